@@ -1,0 +1,158 @@
+//! Resolving names and quantities while a model is built; every failure is a problem, none stops the build.
+
+use super::{BodyId, Conversion, Model, PointId};
+use crate::problem::{Problem, ProblemKind, nearest};
+use crate::sheet::Quantity;
+use crate::units::{Dimension, Units, parse_quantity};
+use std::collections::HashMap;
+
+/// What is being built, and what has gone wrong.
+pub(super) struct Builder {
+    pub(super) model: Model,
+    pub(super) problems: Vec<Problem>,
+    /// A body could not be built, so that "there is no body here" would only be noise.
+    pub(super) bodies_missing: bool,
+    point_ids: HashMap<String, PointId>,
+    body_ids: HashMap<String, BodyId>,
+    bodies_at: HashMap<PointId, Vec<BodyId>>,
+}
+
+impl Builder {
+    pub(super) fn new(units: Units) -> Self {
+        Self {
+            model: Model { units, ..Model::default() },
+            problems: Vec::new(),
+            bodies_missing: false,
+            point_ids: HashMap::new(),
+            body_ids: HashMap::new(),
+            bodies_at: HashMap::new(),
+        }
+    }
+
+    pub(super) fn problem(&mut self, kind: ProblemKind, path: &str, message: impl Into<String>, cure: impl Into<String>) {
+        self.problems.push(Problem::new(kind, path, message, cure));
+    }
+
+    pub(super) fn sense(&mut self, path: &str, message: impl Into<String>, cure: impl Into<String>) {
+        self.problem(ProblemKind::Sense, path, message, cure);
+    }
+
+    /// The SI value of a quantity; `None`, with a problem, when it is of another dimension or not readable.
+    pub(super) fn si(&mut self, quantity: &Quantity, dimension: Dimension, of: &str, path: &str) -> Option<f64> {
+        let text = match quantity {
+            Quantity::Number(n) => return Some(self.model.units.of(dimension).to_si(*n)),
+            Quantity::Text(text) => text,
+        };
+        let parsed = match parse_quantity(text) {
+            Ok(parsed) => parsed,
+            Err(error) => {
+                self.problem(ProblemKind::Quantity, path, error.to_string(), error.cure());
+                return None;
+            }
+        };
+        let Some(unit) = parsed.unit else { return Some(self.model.units.of(dimension).to_si(parsed.value)) };
+        if unit.dimension != dimension {
+            let message = format!("\"{text}\" is {}, where {} belongs.", unit.dimension.name(), dimension.name());
+            let cure = match (unit.dimension, dimension) {
+                (Dimension::MASS, Dimension::FORCE) => {
+                    "Write a force such as \"1.2 kN\": mass × g. Weights by mass come with a later version.".to_owned()
+                }
+                _ => format!("Write {} such as {}.", dimension.name(), dimension.example()),
+            };
+            self.problem(ProblemKind::Quantity, path, message, cure);
+            return None;
+        }
+        let si = unit.to_si(parsed.value);
+        let own = self.model.units.of(dimension);
+        if own.symbol != unit.symbol {
+            self.model.conversions.push(Conversion {
+                path: path.to_owned(),
+                of: of.to_owned(),
+                written: text.trim().to_owned(),
+                value: own.from_si(si),
+                unit: own.symbol,
+            });
+        }
+        Some(si)
+    }
+
+    pub(super) fn add_point(&mut self, name: &str) -> PointId {
+        let id = PointId(self.point_ids.len());
+        self.point_ids.insert(name.to_owned(), id);
+        id
+    }
+
+    pub(super) fn add_body(&mut self, name: &str, points: &[PointId]) -> BodyId {
+        let id = BodyId(self.body_ids.len());
+        self.body_ids.insert(name.to_owned(), id);
+        for point in points {
+            let bodies = self.bodies_at.entry(*point).or_default();
+            if !bodies.contains(&id) {
+                bodies.push(id);
+            }
+        }
+        id
+    }
+
+    /// The point of that name; `None`, with a problem naming the nearest one, when there is none.
+    pub(super) fn point(&mut self, name: &str, path: &str) -> Option<PointId> {
+        if let Some(id) = self.point_ids.get(name) {
+            return Some(*id);
+        }
+        let mut known: Vec<_> = self.point_ids.keys().map(String::as_str).collect();
+        known.sort_unstable();
+        let cure = match nearest(name, known) {
+            Some(near) => format!("Perhaps \"{near}\" is meant; else add it to the points."),
+            None => format!("Add it to the points: {name} = [x, y]."),
+        };
+        self.problem(ProblemKind::Name, path, format!("There is no point \"{name}\"."), cure);
+        None
+    }
+
+    /// The body something at `point` acts on: the one named, else the only one there.
+    pub(super) fn body_at(&mut self, point: PointId, on: Option<&str>, what: &str, path: &str) -> Option<BodyId> {
+        let here = self.bodies_at.get(&point).cloned().unwrap_or_default();
+        let place = self.model.points.get(point.0).map_or_else(String::new, |p| p.name.clone());
+        if let Some(on) = on {
+            let id = self.body(on, &format!("{path}.on"))?;
+            if !here.contains(&id) {
+                let message = format!("{what} is on \"{on}\", which does not pass {place}.");
+                self.sense(&format!("{path}.on"), message, format!("Add {place} to a run of \"{on}\"."));
+                return None;
+            }
+            return Some(id);
+        }
+        match here[..] {
+            [only] => Some(only),
+            [] if self.bodies_missing => None,
+            [] => {
+                let message = format!("{what} is at {place}, where there is no body.");
+                self.sense(path, message, format!("Add {place} to a run of a body, or choose another point."));
+                None
+            }
+            _ => {
+                let names: Vec<_> = here.iter().map(|b| format!("\"{}\"", self.model.bodies[b.0].name)).collect();
+                let message = format!("{what} is at {place}, where {} meet.", names.join(" and "));
+                self.sense(path, message, format!("Say which one: on = {}.", names[0]));
+                None
+            }
+        }
+    }
+
+    pub(super) fn body(&mut self, name: &str, path: &str) -> Option<BodyId> {
+        if let Some(id) = self.body_ids.get(name) {
+            return Some(*id);
+        }
+        if self.bodies_missing {
+            return None;
+        }
+        let mut known: Vec<_> = self.body_ids.keys().map(String::as_str).collect();
+        known.sort_unstable();
+        let cure = match nearest(name, known.iter().copied()) {
+            Some(near) => format!("Perhaps \"{near}\" is meant."),
+            None => format!("Bodies here: {}.", known.join(", ")),
+        };
+        self.problem(ProblemKind::Name, path, format!("There is no body \"{name}\"."), cure);
+        None
+    }
+}

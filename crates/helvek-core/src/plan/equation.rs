@@ -1,0 +1,67 @@
+//! One equation of equilibrium of a free body.
+
+use crate::equilibrium::ColumnId;
+use crate::geometry::{Point, Vector, Wrench};
+use crate::model::PointId;
+
+/// The direction of a force sum.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Axis {
+    /// Along x.
+    X,
+    /// Along y.
+    Y,
+    /// Across the line of an unknown, so that it and its parallels drop out.
+    Across(ColumnId),
+}
+
+/// What a moment centre is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Centre {
+    /// A named point.
+    Named(PointId),
+    /// Where the lines of two unknowns cross; may lie off the body.
+    Crossing(ColumnId, ColumnId),
+}
+
+/// A force sum or a moment sum that must vanish.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Equation {
+    /// Σ F·along = 0.
+    Forces {
+        /// Unit vector.
+        along: Vector,
+        /// Why that direction.
+        axis: Axis,
+    },
+    /// Σ M_z = 0 about a point, counter-clockwise positive whatever the sheet's school.
+    Moments {
+        /// m
+        about: Point,
+        /// Why that point.
+        centre: Centre,
+    },
+}
+
+impl Equation {
+    /// What a wrench contributes: N for a force sum, N·m for a moment sum.
+    pub fn of(&self, wrench: &Wrench) -> f64 {
+        match *self {
+            Self::Forces { along, .. } => wrench.force.dot(along),
+            Self::Moments { about, .. } => wrench.moment_about(about).z,
+        }
+    }
+
+    /// The same equation in all but name: same direction up to sign, or same centre.
+    pub fn same(&self, other: &Self, length: f64) -> bool {
+        match (self, other) {
+            (Self::Forces { along: a, .. }, Self::Forces { along: b, .. }) => {
+                a.cross(*b).length() <= crate::tolerance::GEOMETRY
+            }
+            (Self::Moments { about: a, .. }, Self::Moments { about: b, .. }) => {
+                a.distance(*b) <= crate::tolerance::GEOMETRY * length
+            }
+            _ => false,
+        }
+    }
+}

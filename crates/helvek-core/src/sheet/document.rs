@@ -1,0 +1,144 @@
+//! A sheet read from text, with the place of everything in it.
+
+use super::fields::Reader;
+use super::tree::{self, Node, Value};
+use super::{Sheet, decode};
+use crate::problem::{Position, Problem, ProblemKind};
+use std::collections::HashMap;
+
+/// The longest text that is read: far above any sheet drawn by a person, far below what would exhaust a server.
+pub const MAX_TEXT: usize = 8 * 1024 * 1024;
+
+/// The two ways a sheet is written.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Syntax {
+    /// For people.
+    Toml,
+    /// For programs.
+    Json,
+}
+
+impl Syntax {
+    /// JSON when the first visible character opens an object, else TOML.
+    pub fn guess(text: &str) -> Self {
+        if text.trim_start().starts_with('{') { Self::Json } else { Self::Toml }
+    }
+}
+
+/// A sheet as far as it could be read, and what stood in the way.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Document {
+    /// What was understood. Things with a problem in them are left out.
+    pub sheet: Sheet,
+    /// Everything wrong with its form, in the order of the text.
+    pub problems: Vec<Problem>,
+    support_rows: Vec<usize>,
+    load_rows: Vec<usize>,
+    positions: HashMap<String, Position>,
+}
+
+impl Document {
+    /// The path of a support in the text, whose row may differ from its index when others could not be read.
+    pub(crate) fn support_path(&self, index: usize) -> String {
+        format!("supports[{}]", self.support_rows[index])
+    }
+
+    /// As [`Document::support_path`], for a load.
+    pub(crate) fn load_path(&self, index: usize) -> String {
+        format!("loads[{}]", self.load_rows[index])
+    }
+
+    /// Gives each problem the position of its path, or of the nearest thing around it that has one.
+    pub(crate) fn locate(&self, problems: &mut [Problem]) {
+        for problem in problems.iter_mut().filter(|p| p.position.is_none()) {
+            let mut path = problem.path.as_str();
+            problem.position = loop {
+                if let Some(position) = self.positions.get(path) {
+                    break Some(*position);
+                }
+                match path.rfind(['.', '[']) {
+                    Some(end) => path = &path[..end],
+                    None => break None,
+                }
+            };
+        }
+        problems.sort_by_key(|p| p.position);
+    }
+}
+
+/// Reads a sheet. Never stops at the first problem; what is wrong is left out of the sheet and named in the problems.
+pub fn read(text: &str, syntax: Syntax) -> Document {
+    let mut reader = Reader::default();
+    if text.len() > MAX_TEXT {
+        let megabytes = text.len() / (1024 * 1024);
+        let message = format!("The sheet is {megabytes} MB long; at most {} MB are read.", MAX_TEXT / (1024 * 1024));
+        reader.problems.push(Problem::new(ProblemKind::Syntax, "", message, "Check that this file is a sheet."));
+        return document(decode::Decoded::default(), reader, HashMap::new());
+    }
+    let root = match syntax {
+        Syntax::Toml => Some(tree::from_toml(text, &mut reader.problems)),
+        Syntax::Json => tree::from_json(text, &mut reader.problems),
+    };
+    let mut decoded = decode::Decoded::default();
+    let mut positions = HashMap::new();
+    if let Some(root) = root {
+        // A text that is not even TOML would only add noise about what is missing in it.
+        let broken = !reader.problems.is_empty();
+        decoded = decode::sheet(&mut reader, &root);
+        if broken {
+            reader.problems.retain(|p| p.kind == ProblemKind::Syntax || !p.message.contains(" needs "));
+        }
+        collect(&root, String::new(), &mut positions);
+    }
+    let places = Lines::new(text);
+    let positions = positions.into_iter().map(|(path, offset)| (path, places.position(text, offset))).collect();
+    document(decoded, reader, positions)
+}
+
+fn document(decoded: decode::Decoded, reader: Reader, positions: HashMap<String, Position>) -> Document {
+    let mut document = Document {
+        sheet: decoded.sheet,
+        problems: Vec::new(),
+        support_rows: decoded.support_rows,
+        load_rows: decoded.load_rows,
+        positions,
+    };
+    let mut problems = reader.problems;
+    document.locate(&mut problems);
+    document.problems = problems;
+    document
+}
+
+/// Path to byte offset, for every value.
+fn collect(node: &Node, path: String, into: &mut HashMap<String, usize>) {
+    match &node.value {
+        Value::Table(entries) => {
+            for (key, inner) in entries {
+                let path = if path.is_empty() { key.clone() } else { format!("{path}.{key}") };
+                collect(inner, path, into);
+            }
+        }
+        Value::List(items) => {
+            for (i, inner) in items.iter().enumerate() {
+                collect(inner, format!("{path}[{i}]"), into);
+            }
+        }
+        _ => {}
+    }
+    into.insert(path, node.span.start);
+}
+
+/// Where each line begins, so that ten thousand positions do not each count from the start of the text.
+struct Lines(Vec<usize>);
+
+impl Lines {
+    fn new(text: &str) -> Self {
+        Self(std::iter::once(0).chain(text.match_indices('\n').map(|(i, _)| i + 1)).collect())
+    }
+
+    fn position(&self, text: &str, offset: usize) -> Position {
+        let line = self.0.partition_point(|&start| start <= offset).max(1);
+        let within = Position::of(&text[self.0[line - 1]..], offset - self.0[line - 1]);
+        Position { line: u32::try_from(line).unwrap_or(u32::MAX), column: within.column }
+    }
+}

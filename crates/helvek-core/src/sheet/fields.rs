@@ -1,0 +1,211 @@
+//! Reading one table field by field: wrong sorts, unknown keys and missing ones become problems, never stops.
+
+use super::tree::{Node, Value, shortened};
+use super::{Choice, Quantity};
+use crate::problem::{Problem, ProblemKind, nearest};
+
+/// The problems found so far.
+#[derive(Default)]
+pub(super) struct Reader {
+    pub(super) problems: Vec<Problem>,
+}
+
+impl Reader {
+    pub(super) fn form(&mut self, path: &str, message: impl Into<String>, cure: impl Into<String>) {
+        self.problems.push(Problem::new(ProblemKind::Form, path, message, cure));
+    }
+
+    pub(super) fn not_yet(&mut self, path: &str, what: &str) {
+        let message = format!("{what} is part of the format, but not yet solved by this version.");
+        self.problems.push(Problem::new(ProblemKind::NotYet, path, message, "Leave it out for now."));
+    }
+
+    /// The fields of `node`; `None`, with a problem, when it is not a table.
+    pub(super) fn table<'r, 'n>(&'r mut self, node: &'n Node, path: &str, what: &'static str) -> Option<Fields<'r, 'n>> {
+        match &node.value {
+            Value::Table(entries) => {
+                Some(Fields { reader: self, path: path.to_owned(), what, entries, known: Vec::new() })
+            }
+            _ => {
+                self.form(path, format!("{what} is a table, not {}.", node.describe()), "Write { key = value, ... }.");
+                None
+            }
+        }
+    }
+
+    /// The items of a list; empty, with a problem, when it is not one.
+    pub(super) fn list<'n>(&mut self, node: &'n Node, path: &str, of: &str) -> &'n [Node] {
+        match &node.value {
+            Value::List(items) => items,
+            _ => {
+                self.form(path, format!("A list of {of} belongs here, not {}.", node.describe()), "Write [ ... ].");
+                &[]
+            }
+        }
+    }
+
+    pub(super) fn text(&mut self, node: &Node, path: &str) -> Option<String> {
+        match &node.value {
+            Value::Text(text) => Some(text.clone()),
+            _ => {
+                self.form(path, format!("A text belongs here, not {}.", node.describe()), "Put it in quotation marks.");
+                None
+            }
+        }
+    }
+
+    /// A name that other things refer to: not empty, without line breaks, at most 60 characters.
+    pub(super) fn name(&mut self, node: &Node, path: &str) -> Option<String> {
+        let text = self.text(node, path)?;
+        self.check_name(&text, path).then_some(text)
+    }
+
+    pub(super) fn check_name(&mut self, text: &str, path: &str) -> bool {
+        let good = !text.trim().is_empty() && text.chars().count() <= 60 && !text.chars().any(char::is_control);
+        if !good {
+            self.form(path, format!("\"{}\" is not a name.", shortened(text)), "Use 1 to 60 visible characters.");
+        }
+        good
+    }
+
+    pub(super) fn number(&mut self, node: &Node, path: &str) -> Option<f64> {
+        match &node.value {
+            Value::Number(n) if n.is_finite() => Some(*n),
+            Value::Number(n) => {
+                let problem = Problem::new(ProblemKind::Quantity, path, format!("{n} is not a finite number."), "Write a finite number.");
+                self.problems.push(problem);
+                None
+            }
+            _ => {
+                self.form(path, format!("A number belongs here, not {}.", node.describe()), "Write a bare number.");
+                None
+            }
+        }
+    }
+
+    /// A quantity as written; what it measures is checked when the model is built.
+    pub(super) fn quantity(&mut self, node: &Node, path: &str) -> Option<Quantity> {
+        match &node.value {
+            Value::Number(_) => self.number(node, path).map(Quantity::Number),
+            Value::Text(text) => Some(Quantity::Text(text.clone())),
+            _ => {
+                let message = format!("A quantity belongs here, not {}.", node.describe());
+                self.form(path, message, "Write a number, or a text with a unit such as \"250 mm\".");
+                None
+            }
+        }
+    }
+
+    pub(super) fn choice<T: Choice>(&mut self, node: &Node, path: &str) -> Option<T> {
+        let text = self.text(node, path)?;
+        if let Some((_, value)) = T::WORDS.iter().find(|(word, _)| *word == text) {
+            return Some(*value);
+        }
+        if T::NOT_YET.contains(&text.as_str()) {
+            self.not_yet(path, &format!("\"{text}\""));
+        } else {
+            let words: Vec<_> = T::WORDS.iter().map(|(word, _)| format!("\"{word}\"")).collect();
+            let cure = match nearest(&text, T::WORDS.iter().map(|(word, _)| *word)) {
+                Some(word) => format!("Perhaps \"{word}\" is meant."),
+                None => format!("Write {}.", words.join(" or ")),
+            };
+            self.form(path, format!("\"{}\" is not one of {}.", shortened(&text), words.join(", ")), cure);
+        }
+        None
+    }
+}
+
+/// One table being read. Every key asked for is remembered; [`Fields::finish`] complains about the others.
+pub(super) struct Fields<'r, 'n> {
+    pub(super) reader: &'r mut Reader,
+    pub(super) path: String,
+    what: &'static str,
+    entries: &'n [(String, Node)],
+    known: Vec<&'static str>,
+}
+
+impl<'n> Fields<'_, 'n> {
+    pub(super) fn path_of(&self, key: &str) -> String {
+        if self.path.is_empty() { key.to_owned() } else { format!("{}.{key}", self.path) }
+    }
+
+    /// Whether `key` is there, readable or not.
+    pub(super) fn has(&self, key: &str) -> bool {
+        self.entries.iter().any(|(name, _)| name == key)
+    }
+
+    /// The value of `key`, if it is there.
+    pub(super) fn get(&mut self, key: &'static str) -> Option<&'n Node> {
+        self.known.push(key);
+        let mut found = self.entries.iter().filter(|(name, _)| name == key);
+        let first = found.next().map(|(_, node)| node);
+        if found.next().is_some() {
+            let path = self.path_of(key);
+            self.reader.form(&path, format!("\"{key}\" is given twice."), "Keep one of them.");
+        }
+        first
+    }
+
+    pub(super) fn required(&mut self, key: &'static str) -> Option<&'n Node> {
+        let node = self.get(key);
+        if node.is_none() {
+            let path = self.path.clone();
+            self.reader.form(&path, format!("{} needs \"{key}\".", self.what), format!("Add {key} = ..."));
+        }
+        node
+    }
+
+    pub(super) fn text(&mut self, key: &'static str) -> Option<String> {
+        let node = self.get(key)?;
+        self.reader.text(node, &self.path_of(key))
+    }
+
+    pub(super) fn name(&mut self, key: &'static str) -> Option<String> {
+        let node = self.get(key)?;
+        self.reader.name(node, &self.path_of(key))
+    }
+
+    pub(super) fn required_name(&mut self, key: &'static str) -> Option<String> {
+        let node = self.required(key)?;
+        self.reader.name(node, &self.path_of(key))
+    }
+
+    pub(super) fn quantity(&mut self, key: &'static str) -> Option<Quantity> {
+        let node = self.get(key)?;
+        self.reader.quantity(node, &self.path_of(key))
+    }
+
+    pub(super) fn required_quantity(&mut self, key: &'static str) -> Option<Quantity> {
+        let node = self.required(key)?;
+        self.reader.quantity(node, &self.path_of(key))
+    }
+
+    pub(super) fn choice<T: Choice>(&mut self, key: &'static str) -> Option<T> {
+        let node = self.get(key)?;
+        self.reader.choice(node, &self.path_of(key))
+    }
+
+    pub(super) fn required_choice<T: Choice>(&mut self, key: &'static str) -> Option<T> {
+        let node = self.required(key)?;
+        self.reader.choice(node, &self.path_of(key))
+    }
+
+    /// Complains about every key nobody asked for: as *not yet* when it is one of `later`, else with the nearest known key.
+    pub(super) fn finish(self, later: &[&'static str]) {
+        for (key, _) in self.entries {
+            if self.known.contains(&key.as_str()) {
+                continue;
+            }
+            let path = self.path_of(key);
+            if later.contains(&key.as_str()) {
+                self.reader.not_yet(&path, &format!("\"{key}\""));
+                continue;
+            }
+            let cure = match nearest(key, self.known.iter().chain(later).copied()) {
+                Some(known) => format!("Perhaps \"{known}\" is meant."),
+                None => format!("Known here: {}.", self.known.join(", ")),
+            };
+            self.reader.form(&path, format!("\"{}\" is not a key of {}.", shortened(key), self.what.to_lowercase()), cure);
+        }
+    }
+}

@@ -1,0 +1,138 @@
+//! TOML and JSON as one tree in which every value knows where it stands in the text.
+
+use crate::problem::{Position, Problem, ProblemKind};
+use jsonc_parser::ast;
+use jsonc_parser::common::Ranged;
+use std::ops::Range;
+use toml::de::{DeTable, DeValue};
+
+/// A value and its place.
+#[derive(Debug, Clone, PartialEq)]
+pub(super) struct Node {
+    pub(super) span: Range<usize>,
+    pub(super) value: Value,
+}
+
+/// What a sheet's text can hold.
+#[derive(Debug, Clone, PartialEq)]
+pub(super) enum Value {
+    Null,
+    Bool(bool),
+    Number(f64),
+    Text(String),
+    List(Vec<Node>),
+    Table(Vec<(String, Node)>),
+    /// A TOML date: no key of a sheet takes one.
+    Date,
+}
+
+impl Node {
+    /// For a message: what this is.
+    pub(super) fn describe(&self) -> String {
+        match &self.value {
+            Value::Null => "nothing (null)".into(),
+            Value::Bool(b) => format!("the truth value {b}"),
+            Value::Number(n) => format!("the number {n}"),
+            Value::Text(t) => format!("the text \"{}\"", shortened(t)),
+            Value::List(_) => "a list".into(),
+            Value::Table(_) => "a table".into(),
+            Value::Date => "a date".into(),
+        }
+    }
+}
+
+/// At most 60 characters of `text`, for a message.
+pub(super) fn shortened(text: &str) -> String {
+    match text.char_indices().nth(60) {
+        Some((end, _)) => format!("{}…", &text[..end]),
+        None => text.to_owned(),
+    }
+}
+
+fn syntax(text: &str, offset: usize, message: impl Into<String>, cure: &str) -> Problem {
+    let mut problem = Problem::new(ProblemKind::Syntax, "", message, cure);
+    problem.position = Some(Position::of(text, offset));
+    problem
+}
+
+/// Reads TOML; goes on behind an error as far as it can.
+pub(super) fn from_toml(text: &str, problems: &mut Vec<Problem>) -> Node {
+    let (table, errors) = DeTable::parse_recoverable(text);
+    for error in errors {
+        let offset = error.span().map_or(0, |span| span.start);
+        let message = format!("The TOML cannot be read here: {}.", error.message().trim_end_matches('.'));
+        problems.push(syntax(text, offset, message, "Mend the line, or compare it with docs/format.md."));
+    }
+    let span = table.span();
+    Node { span, value: toml_table(table.get_ref()) }
+}
+
+fn toml_table(table: &DeTable<'_>) -> Value {
+    Value::Table(table.iter().map(|(key, value)| (key.get_ref().to_string(), toml_node(value))).collect())
+}
+
+fn toml_node(value: &toml::Spanned<DeValue<'_>>) -> Node {
+    let digits = |text: &str| text.replace('_', "");
+    Node {
+        span: value.span(),
+        value: match value.get_ref() {
+            DeValue::String(s) => Value::Text(s.to_string()),
+            DeValue::Integer(i) => i64::from_str_radix(&digits(i.as_str()), i.radix())
+                .map_or(Value::Text(i.to_string()), |i| Value::Number(i as f64)),
+            DeValue::Float(f) => {
+                digits(f.as_str()).parse().map_or(Value::Text(f.to_string()), Value::Number)
+            }
+            DeValue::Boolean(b) => Value::Bool(*b),
+            DeValue::Datetime(_) => Value::Date,
+            DeValue::Array(items) => Value::List(items.iter().map(toml_node).collect()),
+            DeValue::Table(table) => toml_table(table),
+        },
+    }
+}
+
+/// Reads strict JSON: no comments, no trailing commas.
+pub(super) fn from_json(text: &str, problems: &mut Vec<Problem>) -> Option<Node> {
+    let strict = jsonc_parser::ParseOptions {
+        allow_comments: false,
+        allow_loose_object_property_names: false,
+        allow_trailing_commas: false,
+        allow_missing_commas: false,
+        allow_single_quoted_strings: false,
+        allow_hexadecimal_numbers: false,
+        allow_unary_plus_numbers: false,
+        allow_bare_decimal_point_numbers: false,
+        allow_non_finite_numbers: false,
+        allow_extended_string_escapes: false,
+    };
+    match jsonc_parser::parse_to_ast(text, &Default::default(), &strict) {
+        Ok(parsed) => match parsed.value {
+            Some(value) => Some(json_node(&value)),
+            None => {
+                problems.push(syntax(text, 0, "The sheet is empty.", "Start with {\"format\": \"helvek-sheet/1\"}."));
+                None
+            }
+        },
+        Err(error) => {
+            let message = format!("The JSON cannot be read here: {}.", error.kind());
+            problems.push(syntax(text, error.range().start, message, "Mend the place, or compare it with docs/format.md."));
+            None
+        }
+    }
+}
+
+fn json_node(value: &ast::Value<'_>) -> Node {
+    let range = value.range();
+    Node {
+        span: range.start..range.end,
+        value: match value {
+            ast::Value::StringLit(s) => Value::Text(s.value.to_string()),
+            ast::Value::NumberLit(n) => n.value.parse().map_or(Value::Text(n.value.to_string()), Value::Number),
+            ast::Value::BooleanLit(b) => Value::Bool(b.value),
+            ast::Value::NullKeyword(_) => Value::Null,
+            ast::Value::Array(items) => Value::List(items.elements.iter().map(json_node).collect()),
+            ast::Value::Object(object) => Value::Table(
+                object.properties.iter().map(|p| (p.name.as_str().to_owned(), json_node(&p.value))).collect(),
+            ),
+        },
+    }
+}

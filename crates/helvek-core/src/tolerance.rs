@@ -1,0 +1,22 @@
+//! Every tolerance of the core, by name. Nothing else in the crate compares with a small literal.
+
+/// Two points closer than this times the model's size are the same point; a corner flatter than this is straight.
+pub const GEOMETRY: f64 = 1e-9;
+
+/// A force (or moment over length) below this times the largest load is exactly zero: it is noise of the arithmetic.
+pub const ZERO_FORCE: f64 = 1e-9;
+
+/// Singular values below this times the largest are zero: the model can move, or carries self-stress.
+pub const SINGULAR: f64 = 1e-10;
+
+/// Singular values between [`SINGULAR`] and this, times the largest, are *critical geometry*: solved, and said.
+pub const CRITICAL: f64 = 1e-6;
+
+/// An equation closes when its residual is below this times the sum of the sizes of its terms.
+pub const RESIDUAL: f64 = 1e-9;
+
+/// A coefficient below this times the largest of its equation does not hold its unknown: it drops out.
+pub const DROPS_OUT: f64 = 1e-9;
+
+/// A unit pivot smaller than this makes an equation a poor choice: its error is magnified by the reciprocal.
+pub const POOR_PIVOT: f64 = 1e-3;

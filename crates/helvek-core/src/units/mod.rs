@@ -1,0 +1,91 @@
+//! Units and quantities at the edge; SI (N, m, kg, rad) everywhere inside.
+
+mod dimension;
+pub mod figures;
+mod parse;
+mod unit;
+
+pub use dimension::Dimension;
+pub use parse::{ParsedQuantity, QuantityError, parse_quantity};
+pub use unit::{Unit, UnitError, parse_unit};
+
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// The units of one sheet: what a bare number means, and what answers are given in.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Units {
+    /// Default m.
+    pub length: Unit,
+    /// Default kN.
+    pub force: Unit,
+    /// Default kg.
+    pub mass: Unit,
+    /// Default degrees.
+    pub angle: Unit,
+    /// Default MPa.
+    pub stress: Unit,
+    /// Of section dimensions. Default mm.
+    pub section: Unit,
+    /// Default force × length.
+    pub moment: Unit,
+}
+
+impl Default for Units {
+    fn default() -> Self {
+        let unit = |symbol| parse_unit(symbol).expect("the defaults are units");
+        let (force, length) = (unit("kN"), unit("m"));
+        Self {
+            moment: force.times(&length),
+            length,
+            force,
+            mass: unit("kg"),
+            angle: unit("deg"),
+            stress: unit("MPa"),
+            section: unit("mm"),
+        }
+    }
+}
+
+impl Units {
+    /// The unit that a bare number of `dimension` has in this sheet: the sheet's own where there is one, else made of its force and
+    /// length.
+    pub fn of(&self, dimension: Dimension) -> Unit {
+        match dimension {
+            Dimension::LENGTH => self.length.clone(),
+            Dimension::FORCE => self.force.clone(),
+            Dimension::MASS => self.mass.clone(),
+            Dimension::ANGLE => self.angle.clone(),
+            Dimension::MOMENT => self.moment.clone(),
+            Dimension::STRESS => self.stress.clone(),
+            Dimension::FORCE_PER_LENGTH => self.force.per(&self.length),
+            other => Unit::coherent(other),
+        }
+    }
+
+    /// The symbols of the units that answers are in.
+    pub fn symbols(&self) -> UnitSymbols {
+        UnitSymbols {
+            length: self.length.symbol.clone(),
+            force: self.force.symbol.clone(),
+            moment: self.moment.symbol.clone(),
+            intensity: self.force.per(&self.length).symbol,
+            angle: self.angle.symbol.clone(),
+        }
+    }
+}
+
+/// The symbols of a sheet's units, as answers and drawings carry them.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct UnitSymbols {
+    /// Of distances.
+    pub length: String,
+    /// Of forces.
+    pub force: String,
+    /// Of couples and moments.
+    pub moment: String,
+    /// Of distributed loads: force per length.
+    pub intensity: String,
+    /// Of angles.
+    pub angle: String,
+}

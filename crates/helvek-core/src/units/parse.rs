@@ -1,0 +1,187 @@
+//! Quantities as a person writes them: `250 mm`, `1.2 kip`, `5 ft 6 in`, `3 1/2 in`, `-4`.
+
+use super::{Unit, UnitError, parse_unit};
+
+/// A number with the unit that was written behind it, if any.
+#[derive(Debug, Clone, PartialEq)]
+pub struct ParsedQuantity {
+    /// In `unit`, or in the sheet's unit when there is none.
+    pub value: f64,
+    /// As written; of `5 ft 6 in` the first.
+    pub unit: Option<Unit>,
+}
+
+/// Why a quantity cannot be read.
+#[derive(Debug, Clone, PartialEq, thiserror::Error)]
+pub enum QuantityError {
+    /// Nothing that looks like a number at the start.
+    #[error("\"{0}\" is not a number with a unit.")]
+    NotANumber(String),
+    /// `2,5`: a decimal comma, or a comma between thousands.
+    #[error("\"{0}\" has a comma in its number.")]
+    Comma(String),
+    /// Infinite or not a number.
+    #[error("\"{0}\" is not a finite number.")]
+    NotFinite(String),
+    /// The number is good, the unit is not.
+    #[error(transparent)]
+    Unit(#[from] UnitError),
+    /// `5 ft 6 kN`.
+    #[error("\"{0}\" adds quantities of different kinds.")]
+    Mixed(String),
+}
+
+impl QuantityError {
+    /// What to write instead.
+    pub fn cure(&self) -> String {
+        match self {
+            Self::NotANumber(_) => "Write a number, and a unit behind it if it is not in the sheet's units: \"250 mm\".".into(),
+            Self::Comma(text) => format!(
+                "Write the decimal point as a point and nothing between thousands: \"{}\".",
+                text.replacen(',', ".", 1)
+            ),
+            Self::NotFinite(_) => "Write a finite number.".into(),
+            Self::Unit(error) => error.cure(),
+            Self::Mixed(_) => "Write one quantity, or parts of one kind such as \"5 ft 6 in\".".into(),
+        }
+    }
+}
+
+/// Reads a quantity. Parts of one kind add up (`5 ft 6 in`), and carry the first one's sign (`-5 ft 6 in` is −5.5 ft).
+///
+/// # Errors
+/// [`QuantityError`], with the text as written.
+pub fn parse_quantity(text: &str) -> Result<ParsedQuantity, QuantityError> {
+    let trimmed = text.trim().replace('−', "-");
+    let mut rest = trimmed.as_str();
+    let mut total: Option<(f64, Option<Unit>)> = None;
+    let negative = rest.starts_with('-');
+    while !rest.is_empty() {
+        let (value, after) = number(rest, text)?;
+        let end = after
+            .char_indices()
+            .find(|&(i, c)| (c.is_ascii_digit() && !after[..i].ends_with('^')) || ((c == '+' || c == '.') && i > 0))
+            .map_or(after.len(), |(i, _)| i);
+        let (unit_text, tail) = after.split_at(end);
+        let unit = if unit_text.trim().is_empty() { None } else { Some(parse_unit(unit_text)?) };
+        total = Some(match (total, unit) {
+            (None, unit) => (value, unit),
+            (Some((sum, Some(first))), Some(unit)) if first.dimension == unit.dimension => {
+                let part = first.from_si(unit.to_si(value));
+                (if negative { sum - part } else { sum + part }, Some(first))
+            }
+            _ => return Err(QuantityError::Mixed(text.to_owned())),
+        });
+        rest = tail.trim_start();
+    }
+    let (value, unit) = total.ok_or_else(|| QuantityError::NotANumber(text.to_owned()))?;
+    if !value.is_finite() {
+        return Err(QuantityError::NotFinite(text.to_owned()));
+    }
+    Ok(ParsedQuantity { value, unit })
+}
+
+/// The number at the start of `rest`, also `3 1/2`, and what follows it.
+fn number<'a>(rest: &'a str, whole: &str) -> Result<(f64, &'a str), QuantityError> {
+    let (value, after) = decimal(rest, whole)?;
+    let spaced = after.trim_start();
+    if let Some(denominator) = spaced.strip_prefix('/').filter(|d| d.trim_start().starts_with(|c: char| c.is_ascii_digit())) {
+        let (below, tail) = decimal(denominator.trim_start(), whole)?;
+        return Ok((value / below, tail));
+    }
+    // "3 1/2": an integer, then a fraction.
+    if spaced.len() < after.len() && value.fract() == 0.0 && spaced.starts_with(|c: char| c.is_ascii_digit()) {
+        let digits = spaced.find(|c: char| !c.is_ascii_digit()).unwrap_or(spaced.len());
+        if spaced[digits..].starts_with('/') {
+            let (fraction, tail) = number(spaced, whole)?;
+            return Ok((if value < 0.0 { value - fraction } else { value + fraction }, tail));
+        }
+    }
+    Ok((value, after))
+}
+
+fn decimal<'a>(rest: &'a str, whole: &str) -> Result<(f64, &'a str), QuantityError> {
+    let bytes = rest.as_bytes();
+    let digits = |from: usize| bytes[from..].iter().take_while(|b| b.is_ascii_digit()).count();
+    let mut end = usize::from(matches!(bytes.first(), Some(b'-' | b'+')));
+    let integer = digits(end);
+    end += integer;
+    let mut fraction = 0;
+    if bytes.get(end) == Some(&b'.') {
+        fraction = digits(end + 1);
+        end += 1 + fraction;
+    }
+    if integer + fraction == 0 {
+        return Err(QuantityError::NotANumber(whole.to_owned()));
+    }
+    if matches!(bytes.get(end), Some(b'e' | b'E')) {
+        let sign = usize::from(matches!(bytes.get(end + 1), Some(b'-' | b'+')));
+        let exponent = digits(end + 1 + sign);
+        if exponent > 0 {
+            end += 1 + sign + exponent;
+        }
+    }
+    if bytes.get(end) == Some(&b',') {
+        return Err(QuantityError::Comma(whole.to_owned()));
+    }
+    let value: f64 = rest[..end].parse().map_err(|_| QuantityError::NotANumber(whole.to_owned()))?;
+    Ok((value, &rest[end..]))
+}
+
+#[cfg(test)]
+mod tests {
+    use super::super::Dimension;
+    use super::*;
+
+    fn si(text: &str) -> (f64, Dimension) {
+        let q = parse_quantity(text).unwrap_or_else(|e| panic!("{text}: {e}"));
+        let unit = q.unit.expect("a unit");
+        (unit.to_si(q.value), unit.dimension)
+    }
+
+    #[test]
+    fn quantities_of_the_field_are_read() {
+        // By definition: 1 in = 25.4 mm, 1 lbf = 4.4482216152605 N, 1 kip = 1000 lbf.
+        for (text, value, dimension) in [
+            ("250 mm", 0.25, Dimension::LENGTH),
+            ("5 ft 6 in", 1.6764, Dimension::LENGTH),
+            ("-5 ft 6 in", -1.6764, Dimension::LENGTH),
+            ("3 1/2 in", 0.0889, Dimension::LENGTH),
+            ("1/4in", 0.00635, Dimension::LENGTH),
+            ("5'6\"", 1.6764, Dimension::LENGTH),
+            ("1.2 kip", 5337.8659383126, Dimension::FORCE),
+            ("36 N·m", 36.0, Dimension::MOMENT),
+            ("36 N*m", 36.0, Dimension::MOMENT),
+            ("0.036kNm", 36.0, Dimension::MOMENT),
+            ("2 lb-ft", 2.0 * 1.3558179483314, Dimension::MOMENT),
+            ("1e3 N/m", 1000.0, Dimension::FORCE_PER_LENGTH),
+            ("100 plf", 1459.3902937206, Dimension::FORCE_PER_LENGTH),
+            ("9.81 m/s²", 9.81, Dimension::ACCELERATION),
+            ("9.81 m/s^2", 9.81, Dimension::ACCELERATION),
+            ("30°", std::f64::consts::PI / 6.0, Dimension::ANGLE),
+            ("1 slug", 14.59390293720636, Dimension::MASS),
+            ("−2.5e-1 kN", -250.0, Dimension::FORCE),
+        ] {
+            let (got, of) = si(text);
+            assert!((got - value).abs() <= 1e-12 * value.abs(), "{text}: {got} instead of {value}");
+            assert_eq!(of, dimension, "{text}");
+        }
+        assert_eq!(parse_quantity("  7 ").unwrap(), ParsedQuantity { value: 7.0, unit: None });
+    }
+
+    #[test]
+    fn nonsense_is_refused_by_name() {
+        assert!(matches!(parse_quantity("2,5 m"), Err(QuantityError::Comma(_))));
+        assert!(parse_quantity("2,5 m").unwrap_err().cure().contains("2.5 m"));
+        assert!(matches!(parse_quantity(""), Err(QuantityError::NotANumber(_))));
+        assert!(matches!(parse_quantity("kN"), Err(QuantityError::NotANumber(_))));
+        assert!(matches!(parse_quantity("."), Err(QuantityError::NotANumber(_))));
+        assert!(matches!(parse_quantity("1e999 m"), Err(QuantityError::NotFinite(_))));
+        assert!(matches!(parse_quantity("1/0 m"), Err(QuantityError::NotFinite(_))));
+        assert!(matches!(parse_quantity("5 ft 6 kN"), Err(QuantityError::Mixed(_))));
+        assert!(matches!(parse_quantity("5 kN/"), Err(QuantityError::Unit(UnitError::Malformed { .. }))));
+        let kgf = parse_quantity("5 kgf").unwrap_err();
+        assert!(kgf.cure().contains("weight"), "{}", kgf.cure());
+        assert!(parse_quantity("5 kNn").unwrap_err().cure().contains("kN"));
+    }
+}

@@ -1,0 +1,255 @@
+//! One term of an equation: size × projection × arm, with its sign.
+
+use crate::equilibrium::{ActionId, ColumnId, ColumnKind, Equilibrium, Source};
+use crate::geometry::{Point, Vector};
+use crate::model::{Given, LoadKind, Model};
+use crate::plan::{Axis, Equation, FreeBody};
+use crate::tolerance;
+
+/// What a term stands for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum TermOf {
+    /// A known load, or a part of one.
+    Action(ActionId),
+    /// An unknown, found or not.
+    Column(ColumnId),
+}
+
+/// The size of the force or couple in a term, always positive; how it is written.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Size {
+    /// A known force, N.
+    Force(f64),
+    /// A known couple, N·m.
+    Couple(f64),
+    /// Intensity × length of a uniform load.
+    Uniform {
+        /// N/m
+        intensity: f64,
+        /// m
+        over: f64,
+    },
+    /// ½ × intensity × length of a triangular load.
+    Triangle {
+        /// N/m at the high end
+        intensity: f64,
+        /// m
+        over: f64,
+    },
+    /// An unknown that an earlier step has found: its magnitude, N or N·m.
+    Found(f64),
+    /// The unknown of this equation.
+    Unknown,
+}
+
+impl Size {
+    /// As a number in SI; 1 for the unknown.
+    pub fn value(self) -> f64 {
+        match self {
+            Self::Force(v) | Self::Couple(v) | Self::Found(v) => v,
+            Self::Uniform { intensity, over } => intensity * over,
+            Self::Triangle { intensity, over } => 0.5 * intensity * over,
+            Self::Unknown => 1.0,
+        }
+    }
+}
+
+/// Which part of the force counts. Angles are acute, in radians.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Projection {
+    /// All of it.
+    Whole,
+    /// Its part along the side that includes the angle.
+    Cos(f64),
+    /// Its part across.
+    Sin(f64),
+}
+
+impl Projection {
+    /// As a factor between 0 and 1.
+    pub fn value(self) -> f64 {
+        match self {
+            Self::Whole => 1.0,
+            Self::Cos(a) => a.cos(),
+            Self::Sin(a) => a.sin(),
+        }
+    }
+}
+
+/// The lever arm of a term: from the moment centre to the foot on the line that counts.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Arm {
+    /// m
+    pub length: f64,
+    /// The moment centre.
+    pub centre: Point,
+    /// Where the arm meets the line of action of the force (or of the component that counts), at a right angle.
+    pub foot: Point,
+    /// Where the force is applied: the line of action runs through here and the foot.
+    pub at: Point,
+}
+
+/// One term. `value` = `sign` × size × projection × arm length, in N or N·m; per unit of the unknown for [`Size::Unknown`].
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Term {
+    /// What it stands for.
+    pub of: TermOf,
+    /// +1 or −1: in the positive sense of the equation as the sheet's school writes it, or against it.
+    pub sign: f64,
+    /// How strong.
+    pub size: Size,
+    /// Which part of it.
+    pub projection: Projection,
+    /// At which arm; `None` in force sums and for couples.
+    pub arm: Option<Arm>,
+    /// What it comes to.
+    pub value: f64,
+}
+
+/// The values found so far, SI, along the assumed senses.
+pub(super) struct Found(pub(super) Vec<Option<f64>>);
+
+/// A force about to become a term (or two, when it is given by components).
+struct Force {
+    of: TermOf,
+    size: Size,
+    unit: Vector,
+    at: Point,
+    given: Given,
+}
+
+/// The terms of an equation on a free body: loads in the order of the sheet, then unknowns. What does not enter has no term.
+pub(super) fn terms(
+    model: &Model,
+    equilibrium: &Equilibrium,
+    free_body: &FreeBody,
+    equation: &Equation,
+    found: &Found,
+) -> Vec<Term> {
+    let turn = match equation {
+        Equation::Moments { .. } => model.schools.moment.sign(),
+        Equation::Forces { .. } => 1.0,
+    };
+    let mut writer = Writer { equation, turn, length: equilibrium.length_scale, terms: Vec::new() };
+    for (index, action) in equilibrium.actions.iter().enumerate() {
+        if !free_body.bodies.contains(&action.act.on) {
+            continue;
+        }
+        let of = TermOf::Action(ActionId(index));
+        let wrench = action.act.wrench;
+        let Some(unit) = wrench.force.unit() else {
+            writer.couple(of, Size::Couple(wrench.moment.z.abs()), wrench.moment.z);
+            continue;
+        };
+        let given = match model.loads[action.load.index()].kind {
+            LoadKind::Force { given, .. } => given,
+            _ => Given::FromHorizontal,
+        };
+        let size = match action.source {
+            Source::Given => Size::Force(wrench.force.length()),
+            Source::Uniform { intensity, over } => Size::Uniform { intensity: intensity.abs(), over },
+            Source::Triangle { intensity, over } => Size::Triangle { intensity: intensity.abs(), over },
+        };
+        writer.force(Force { of, size, unit, at: wrench.about, given });
+    }
+    for (index, column) in equilibrium.columns.iter().enumerate() {
+        let value = found.0[index];
+        // A force that was found to be zero is out of the drawing, and out of the equation.
+        if value == Some(0.0) {
+            continue;
+        }
+        let sense = if value.is_some_and(|v| v < 0.0) { -1.0 } else { 1.0 };
+        let size = value.map_or(Size::Unknown, |v| Size::Found(v.abs()));
+        let of = TermOf::Column(ColumnId(index));
+        for act in column.acts.iter().filter(|act| free_body.bodies.contains(&act.on)) {
+            match column.kind {
+                ColumnKind::Couple => writer.couple(of, size, sense * act.wrench.moment.z),
+                // A reaction's angle is the surface's: from the vertical.
+                ColumnKind::Force => {
+                    let unit = act.wrench.force * sense;
+                    writer.force(Force { of, size, unit, at: act.wrench.about, given: Given::FromVertical });
+                }
+            }
+        }
+    }
+    writer.terms
+}
+
+struct Writer<'a> {
+    equation: &'a Equation,
+    turn: f64,
+    length: f64,
+    terms: Vec<Term>,
+}
+
+impl Writer<'_> {
+    /// Couples enter moment sums as they are, and force sums not at all.
+    fn couple(&mut self, of: TermOf, size: Size, moment: f64) {
+        if matches!(self.equation, Equation::Moments { .. }) && moment != 0.0 {
+            self.push(of, moment.signum() * self.turn, size, Projection::Whole, None);
+        }
+    }
+
+    fn force(&mut self, force: Force) {
+        // Components that were given are used as they stand, each with its own arm.
+        if force.given == Given::Components && force.unit.x != 0.0 && force.unit.y != 0.0 {
+            let whole = force.size.value();
+            for part in [Vector::X * force.unit.x, Vector::Y * force.unit.y] {
+                let size = Size::Force(whole * part.length());
+                let unit = part.unit().unwrap_or(part);
+                self.force(Force { size, unit, given: Given::FromHorizontal, ..force });
+            }
+            return;
+        }
+        match *self.equation {
+            Equation::Forces { along, axis } => {
+                let part = force.unit.dot(along);
+                if part.abs() > tolerance::DROPS_OUT {
+                    let projection = projection(&force, axis, part);
+                    self.push(force.of, part.signum(), force.size, projection, None);
+                }
+            }
+            Equation::Moments { about, .. } => self.moment(&force, about),
+        }
+    }
+
+    fn moment(&mut self, force: &Force, about: Point) {
+        let r = force.at - about;
+        let turning = r.cross(force.unit).z;
+        if turning.abs() <= tolerance::DROPS_OUT * self.length {
+            return;
+        }
+        let sign = turning.signum() * self.turn;
+        let inclined = force.unit.x != 0.0 && force.unit.y != 0.0;
+        let flat = |d: f64| d.abs() <= tolerance::GEOMETRY * self.length;
+        // An inclined force level with the centre turns by its vertical part alone, one above it by its horizontal part: that is how it
+        // is resolved on paper. Elsewhere the arm goes to the line of action.
+        let (projection, foot) = if inclined && flat(r.y) {
+            (projection(force, Axis::Y, force.unit.y), force.at)
+        } else if inclined && flat(r.x) {
+            (projection(force, Axis::X, force.unit.x), force.at)
+        } else {
+            (Projection::Whole, force.at + force.unit * -r.dot(force.unit))
+        };
+        let arm = Arm { length: foot.distance(about), centre: about, foot, at: force.at };
+        self.push(force.of, sign, force.size, projection, Some(arm));
+    }
+
+    fn push(&mut self, of: TermOf, sign: f64, size: Size, projection: Projection, arm: Option<Arm>) {
+        let value = sign * size.value() * projection.value() * arm.map_or(1.0, |a| a.length);
+        self.terms.push(Term { of, sign, size, projection, arm, value });
+    }
+}
+
+/// How the part of an inclined force along an axis is written: with the angle it was given by.
+fn projection(force: &Force, axis: Axis, part: f64) -> Projection {
+    let cosine = part.abs().min(1.0);
+    if 1.0 - cosine <= tolerance::DROPS_OUT {
+        return Projection::Whole;
+    }
+    let own_axis = match (axis, force.given) {
+        (Axis::X, Given::FromVertical) | (Axis::Y, Given::FromHorizontal | Given::Components) => false,
+        (Axis::X | Axis::Y | Axis::Across(_), _) => true,
+    };
+    if own_axis { Projection::Cos(cosine.acos()) } else { Projection::Sin(cosine.asin()) }
+}

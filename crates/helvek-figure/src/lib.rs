@@ -1,0 +1,24 @@
+//! The pure scene: what is drawn where, by role, in the sheet's own units and y-up axes.
+//!
+//! A scene knows no pixels, no zoom and no theme. Sizes of arrows are relative (0 to 1); whoever paints it decides how long 1 is.
+//! Ids tie a mark to the thing of the sheet it stands for (`load:crate`, `support:A`, `reaction:A_x`) and to the terms of the working.
+
+mod bounds;
+mod marks;
+mod scene;
+
+pub use bounds::Bounds;
+pub use marks::{Mark, Numbered, Shape, Spin, SymbolMark};
+pub use scene::scene;
+
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// Everything to be drawn of one sheet.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Scene {
+    /// What it spans, without arrows and labels.
+    pub bounds: Option<Bounds>,
+    /// In painting order.
+    pub marks: Vec<Mark>,
+}

@@ -1,0 +1,170 @@
+//! The marks of a scene.
+
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// One thing drawn. Places and directions are in sheet units, y up; directions are unit vectors along which an arrow flies.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+#[serde(tag = "kind", rename_all = "lowercase")]
+pub enum Mark {
+    /// A rigid body along its points.
+    Body {
+        /// `body:bench`
+        id: String,
+        /// The body's name.
+        name: String,
+        /// Corner by corner.
+        path: Vec<[f64; 2]>,
+    },
+    /// A named point.
+    Point {
+        /// `point:A`
+        id: String,
+        /// Its name.
+        name: String,
+        /// Where.
+        at: [f64; 2],
+        /// The unit direction of the member it stands on, for placing its name; `None` for a mere mark.
+        along: Option<[f64; 2]>,
+    },
+    /// A support in textbook notation.
+    Support {
+        /// `support:A`
+        id: String,
+        /// Its name.
+        name: String,
+        /// Where it touches the body.
+        at: [f64; 2],
+        /// Which symbol.
+        shape: Shape,
+        /// From the ground towards the body.
+        facing: [f64; 2],
+    },
+    /// A force that was given.
+    Force {
+        /// `load:crate`
+        id: String,
+        /// Where it is applied.
+        at: [f64; 2],
+        /// Which way it pushes.
+        toward: [f64; 2],
+        /// Its size with its unit.
+        text: String,
+        /// Beside the largest force of its sheet, 0 to 1.
+        relative: f64,
+    },
+    /// A couple that was given.
+    Couple {
+        /// `load:gear`
+        id: String,
+        /// Where it is drawn.
+        at: [f64; 2],
+        /// In which sense.
+        turn: Spin,
+        /// Its size with its unit.
+        text: String,
+    },
+    /// A distributed load.
+    Distributed {
+        /// `load:compost`
+        id: String,
+        /// Where it begins.
+        from: [f64; 2],
+        /// Where it ends.
+        to: [f64; 2],
+        /// Which way a positive intensity pushes.
+        toward: [f64; 2],
+        /// Intensity at the beginning beside the largest of the sheet, −1 to 1.
+        start: f64,
+        /// At the end.
+        end: f64,
+        /// The intensity with its unit; two different ones for a load that varies.
+        texts: Vec<String>,
+        /// Its resultants, drawn when it is worked with.
+        resultants: Vec<Numbered>,
+    },
+    /// What a support exerts, once the body is freed.
+    Reaction {
+        /// `reaction:A_x`
+        id: String,
+        /// The support it belongs to: `support:A`.
+        support: String,
+        /// Its symbol.
+        symbol: SymbolMark,
+        /// Where it acts.
+        at: [f64; 2],
+        /// The assumed direction; `None` for a couple.
+        toward: Option<[f64; 2]>,
+        /// The assumed sense of a couple.
+        turn: Option<Spin>,
+        /// Its magnitude with its unit, once it is found; `None` when equilibrium does not fix it.
+        text: Option<String>,
+        /// The assumed sense was wrong.
+        turned: bool,
+        /// It is exactly zero.
+        zero: bool,
+        /// The step that finds it, from 1; `None` when the working does not need it.
+        step: Option<usize>,
+        /// Beside the largest force of its sheet, 0 to 1; 0 for a couple.
+        relative: f64,
+    },
+    /// A distance between two points of a run.
+    Dimension {
+        /// `dimension:A-B`
+        id: String,
+        /// Name of the first point.
+        first: String,
+        /// Name of the second point.
+        second: String,
+        /// From here.
+        from: [f64; 2],
+        /// To here.
+        to: [f64; 2],
+        /// The distance with its unit.
+        text: String,
+        /// 0 for the chain of distances, 1 for the whole length below it.
+        lane: u8,
+    },
+}
+
+/// An unknown's name in two parts, the second set as an index.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct SymbolMark {
+    /// `A`
+    pub base: String,
+    /// `x`; may be empty.
+    pub index: String,
+}
+
+/// The symbols of supports.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Shape {
+    /// A triangle on hatched ground.
+    Pin,
+    /// A triangle or circle on rollers.
+    Roller,
+    /// A hatched wall.
+    Fixed,
+}
+
+/// A turning sense.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Spin {
+    /// Counter-clockwise.
+    Ccw,
+    /// Clockwise.
+    Cw,
+}
+
+/// A resultant: where it acts and how strong it is.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Numbered {
+    /// On its line of action.
+    pub at: [f64; 2],
+    /// Which way it pushes.
+    pub toward: [f64; 2],
+    /// Its size with its unit.
+    pub text: String,
+}

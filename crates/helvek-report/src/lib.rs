@@ -1,0 +1,26 @@
+//! The wording. The [`page::Page`] is the working as fragments that a screen can tie to its drawing one by one; the text and the
+//! Markdown document are the same fragments, run together. Nothing is computed here: every number is read from the core's values.
+
+mod direction;
+mod fragment;
+pub mod markdown;
+pub mod page;
+mod step;
+pub mod text;
+mod verdict;
+
+pub use fragment::Fragment;
+
+/// Shown with every result, on every medium.
+pub const CAUTION: &str = "To be checked by a qualified engineer under the local codes. Statics of rigid bodies at rest only: no strength, \
+stability, fatigue or connections.";
+
+/// The id of the mark on the drawing that stands for a load.
+pub fn load_id(name: &str) -> String {
+    format!("load:{name}")
+}
+
+/// The id of the mark that stands for an unknown reaction.
+pub fn reaction_id(symbol: &helvek_core::equilibrium::Symbol) -> String {
+    format!("reaction:{symbol}")
+}

@@ -1,0 +1,87 @@
+//! The page as Markdown with LaTeX between dollar signs.
+
+use crate::fragment::Fragment;
+use crate::page::{Page, PageTerm};
+use crate::text::capital;
+use std::fmt::Write;
+
+/// The working as Markdown.
+pub fn render(title: &str, page: &Page) -> String {
+    let mut out = String::new();
+    // Writing to a String cannot fail.
+    let _ = write(&mut out, title, page);
+    out
+}
+
+fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
+    let title = if title.is_empty() { "Untitled" } else { title };
+    writeln!(out, "# {}\n", plain(title))?;
+    writeln!(out, "**{}.** {} {}\n", capital(&page.verdict.word), plain(&page.verdict.sentence), page.verdict.count)?;
+    for cure in &page.verdict.cures {
+        writeln!(out, "- What would hold it: {}", plain(cure))?;
+    }
+    if !page.conversions.is_empty() {
+        writeln!(out, "## Units\n")?;
+        for line in &page.conversions {
+            writeln!(out, "- {}", plain(line))?;
+        }
+        writeln!(out)?;
+    }
+    if !page.steps.is_empty() {
+        writeln!(out, "## Working\n")?;
+    }
+    for step in &page.steps {
+        writeln!(out, "{}. **{}.** {}\n", step.number, plain(&step.title), joined(&step.reason))?;
+        let sum = step.sum.latex.as_deref().unwrap_or(&step.sum.text);
+        writeln!(out, "   $${sum} = 0:\\quad {} = 0$$\n", terms(&step.terms))?;
+        writeln!(out, "   {} ({})\n", inline(&step.result), plain(&step.remark))?;
+    }
+    if !page.checks.is_empty() {
+        writeln!(out, "## Checks with equations not used\n")?;
+        for check in &page.checks {
+            let sum = check.sum.latex.as_deref().unwrap_or(&check.sum.text);
+            writeln!(out, "{}\n\n$${sum}:\\quad {} = {}$$\n", plain(&check.title), terms(&check.terms), check.residual.text)?;
+        }
+    }
+    writeln!(out, "## Asked\n")?;
+    for line in &page.asked {
+        writeln!(out, "- {}: **{}**", plain(&line.label), plain(&line.parts.join(", ")))?;
+    }
+    for warning in &page.warnings {
+        writeln!(out, "\n> {}", plain(warning))?;
+    }
+    if let Some(closes) = &page.closes {
+        writeln!(out, "\n{}.", capital(closes))?;
+    }
+    writeln!(out, "\n*{}*", page.caution)
+}
+
+fn inline(fragment: &Fragment) -> String {
+    match &fragment.latex {
+        Some(latex) => format!("${latex}$"),
+        None => plain(&fragment.text),
+    }
+}
+
+fn joined(fragments: &[Fragment]) -> String {
+    fragments.iter().map(inline).collect()
+}
+
+fn terms(terms: &[PageTerm]) -> String {
+    if terms.is_empty() {
+        return "0".into();
+    }
+    terms.iter().map(|t| t.fragment.latex.as_deref().unwrap_or(&t.fragment.text)).collect::<Vec<_>>().join(" ")
+}
+
+/// Words that may hold a user's names: nothing in them is taken for markup.
+fn plain(text: &str) -> String {
+    let mut out = String::with_capacity(text.len());
+    for c in text.chars() {
+        if "\\`*_{}[]<>#|$".contains(c) {
+            out.push('\\');
+        }
+        out.push(c);
+    }
+    out
+}

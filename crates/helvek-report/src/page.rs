@@ -1,0 +1,190 @@
+//! The working as a page: the fragments a screen ties to its drawing, a text strings together, a document typesets.
+
+use crate::fragment::Fragment;
+use crate::step::Wording;
+use helvek_core::model::Asked;
+use helvek_core::solution::Solved;
+use helvek_core::units::figures;
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// Everything that is said about a solution.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Page {
+    /// The outcome.
+    pub verdict: VerdictWords,
+    /// One line per stop of the way through the work.
+    pub headlines: Headlines,
+    /// Quantities that were written in other units, and what they became.
+    pub conversions: Vec<String>,
+    /// The steps.
+    pub steps: Vec<PageStep>,
+    /// Equations that were not used, put to the test.
+    pub checks: Vec<PageCheck>,
+    /// What was asked, with its answer.
+    pub asked: Vec<AskedLine>,
+    /// `the arithmetic closes to 2·10⁻¹⁶`; nothing when nothing was worked.
+    pub closes: Option<String>,
+    /// Things worth a second look.
+    pub warnings: Vec<String>,
+    /// The usual caution.
+    pub caution: String,
+}
+
+/// The verdict in words.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct VerdictWords {
+    /// `determinate`, `balanced`, `indeterminate`, `unstable`.
+    pub word: String,
+    /// What it means here.
+    pub sentence: String,
+    /// The count of equations and unknowns.
+    pub count: String,
+    /// What would hold it, in the order of the answers' cures.
+    pub cures: Vec<String>,
+}
+
+/// The result of each stop of the work in a few words.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct Headlines {
+    /// What was modelled.
+    pub idealise: String,
+    /// What was counted.
+    pub free: String,
+    /// How many steps.
+    pub work: String,
+    /// How well it closes.
+    pub check: String,
+}
+
+/// One equation, written and solved.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageStep {
+    /// From 1.
+    pub number: usize,
+    /// What is written, and for which body.
+    pub title: String,
+    /// Why.
+    pub reason: Vec<Fragment>,
+    /// The sum that vanishes.
+    pub sum: Fragment,
+    /// Its terms, each with its sign.
+    pub terms: Vec<PageTerm>,
+    /// What it yields.
+    pub result: Fragment,
+    /// What the sign says.
+    pub remark: String,
+    /// The mark of the unknown.
+    pub unknown: String,
+    /// The moment centre, in sheet units.
+    pub centre: Option<[f64; 2]>,
+}
+
+/// One term of an equation.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageTerm {
+    /// The mark on the drawing it stands for.
+    pub of: String,
+    /// Sign and factors.
+    pub fragment: Fragment,
+    /// In words, for a pointer resting on it and for reading aloud.
+    pub says: String,
+    /// Its lever arm.
+    pub arm: Option<ArmMark>,
+}
+
+/// A lever arm in sheet units: from the centre to the foot, at a right angle to the line of action through `at`.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct ArmMark {
+    /// The moment centre.
+    pub centre: [f64; 2],
+    /// Where it meets the line of action.
+    pub foot: [f64; 2],
+    /// Where the force is applied.
+    pub at: [f64; 2],
+    /// Its length with its unit.
+    pub text: String,
+}
+
+/// An unused equation with everything put in.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageCheck {
+    /// What is written, and for which body.
+    pub title: String,
+    /// The sum that should vanish.
+    pub sum: Fragment,
+    /// Its terms.
+    pub terms: Vec<PageTerm>,
+    /// What they come to.
+    pub residual: Fragment,
+    /// Whether that is nothing.
+    pub ok: bool,
+    /// The moment centre, in sheet units.
+    pub centre: Option<[f64; 2]>,
+}
+
+/// One thing asked.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct AskedLine {
+    /// The support.
+    pub support: String,
+    /// `reaction at A on bench`
+    pub label: String,
+    /// The answer in parts: a force, a couple, what is not fixed.
+    pub parts: Vec<String>,
+    /// Whether it is answered.
+    pub answered: bool,
+}
+
+impl Page {
+    /// Words a solution.
+    pub fn of(solved: &Solved) -> Self {
+        let wording = Wording { solved };
+        let headlines = wording.headlines();
+        let closes = (!solved.working.steps.is_empty()).then(|| format!("the arithmetic {}", headlines.check));
+        let answers = solved.answers();
+        Self {
+            verdict: wording.verdict(),
+            conversions: conversions(solved),
+            steps: solved.working.steps.iter().enumerate().map(|(i, step)| wording.step(i + 1, step)).collect(),
+            checks: solved.working.checks.iter().map(|check| wording.check(check)).collect(),
+            asked: asked(&wording),
+            closes,
+            headlines,
+            warnings: answers.warnings.into_iter().map(|w| w.message).collect(),
+            caution: crate::CAUTION.into(),
+        }
+    }
+}
+
+fn conversions(solved: &Solved) -> Vec<String> {
+    let digits = solved.model.schools.figures;
+    let line = |c: &helvek_core::model::Conversion| {
+        format!("{}: {} = {} {}", c.of, c.written, figures::plain(c.value, digits), c.unit)
+    };
+    solved.model.conversions.iter().map(line).collect()
+}
+
+fn asked(wording: &Wording<'_>) -> Vec<AskedLine> {
+    let model = &wording.solved.model;
+    model
+        .asked
+        .iter()
+        .map(|Asked::Support(id)| {
+            let support = &model.supports[id.index()];
+            let answered = wording.solved.verdict.equilibrium;
+            let body = &model.bodies[support.on.index()].name;
+            let at = model.point_name(support.at);
+            AskedLine {
+                support: support.name.clone(),
+                label: if at == support.name {
+                    format!("reaction at {at} on {body}")
+                } else {
+                    format!("reaction of {} at {at} on {body}", support.name)
+                },
+                parts: if answered { wording.resultant(*id) } else { vec!["no equilibrium".into()] },
+                answered,
+            }
+        })
+        .collect()
+}

@@ -1,0 +1,69 @@
+//! The page as plain text.
+
+use crate::fragment::Fragment;
+use crate::page::{Page, PageTerm};
+use std::fmt::Write;
+
+/// The working as text, at most about 100 columns for usual sheets.
+pub fn render(title: &str, page: &Page) -> String {
+    let mut out = String::new();
+    // Writing to a String cannot fail.
+    let _ = write(&mut out, title, page);
+    out
+}
+
+fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
+    let title = if title.is_empty() { "Untitled" } else { title };
+    writeln!(out, "{title}\n{}\n", "=".repeat(title.chars().count()))?;
+    writeln!(out, "{}. {}\n{}", capital(&page.verdict.word), page.verdict.sentence, page.verdict.count)?;
+    for cure in &page.verdict.cures {
+        writeln!(out, "  What would hold it: {cure}")?;
+    }
+    if !page.conversions.is_empty() {
+        writeln!(out, "\nUnits")?;
+        for line in &page.conversions {
+            writeln!(out, "  {line}")?;
+        }
+    }
+    for step in &page.steps {
+        writeln!(out, "\n{}. {}", step.number, step.title)?;
+        writeln!(out, "   {}", joined(&step.reason))?;
+        writeln!(out, "   {} = 0:  {} = 0", step.sum.text, sum(&step.terms))?;
+        writeln!(out, "   {}   ({})", step.result.text, step.remark)?;
+    }
+    if !page.checks.is_empty() {
+        writeln!(out, "\nChecks with equations not used")?;
+        for check in &page.checks {
+            writeln!(out, "  {}", check.title)?;
+            let end = if check.ok { "closes" } else { "DOES NOT CLOSE" };
+            writeln!(out, "   {}:  {} = {}   ({end})", check.sum.text, sum(&check.terms), check.residual.text)?;
+        }
+    }
+    writeln!(out, "\nAsked")?;
+    for line in &page.asked {
+        writeln!(out, "  {}: {}", line.label, line.parts.join(", "))?;
+    }
+    for warning in &page.warnings {
+        writeln!(out, "\nLook at this: {warning}")?;
+    }
+    if let Some(closes) = &page.closes {
+        writeln!(out, "\n{}.", capital(closes))?;
+    }
+    writeln!(out, "{}", page.caution)
+}
+
+fn joined(fragments: &[Fragment]) -> String {
+    fragments.iter().map(|f| f.text.as_str()).collect()
+}
+
+fn sum(terms: &[PageTerm]) -> String {
+    if terms.is_empty() {
+        return "0".into();
+    }
+    terms.iter().map(|t| t.fragment.text.as_str()).collect::<Vec<_>>().join(" ")
+}
+
+pub(crate) fn capital(text: &str) -> String {
+    let mut letters = text.chars();
+    letters.next().map(|c| c.to_uppercase().collect::<String>()).unwrap_or_default() + letters.as_str()
+}

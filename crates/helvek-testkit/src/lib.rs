@@ -1,0 +1,1 @@
+//! helvek-testkit

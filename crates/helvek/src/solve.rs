@@ -1,0 +1,85 @@
+//! `helvek solve`: a file in, the working or the answers out, the verdict as the exit status.
+
+use crate::cli::Format;
+use helvek_core::problem::Problem;
+use helvek_core::sheet::{self, MAX_TEXT, Syntax};
+use helvek_core::solution::{self, Solved};
+use helvek_core::verdict::Status;
+use helvek_core::model;
+use helvek_report::{markdown, page::Page, text};
+use std::io::{Read, Write};
+use std::path::Path;
+use std::process::ExitCode;
+
+const WRONG_FILE: u8 = 2;
+
+pub(crate) fn run(file: &Path, format: Format) -> ExitCode {
+    let shown = file.display();
+    let text = match read(file) {
+        Ok(text) => text,
+        Err(message) => {
+            eprintln!("{shown}: {message}");
+            return ExitCode::from(WRONG_FILE);
+        }
+    };
+    let syntax = match file.extension().and_then(|e| e.to_str()) {
+        Some("toml") => Syntax::Toml,
+        Some("json") => Syntax::Json,
+        _ => Syntax::guess(&text),
+    };
+    let built = model::build(&sheet::read(&text, syntax));
+    if !built.problems.is_empty() {
+        report(&shown.to_string(), &built.problems);
+        return ExitCode::from(WRONG_FILE);
+    }
+    let solved = solution::solve(built.model);
+    let printed = match format {
+        Format::Json => serde_json::to_string_pretty(&solved.answers()).map(|json| json + "\n"),
+        Format::Text => Ok(text::render(&solved.model.title, &Page::of(&solved))),
+        Format::Markdown => Ok(markdown::render(&solved.model.title, &Page::of(&solved))),
+    };
+    match printed {
+        // A reader that closes the pipe early is not an error of the sheet.
+        Ok(printed) => drop(std::io::stdout().write_all(printed.as_bytes())),
+        Err(error) => {
+            eprintln!("{shown}: the answers cannot be written: {error}");
+            return ExitCode::from(WRONG_FILE);
+        }
+    }
+    exit_status(&solved)
+}
+
+/// At most [`MAX_TEXT`] bytes of UTF-8.
+fn read(file: &Path) -> Result<String, String> {
+    let limit = MAX_TEXT as u64 + 1;
+    let mut bytes = Vec::new();
+    let result = if file == Path::new("-") {
+        std::io::stdin().take(limit).read_to_end(&mut bytes)
+    } else {
+        std::fs::File::open(file).and_then(|f| f.take(limit).read_to_end(&mut bytes))
+    };
+    result.map_err(|error| format!("cannot be read: {error}. Check the path."))?;
+    if bytes.len() > MAX_TEXT {
+        return Err(format!("is larger than {} MB. Check that this file is a sheet.", MAX_TEXT / (1024 * 1024)));
+    }
+    String::from_utf8(bytes).map_err(|error| {
+        format!("is not UTF-8 text at byte {}. Save it as UTF-8.", error.utf8_error().valid_up_to())
+    })
+}
+
+fn report(file: &str, problems: &[Problem]) {
+    for problem in problems {
+        eprintln!("{file}:{problem}");
+    }
+    let count = problems.len();
+    eprintln!("{count} {} in {file}; nothing was solved.", if count == 1 { "problem" } else { "problems" });
+}
+
+fn exit_status(solved: &Solved) -> ExitCode {
+    ExitCode::from(match solved.verdict.status {
+        Status::Determinate | Status::Balanced => 0,
+        Status::Indeterminate if solved.answered() => 0,
+        Status::Indeterminate => 3,
+        Status::Unstable => 1,
+    })
+}

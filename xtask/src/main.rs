@@ -1,0 +1,2 @@
+//! helvek
+fn main(){}
