@@ -24,6 +24,7 @@
 //! ```
 
 pub mod answers;
+pub mod edit;
 pub mod equilibrium;
 pub mod geometry;
 pub mod model;

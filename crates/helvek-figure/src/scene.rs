@@ -188,7 +188,7 @@ impl Painter<'_> {
                 ColumnKind::Force => &units.force,
                 ColumnKind::Couple => &units.moment,
             };
-            let steps = self.solved.working.steps.iter();
+            let mut steps = self.solved.working.steps.iter();
             let step = steps.position(|s| self.solved.equilibrium.columns[s.unknown.index()].symbol == column.symbol);
             for act in &column.acts {
                 marks.push(Mark::Reaction {

@@ -1,13 +1,15 @@
 //! What can be asked for on the command line.
 
+use crate::server::{self, Options};
 use crate::solve;
-use clap::{Parser, Subcommand, ValueEnum};
+use clap::{Args, Parser, Subcommand, ValueEnum};
+use std::net::SocketAddr;
 use std::path::PathBuf;
 use std::process::ExitCode;
 
 /// A workbench for equilibrium: free body diagrams, reactions, and the working that leads to them.
 #[derive(Parser)]
-#[command(version, after_help = helvek_report::CAUTION)]
+#[command(name = "helvek", version, after_help = helvek_report::CAUTION)]
 struct Cli {
     #[command(subcommand)]
     command: Command,
@@ -25,6 +27,23 @@ enum Command {
         #[arg(long, value_enum, default_value_t = Format::Text)]
         format: Format,
     },
+    /// Serve the workbench with the sheets of a file.
+    Serve(Serving),
+    /// Serve the workbench, with example sheets if the file holds none yet.
+    Demo(Serving),
+}
+
+#[derive(Args)]
+struct Serving {
+    /// The SQLite file that keeps the sheets; made when missing.
+    #[arg(long, default_value = "helvek.sqlite")]
+    data: PathBuf,
+    /// Where to listen. Other than a loopback address, everybody who can reach it can read and change every sheet.
+    #[arg(long, default_value = "127.0.0.1:7460")]
+    listen: SocketAddr,
+    /// How to log to standard error.
+    #[arg(long, value_enum, default_value_t = Log::Text)]
+    log: Log,
 }
 
 /// How to print a solution.
@@ -38,8 +57,46 @@ pub(crate) enum Format {
     Markdown,
 }
 
-pub(crate) fn run() -> ExitCode {
+/// How to log.
+#[derive(Clone, Copy, PartialEq, Eq, ValueEnum)]
+enum Log {
+    /// Lines for people.
+    Text,
+    /// One JSON object a line.
+    Json,
+}
+
+/// Runs the command line of this process.
+pub fn run() -> ExitCode {
     match Cli::parse().command {
         Command::Solve { file, format } => solve::run(&file, format),
+        Command::Serve(serving) => serve(serving, false),
+        Command::Demo(serving) => serve(serving, true),
+    }
+}
+
+fn serve(serving: Serving, demo: bool) -> ExitCode {
+    // RUST_LOG asks for more or less than the usual.
+    let filter = tracing_subscriber::EnvFilter::try_from_default_env()
+        .unwrap_or_else(|_| tracing_subscriber::EnvFilter::new("info"));
+    let logs = tracing_subscriber::fmt().with_env_filter(filter).with_writer(std::io::stderr);
+    match serving.log {
+        Log::Text => logs.init(),
+        Log::Json => logs.json().init(),
+    }
+    let options = Options { data: serving.data, listen: serving.listen, demo };
+    let runtime = match tokio::runtime::Builder::new_multi_thread().enable_all().build() {
+        Ok(runtime) => runtime,
+        Err(error) => {
+            eprintln!("helvek: the runtime cannot start: {error}");
+            return ExitCode::FAILURE;
+        }
+    };
+    match runtime.block_on(server::run(options)) {
+        Ok(()) => ExitCode::SUCCESS,
+        Err(error) => {
+            eprintln!("helvek: {error}");
+            ExitCode::FAILURE
+        }
     }
 }

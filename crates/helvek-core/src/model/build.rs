@@ -50,6 +50,27 @@ pub fn build(document: &Document) -> Built {
     Built { model: builder.model, problems }
 }
 
+/// The units of a sheet; those that cannot be read have their defaults.
+pub fn units_of(sheet: &sheet::Sheet) -> Units {
+    units(&sheet.units, &mut Vec::new())
+}
+
+/// The name of each support, given or generated, in the order of the sheet.
+pub fn support_names(sheet: &sheet::Sheet) -> Vec<String> {
+    let given: Vec<_> = sheet.supports.iter().map(|s| s.name.as_deref()).collect();
+    names::complete(&given, |i| sheet.supports[i].at.clone())
+}
+
+/// The name of each load, given or generated, in the order of the sheet.
+pub fn load_names(sheet: &sheet::Sheet) -> Vec<String> {
+    let given: Vec<_> = sheet.loads.iter().map(sheet::Load::name).collect();
+    names::complete(&given, |i| match &sheet.loads[i] {
+        sheet::Load::Force(_) => "F#".into(),
+        sheet::Load::Couple(_) => "M#".into(),
+        sheet::Load::Distributed(_) => "q#".into(),
+    })
+}
+
 fn units(written: &sheet::UnitNames, problems: &mut Vec<Problem>) -> Units {
     let mut read = |key: &str, symbol: &Option<String>, dimension: Dimension, default: Unit| {
         let Some(symbol) = symbol else { return default };
@@ -168,7 +189,7 @@ impl Builder {
         let written = &document.sheet.supports;
         let given: Vec<_> = written.iter().map(|s| s.name.as_deref()).collect();
         self.unique(&given, "support", |i| document.support_path(i));
-        let names = names::complete(&given, |i| written[i].at.clone());
+        let names = support_names(&document.sheet);
         for (index, (support, name)) in written.iter().zip(names).enumerate() {
             let path = document.support_path(index);
             let what = format!("Support {name}");
@@ -206,11 +227,7 @@ impl Builder {
         let written = &document.sheet.loads;
         let given: Vec<_> = written.iter().map(sheet::Load::name).collect();
         self.unique(&given, "load", |i| document.load_path(i));
-        let names = names::complete(&given, |i| match &written[i] {
-            sheet::Load::Force(_) => "F#".into(),
-            sheet::Load::Couple(_) => "M#".into(),
-            sheet::Load::Distributed(_) => "q#".into(),
-        });
+        let names = load_names(&document.sheet);
         for (index, (load, name)) in written.iter().zip(names).enumerate() {
             let path = document.load_path(index);
             let built = match load {

@@ -5,7 +5,7 @@ mod direction;
 mod names;
 mod resolve;
 
-pub use build::{Built, build};
+pub use build::{Built, build, load_names, support_names, units_of};
 
 use crate::geometry::{Point, Vector};
 use crate::sheet::{Assume, First, Turn};

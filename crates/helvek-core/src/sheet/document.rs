@@ -66,6 +66,19 @@ impl Document {
     }
 }
 
+impl From<Sheet> for Document {
+    /// A sheet that was made, not read: without a text, without problems of form.
+    fn from(sheet: Sheet) -> Self {
+        Self {
+            support_rows: (0..sheet.supports.len()).collect(),
+            load_rows: (0..sheet.loads.len()).collect(),
+            positions: HashMap::new(),
+            problems: Vec::new(),
+            sheet,
+        }
+    }
+}
+
 /// Reads a sheet. Never stops at the first problem; what is wrong is left out of the sheet and named in the problems.
 pub fn read(text: &str, syntax: Syntax) -> Document {
     let mut reader = Reader::default();

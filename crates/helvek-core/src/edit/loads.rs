@@ -1,0 +1,191 @@
+//! Loads put down and changed.
+
+use super::place::{Beam, kept};
+use super::words;
+use super::wrong;
+use crate::model;
+use crate::problem::{Problem, nearest};
+use crate::sheet::{CoupleLoad, Direction, DistributedLoad, ForceLoad, Load, Quantity, Sheet};
+use crate::units::Dimension;
+
+/// What was typed for a force.
+pub(super) struct Force<'a> {
+    pub(super) size: Option<&'a str>,
+    pub(super) place: Option<&'a str>,
+    pub(super) direction: Option<&'a str>,
+}
+
+/// What was typed for a couple.
+pub(super) struct Couple<'a> {
+    pub(super) size: Option<&'a str>,
+    pub(super) place: Option<&'a str>,
+    pub(super) turn: Option<&'a str>,
+}
+
+/// What was typed for a distributed load.
+pub(super) struct Distributed<'a> {
+    pub(super) start: Option<&'a str>,
+    pub(super) end: Option<&'a str>,
+    pub(super) from: Option<&'a str>,
+    pub(super) to: Option<&'a str>,
+    pub(super) direction: Option<&'a str>,
+    pub(super) per: Option<&'a str>,
+}
+
+type Outcome = Result<(), Vec<Problem>>;
+
+/// A slot with something in it.
+fn filled(slot: Option<&str>) -> Option<&str> {
+    slot.map(str::trim).filter(|text| !text.is_empty())
+}
+
+pub(super) fn force(sheet: &mut Sheet, name: Option<&str>, slots: &Force<'_>) -> Outcome {
+    let index = name.map(|name| named(sheet, name)).transpose()?;
+    let mut load = match index.map(|i| &sheet.loads[i]) {
+        Some(Load::Force(load)) => load.clone(),
+        Some(_) => return wrong("name", "That load is not a force.", "Change it as what it is."),
+        None => ForceLoad { name: Some(free_name(sheet, "F")), ..ForceLoad::default() },
+    };
+    if let Some(text) = filled(slots.direction) {
+        load.direction = Some(words::direction(sheet, text, "direction")?);
+    }
+    match filled(slots.size).map(|text| (text, text.split_once(';'))) {
+        Some((_, Some((x, y)))) => {
+            let part = |text: &str| kept(text, Dimension::FORCE, "size");
+            (load.components, load.size, load.direction) = (Some(vec![part(x)?, part(y)?]), None, None);
+        }
+        Some((text, None)) => {
+            (load.components, load.size) = (None, Some(kept(text, Dimension::FORCE, "size")?));
+        }
+        None if load.size.is_none() && load.components.is_none() => {
+            return wrong("size", "A force needs a size.", "Type it: 4, 250 lb, or components 3; -4.");
+        }
+        None => {}
+    }
+    if load.components.is_some() && filled(slots.direction).is_some() {
+        return wrong("direction", "Components have their direction already.", "Type a single size to give a direction.");
+    }
+    if load.size.is_some() && load.direction.is_none() {
+        load.direction = Some(Direction::Text("down".into()));
+    }
+    if let Some(at) = place(sheet, slots.place, index.is_none(), "middle", "place")? {
+        load.at = at;
+    }
+    put(sheet, index, Load::Force(load));
+    Ok(())
+}
+
+pub(super) fn couple(sheet: &mut Sheet, name: Option<&str>, slots: &Couple<'_>) -> Outcome {
+    let index = name.map(|name| named(sheet, name)).transpose()?;
+    let size = filled(slots.size).map(|text| kept(text, Dimension::MOMENT, "size")).transpose()?;
+    let mut load = match (index.map(|i| &sheet.loads[i]), size) {
+        (Some(Load::Couple(load)), size) => CoupleLoad { size: size.unwrap_or(load.size.clone()), ..load.clone() },
+        (Some(_), _) => return wrong("name", "That load is not a couple.", "Change it as what it is."),
+        (None, Some(size)) => {
+            let name = Some(free_name(sheet, "M"));
+            CoupleLoad { name, on: None, at: None, size, turn: Default::default() }
+        }
+        (None, None) => return wrong("size", "A couple needs a size.", "Type it: 5, or 36 N·m."),
+    };
+    if let Some(text) = filled(slots.turn) {
+        load.turn = words::turn(text, "turn")?;
+    }
+    if let Some(at) = place(sheet, slots.place, index.is_none(), "middle", "place")? {
+        load.at = Some(at);
+    }
+    put(sheet, index, Load::Couple(load));
+    Ok(())
+}
+
+pub(super) fn distributed(sheet: &mut Sheet, name: Option<&str>, slots: &Distributed<'_>) -> Outcome {
+    let index = name.map(|name| named(sheet, name)).transpose()?;
+    let intensity = |text: &str, slot: &str| kept(text, Dimension::FORCE_PER_LENGTH, slot);
+    let start = filled(slots.start).map(|text| intensity(text, "start")).transpose()?;
+    let mut load = match (index.map(|i| &sheet.loads[i]), start) {
+        (Some(Load::Distributed(load)), start) => {
+            DistributedLoad { start: start.unwrap_or(load.start.clone()), ..load.clone() }
+        }
+        (Some(_), _) => return wrong("name", "That load is not distributed.", "Change it as what it is."),
+        (None, Some(start)) => DistributedLoad {
+            name: Some(free_name(sheet, "q")),
+            on: None,
+            from: String::new(),
+            to: String::new(),
+            start,
+            end: None,
+            direction: Some(Direction::Text("down".into())),
+            per: None,
+        },
+        (None, None) => return wrong("start", "A distributed load needs an intensity.", "Type it: 2, or 140 lb/ft."),
+    };
+    // An end that is emptied means: the same as at the start.
+    if let Some(end) = slots.end {
+        load.end = filled(Some(end)).map(|text| intensity(text, "end")).transpose()?;
+    }
+    if let Some(text) = filled(slots.direction) {
+        load.direction = Some(words::direction(sheet, text, "direction")?);
+    }
+    if let Some(text) = filled(slots.per) {
+        load.per = Some(words::choice(text, "per")?);
+    }
+    if let Some(from) = place(sheet, slots.from, index.is_none(), "start", "from")? {
+        load.from = from;
+    }
+    if let Some(to) = place(sheet, slots.to, index.is_none(), "end", "to")? {
+        load.to = to;
+    }
+    if load.from == load.to {
+        return wrong("to", format!("It begins and ends at {}.", load.from), "Let it end at another place.");
+    }
+    put(sheet, index, Load::Distributed(load));
+    Ok(())
+}
+
+/// The point of a place slot; of a new thing whose slot is empty, the usual place.
+fn place(sheet: &mut Sheet, text: Option<&str>, new: bool, usual: &str, slot: &str) -> Result<Option<String>, Vec<Problem>> {
+    match filled(text) {
+        Some(text) => Beam::point(sheet, text, slot).map(Some),
+        None if new => Beam::point(sheet, usual, slot).map(Some),
+        None => Ok(None),
+    }
+}
+
+fn put(sheet: &mut Sheet, index: Option<usize>, load: Load) {
+    match index {
+        Some(index) => sheet.loads[index] = load,
+        None => sheet.loads.push(load),
+    }
+}
+
+/// `F1`, `F2`, ...: the first that no load has.
+fn free_name(sheet: &Sheet, letter: &str) -> String {
+    let names = model::load_names(sheet);
+    (1..).map(|n| format!("{letter}{n}")).find(|name| !names.contains(name)).unwrap_or_default()
+}
+
+/// The index of a load by the name it has in the model.
+pub(super) fn named(sheet: &Sheet, name: &str) -> Result<usize, Vec<Problem>> {
+    let names = model::load_names(sheet);
+    match names.iter().position(|n| n == name) {
+        Some(index) => Ok(index),
+        None => {
+            let near = nearest(name, names.iter().map(String::as_str)).unwrap_or("none");
+            wrong("name", format!("There is no load \"{name}\"."), format!("The nearest is \"{near}\"."))
+        }
+    }
+}
+
+/// Every quantity of a load with what it measures.
+pub(super) fn quantities(load: &mut Load) -> Vec<(&mut Quantity, Dimension)> {
+    match load {
+        Load::Force(load) => {
+            let parts = load.components.iter_mut().flatten();
+            parts.chain(&mut load.size).map(|q| (q, Dimension::FORCE)).collect()
+        }
+        Load::Couple(load) => vec![(&mut load.size, Dimension::MOMENT)],
+        Load::Distributed(load) => {
+            let all = std::iter::once(&mut load.start).chain(&mut load.end);
+            all.map(|q| (q, Dimension::FORCE_PER_LENGTH)).collect()
+        }
+    }
+}

@@ -1,0 +1,44 @@
+//! Another unit for the same things.
+
+use super::loads::quantities;
+use super::place::tidy;
+use crate::model::units_of;
+use crate::problem::{Problem, ProblemKind};
+use crate::sheet::{Quantity, Sheet};
+use crate::units::{Dimension, Unit, UnitError, parse_unit};
+
+pub(super) fn change(sheet: &mut Sheet, length: &str, force: &str) -> Result<(), Vec<Problem>> {
+    let old = units_of(sheet);
+    check(length, Dimension::LENGTH, "length")?;
+    check(force, Dimension::FORCE, "force")?;
+    sheet.units.length = Some(length.to_owned());
+    sheet.units.force = Some(force.to_owned());
+    // A moment unit of its own would go on naming the old units beside the new ones.
+    sheet.units.moment = None;
+    let new = units_of(sheet);
+    let rewrite = |quantity: &mut Quantity, dimension: Dimension| {
+        if let Quantity::Number(n) = quantity {
+            let (from, to): (Unit, Unit) = (old.of(dimension), new.of(dimension));
+            *n = tidy(to.from_si(from.to_si(*n)));
+        }
+    };
+    for coordinate in sheet.points.values_mut().flatten() {
+        rewrite(coordinate, Dimension::LENGTH);
+    }
+    for (quantity, dimension) in sheet.loads.iter_mut().flat_map(quantities) {
+        rewrite(quantity, dimension);
+    }
+    Ok(())
+}
+
+fn check(symbol: &str, dimension: Dimension, slot: &str) -> Result<(), Vec<Problem>> {
+    let wrong = |message: String, cure: String| Err(vec![Problem::new(ProblemKind::Quantity, slot, message, cure)]);
+    match parse_unit(symbol) {
+        Ok(unit) if unit.dimension == dimension => Ok(()),
+        Ok(unit) => wrong(
+            format!("\"{symbol}\" is a unit of {}, where one of {} belongs.", unit.dimension.name(), dimension.name()),
+            UnitError::Malformed { text: symbol.into() }.cure(),
+        ),
+        Err(error) => wrong(error.to_string(), error.cure()),
+    }
+}

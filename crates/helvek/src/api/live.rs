@@ -1,0 +1,88 @@
+//! Solving while someone draws.
+
+use super::ApiError;
+use super::json::Body;
+use axum::Json;
+use helvek_core::answers::Answers;
+use helvek_core::problem::Problem;
+use helvek_core::edit::{self, Edit};
+use helvek_core::sheet::{self, Document, Sheet, Syntax};
+use helvek_core::{model, solution};
+use helvek_figure::Scene;
+use helvek_report::page::Page;
+use schemars::JsonSchema;
+use serde::{Deserialize, Serialize};
+use serde_json::value::RawValue;
+use std::time::Instant;
+
+/// A sheet to be solved, half-typed or whole.
+#[derive(Debug, Deserialize, JsonSchema)]
+pub(crate) struct LiveRequest {
+    /// Echoed, so that a late reply never overwrites a newer one.
+    pub(crate) seq: u64,
+    /// The sheet. Read as text, so that every problem can be named by its path.
+    #[schemars(with = "helvek_core::sheet::Sheet")]
+    pub(crate) sheet: Box<RawValue>,
+    /// To be done to the sheet first.
+    #[serde(default)]
+    pub(crate) edit: Option<Edit>,
+}
+
+/// Everything a bench shows.
+#[derive(Debug, Serialize, JsonSchema)]
+pub(crate) struct LiveReply {
+    /// As sent.
+    pub(crate) seq: u64,
+    /// The sheet after the edit; null when none was asked for, or when it could not be done.
+    pub(crate) edited: Option<Sheet>,
+    /// Why the edit could not be done; the path of each is the slot it was typed into. The rest of the reply is about the sheet as sent.
+    pub(crate) refused: Vec<Problem>,
+    /// Everything wrong with the sheet.
+    pub(crate) problems: Vec<Problem>,
+    /// What is drawn: all of the sheet that could be understood.
+    pub(crate) scene: Scene,
+    /// The solution; null while there are problems.
+    pub(crate) solution: Option<LiveSolution>,
+    /// How long it took, in microseconds.
+    pub(crate) micros: u64,
+}
+
+/// A solution with its wording.
+#[derive(Debug, Serialize, JsonSchema)]
+pub(crate) struct LiveSolution {
+    /// For programs.
+    pub(crate) answers: Answers,
+    /// For people.
+    pub(crate) page: Page,
+}
+
+/// Edits, then solves what is understood. A sheet that makes no sense is an answer with problems, not a failed request.
+pub(super) async fn solve(Body(request): Body<LiveRequest>) -> Result<Json<LiveReply>, ApiError> {
+    // Off the threads that serve: a large sheet must not hold up a small one.
+    let reply = tokio::task::spawn_blocking(move || reply(&request)).await;
+    reply.map(Json).map_err(|error| {
+        tracing::error!(%error, "a solve was lost");
+        ApiError::Fault
+    })
+}
+
+fn reply(request: &LiveRequest) -> LiveReply {
+    let start = Instant::now();
+    let mut document = sheet::read(request.sheet.get(), Syntax::Json);
+    let (mut edited, mut refused) = (None, Vec::new());
+    match request.edit.as_ref().map(|edit| edit::apply(&document, edit)) {
+        None => {}
+        Some(Err(problems)) => refused = problems,
+        Some(Ok(sheet)) => {
+            document = Document::from(sheet.clone());
+            edited = Some(sheet);
+        }
+    }
+    let built = model::build(&document);
+    let complete = built.problems.is_empty();
+    let solved = solution::solve(built.model);
+    let scene = helvek_figure::scene(&solved, complete);
+    let solution = complete.then(|| LiveSolution { answers: solved.answers(), page: Page::of(&solved) });
+    let micros = u64::try_from(start.elapsed().as_micros()).unwrap_or(u64::MAX);
+    LiveReply { seq: request.seq, edited, refused, problems: built.problems, scene, solution, micros }
+}

@@ -1,0 +1,108 @@
+//! The description of the interface, made from the same types that it is made of: OpenAPI 3.1 and JSON Schema.
+
+use crate::api::{ErrorBody, Kept, LiveReply, LiveRequest, NewSheet, SaveSheet, SheetSummary, WholeSheet};
+use helvek_core::answers::Answers;
+use helvek_core::sheet::Sheet;
+use schemars::generate::SchemaSettings;
+use schemars::{JsonSchema, SchemaGenerator};
+use serde_json::{Map, Value, json};
+
+/// The JSON Schema of a sheet, as one may write it.
+pub fn sheet_schema() -> Value {
+    SchemaSettings::draft2020_12().for_deserialize().into_generator().into_root_schema_for::<Sheet>().to_value()
+}
+
+/// The JSON Schema of the answers, as they are written.
+pub fn answers_schema() -> Value {
+    SchemaSettings::draft2020_12().for_serialize().into_generator().into_root_schema_for::<Answers>().to_value()
+}
+
+/// The OpenAPI description of the server.
+pub fn document() -> Value {
+    let components = |settings: SchemaSettings| {
+        settings.with(|s| {
+            s.definitions_path = "/components/schemas".into();
+            s.meta_schema = None;
+        })
+    };
+    let mut sent = components(SchemaSettings::draft2020_12().for_deserialize()).into_generator();
+    let mut given = components(SchemaSettings::draft2020_12().for_serialize()).into_generator();
+
+    let solve = post::<LiveRequest, LiveReply>(&mut sent, &mut given, "Solve a sheet, half-typed or whole", "200");
+    let create = post::<NewSheet, Kept>(&mut sent, &mut given, "Keep a new sheet", "201");
+    let save = post::<SaveSheet, Kept>(&mut sent, &mut given, "Keep a change of a sheet", "200");
+    let list = answer::<Vec<SheetSummary>>(&mut given, "All sheets, the last saved first");
+    // A kept sheet is what was sent: its schema is the one for reading, and must be described first.
+    sent.subschema_for::<Sheet>();
+    let get = answer::<WholeSheet>(&mut given, "One sheet");
+    let remove = json!({ "summary": "Remove a sheet", "responses": { "204": { "description": "Removed" } } });
+    given.subschema_for::<ErrorBody>();
+
+    let mut schemas: Map<String, Value> = given.take_definitions(true);
+    schemas.extend(sent.take_definitions(true));
+    schemas.sort_keys();
+    schemas.values_mut().for_each(split_references);
+    let with_id = |mut path: Value| {
+        path["parameters"] = json!([{ "name": "id", "in": "path", "required": true, "schema": { "type": "string" } }]);
+        path
+    };
+    json!({
+        "openapi": "3.1.0",
+        "info": {
+            "title": "Helvek",
+            "version": env!("CARGO_PKG_VERSION"),
+            "description": "Every failure answers with an ErrorBody: a code, what is wrong, and what to do.",
+        },
+        "paths": {
+            "/api/solve": { "post": solve },
+            "/api/sheets": { "get": list, "post": create },
+            "/api/sheets/{id}": with_id(json!({ "get": get, "put": save, "delete": remove })),
+        },
+        "components": { "schemas": schemas },
+    })
+}
+
+/// Readers of OpenAPI ignore what stands beside a `$ref`, and would lose the tag of a tagged variant: `{$ref, properties}` becomes
+/// `{allOf: [{$ref}, {properties}]}`, which means the same.
+fn split_references(value: &mut Value) {
+    match value {
+        Value::Array(items) => items.iter_mut().for_each(split_references),
+        Value::Object(object) => {
+            if object.contains_key("properties")
+                && let Some(reference) = object.shift_remove("$ref")
+            {
+                let own = Value::Object(std::mem::take(object));
+                object.insert("allOf".into(), json!([{ "$ref": reference }, own]));
+            }
+            object.values_mut().for_each(split_references);
+        }
+        _ => {}
+    }
+}
+
+fn content(schema: schemars::Schema) -> Value {
+    json!({ "application/json": { "schema": schema.to_value() } })
+}
+
+fn responses<T: JsonSchema>(given: &mut SchemaGenerator, status: &str) -> Value {
+    let good = json!({ "description": "Done", "content": content(given.subschema_for::<T>()) });
+    let bad = json!({ "description": "Refused", "content": content(given.subschema_for::<ErrorBody>()) });
+    json!({ status: good, "default": bad })
+}
+
+fn answer<T: JsonSchema>(given: &mut SchemaGenerator, summary: &str) -> Value {
+    json!({ "summary": summary, "responses": responses::<T>(given, "200") })
+}
+
+fn post<Q: JsonSchema, A: JsonSchema>(
+    sent: &mut SchemaGenerator,
+    given: &mut SchemaGenerator,
+    summary: &str,
+    status: &str,
+) -> Value {
+    json!({
+        "summary": summary,
+        "requestBody": { "required": true, "content": content(sent.subschema_for::<Q>()) },
+        "responses": responses::<A>(given, status),
+    })
+}

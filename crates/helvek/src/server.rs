@@ -1,0 +1,112 @@
+//! Starting and stopping the server.
+
+use crate::{api, assets, demo, guard};
+use axum::Router;
+use axum::http::StatusCode;
+use helvek_store::{Store, StoreError};
+use std::net::SocketAddr;
+use std::path::PathBuf;
+use std::time::Duration;
+use tokio::net::TcpListener;
+use tower_http::catch_panic::CatchPanicLayer;
+use tower_http::timeout::TimeoutLayer;
+use tower_http::trace::{DefaultMakeSpan, DefaultOnResponse, TraceLayer};
+use tracing::Level;
+
+/// The longest a request may take.
+const TIME_LIMIT: Duration = Duration::from_secs(10);
+
+/// Where to listen and what to keep.
+#[derive(Debug, Clone)]
+pub struct Options {
+    /// The SQLite file.
+    pub data: PathBuf,
+    /// The address.
+    pub listen: SocketAddr,
+    /// Whether to put the examples into an empty store.
+    pub demo: bool,
+}
+
+/// Why the server could not run.
+#[derive(Debug, thiserror::Error)]
+pub enum ServeError {
+    /// The file of sheets.
+    #[error("{file}: {error}")]
+    Store {
+        /// Which file.
+        file: String,
+        /// What happened.
+        error: StoreError,
+    },
+    /// The address.
+    #[error("cannot listen on {address}: {error}. Another Helvek may be running there; choose another with --listen.")]
+    Listen {
+        /// Which address.
+        address: SocketAddr,
+        /// What happened.
+        error: std::io::Error,
+    },
+    /// The connection to the outside.
+    #[error("the server stopped: {0}")]
+    Serve(#[from] std::io::Error),
+}
+
+/// Serves until Ctrl-C or SIGTERM, then finishes the requests in flight and closes the store.
+///
+/// # Errors
+/// [`ServeError`] when the store cannot be opened or the address is taken.
+pub async fn run(options: Options) -> Result<(), ServeError> {
+    let in_store = |error| ServeError::Store { file: options.data.display().to_string(), error };
+    let store = Store::open(&options.data).await.map_err(in_store)?;
+    if options.demo {
+        demo::fill(&store).await.map_err(in_store)?;
+    }
+    let listener = TcpListener::bind(options.listen)
+        .await
+        .map_err(|error| ServeError::Listen { address: options.listen, error })?;
+    let address = listener.local_addr()?;
+    // On standard output, alone: whoever started the server reads the address here.
+    println!("Helvek is at http://{address}");
+    tracing::info!(%address, data = %options.data.display(), "serving");
+    axum::serve(listener, router(store.clone(), address)).with_graceful_shutdown(stop()).await?;
+    store.close().await;
+    tracing::info!("stopped");
+    Ok(())
+}
+
+/// Everything that is served at `address`.
+pub fn router(store: Store, address: SocketAddr) -> Router {
+    Router::new()
+        .nest("/api", api::router(store))
+        .fallback(assets::serve)
+        .layer(CatchPanicLayer::custom(api::panicked))
+        .layer(TimeoutLayer::with_status_code(StatusCode::SERVICE_UNAVAILABLE, TIME_LIMIT))
+        .layer(axum::middleware::from_fn_with_state(guard::Allowed::at(address), guard::check))
+        .layer(axum::middleware::map_response(guard::headers))
+        .layer(
+            TraceLayer::new_for_http()
+                .make_span_with(DefaultMakeSpan::new().level(Level::INFO))
+                .on_response(DefaultOnResponse::new().level(Level::DEBUG)),
+        )
+}
+
+async fn stop() {
+    let interrupt = async {
+        // Without a handler the process would be ended by the signal itself: as good.
+        let _ = tokio::signal::ctrl_c().await;
+    };
+    #[cfg(unix)]
+    let terminate = async {
+        match tokio::signal::unix::signal(tokio::signal::unix::SignalKind::terminate()) {
+            Ok(mut signal) => drop(signal.recv().await),
+            Err(_) => std::future::pending().await,
+        }
+    };
+    #[cfg(not(unix))]
+    let terminate = std::future::pending::<()>();
+    tokio::select! {
+        () = interrupt => {}
+        () = terminate => {}
+    }
+    tracing::info!("stopping: requests in flight are finished");
+}

@@ -1,0 +1,31 @@
+//! The committed descriptions must be those of the types. `cargo xtask types` writes them anew.
+
+use serde_json::Value;
+use std::path::PathBuf;
+
+fn same_as_committed(name: &str, made: &Value) {
+    let file = PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("../../docs").join(name);
+    let text = serde_json::to_string_pretty(made).unwrap() + "\n";
+    if std::env::var_os("HELVEK_WRITE_TYPES").is_some() {
+        std::fs::create_dir_all(file.parent().unwrap()).unwrap();
+        std::fs::write(&file, text).unwrap();
+        return;
+    }
+    let committed = std::fs::read_to_string(&file).unwrap_or_default();
+    assert!(committed == text, "docs/{name} is not what the types say. Run `cargo xtask types` and commit the result.");
+}
+
+#[test]
+fn the_schema_of_the_sheet_is_published() {
+    same_as_committed("schema/sheet.json", &helvek::openapi::sheet_schema());
+}
+
+#[test]
+fn the_schema_of_the_answers_is_published() {
+    same_as_committed("schema/answers.json", &helvek::openapi::answers_schema());
+}
+
+#[test]
+fn the_description_of_the_server_is_published() {
+    same_as_committed("openapi.json", &helvek::openapi::document());
+}

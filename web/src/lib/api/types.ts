@@ -1,0 +1,29 @@
+/** The types of the border, by the names the Rust side gives them. */
+import type { components } from './schema';
+
+type Schemas = components['schemas'];
+
+export type Sheet = Schemas['Sheet'];
+export type Support = Schemas['Support'];
+export type Load = Schemas['Load'];
+export type Direction = Schemas['Direction'];
+export type Quantity = Schemas['Quantity'];
+export type Conventions = NonNullable<Sheet['conventions']>;
+export type Edit = Schemas['Edit'];
+export type LiveReply = Schemas['LiveReply'];
+export type Problem = Schemas['Problem'];
+export type Scene = Schemas['Scene'];
+export type Mark = Schemas['Mark'];
+export type MarkOf<K extends Mark['kind']> = Extract<Mark, { kind: K }>;
+export type Page = Schemas['Page'];
+export type PageStep = Schemas['PageStep'];
+export type PageCheck = Schemas['PageCheck'];
+export type PageTerm = Schemas['PageTerm'];
+export type ArmMark = Schemas['ArmMark'];
+export type Fragment = Schemas['Fragment'];
+export type FreeMotion = Schemas['FreeMotion'];
+export type SheetSummary = Schemas['SheetSummary'];
+export type WholeSheet = Schemas['WholeSheet'];
+export type Kept = Schemas['Kept'];
+export type ErrorBody = Schemas['ErrorBody'];
+export type XY = readonly [number, number];

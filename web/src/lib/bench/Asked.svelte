@@ -1,0 +1,111 @@
+<!-- What was asked, with its answer, always in sight; the proof and the caution beside it. -->
+<script lang="ts">
+  import type { Session } from './session.svelte';
+
+  const { session }: { session: Session } = $props();
+  const page = $derived(session.page);
+  const marks = $derived((support: string) => {
+    const scene = session.reply?.scene.marks ?? [];
+    const reactions = scene
+      .filter((m) => m.kind === 'reaction' && m.support === `support:${support}`)
+      .map((m) => m.id);
+    return [`support:${support}`, ...reactions];
+  });
+</script>
+
+<footer class="asked" aria-label="Asked">
+  <span class="head">Asked</span>
+  <div class="answers">
+    {#if page}
+      {#each page.asked as line (line.support)}
+        <!-- svelte-ignore a11y_no_static_element_interactions -->
+        <div
+          class="answer"
+          class:open={!line.answered}
+          data-asked={line.support}
+          onpointerenter={() => session.point({ ids: marks(line.support) })}
+          onpointerleave={() => session.point(null)}
+        >
+          <strong>{line.parts.join('   ')}</strong>
+          <small>{line.label}</small>
+        </div>
+      {:else}
+        <p class="none">Every reaction, as soon as there is a support.</p>
+      {/each}
+    {:else}
+      <p class="none">
+        {session.empty
+          ? 'The reactions of the supports, as soon as there are any.'
+          : 'Waiting for the sheet to be whole.'}
+      </p>
+    {/if}
+  </div>
+  <div class="proof">
+    {#if page?.closes}<strong>{page.closes}</strong>{/if}
+    <small title={page?.caution}>to be checked by a qualified engineer under local codes</small>
+  </div>
+</footer>
+
+<style>
+  .asked {
+    display: flex;
+    align-items: center;
+    gap: 20px;
+    height: 100%;
+    padding: 0 16px;
+    background: var(--color-base-200);
+    border-top: 1px solid var(--rule);
+  }
+  .head {
+    color: var(--color-neutral);
+    font-size: 13px;
+    width: 116px;
+    flex: none;
+  }
+  .answers {
+    display: flex;
+    gap: 30px;
+    flex: 1;
+    overflow-x: auto;
+    min-width: 0;
+  }
+  .answer {
+    flex: none;
+    border-radius: 5px;
+    cursor: default;
+  }
+  .answer:hover strong {
+    color: var(--focus);
+  }
+  .answer strong {
+    display: block;
+    font-size: 16.5px;
+    font-weight: 680;
+    line-height: 1.3;
+    white-space: pre;
+  }
+  .answer.open strong {
+    color: var(--color-neutral);
+  }
+  small {
+    font-size: 12px;
+    color: var(--color-neutral);
+    line-height: 1.3;
+  }
+  .none {
+    color: var(--color-neutral);
+    font-size: 13.5px;
+  }
+  .proof {
+    flex: none;
+    text-align: right;
+    max-width: 320px;
+  }
+  .proof strong {
+    display: block;
+    color: var(--color-success);
+    font-weight: 640;
+    font-size: 13.5px;
+    line-height: 1.3;
+  }
+</style>

@@ -1,0 +1,136 @@
+<!-- The order of the work, each stop with its own result in a few words. -->
+<script lang="ts">
+  import { type Session, type Stop, STOPS } from './session.svelte';
+
+  const { session }: { session: Session } = $props();
+  const names: Record<Stop, string> = { idealise: 'Idealise', free: 'Free', work: 'Work', check: 'Check' };
+  const lines = $derived(session.page?.headlines);
+  const line = $derived((stop: Stop) => {
+    if (session.empty) return '';
+    if (!lines) return '…';
+    return stop === 'work' && session.stop === 'work' ? `step ${session.step} of ${lines.work}` : lines[stop];
+  });
+</script>
+
+<nav class="thread" aria-label="Order of the work">
+  <ol>
+    {#each STOPS as stop, i (stop)}
+      <li class:now={session.stop === stop} class:done={STOPS.indexOf(session.stop) > i}>
+        <button
+          onclick={() => session.go(stop)}
+          aria-current={session.stop === stop ? 'step' : undefined}
+          disabled={session.empty && stop !== 'idealise'}
+          title="{names[stop]} ({i + 1})"
+        >
+          <span class="dot"></span>
+          <span class="text"><strong>{names[stop]}</strong><small>{line(stop)}</small></span>
+        </button>
+      </li>
+    {/each}
+  </ol>
+  <div class="walk">
+    <button onclick={() => session.walk(-1)} disabled={session.empty} title="Back (Shift N)" aria-label="Back"
+      >←</button
+    >
+    <button onclick={() => session.walk(1)} disabled={session.empty} title="Next (N)" aria-label="Next"
+      >→</button
+    >
+  </div>
+</nav>
+
+<style>
+  .thread {
+    display: flex;
+    flex-direction: column;
+    justify-content: space-between;
+    height: 100%;
+    padding: 12px 6px 12px 8px;
+  }
+  li {
+    position: relative;
+  }
+  /* The thread itself, from dot to dot. */
+  li:not(:last-child)::before {
+    content: '';
+    position: absolute;
+    left: 13px;
+    top: 24px;
+    bottom: -12px;
+    width: 2px;
+    background: var(--rule);
+  }
+  li.done:not(:last-child)::before {
+    background: var(--ink);
+  }
+  li button {
+    display: flex;
+    gap: 9px;
+    align-items: flex-start;
+    width: 100%;
+    padding: 6px 4px 10px 7px;
+    border-radius: 7px;
+    text-align: left;
+    cursor: pointer;
+  }
+  li button:hover:not(:disabled) {
+    background: color-mix(in oklab, var(--color-base-300) 45%, transparent);
+  }
+  li button:disabled {
+    opacity: 0.45;
+    cursor: default;
+  }
+  .dot {
+    flex: none;
+    width: 13px;
+    height: 13px;
+    margin-top: 4px;
+    border-radius: 50%;
+    border: 2px solid var(--ink);
+    background: var(--color-base-200);
+    z-index: 1;
+  }
+  .done .dot {
+    background: var(--ink);
+  }
+  .now .dot {
+    border-color: var(--focus);
+    background: var(--focus);
+    box-shadow: 0 0 0 4px color-mix(in oklab, var(--focus) 22%, transparent);
+  }
+  strong {
+    display: block;
+    font-size: 14px;
+    font-weight: 650;
+    line-height: 1.45;
+  }
+  .now strong {
+    color: var(--focus);
+  }
+  small {
+    display: block;
+    font-size: 12px;
+    line-height: 1.3;
+    color: var(--color-neutral);
+    min-height: 1.3em;
+  }
+  .walk {
+    display: flex;
+    gap: 4px;
+    padding-left: 2px;
+  }
+  .walk button {
+    width: 34px;
+    height: 30px;
+    border: 1px solid var(--rule);
+    border-radius: 6px;
+    cursor: pointer;
+  }
+  .walk button:hover:not(:disabled) {
+    border-color: var(--focus);
+    color: var(--focus);
+  }
+  .walk button:disabled {
+    opacity: 0.4;
+    cursor: default;
+  }
+</style>

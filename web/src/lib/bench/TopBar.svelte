@@ -1,0 +1,230 @@
+<!-- Where we are, how it stands, and the schools the sheet follows; each of them changes in place. -->
+<script lang="ts">
+  import { Moon, Redo2, Sun, Undo2 } from '@lucide/svelte';
+  import type { Conventions } from '../api/types';
+  import { route } from '../ui/route.svelte';
+  import { theme } from '../ui/theme.svelte';
+  import type { Session } from './session.svelte';
+
+  const { session }: { session: Session } = $props();
+
+  const UNITS = [
+    { length: 'm', force: 'kN' },
+    { length: 'm', force: 'N' },
+    { length: 'mm', force: 'N' },
+    { length: 'ft', force: 'lb' },
+    { length: 'ft', force: 'kip' },
+    { length: 'in', force: 'lb' },
+  ];
+  const units = $derived(session.sheet.units ?? {});
+  const now = $derived(`${units.force ?? 'kN'} · ${units.length ?? 'm'}`);
+  const choices = $derived(UNITS.map((u) => `${u.force} · ${u.length}`));
+
+  const schools = $derived(session.sheet.conventions ?? {});
+  const verdict = $derived(session.page?.verdict.word ?? null);
+
+  function change(changed: Conventions): void {
+    session.change({ ...session.sheet, conventions: { ...schools, ...changed } });
+  }
+
+  function units_(choice: string): void {
+    const [force, length] = choice.split(' · ');
+    if (force && length) void session.edit({ edit: 'units', length, force }, `Units are ${choice}`);
+  }
+
+  function rename(title: string): void {
+    if (title !== session.sheet.title) session.change({ ...session.sheet, title });
+  }
+
+  const saved: Record<string, string> = {
+    kept: 'kept',
+    keeping: 'keeping …',
+    offline: 'not kept yet',
+    conflict: 'changed elsewhere',
+    gone: 'removed elsewhere',
+  };
+</script>
+
+<header class="bar">
+  <a
+    class="brand"
+    href="/"
+    onclick={(e) => {
+      e.preventDefault();
+      route.go('/');
+    }}
+    ><svg viewBox="0 0 32 24" aria-hidden="true"
+      ><path d="M3 9H29" class="beam" /><path
+        d="M7 22v-8m-3.4 3.4L7 13.6l3.4 3.8M25 22v-8m-3.4 3.4 3.4-3.8 3.4 3.8M16 0v4"
+      /></svg
+    >Helvek</a
+  >
+  <span class="slash">/</span>
+  <input
+    class="title"
+    value={session.sheet.title ?? ''}
+    placeholder="Untitled sheet"
+    aria-label="Title of the sheet"
+    maxlength="120"
+    onblur={(e) => rename(e.currentTarget.value.trim())}
+    onkeydown={(e) => {
+      e.stopPropagation();
+      if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur();
+    }}
+  />
+  {#if verdict && !session.empty}<span class="chip {verdict}" data-verdict={verdict}>{verdict}</span>{/if}
+  <span class="kept" role="status">{saved[session.saver.state]}</span>
+  <span class="grow"></span>
+  <button
+    class="icon"
+    onclick={() => session.undo()}
+    disabled={!session.canUndo}
+    title="Undo (Ctrl Z)"
+    aria-label="Undo"
+  >
+    <Undo2 size={17} />
+  </button>
+  <button
+    class="icon"
+    onclick={() => session.redo()}
+    disabled={!session.canRedo}
+    title="Do again (Ctrl Shift Z)"
+    aria-label="Do again"
+  >
+    <Redo2 size={17} />
+  </button>
+  <select class="school" aria-label="Units" value={now} onchange={(e) => units_(e.currentTarget.value)}>
+    {#if !choices.includes(now)}<option>{now}</option>{/if}
+    {#each choices as choice (choice)}<option>{choice}</option>{/each}
+  </select>
+  <button
+    class="school"
+    onclick={() => change({ moment: schools.moment === 'cw' ? 'ccw' : 'cw' })}
+    title="Positive turning sense of moment equations"
+  >
+    {schools.moment === 'cw' ? '↻' : '↺'} positive
+  </button>
+  <button
+    class="school"
+    onclick={() => change({ first: schools.first === 'forces' ? 'moment' : 'forces' })}
+    title="Which equation is looked for first"
+  >
+    {schools.first === 'forces' ? 'forces first' : 'moment first'}
+  </button>
+  <select
+    class="school"
+    aria-label="Significant figures"
+    value={schools.figures ?? 3}
+    onchange={(e) => change({ figures: Number(e.currentTarget.value) })}
+  >
+    {#each [2, 3, 4, 5, 6] as n (n)}<option value={n}>{n} figures</option>{/each}
+  </select>
+  <button
+    class="icon"
+    onclick={() => theme.toggle()}
+    title={theme.now === 'paper' ? 'By lamp light' : 'On paper'}
+    aria-label={theme.now === 'paper' ? 'Dark theme' : 'Light theme'}
+  >
+    {#if theme.now === 'paper'}<Moon size={17} />{:else}<Sun size={17} />{/if}
+  </button>
+</header>
+
+<style>
+  .bar {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    height: 100%;
+    padding: 0 12px 0 14px;
+    background: var(--color-base-200);
+    border-bottom: 1px solid var(--rule);
+  }
+  .brand {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    font-weight: 720;
+    font-size: 16.5px;
+    letter-spacing: 0.01em;
+  }
+  .brand svg {
+    width: 26px;
+    height: 20px;
+    fill: none;
+    stroke: var(--focus);
+    stroke-width: 2.6;
+    stroke-linecap: round;
+    stroke-linejoin: round;
+  }
+  .brand .beam {
+    stroke: var(--ink);
+    stroke-width: 3.6;
+  }
+  .slash {
+    color: var(--color-neutral);
+  }
+  .title {
+    font-size: 15px;
+    font-weight: 560;
+    background: transparent;
+    border-radius: 5px;
+    padding: 3px 6px;
+    min-width: 90px;
+    width: 210px;
+    flex: 0 1 210px;
+    text-overflow: ellipsis;
+  }
+  .title:hover {
+    background: var(--color-base-100);
+  }
+  .chip {
+    font-size: 13px;
+    font-weight: 600;
+    border: 1.5px solid currentColor;
+    border-radius: 20px;
+    padding: 1px 10px;
+    color: var(--color-success);
+  }
+  .chip.unstable {
+    color: var(--color-error);
+  }
+  .chip.balanced,
+  .chip.indeterminate {
+    color: var(--color-warning);
+  }
+  .kept {
+    font-size: 12.5px;
+    color: var(--color-neutral);
+    white-space: nowrap;
+  }
+  .grow {
+    flex: 1;
+  }
+  .icon {
+    width: 30px;
+    height: 30px;
+    display: grid;
+    place-items: center;
+    border-radius: 6px;
+    cursor: pointer;
+  }
+  .icon:hover:not(:disabled),
+  .school:hover {
+    background: var(--color-base-100);
+    color: var(--focus);
+  }
+  .icon:disabled {
+    opacity: 0.3;
+    cursor: default;
+  }
+  .school {
+    height: 28px;
+    font-size: 13px;
+    border: 1px solid var(--rule);
+    border-radius: 6px;
+    padding: 0 8px;
+    cursor: pointer;
+    white-space: nowrap;
+    background: var(--color-base-200);
+  }
+</style>

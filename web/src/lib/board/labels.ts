@@ -1,0 +1,112 @@
+/**
+ * Placing labels so that none covers another, or an arrow, or the structure.
+ *
+ * Greedy and deterministic: labels in order of rank try eight sides at growing distances from their anchor; the first place that is free
+ * wins, with a preference for the side they ask for. A label that finds no free place takes the one that covers least, and
+ * gets a leader line when it ends up far away.
+ */
+import type { XY } from '../api/types';
+
+export interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+}
+
+export interface Wish {
+  readonly id: string;
+  readonly anchor: XY;
+  /** The side to try first, as a direction. */
+  readonly toward: XY;
+  readonly w: number;
+  readonly h: number;
+  /** How far the nearest edge keeps from the anchor. */
+  readonly gap: number;
+}
+
+export interface Placed {
+  readonly id: string;
+  readonly box: Box;
+  /** Where a leader line begins, when the label is far from its anchor. */
+  readonly leader: XY | null;
+}
+
+export type Segment = readonly [XY, XY];
+
+const DISTANCES = [0, 12, 26, 44, 66];
+const TURNS = [0, 45, -45, 90, -90, 135, -135, 180];
+
+export function overlap(a: Box, b: Box): number {
+  const w = Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x);
+  const h = Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y);
+  return w > 0 && h > 0 ? w * h : 0;
+}
+
+/** How much of a segment runs inside a box. */
+export function crosses(box: Box, [a, b]: Segment): number {
+  // Liang-Barsky: the part of the segment between the entry and the exit.
+  let [enter, leave] = [0, 1];
+  const d: XY = [b[0] - a[0], b[1] - a[1]];
+  const edges: readonly (readonly [number, number])[] = [
+    [-d[0], a[0] - box.x],
+    [d[0], box.x + box.w - a[0]],
+    [-d[1], a[1] - box.y],
+    [d[1], box.y + box.h - a[1]],
+  ];
+  for (const [p, q] of edges) {
+    if (p === 0) {
+      if (q < 0) return 0;
+    } else if (p < 0) {
+      enter = Math.max(enter, q / p);
+    } else {
+      leave = Math.min(leave, q / p);
+    }
+  }
+  return enter < leave ? (leave - enter) * Math.hypot(d[0], d[1]) : 0;
+}
+
+export function placeLabels(
+  wishes: readonly Wish[],
+  boxes: readonly Box[],
+  segments: readonly Segment[],
+  within: Box,
+): Placed[] {
+  const taken = [...boxes];
+  return wishes.map((wish) => {
+    let best: { cost: number; box: Box; far: number } | null = null;
+    search: for (const [ring, distance] of DISTANCES.entries()) {
+      for (const [order, turn] of TURNS.entries()) {
+        const box = boxAt(wish, turn, distance);
+        const covered = taken.reduce((sum, other) => sum + overlap(grown(box), other), 0);
+        const crossed = segments.reduce((sum, s) => sum + crosses(grown(box), s), 0);
+        const outside = box.w * box.h - overlap(box, within);
+        // A covered label is worse than a crossed line, and both are worse than any distance.
+        const cost = 40 * covered + 20 * crossed + 60 * outside + 10 * ring + order;
+        if (!best || cost < best.cost) best = { cost, box, far: distance };
+        if (covered === 0 && crossed === 0 && outside <= 0) break search;
+      }
+    }
+    const { box, far } = best as { box: Box; far: number };
+    taken.push(box);
+    return { id: wish.id, box, leader: far >= 44 ? wish.anchor : null };
+  });
+}
+
+function grown(box: Box): Box {
+  return { x: box.x - 2, y: box.y - 2, w: box.w + 4, h: box.h + 4 };
+}
+
+/** The box whose nearest edge lies `gap + distance` from the anchor, on the side `turn` degrees from the wished one. */
+function boxAt(wish: Wish, turn: number, distance: number): Box {
+  const angle = Math.atan2(wish.toward[1], wish.toward[0]) + (turn * Math.PI) / 180;
+  const side: XY = [Math.cos(angle), Math.sin(angle)];
+  const far = wish.gap + distance;
+  // The centre goes out until the box just clears the circle around the anchor.
+  const reach = Math.min(
+    Math.abs(side[0]) > 1e-6 ? wish.w / 2 / Math.abs(side[0]) : Infinity,
+    Math.abs(side[1]) > 1e-6 ? wish.h / 2 / Math.abs(side[1]) : Infinity,
+  );
+  const centre: XY = [wish.anchor[0] + side[0] * (far + reach), wish.anchor[1] + side[1] * (far + reach)];
+  return { x: centre[0] - wish.w / 2, y: centre[1] - wish.h / 2, w: wish.w, h: wish.h };
+}

@@ -1,0 +1,217 @@
+<!-- An open tag: the slots of one thing, typed in place. Enter keeps, Escape leaves, @ goes on to the place. -->
+<script lang="ts">
+  import { CornerDownLeft, Trash2, X } from '@lucide/svelte';
+  import { onMount, tick } from 'svelte';
+  import type { Entry, Session } from '../bench/session.svelte';
+  import { placeSlot, tool } from './tools';
+
+  const { session, entry, done }: { session: Session; entry: Entry; done: () => void } = $props();
+  const kind = $derived(tool(entry.tool));
+  let form: HTMLFormElement;
+
+  const field = (slot: string) =>
+    form.querySelector<HTMLInputElement | HTMLSelectElement>(`[name="${slot}"]`);
+
+  function enter(slot: string): void {
+    const found = field(slot);
+    found?.focus();
+    if (found instanceof HTMLInputElement) found.select();
+  }
+
+  onMount(() => enter(entry.slot));
+
+  async function commit(): Promise<void> {
+    if (await session.commit()) {
+      done();
+      return;
+    }
+    await tick();
+    const first = session.refused.find((p) => field(p.path));
+    if (first) enter(first.path);
+  }
+
+  function leave(): void {
+    session.close();
+    done();
+  }
+
+  function key(event: KeyboardEvent): void {
+    event.stopPropagation();
+    const place = placeSlot(entry.tool);
+    if (event.key === 'Escape') {
+      event.preventDefault();
+      leave();
+    } else if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) {
+      event.preventDefault();
+      void commit();
+    } else if (event.key === '@' && place) {
+      event.preventDefault();
+      enter(place);
+    }
+  }
+
+  function remove(): void {
+    const id = entry.mark;
+    if (!id) return;
+    void session.edit({ edit: 'remove', id }, 'Removed');
+    done();
+  }
+
+  /** What is wrong with a slot; problems of the model name it by the end of their path. */
+  const wrong = $derived((slot: string) =>
+    session.refused.find((p) => p.path === slot || p.path.endsWith(`.${slot}`)),
+  );
+  const first = $derived(session.refused[0]);
+</script>
+
+<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+<form
+  bind:this={form}
+  class="tag"
+  onkeydown={key}
+  onsubmit={(e) => e.preventDefault()}
+  aria-label={kind.name}
+>
+  <div class="row">
+    <span class="what">{kind.name}</span>
+    {#each kind.slots as slot (slot.key)}
+      <label class="slot" class:wrong={wrong(slot.key)}>
+        <span>{slot.label}</span>
+        {#if slot.words}
+          <select
+            name={slot.key}
+            value={entry.typed[slot.key] || slot.usual}
+            onchange={(e) => session.type(slot.key, e.currentTarget.value)}
+          >
+            {#each slot.words as word (word)}
+              <option>{word}</option>
+            {/each}
+          </select>
+        {:else}
+          <input
+            name={slot.key}
+            value={entry.typed[slot.key] ?? ''}
+            placeholder={slot.usual}
+            style:width="{slot.width + 1.5}ch"
+            autocomplete="off"
+            autocapitalize="off"
+            spellcheck="false"
+            aria-invalid={wrong(slot.key) ? 'true' : undefined}
+            oninput={(e) => session.type(slot.key, e.currentTarget.value)}
+          />
+        {/if}
+      </label>
+    {/each}
+    <span class="ends">
+      <button type="button" class="end keep" onclick={commit} title="Keep (Enter)" aria-label="Keep">
+        <CornerDownLeft size={15} />
+      </button>
+      {#if entry.mark && entry.tool !== 'distance'}
+        <button type="button" class="end" onclick={remove} title="Remove" aria-label="Remove">
+          <Trash2 size={15} />
+        </button>
+      {/if}
+      <button type="button" class="end" onclick={leave} title="Leave (Escape)" aria-label="Leave">
+        <X size={15} />
+      </button>
+    </span>
+  </div>
+  {#if first}
+    <p class="message" role="alert">{first.message} <span>{first.cure}</span></p>
+  {:else}
+    <p class="hint">{kind.hint}</p>
+  {/if}
+</form>
+
+<style>
+  .tag {
+    background: var(--color-base-100);
+    border: 1.5px solid var(--focus);
+    border-radius: 8px;
+    box-shadow: 0 6px 22px color-mix(in oklab, var(--ink) 16%, transparent);
+    padding: 7px 9px 6px;
+    width: max-content;
+    max-width: 100%;
+  }
+  .row {
+    display: flex;
+    align-items: flex-end;
+    gap: 8px;
+  }
+  .what {
+    font-weight: 680;
+    font-size: 14px;
+    padding-bottom: 5px;
+    margin-right: 2px;
+  }
+  .slot {
+    display: flex;
+    flex-direction: column;
+    font-size: 11.5px;
+    color: var(--color-neutral);
+  }
+  .slot input,
+  .slot select {
+    font-size: 15px;
+    font-weight: 560;
+    color: var(--ink);
+    background: var(--color-base-200);
+    border: 1px solid var(--rule);
+    border-radius: 5px;
+    padding: 2px 5px;
+    height: 28px;
+  }
+  .slot input::placeholder {
+    color: var(--color-neutral);
+    opacity: 0.75;
+    font-weight: 420;
+  }
+  .slot input:focus,
+  .slot select:focus {
+    outline: 2px solid var(--focus);
+    outline-offset: 0;
+  }
+  .wrong input {
+    border-color: var(--color-error);
+    text-decoration: underline wavy var(--color-error) 1px;
+    text-underline-offset: 3px;
+  }
+  .ends {
+    display: flex;
+    gap: 2px;
+  }
+  .end {
+    width: 28px;
+    height: 28px;
+    display: grid;
+    place-items: center;
+    border-radius: 5px;
+    color: var(--color-neutral);
+    cursor: pointer;
+  }
+  .end:hover {
+    background: var(--color-base-200);
+    color: var(--ink);
+  }
+  .keep {
+    color: var(--focus);
+  }
+  .hint,
+  .message {
+    margin-top: 5px;
+    font-size: 12px;
+    line-height: 1.35;
+    color: var(--color-neutral);
+    max-width: 62ch;
+    /* The slots decide how wide a tag is, not its hint. */
+    width: 0;
+    min-width: 100%;
+  }
+  .message {
+    color: var(--color-error);
+    font-weight: 600;
+  }
+  .message span {
+    font-weight: 440;
+  }
+</style>

@@ -1,0 +1,75 @@
+<!-- An equation as a row of terms that wraps; each term lights its arrow and its lever arm. -->
+<script lang="ts">
+  import type { Fragment, PageTerm } from '../api/types';
+  import type { Session } from '../bench/session.svelte';
+  import Formula from './Formula.svelte';
+
+  const {
+    session,
+    id,
+    sum,
+    terms,
+    end,
+  }: { session: Session; id: string; sum: Fragment; terms: readonly PageTerm[]; end: string } = $props();
+
+  const light = (term: PageTerm, i: number) =>
+    session.point({ ids: [term.of], arm: term.arm, term: `${id}.${i}` });
+  // A term is lit when it is pointed at, or when its arrow is.
+  const lit = (term: PageTerm, i: number) =>
+    session.lit.term ? session.lit.term === `${id}.${i}` : session.lit.ids.includes(term.of);
+</script>
+
+<div class="sum">
+  <span class="lead"><Formula fragment={sum} /></span>
+  <span class="colon">:</span>
+  {#each terms as term, i (i)}
+    <button
+      class="term"
+      class:lit={lit(term, i)}
+      data-of={term.of}
+      title={term.says}
+      aria-label="{term.fragment.text}: {term.says}"
+      onpointerenter={() => light(term, i)}
+      onpointerleave={() => session.point(null)}
+      onfocus={() => light(term, i)}
+      onblur={() => session.point(null)}><Formula fragment={term.fragment} /></button
+    >
+  {:else}
+    <span>0</span>
+  {/each}
+  <span class="end">= {end}</span>
+</div>
+
+<style>
+  .sum {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 2px 3px;
+    font-size: 14px;
+    margin: 4px 0 2px;
+  }
+  .lead {
+    white-space: nowrap;
+  }
+  .colon {
+    margin-right: 4px;
+  }
+  .term {
+    cursor: pointer;
+    border-radius: 4px;
+    padding: 2px 3px;
+    min-height: 24px;
+    color: inherit;
+  }
+  .term:hover,
+  .term.lit {
+    background: var(--wash);
+    color: var(--focus);
+    box-shadow: inset 0 -2px 0 var(--focus);
+  }
+  .end {
+    margin-left: 3px;
+    white-space: nowrap;
+  }
+</style>

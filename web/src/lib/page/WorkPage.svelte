@@ -1,0 +1,274 @@
+<!-- The page: the verdict, the working, the check, as they would stand on paper. -->
+<script lang="ts">
+  import { CircleAlert, TriangleAlert } from '@lucide/svelte';
+  import type { Session } from '../bench/session.svelte';
+  import Formula from './Formula.svelte';
+  import Problems from './Problems.svelte';
+  import Sum from './Sum.svelte';
+
+  const { session }: { session: Session } = $props();
+  const page = $derived(session.page);
+  const problems = $derived(session.reply?.problems ?? []);
+  let root: HTMLElement;
+
+  // The step that is read stays in sight.
+  $effect(() => {
+    const now =
+      session.stop === 'work' ? `step-${session.step}` : session.stop === 'check' ? 'checks' : 'verdict';
+    root?.querySelector(`[data-part="${now}"]`)?.scrollIntoView({ block: 'nearest', behavior: 'smooth' });
+  });
+
+  function goTo(step: number): void {
+    session.go('work');
+    session.step = step;
+  }
+</script>
+
+<section class="page" bind:this={root} aria-label="Working" data-keys>
+  {#if session.empty}
+    <div class="empty">
+      <h2>The working appears here</h2>
+      <p>
+        Draw a beam, put it on its supports, load it. With every key the free body, the equations with their
+        reasons and the check are written anew.
+      </p>
+      <ol>
+        <li><kbd>B</kbd> <kbd>6</kbd> <kbd>↵</kbd> <span>a beam of 6 m</span></li>
+        <li><kbd>P</kbd> <kbd>↵</kbd> <span>a pin at its start</span></li>
+        <li><kbd>R</kbd> <kbd>↵</kbd> <span>a roller at its end</span></li>
+        <li><kbd>F</kbd> <kbd>12@2</kbd> <kbd>↵</kbd> <span>12 kN down at 2 m</span></li>
+      </ol>
+    </div>
+  {:else if problems.length > 0}
+    <Problems {problems} />
+  {:else if page}
+    <div class="verdict {page.verdict.word}" data-part="verdict">
+      <p><strong>{page.verdict.word}</strong> {page.verdict.sentence}</p>
+      <p class="quiet">{page.verdict.count}</p>
+      {#if page.verdict.cures.length > 0}
+        <div class="cures">
+          {#each page.verdict.cures as cure, index (cure)}
+            <button onclick={() => session.edit({ edit: 'cure', index }, cure)}>{cure}</button>
+          {/each}
+        </div>
+      {/if}
+    </div>
+    {#each page.warnings as warning (warning)}
+      <p class="warning"><TriangleAlert size={15} /> <span>{warning}</span></p>
+    {/each}
+    {#if page.conversions.length > 0}
+      <p class="units">{page.conversions.join(' · ')}</p>
+    {/if}
+    {#each page.steps as step (step.number)}
+      {@const now = session.stop === 'work' && session.step === step.number}
+      <article class:now data-part="step-{step.number}">
+        <h3>
+          <button onclick={() => goTo(step.number)} aria-current={now ? 'step' : undefined}>
+            <span class="number">{step.number}</span>{step.title}
+          </button>
+        </h3>
+        <p class="reason">
+          {#each step.reason as fragment, i (i)}<Formula {fragment} />{/each}
+        </p>
+        <Sum {session} id="step-{step.number}" sum={step.sum} terms={step.terms} end="0" />
+        <p
+          class="result"
+          onpointerenter={() => session.point({ ids: [step.unknown] })}
+          onpointerleave={() => session.point(null)}
+        >
+          <span class="value" class:lit={session.lit.ids.includes(step.unknown)}
+            ><Formula fragment={step.result} /></span
+          >
+          <span class="remark">{step.remark}</span>
+        </p>
+      </article>
+    {/each}
+    {#if page.checks.length > 0}
+      <article class="checks" class:now={session.stop === 'check'} data-part="checks">
+        <h3>
+          <button onclick={() => session.go('check')}
+            ><span class="number">✓</span>With an equation not used</button
+          >
+        </h3>
+        {#each page.checks as check, i (i)}
+          <p class="reason">{check.title}</p>
+          <Sum {session} id="check-{i}" sum={check.sum} terms={check.terms} end={check.residual.text} />
+          {#if !check.ok}
+            <p class="warning"><CircleAlert size={15} /> <span>This does not close.</span></p>
+          {/if}
+        {/each}
+        {#if page.closes}<p class="closes">{page.closes}</p>{/if}
+      </article>
+    {/if}
+  {:else}
+    <p class="quiet waiting">Reading the sheet …</p>
+  {/if}
+</section>
+
+<style>
+  .page {
+    height: 100%;
+    overflow-y: auto;
+    padding: 12px 14px 20px 12px;
+    font-size: 14px;
+    line-height: 1.45;
+  }
+  .empty {
+    padding: 18px 8px;
+    color: var(--color-neutral);
+  }
+  .empty h2 {
+    font-size: 16px;
+    font-weight: 650;
+    color: var(--ink);
+    margin-bottom: 6px;
+  }
+  .empty ol {
+    margin-top: 16px;
+    display: grid;
+    gap: 8px;
+  }
+  .empty span {
+    margin-left: 6px;
+  }
+  kbd {
+    font-family: inherit;
+    font-weight: 600;
+    font-size: 13px;
+    color: var(--ink);
+    border: 1px solid var(--rule);
+    border-bottom-width: 2px;
+    border-radius: 5px;
+    padding: 1px 7px;
+  }
+  .verdict {
+    border-left: 3px solid var(--color-success);
+    padding: 2px 0 2px 10px;
+    margin: 0 0 10px;
+  }
+  .verdict strong {
+    color: var(--color-success);
+    text-transform: capitalize;
+    margin-right: 2px;
+  }
+  .verdict strong::after {
+    content: '.';
+  }
+  .verdict.unstable {
+    border-color: var(--color-error);
+  }
+  .verdict.unstable strong {
+    color: var(--color-error);
+  }
+  .verdict.indeterminate,
+  .verdict.balanced {
+    border-color: var(--color-warning);
+  }
+  .verdict.indeterminate strong,
+  .verdict.balanced strong {
+    color: var(--color-warning);
+  }
+  .quiet {
+    color: var(--color-neutral);
+    font-size: 12.5px;
+  }
+  .waiting {
+    padding: 18px 8px;
+  }
+  .cures {
+    display: grid;
+    gap: 5px;
+    margin-top: 8px;
+    justify-items: start;
+  }
+  .cures button {
+    border: 1px solid var(--rule);
+    border-radius: 6px;
+    padding: 3px 10px;
+    min-height: 28px;
+    text-align: left;
+    cursor: pointer;
+    font-size: 13.5px;
+  }
+  .cures button:hover {
+    border-color: var(--focus);
+    color: var(--focus);
+    background: var(--wash);
+  }
+  .units {
+    font-size: 12.5px;
+    color: var(--color-neutral);
+    margin: 0 0 8px 13px;
+  }
+  .warning {
+    display: flex;
+    gap: 7px;
+    align-items: flex-start;
+    color: var(--color-warning);
+    font-size: 13px;
+    margin: 0 0 8px 12px;
+  }
+  .warning :global(svg) {
+    flex: none;
+    margin-top: 2px;
+  }
+  article {
+    padding: 8px 10px 8px 10px;
+    border-left: 3px solid transparent;
+    border-top: 1px solid var(--rule);
+    transition: background 250ms;
+  }
+  article.now {
+    border-left-color: var(--focus);
+    background: color-mix(in oklab, var(--wash) 55%, transparent);
+  }
+  h3 {
+    font-weight: 640;
+    font-size: 14px;
+  }
+  h3 button {
+    cursor: pointer;
+    text-align: left;
+    min-height: 24px;
+  }
+  h3 button:hover {
+    color: var(--focus);
+  }
+  .number {
+    display: inline-block;
+    min-width: 1.5em;
+    color: var(--color-neutral);
+    font-weight: 560;
+  }
+  .reason {
+    color: var(--color-neutral);
+    font-size: 13px;
+  }
+  .result {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 12px;
+    align-items: baseline;
+  }
+  .value {
+    color: var(--solved);
+    font-size: 14.5px;
+    border-radius: 4px;
+    padding: 1px 4px;
+    margin-left: -4px;
+  }
+  .value.lit {
+    background: var(--wash);
+    color: var(--focus);
+  }
+  .remark {
+    font-size: 12.5px;
+    color: var(--color-neutral);
+  }
+  .closes {
+    color: var(--color-success);
+    font-weight: 600;
+    font-size: 13px;
+    margin-top: 3px;
+  }
+</style>

@@ -1,0 +1,48 @@
+<!-- The bench: thread, board and page side by side, what was asked along the bottom. -->
+<script lang="ts">
+  import { api, Refusal } from '../lib/api/client';
+  import BenchFloor from '../lib/bench/BenchFloor.svelte';
+  import { Session } from '../lib/bench/session.svelte';
+  import { route } from '../lib/ui/route.svelte';
+
+  const { id }: { id: string } = $props();
+
+  const opening = $derived(api.get(id).then((whole) => new Session(whole.id, whole.version, whole.sheet)));
+  const words = (error: unknown) =>
+    error instanceof Refusal ? error : new Refusal('fault', 'The sheet could not be opened.', 'Try again.');
+</script>
+
+{#await opening}
+  <p class="middle quiet">Opening the sheet …</p>
+{:then session}
+  <BenchFloor {session} />
+{:catch error}
+  <div class="middle" role="alert">
+    <h1>{words(error).message}</h1>
+    <p class="quiet">{words(error).cure}</p>
+    <button onclick={() => route.go('/')}>To the shelf</button>
+  </div>
+{/await}
+
+<style>
+  .middle {
+    height: 100%;
+    display: grid;
+    place-content: center;
+    justify-items: center;
+    gap: 10px;
+  }
+  h1 {
+    font-size: 18px;
+    font-weight: 650;
+  }
+  .quiet {
+    color: var(--color-neutral);
+  }
+  button {
+    border: 1px solid var(--rule);
+    border-radius: 6px;
+    padding: 5px 14px;
+    cursor: pointer;
+  }
+</style>
