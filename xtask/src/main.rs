@@ -1,2 +1,101 @@
-//! helvek
-fn main(){}
+//! The project's chores. `cargo xtask` lists them.
+
+mod run;
+mod tools;
+
+use run::{Outcome, Step};
+use std::process::ExitCode;
+
+const HELP: &str = "\
+cargo xtask demo [ARGS]  install what is missing, build, and serve the workbench with demo data
+cargo xtask test         check everything: formatting, lints, types, all tests, the browser's included
+cargo xtask lint         formatting, lints and types only
+cargo xtask types        write the descriptions of the interface and the TypeScript made from them anew
+cargo xtask shots        take the pictures of docs/screenshots anew
+cargo xtask bench        measure the core (criterion)";
+
+fn main() -> ExitCode {
+    let mut arguments = std::env::args().skip(1);
+    let chore = arguments.next();
+    let rest: Vec<_> = arguments.collect();
+    let outcome = match chore.as_deref() {
+        Some("demo") => demo(&rest),
+        Some("test") => test(),
+        Some("lint") => tools::front_end().and_then(|()| lint()),
+        Some("types") => types(),
+        Some("shots") => shots(),
+        Some("bench") => Step::cargo(&["bench", "--workspace", "--benches"]).run(),
+        _ => {
+            println!("{HELP}");
+            return if chore.is_none() { ExitCode::SUCCESS } else { ExitCode::from(2) };
+        }
+    };
+    match outcome {
+        Ok(()) => ExitCode::SUCCESS,
+        Err(message) => {
+            eprintln!("xtask: {message}");
+            ExitCode::FAILURE
+        }
+    }
+}
+
+fn build_front_end() -> Outcome {
+    tools::front_end()?;
+    Step::npm(&["run", "build"]).run()
+}
+
+/// Release: what is tried out should be as fast as it is.
+fn demo(rest: &[String]) -> Outcome {
+    build_front_end()?;
+    Step::cargo(&["build", "--release", "--package", "helvek"]).run()?;
+    let folder = run::root().join("target/demo");
+    std::fs::create_dir_all(&folder).map_err(|error| format!("{}: {error}", folder.display()))?;
+    let data = folder.join("helvek.sqlite").display().to_string();
+    let mut arguments = vec!["demo", "--data", &data];
+    arguments.extend(rest.iter().map(String::as_str));
+    Step::new("target/release/helvek", &arguments).run()
+}
+
+fn test() -> Outcome {
+    tools::browser()?;
+    build_front_end()?;
+    lint()?;
+    Step::npm(&["test"]).run()?;
+    Step::cargo(&["test", "--workspace"]).run()
+}
+
+fn lint() -> Outcome {
+    Step::cargo(&["fmt", "--all", "--check"]).run()?;
+    Step::cargo(&["clippy", "--workspace", "--all-targets", "--", "-D", "warnings"]).run()?;
+    Step::npm(&["run", "format:check"]).run()?;
+    Step::npm(&["run", "lint"]).run()?;
+    Step::npm(&["run", "check"]).run()?;
+    types_are_fresh()
+}
+
+/// The committed TypeScript is what the committed description makes. (That the description is what the Rust types make is a test.)
+fn types_are_fresh() -> Outcome {
+    let committed = run::root().join("web/src/lib/api/schema.d.ts");
+    let read =
+        || std::fs::read_to_string(&committed).map_err(|error| format!("{}: {error}", committed.display()));
+    let before = read()?;
+    Step::npm(&["run", "types"]).run()?;
+    if before == read()? {
+        Ok(())
+    } else {
+        Err("web/src/lib/api/schema.d.ts was stale; it is written anew: commit it".into())
+    }
+}
+
+fn types() -> Outcome {
+    tools::front_end()?;
+    Step::cargo(&["test", "--package", "helvek", "--test", "types"]).with("HELVEK_WRITE_TYPES", "1").run()?;
+    Step::npm(&["run", "types"]).run()
+}
+
+fn shots() -> Outcome {
+    tools::browser()?;
+    build_front_end()?;
+    Step::cargo(&["build", "--package", "helvek"]).run()?;
+    Step::cargo(&["run", "--package", "helvek-testkit", "--bin", "helvek-shots"]).run()
+}

@@ -309,7 +309,11 @@ impl Solved {
                     Equation::Moments { .. } => &self.model.units.moment,
                 };
                 CheckAnswer {
-                    name: format!("{}, {}", self.equation_name(&check.equation), self.free_body_name(&check.free_body)),
+                    name: format!(
+                        "{}, {}",
+                        self.equation_name(&check.equation),
+                        self.free_body_name(&check.free_body)
+                    ),
                     residual: if check.ok() { 0.0 } else { unit.from_si(check.residual) },
                     relative: check.relative(),
                     ok: check.ok(),
@@ -319,7 +323,12 @@ impl Solved {
         if let Some(difference) = self.disagreement() {
             let ok = difference <= crate::tolerance::RESIDUAL;
             let residual = if ok { 0.0 } else { difference };
-            checks.push(CheckAnswer { name: "agreement with the global solution".into(), residual, relative: difference, ok });
+            checks.push(CheckAnswer {
+                name: "agreement with the global solution".into(),
+                residual,
+                relative: difference,
+                ok,
+            });
         }
         checks
     }
@@ -330,7 +339,9 @@ impl Solved {
         match *equation {
             Equation::Forces { axis: Axis::X, .. } => "forces along x".into(),
             Equation::Forces { axis: Axis::Y, .. } => "forces along y".into(),
-            Equation::Forces { axis: Axis::Across(column), .. } => format!("forces across {}", symbol(column)),
+            Equation::Forces { axis: Axis::Across(column), .. } => {
+                format!("forces across {}", symbol(column))
+            }
             Equation::Moments { centre: Centre::Named(point), .. } => {
                 format!("moments about {}", self.model.point_name(point))
             }
@@ -342,7 +353,8 @@ impl Solved {
 
     /// `bench`, or `the whole` when several bodies are all of them.
     pub fn free_body_name(&self, free_body: &FreeBody) -> String {
-        let names: Vec<_> = free_body.bodies.iter().map(|b| self.model.bodies[b.index()].name.as_str()).collect();
+        let names: Vec<_> =
+            free_body.bodies.iter().map(|b| self.model.bodies[b.index()].name.as_str()).collect();
         match names[..] {
             [only] => only.to_owned(),
             _ if names.len() == self.model.bodies.len() => "the whole".into(),
@@ -361,7 +373,12 @@ impl Solved {
                     ColumnKind::Couple => &self.model.units.moment,
                 };
                 StepAnswer {
-                    free_body: step.free_body.bodies.iter().map(|b| self.model.bodies[b.index()].name.clone()).collect(),
+                    free_body: step
+                        .free_body
+                        .bodies
+                        .iter()
+                        .map(|b| self.model.bodies[b.index()].name.clone())
+                        .collect(),
                     equation: self.equation_name(&step.equation),
                     unknown: symbol(step.unknown),
                     value: unit.from_si(step.value),

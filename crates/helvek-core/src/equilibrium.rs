@@ -50,7 +50,11 @@ pub struct Symbol {
 impl std::fmt::Display for Symbol {
     /// `A_x`
     fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
-        if self.index.is_empty() { write!(f, "{}", self.base) } else { write!(f, "{}_{}", self.base, self.index) }
+        if self.index.is_empty() {
+            write!(f, "{}", self.base)
+        } else {
+            write!(f, "{}_{}", self.base, self.index)
+        }
     }
 }
 
@@ -255,7 +259,8 @@ fn actions(model: &Model) -> Vec<Action> {
                     triangle(end, true);
                 } else {
                     let uniform = if start.abs() < end.abs() { start } else { end };
-                    let (extra, high_at_end) = if start == uniform { (end - uniform, true) } else { (start - uniform, false) };
+                    let (extra, high_at_end) =
+                        if start == uniform { (end - uniform, true) } else { (start - uniform, false) };
                     triangle(extra, high_at_end);
                     resultant(uniform * over, 0.5, Source::Uniform { intensity: uniform, over });
                 }

@@ -201,9 +201,13 @@ mod tests {
 
     #[test]
     fn right_angles_are_exact_and_never_minus_zero() {
-        for (degrees, expected) in
-            [(0.0, Vector::X), (90.0, Vector::Y), (180.0, -Vector::X), (-90.0, -Vector::Y), (450.0, Vector::Y)]
-        {
+        for (degrees, expected) in [
+            (0.0, Vector::X),
+            (90.0, Vector::Y),
+            (180.0, -Vector::X),
+            (-90.0, -Vector::Y),
+            (450.0, Vector::Y),
+        ] {
             let v = Vector::at_angle(f64::to_radians(degrees));
             assert_eq!(v, expected);
             assert!(v.x.is_sign_positive() || v.x != 0.0);

@@ -85,6 +85,11 @@ impl fmt::Display for Problem {
     }
 }
 
+/// Sorts problems by their place; what is missing altogether has none and comes last.
+pub(crate) fn in_order_of_the_text(problems: &mut [Problem]) {
+    problems.sort_by_key(|p| (p.position.is_none(), p.position));
+}
+
 /// `name` or nothing: the one of `known` that is nearest to `wrong`, when it is near enough to be a slip of the hand.
 pub(crate) fn nearest<'a>(wrong: &str, known: impl IntoIterator<Item = &'a str>) -> Option<&'a str> {
     known

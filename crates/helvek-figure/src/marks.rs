@@ -39,6 +39,8 @@ pub enum Mark {
         shape: Shape,
         /// From the ground towards the body.
         facing: [f64; 2],
+        /// How far an inclined one leans from the vertical.
+        text: Option<String>,
     },
     /// A force that was given.
     Force {

@@ -3,7 +3,7 @@
 use crate::{Bounds, Mark, Numbered, Scene, Shape, Spin, SymbolMark};
 use helvek_core::equilibrium::{ColumnKind, Source};
 use helvek_core::geometry::{Point, Vector};
-use helvek_core::model::{LoadKind, Model, PointId, Support, SupportKind};
+use helvek_core::model::{Given, LoadKind, Model, PointId, Support, SupportKind};
 use helvek_core::solution::Solved;
 use helvek_core::units::{Unit, figures};
 
@@ -51,6 +51,29 @@ impl Painter<'_> {
         format!("{} {}", figures::rounded(unit.from_si(si), self.model().schools.figures), unit.symbol)
     }
 
+    fn degrees(&self, radians: f64) -> String {
+        figures::plain(radians.to_degrees(), self.model().schools.figures)
+    }
+
+    /// A force as it was given: its size, and how it leans; or its components.
+    fn force_text(&self, force: Vector, given: Given) -> String {
+        let unit = &self.model().units.force;
+        let size = self.given(force.length(), unit);
+        if force.x == 0.0 || force.y == 0.0 {
+            return size;
+        }
+        let (across, up) = (force.x.abs(), force.y.abs());
+        match given {
+            Given::Components => {
+                let arrows = [if force.x > 0.0 { "→" } else { "←" }, if force.y > 0.0 { "↑" } else { "↓" }];
+                let part = |si: f64| figures::plain(unit.from_si(si), self.model().schools.figures);
+                format!("{} {}, {} {} {}", part(across), arrows[0], part(up), arrows[1], unit.symbol)
+            }
+            Given::FromHorizontal => format!("{size}, {}° to horizontal", self.degrees(up.atan2(across))),
+            Given::FromVertical => format!("{size}, {}° to vertical", self.degrees(across.atan2(up))),
+        }
+    }
+
     fn bodies(&self, marks: &mut Vec<Mark>) {
         for body in &self.model().bodies {
             for run in &body.runs {
@@ -67,7 +90,12 @@ impl Painter<'_> {
         for id in self.model().point_ids() {
             let name = self.model().point_name(id).to_owned();
             let along = self.model().body_ids().find_map(|body| self.model().run_direction(body, id));
-            marks.push(Mark::Point { id: format!("point:{name}"), name, at: self.point(id), along: along.map(pair) });
+            marks.push(Mark::Point {
+                id: format!("point:{name}"),
+                name,
+                at: self.point(id),
+                along: along.map(pair),
+            });
         }
     }
 
@@ -108,6 +136,12 @@ impl Painter<'_> {
                 at: self.point(support.at),
                 shape,
                 facing: pair(facing),
+                text: match support.kind {
+                    SupportKind::Roller { normal } if normal.x != 0.0 && normal.y != 0.0 => {
+                        Some(format!("{}°", self.degrees(normal.x.abs().atan2(normal.y.abs()))))
+                    }
+                    _ => None,
+                },
             });
         }
     }
@@ -137,17 +171,22 @@ impl Painter<'_> {
                 actions.filter(move |a| a.load.index() == index).map(|a| (a.act.wrench, a.source))
             };
             match load.kind {
-                LoadKind::Force { at, force, .. } => marks.push(Mark::Force {
+                LoadKind::Force { at, force, given } => marks.push(Mark::Force {
                     id,
                     at: self.point(at),
                     toward: pair(force.unit().unwrap_or(-Vector::Y)),
-                    text: self.given(force.length(), &units.force),
+                    text: self.force_text(force, given),
                     relative: ratio(force.length(), largest),
                 }),
                 LoadKind::Couple { moment, .. } => {
                     let at = parts().next().map_or([0.0, 0.0], |(wrench, _)| self.place(wrench.about));
                     let turn = spin(moment.z);
-                    marks.push(Mark::Couple { id, at, turn, text: self.given(moment.z.abs(), &units.moment) });
+                    marks.push(Mark::Couple {
+                        id,
+                        at,
+                        turn,
+                        text: self.given(moment.z.abs(), &units.moment),
+                    });
                 }
                 LoadKind::Distributed { from, to, start, end, direction, .. } => {
                     let intensity = units.force.per(&units.length);
@@ -189,12 +228,16 @@ impl Painter<'_> {
                 ColumnKind::Couple => &units.moment,
             };
             let mut steps = self.solved.working.steps.iter();
-            let step = steps.position(|s| self.solved.equilibrium.columns[s.unknown.index()].symbol == column.symbol);
+            let step = steps
+                .position(|s| self.solved.equilibrium.columns[s.unknown.index()].symbol == column.symbol);
             for act in &column.acts {
                 marks.push(Mark::Reaction {
                     id: format!("reaction:{}", column.symbol),
                     support: format!("support:{}", self.model().supports[column.support.index()].name),
-                    symbol: SymbolMark { base: column.symbol.base.clone(), index: column.symbol.index.clone() },
+                    symbol: SymbolMark {
+                        base: column.symbol.base.clone(),
+                        index: column.symbol.index.clone(),
+                    },
                     at: self.place(act.wrench.about),
                     toward: act.wrench.force.unit().map(pair),
                     turn: (column.kind == ColumnKind::Couple).then(|| spin(act.wrench.moment.z)),

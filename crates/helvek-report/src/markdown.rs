@@ -16,7 +16,13 @@ pub fn render(title: &str, page: &Page) -> String {
 fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
     let title = if title.is_empty() { "Untitled" } else { title };
     writeln!(out, "# {}\n", plain(title))?;
-    writeln!(out, "**{}.** {} {}\n", capital(&page.verdict.word), plain(&page.verdict.sentence), page.verdict.count)?;
+    writeln!(
+        out,
+        "**{}.** {} {}\n",
+        capital(&page.verdict.word),
+        plain(&page.verdict.sentence),
+        page.verdict.count
+    )?;
     for cure in &page.verdict.cures {
         writeln!(out, "- What would hold it: {}", plain(cure))?;
     }
@@ -40,7 +46,13 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
         writeln!(out, "## Checks with equations not used\n")?;
         for check in &page.checks {
             let sum = check.sum.latex.as_deref().unwrap_or(&check.sum.text);
-            writeln!(out, "{}\n\n$${sum}:\\quad {} = {}$$\n", plain(&check.title), terms(&check.terms), check.residual.text)?;
+            writeln!(
+                out,
+                "{}\n\n$${sum}:\\quad {} = {}$$\n",
+                plain(&check.title),
+                terms(&check.terms),
+                check.residual.text
+            )?;
         }
     }
     writeln!(out, "## Asked\n")?;
@@ -71,7 +83,11 @@ fn terms(terms: &[PageTerm]) -> String {
     if terms.is_empty() {
         return "0".into();
     }
-    terms.iter().map(|t| t.fragment.latex.as_deref().unwrap_or(&t.fragment.text)).collect::<Vec<_>>().join(" ")
+    terms
+        .iter()
+        .map(|t| t.fragment.latex.as_deref().unwrap_or(&t.fragment.text))
+        .collect::<Vec<_>>()
+        .join(" ")
 }
 
 /// Words that may hold a user's names: nothing in them is taken for markup.

@@ -141,12 +141,19 @@ impl Page {
     pub fn of(solved: &Solved) -> Self {
         let wording = Wording { solved };
         let headlines = wording.headlines();
-        let closes = (!solved.working.steps.is_empty()).then(|| format!("the arithmetic {}", headlines.check));
+        let closes =
+            (!solved.working.steps.is_empty()).then(|| format!("the arithmetic {}", headlines.check));
         let answers = solved.answers();
         Self {
             verdict: wording.verdict(),
             conversions: conversions(solved),
-            steps: solved.working.steps.iter().enumerate().map(|(i, step)| wording.step(i + 1, step)).collect(),
+            steps: solved
+                .working
+                .steps
+                .iter()
+                .enumerate()
+                .map(|(i, step)| wording.step(i + 1, step))
+                .collect(),
             checks: solved.working.checks.iter().map(|check| wording.check(check)).collect(),
             asked: asked(&wording),
             closes,

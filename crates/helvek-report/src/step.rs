@@ -97,8 +97,12 @@ impl Wording<'_> {
     /// `↺ ΣM_A = 0`, with the positive sense the sheet has chosen.
     fn sum(&self, equation: &Equation) -> Fragment {
         match *equation {
-            Equation::Forces { axis: Axis::X, .. } => Fragment::math("→ ΣF_x", "\\rightarrow\\ \\textstyle\\sum F_x"),
-            Equation::Forces { axis: Axis::Y, .. } => Fragment::math("↑ ΣF_y", "\\uparrow\\ \\textstyle\\sum F_y"),
+            Equation::Forces { axis: Axis::X, .. } => {
+                Fragment::math("→ ΣF_x", "\\rightarrow\\ \\textstyle\\sum F_x")
+            }
+            Equation::Forces { axis: Axis::Y, .. } => {
+                Fragment::math("↑ ΣF_y", "\\uparrow\\ \\textstyle\\sum F_y")
+            }
             Equation::Forces { axis: Axis::Across(column), .. } => {
                 let symbol = &self.column(column).symbol;
                 Fragment::math(
@@ -135,7 +139,11 @@ impl Wording<'_> {
         let groups = [
             (DropsOut::ThroughCentre, ["passes", "pass"], self.through(equation)),
             (DropsOut::Across, ["acts", "act"], " across this direction".to_owned()),
-            (DropsOut::CoupleInForceSum, ["is a couple and does", "are couples and do"], " not enter a force sum".to_owned()),
+            (
+                DropsOut::CoupleInForceSum,
+                ["is a couple and does", "are couples and do"],
+                " not enter a force sum".to_owned(),
+            ),
         ];
         for (how, [one, many], tail) in groups {
             let symbols: Vec<_> = reason.dropped.iter().filter(|d| d.how == how).map(|d| d.column).collect();
@@ -240,8 +248,12 @@ impl Wording<'_> {
         let angle = |radians: f64| figures::plain(radians.to_degrees(), digits);
         match term.projection {
             Projection::Whole => {}
-            Projection::Cos(a) => tail = (format!(" cos {}°", angle(a)), format!("\\cos {}^{{\\circ}}", angle(a))),
-            Projection::Sin(a) => tail = (format!(" sin {}°", angle(a)), format!("\\sin {}^{{\\circ}}", angle(a))),
+            Projection::Cos(a) => {
+                tail = (format!(" cos {}°", angle(a)), format!("\\cos {}^{{\\circ}}", angle(a)))
+            }
+            Projection::Sin(a) => {
+                tail = (format!(" sin {}°", angle(a)), format!("\\sin {}^{{\\circ}}", angle(a)))
+            }
         }
         let sign = match (term.sign < 0.0, first) {
             (true, _) => "−",
@@ -267,7 +279,13 @@ impl Wording<'_> {
             text.push_str(&format!(" ({})", self.length(arm.length)));
             latex.push_str(&format!("\\,({})", self.length(arm.length)));
         }
-        let sign_latex = sign.replace('−', "-");
+        // A sign at the start of a formula is set without the space it needs between two terms.
+        let sign_latex = match sign {
+            "−" if first => "-",
+            "−" => "-\\,",
+            "+" => "+\\,",
+            _ => "",
+        };
         PageTerm {
             of: self.mark(term.of),
             fragment: Fragment::math(
@@ -296,7 +314,9 @@ impl Wording<'_> {
                 let action = &self.solved.equilibrium.actions[id.index()];
                 let name = &self.solved.model.loads[action.load.index()].name;
                 match term.size {
-                    Size::Uniform { .. } => format!("{name}, the uniform part as its resultant at its middle"),
+                    Size::Uniform { .. } => {
+                        format!("{name}, the uniform part as its resultant at its middle")
+                    }
                     Size::Triangle { .. } => {
                         format!("{name}, the triangular part as its resultant a third from its high end")
                     }
@@ -318,7 +338,11 @@ impl Wording<'_> {
         };
         let arm = match term.arm {
             Some(arm) => {
-                format!(", at an arm of {} {}", self.length(arm.length), self.solved.model.units.length.symbol)
+                format!(
+                    ", at an arm of {} {}",
+                    self.length(arm.length),
+                    self.solved.model.units.length.symbol
+                )
             }
             None => String::new(),
         };

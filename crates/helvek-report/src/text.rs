@@ -36,7 +36,13 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
         for check in &page.checks {
             writeln!(out, "  {}", check.title)?;
             let end = if check.ok { "closes" } else { "DOES NOT CLOSE" };
-            writeln!(out, "   {}:  {} = {}   ({end})", check.sum.text, sum(&check.terms), check.residual.text)?;
+            writeln!(
+                out,
+                "   {}:  {} = {}   ({end})",
+                check.sum.text,
+                sum(&check.terms),
+                check.residual.text
+            )?;
         }
     }
     writeln!(out, "\nAsked")?;

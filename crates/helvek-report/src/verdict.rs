@@ -23,11 +23,15 @@ impl Wording<'_> {
             }
             Status::Balanced => (
                 "balanced",
-                format!("Balanced under these loads only: it is free to move ({}).", self.motion().unwrap_or_default()),
+                format!(
+                    "Balanced under these loads only: it is free to move ({}).",
+                    self.motion().unwrap_or_default()
+                ),
             ),
             Status::Indeterminate => {
                 let open = self.open();
-                let known = if open.len() < verdict.unknowns { " The others are fixed, and answered." } else { "" };
+                let known =
+                    if open.len() < verdict.unknowns { " The others are fixed, and answered." } else { "" };
                 (
                     "indeterminate",
                     format!(
@@ -37,9 +41,10 @@ impl Wording<'_> {
                     ),
                 )
             }
-            Status::Unstable => {
-                ("unstable", format!("No equilibrium under these loads: {}.", self.motion().unwrap_or_default()))
-            }
+            Status::Unstable => (
+                "unstable",
+                format!("No equilibrium under these loads: {}.", self.motion().unwrap_or_default()),
+            ),
         };
         VerdictWords {
             word: word.into(),
@@ -104,7 +109,12 @@ impl Wording<'_> {
             }
             Cure::Add { at, kind, .. } => format!("Add {} at {}.", article(kind), point(at)),
             Cure::AddBoth { pin, roller: (at, normal), .. } => {
-                format!("Add a pin at {} and a roller at {} that pushes {}.", point(pin), point(at), self.direction(normal))
+                format!(
+                    "Add a pin at {} and a roller at {} that pushes {}.",
+                    point(pin),
+                    point(at),
+                    self.direction(normal)
+                )
             }
         }
     }
@@ -115,11 +125,24 @@ impl Wording<'_> {
 
     pub(crate) fn headlines(&self) -> Headlines {
         let (model, working) = (&self.solved.model, &self.solved.working);
-        let worst = working.checks.iter().map(|c| c.relative()).chain(self.solved.disagreement()).fold(0.0, f64::max);
+        let worst =
+            working.checks.iter().map(|c| c.relative()).chain(self.solved.disagreement()).fold(0.0, f64::max);
         Headlines {
-            idealise: format!("{} · {}", plural(model.supports.len(), "support"), plural(model.loads.len(), "load")),
-            free: format!("{} · {}", plural(self.solved.verdict.unknowns, "unknown"), plural(self.solved.verdict.equations, "equation")),
-            work: if working.steps.is_empty() { "nothing to work".into() } else { plural(working.steps.len(), "step") },
+            idealise: format!(
+                "{} · {}",
+                plural(model.supports.len(), "support"),
+                plural(model.loads.len(), "load")
+            ),
+            free: format!(
+                "{} · {}",
+                plural(self.solved.verdict.unknowns, "unknown"),
+                plural(self.solved.verdict.equations, "equation")
+            ),
+            work: if working.steps.is_empty() {
+                "nothing to work".into()
+            } else {
+                plural(working.steps.len(), "step")
+            },
             check: if working.steps.is_empty() { "nothing to check".into() } else { closes(worst) },
         }
     }
@@ -156,7 +179,11 @@ impl Wording<'_> {
         }
         if let Some(moment) = moment {
             let (number, symbol) = self.result(moment.abs(), ColumnKind::Couple);
-            parts.push(if moment == 0.0 { "no couple".into() } else { format!("{number} {symbol} {}", direction::turn_arrow(moment)) });
+            parts.push(if moment == 0.0 {
+                "no couple".into()
+            } else {
+                format!("{number} {symbol} {}", direction::turn_arrow(moment))
+            });
         }
         parts
     }

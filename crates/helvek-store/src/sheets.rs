@@ -65,11 +65,13 @@ impl Store {
     /// # Errors
     /// [`StoreError::Database`].
     pub async fn create(&self, title: &str, body: &str) -> Result<String, StoreError> {
-        let made = sqlx::query("INSERT INTO sheets (id, title, body) VALUES (lower(hex(randomblob(8))), ?, ?) RETURNING id")
-            .bind(title)
-            .bind(body)
-            .fetch_one(&self.pool)
-            .await?;
+        let made = sqlx::query(
+            "INSERT INTO sheets (id, title, body) VALUES (lower(hex(randomblob(8))), ?, ?) RETURNING id",
+        )
+        .bind(title)
+        .bind(body)
+        .fetch_one(&self.pool)
+        .await?;
         Ok(made.try_get("id")?)
     }
 
@@ -92,7 +94,13 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError::Database`].
-    pub async fn save(&self, id: &str, from_version: i64, title: &str, body: &str) -> Result<Saved, StoreError> {
+    pub async fn save(
+        &self,
+        id: &str,
+        from_version: i64,
+        title: &str,
+        body: &str,
+    ) -> Result<Saved, StoreError> {
         let saved = sqlx::query(
             "UPDATE sheets SET title = ?, body = ?, version = version + 1, changed = strftime('%Y-%m-%dT%H:%M:%fZ', 'now') \
              WHERE id = ? AND version = ? RETURNING version",
@@ -135,7 +143,10 @@ mod tests {
         assert_eq!(store.save(&id, 1, "Bench top", "{\"a\":2}").await.unwrap(), Saved::Version(2));
         store.close().await;
         let again = Store::open(&file).await.unwrap().get(&id).await.unwrap().unwrap();
-        assert_eq!((again.row.title.as_str(), again.body.as_str(), again.row.version), ("Bench top", "{\"a\":2}", 2));
+        assert_eq!(
+            (again.row.title.as_str(), again.body.as_str(), again.row.version),
+            ("Bench top", "{\"a\":2}", 2)
+        );
     }
 
     #[tokio::test]

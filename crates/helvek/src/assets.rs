@@ -19,17 +19,20 @@ pub(crate) async fn serve(uri: Uri) -> Response {
     if let Some(file) = Dist::get(path).filter(|_| !path.is_empty()) {
         let kind = mime_guess::from_path(path).first_or_octet_stream();
         // Built files carry a hash of their content in their names.
-        let cache = if path.starts_with("assets/") { "public, max-age=31536000, immutable" } else { "no-cache" };
-        return ([(header::CONTENT_TYPE, kind.as_ref()), (header::CACHE_CONTROL, cache)], file.data).into_response();
+        let cache =
+            if path.starts_with("assets/") { "public, max-age=31536000, immutable" } else { "no-cache" };
+        return ([(header::CONTENT_TYPE, kind.as_ref()), (header::CACHE_CONTROL, cache)], file.data)
+            .into_response();
     }
     if path.contains('.') || path.starts_with("api/") {
         return (StatusCode::NOT_FOUND, "There is nothing here.").into_response();
     }
     match Dist::get("index.html") {
-        Some(page) => {
-            ([(header::CONTENT_TYPE, "text/html; charset=utf-8"), (header::CACHE_CONTROL, "no-cache")], page.data)
-                .into_response()
-        }
+        Some(page) => (
+            [(header::CONTENT_TYPE, "text/html; charset=utf-8"), (header::CACHE_CONTROL, "no-cache")],
+            page.data,
+        )
+            .into_response(),
         None => (StatusCode::SERVICE_UNAVAILABLE, Html(NOT_BUILT)).into_response(),
     }
 }

@@ -9,12 +9,20 @@ use serde_json::{Map, Value, json};
 
 /// The JSON Schema of a sheet, as one may write it.
 pub fn sheet_schema() -> Value {
-    SchemaSettings::draft2020_12().for_deserialize().into_generator().into_root_schema_for::<Sheet>().to_value()
+    SchemaSettings::draft2020_12()
+        .for_deserialize()
+        .into_generator()
+        .into_root_schema_for::<Sheet>()
+        .to_value()
 }
 
 /// The JSON Schema of the answers, as they are written.
 pub fn answers_schema() -> Value {
-    SchemaSettings::draft2020_12().for_serialize().into_generator().into_root_schema_for::<Answers>().to_value()
+    SchemaSettings::draft2020_12()
+        .for_serialize()
+        .into_generator()
+        .into_root_schema_for::<Answers>()
+        .to_value()
 }
 
 /// The OpenAPI description of the server.
@@ -28,7 +36,8 @@ pub fn document() -> Value {
     let mut sent = components(SchemaSettings::draft2020_12().for_deserialize()).into_generator();
     let mut given = components(SchemaSettings::draft2020_12().for_serialize()).into_generator();
 
-    let solve = post::<LiveRequest, LiveReply>(&mut sent, &mut given, "Solve a sheet, half-typed or whole", "200");
+    let solve =
+        post::<LiveRequest, LiveReply>(&mut sent, &mut given, "Solve a sheet, half-typed or whole", "200");
     let create = post::<NewSheet, Kept>(&mut sent, &mut given, "Keep a new sheet", "201");
     let save = post::<SaveSheet, Kept>(&mut sent, &mut given, "Keep a change of a sheet", "200");
     let list = answer::<Vec<SheetSummary>>(&mut given, "All sheets, the last saved first");
@@ -43,7 +52,8 @@ pub fn document() -> Value {
     schemas.sort_keys();
     schemas.values_mut().for_each(split_references);
     let with_id = |mut path: Value| {
-        path["parameters"] = json!([{ "name": "id", "in": "path", "required": true, "schema": { "type": "string" } }]);
+        path["parameters"] =
+            json!([{ "name": "id", "in": "path", "required": true, "schema": { "type": "string" } }]);
         path
     };
     json!({

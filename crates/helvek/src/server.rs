@@ -39,7 +39,9 @@ pub enum ServeError {
         error: StoreError,
     },
     /// The address.
-    #[error("cannot listen on {address}: {error}. Another Helvek may be running there; choose another with --listen.")]
+    #[error(
+        "cannot listen on {address}: {error}. Another Helvek may be running there; choose another with --listen."
+    )]
     Listen {
         /// Which address.
         address: SocketAddr,

@@ -1,11 +1,11 @@
 //! `helvek solve`: a file in, the working or the answers out, the verdict as the exit status.
 
 use crate::cli::Format;
+use helvek_core::model;
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, MAX_TEXT, Syntax};
 use helvek_core::solution::{self, Solved};
 use helvek_core::verdict::Status;
-use helvek_core::model;
 use helvek_report::{markdown, page::Page, text};
 use std::io::{Read, Write};
 use std::path::Path;
@@ -60,7 +60,10 @@ fn read(file: &Path) -> Result<String, String> {
     };
     result.map_err(|error| format!("cannot be read: {error}. Check the path."))?;
     if bytes.len() > MAX_TEXT {
-        return Err(format!("is larger than {} MB. Check that this file is a sheet.", MAX_TEXT / (1024 * 1024)));
+        return Err(format!(
+            "is larger than {} MB. Check that this file is a sheet.",
+            MAX_TEXT / (1024 * 1024)
+        ));
     }
     String::from_utf8(bytes).map_err(|error| {
         format!("is not UTF-8 text at byte {}. Save it as UTF-8.", error.utf8_error().valid_up_to())

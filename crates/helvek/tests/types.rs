@@ -12,7 +12,10 @@ fn same_as_committed(name: &str, made: &Value) {
         return;
     }
     let committed = std::fs::read_to_string(&file).unwrap_or_default();
-    assert!(committed == text, "docs/{name} is not what the types say. Run `cargo xtask types` and commit the result.");
+    assert!(
+        committed == text,
+        "docs/{name} is not what the types say. Run `cargo xtask types` and commit the result."
+    );
 }
 
 #[test]

@@ -9,7 +9,11 @@ use crate::sheet::{Body, Quantity, Sheet};
 use crate::tolerance;
 use crate::units::Dimension;
 
-pub(super) fn beam(sheet: &mut Sheet, typed_length: Option<&str>, angle: Option<&str>) -> Result<(), Vec<Problem>> {
+pub(super) fn beam(
+    sheet: &mut Sheet,
+    typed_length: Option<&str>,
+    angle: Option<&str>,
+) -> Result<(), Vec<Problem>> {
     let direction = match angle.map(str::trim).filter(|a| !a.is_empty()) {
         None => None,
         Some(text) => {
@@ -37,7 +41,11 @@ pub(super) fn beam(sheet: &mut Sheet, typed_length: Option<&str>, angle: Option<
 }
 
 fn positive(value: f64, text: &str) -> Result<f64, Vec<Problem>> {
-    if value > 0.0 { Ok(value) } else { wrong("length", format!("{text} is not a length."), "Type a positive one.") }
+    if value > 0.0 {
+        Ok(value)
+    } else {
+        wrong("length", format!("{text} is not a length."), "Type a positive one.")
+    }
 }
 
 fn draw(sheet: &mut Sheet, text: &str, along: Vector) -> Result<(), Vec<Problem>> {
@@ -62,14 +70,20 @@ fn set_length(beam: &mut Beam, new: f64) -> Result<(), Vec<Problem>> {
     if let Some((name, station)) = beam.stations[..count - 1].last()
         && new <= *station * (1.0 + tolerance::GEOMETRY)
     {
-        let message = format!("Point {name} is {station} {} from the start, beyond the new end.", beam.unit.symbol);
+        let message =
+            format!("Point {name} is {station} {} from the start, beyond the new end.", beam.unit.symbol);
         return wrong("length", message, format!("Move what is at {name} first, or type a greater length."));
     }
     beam.stations[count - 1].1 = new;
     Ok(())
 }
 
-pub(super) fn distance(sheet: &mut Sheet, first: &str, second: &str, value: &str) -> Result<(), Vec<Problem>> {
+pub(super) fn distance(
+    sheet: &mut Sheet,
+    first: &str,
+    second: &str,
+    value: &str,
+) -> Result<(), Vec<Problem>> {
     let mut beam = Beam::of(sheet)?;
     let new = positive(length(value, &beam.unit, "value")?, value).map_err(|mut problems| {
         problems[0].path = "value".into();
@@ -77,7 +91,11 @@ pub(super) fn distance(sheet: &mut Sheet, first: &str, second: &str, value: &str
     })?;
     let index = |name: &str| beam.stations.iter().position(|(n, _)| n == name);
     let (Some(a), Some(b)) = (index(first), index(second)) else {
-        return wrong("value", format!("{first} and {second} are not both on the beam."), "Choose points of the beam.");
+        return wrong(
+            "value",
+            format!("{first} and {second} are not both on the beam."),
+            "Choose points of the beam.",
+        );
     };
     if b == a + 1 {
         let shift = new - (beam.stations[b].1 - beam.stations[a].1);
@@ -90,7 +108,11 @@ pub(super) fn distance(sheet: &mut Sheet, first: &str, second: &str, value: &str
             problems
         })?;
     } else {
-        return wrong("value", format!("{first} and {second} are not neighbours."), "Change one of the distances between them.");
+        return wrong(
+            "value",
+            format!("{first} and {second} are not neighbours."),
+            "Change one of the distances between them.",
+        );
     }
     rewrite(sheet, &beam);
     Ok(())

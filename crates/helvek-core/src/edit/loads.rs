@@ -63,7 +63,11 @@ pub(super) fn force(sheet: &mut Sheet, name: Option<&str>, slots: &Force<'_>) ->
         None => {}
     }
     if load.components.is_some() && filled(slots.direction).is_some() {
-        return wrong("direction", "Components have their direction already.", "Type a single size to give a direction.");
+        return wrong(
+            "direction",
+            "Components have their direction already.",
+            "Type a single size to give a direction.",
+        );
     }
     if load.size.is_some() && load.direction.is_none() {
         load.direction = Some(Direction::Text("down".into()));
@@ -79,7 +83,9 @@ pub(super) fn couple(sheet: &mut Sheet, name: Option<&str>, slots: &Couple<'_>) 
     let index = name.map(|name| named(sheet, name)).transpose()?;
     let size = filled(slots.size).map(|text| kept(text, Dimension::MOMENT, "size")).transpose()?;
     let mut load = match (index.map(|i| &sheet.loads[i]), size) {
-        (Some(Load::Couple(load)), size) => CoupleLoad { size: size.unwrap_or(load.size.clone()), ..load.clone() },
+        (Some(Load::Couple(load)), size) => {
+            CoupleLoad { size: size.unwrap_or(load.size.clone()), ..load.clone() }
+        }
         (Some(_), _) => return wrong("name", "That load is not a couple.", "Change it as what it is."),
         (None, Some(size)) => {
             let name = Some(free_name(sheet, "M"));
@@ -116,7 +122,9 @@ pub(super) fn distributed(sheet: &mut Sheet, name: Option<&str>, slots: &Distrib
             direction: Some(Direction::Text("down".into())),
             per: None,
         },
-        (None, None) => return wrong("start", "A distributed load needs an intensity.", "Type it: 2, or 140 lb/ft."),
+        (None, None) => {
+            return wrong("start", "A distributed load needs an intensity.", "Type it: 2, or 140 lb/ft.");
+        }
     };
     // An end that is emptied means: the same as at the start.
     if let Some(end) = slots.end {
@@ -142,7 +150,13 @@ pub(super) fn distributed(sheet: &mut Sheet, name: Option<&str>, slots: &Distrib
 }
 
 /// The point of a place slot; of a new thing whose slot is empty, the usual place.
-fn place(sheet: &mut Sheet, text: Option<&str>, new: bool, usual: &str, slot: &str) -> Result<Option<String>, Vec<Problem>> {
+fn place(
+    sheet: &mut Sheet,
+    text: Option<&str>,
+    new: bool,
+    usual: &str,
+    slot: &str,
+) -> Result<Option<String>, Vec<Problem>> {
     match filled(text) {
         Some(text) => Beam::point(sheet, text, slot).map(Some),
         None if new => Beam::point(sheet, usual, slot).map(Some),

@@ -121,15 +121,21 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
     match edit {
         Edit::Beam { length, angle } => beam::beam(sheet, length.as_deref(), angle.as_deref())?,
         Edit::Support { name, kind, place, normal } => {
-            let slots = supports::Slots { kind: kind.as_deref(), place: place.as_deref(), normal: normal.as_deref() };
+            let slots =
+                supports::Slots { kind: kind.as_deref(), place: place.as_deref(), normal: normal.as_deref() };
             supports::put(sheet, name.as_deref(), &slots)?;
         }
         Edit::Force { name, size, place, direction } => {
-            let slots = loads::Force { size: size.as_deref(), place: place.as_deref(), direction: direction.as_deref() };
+            let slots = loads::Force {
+                size: size.as_deref(),
+                place: place.as_deref(),
+                direction: direction.as_deref(),
+            };
             loads::force(sheet, name.as_deref(), &slots)?;
         }
         Edit::Couple { name, size, place, turn } => {
-            let slots = loads::Couple { size: size.as_deref(), place: place.as_deref(), turn: turn.as_deref() };
+            let slots =
+                loads::Couple { size: size.as_deref(), place: place.as_deref(), turn: turn.as_deref() };
             loads::couple(sheet, name.as_deref(), &slots)?;
         }
         Edit::Distributed { name, start, end, from, to, direction, per } => {

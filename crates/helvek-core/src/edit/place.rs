@@ -30,7 +30,11 @@ impl Beam {
         let mut at = Vec::new();
         for point in run {
             let Some(coordinates) = sheet.points.get(point) else {
-                return wrong("place", format!("Point {point} of \"{name}\" is missing."), "Mend the sheet first.");
+                return wrong(
+                    "place",
+                    format!("Point {point} of \"{name}\" is missing."),
+                    "Mend the sheet first.",
+                );
             };
             at.push(Point::plane(in_unit(&coordinates[0], &unit)?, in_unit(&coordinates[1], &unit)?));
         }
@@ -90,7 +94,8 @@ impl Beam {
     fn inside(&self, station: f64, text: &str, slot: &str) -> Result<f64, Vec<Problem>> {
         let slack = tolerance::GEOMETRY * self.length();
         if station < -slack || station > self.length() + slack {
-            let message = format!("{text} is not on the beam, which is {} {} long.", self.length(), self.unit.symbol);
+            let message =
+                format!("{text} is not on the beam, which is {} {} long.", self.length(), self.unit.symbol);
             return wrong(slot, message, "Choose a place on it, or make the beam longer first.");
         }
         Ok(station)
@@ -151,7 +156,8 @@ pub(super) fn quantity(
     match parse_quantity(text) {
         Ok(parsed) => match &parsed.unit {
             Some(unit) if unit.dimension != dimension => {
-                let message = format!("\"{text}\" is {}, where {} belongs.", unit.dimension.name(), dimension.name());
+                let message =
+                    format!("\"{text}\" is {}, where {} belongs.", unit.dimension.name(), dimension.name());
                 let cure = format!("Write {} such as {}.", dimension.name(), dimension.example());
                 Err(vec![Problem::new(ProblemKind::Quantity, slot, message, cure)])
             }

@@ -27,7 +27,13 @@ pub(super) fn remove(sheet: &mut Sheet, id: &str) -> Result<(), Vec<Problem>> {
             sheet.loads.clear();
             sheet.find.clear();
         }
-        _ => return wrong("id", format!("\"{id}\" cannot be removed."), "Choose a load, a support or the beam."),
+        _ => {
+            return wrong(
+                "id",
+                format!("\"{id}\" cannot be removed."),
+                "Choose a load, a support or the beam.",
+            );
+        }
     }
     Ok(())
 }

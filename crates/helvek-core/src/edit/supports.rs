@@ -34,14 +34,19 @@ pub(super) fn put(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> R
     if let (Some(at), None) = (&at, index)
         && sheet.supports.iter().any(|s| s.at == *at)
     {
-        return wrong("place", format!("There is already a support at {at}."), "Change that one, or choose another place.");
+        return wrong(
+            "place",
+            format!("There is already a support at {at}."),
+            "Change that one, or choose another place.",
+        );
     }
     match index {
         Some(index) => {
             let support = &mut sheet.supports[index];
             support.kind = kind.unwrap_or(support.kind);
             support.at = at.unwrap_or_else(|| support.at.clone());
-            support.normal = if support.kind == SupportKind::Roller { normal.or(support.normal.take()) } else { None };
+            support.normal =
+                if support.kind == SupportKind::Roller { normal.or(support.normal.take()) } else { None };
         }
         None => {
             let at = at.unwrap_or_default();

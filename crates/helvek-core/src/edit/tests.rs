@@ -12,7 +12,8 @@ fn document(sheet: &Sheet) -> Document {
 
 fn edit(sheet: &Sheet, json: &str) -> Result<Sheet, String> {
     let edit: Edit = serde_json::from_str(json).unwrap();
-    apply(&document(sheet), &edit).map_err(|problems| problems.iter().map(|p| format!("{}: {}", p.path, p.message)).collect())
+    apply(&document(sheet), &edit)
+        .map_err(|problems| problems.iter().map(|p| format!("{}: {}", p.path, p.message)).collect())
 }
 
 fn draw(edits: &[&str]) -> Sheet {
@@ -68,7 +69,9 @@ fn a_load_that_moves_or_goes_takes_its_point_with_it() {
 
 #[test]
 fn what_was_left_alone_stays_as_it_was_written() {
-    let sheet = edit(&beam(), r#"{"edit":"force","size":"500 lb","place":"800 mm","direction":"30 from -y cw"}"#).unwrap();
+    let sheet =
+        edit(&beam(), r#"{"edit":"force","size":"500 lb","place":"800 mm","direction":"30 from -y cw"}"#)
+            .unwrap();
     let resized = edit(&sheet, r#"{"edit":"force","name":"F2","size":"2"}"#).unwrap();
     assert_eq!(resized.points, sheet.points);
     let text = serde_json::to_string(&resized).unwrap();

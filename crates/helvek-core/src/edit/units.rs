@@ -32,11 +32,16 @@ pub(super) fn change(sheet: &mut Sheet, length: &str, force: &str) -> Result<(),
 }
 
 fn check(symbol: &str, dimension: Dimension, slot: &str) -> Result<(), Vec<Problem>> {
-    let wrong = |message: String, cure: String| Err(vec![Problem::new(ProblemKind::Quantity, slot, message, cure)]);
+    let wrong =
+        |message: String, cure: String| Err(vec![Problem::new(ProblemKind::Quantity, slot, message, cure)]);
     match parse_unit(symbol) {
         Ok(unit) if unit.dimension == dimension => Ok(()),
         Ok(unit) => wrong(
-            format!("\"{symbol}\" is a unit of {}, where one of {} belongs.", unit.dimension.name(), dimension.name()),
+            format!(
+                "\"{symbol}\" is a unit of {}, where one of {} belongs.",
+                unit.dimension.name(),
+                dimension.name()
+            ),
             UnitError::Malformed { text: symbol.into() }.cure(),
         ),
         Err(error) => wrong(error.to_string(), error.cure()),

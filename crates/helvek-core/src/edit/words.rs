@@ -19,7 +19,8 @@ pub(super) fn direction(sheet: &Sheet, text: &str, slot: &str) -> Result<Directi
             return Ok(name.to_owned());
         }
         let near = nearest(name, sheet.points.keys().map(String::as_str));
-        let cure = near.map_or("Name one of the points.".to_owned(), |near| format!("Perhaps \"{near}\" is meant."));
+        let cure =
+            near.map_or("Name one of the points.".to_owned(), |near| format!("Perhaps \"{near}\" is meant."));
         wrong(slot, format!("There is no point \"{name}\"."), cure)
     };
     if let Some(name) = text.strip_prefix("to ") {
@@ -64,7 +65,11 @@ pub(super) fn choice<T: Choice>(text: &str, slot: &str) -> Result<T, Vec<Problem
         Some((_, value)) => Ok(*value),
         None => {
             let words: Vec<_> = T::WORDS.iter().map(|(word, _)| *word).collect();
-            wrong(slot, format!("\"{text}\" is not one of {}.", words.join(", ")), format!("Type {}.", words.join(" or ")))
+            wrong(
+                slot,
+                format!("\"{text}\" is not one of {}.", words.join(", ")),
+                format!("Type {}.", words.join(" or ")),
+            )
         }
     }
 }

@@ -2,10 +2,11 @@
 
 use super::resolve::Builder;
 use super::{
-    Asked, Body, BodyId, Given, Load, LoadKind, Model, NamedPoint, Run, Schools, Space, Support, SupportId, SupportKind, names,
+    Asked, Body, BodyId, Given, Load, LoadKind, Model, NamedPoint, Run, Schools, Space, Support, SupportId,
+    SupportKind, names,
 };
 use crate::geometry::{Point, Vector};
-use crate::problem::{Problem, ProblemKind};
+use crate::problem::{Problem, ProblemKind, in_order_of_the_text};
 use crate::sheet::{
     self, CoupleLoad, DistributedLoad, Document, Find, ForceLoad, Per, Quantity, SupportKind as WrittenKind,
 };
@@ -46,7 +47,7 @@ pub fn build(document: &Document) -> Built {
     let mut found = std::mem::take(&mut builder.problems);
     document.locate(&mut found);
     problems.append(&mut found);
-    problems.sort_by_key(|p| p.position);
+    in_order_of_the_text(&mut problems);
     Built { model: builder.model, problems }
 }
 
@@ -78,7 +79,11 @@ fn units(written: &sheet::UnitNames, problems: &mut Vec<Problem>) -> Units {
         match parse_unit(symbol) {
             Ok(unit) if unit.dimension == dimension => unit,
             Ok(unit) => {
-                let message = format!("\"{symbol}\" is a unit of {}, where a unit of {} belongs.", unit.dimension.name(), dimension.name());
+                let message = format!(
+                    "\"{symbol}\" is a unit of {}, where a unit of {} belongs.",
+                    unit.dimension.name(),
+                    dimension.name()
+                );
                 let cure = format!("Write the unit of {}.", dimension.example());
                 problems.push(Problem::new(ProblemKind::Quantity, path, message, cure));
                 default
@@ -121,18 +126,31 @@ impl Builder {
         for (index, (name, body)) in sheet.bodies.iter().enumerate() {
             let path = format!("bodies.{name}");
             if index > 0 {
-                let message = format!("\"{name}\" is a second body; several bodies are part of the format, but not yet solved by this version.");
+                let message = format!(
+                    "\"{name}\" is a second body; several bodies are part of the format, but not yet solved by this version."
+                );
                 self.problem(ProblemKind::NotYet, &path, message, "Keep one body for now.");
                 continue;
             }
             if body.runs.len() > 1 {
-                let message = format!("\"{name}\" has several runs, which are part of the format, but not yet solved by this version.");
-                self.problem(ProblemKind::NotYet, &format!("{path}.runs"), message, "Keep one straight run for now.");
+                let message = format!(
+                    "\"{name}\" has several runs, which are part of the format, but not yet solved by this version."
+                );
+                self.problem(
+                    ProblemKind::NotYet,
+                    &format!("{path}.runs"),
+                    message,
+                    "Keep one straight run for now.",
+                );
                 continue;
             }
             let run_path = format!("{path}.runs[0]");
             let Some(written) = body.runs.first().filter(|run| run.len() >= 2) else {
-                self.sense(&format!("{path}.runs"), format!("\"{name}\" has no run of two points or more."), "Write runs = [[\"A\", \"B\"]].");
+                self.sense(
+                    &format!("{path}.runs"),
+                    format!("\"{name}\" has no run of two points or more."),
+                    "Write runs = [[\"A\", \"B\"]].",
+                );
                 continue;
             };
             let points: Vec<_> = written
@@ -149,7 +167,11 @@ impl Builder {
         self.bodies_missing = self.model.bodies.len() < sheet.bodies.len();
         if sheet.bodies.is_empty() {
             self.bodies_missing = true;
-            self.sense("bodies", "There is no body.", "Write [bodies] and beam = { runs = [[\"A\", \"B\"]] }.");
+            self.sense(
+                "bodies",
+                "There is no body.",
+                "Write [bodies] and beam = { runs = [[\"A\", \"B\"]] }.",
+            );
         }
     }
 
@@ -160,8 +182,13 @@ impl Builder {
         let size = at.iter().map(|p| p.distance(at[0])).fold(0.0, f64::max);
         for (i, pair) in at.windows(2).enumerate() {
             if pair[0].distance(pair[1]) <= tolerance::GEOMETRY * size {
-                let message = format!("\"{name}\" has zero length between {} and {}.", names[i], names[i + 1]);
-                self.sense(&format!("{path}[{}]", i + 1), message, "Move one of the points, or leave one out.");
+                let message =
+                    format!("\"{name}\" has zero length between {} and {}.", names[i], names[i + 1]);
+                self.sense(
+                    &format!("{path}[{}]", i + 1),
+                    message,
+                    "Move one of the points, or leave one out.",
+                );
                 return false;
             }
         }
@@ -173,12 +200,21 @@ impl Builder {
                     "\"{name}\" bends at {}; bent bodies are part of the format, but not yet solved by this version.",
                     names[i]
                 );
-                self.problem(ProblemKind::NotYet, &format!("{path}[{i}]"), message, "Keep the points on one line for now.");
+                self.problem(
+                    ProblemKind::NotYet,
+                    &format!("{path}[{i}]"),
+                    message,
+                    "Keep the points on one line for now.",
+                );
                 return false;
             }
             if along.dot(step) < 0.0 {
                 let message = format!("\"{name}\" doubles back at {}.", names[i]);
-                self.sense(&format!("{path}[{i}]"), message, "Name the points in the order in which they stand along it.");
+                self.sense(
+                    &format!("{path}[{i}]"),
+                    message,
+                    "Name the points in the order in which they stand along it.",
+                );
                 return false;
             }
         }
@@ -245,15 +281,16 @@ impl Builder {
         let at = self.point(&load.at, &format!("{path}.at"));
         let on = at.and_then(|at| self.body_at(at, load.on.as_deref(), &format!("Load {name}"), path));
         if let Some(components) = &load.components {
-            let mut part = |i: usize| self.si(&components[i], Dimension::FORCE, name, &format!("{path}.components[{i}]"));
+            let mut part = |i: usize| {
+                self.si(&components[i], Dimension::FORCE, name, &format!("{path}.components[{i}]"))
+            };
             let (x, y) = (part(0), part(1));
             let force = Vector::plane(x?, y?);
             return Some((on?, LoadKind::Force { at: at?, force, given: Given::Components }));
         }
         let size = self.si(load.size.as_ref()?, Dimension::FORCE, name, &format!("{path}.size"));
         let run = on.zip(at);
-        let direction =
-            self.direction(load.direction.as_ref()?, at, run, name, &format!("{path}.direction"));
+        let direction = self.direction(load.direction.as_ref()?, at, run, name, &format!("{path}.direction"));
         let (size, direction) = (size?, direction?);
         Some((on?, LoadKind::Force { at: at?, force: direction.unit * size, given: direction.given }))
     }
@@ -292,13 +329,18 @@ impl Builder {
         let on = self.body_at(from, load.on.as_deref(), &what, path)?;
         self.body_at(to, Some(&self.model.bodies[on.0].name.clone()), &what, path)?;
         if from == to {
-            self.sense(path, format!("{what} begins and ends at {}.", load.from), "Let it end at another point.");
+            self.sense(
+                path,
+                format!("{what} begins and ends at {}.", load.from),
+                "Let it end at another point.",
+            );
             return None;
         }
         let direction = match &load.direction {
             None => -Vector::Y,
             Some(written) => {
-                self.direction(written, Some(from), Some((on, from)), name, &format!("{path}.direction"))?.unit
+                self.direction(written, Some(from), Some((on, from)), name, &format!("{path}.direction"))?
+                    .unit
             }
         };
         let stretch = self.model.at(to) - self.model.at(from);
@@ -308,7 +350,11 @@ impl Builder {
                 let projected = direction.cross(stretch).length();
                 if projected <= tolerance::GEOMETRY * stretch.length() {
                     let message = format!("{what} acts along its member: the projection is zero.");
-                    self.sense(&format!("{path}.per"), message, "Count it per length, or choose another direction.");
+                    self.sense(
+                        &format!("{path}.per"),
+                        message,
+                        "Count it per length, or choose another direction.",
+                    );
                     return None;
                 }
                 projected

@@ -47,7 +47,11 @@ impl Builder {
             Direction::Vector(parts) => match Vector::plane(parts[0], parts[1]).unit() {
                 Some(unit) => Some(from_horizontal(unit)),
                 None => {
-                    self.sense(path, "A direction [0, 0] points nowhere.", "Write a vector that is not zero.");
+                    self.sense(
+                        path,
+                        "A direction [0, 0] points nowhere.",
+                        "Write a vector that is not zero.",
+                    );
                     None
                 }
             },
@@ -57,7 +61,11 @@ impl Builder {
                 let turned = self.si(angle, Dimension::ANGLE, of, &format!("{path}.angle"))?;
                 let Some(axis) = word(from) else {
                     let message = format!("\"{from}\" is not an axis.");
-                    self.sense(&format!("{path}.from"), message, "Write \"+x\", \"-x\", \"+y\" or \"-y\", or up, down, left, right.");
+                    self.sense(
+                        &format!("{path}.from"),
+                        message,
+                        "Write \"+x\", \"-x\", \"+y\" or \"-y\", or up, down, left, right.",
+                    );
                     return None;
                 };
                 let given = if axis.x == 0.0 { Given::FromVertical } else { Given::FromHorizontal };
@@ -66,13 +74,23 @@ impl Builder {
         }
     }
 
-    fn direction_text(&mut self, text: &str, run: Option<(BodyId, PointId)>, of: &str, path: &str) -> Option<Resolved> {
+    fn direction_text(
+        &mut self,
+        text: &str,
+        run: Option<(BodyId, PointId)>,
+        of: &str,
+        path: &str,
+    ) -> Option<Resolved> {
         if let Some(unit) = word(text) {
             return Some(from_horizontal(unit));
         }
         if text == "normal" || text == "along" {
             let Some(along) = run.and_then(|(body, point)| self.model.run_direction(body, point)) else {
-                self.sense(path, format!("\"{text}\" needs a member to refer to."), "Give the direction itself.");
+                self.sense(
+                    path,
+                    format!("\"{text}\" needs a member to refer to."),
+                    "Give the direction itself.",
+                );
                 return None;
             };
             return Some(from_horizontal(if text == "along" { along } else { along.left() }));
@@ -92,7 +110,11 @@ impl Builder {
         let target = self.point(to, path)?;
         let unit = at.and_then(|at| (self.model.at(target) - self.model.at(at)).unit());
         if unit.is_none() {
-            self.sense(path, format!("The direction to {to} has no length: it starts there."), "Name another point.");
+            self.sense(
+                path,
+                format!("The direction to {to} has no length: it starts there."),
+                "Name another point.",
+            );
         }
         unit
     }

@@ -6,6 +6,9 @@ use crate::sheet::Quantity;
 use crate::units::{Dimension, Units, parse_quantity};
 use std::collections::HashMap;
 
+/// In SI. Heavier than the Earth, longer than the sky is wide, and its cube is still a number.
+const LARGEST: f64 = 1e60;
+
 /// What is being built, and what has gone wrong.
 pub(super) struct Builder {
     pub(super) model: Model,
@@ -29,7 +32,13 @@ impl Builder {
         }
     }
 
-    pub(super) fn problem(&mut self, kind: ProblemKind, path: &str, message: impl Into<String>, cure: impl Into<String>) {
+    pub(super) fn problem(
+        &mut self,
+        kind: ProblemKind,
+        path: &str,
+        message: impl Into<String>,
+        cure: impl Into<String>,
+    ) {
         self.problems.push(Problem::new(kind, path, message, cure));
     }
 
@@ -38,9 +47,18 @@ impl Builder {
     }
 
     /// The SI value of a quantity; `None`, with a problem, when it is of another dimension or not readable.
-    pub(super) fn si(&mut self, quantity: &Quantity, dimension: Dimension, of: &str, path: &str) -> Option<f64> {
+    pub(super) fn si(
+        &mut self,
+        quantity: &Quantity,
+        dimension: Dimension,
+        of: &str,
+        path: &str,
+    ) -> Option<f64> {
         let text = match quantity {
-            Quantity::Number(n) => return Some(self.model.units.of(dimension).to_si(*n)),
+            Quantity::Number(n) => {
+                let si = self.model.units.of(dimension).to_si(*n);
+                return self.sensible(si, &n.to_string(), path);
+            }
             Quantity::Text(text) => text,
         };
         let parsed = match parse_quantity(text) {
@@ -50,19 +68,24 @@ impl Builder {
                 return None;
             }
         };
-        let Some(unit) = parsed.unit else { return Some(self.model.units.of(dimension).to_si(parsed.value)) };
+        let Some(unit) = parsed.unit else {
+            let si = self.model.units.of(dimension).to_si(parsed.value);
+            return self.sensible(si, text, path);
+        };
         if unit.dimension != dimension {
-            let message = format!("\"{text}\" is {}, where {} belongs.", unit.dimension.name(), dimension.name());
+            let message =
+                format!("\"{text}\" is {}, where {} belongs.", unit.dimension.name(), dimension.name());
             let cure = match (unit.dimension, dimension) {
                 (Dimension::MASS, Dimension::FORCE) => {
-                    "Write a force such as \"1.2 kN\": mass × g. Weights by mass come with a later version.".to_owned()
+                    "Write a force such as \"1.2 kN\": mass × g. Weights by mass come with a later version."
+                        .to_owned()
                 }
                 _ => format!("Write {} such as {}.", dimension.name(), dimension.example()),
             };
             self.problem(ProblemKind::Quantity, path, message, cure);
             return None;
         }
-        let si = unit.to_si(parsed.value);
+        let si = self.sensible(unit.to_si(parsed.value), text, path)?;
         let own = self.model.units.of(dimension);
         if own.symbol != unit.symbol {
             self.model.conversions.push(Conversion {
@@ -74,6 +97,16 @@ impl Builder {
             });
         }
         Some(si)
+    }
+
+    /// The value, unless squares and products of it would leave the range of numbers.
+    fn sensible(&mut self, si: f64, text: &str, path: &str) -> Option<f64> {
+        if si.abs() <= LARGEST {
+            return Some(si);
+        }
+        let message = format!("{text} is too large to be computed with.");
+        self.problem(ProblemKind::Quantity, path, message, "Check its unit.");
+        None
     }
 
     pub(super) fn add_point(&mut self, name: &str) -> PointId {
@@ -110,7 +143,13 @@ impl Builder {
     }
 
     /// The body something at `point` acts on: the one named, else the only one there.
-    pub(super) fn body_at(&mut self, point: PointId, on: Option<&str>, what: &str, path: &str) -> Option<BodyId> {
+    pub(super) fn body_at(
+        &mut self,
+        point: PointId,
+        on: Option<&str>,
+        what: &str,
+        path: &str,
+    ) -> Option<BodyId> {
         let here = self.bodies_at.get(&point).cloned().unwrap_or_default();
         let place = self.model.points.get(point.0).map_or_else(String::new, |p| p.name.clone());
         if let Some(on) = on {
@@ -127,11 +166,16 @@ impl Builder {
             [] if self.bodies_missing => None,
             [] => {
                 let message = format!("{what} is at {place}, where there is no body.");
-                self.sense(path, message, format!("Add {place} to a run of a body, or choose another point."));
+                self.sense(
+                    path,
+                    message,
+                    format!("Add {place} to a run of a body, or choose another point."),
+                );
                 None
             }
             _ => {
-                let names: Vec<_> = here.iter().map(|b| format!("\"{}\"", self.model.bodies[b.0].name)).collect();
+                let names: Vec<_> =
+                    here.iter().map(|b| format!("\"{}\"", self.model.bodies[b.0].name)).collect();
                 let message = format!("{what} is at {place}, where {} meet.", names.join(" and "));
                 self.sense(path, message, format!("Say which one: on = {}.", names[0]));
                 None

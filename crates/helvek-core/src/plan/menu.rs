@@ -8,7 +8,12 @@ use crate::tolerance;
 
 /// All candidates on one body while `open` are its unknowns not yet known: axis sums, moments about its named points, then, for each pair
 /// of open lines, moments about their crossing or a sum across them when they are parallel.
-pub(super) fn equations(model: &Model, equilibrium: &Equilibrium, body: BodyId, open: &[ColumnId]) -> Vec<Equation> {
+pub(super) fn equations(
+    model: &Model,
+    equilibrium: &Equilibrium,
+    body: BodyId,
+    open: &[ColumnId],
+) -> Vec<Equation> {
     let mut list = vec![
         Equation::Forces { along: Vector::X, axis: Axis::X },
         Equation::Forces { along: Vector::Y, axis: Axis::Y },
@@ -63,7 +68,13 @@ mod tests {
     #[test]
     fn lines_cross_where_both_pass() {
         // Up through (2, 0) and at 45° through (0, 1): they meet at (2, 3).
-        let at = crossing(Point::plane(2.0, 0.0), Vector::Y, Point::plane(0.0, 1.0), Vector::plane(1.0, 1.0).unit().unwrap()).unwrap();
+        let at = crossing(
+            Point::plane(2.0, 0.0),
+            Vector::Y,
+            Point::plane(0.0, 1.0),
+            Vector::plane(1.0, 1.0).unit().unwrap(),
+        )
+        .unwrap();
         assert!(at.distance(Point::plane(2.0, 3.0)) < 1e-12);
         assert!(crossing(Point::plane(2.0, 0.0), Vector::Y, Point::plane(5.0, 1.0), -Vector::Y).is_none());
     }

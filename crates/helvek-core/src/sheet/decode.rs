@@ -3,8 +3,8 @@
 use super::fields::{Fields, Reader};
 use super::tree::{Node, Value};
 use super::{
-    Body, Conventions, CoupleLoad, Direction, DistributedLoad, FORMAT, Find, ForceLoad, Load, Quantity, Sheet, Support, SupportKind,
-    Turn, UnitNames,
+    Body, Conventions, CoupleLoad, Direction, DistributedLoad, FORMAT, Find, ForceLoad, Load, Quantity,
+    Sheet, Support, SupportKind, Turn, UnitNames,
 };
 use crate::problem::nearest;
 
@@ -18,8 +18,21 @@ pub(super) struct Decoded {
 
 /// Keys of the format that this version refuses by name.
 const LATER: &[&str] = &[
-    "gravity", "vertical", "bars", "joints", "pulleys", "ropes", "cases", "combinations", "sections", "materials", "limits", "pins",
-    "settlement", "spring", "temperature",
+    "gravity",
+    "vertical",
+    "bars",
+    "joints",
+    "pulleys",
+    "ropes",
+    "cases",
+    "combinations",
+    "sections",
+    "materials",
+    "limits",
+    "pins",
+    "settlement",
+    "spring",
+    "temperature",
 ];
 const LATER_CONVENTIONS: &[&str] = &["reactions", "truss", "pulley", "diagram", "working"];
 const LATER_BODY: &[&str] = &["points", "section", "material", "EI", "EA"];
@@ -93,7 +106,9 @@ fn insert<T>(reader: &mut Reader, map: &mut indexmap::IndexMap<String, T>, name:
 fn entries<'n>(fields: &mut Fields<'_, 'n>, key: &'static str) -> Vec<(&'n str, &'n Node)> {
     match fields.get(key).map(|node| (node, &node.value)) {
         None => Vec::new(),
-        Some((_, Value::Table(entries))) => entries.iter().map(|(name, node)| (name.as_str(), node)).collect(),
+        Some((_, Value::Table(entries))) => {
+            entries.iter().map(|(name, node)| (name.as_str(), node)).collect()
+        }
         Some((node, _)) => {
             let path = fields.path_of(key);
             let message = format!("\"{key}\" is a table of names, not {}.", node.describe());
@@ -110,7 +125,9 @@ fn rows<'n>(fields: &mut Fields<'_, 'n>, key: &'static str, of: &str) -> Vec<(us
 }
 
 fn units(reader: &mut Reader, node: &Node) -> UnitNames {
-    let Some(mut fields) = reader.table(node, "units", "The table of units") else { return UnitNames::default() };
+    let Some(mut fields) = reader.table(node, "units", "The table of units") else {
+        return UnitNames::default();
+    };
     let names = UnitNames {
         length: fields.text("length"),
         force: fields.text("force"),
@@ -137,7 +154,11 @@ fn conventions(reader: &mut Reader, node: &Node) -> Conventions {
     if let Some(node) = fields.get("figures") {
         match fields.reader.number(node, "conventions.figures") {
             Some(n) if n.fract() == 0.0 && (2.0..=8.0).contains(&n) => read.figures = Some(n as u8),
-            Some(n) => fields.reader.form("conventions.figures", format!("{n} figures cannot be shown."), "Write 2 to 8."),
+            Some(n) => fields.reader.form(
+                "conventions.figures",
+                format!("{n} figures cannot be shown."),
+                "Write 2 to 8.",
+            ),
             None => {}
         }
     }
@@ -147,10 +168,17 @@ fn conventions(reader: &mut Reader, node: &Node) -> Conventions {
 
 fn point(reader: &mut Reader, node: &Node, path: &str) -> Option<Vec<Quantity>> {
     let items = reader.list(node, path, "coordinates");
-    let coordinates: Vec<_> =
-        items.iter().enumerate().filter_map(|(i, item)| reader.quantity(item, &format!("{path}[{i}]"))).collect();
+    let coordinates: Vec<_> = items
+        .iter()
+        .enumerate()
+        .filter_map(|(i, item)| reader.quantity(item, &format!("{path}[{i}]")))
+        .collect();
     if !items.is_empty() && items.len() != 2 {
-        reader.form(path, format!("A point of the plane has 2 coordinates, not {}.", items.len()), "Write [x, y].");
+        reader.form(
+            path,
+            format!("A point of the plane has 2 coordinates, not {}.", items.len()),
+            "Write [x, y].",
+        );
     }
     (coordinates.len() == 2 && items.len() == 2).then_some(coordinates)
 }
@@ -165,7 +193,11 @@ fn body(reader: &mut Reader, node: &Node, path: &str) -> Option<Body> {
             .map(|(i, run)| {
                 let path = format!("{runs_path}[{i}]");
                 let names = fields.reader.list(run, &path, "point names");
-                names.iter().enumerate().filter_map(|(k, n)| fields.reader.name(n, &format!("{path}[{k}]"))).collect()
+                names
+                    .iter()
+                    .enumerate()
+                    .filter_map(|(k, n)| fields.reader.name(n, &format!("{path}[{k}]")))
+                    .collect()
             })
             .collect()
     });
@@ -181,7 +213,11 @@ fn support(reader: &mut Reader, node: &Node, path: &str) -> Option<Support> {
     if let (Some(kind @ (SupportKind::Pin | SupportKind::Fixed)), Some(_)) = (kind, &normal) {
         let path = fields.path_of("normal");
         let what = if kind == SupportKind::Pin { "A pin" } else { "A fixed support" };
-        fields.reader.form(&path, format!("{what} has no normal: it holds every way."), "Remove it, or use a roller.");
+        fields.reader.form(
+            &path,
+            format!("{what} has no normal: it holds every way."),
+            "Remove it, or use a roller.",
+        );
     }
     fields.finish(LATER_SUPPORT);
     Some(Support { name, at: at?, kind: kind?, on, normal })
@@ -239,7 +275,8 @@ fn force(fields: &mut Fields<'_, '_>) -> Option<ForceLoad> {
         fields.reader.form(&path, message, "Remove one of the two.");
         return None;
     }
-    if !given_components && !(given_size && given_direction) {
+    let by_size = given_size && given_direction;
+    if !(given_components || by_size) {
         let message = "A force needs components, or a size and a direction.";
         fields.reader.form(&path, message, "Add components = [x, y], or size = ... and direction = ...");
         return None;
@@ -277,10 +314,17 @@ fn direction(fields: &mut Fields<'_, '_>, key: &'static str) -> Option<Direction
         Value::Number(_) => fields.reader.number(node, &path).map(Direction::Angle),
         Value::Text(text) => Some(Direction::Text(text.clone())),
         Value::List(items) => {
-            let numbers: Vec<_> =
-                items.iter().enumerate().filter_map(|(i, n)| fields.reader.number(n, &format!("{path}[{i}]"))).collect();
+            let numbers: Vec<_> = items
+                .iter()
+                .enumerate()
+                .filter_map(|(i, n)| fields.reader.number(n, &format!("{path}[{i}]")))
+                .collect();
             if items.len() != 2 {
-                fields.reader.form(&path, format!("A direction of the plane has 2 components, not {}.", items.len()), "Write [x, y].");
+                fields.reader.form(
+                    &path,
+                    format!("A direction of the plane has 2 components, not {}.", items.len()),
+                    "Write [x, y].",
+                );
             }
             (numbers.len() == 2 && items.len() == 2).then_some(Direction::Vector(numbers))
         }

@@ -62,7 +62,7 @@ impl Document {
                 }
             };
         }
-        problems.sort_by_key(|p| p.position);
+        crate::problem::in_order_of_the_text(problems);
     }
 }
 
@@ -84,8 +84,14 @@ pub fn read(text: &str, syntax: Syntax) -> Document {
     let mut reader = Reader::default();
     if text.len() > MAX_TEXT {
         let megabytes = text.len() / (1024 * 1024);
-        let message = format!("The sheet is {megabytes} MB long; at most {} MB are read.", MAX_TEXT / (1024 * 1024));
-        reader.problems.push(Problem::new(ProblemKind::Syntax, "", message, "Check that this file is a sheet."));
+        let message =
+            format!("The sheet is {megabytes} MB long; at most {} MB are read.", MAX_TEXT / (1024 * 1024));
+        reader.problems.push(Problem::new(
+            ProblemKind::Syntax,
+            "",
+            message,
+            "Check that this file is a sheet.",
+        ));
         return document(decode::Decoded::default(), reader, HashMap::new());
     }
     let root = match syntax {
@@ -104,7 +110,8 @@ pub fn read(text: &str, syntax: Syntax) -> Document {
         collect(&root, String::new(), &mut positions);
     }
     let places = Lines::new(text);
-    let positions = positions.into_iter().map(|(path, offset)| (path, places.position(text, offset))).collect();
+    let positions =
+        positions.into_iter().map(|(path, offset)| (path, places.position(text, offset))).collect();
     document(decoded, reader, positions)
 }
 

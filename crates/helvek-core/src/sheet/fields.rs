@@ -21,13 +21,22 @@ impl Reader {
     }
 
     /// The fields of `node`; `None`, with a problem, when it is not a table.
-    pub(super) fn table<'r, 'n>(&'r mut self, node: &'n Node, path: &str, what: &'static str) -> Option<Fields<'r, 'n>> {
+    pub(super) fn table<'r, 'n>(
+        &'r mut self,
+        node: &'n Node,
+        path: &str,
+        what: &'static str,
+    ) -> Option<Fields<'r, 'n>> {
         match &node.value {
             Value::Table(entries) => {
                 Some(Fields { reader: self, path: path.to_owned(), what, entries, known: Vec::new() })
             }
             _ => {
-                self.form(path, format!("{what} is a table, not {}.", node.describe()), "Write { key = value, ... }.");
+                self.form(
+                    path,
+                    format!("{what} is a table, not {}.", node.describe()),
+                    "Write { key = value, ... }.",
+                );
                 None
             }
         }
@@ -38,7 +47,11 @@ impl Reader {
         match &node.value {
             Value::List(items) => items,
             _ => {
-                self.form(path, format!("A list of {of} belongs here, not {}.", node.describe()), "Write [ ... ].");
+                self.form(
+                    path,
+                    format!("A list of {of} belongs here, not {}.", node.describe()),
+                    "Write [ ... ].",
+                );
                 &[]
             }
         }
@@ -48,7 +61,11 @@ impl Reader {
         match &node.value {
             Value::Text(text) => Some(text.clone()),
             _ => {
-                self.form(path, format!("A text belongs here, not {}.", node.describe()), "Put it in quotation marks.");
+                self.form(
+                    path,
+                    format!("A text belongs here, not {}.", node.describe()),
+                    "Put it in quotation marks.",
+                );
                 None
             }
         }
@@ -61,9 +78,14 @@ impl Reader {
     }
 
     pub(super) fn check_name(&mut self, text: &str, path: &str) -> bool {
-        let good = !text.trim().is_empty() && text.chars().count() <= 60 && !text.chars().any(char::is_control);
+        let good =
+            !text.trim().is_empty() && text.chars().count() <= 60 && !text.chars().any(char::is_control);
         if !good {
-            self.form(path, format!("\"{}\" is not a name.", shortened(text)), "Use 1 to 60 visible characters.");
+            self.form(
+                path,
+                format!("\"{}\" is not a name.", shortened(text)),
+                "Use 1 to 60 visible characters.",
+            );
         }
         good
     }
@@ -72,12 +94,21 @@ impl Reader {
         match &node.value {
             Value::Number(n) if n.is_finite() => Some(*n),
             Value::Number(n) => {
-                let problem = Problem::new(ProblemKind::Quantity, path, format!("{n} is not a finite number."), "Write a finite number.");
+                let problem = Problem::new(
+                    ProblemKind::Quantity,
+                    path,
+                    format!("{n} is not a finite number."),
+                    "Write a finite number.",
+                );
                 self.problems.push(problem);
                 None
             }
             _ => {
-                self.form(path, format!("A number belongs here, not {}.", node.describe()), "Write a bare number.");
+                self.form(
+                    path,
+                    format!("A number belongs here, not {}.", node.describe()),
+                    "Write a bare number.",
+                );
                 None
             }
         }
@@ -205,7 +236,11 @@ impl<'n> Fields<'_, 'n> {
                 Some(known) => format!("Perhaps \"{known}\" is meant."),
                 None => format!("Known here: {}.", self.known.join(", ")),
             };
-            self.reader.form(&path, format!("\"{}\" is not a key of {}.", shortened(key), self.what.to_lowercase()), cure);
+            self.reader.form(
+                &path,
+                format!("\"{}\" is not a key of {}.", shortened(key), self.what.to_lowercase()),
+                cure,
+            );
         }
     }
 }

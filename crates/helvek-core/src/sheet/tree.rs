@@ -79,9 +79,7 @@ fn toml_node(value: &toml::Spanned<DeValue<'_>>) -> Node {
             DeValue::String(s) => Value::Text(s.to_string()),
             DeValue::Integer(i) => i64::from_str_radix(&digits(i.as_str()), i.radix())
                 .map_or(Value::Text(i.to_string()), |i| Value::Number(i as f64)),
-            DeValue::Float(f) => {
-                digits(f.as_str()).parse().map_or(Value::Text(f.to_string()), Value::Number)
-            }
+            DeValue::Float(f) => digits(f.as_str()).parse().map_or(Value::Text(f.to_string()), Value::Number),
             DeValue::Boolean(b) => Value::Bool(*b),
             DeValue::Datetime(_) => Value::Date,
             DeValue::Array(items) => Value::List(items.iter().map(toml_node).collect()),
@@ -108,13 +106,23 @@ pub(super) fn from_json(text: &str, problems: &mut Vec<Problem>) -> Option<Node>
         Ok(parsed) => match parsed.value {
             Some(value) => Some(json_node(&value)),
             None => {
-                problems.push(syntax(text, 0, "The sheet is empty.", "Start with {\"format\": \"helvek-sheet/1\"}."));
+                problems.push(syntax(
+                    text,
+                    0,
+                    "The sheet is empty.",
+                    "Start with {\"format\": \"helvek-sheet/1\"}.",
+                ));
                 None
             }
         },
         Err(error) => {
             let message = format!("The JSON cannot be read here: {}.", error.kind());
-            problems.push(syntax(text, error.range().start, message, "Mend the place, or compare it with docs/format.md."));
+            problems.push(syntax(
+                text,
+                error.range().start,
+                message,
+                "Mend the place, or compare it with docs/format.md.",
+            ));
             None
         }
     }
@@ -126,7 +134,9 @@ fn json_node(value: &ast::Value<'_>) -> Node {
         span: range.start..range.end,
         value: match value {
             ast::Value::StringLit(s) => Value::Text(s.value.to_string()),
-            ast::Value::NumberLit(n) => n.value.parse().map_or(Value::Text(n.value.to_string()), Value::Number),
+            ast::Value::NumberLit(n) => {
+                n.value.parse().map_or(Value::Text(n.value.to_string()), Value::Number)
+            }
             ast::Value::BooleanLit(b) => Value::Bool(b.value),
             ast::Value::NullKeyword(_) => Value::Null,
             ast::Value::Array(items) => Value::List(items.elements.iter().map(json_node).collect()),

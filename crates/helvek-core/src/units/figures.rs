@@ -27,7 +27,8 @@ pub fn plain(value: f64, figures: u8) -> String {
     // Twelve figures hide the noise of 0.1 + 0.2; what is still long after that is long by nature.
     let clean: f64 = format!("{value:.11e}").parse().unwrap_or(value);
     let short = format!("{clean}");
-    let significant = short.trim_start_matches('-').replace('.', "").trim_start_matches('0').trim_end_matches('0').len();
+    let significant =
+        short.trim_start_matches('-').replace('.', "").trim_start_matches('0').trim_end_matches('0').len();
     if significant <= usize::from(figures.max(4)) + 1 && clean.abs() >= 1e-6 && clean.abs() < 1e9 {
         short
     } else {
@@ -60,9 +61,15 @@ mod tests {
 
     #[test]
     fn given_numbers_stay_as_short_as_they_are() {
-        for (value, text) in
-            [(0.5, "0.5"), (0.1 + 0.2, "0.3"), (2.0, "2"), (1.414213562, "1.414"), (-12.25, "-12.25"), (1.1120554, "1.112"), (1200.0, "1200")]
-        {
+        for (value, text) in [
+            (0.5, "0.5"),
+            (0.1 + 0.2, "0.3"),
+            (2.0, "2"),
+            (1.2345678, "1.235"),
+            (-12.25, "-12.25"),
+            (1.1120554, "1.112"),
+            (1200.0, "1200"),
+        ] {
             assert_eq!(plain(value, 3), text);
         }
     }

@@ -35,7 +35,9 @@ impl QuantityError {
     /// What to write instead.
     pub fn cure(&self) -> String {
         match self {
-            Self::NotANumber(_) => "Write a number, and a unit behind it if it is not in the sheet's units: \"250 mm\".".into(),
+            Self::NotANumber(_) => {
+                "Write a number, and a unit behind it if it is not in the sheet's units: \"250 mm\".".into()
+            }
             Self::Comma(text) => format!(
                 "Write the decimal point as a point and nothing between thousands: \"{}\".",
                 text.replacen(',', ".", 1)
@@ -60,7 +62,9 @@ pub fn parse_quantity(text: &str) -> Result<ParsedQuantity, QuantityError> {
         let (value, after) = number(rest, text)?;
         let end = after
             .char_indices()
-            .find(|&(i, c)| (c.is_ascii_digit() && !after[..i].ends_with('^')) || ((c == '+' || c == '.') && i > 0))
+            .find(|&(i, c)| {
+                (c.is_ascii_digit() && !after[..i].ends_with('^')) || ((c == '+' || c == '.') && i > 0)
+            })
             .map_or(after.len(), |(i, _)| i);
         let (unit_text, tail) = after.split_at(end);
         let unit = if unit_text.trim().is_empty() { None } else { Some(parse_unit(unit_text)?) };
@@ -85,12 +89,15 @@ pub fn parse_quantity(text: &str) -> Result<ParsedQuantity, QuantityError> {
 fn number<'a>(rest: &'a str, whole: &str) -> Result<(f64, &'a str), QuantityError> {
     let (value, after) = decimal(rest, whole)?;
     let spaced = after.trim_start();
-    if let Some(denominator) = spaced.strip_prefix('/').filter(|d| d.trim_start().starts_with(|c: char| c.is_ascii_digit())) {
+    if let Some(denominator) =
+        spaced.strip_prefix('/').filter(|d| d.trim_start().starts_with(|c: char| c.is_ascii_digit()))
+    {
         let (below, tail) = decimal(denominator.trim_start(), whole)?;
         return Ok((value / below, tail));
     }
     // "3 1/2": an integer, then a fraction.
-    if spaced.len() < after.len() && value.fract() == 0.0 && spaced.starts_with(|c: char| c.is_ascii_digit()) {
+    if spaced.len() < after.len() && value.fract() == 0.0 && spaced.starts_with(|c: char| c.is_ascii_digit())
+    {
         let digits = spaced.find(|c: char| !c.is_ascii_digit()).unwrap_or(spaced.len());
         if spaced[digits..].starts_with('/') {
             let (fraction, tail) = number(spaced, whole)?;

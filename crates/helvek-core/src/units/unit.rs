@@ -132,7 +132,9 @@ fn named(symbol: &str) -> Option<&'static Row> {
             let lower = symbol.to_lowercase();
             ["lb", "lbf", "kip", "kips", "ft", "in", "psi", "ksi", "slug", "lbm", "deg", "rad"]
                 .contains(&lower.as_str())
-                .then(|| UNITS.iter().find(|(name, others, ..)| *name == lower || others.contains(&lower.as_str())))
+                .then(|| {
+                    UNITS.iter().find(|(name, others, ..)| *name == lower || others.contains(&lower.as_str()))
+                })
                 .flatten()
         })
 }

@@ -8,7 +8,7 @@
 mod cures;
 mod motion;
 
-pub use cures::{Cure, cures};
+pub use cures::{Cure, applied, cures};
 pub use motion::{BodyMotion, Motion};
 
 use crate::equilibrium::Equilibrium;
@@ -74,7 +74,8 @@ pub fn judge(equilibrium: &Equilibrium) -> Verdict {
     // Against the largest single load and not against their sum: loads that cancel among themselves leave only noise in the sum.
     let equilibrium_holds = norm(&driven) <= tolerance::RESIDUAL * equilibrium.load_scale().max(norm(&loads));
 
-    let determined: Vec<_> = (0..unknowns).map(|j| space.right_null_row(j) <= tolerance::RESIDUAL.sqrt()).collect();
+    let determined: Vec<_> =
+        (0..unknowns).map(|j| space.right_null_row(j) <= tolerance::RESIDUAL.sqrt()).collect();
     let values = space
         .solve(&loads)
         .into_iter()

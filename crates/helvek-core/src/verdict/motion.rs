@@ -43,7 +43,9 @@ impl Motion {
             .enumerate()
             .map(|(body, r)| {
                 let (translation, rotation) = match equilibrium.space {
-                    Space::Plane => (Vector::plane(clean(r[0]), clean(r[1])), Vector::Z * (clean(r[2]) / scale)),
+                    Space::Plane => {
+                        (Vector::plane(clean(r[0]), clean(r[1])), Vector::Z * (clean(r[2]) / scale))
+                    }
                     Space::Space => (
                         Vector { x: clean(r[0]), y: clean(r[1]), z: clean(r[2]) },
                         Vector { x: clean(r[3]), y: clean(r[4]), z: clean(r[5]) } * (1.0 / scale),

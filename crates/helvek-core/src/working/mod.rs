@@ -81,9 +81,12 @@ pub fn work(model: &Model, equilibrium: &Equilibrium, plan: Plan) -> Working {
     for planned in plan.steps {
         let mut terms = terms(model, equilibrium, &planned.free_body, &planned.equation, &found);
         terms.sort_by_key(|term| term.of == TermOf::Column(planned.unknown));
-        let known: f64 = terms.iter().filter(|t| t.of != TermOf::Column(planned.unknown)).map(|t| t.value).sum();
-        let coefficient: f64 = terms.iter().filter(|t| t.of == TermOf::Column(planned.unknown)).map(|t| t.value).sum();
-        let value = equilibrium.clean(-known / coefficient, equilibrium.columns[planned.unknown.index()].kind);
+        let known: f64 =
+            terms.iter().filter(|t| t.of != TermOf::Column(planned.unknown)).map(|t| t.value).sum();
+        let coefficient: f64 =
+            terms.iter().filter(|t| t.of == TermOf::Column(planned.unknown)).map(|t| t.value).sum();
+        let value =
+            equilibrium.clean(-known / coefficient, equilibrium.columns[planned.unknown.index()].kind);
         found.0[planned.unknown.index()] = Some(value);
         steps.push(Step {
             free_body: planned.free_body,

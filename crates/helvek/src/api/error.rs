@@ -102,10 +102,15 @@ impl ApiError {
                 let code = if too_large { "too-large" } else { "body" };
                 (status, code, message, "See docs/openapi.json for what belongs here.")
             }
-            Self::Store(_) => (StatusCode::INTERNAL_SERVER_ERROR, "store", "The sheet could not be kept.".into(), retry),
-            Self::Fault => {
-                (StatusCode::INTERNAL_SERVER_ERROR, "fault", "Helvek made a mistake of its own.".into(), retry)
+            Self::Store(_) => {
+                (StatusCode::INTERNAL_SERVER_ERROR, "store", "The sheet could not be kept.".into(), retry)
             }
+            Self::Fault => (
+                StatusCode::INTERNAL_SERVER_ERROR,
+                "fault",
+                "Helvek made a mistake of its own.".into(),
+                retry,
+            ),
         }
     }
 }

@@ -87,7 +87,10 @@ pub(super) async fn create(
     Ok((StatusCode::CREATED, Json(Kept { id, version: 1 })))
 }
 
-pub(super) async fn get(State(store): State<Store>, Path(id): Path<String>) -> Result<Json<WholeSheet>, ApiError> {
+pub(super) async fn get(
+    State(store): State<Store>,
+    Path(id): Path<String>,
+) -> Result<Json<WholeSheet>, ApiError> {
     let StoredSheet { row, body } = store.get(&id).await?.ok_or(ApiError::NoSheet)?;
     let sheet = RawValue::from_string(body).map_err(|error| {
         tracing::error!(%id, %error, "a kept sheet is not JSON");
@@ -108,6 +111,9 @@ pub(super) async fn save(
     }
 }
 
-pub(super) async fn remove(State(store): State<Store>, Path(id): Path<String>) -> Result<StatusCode, ApiError> {
+pub(super) async fn remove(
+    State(store): State<Store>,
+    Path(id): Path<String>,
+) -> Result<StatusCode, ApiError> {
     if store.remove(&id).await? { Ok(StatusCode::NO_CONTENT) } else { Err(ApiError::NoSheet) }
 }

@@ -738,6 +738,8 @@ export interface components {
                 number,
                 number
             ];
+            /** @description How far an inclined one leans from the vertical. */
+            readonly text: string | null;
         } | {
             /** @constant */
             readonly kind: "force";

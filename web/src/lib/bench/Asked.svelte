@@ -14,8 +14,8 @@
 </script>
 
 <footer class="asked" aria-label="Asked">
-  <span class="head">Asked</span>
-  <div class="answers">
+  <span class="head">{session.without ? 'Asked, without what is being typed' : 'Asked'}</span>
+  <div class="answers" class:without={session.without}>
     {#if page}
       {#each page.asked as line (line.support)}
         <!-- svelte-ignore a11y_no_static_element_interactions -->
@@ -59,7 +59,8 @@
   .head {
     color: var(--color-neutral);
     font-size: 13px;
-    width: 116px;
+    line-height: 1.25;
+    width: 148px;
     flex: none;
   }
   .answers {
@@ -68,6 +69,9 @@
     flex: 1;
     overflow-x: auto;
     min-width: 0;
+  }
+  .without {
+    opacity: 0.45;
   }
   .answer {
     flex: none;

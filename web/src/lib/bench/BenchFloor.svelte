@@ -184,7 +184,7 @@
   .floor {
     display: grid;
     height: 100%;
-    grid-template: 46px minmax(0, 1fr) 62px / 164px minmax(0, 1fr) minmax(340px, 31%);
+    grid-template: 46px minmax(0, 1fr) 62px / 176px minmax(0, 1fr) minmax(340px, 32%);
     grid-template-areas: 'top top top' 'left stage right' 'bottom bottom bottom';
   }
   .top {
@@ -203,7 +203,9 @@
     min-height: 0;
   }
   .stage:focus-visible {
-    outline-offset: -3px;
+    outline: 1.5px solid color-mix(in oklab, var(--focus) 60%, transparent);
+    outline-offset: -2px;
+    border-radius: 0;
   }
   .right {
     grid-area: right;

@@ -170,8 +170,9 @@
     border-radius: 5px;
     padding: 3px 6px;
     min-width: 90px;
-    width: 210px;
-    flex: 0 1 210px;
+    max-width: 300px;
+    flex: 0 1 auto;
+    field-sizing: content;
     text-overflow: ellipsis;
   }
   .title:hover {

@@ -74,6 +74,11 @@ export class Session {
     return this.#now < this.#past.length - 1;
   }
 
+  /** What is shown is the sheet without what is being typed, because that could not be done yet. */
+  get without(): boolean {
+    return this.entry !== null && (this.reply?.refused.length ?? 0) > 0;
+  }
+
   get page() {
     return this.reply?.solution?.page ?? null;
   }

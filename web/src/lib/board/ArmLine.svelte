@@ -1,7 +1,7 @@
 <!-- The lever arm of a term: from the moment centre to the line of action, at a right angle to it. -->
 <script lang="ts">
   import type { ArmMark } from '../api/types';
-  import { add, length, mix, scale, sub, unit } from './vec';
+  import { add, length, scale, sub, unit } from './vec';
   import { toScreen, type View } from './view';
 
   const { arm, view }: { arm: ArmMark; view: View } = $props();
@@ -17,8 +17,6 @@
     add(add(foot, scale(back, 9)), scale(across, 9)),
     add(foot, scale(across, 9)),
   ]);
-  const middle = $derived(mix(centre, foot, 0.5));
-  const width = $derived(arm.text.length * 7.6 + 14);
 </script>
 
 <g class="arm">
@@ -32,10 +30,6 @@
   <line class="lever" x1={centre[0]} y1={centre[1]} x2={foot[0]} y2={foot[1]} />
   <polyline class="corner" points={corner.map((p) => p.join()).join(' ')} />
   <circle cx={centre[0]} cy={centre[1]} r="7.5" class="centre" />
-  <g transform="translate({middle[0]} {middle[1]})">
-    <rect x={-width / 2} y="-11" {width} height="22" rx="5" />
-    <text y="4.5">{arm.text}</text>
-  </g>
 </g>
 
 <style>
@@ -58,16 +52,5 @@
     fill: none;
     stroke: var(--focus);
     stroke-width: 1.6;
-  }
-  rect {
-    fill: var(--wash);
-    stroke: var(--focus);
-    stroke-width: 1;
-  }
-  text {
-    text-anchor: middle;
-    font-size: 13px;
-    font-weight: 650;
-    fill: var(--focus);
   }
 </style>

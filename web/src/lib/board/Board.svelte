@@ -33,14 +33,14 @@
     x: transform.applyX(base.x),
     y: transform.applyY(base.y),
   });
-  const reading: Reading = $derived({
+  const reading: Omit<Reading, 'arm'> = $derived({
     freed: session.stop !== 'idealise',
     step: session.stop === 'check' ? Infinity : session.stop === 'work' ? session.step : 0,
     resultants: session.stop === 'work' || session.stop === 'check',
   });
   const painted = $derived.by(() => {
     void fonts;
-    return layout(scene, view, size, reading, measure);
+    return layout(scene, view, size, { ...reading, arm: session.lit.arm }, measure);
   });
   const motion = $derived(session.reply?.solution?.answers.free_motion ?? null);
   const moves = $derived(session.stop === 'idealise' || session.stop === 'free');
@@ -297,12 +297,13 @@
     {#each painted.labels as l (l.id)}
       {#if l.editable}
         <button
-          class="label {l.kind} {l.role}"
+          class="tagged {l.kind} {l.role}"
           class:lit={lit(l.id) || chosen(l.id)}
           style:left="{l.box.x}px"
           style:top="{l.box.y}px"
           style:width="{l.box.w}px"
           style:height="{l.box.h}px"
+          style:rotate={l.turned ? `${l.turned}deg` : undefined}
           tabindex={stop === l.id ? 0 : -1}
           data-handle={l.id}
           data-label={l.id}
@@ -316,7 +317,7 @@
       {:else}
         <!-- svelte-ignore a11y_no_static_element_interactions -->
         <span
-          class="label {l.kind} {l.role}"
+          class="tagged {l.kind} {l.role}"
           class:lit={lit(l.id)}
           style:left="{l.box.x}px"
           style:top="{l.box.y}px"
@@ -325,7 +326,9 @@
           data-label={l.id}
           onpointerenter={() => l.kind !== 'name' && light(l.id)}
           onpointerleave={dark}
-          >{l.text}{#if l.index}<sub>{l.index}</sub>{/if}</span
+          ><span
+            >{l.text}{#if l.index}<sub>{l.index}</sub>{/if}</span
+          ></span
         >
       {/if}
     {/each}
@@ -450,7 +453,7 @@
     inset: 0;
     pointer-events: none;
   }
-  .label,
+  .tagged,
   .support-handle {
     position: absolute;
     pointer-events: auto;
@@ -462,42 +465,41 @@
     cursor: pointer;
     border-radius: 6px;
   }
-  .label {
+  .tagged {
     display: flex;
     align-items: center;
     justify-content: center;
     border-radius: 5px;
     line-height: 1;
   }
-  .label.name {
+  .tagged.name {
     font-size: 14px;
     font-weight: 650;
     pointer-events: none;
   }
-  .label.value {
+  .tagged.value {
     font-size: 13.5px;
     font-weight: 560;
   }
-  .label.dimension {
+  .tagged.dimension {
     font-size: 13px;
     font-weight: 480;
     color: var(--assumed);
     background: var(--color-base-100);
   }
-  .label.unknown {
+  .tagged.unknown {
     font-size: 14px;
     font-weight: 560;
   }
-  .label sub {
-    font-size: 10px;
-    align-self: flex-end;
-    margin-bottom: 2px;
+  .tagged sub {
+    font-size: 10.5px;
+    bottom: -0.3em;
   }
-  button.label {
+  button.tagged {
     cursor: pointer;
   }
-  button.label:hover,
-  button.label.lit {
+  button.tagged:hover,
+  button.tagged.lit {
     background: var(--wash);
     color: var(--focus);
     box-shadow: inset 0 -1px 0 var(--focus);
@@ -509,8 +511,15 @@
     color: var(--solved);
     font-weight: 680 !important;
   }
+  .tagged.arm {
+    font-size: 13px;
+    font-weight: 650;
+    background: var(--wash);
+    box-shadow: inset 0 0 0 1px var(--focus);
+    pointer-events: none;
+  }
   .focus,
-  span.label.lit {
+  span.tagged.lit {
     color: var(--focus);
   }
   .faded {

@@ -1,5 +1,5 @@
 /** From the scene to what is painted: pixels, roles, and places for the labels. Pure: the same scene and view give the same picture. */
-import type { Mark, MarkOf, Scene, XY } from '../api/types';
+import type { ArmMark, Mark, MarkOf, Scene, XY } from '../api/types';
 import { type Box, placeLabels, type Placed, type Segment, type Wish } from './labels';
 import { add, degrees, dot, length, mix, right, scale, seen, sub, unit } from './vec';
 import { type Size, toScreen, type View } from './view';
@@ -48,10 +48,12 @@ export interface Label extends Placed {
   readonly text: string;
   /** Set as an index behind the text. */
   readonly index: string;
-  readonly kind: 'name' | 'value' | 'dimension' | 'unknown';
+  readonly kind: 'name' | 'value' | 'dimension' | 'unknown' | 'arm';
   readonly role: Role;
   /** It opens a tag. */
   readonly editable: boolean;
+  /** Degrees it is turned about its middle. */
+  readonly turned?: number;
 }
 
 export interface Painted {
@@ -73,6 +75,8 @@ export interface Reading {
   readonly step: number;
   /** Distributed loads are joined by their resultants. */
   readonly resultants: boolean;
+  /** The lever arm that is pointed at. */
+  readonly arm: ArmMark | null;
 }
 
 const HEAD_GAP = 6;
@@ -92,6 +96,7 @@ interface Draft {
   boxes: Box[];
   wishes: Wish[];
   labels: Map<string, Omit<Label, keyof Placed>>;
+  fixed: Label[];
 }
 
 export function layout(scene: Scene, view: View, size: Size, reading: Reading, measure: Measure): Painted {
@@ -105,6 +110,7 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     boxes: [],
     wishes: [],
     labels: new Map(),
+    fixed: [],
   };
   const label = (id: string, anchor: XY, toward: XY, gap: number, what: Omit<Label, keyof Placed>) => {
     const w = measure(what.text + what.index, what.kind) + (what.kind === 'name' ? 4 : 12);
@@ -128,13 +134,11 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     const [p, q] = [at(m.from), at(m.to)];
     const [a, b] = [add(p, offset), add(q, offset)];
     draft.segments.push([a, b]);
-    label(m.id, mix(a, b, 0.5), below, -12, {
-      text: m.text,
-      index: '',
-      kind: 'dimension',
-      role: 'given',
-      editable: true,
-    });
+    const what = { text: m.text, index: '', kind: 'dimension', role: 'given', editable: true } as const;
+    const w = measure(m.text, 'dimension') + 12;
+    // Along its line, as on any drawing; where the line is too short for it, beside it like any other label.
+    if (w + 8 < length(sub(b, a))) alongLine(draft, m.id, a, b, below, w, what);
+    else label(m.id, mix(a, b, 0.5), below, 2, what);
     const foot = (from: XY, to: XY): Segment => [add(from, scale(below, 14)), add(to, scale(below, 6))];
     return { id: m.id, a, b, feet: [foot(p, a), foot(q, b)] as const };
   });
@@ -145,10 +149,15 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     shape: m.shape,
     turned: degrees(seen(m.facing)) + 90,
   }));
-  if (!reading.freed) for (const s of supports) draft.boxes.push(supportBox(s));
+  if (!reading.freed) {
+    for (const s of supports) draft.boxes.push(supportBox(s));
+    for (const m of of('support')) {
+      if (m.text) label(m.id, add(at(m.at), scale(seen(m.facing), -24)), [-1, 0.2], 20, valueOf(m.text));
+    }
+  }
 
   distributed(of('distributed'), at, reading, draft, label);
-  forces(of('force'), at, along, line, draft, label);
+  forces(of('force'), at, line, draft, label);
   for (const m of of('couple')) {
     arc(draft, { id: m.id, at: at(m.at), clockwise: m.turn === 'cw', role: 'given' });
     label(m.id, at(m.at), [0.6, -0.8], ARC_RADIUS + 4, valueOf(m.text));
@@ -166,10 +175,25 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     return { id: m.id, at: at(m.at) };
   });
 
-  // Names of points come first: they stand closest to what they name.
-  const order = (w: Wish) =>
-    ['dimension', 'name', 'unknown', 'value'].indexOf(draft.labels.get(w.id)?.kind ?? 'value');
-  const wishes = draft.wishes.map((w, i) => ({ w, i })).sort((a, b) => order(a.w) - order(b.w) || a.i - b.i);
+  if (reading.arm) {
+    const middle = mix(at(reading.arm.centre), at(reading.arm.foot), 0.5);
+    label('arm', middle, below, 9, {
+      text: reading.arm.text,
+      index: '',
+      kind: 'arm',
+      role: 'focus',
+      editable: false,
+    });
+  }
+  // Dimensions and names stand closest to what they name; the arm comes and goes, and moves nothing else.
+  const ranks: Label['kind'][] = ['dimension', 'name', 'unknown', 'value', 'arm'];
+  const order = (w: Wish) => ranks.indexOf(draft.labels.get(w.id)?.kind ?? 'value');
+  // What has been moved off the board takes its label with it.
+  const onBoard = ({ anchor: [x, y] }: Wish) => x >= 0 && y >= 0 && x <= size.width && y <= size.height;
+  const wishes = draft.wishes
+    .filter(onBoard)
+    .map((w, i) => ({ w, i }))
+    .sort((a, b) => order(a.w) - order(b.w) || a.i - b.i);
   const within: Box = { x: 6, y: 6, w: size.width - 12, h: size.height - 12 };
   const placed = placeLabels(
     wishes.map(({ w }) => w),
@@ -177,7 +201,8 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     draft.segments,
     within,
   );
-  const labels = placed.map((p) => ({ ...p, ...(draft.labels.get(p.id) as Omit<Label, keyof Placed>) }));
+  const found = placed.map((p) => ({ ...p, ...(draft.labels.get(p.id) as Omit<Label, keyof Placed>) }));
+  const labels = [...draft.fixed, ...found];
   return {
     beams,
     points,
@@ -188,6 +213,30 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     dimensions,
     labels,
   };
+}
+
+/** A label on a line: turned with it, readable from below or from the right, and fixed before the others look for places. */
+function alongLine(
+  draft: Draft,
+  id: string,
+  a: XY,
+  b: XY,
+  below: XY,
+  w: number,
+  what: Omit<Label, keyof Placed>,
+): void {
+  const centre = add(mix(a, b, 0.5), scale(below, -13));
+  const d = unit(sub(b, a));
+  const turned = degrees(d[0] < -1e-9 ? scale(d, -1) : d);
+  const [p, q] = [add(centre, scale(d, -w / 2)), add(centre, scale(d, w / 2))];
+  draft.segments.push(...thick(p, q, 9));
+  draft.fixed.push({
+    id,
+    box: { x: centre[0] - w / 2, y: centre[1] - 12, w, h: 24 },
+    leader: null,
+    turned,
+    ...what,
+  });
 }
 
 function valueOf(text: string): Omit<Label, keyof Placed> {
@@ -207,23 +256,11 @@ function arrow(draft: Draft, made: Arrow): void {
 
 function arc(draft: Draft, made: Arc): void {
   draft.arcs.push(made);
-  const r = ARC_RADIUS + 2;
-  draft.segments.push(
-    [add(made.at, [-r, 0]), add(made.at, [r, 0])],
-    [add(made.at, [0, -r]), add(made.at, [0, r])],
-  );
-  for (const [x, y] of [
-    [-r, -r],
-    [0, -r],
-    [-r, 0],
-    [0, 0],
-  ] as const) {
-    const [px, py] = [made.at[0] + x * 0.74, made.at[1] + y * 0.74];
-    draft.segments.push([
-      [px, py],
-      [px + r * 0.74, py + r * 0.74],
-    ]);
-  }
+  const at = (i: number): XY => {
+    const turn = (i * Math.PI) / 6;
+    return add(made.at, scale([Math.cos(turn), Math.sin(turn)], ARC_RADIUS));
+  };
+  for (let i = 0; i < 12; i += 1) draft.segments.push(...thick(at(i), at(i + 1), 4));
 }
 
 /** Whether the member lies on the side `toward` of a point. */
@@ -237,7 +274,6 @@ function overMember(point: XY, toward: XY, line: readonly XY[] | undefined): boo
 function forces(
   marks: readonly MarkOf<'force'>[],
   at: (p: XY) => XY,
-  along: XY,
   line: readonly XY[] | undefined,
   draft: Draft,
   label: AddLabel,
@@ -267,7 +303,6 @@ function forces(
     });
     label(m.id, tail, side, 5, valueOf(m.text));
   }
-  void along;
 }
 
 function distributed(
@@ -283,7 +318,6 @@ function distributed(
     const side = scale(seen(m.toward), -1);
     const height = (t: number) => COMB * (m.start + (m.end - m.start) * t);
     // A second load over the same stretch stands on top of the first.
-    const middle = mix(a, b, 0.5);
     const covers = (l: { from: XY; to: XY; side: XY }) => {
       const d = unit(sub(l.to, l.from));
       const s = (p: XY) => dot(sub(p, l.from), d);
@@ -330,7 +364,6 @@ function distributed(
         });
       });
     }
-    void middle;
   }
 }
 

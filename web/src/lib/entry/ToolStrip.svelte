@@ -53,9 +53,9 @@
   button {
     display: flex;
     align-items: center;
-    gap: 6px;
+    gap: 5px;
     height: 34px;
-    padding: 0 8px 0 6px;
+    padding: 0 7px 0 5px;
     border-radius: 6px;
     font-size: 13px;
     cursor: pointer;
@@ -73,8 +73,8 @@
     cursor: default;
   }
   svg {
-    width: 24px;
-    height: 18px;
+    width: 22px;
+    height: 17px;
     fill: none;
     stroke: currentColor;
     stroke-width: 1.6;
@@ -89,9 +89,7 @@
     font-size: 11px;
     font-weight: 600;
     color: var(--color-neutral);
-    border: 1px solid var(--rule);
-    border-radius: 4px;
-    padding: 0 4px;
-    line-height: 16px;
+    align-self: flex-start;
+    margin-top: 3px;
   }
 </style>

@@ -46,7 +46,7 @@
     flex-wrap: wrap;
     align-items: baseline;
     gap: 2px 3px;
-    font-size: 14px;
+    font-size: 13.5px;
     margin: 4px 0 2px;
   }
   .lead {

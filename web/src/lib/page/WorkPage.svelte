@@ -24,7 +24,7 @@
   }
 </script>
 
-<section class="page" bind:this={root} aria-label="Working" data-keys>
+<section class="page" class:without={session.without} bind:this={root} aria-label="Working" data-keys>
   {#if session.empty}
     <div class="empty">
       <h2>The working appears here</h2>
@@ -112,6 +112,10 @@
     padding: 12px 14px 20px 12px;
     font-size: 14px;
     line-height: 1.45;
+  }
+  .without article,
+  .without .verdict {
+    opacity: 0.45;
   }
   .empty {
     padding: 18px 8px;

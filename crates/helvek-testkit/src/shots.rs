@@ -1,0 +1,71 @@
+//! Takes the pictures of docs/screenshots from the demo data. Run by `cargo xtask shots`.
+
+use helvek_testkit::{Browser, Server, Theme};
+use std::path::{Path, PathBuf};
+
+#[tokio::main]
+async fn main() {
+    let root = PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("../..");
+    let folder = tempfile::tempdir().expect("a folder for the sheets");
+    let binary = root.join("target/debug/helvek");
+    let server = Server::start(&binary, &folder.path().join("sheets.sqlite"), true).await;
+    let pictures = root.join("docs/screenshots");
+    for theme in [Theme::Light, Theme::Dark] {
+        let browser = Browser::open(1280, 800, theme).await;
+        match theme {
+            Theme::Light => on_paper(&browser, &server.address, &pictures).await,
+            Theme::Dark => by_lamp(&browser, &server.address, &pictures).await,
+        }
+        browser.client.close().await.expect("the window closes");
+    }
+}
+
+/// Opens the sheet of that title from the shelf.
+async fn open(browser: &Browser, address: &str, title: &str) {
+    browser.goto(address).await;
+    let pick =
+        format!("[...document.querySelectorAll('a')].find((a) => a.textContent.includes('{title}')).click()");
+    browser.script(&pick).await;
+    browser.find("main[aria-label=Bench]").await;
+    browser.settle().await;
+    browser.until("return document.querySelector('.katex') !== null", "the formulas").await;
+}
+
+async fn on_paper(browser: &Browser, address: &str, pictures: &Path) {
+    browser.goto(address).await;
+    browser.picture(&pictures.join("shelf.png")).await;
+
+    open(browser, address, "Potting bench").await;
+    browser.picture(&pictures.join("idealise.png")).await;
+
+    browser.keys("3").await;
+    browser.settle().await;
+    browser.hover("[data-part=step-1] .term:nth-of-type(2)").await;
+    browser.settle().await;
+    browser.picture(&pictures.join("work.png")).await;
+
+    open(browser, address, "Lily pond ramp").await;
+    browser.keys("4").await;
+    browser.settle().await;
+    browser.picture(&pictures.join("check.png")).await;
+
+    open(browser, address, "Potting bench").await;
+    browser.keys("f0.4@1.6").await;
+    browser.settle().await;
+    browser.picture(&pictures.join("entry.png")).await;
+    browser.keys("⎋").await;
+    browser.settle().await;
+    browser.script("document.querySelector('[data-handle=\"support:C\"]').focus()").await;
+    browser.keys("⌦").await;
+    browser.settle().await;
+    browser.picture(&pictures.join("unstable.png")).await;
+    browser.control('z').await;
+    browser.settle().await;
+}
+
+async fn by_lamp(browser: &Browser, address: &str, pictures: &Path) {
+    open(browser, address, "Fern house rail").await;
+    browser.keys("2").await;
+    browser.settle().await;
+    browser.picture(&pictures.join("free-by-lamp.png")).await;
+}

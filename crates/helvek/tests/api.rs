@@ -1,0 +1,204 @@
+//! The interface over HTTP, spoken plainly over a socket to the real binary.
+
+use helvek_testkit::Server;
+use serde_json::{Value, json};
+use std::path::Path;
+use tempfile::TempDir;
+use tokio::io::{AsyncReadExt, AsyncWriteExt};
+use tokio::net::TcpStream;
+
+struct Api {
+    server: Server,
+    folder: TempDir,
+}
+
+struct Reply {
+    status: u16,
+    head: String,
+    body: String,
+}
+
+impl Reply {
+    fn json(&self) -> Value {
+        serde_json::from_str(&self.body).unwrap_or_else(|error| panic!("{error}: {}", self.body))
+    }
+}
+
+const BINARY: &str = env!("CARGO_BIN_EXE_helvek");
+
+impl Api {
+    async fn start(demo: bool) -> Self {
+        let folder = tempfile::tempdir().unwrap();
+        let server = Server::start(Path::new(BINARY), &folder.path().join("sheets.sqlite"), demo).await;
+        Self { server, folder }
+    }
+
+    fn host(&self) -> String {
+        self.server.address.trim_start_matches("http://").to_owned()
+    }
+
+    /// One request with exactly these header lines.
+    async fn raw(&self, first: &str, headers: &str, body: &[u8]) -> Reply {
+        let mut stream = TcpStream::connect(self.host()).await.unwrap();
+        let head = format!(
+            "{first} HTTP/1.1\r\nConnection: close\r\nContent-Length: {}\r\n{headers}\r\n",
+            body.len()
+        );
+        stream.write_all(head.as_bytes()).await.unwrap();
+        // A server that refuses a body may close before it has taken all of it.
+        let _ = stream.write_all(body).await;
+        let mut bytes = Vec::new();
+        let _ = stream.read_to_end(&mut bytes).await;
+        let text = String::from_utf8_lossy(&bytes).into_owned();
+        let (head, body) = text.split_once("\r\n\r\n").unwrap_or((&text, ""));
+        let status = head.split(' ').nth(1).and_then(|s| s.parse().ok()).unwrap_or(0);
+        let body =
+            if head.contains("transfer-encoding: chunked") { unchunked(body) } else { body.to_owned() };
+        Reply { status, head: head.to_lowercase(), body }
+    }
+
+    async fn call(&self, first: &str, body: &Value) -> Reply {
+        let headers = format!("Host: {}\r\nContent-Type: application/json\r\n", self.host());
+        let bytes = if body.is_null() { Vec::new() } else { body.to_string().into_bytes() };
+        self.raw(first, &headers, &bytes).await
+    }
+}
+
+fn unchunked(body: &str) -> String {
+    body.split("\r\n").skip(1).step_by(2).collect()
+}
+
+fn beam() -> Value {
+    json!({
+        "format": "helvek-sheet/1",
+        "title": "A plank",
+        "points": { "A": [0, 0], "B": [3, 0] },
+        "bodies": { "plank": { "runs": [["A", "B"]] } },
+        "supports": [{ "at": "A", "kind": "pin" }, { "at": "B", "kind": "roller" }],
+        "loads": [{ "kind": "force", "at": "B", "size": 2, "direction": "down" }],
+    })
+}
+
+#[tokio::test]
+async fn a_live_solve_answers_with_scene_page_and_answers() {
+    let api = Api::start(false).await;
+    let reply = api.call("POST /api/solve", &json!({ "seq": 7, "sheet": beam() })).await;
+    let live = reply.json();
+    assert_eq!((reply.status, &live["seq"]), (200, &json!(7)));
+    assert_eq!(live["solution"]["answers"]["status"], "determinate");
+    assert_eq!(live["solution"]["page"]["steps"].as_array().unwrap().len(), 3);
+    assert!(live["scene"]["marks"].as_array().unwrap().iter().any(|m| m["id"] == "load:F1"));
+
+    let edit = json!({ "edit": "force", "size": "4 kN", "place": "1" });
+    let edited =
+        api.call("POST /api/solve", &json!({ "seq": 8, "sheet": beam(), "edit": edit })).await.json();
+    assert_eq!(edited["edited"]["loads"].as_array().unwrap().len(), 2);
+    let refused = json!({ "edit": "force", "size": "4 kg" });
+    let refused =
+        api.call("POST /api/solve", &json!({ "seq": 9, "sheet": beam(), "edit": refused })).await.json();
+    assert_eq!(refused["refused"][0]["path"], "size");
+    assert_eq!(refused["edited"], Value::Null);
+}
+
+#[tokio::test]
+async fn a_half_typed_sheet_is_drawn_as_far_as_it_is_understood() {
+    let api = Api::start(false).await;
+    let mut sheet = beam();
+    sheet["loads"][0]["size"] = json!("2 k");
+    let live = api.call("POST /api/solve", &json!({ "seq": 1, "sheet": sheet })).await.json();
+    assert_eq!(live["problems"][0]["path"], "loads[0].size");
+    assert_eq!(live["solution"], Value::Null);
+    let marks = live["scene"]["marks"].as_array().unwrap();
+    assert!(marks.iter().any(|m| m["id"] == "support:B"));
+    assert!(
+        marks.iter().all(|m| m["kind"] != "reaction" || m["text"].is_null()),
+        "no number of half a sheet is shown"
+    );
+}
+
+#[tokio::test]
+async fn sheets_are_kept_listed_changed_and_removed_and_survive_a_restart() {
+    let Api { server, folder } = Api::start(true).await;
+    let api = Api { server, folder };
+    let shelf = api.call("GET /api/sheets", &Value::Null).await.json();
+    assert_eq!(shelf.as_array().unwrap().len(), 3, "{shelf}");
+
+    let kept = api.call("POST /api/sheets", &json!({ "sheet": beam() })).await;
+    assert_eq!(kept.status, 201);
+    let id = kept.json()["id"].as_str().unwrap().to_owned();
+    let mut changed = beam();
+    changed["title"] = json!("A longer plank");
+    let save = json!({ "version": 1, "sheet": changed });
+    assert_eq!(api.call(&format!("PUT /api/sheets/{id}"), &save).await.json()["version"], 2);
+    let second = api.call(&format!("PUT /api/sheets/{id}"), &save).await;
+    assert_eq!((second.status, &second.json()["current"]), (409, &json!(2)));
+
+    let Api { server, folder } = api;
+    assert!(server.stop().await, "a graceful end");
+    let server = Server::start(Path::new(BINARY), &folder.path().join("sheets.sqlite"), true).await;
+    let api = Api { server, folder };
+    let found = api.call(&format!("GET /api/sheets/{id}"), &Value::Null).await.json();
+    assert_eq!((&found["sheet"], &found["version"]), (&changed, &json!(2)));
+    assert_eq!(api.call("GET /api/sheets", &Value::Null).await.json()[0]["title"], "A longer plank");
+    assert_eq!(api.call(&format!("DELETE /api/sheets/{id}"), &Value::Null).await.status, 204);
+    assert_eq!(api.call(&format!("GET /api/sheets/{id}"), &Value::Null).await.status, 404);
+}
+
+#[tokio::test]
+async fn requests_that_make_no_sense_are_refused_with_a_cause_and_never_a_500() {
+    let api = Api::start(false).await;
+    let host = format!("Host: {}\r\n", api.host());
+    let typed = format!("{host}Content-Type: application/json\r\n");
+    let good = json!({ "seq": 1, "sheet": beam() }).to_string();
+    let truncated = &good.as_bytes()[..good.len() / 2];
+    let huge = vec![b' '; 50 * 1024 * 1024];
+    for (first, headers, body, status, code) in [
+        ("POST /api/solve", &typed, truncated, 400, "body"),
+        ("POST /api/solve", &typed, &b"{\"seq\": -1, \"sheet\": {}}"[..], 422, "body"),
+        ("POST /api/solve", &typed, &b"[]"[..], 422, "body"),
+        ("POST /api/solve", &host, good.as_bytes(), 415, "body"),
+        ("POST /api/solve", &typed, &huge[..], 413, "too-large"),
+        ("GET /api/nothing", &host, b"", 404, "no-route"),
+        ("GET /api/sheets/none", &host, b"", 404, "no-sheet"),
+        ("DELETE /api/sheets/none", &host, b"", 404, "no-sheet"),
+    ] {
+        let reply = api.raw(first, headers, body).await;
+        assert_eq!(reply.status, status, "{first}: {}", reply.body);
+        let error = reply.json();
+        assert_eq!(error["code"], code, "{first}");
+        assert!(
+            !error["message"].as_str().unwrap().is_empty() && !error["cure"].as_str().unwrap().is_empty()
+        );
+    }
+    for sheet in [json!(5), json!([]), json!({}), json!({ "format": 3, "points": 7, "loads": {} })] {
+        let reply = api.call("POST /api/solve", &json!({ "seq": 1, "sheet": sheet })).await;
+        assert_eq!(reply.status, 200);
+        assert!(!reply.json()["problems"].as_array().unwrap().is_empty());
+    }
+}
+
+#[tokio::test]
+async fn other_sites_cannot_reach_it_through_the_browser() {
+    let api = Api::start(false).await;
+    let port = api.host().rsplit(':').next().unwrap().to_owned();
+    let good = format!("Host: localhost:{port}\r\nOrigin: http://127.0.0.1:{port}\r\n");
+    assert_eq!(api.raw("GET /api/sheets", &good, b"").await.status, 200);
+    for (headers, status) in [
+        ("Host: evil.example\r\n".to_owned(), 421),
+        (format!("Host: evil.example:{port}\r\n"), 421),
+        (format!("Host: 127.0.0.1:{port}\r\nOrigin: http://evil.example\r\n"), 403),
+        (format!("Host: 127.0.0.1:{port}\r\nOrigin: https://127.0.0.1:{port}\r\n"), 403),
+        (format!("Host: 127.0.0.1:{port}\r\nOrigin: null\r\n"), 403),
+    ] {
+        let reply = api.raw("GET /api/sheets", &headers, b"").await;
+        assert_eq!(reply.status, status, "{headers}");
+    }
+    let page = api.raw("GET /", &good, b"").await;
+    assert_eq!(page.status, 200);
+    for header in
+        ["content-security-policy: default-src 'none'; script-src 'self'", "x-content-type-options: nosniff"]
+    {
+        assert!(page.head.contains(header), "{}", page.head);
+    }
+    assert!(!page.head.contains("unsafe"));
+}

@@ -1,0 +1,139 @@
+//! Drawing, reading, changing, and finding it all again.
+
+use super::{Desk, binary, sheets};
+use helvek_testkit::{Server, Theme};
+use serde_json::json;
+
+/// Every answer that is in sight.
+async fn asked(desk: &Desk) -> String {
+    desk.browser.settle().await;
+    desk.browser.text(".asked .answers").await
+}
+
+#[tokio::test]
+async fn a_beam_is_drawn_from_an_empty_board_read_and_found_again_after_a_restart() {
+    let desk = Desk::set(false, Theme::Light).await;
+    desk.new_sheet().await;
+    let browser = &desk.browser;
+
+    // Pin, roller, two forces, a distributed load: the usual ones are Enter, the places are typed.
+    let mut keys = 0;
+    for typed in ["b6⏎", "p⏎", "r⏎", "f10@2⏎", "f5@4.5⏎", "d2⏎"] {
+        keys += browser.keys(typed).await;
+        browser.settle().await;
+    }
+    assert!(keys <= 30, "{keys} keys");
+
+    // B = (10·2 + 5·4.5 + 2·6·3)/6 = 78.5/6 = 13.083; A = 27 − B = 13.917.
+    let answers = asked(&desk).await;
+    assert!(answers.contains("13.9 kN ↑") && answers.contains("13.1 kN ↑"), "{answers}");
+    assert_eq!(browser.text("[data-verdict]").await, "determinate");
+    assert!(browser.text(".proof").await.contains("the arithmetic closes"));
+    assert!(browser.text(".proof").await.contains("qualified engineer"));
+
+    // Its free body: reactions in place of supports, assumed first, then found step by step.
+    browser.keys("2").await;
+    browser.settle().await;
+    let roles = "return [...document.querySelectorAll('.arrow')].filter((a) => a.dataset.mark.startsWith('reaction')).map((a) => a.dataset.mark + ' ' + [...a.classList].find((c) => ['assumed', 'focus', 'solved'].includes(c))).sort()";
+    assert_eq!(
+        browser.script(roles).await,
+        json!(["reaction:A_x assumed", "reaction:A_y assumed", "reaction:B_y assumed"])
+    );
+    browser.keys("3").await;
+    browser.settle().await;
+    assert_eq!(
+        browser.script(roles).await,
+        json!(["reaction:A_x assumed", "reaction:A_y assumed", "reaction:B_y focus"])
+    );
+    browser.keys("nn").await;
+    browser.settle().await;
+    // A_x is exactly zero: from the next step on it is out of the drawing.
+    assert_eq!(browser.script(roles).await, json!(["reaction:A_y focus", "reaction:B_y solved"]));
+
+    // The title, and everything else, is there after the server was stopped and started again.
+    browser.click(".title").await;
+    browser.keys("Seed loft beam⏎").await;
+    browser.settle().await;
+    let Desk { server, browser, folder } = desk;
+    assert!(server.stop().await);
+    let server = Server::start(binary(), &sheets(&folder), false).await;
+    let desk = Desk { server, browser, folder };
+    desk.browser.goto(&desk.server.address).await;
+    desk.browser.click("li a").await;
+    desk.browser.find("main[aria-label=Bench]").await;
+    assert_eq!(asked(&desk).await, answers);
+    assert_eq!(desk.browser.script("return document.title").await, "Seed loft beam · Helvek");
+    desk.close().await;
+}
+
+#[tokio::test]
+async fn a_term_and_its_arrow_light_each_other() {
+    let desk = Desk::set(true, Theme::Light).await;
+    let browser = &desk.browser;
+    browser
+        .script("[...document.querySelectorAll('a')].find((a) => a.textContent.includes('Potting')).click()")
+        .await;
+    browser.find("main[aria-label=Bench]").await;
+    browser.settle().await;
+    browser.keys("3").await;
+    browser.settle().await;
+
+    browser.hover("[data-part=step-1] .term[data-of='load:crate']").await;
+    browser.settle().await;
+    let lit =
+        "return [...document.querySelectorAll('.arrow.lit, .comb.lit')].map((e) => e.dataset.mark ?? 'comb')";
+    assert_eq!(browser.script(lit).await, json!(["load:crate"]));
+    assert_eq!(browser.text("[data-label=arm]").await, "0.5 m");
+
+    // And back: the arrow lights every term it appears in, in the steps and in the check.
+    browser.hover("[data-mark='load:crate'] .halo").await;
+    browser.settle().await;
+    let terms = "return [...document.querySelectorAll('.term.lit')].map((t) => t.dataset.of)";
+    assert_eq!(browser.script(terms).await, json!(["load:crate", "load:crate", "load:crate"]));
+    desk.close().await;
+}
+
+#[tokio::test]
+async fn things_are_changed_in_place_undone_and_removed() {
+    let desk = Desk::set(false, Theme::Dark).await;
+    desk.new_sheet().await;
+    let browser = &desk.browser;
+    for typed in ["b6⏎", "p⏎", "r⏎", "f12@2⏎"] {
+        browser.keys(typed).await;
+        browser.settle().await;
+    }
+    assert!(asked(&desk).await.contains("8.00 kN ↑"));
+
+    // By pointer: the value, then the distance. 2 becomes 3 and what lies beyond moves: 12·3/7 = 5.14.
+    browser.click("[data-handle='load:F1']").await;
+    browser.keys("24 kN⏎").await;
+    assert!(asked(&desk).await.contains("16.0 kN ↑"));
+    browser.control('z').await;
+    browser.click("[data-handle='dimension:A-C']").await;
+    browser.keys("3⏎").await;
+    assert!(asked(&desk).await.contains("5.14 kN ↑"));
+
+    // Nonsense is marked where it stands; Escape leaves everything as it was.
+    browser.click("[data-handle='load:F1']").await;
+    browser.keys("2,5⏎").await;
+    browser.find(".tag [aria-invalid=true][name=size]").await;
+    assert!(browser.text(".tag .message").await.contains("2.5"));
+    browser.keys("⎋").await;
+    assert!(asked(&desk).await.contains("5.14 kN ↑"));
+
+    // Without its roller it turns; the first cure holds it again.
+    browser.script("document.querySelector(\"[data-handle='support:B']\").focus()").await;
+    browser.keys("⌦").await;
+    browser.settle().await;
+    assert_eq!(browser.text("[data-verdict]").await, "unstable");
+    browser.find("[data-mark=motion]").await;
+    browser.click(".cures button").await;
+    browser.settle().await;
+    assert_eq!(browser.text("[data-verdict]").await, "determinate");
+    for _ in 0..3 {
+        browser.control('z').await;
+        browser.settle().await;
+    }
+    assert!(asked(&desk).await.contains("8.00 kN ↑"));
+    desk.close().await;
+}

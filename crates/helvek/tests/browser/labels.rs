@@ -1,0 +1,60 @@
+//! Nothing covers anything, and nothing is cut off: every example, every stop, both themes, near and far.
+
+use super::Desk;
+use helvek_testkit::Theme;
+
+/// Pairs of labels that overlap, and labels outside the board.
+const BAD_LABELS: &str = "
+    const board = document.querySelector('.board').getBoundingClientRect();
+    const boxes = [...document.querySelectorAll('[data-label]')].map((e) => [e.dataset.label, e.getBoundingClientRect()]);
+    const bad = [];
+    for (const [i, [a, p]] of boxes.entries()) {
+        for (const [b, q] of boxes.slice(i + 1)) {
+            const w = Math.min(p.right, q.right) - Math.max(p.left, q.left);
+            const h = Math.min(p.bottom, q.bottom) - Math.max(p.top, q.top);
+            // Turned labels are measured by the upright box around them, which is larger than they are.
+            if (w > 1 && h > 1 && !a.startsWith('dimension') && !b.startsWith('dimension')) bad.push(`${a} covers ${b}`);
+        }
+        if (p.left < board.left || p.right > board.right || p.top < board.top || p.bottom > board.bottom) bad.push(`${a} is outside`);
+    }
+    return bad;
+";
+
+/// Elements of the frame whose text does not fit.
+const CUT_OFF: &str = "
+    const parts = document.querySelectorAll('.bar, .strip, .asked, .thread, .bar .school, .strip button, .thread li');
+    return [...parts].filter((e) => e.scrollWidth > e.clientWidth + 1).map((e) => e.className + ': ' + e.textContent.trim().slice(0, 40));
+";
+
+#[tokio::test]
+async fn labels_keep_clear_of_each_other_and_the_frame_holds_its_text() {
+    for theme in [Theme::Light, Theme::Dark] {
+        let desk = Desk::set(true, theme).await;
+        let browser = &desk.browser;
+        for title in ["Potting", "Fern", "Lily"] {
+            browser.goto(&desk.server.address).await;
+            let open = format!(
+                "[...document.querySelectorAll('a')].find((a) => a.textContent.includes('{title}')).click()"
+            );
+            browser.script(&open).await;
+            browser.find("main[aria-label=Bench]").await;
+            browser.settle().await;
+            for stop in ["1", "2", "3", "n", "n", "4"] {
+                browser.keys(stop).await;
+                for zoom in ["0", "-", "0+"] {
+                    browser.keys(zoom).await;
+                    browser.settle().await;
+                    // Nearer than everything, labels may leave the board with what they belong to.
+                    let bad = browser.script(BAD_LABELS).await;
+                    let bad: Vec<_> = bad.as_array().unwrap().iter().filter_map(|b| b.as_str()).collect();
+                    let bad: Vec<_> =
+                        bad.into_iter().filter(|b| zoom != "0+" || !b.ends_with("outside")).collect();
+                    assert!(bad.is_empty(), "{title}, stop {stop}, zoom {zoom}, {theme:?}: {bad:?}");
+                }
+                let cut = browser.script(CUT_OFF).await;
+                assert_eq!(cut, serde_json::json!([]), "{title}, stop {stop}, {theme:?}");
+            }
+        }
+        desk.close().await;
+    }
+}

@@ -1,0 +1,45 @@
+//! The real interface, driven in headless Chromium as a person would: by keys and by pointer.
+
+mod bench;
+mod labels;
+
+use helvek_testkit::{Browser, Server, Theme};
+use std::path::{Path, PathBuf};
+use tempfile::TempDir;
+
+/// A server with its sheets, and a window on it.
+struct Desk {
+    server: Server,
+    browser: Browser,
+    folder: TempDir,
+}
+
+impl Desk {
+    async fn set(demo: bool, theme: Theme) -> Self {
+        let folder = tempfile::tempdir().unwrap();
+        let server = Server::start(binary(), &sheets(&folder), demo).await;
+        let browser = Browser::open(1280, 800, theme).await;
+        browser.goto(&server.address).await;
+        Self { server, browser, folder }
+    }
+
+    /// An empty board.
+    async fn new_sheet(&self) {
+        self.browser.keys("n").await;
+        self.browser.find("main[aria-label=Bench]").await;
+        self.browser.settle().await;
+    }
+
+    async fn close(self) {
+        self.browser.client.close().await.unwrap();
+        assert!(self.server.stop().await);
+    }
+}
+
+fn binary() -> &'static Path {
+    Path::new(env!("CARGO_BIN_EXE_helvek"))
+}
+
+fn sheets(folder: &TempDir) -> PathBuf {
+    folder.path().join("sheets.sqlite")
+}

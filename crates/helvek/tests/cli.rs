@@ -1,0 +1,132 @@
+//! The command line: what is printed where, and the exit statuses.
+
+use std::io::Write;
+use std::path::PathBuf;
+use std::process::{Command, Output, Stdio};
+
+fn helvek(arguments: &[&str], input: &[u8]) -> Output {
+    let mut child = Command::new(env!("CARGO_BIN_EXE_helvek"))
+        .args(arguments)
+        .stdin(Stdio::piped())
+        .stdout(Stdio::piped())
+        .stderr(Stdio::piped())
+        .spawn()
+        .unwrap();
+    // A command that refuses its input early closes the pipe: that is its right.
+    let _ = child.stdin.take().unwrap().write_all(input);
+    child.wait_with_output().unwrap()
+}
+
+fn text(bytes: &[u8]) -> String {
+    String::from_utf8(bytes.to_vec()).unwrap()
+}
+
+fn example(name: &str) -> String {
+    PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("../../examples").join(name).display().to_string()
+}
+
+fn sheet(supports: &str, load: &str) -> String {
+    format!(
+        "format = \"helvek-sheet/1\"\nsupports = [{supports}]\nloads = [{load}]\n[points]\nA = [0, 0]\nB = [3, 0]\n[bodies]\nbeam = {{ runs = [[\"A\", \"B\"]] }}\n"
+    )
+}
+
+#[test]
+fn every_example_is_solved_and_closes() {
+    let folder = PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("../../examples");
+    let mut count = 0;
+    for entry in std::fs::read_dir(folder).unwrap() {
+        let path = entry.unwrap().path().display().to_string();
+        let output = helvek(&["solve", &path], b"");
+        let printed = text(&output.stdout);
+        assert_eq!(output.status.code(), Some(0), "{path}: {}", text(&output.stderr));
+        assert!(
+            printed.contains("The arithmetic closes") && printed.contains("qualified engineer"),
+            "{printed}"
+        );
+        assert!(!printed.contains("DOES NOT CLOSE"), "{printed}");
+        count += 1;
+    }
+    assert!(count >= 3);
+}
+
+#[test]
+fn the_working_of_the_bench_reads_as_on_paper() {
+    let output = helvek(&["solve", &example("potting-bench.toml")], b"");
+    let printed = text(&output.stdout);
+    for line in [
+        "1. Moments about A · bench",
+        "A_x and A_y pass through A, so only C_y is left.",
+        "↺ ΣM_A = 0:  − 0.6 (0.5) − 0.5 (2.4) (1.2) + C_y (2) = 0",
+        "C_y = 0.870 kN   (as assumed: up)",
+        "A_x = 0 kN   (exactly zero: nothing to carry)",
+        "reaction at A on bench: 0.930 kN ↑",
+    ] {
+        assert!(printed.contains(line), "{line}\nis not in\n{printed}");
+    }
+    let markdown =
+        text(&helvek(&["solve", &example("potting-bench.toml"), "--format", "markdown"], b"").stdout);
+    assert!(
+        markdown.contains("# Potting bench") && markdown.contains("$C_{y} = 0.870\\;\\mathrm{kN}$"),
+        "{markdown}"
+    );
+}
+
+#[test]
+fn a_turned_arrow_is_used_with_its_magnitude_from_the_next_step_on() {
+    let printed = text(&helvek(&["solve", &example("lily-ramp.toml")], b"").stdout);
+    assert!(
+        printed.contains("quay_x = −159 lb   (negative: acts to the left; from here on the arrow is turned)"),
+        "{printed}"
+    );
+    let check = printed.split("Checks").nth(1).unwrap();
+    assert!(check.contains("+ 159 (") && !check.contains("−159"), "{check}");
+}
+
+#[test]
+fn exit_statuses_tell_the_verdict() {
+    let force = "{ kind = \"force\", at = \"B\", size = 1, direction = 300 }";
+    for (supports, status, code) in [
+        ("{ at = \"A\", kind = \"fixed\" }", "determinate", 0),
+        ("{ at = \"A\", kind = \"pin\" }, { at = \"B\", kind = \"pin\" }", "indeterminate", 3),
+        ("{ at = \"A\", kind = \"roller\" }, { at = \"B\", kind = \"roller\" }", "unstable", 1),
+    ] {
+        let output = helvek(&["solve", "-", "--format", "json"], sheet(supports, force).as_bytes());
+        assert_eq!(output.status.code(), Some(code), "{supports}");
+        let answers: serde_json::Value = serde_json::from_slice(&output.stdout).unwrap();
+        assert_eq!(answers["status"], status);
+        assert_eq!(answers["format"], "helvek-answers/1");
+        assert!(output.stderr.is_empty(), "{}", text(&output.stderr));
+    }
+    let down = "{ kind = \"force\", at = \"B\", size = 1, direction = \"down\" }";
+    let rollers = "{ at = \"A\", kind = \"roller\" }, { at = \"B\", kind = \"roller\" }";
+    let output = helvek(&["solve", "-"], sheet(rollers, down).as_bytes());
+    assert_eq!(output.status.code(), Some(0));
+    assert!(
+        text(&output.stdout)
+            .contains("Balanced under these loads only: it is free to move (beam slides to the right).")
+    );
+}
+
+#[test]
+fn wrong_files_print_every_problem_on_stderr_and_nothing_on_stdout() {
+    let wrong = sheet(
+        "{ at = \"A\", kind = \"pn\" }",
+        "{ kind = \"force\", at = \"B\", size = \"3 kg\", direction = \"down\" }",
+    );
+    for (input, words) in [
+        (wrong.as_bytes(), &["-:2:32: supports[0].kind", "3 kg", "2 problems"][..]),
+        (&b"\xff\xfe"[..], &["not UTF-8"][..]),
+        (&b"format = "[..], &["TOML cannot be read"][..]),
+        (&vec![b' '; 50 * 1024 * 1024][..], &["larger than 8 MB"][..]),
+    ] {
+        let output = helvek(&["solve", "-"], input);
+        let said = text(&output.stderr);
+        assert_eq!(output.status.code(), Some(2), "{said}");
+        assert!(output.stdout.is_empty());
+        assert!(words.iter().all(|w| said.contains(w)), "{said}");
+    }
+    let missing = helvek(&["solve", "no/such/file.toml"], b"");
+    assert_eq!(missing.status.code(), Some(2));
+    assert!(text(&missing.stderr).contains("cannot be read"));
+}

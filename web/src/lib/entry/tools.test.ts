@@ -1,0 +1,30 @@
+import { describe, expect, it } from 'vitest';
+import { directionText } from './written';
+import { editOf, TOOLS } from './tools';
+
+describe('tools', () => {
+  it('have one key each', () => {
+    expect(new Set(TOOLS.map((t) => t.key)).size).toBe(TOOLS.length);
+  });
+
+  it('send what was typed and nothing else', () => {
+    expect(editOf('roller', {}, { place: '2' })).toEqual({ edit: 'support', kind: 'roller', place: '2' });
+    expect(editOf('force', { name: 'F1' }, { size: '4' })).toEqual({ edit: 'force', name: 'F1', size: '4' });
+    expect(editOf('distance', { first: 'A', second: 'C' }, { value: '3' })).toEqual({
+      edit: 'distance',
+      first: 'A',
+      second: 'C',
+      value: '3',
+    });
+  });
+});
+
+describe('a direction', () => {
+  it('is shown in the words it can be typed in', () => {
+    expect(directionText(undefined, 'down')).toBe('down');
+    expect(directionText(210, 'down')).toBe('210');
+    expect(directionText([3, -4], 'down')).toBe('3; -4');
+    expect(directionText({ toward: 'C' }, 'down')).toBe('to C');
+    expect(directionText({ angle: 30, from: '-y', turn: 'cw' }, 'down')).toBe('30 from -y cw');
+  });
+});

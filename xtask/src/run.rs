@@ -1,0 +1,62 @@
+//! Running one command in the project's folder, and saying which one failed.
+
+use std::path::{Path, PathBuf};
+use std::process::Command;
+
+/// Nothing, or what went wrong.
+pub type Outcome = Result<(), String>;
+
+/// The folder of the workspace.
+pub fn root() -> PathBuf {
+    let here = Path::new(env!("CARGO_MANIFEST_DIR"));
+    here.parent().unwrap_or(here).to_owned()
+}
+
+/// A command about to be run.
+pub struct Step {
+    command: Command,
+    shown: String,
+}
+
+impl Step {
+    pub fn new(program: &str, arguments: &[&str]) -> Self {
+        let local = root().join(program);
+        let mut command = if local.is_file() { Command::new(local) } else { Command::new(program) };
+        command.args(arguments).current_dir(root());
+        Self { command, shown: format!("{program} {}", arguments.join(" ")) }
+    }
+
+    pub fn cargo(arguments: &[&str]) -> Self {
+        let cargo = std::env::var("CARGO").unwrap_or_else(|_| "cargo".into());
+        let mut step = Self::new(&cargo, arguments);
+        step.shown = format!("cargo {}", arguments.join(" "));
+        step
+    }
+
+    pub fn npm(arguments: &[&str]) -> Self {
+        let mut step = Self::new("npm", arguments);
+        step.command.current_dir(root().join("web"));
+        step.shown = format!("npm {} (in web/)", arguments.join(" "));
+        step
+    }
+
+    /// With an environment variable set.
+    pub fn with(mut self, name: &str, value: &str) -> Self {
+        self.command.env(name, value);
+        self
+    }
+
+    pub fn run(mut self) -> Outcome {
+        eprintln!("• {}", self.shown);
+        match self.command.status() {
+            Ok(status) if status.success() => Ok(()),
+            Ok(status) => Err(format!("`{}` failed ({status})", self.shown)),
+            Err(error) => Err(format!("`{}` could not be run: {error}", self.shown)),
+        }
+    }
+
+    /// Whether it runs and ends well, quietly.
+    pub fn works(mut self) -> bool {
+        self.command.output().is_ok_and(|output| output.status.success())
+    }
+}
