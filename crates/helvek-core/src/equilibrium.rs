@@ -291,15 +291,13 @@ fn columns(model: &Model, actions: &[Action]) -> Vec<Column> {
         let force = |direction: Vector| Wrench::force(direction, at);
         match support.kind {
             SupportKind::Roller { normal } => {
-                // Named by its axis where it has one; the push along the normal is what a roller does, so it is never assumed to pull.
-                let mark = if normal.x == 0.0 {
-                    "y"
-                } else if normal.y == 0.0 {
-                    "x"
-                } else {
-                    ""
+                // Named by its axis where it has one, else as the normal force it is. A roller pushes; it is never assumed to pull.
+                let (base, index) = match (normal.x == 0.0, normal.y == 0.0) {
+                    (true, _) => (name, "y"),
+                    (_, true) => (name, "x"),
+                    _ => ("N", name),
                 };
-                push(name, mark, ColumnKind::Force, force(normal));
+                push(base, index, ColumnKind::Force, force(normal));
             }
             SupportKind::Pin | SupportKind::Fixed => {
                 push(name, "x", ColumnKind::Force, force(against_loads(Vector::X)));

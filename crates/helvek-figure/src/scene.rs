@@ -69,8 +69,8 @@ impl Painter<'_> {
                 let part = |si: f64| figures::plain(unit.from_si(si), self.model().schools.figures);
                 format!("{} {}, {} {} {}", part(across), arrows[0], part(up), arrows[1], unit.symbol)
             }
-            Given::FromHorizontal => format!("{size}, {}° to horizontal", self.degrees(up.atan2(across))),
-            Given::FromVertical => format!("{size}, {}° to vertical", self.degrees(across.atan2(up))),
+            Given::FromHorizontal => format!("{size}, {}° to x", self.degrees(up.atan2(across))),
+            Given::FromVertical => format!("{size}, {}° to y", self.degrees(across.atan2(up))),
         }
     }
 

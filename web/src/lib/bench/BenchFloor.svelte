@@ -61,7 +61,7 @@
   }
 
   /** A tag stands at what it is about; of a new thing, at the lower edge, where the hand expects it. */
-  const TAG = { width: 560, height: 108 };
+  let tag = $state.raw({ width: 540, height: 100 });
   function tagAt(painted: Painted, width: number, height: number): { left: number; top: number } | null {
     const mark = session.entry?.mark;
     const box =
@@ -70,9 +70,13 @@
         .filter((s) => s.id === mark)
         .map((s) => ({ x: s.at[0] - 20, y: s.at[1], w: 40, h: 46 }))[0];
     if (!box) return null;
-    const left = Math.max(8, Math.min(box.x, width - TAG.width - 8));
-    const below = box.y + box.h + 8;
-    return { left, top: below + TAG.height < height - 60 ? below : Math.max(8, box.y - TAG.height - 8) };
+    const left = Math.max(8, Math.min(box.x, width - tag.width - 8));
+    // On the side away from the beam, so that what is being changed stays in sight.
+    const beam = painted.beams[0]?.path ?? [];
+    const middle = beam.reduce((sum, p) => sum + p[1], 0) / Math.max(1, beam.length);
+    const above = box.y + box.h < middle;
+    const top = above ? box.y - tag.height - 8 : box.y + box.h + 8;
+    return { left, top: Math.max(8, Math.min(top, height - tag.height - 62)) };
   }
 
   let stage = $state.raw({ width: 720, height: 640 });
@@ -115,6 +119,8 @@
           <div
             class="tag-place"
             class:docked={!at}
+            bind:offsetWidth={null, (w) => (tag = { ...tag, width: w ?? 540 })}
+            bind:offsetHeight={null, (h) => (tag = { ...tag, height: h ?? 100 })}
             style:left={at ? `${at.left}px` : undefined}
             style:top={at ? `${at.top}px` : undefined}
           >

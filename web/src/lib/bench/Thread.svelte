@@ -7,7 +7,8 @@
   const lines = $derived(session.page?.headlines);
   const line = $derived((stop: Stop) => {
     if (session.empty) return '';
-    if (!lines) return '…';
+    const wrong = session.reply?.problems.length ?? 0;
+    if (!lines) return wrong > 0 && stop === 'idealise' ? `${wrong} to mend` : '…';
     return stop === 'work' && session.stop === 'work' ? `step ${session.step} of ${lines.work}` : lines[stop];
   });
 </script>

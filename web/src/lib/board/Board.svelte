@@ -33,14 +33,14 @@
     x: transform.applyX(base.x),
     y: transform.applyY(base.y),
   });
-  const reading: Omit<Reading, 'arm'> = $derived({
+  const reading: Omit<Reading, 'arm' | 'lit'> = $derived({
     freed: session.stop !== 'idealise',
     step: session.stop === 'check' ? Infinity : session.stop === 'work' ? session.step : 0,
-    resultants: session.stop === 'work' || session.stop === 'check',
+    resultants: session.stop === 'work',
   });
   const painted = $derived.by(() => {
     void fonts;
-    return layout(scene, view, size, { ...reading, arm: session.lit.arm }, measure);
+    return layout(scene, view, size, { ...reading, lit: session.lit.ids, arm: session.lit.arm }, measure);
   });
   const motion = $derived(session.reply?.solution?.answers.free_motion ?? null);
   const moves = $derived(session.stop === 'idealise' || session.stop === 'free');
@@ -465,6 +465,9 @@
     cursor: pointer;
     border-radius: 6px;
   }
+  .tagged:not(.name) {
+    background: color-mix(in oklab, var(--color-base-100) 82%, transparent);
+  }
   .tagged {
     display: flex;
     align-items: center;
@@ -477,7 +480,8 @@
     font-weight: 650;
     pointer-events: none;
   }
-  .tagged.value {
+  .tagged.value,
+  .tagged.resultant {
     font-size: 13.5px;
     font-weight: 560;
   }

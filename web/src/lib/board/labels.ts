@@ -34,7 +34,7 @@ export interface Placed {
 
 export type Segment = readonly [XY, XY];
 
-const DISTANCES = [0, 12, 26, 44, 66];
+const DISTANCES = [0, 12, 26, 44, 66, 92, 124];
 const TURNS = [0, 45, -45, 90, -90, 135, -135, 180];
 
 export function overlap(a: Box, b: Box): number {

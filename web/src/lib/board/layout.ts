@@ -48,7 +48,7 @@ export interface Label extends Placed {
   readonly text: string;
   /** Set as an index behind the text. */
   readonly index: string;
-  readonly kind: 'name' | 'value' | 'dimension' | 'unknown' | 'arm';
+  readonly kind: 'name' | 'value' | 'dimension' | 'unknown' | 'resultant' | 'arm';
   readonly role: Role;
   /** It opens a tag. */
   readonly editable: boolean;
@@ -73,8 +73,10 @@ export interface Reading {
   readonly freed: boolean;
   /** Unknowns found by a step before this one are drawn in their true sense; the one found here as it was assumed. */
   readonly step: number;
-  /** Distributed loads are joined by their resultants. */
+  /** Distributed loads are joined by their resultants; without this, only those that are pointed at. */
   readonly resultants: boolean;
+  /** The marks that are pointed at. */
+  readonly lit: readonly string[];
   /** The lever arm that is pointed at. */
   readonly arm: ArmMark | null;
 }
@@ -83,6 +85,7 @@ const HEAD_GAP = 6;
 const ARROW = { least: 44, most: 76 };
 const REACTION = 54;
 const COMB = 36;
+const LOWEST = 17;
 export const ARC_RADIUS = 24;
 const DIMENSION = { first: 112, lane: 30 };
 
@@ -135,12 +138,17 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     const [a, b] = [add(p, offset), add(q, offset)];
     draft.segments.push([a, b]);
     const what = { text: m.text, index: '', kind: 'dimension', role: 'given', editable: true } as const;
-    const w = measure(m.text, 'dimension') + 12;
-    // Along its line, as on any drawing; where the line is too short for it, beside it like any other label.
-    if (w + 8 < length(sub(b, a))) alongLine(draft, m.id, a, b, below, w, what);
-    else label(m.id, mix(a, b, 0.5), below, 2, what);
+    // Along its line, as on any drawing, in a short one without its unit (the whole length has it); where even the number is too
+    // long, beside it like any other label.
+    const number = m.text.split(' ')[0] ?? m.text;
+    const room = length(sub(b, a));
+    const fits = [m.text, number].find((text) => measure(text, 'dimension') + 14 < room);
+    if (fits !== undefined) {
+      alongLine(draft, m.id, a, b, below, measure(fits, 'dimension') + 10, { ...what, text: fits });
+    } else label(m.id, mix(a, b, 0.5), below, 2, what);
     const foot = (from: XY, to: XY): Segment => [add(from, scale(below, 14)), add(to, scale(below, 6))];
-    return { id: m.id, a, b, feet: [foot(p, a), foot(q, b)] as const };
+    const feet = [foot(p, a), foot(q, b)] as const;
+    return { id: m.id, a, b, feet };
   });
 
   const supports = of('support').map((m) => ({
@@ -186,7 +194,7 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     });
   }
   // Dimensions and names stand closest to what they name; the arm comes and goes, and moves nothing else.
-  const ranks: Label['kind'][] = ['dimension', 'name', 'unknown', 'value', 'arm'];
+  const ranks: Label['kind'][] = ['dimension', 'name', 'unknown', 'value', 'resultant', 'arm'];
   const order = (w: Wish) => ranks.indexOf(draft.labels.get(w.id)?.kind ?? 'value');
   // What has been moved off the board takes its label with it.
   const onBoard = ({ anchor: [x, y] }: Wish) => x >= 0 && y >= 0 && x <= size.width && y <= size.height;
@@ -316,7 +324,10 @@ function distributed(
   for (const m of marks) {
     const [a, b] = [at(m.from), at(m.to)];
     const side = scale(seen(m.toward), -1);
-    const height = (t: number) => COMB * (m.start + (m.end - m.start) * t);
+    // To scale within a load and among them, but never so low that its arrows cannot be seen.
+    const most = Math.max(Math.abs(m.start), Math.abs(m.end));
+    const per = most > 0 ? Math.max(COMB, LOWEST / most) : 0;
+    const height = (t: number) => per * (m.start + (m.end - m.start) * t);
     // A second load over the same stretch stands on top of the first.
     const covers = (l: { from: XY; to: XY; side: XY }) => {
       const d = unit(sub(l.to, l.from));
@@ -345,7 +356,7 @@ function distributed(
       label(m.id, top(0.04), side, 4, valueOf(first));
       label(`${m.id}#end`, top(0.96), side, 4, valueOf(second));
     }
-    if (reading.resultants) {
+    if (reading.resultants || (reading.freed && reading.lit.includes(m.id))) {
       m.resultants.forEach((r, i) => {
         const flies = seen(r.toward);
         const tip = add(at(r.at), scale(flies, -HEAD_GAP));
@@ -359,6 +370,7 @@ function distributed(
         });
         label(`${m.id}#${i}`, add(tip, scale(flies, -size)), scale(flies, -1), 4, {
           ...valueOf(r.text),
+          kind: 'resultant',
           role: 'faded',
           editable: false,
         });

@@ -6,6 +6,7 @@ const FONTS = {
   name: `650 14px ${FAMILY}`,
   value: `560 13.5px ${FAMILY}`,
   dimension: `480 13px ${FAMILY}`,
+  resultant: `560 13.5px ${FAMILY}`,
   arm: `650 13px ${FAMILY}`,
   unknown: `560 14px ${FAMILY}`,
 };

@@ -102,6 +102,13 @@
         {/if}
       </label>
     {/each}
+  </div>
+  <div class="foot">
+    {#if first}
+      <p class="message" role="alert">{first.message} <span>{first.cure}</span></p>
+    {:else}
+      <p class="hint">{kind.hint}</p>
+    {/if}
     <span class="ends">
       <button type="button" class="end keep" onclick={commit} title="Keep (Enter)" aria-label="Keep">
         <CornerDownLeft size={15} />
@@ -116,11 +123,6 @@
       </button>
     </span>
   </div>
-  {#if first}
-    <p class="message" role="alert">{first.message} <span>{first.cure}</span></p>
-  {:else}
-    <p class="hint">{kind.hint}</p>
-  {/if}
 </form>
 
 <style>
@@ -136,12 +138,13 @@
   .row {
     display: flex;
     align-items: flex-end;
-    gap: 8px;
+    flex-wrap: wrap;
+    gap: 5px 7px;
   }
   .what {
     font-weight: 680;
     font-size: 14px;
-    padding-bottom: 5px;
+    padding-bottom: 4px;
     margin-right: 2px;
   }
   .slot {
@@ -198,14 +201,20 @@
   }
   .hint,
   .message {
-    margin-top: 5px;
     font-size: 12px;
     line-height: 1.35;
     color: var(--color-neutral);
-    max-width: 62ch;
     /* The slots decide how wide a tag is, not its hint. */
     width: 0;
-    min-width: 100%;
+    min-width: 14em;
+    flex: 1;
+  }
+  .foot {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    margin-top: 4px;
+    min-height: 28px;
   }
   .message {
     color: var(--color-error);

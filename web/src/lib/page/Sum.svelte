@@ -12,6 +12,8 @@
     end,
   }: { session: Session; id: string; sum: Fragment; terms: readonly PageTerm[]; end: string } = $props();
 
+  const last = $derived(terms.at(-1));
+
   const light = (term: PageTerm, i: number) =>
     session.point({ ids: [term.of], arm: term.arm, term: `${id}.${i}` });
   // A term is lit when it is pointed at, or when its arrow is.
@@ -19,25 +21,29 @@
     session.lit.term ? session.lit.term === `${id}.${i}` : session.lit.ids.includes(term.of);
 </script>
 
+{#snippet button(term: PageTerm, i: number)}
+  <button
+    class="term"
+    class:lit={lit(term, i)}
+    data-of={term.of}
+    title={term.says}
+    aria-label="{term.fragment.text}: {term.says}"
+    onpointerenter={() => light(term, i)}
+    onpointerleave={() => session.point(null)}
+    onfocus={() => light(term, i)}
+    onblur={() => session.point(null)}><Formula fragment={term.fragment} /></button
+  >
+{/snippet}
+
 <div class="sum">
   <span class="lead"><Formula fragment={sum} /></span>
   <span class="colon">:</span>
-  {#each terms as term, i (i)}
-    <button
-      class="term"
-      class:lit={lit(term, i)}
-      data-of={term.of}
-      title={term.says}
-      aria-label="{term.fragment.text}: {term.says}"
-      onpointerenter={() => light(term, i)}
-      onpointerleave={() => session.point(null)}
-      onfocus={() => light(term, i)}
-      onblur={() => session.point(null)}><Formula fragment={term.fragment} /></button
-    >
-  {:else}
-    <span>0</span>
-  {/each}
-  <span class="end">= {end}</span>
+  {#each terms.slice(0, -1) as term, i (i)}{@render button(term, i)}{/each}
+  <!-- The last term takes the end of the equation with it to the next line. -->
+  <span class="last">
+    {#if last}{@render button(last, terms.length - 1)}{:else}<span>0</span>{/if}
+    <span class="end">= {end}</span>
+  </span>
 </div>
 
 <style>
@@ -68,8 +74,10 @@
     color: var(--focus);
     box-shadow: inset 0 -2px 0 var(--focus);
   }
+  .last {
+    white-space: nowrap;
+  }
   .end {
     margin-left: 3px;
-    white-space: nowrap;
   }
 </style>
