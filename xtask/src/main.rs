@@ -75,22 +75,30 @@ fn lint() -> Outcome {
 
 /// The committed TypeScript is what the committed description makes. (That the description is what the Rust types make is a test.)
 fn types_are_fresh() -> Outcome {
-    let committed = run::root().join("web/src/lib/api/schema.d.ts");
-    let read =
-        || std::fs::read_to_string(&committed).map_err(|error| format!("{}: {error}", committed.display()));
-    let before = read()?;
-    Step::npm(&["run", "types"]).run()?;
-    if before == read()? {
-        Ok(())
-    } else {
-        Err("web/src/lib/api/schema.d.ts was stale; it is written anew: commit it".into())
+    if write_typescript()? {
+        return Err(format!("{TYPESCRIPT} was stale; it is written anew: commit it"));
     }
+    Ok(())
+}
+
+const TYPESCRIPT: &str = "web/src/lib/api/schema.d.ts";
+
+/// Writes the TypeScript of the description, and tells whether it was another one before.
+fn write_typescript() -> Result<bool, String> {
+    let file = run::root().join(TYPESCRIPT);
+    let failed = |error| format!("{TYPESCRIPT}: {error}");
+    let before = std::fs::read_to_string(&file).unwrap_or_default();
+    Step::npm(&["run", "types"]).run()?;
+    let made = std::fs::read_to_string(&file).map_err(failed)?;
+    let marked = format!("// Generated from docs/openapi.json by `cargo xtask types`.\n{made}");
+    std::fs::write(&file, &marked).map_err(failed)?;
+    Ok(before != marked)
 }
 
 fn types() -> Outcome {
     tools::front_end()?;
     Step::cargo(&["test", "--package", "helvek", "--test", "types"]).with("HELVEK_WRITE_TYPES", "1").run()?;
-    Step::npm(&["run", "types"]).run()
+    write_typescript().map(drop)
 }
 
 fn shots() -> Outcome {

@@ -1,6 +1,7 @@
 //! Sheets kept in one SQLite file. The store does not look inside a sheet: it keeps a text, its title and a version.
 
 mod error;
+mod migrations;
 mod sheets;
 
 pub use error::StoreError;
@@ -44,7 +45,7 @@ impl Store {
 
     async fn connect(pool: SqlitePoolOptions, options: SqliteConnectOptions) -> Result<Self, StoreError> {
         let pool = pool.connect_with(options).await?;
-        sqlx::migrate!().run(&pool).await?;
+        migrations::all().run(&pool).await?;
         Ok(Self { pool })
     }
 

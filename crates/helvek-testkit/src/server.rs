@@ -19,9 +19,17 @@ impl Server {
     /// # Panics
     /// When it does not start.
     pub async fn start(binary: &Path, data: &Path, demo: bool) -> Self {
+        Self::start_at("127.0.0.1:0", binary, data, demo).await
+    }
+
+    /// As [`Server::start`], at a given address: where another one stood before.
+    ///
+    /// # Panics
+    /// When it does not start.
+    pub async fn start_at(address: &str, binary: &Path, data: &Path, demo: bool) -> Self {
         let mut child = Command::new(binary)
             .arg(if demo { "demo" } else { "serve" })
-            .args(["--listen", "127.0.0.1:0", "--data"])
+            .args(["--listen", address, "--data"])
             .arg(data)
             .stdout(Stdio::piped())
             .kill_on_drop(true)

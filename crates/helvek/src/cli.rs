@@ -6,6 +6,9 @@ use clap::{Args, Parser, Subcommand, ValueEnum};
 use std::net::SocketAddr;
 use std::path::PathBuf;
 use std::process::ExitCode;
+use tracing_subscriber::filter::{LevelFilter, Targets};
+use tracing_subscriber::layer::{Layer, SubscriberExt};
+use tracing_subscriber::util::SubscriberInitExt;
 
 /// A workbench for equilibrium: free body diagrams, reactions, and the working that leads to them.
 #[derive(Parser)]
@@ -76,14 +79,15 @@ pub fn run() -> ExitCode {
 }
 
 fn serve(serving: Serving, demo: bool) -> ExitCode {
-    // RUST_LOG asks for more or less than the usual.
-    let filter = tracing_subscriber::EnvFilter::try_from_default_env()
-        .unwrap_or_else(|_| tracing_subscriber::EnvFilter::new("info"));
-    let logs = tracing_subscriber::fmt().with_env_filter(filter).with_writer(std::io::stderr);
-    match serving.log {
-        Log::Text => logs.init(),
-        Log::Json => logs.json().init(),
-    }
+    // RUST_LOG asks for more or less than the usual: `debug`, `helvek=debug,sqlx=warn`.
+    let asked = std::env::var("RUST_LOG").ok().and_then(|filter| filter.parse::<Targets>().ok());
+    let filter = asked.unwrap_or_else(|| Targets::new().with_default(LevelFilter::INFO));
+    let lines = tracing_subscriber::fmt::layer().with_writer(std::io::stderr);
+    let lines = match serving.log {
+        Log::Text => lines.boxed(),
+        Log::Json => lines.json().boxed(),
+    };
+    tracing_subscriber::registry().with(lines.with_filter(filter)).init();
     let options = Options { data: serving.data, listen: serving.listen, demo };
     let runtime = match tokio::runtime::Builder::new_multi_thread().enable_all().build() {
         Ok(runtime) => runtime,

@@ -6,7 +6,6 @@ use rust_embed::RustEmbed;
 
 #[derive(RustEmbed)]
 #[folder = "../../examples"]
-#[include = "*.toml"]
 struct Examples;
 
 /// Puts the examples into a store that holds no sheet.

@@ -12,6 +12,7 @@ mod supports;
 mod units;
 mod words;
 
+use crate::model;
 use crate::problem::{Problem, ProblemKind};
 use crate::sheet::{Document, Sheet};
 use schemars::JsonSchema;
@@ -109,7 +110,7 @@ pub enum Edit {
 /// The sheet after an edit, or what stands in its way.
 ///
 /// # Errors
-/// Problems whose path is the slot they were typed into. A sheet that has problems of form is not edited: what could not be read would be
+/// Problems whose path is the slot they were typed into, or ends with it (`loads[2].direction`) when only the model shows them. A sheet that has problems of form is not edited: what could not be read would be
 /// lost.
 pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
     if let Some(first) = document.problems.first() {
@@ -155,7 +156,23 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
         Edit::Units { length, force } => units::change(sheet, length, force)?,
     }
     remove::unused_points(sheet);
-    Ok(edited)
+    match edit {
+        // What is left may be nothing at all.
+        Edit::Remove { .. } => Ok(edited),
+        _ => sensible(document, edited),
+    }
+}
+
+/// The edited sheet, unless it makes less sense than the one before: a direction towards the point it starts from, say.
+fn sensible(before: &Document, edited: Sheet) -> Result<Sheet, Vec<Problem>> {
+    let known = model::build(before).problems;
+    let document = Document::from(edited);
+    let mut problems = model::build(&document).problems;
+    if problems.len() > known.len() {
+        problems.retain(|p| !known.contains(p));
+        return Err(problems);
+    }
+    Ok(document.sheet)
 }
 
 /// One problem, in the slot it belongs to.

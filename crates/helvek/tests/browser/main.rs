@@ -1,7 +1,9 @@
 //! The real interface, driven in headless Chromium as a person would: by keys and by pointer.
 
 mod bench;
+mod keyboard;
 mod labels;
+mod trouble;
 
 use helvek_testkit::{Browser, Server, Theme};
 use std::path::{Path, PathBuf};

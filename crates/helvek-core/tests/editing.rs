@@ -1,0 +1,163 @@
+//! Long random editing: no sequence of edits ever leaves a sheet that is wrong, and a sheet reads back as it was written.
+
+mod common;
+
+use helvek_core::edit::{self, Edit};
+use helvek_core::model;
+use helvek_core::sheet::{self, Document, Sheet, Syntax};
+use helvek_core::solution;
+use proptest::prelude::*;
+
+fn some(text: impl Into<String>) -> Option<String> {
+    Some(text.into())
+}
+
+fn edits() -> impl Strategy<Value = Edit> {
+    let number = (0u32..80).prop_map(|n| format!("{}", f64::from(n) / 8.0));
+    let size = prop_oneof![
+        number.clone(),
+        number.clone().prop_map(|n| format!("{n} lb")),
+        Just("3; -4".to_owned()),
+        Just("-2.5".to_owned())
+    ];
+    let place = prop_oneof![
+        number.clone(),
+        number.clone().prop_map(|n| format!("{n} ft")),
+        Just("start".to_owned()),
+        Just("end".to_owned()),
+        Just("middle".to_owned()),
+        Just("C + 0.25".to_owned()),
+        Just("B - 1".to_owned())
+    ];
+    let direction = prop_oneof![
+        Just("down".to_owned()),
+        Just("210".to_owned()),
+        Just("30 from -y cw".to_owned()),
+        Just("to A".to_owned()),
+        Just("normal".to_owned())
+    ];
+    let name = prop_oneof![Just("F1"), Just("F2"), Just("q1"), Just("M1"), Just("A"), Just("B"), Just("C")];
+    let kind = prop_oneof![Just("pin"), Just("roller"), Just("fixed")];
+    prop_oneof![
+        (number.clone(), prop::option::of(Just("30".to_owned())))
+            .prop_map(|(length, angle)| Edit::Beam { length: some(length), angle }),
+        (kind, place.clone()).prop_map(|(kind, place)| Edit::Support {
+            name: None,
+            kind: some(kind),
+            place: some(place),
+            normal: None
+        }),
+        (size.clone(), place.clone(), direction.clone()).prop_map(|(size, place, direction)| Edit::Force {
+            name: None,
+            direction: (!size.contains(';')).then_some(direction),
+            size: some(size),
+            place: some(place),
+        }),
+        (prop::option::of(name.clone()), size.clone(), prop::option::of(place.clone())).prop_map(
+            |(name, size, place)| Edit::Force {
+                name: name.map(Into::into),
+                size: some(size),
+                place,
+                direction: None
+            }
+        ),
+        (number.clone(), place.clone()).prop_map(|(size, place)| Edit::Couple {
+            name: None,
+            size: some(size),
+            place: some(place),
+            turn: some("cw")
+        }),
+        (number.clone(), number.clone(), place.clone(), place).prop_map(|(start, end, from, to)| {
+            Edit::Distributed {
+                name: None,
+                start: some(start),
+                end: some(end),
+                from: some(from),
+                to: some(to),
+                direction: None,
+                per: None,
+            }
+        }),
+        (name.clone(), name.clone(), number).prop_map(|(first, second, value)| Edit::Distance {
+            first: first.into(),
+            second: second.into(),
+            value
+        }),
+        name.prop_map(|name| Edit::Remove {
+            id: format!("{}:{name}", if name.len() == 1 { "support" } else { "load" })
+        }),
+        Just(Edit::Cure { index: 0 }),
+        Just(Edit::Units { length: "ft".into(), force: "lb".into() }),
+        Just(Edit::Units { length: "m".into(), force: "kN".into() }),
+    ]
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 200, failure_persistence: None, ..ProptestConfig::default() })]
+
+    #[test]
+    fn no_sequence_of_edits_leaves_a_wrong_sheet(list in prop::collection::vec(edits(), 1..25)) {
+        let mut sheet = Sheet { format: sheet::FORMAT.into(), ..Sheet::default() };
+        let first = Edit::Beam { length: some("8"), angle: None };
+        for edit in std::iter::once(first).chain(list) {
+            let before = Document::from(sheet.clone());
+            let Ok(after) = edit::apply(&before, &edit) else { continue };
+            let text = serde_json::to_string(&after).unwrap();
+            let read = sheet::read(&text, Syntax::Json);
+            prop_assert_eq!(&read.sheet, &after);
+            let built = model::build(&read);
+            prop_assert!(built.problems.is_empty(), "{edit:?} left {:?} in {text}", built.problems);
+            // Every point of the run is an end or carries something.
+            let run = &after.bodies["beam"].runs[0];
+            for point in &run[1..run.len() - 1] {
+                prop_assert!(text.matches(&format!("\"{point}\"")).count() >= 3, "{point} is left over in {text}");
+            }
+            let solved = solution::solve(built.model);
+            prop_assert!(solved.answers().checks.iter().all(|check| check.ok));
+            sheet = after;
+        }
+    }
+
+    #[test]
+    fn a_distance_comes_out_as_it_was_typed(stations in prop::collection::vec(0.3f64..4.0, 2..6), which in 0usize..5, new in 0.2f64..9.0, slope in -170.0f64..170.0) {
+        let total: f64 = stations.iter().sum();
+        let mut sheet = Sheet { format: sheet::FORMAT.into(), ..Sheet::default() };
+        let apply = |sheet: &Sheet, edit: Edit| edit::apply(&Document::from(sheet.clone()), &edit).unwrap();
+        sheet = apply(&sheet, Edit::Beam { length: some(total.to_string()), angle: some(slope.to_string()) });
+        let mut at = 0.0;
+        for span in &stations[..stations.len() - 1] {
+            at += span;
+            sheet = apply(&sheet, Edit::Force { name: None, size: some("1"), place: some(at.to_string()), direction: None });
+        }
+        let run = sheet.bodies["beam"].runs[0].clone();
+        let which = which % (run.len() - 1);
+        let changed = apply(&sheet, Edit::Distance { first: run[which].clone(), second: run[which + 1].clone(), value: new.to_string() });
+        let model = model::build(&Document::from(changed)).model;
+        let points: Vec<_> = model.points_of(model.body_ids().next().unwrap()).into_iter().map(|p| model.at(p)).collect();
+        for (i, pair) in points.windows(2).enumerate() {
+            let expected = if i == which { new } else { stations[i] };
+            prop_assert!((pair[0].distance(pair[1]) - expected).abs() < 1e-8);
+        }
+    }
+}
+
+#[test]
+fn the_examples_say_the_same_in_toml_and_in_json() {
+    let folder = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples");
+    for entry in std::fs::read_dir(folder).unwrap() {
+        let text = std::fs::read_to_string(entry.unwrap().path()).unwrap();
+        let toml = sheet::read(&text, Syntax::Toml);
+        assert_eq!(toml.problems, []);
+        let json = sheet::read(&serde_json::to_string_pretty(&toml.sheet).unwrap(), Syntax::Json);
+        assert_eq!(json.sheet, toml.sheet);
+        let answers = |document: &Document| solution::solve(model::build(document).model).answers();
+        assert_eq!(answers(&json), answers(&toml));
+    }
+    // The helpers of the other test files are checked here too: they write what they are asked to.
+    assert!(common::toml("title = \"x\"").starts_with("format"));
+    assert_eq!(
+        common::problems(&common::toml(&common::beam(&[("A", 0.0), ("B", 1.0)], "")), Syntax::Toml),
+        []
+    );
+    common::assert_near(common::answers(&common::beam(&[("A", 0.0), ("B", 1.0)], "")).mobility as f64, 3.0);
+}

@@ -1,0 +1,153 @@
+//! The scene: every term has a mark, the marks stand where the things are, and half a sheet shows no number.
+
+use helvek_core::model;
+use helvek_core::sheet::{self, Syntax};
+use helvek_core::solution::{self, Solved};
+use helvek_figure::{Mark, Scene, Shape, Spin, scene};
+use helvek_report::page::Page;
+
+fn solved(body: &str) -> Solved {
+    let built = model::build(&sheet::read(&format!("format = \"helvek-sheet/1\"\n{body}"), Syntax::Toml));
+    solution::solve(built.model)
+}
+
+fn id(mark: &Mark) -> &str {
+    match mark {
+        Mark::Body { id, .. }
+        | Mark::Point { id, .. }
+        | Mark::Support { id, .. }
+        | Mark::Force { id, .. }
+        | Mark::Couple { id, .. }
+        | Mark::Distributed { id, .. }
+        | Mark::Reaction { id, .. }
+        | Mark::Dimension { id, .. } => id,
+    }
+}
+
+fn find<'a>(scene: &'a Scene, wanted: &str) -> &'a Mark {
+    scene.marks.iter().find(|m| id(m) == wanted).unwrap_or_else(|| panic!("no {wanted}"))
+}
+
+const RAIL: &str = r#"units = { length = "mm", force = "N" }
+supports = [{ at = "A", kind = "fixed" }]
+loads = [
+  { name = "sag", kind = "distributed", from = "A", to = "B", start = 2, end = 6, direction = "down" },
+  { name = "pull", kind = "force", at = "C", size = 100, direction = "up" },
+  { name = "twist", kind = "couple", at = "B", size = 7, turn = "cw" },
+  { name = "lean", kind = "force", at = "B", size = 50, direction = { angle = 20, from = "-y", turn = "ccw" } },
+]
+[points]
+A = [100, 0]
+C = [400, 0]
+B = [700, 0]
+[bodies]
+rail = { runs = [["A", "C", "B"]] }
+"#;
+
+#[test]
+fn every_term_of_every_example_has_its_mark() {
+    let folder = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples");
+    for entry in std::fs::read_dir(folder).unwrap() {
+        let text = std::fs::read_to_string(entry.unwrap().path()).unwrap();
+        let solved = solution::solve(model::build(&sheet::read(&text, Syntax::Toml)).model);
+        let (scene, page) = (scene(&solved, true), Page::of(&solved));
+        let terms = page.steps.iter().flat_map(|s| &s.terms).chain(page.checks.iter().flat_map(|c| &c.terms));
+        for term in terms {
+            find(&scene, &term.of);
+        }
+        for step in &page.steps {
+            find(&scene, &step.unknown);
+        }
+        let mut ids: Vec<_> = scene.marks.iter().map(id).collect();
+        ids.sort_unstable();
+        let count = ids.len();
+        ids.dedup();
+        assert_eq!(ids.len(), count, "an id stands for one mark");
+    }
+}
+
+#[test]
+fn things_stand_where_they_are_in_sheet_units() {
+    let scene = scene(&solved(RAIL), true);
+    let bounds = scene.bounds.unwrap();
+    assert_eq!((bounds.min, bounds.max), ([100.0, 0.0], [700.0, 0.0]));
+    let Mark::Support { at, shape, facing, text, .. } = find(&scene, "support:A") else { panic!() };
+    assert_eq!((*at, *shape, *facing, text), ([100.0, 0.0], Shape::Fixed, [1.0, 0.0], &None));
+    let Mark::Force { at, toward, text, relative, .. } = find(&scene, "load:pull") else { panic!() };
+    assert_eq!((*at, *toward, text.as_str()), ([400.0, 0.0], [0.0, 1.0], "100 N"));
+    assert!(*relative > 0.0 && *relative < 1.0, "the reaction and the resultant are larger");
+    let Mark::Couple { turn, text, .. } = find(&scene, "load:twist") else { panic!() };
+    assert_eq!((*turn, text.as_str()), (Spin::Cw, "7 N·mm"));
+    let Mark::Force { text, .. } = find(&scene, "load:lean") else { panic!() };
+    assert_eq!(text, "50 N, 20° to y");
+}
+
+#[test]
+fn a_distributed_load_brings_its_resultants() {
+    let scene = scene(&solved(RAIL), true);
+    let Mark::Distributed { start, end, texts, resultants, .. } = find(&scene, "load:sag") else { panic!() };
+    assert!((start - 1.0 / 3.0).abs() < 1e-12 && *end == 1.0);
+    assert_eq!(texts, &["2 N/mm", "6 N/mm"]);
+    // Triangle ½·4·600 = 1200 at 100 + 400; uniform 2·600 = 1200 at 100 + 300.
+    let at: Vec<_> = resultants.iter().map(|r| (r.at[0].round(), r.text.as_str())).collect();
+    assert_eq!(at, [(500.0, "1200 N"), (400.0, "1200 N")]);
+}
+
+#[test]
+fn reactions_know_the_step_that_finds_them_and_whether_they_turned() {
+    let scene = scene(&solved(RAIL), true);
+    let Mark::Reaction { turned, step, text, toward, .. } = find(&scene, "reaction:A_x") else { panic!() };
+    // 50 N leaning to the right by sin 20°: held to the left.
+    assert_eq!((*turned, *toward), (true, Some([1.0, 0.0])));
+    assert_eq!(text.as_deref(), Some("17.1 N"));
+    assert_eq!(*step, Some(2));
+    let Mark::Reaction { turn, toward: None, step: Some(1), .. } = find(&scene, "reaction:M_A") else {
+        panic!()
+    };
+    assert_eq!(*turn, Some(Spin::Ccw));
+}
+
+#[test]
+fn the_chain_of_distances_and_the_whole_length_below_it() {
+    let scene = scene(&solved(RAIL), true);
+    let chain: Vec<_> = scene
+        .marks
+        .iter()
+        .filter_map(|m| match m {
+            Mark::Dimension { id, text, lane, .. } => Some((id.as_str(), text.as_str(), *lane)),
+            _ => None,
+        })
+        .collect();
+    let expected =
+        [("dimension:A-C", "300 mm", 0), ("dimension:C-B", "300 mm", 0), ("dimension:A-B", "600 mm", 1)];
+    assert_eq!(chain, expected);
+}
+
+#[test]
+fn half_a_sheet_is_drawn_without_a_number_that_was_computed() {
+    let scene = scene(&solved(&RAIL.replace("size = 100", "size = \"100 kg\"")), false);
+    assert!(!scene.marks.iter().any(|m| id(m) == "load:pull"));
+    find(&scene, "load:sag");
+    for mark in &scene.marks {
+        if let Mark::Reaction { text, step, zero, turned, .. } = mark {
+            assert_eq!((text, step, zero, turned), (&None, &None, &false, &false));
+        }
+    }
+}
+
+#[test]
+fn an_inclined_roller_faces_the_body_and_says_how_far_it_leans() {
+    let body = r#"supports = [{ at = "A", kind = "pin" }, { at = "B", kind = "roller", normal = { angle = 15, from = "+y", turn = "cw" } }]
+[points]
+A = [0, 0]
+B = [3, 0]
+[bodies]
+b = { runs = [["A", "B"]] }
+"#;
+    let scene = scene(&solved(body), true);
+    let Mark::Support { facing, text, .. } = find(&scene, "support:B") else { panic!() };
+    assert!(facing[0] > 0.25 && facing[1] > 0.96, "{facing:?}");
+    assert_eq!(text.as_deref(), Some("15°"));
+    let Mark::Reaction { symbol, .. } = find(&scene, "reaction:N_B") else { panic!() };
+    assert_eq!((symbol.base.as_str(), symbol.index.as_str()), ("N", "B"));
+}

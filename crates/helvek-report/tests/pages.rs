@@ -1,0 +1,160 @@
+//! Whole pages, read by a person once and kept: any change of wording or number shows here.
+
+use helvek_core::model;
+use helvek_core::sheet::{self, Syntax};
+use helvek_core::solution;
+use helvek_report::page::Page;
+use helvek_report::{markdown, text};
+
+fn page(body: &str) -> Page {
+    let built = model::build(&sheet::read(&format!("format = \"helvek-sheet/1\"\n{body}"), Syntax::Toml));
+    assert_eq!(built.problems, []);
+    Page::of(&solution::solve(built.model))
+}
+
+const POINTS: &str =
+    "[points]\nA = [0, 0]\nC = [1, 0]\nB = [4, 0]\n[bodies]\nbeam = { runs = [[\"A\", \"C\", \"B\"]] }\n";
+
+#[test]
+fn an_overhang_that_lifts_reads_as_on_paper() {
+    let body = format!(
+        r#"supports = [{{ at = "A", kind = "pin" }}, {{ at = "C", kind = "roller" }}]
+        loads = [{{ name = "lamp", kind = "force", at = "B", size = 2, direction = "down" }}]
+        {POINTS}"#
+    );
+    let mut page = page(&body);
+    // How nearly it closes is rounding, and another machine's may differ.
+    assert!(page.closes.take().unwrap().starts_with("the arithmetic closes"));
+    insta::assert_snapshot!(text::render("Lamp arm", &page), @r"
+    Lamp arm
+    ========
+
+    Determinate. Held, and equilibrium alone fixes every reaction.
+    3 equations and 3 unknowns, counted; rank decides.
+
+    1. Moments about A · beam
+       A_x and A_y pass through A, so only C_y is left.
+       ↺ ΣM_A = 0:  − 2 (4) + C_y (1) = 0
+       C_y = 8.00 kN   (as assumed: up)
+
+    2. Forces along x · beam
+       A_y acts across this direction, so only A_x is left.
+       → ΣF_x = 0:  A_x = 0
+       A_x = 0 kN   (exactly zero: nothing to carry)
+
+    3. Forces along y · beam
+       Only A_y is still open.
+       ↑ ΣF_y = 0:  − 2 + 8.00 + A_y = 0
+       A_y = −6.00 kN   (negative: acts down; from here on the arrow is turned)
+
+    Checks with equations not used
+      Moments about C · beam
+       ↺ ΣM_C:  − 2 (3) + 6.00 (1) = 0   (closes)
+
+    Asked
+      reaction at A on beam: 6.00 kN ↓
+      reaction at C on beam: 8.00 kN ↑
+    To be checked by a qualified engineer under the local codes. Statics of rigid bodies at rest only: no strength, stability, fatigue or connections.
+    ");
+}
+
+#[test]
+fn what_moves_is_said_with_its_cures() {
+    let body = format!(
+        r#"supports = [{{ at = "A", kind = "roller" }}, {{ at = "B", kind = "roller" }}]
+        loads = [{{ kind = "force", at = "C", size = 2, direction = 240 }}]
+        {POINTS}"#
+    );
+    insta::assert_snapshot!(text::render("", &page(&body)), @r"
+    Untitled
+    ========
+
+    Unstable. No equilibrium under these loads: beam slides to the left.
+    3 equations and 2 unknowns, counted; rank decides.
+      What would hold it: Make the roller A a pin.
+      What would hold it: Make the roller B a pin.
+      What would hold it: Add a roller at C that pushes to the right.
+
+    Asked
+      reaction at A on beam: no equilibrium
+      reaction at B on beam: no equilibrium
+    To be checked by a qualified engineer under the local codes. Statics of rigid bodies at rest only: no strength, stability, fatigue or connections.
+    ");
+}
+
+#[test]
+fn what_equilibrium_does_not_fix_is_said_and_the_rest_answered() {
+    let body = format!(
+        r#"supports = [{{ at = "A", kind = "pin" }}, {{ at = "B", kind = "pin" }}]
+        loads = [{{ kind = "couple", at = "C", size = 6, turn = "cw" }}]
+        {POINTS}"#
+    );
+    let page = page(&body);
+    assert_eq!(page.verdict.word, "indeterminate");
+    assert_eq!(
+        page.verdict.sentence,
+        "1 unknown too many: equilibrium alone does not fix A_x, B_x. The others are fixed, and answered."
+    );
+    // Clockwise 6 on a span of 4: the far end pushes up, the near one holds down, 6/4 each.
+    let asked: Vec<_> = page.asked.iter().map(|a| a.parts.join(", ")).collect();
+    assert_eq!(asked, ["1.50 kN ↓, A_x not fixed by equilibrium", "1.50 kN ↑, B_x not fixed by equilibrium"]);
+}
+
+#[test]
+fn a_wall_answers_with_its_couple() {
+    let body = format!(
+        r#"supports = [{{ name = "wall", at = "A", kind = "fixed" }}]
+        conventions = {{ figures = 4 }}
+        loads = [{{ kind = "force", at = "B", size = 3, direction = 30 }}]
+        {POINTS}"#
+    );
+    let page = page(&body);
+    assert_eq!(page.asked[0].parts, ["3.000 kN at 210°", "6.000 kN·m ↻"]);
+    assert_eq!(page.asked[0].label, "reaction of wall at A on beam");
+    assert_eq!(page.steps[0].result.text, "M_wall = −6.000 kN·m");
+    assert_eq!(page.steps[0].remark, "negative: acts clockwise; from here on the arrow is turned");
+    assert_eq!(page.headlines.free, "3 unknowns · 3 equations");
+}
+
+#[test]
+fn names_are_never_taken_for_markup_or_commands() {
+    let body = r#"title = "*5% & $x$*"
+        supports = [{ name = "a_b#%{", at = "A", kind = "fixed" }]
+        loads = [{ name = "<b>&\\frac", kind = "force", at = "B", size = 1, direction = "down" }]
+        [points]
+        A = [0, 0]
+        B = [1, 0]
+        [bodies]
+        "b|c" = { runs = [["A", "B"]] }"#;
+    let page = page(body);
+    let markdown = markdown::render("*5% & $x$*", &page);
+    assert!(markdown.starts_with("# \\*5% & \\$x\\$\\*\n"), "{markdown}");
+    let latex = page.steps[1].result.latex.as_deref().unwrap();
+    assert!(latex.contains("a\\_b\\#\\%\\{"), "{latex}");
+    assert!(page.steps[0].title.ends_with("b|c") && markdown.contains("b\\|c"));
+}
+
+#[test]
+fn every_fragment_of_a_term_says_what_it_is_in_words() {
+    let body = format!(
+        r#"supports = [{{ at = "A", kind = "pin" }}, {{ at = "B", kind = "roller" }}]
+        loads = [
+          {{ name = "peat", kind = "distributed", from = "A", to = "B", start = 1, end = 3 }},
+          {{ name = "crank", kind = "couple", size = 2 }},
+          {{ name = "rope", kind = "force", at = "C", size = 2, direction = 240 }},
+        ]
+        {POINTS}"#
+    );
+    let page = page(&body);
+    let said: Vec<_> = page.steps[0].terms.iter().map(|t| t.says.as_str()).collect();
+    assert_eq!(
+        said,
+        [
+            "peat, the triangular part as its resultant a third from its high end, at an arm of 2.667 m; turns against the positive sense",
+            "peat, the uniform part as its resultant at its middle, at an arm of 2 m; turns against the positive sense",
+            "crank, a couple: the same about every point; turns in the positive sense",
+            "rope, the part that counts, at an arm of 1 m; turns against the positive sense",
+            "B_y, the unknown, at an arm of 4 m; turns in the positive sense",
+        ]
+    );
+}

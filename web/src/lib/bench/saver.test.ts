@@ -1,0 +1,66 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Sheet } from '../api/types';
+import { Saver } from './saver.svelte';
+
+const titled = (title: string): Sheet => ({ format: 'helvek-sheet/1', title });
+
+type Answer = { status: number; body: unknown } | 'down';
+
+/** A server that gives these answers one after another, and keeps what it was sent. */
+function server(answers: Answer[]) {
+  const sent: { version: number; sheet: Sheet }[] = [];
+  vi.stubGlobal('fetch', async (_: string, init: RequestInit) => {
+    sent.push(JSON.parse(String(init.body)) as { version: number; sheet: Sheet });
+    const answer = answers.shift() ?? 'down';
+    if (answer === 'down') throw new TypeError('refused');
+    return new Response(JSON.stringify(answer.body), { status: answer.status });
+  });
+  return sent;
+}
+
+const kept = (version: number): Answer => ({ status: 200, body: { id: 'x', version } });
+
+beforeEach(() => void vi.useFakeTimers());
+afterEach(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+});
+
+describe('the saver', () => {
+  it('states the version each save was made from, and keeps the newest last', async () => {
+    const sent = server([kept(2), kept(3)]);
+    const saver = new Saver('x', 1);
+    saver.keep(titled('a'));
+    saver.keep(titled('b'));
+    saver.keep(titled('c'));
+    await vi.advanceTimersByTimeAsync(10);
+    expect(sent.map((s) => [s.version, s.sheet.title])).toEqual([
+      [1, 'a'],
+      [2, 'c'],
+    ]);
+    expect(saver.state).toBe('kept');
+  });
+
+  it('tries again while the server is away, with what is newest', async () => {
+    const sent = server(['down', 'down', kept(2)]);
+    const saver = new Saver('x', 1);
+    saver.keep(titled('a'));
+    await vi.advanceTimersByTimeAsync(10);
+    expect(saver.state).toBe('offline');
+    saver.keep(titled('b'));
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(saver.state).toBe('kept');
+    expect(sent.at(-1)?.sheet.title).toBe('b');
+  });
+
+  it('overwrites nothing that was changed elsewhere', async () => {
+    const sent = server([{ status: 409, body: { code: 'conflict', message: '', cure: '', current: 7 } }]);
+    const saver = new Saver('x', 1);
+    saver.keep(titled('a'));
+    await vi.advanceTimersByTimeAsync(10);
+    expect(saver.state).toBe('conflict');
+    saver.keep(titled('b'));
+    await vi.advanceTimersByTimeAsync(10_000);
+    expect(sent.length).toBe(1);
+  });
+});

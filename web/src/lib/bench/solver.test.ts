@@ -1,0 +1,56 @@
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import type { Sheet } from '../api/types';
+import { Solver } from './solver';
+
+const sheet: Sheet = { format: 'helvek-sheet/1', title: '' };
+
+/** A server that answers when it is told to. */
+function slowServer() {
+  const asked: { seq: number; answer: () => void; fail: () => void }[] = [];
+  vi.stubGlobal('fetch', (_: string, init: RequestInit) => {
+    const { seq } = JSON.parse(String(init.body)) as { seq: number };
+    return new Promise((resolve, reject) => {
+      asked.push({
+        seq,
+        answer: () => resolve(new Response(JSON.stringify({ seq }), { status: 200 })),
+        fail: () => reject(new TypeError('refused')),
+      });
+    });
+  });
+  return asked;
+}
+
+const tick = () => new Promise((resolve) => setTimeout(resolve));
+
+afterEach(() => vi.unstubAllGlobals());
+
+describe('the solver', () => {
+  it('has one question in flight and one waiting; those between are dropped', async () => {
+    const asked = slowServer();
+    const solver = new Solver();
+    const replies = [1, 2, 3, 4].map(() => solver.ask(sheet));
+    await tick();
+    expect(asked.map((a) => a.seq)).toEqual([1]);
+    asked[0]?.answer();
+    await tick();
+    expect(asked.map((a) => a.seq)).toEqual([1, 4]);
+    asked[1]?.answer();
+    const [first, second, third, fourth] = await Promise.all(replies);
+    // The first was overtaken while it was on its way: its reply must not be shown.
+    expect([first, second, third]).toEqual([null, null, null]);
+    expect(fourth?.seq).toBe(4);
+  });
+
+  it('goes on after a failure', async () => {
+    const asked = slowServer();
+    const solver = new Solver();
+    const first = solver.ask(sheet);
+    await tick();
+    asked[0]?.fail();
+    await expect(first).rejects.toMatchObject({ code: 'offline' });
+    const second = solver.ask(sheet);
+    await tick();
+    asked[1]?.answer();
+    expect((await second)?.seq).toBe(2);
+  });
+});
