@@ -12,6 +12,9 @@ pub const SINGULAR: f64 = 1e-10;
 /// Singular values between [`SINGULAR`] and this, times the largest, are *critical geometry*: solved, and said.
 pub const CRITICAL: f64 = 1e-6;
 
+/// An unknown whose share in every self-stress is below this is fixed by equilibrium. Null vectors have norm 1.
+pub const SELF_STRESS: f64 = 1e-8;
+
 /// An equation closes when its residual is below this times the sum of the sizes of its terms.
 pub const RESIDUAL: f64 = 1e-9;
 

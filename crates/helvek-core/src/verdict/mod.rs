@@ -75,7 +75,7 @@ pub fn judge(equilibrium: &Equilibrium) -> Verdict {
     let equilibrium_holds = norm(&driven) <= tolerance::RESIDUAL * equilibrium.load_scale().max(norm(&loads));
 
     let determined: Vec<_> =
-        (0..unknowns).map(|j| space.right_null_row(j) <= tolerance::RESIDUAL.sqrt()).collect();
+        (0..unknowns).map(|j| space.right_null_row(j) <= tolerance::SELF_STRESS).collect();
     let values = space
         .solve(&loads)
         .into_iter()

@@ -137,3 +137,56 @@ async fn things_are_changed_in_place_undone_and_removed() {
     assert!(asked(&desk).await.contains("8.00 kN ↑"));
     desk.close().await;
 }
+
+#[tokio::test]
+async fn a_place_is_pointed_at_and_read_off_before_it_is_taken() {
+    let desk = Desk::set(false, Theme::Light).await;
+    desk.new_sheet().await;
+    let browser = &desk.browser;
+    for typed in ["b6⏎", "p⏎", "r⏎"] {
+        browser.keys(typed).await;
+        browser.settle().await;
+    }
+    // The tool by pointer, the size typed, the place pointed at: the middle of the board is the middle of the beam.
+    browser.click(".strip button[title^=Force]").await;
+    browser.keys("12").await;
+    browser.hover(".beam .reach").await;
+    browser.settle().await;
+    assert_eq!(browser.text(".pointed text").await, "3");
+    browser.click(".beam .reach").await;
+    browser.settle().await;
+    assert_eq!(browser.script("return document.querySelector('.tag [name=place]').value").await, json!("3"));
+    browser.click(".tag .keep").await;
+    assert!(asked(&desk).await.contains("6.00 kN ↑"));
+    desk.close().await;
+}
+
+#[tokio::test]
+async fn schools_and_units_change_in_place_and_change_no_reaction() {
+    let desk = Desk::set(true, Theme::Light).await;
+    let browser = &desk.browser;
+    browser
+        .script("[...document.querySelectorAll('a')].find((a) => a.textContent.includes('Potting')).click()")
+        .await;
+    browser.find("main[aria-label=Bench]").await;
+    assert!(asked(&desk).await.contains("0.930 kN ↑"));
+    browser.click("button[title^='Positive turning']").await;
+    browser.settle().await;
+    browser
+        .until("return document.querySelector('.lead').textContent.includes('↻')", "the turned sense")
+        .await;
+    browser.click("button[title^='Which equation']").await;
+    browser.settle().await;
+    assert!(browser.text("[data-part=step-1] h3").await.contains("Forces along x"));
+    assert!(asked(&desk).await.contains("0.930 kN ↑"));
+    // 0.93 kN = 209 lb.
+    let choose = "const s = document.querySelector('select[aria-label=Units]'); s.value = 'lb · ft'; s.dispatchEvent(new Event('change', { bubbles: true }))";
+    browser.script(choose).await;
+    browser.until("return document.querySelector('.asked').textContent.includes('209 lb')", "pounds").await;
+    for _ in 0..3 {
+        browser.control('z').await;
+        browser.settle().await;
+    }
+    assert!(asked(&desk).await.contains("0.930 kN ↑"));
+    desk.close().await;
+}
