@@ -1,7 +1,9 @@
 //! Headless Chromium with a fresh profile, one device pixel to a pixel, and no motion.
 
 use crate::MISSING_BROWSER;
-use fantoccini::actions::{InputSource, KeyAction, KeyActions, MouseActions, PointerAction};
+use fantoccini::actions::{
+    InputSource, KeyAction, KeyActions, MOUSE_BUTTON_LEFT, MouseActions, PointerAction,
+};
 use fantoccini::elements::Element;
 use fantoccini::key::Key;
 use fantoccini::{Client, ClientBuilder, Locator};
@@ -172,6 +174,17 @@ impl Browser {
         let rest = PointerAction::MoveToElement { element, duration: None, x: 0.0, y: 0.0 };
         let mouse = MouseActions::new("mouse".into()).then(rest);
         self.client.perform_actions(mouse).await.unwrap_or_else(|error| panic!("{css}: {error}"));
+    }
+
+    /// Presses the pointer where it rests.
+    ///
+    /// # Panics
+    /// When the window is gone.
+    pub async fn press(&self) {
+        let mouse = MouseActions::new("mouse".into())
+            .then(PointerAction::Down { button: MOUSE_BUTTON_LEFT })
+            .then(PointerAction::Up { button: MOUSE_BUTTON_LEFT });
+        self.client.perform_actions(mouse).await.expect("a press");
     }
 
     /// Text of an element as it is seen.

@@ -153,7 +153,7 @@ async fn a_place_is_pointed_at_and_read_off_before_it_is_taken() {
     browser.hover(".beam .reach").await;
     browser.settle().await;
     assert_eq!(browser.text(".pointed text").await, "3");
-    browser.click(".beam .reach").await;
+    browser.press().await;
     browser.settle().await;
     assert_eq!(browser.script("return document.querySelector('.tag [name=place]').value").await, json!("3"));
     browser.click(".tag .keep").await;
