@@ -55,10 +55,22 @@ impl Painter<'_> {
         figures::plain(radians.to_degrees(), self.model().schools.figures)
     }
 
+    /// A quantity of a load as it was written, when that was in a unit of its own; else in the sheet's.
+    fn as_written(&self, load: &str, key: &str, si: f64, unit: &Unit) -> String {
+        let mut conversions = self.model().conversions.iter();
+        let written =
+            conversions.find(|c| c.of == load && c.path.starts_with("loads[") && c.path.ends_with(key));
+        match written {
+            // "-500 lb" drawn along its true direction has lost its sign.
+            Some(c) => c.written.trim_start_matches(['-', '−']).to_owned(),
+            None => self.given(si, unit),
+        }
+    }
+
     /// A force as it was given: its size, and how it leans; or its components.
-    fn force_text(&self, force: Vector, given: Given) -> String {
+    fn force_text(&self, name: &str, force: Vector, given: Given) -> String {
         let unit = &self.model().units.force;
-        let size = self.given(force.length(), unit);
+        let size = self.as_written(name, ".size", force.length(), unit);
         if force.x == 0.0 || force.y == 0.0 {
             return size;
         }
@@ -175,7 +187,7 @@ impl Painter<'_> {
                     id,
                     at: self.point(at),
                     toward: pair(force.unit().unwrap_or(-Vector::Y)),
-                    text: self.force_text(force, given),
+                    text: self.force_text(&load.name, force, given),
                     relative: ratio(force.length(), largest),
                 }),
                 LoadKind::Couple { moment, .. } => {
@@ -185,13 +197,17 @@ impl Painter<'_> {
                         id,
                         at,
                         turn,
-                        text: self.given(moment.z.abs(), &units.moment),
+                        text: self.as_written(&load.name, ".size", moment.z.abs(), &units.moment),
                     });
                 }
                 LoadKind::Distributed { from, to, start, end, direction, .. } => {
                     let intensity = units.force.per(&units.length);
-                    let text = |v: f64| self.given(v.abs(), &intensity);
-                    let texts = if start == end { vec![text(start)] } else { vec![text(start), text(end)] };
+                    let text = |key: &str, v: f64| self.as_written(&load.name, key, v.abs(), &intensity);
+                    let texts = if start == end {
+                        vec![text(".start", start)]
+                    } else {
+                        vec![text(".start", start), text(".end", end)]
+                    };
                     let resultants = parts()
                         .filter(|(_, source)| *source != Source::Given)
                         .filter_map(|(wrench, _)| {

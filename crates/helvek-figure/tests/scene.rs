@@ -151,3 +151,18 @@ b = { runs = [["A", "B"]] }
     let Mark::Reaction { symbol, .. } = find(&scene, "reaction:N_B") else { panic!() };
     assert_eq!((symbol.base.as_str(), symbol.index.as_str()), ("N", "B"));
 }
+
+#[test]
+fn a_load_in_a_unit_of_its_own_is_drawn_as_it_was_written() {
+    let body = RAIL
+        .replace("size = 100,", "size = \"25 lb\",")
+        .replace("start = 2,", "start = \"0.002 kN/mm\",")
+        .replace("size = 7,", "size = \"0.007 N·m\",");
+    let scene = scene(&solved(&body), true);
+    let Mark::Force { text, .. } = find(&scene, "load:pull") else { panic!() };
+    assert_eq!(text, "25 lb");
+    let Mark::Distributed { texts, .. } = find(&scene, "load:sag") else { panic!() };
+    assert_eq!(texts, &["0.002 kN/mm", "6 N/mm"]);
+    let Mark::Couple { text, .. } = find(&scene, "load:twist") else { panic!() };
+    assert_eq!(text, "0.007 N·m");
+}

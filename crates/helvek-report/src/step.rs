@@ -9,7 +9,7 @@ use helvek_core::geometry::Point;
 use helvek_core::plan::{Axis, Centre, DropsOut, Equation, Reason};
 use helvek_core::sheet::Turn;
 use helvek_core::solution::Solved;
-use helvek_core::units::figures;
+use helvek_core::units::{Unit, figures};
 use helvek_core::working::{Arm, Check, Projection, Size, Step, Term, TermOf};
 
 /// Words the parts of one solution.
@@ -230,13 +230,8 @@ impl Wording<'_> {
                 let text = self.length(over);
                 factors.push((text.clone(), text));
             }
-            Size::Found(v) => match term.of {
-                TermOf::Column(id) => {
-                    let (text, _) = self.result(v, self.column(id).kind);
-                    factors.push((text.clone(), text));
-                }
-                TermOf::Action(_) => {}
-            },
+            // Carried with two figures more than it is reported with: a reader who adds it up must come out where Helvek does.
+            Size::Found(v) => number(figures::plain(self.found_unit(term.of).from_si(v), digits + 1)),
             Size::Unknown => {
                 if let TermOf::Column(id) = term.of {
                     let symbol = &self.column(id).symbol;
@@ -294,6 +289,15 @@ impl Wording<'_> {
             ),
             says: self.says(term),
             arm: term.arm.map(|arm| self.arm(arm)),
+        }
+    }
+
+    /// The unit of a found unknown.
+    fn found_unit(&self, of: TermOf) -> &Unit {
+        let units = &self.solved.model.units;
+        match of {
+            TermOf::Column(id) if self.column(id).kind == ColumnKind::Couple => &units.moment,
+            _ => &units.force,
         }
     }
 

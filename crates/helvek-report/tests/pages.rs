@@ -44,12 +44,12 @@ fn an_overhang_that_lifts_reads_as_on_paper() {
 
     3. Forces along y · beam
        Only A_y is still open.
-       ↑ ΣF_y = 0:  − 2 + 8.00 + A_y = 0
+       ↑ ΣF_y = 0:  − 2 + 8 + A_y = 0
        A_y = −6.00 kN   (negative: acts down; from here on the arrow is turned)
 
     Checks with equations not used
       Moments about C · beam
-       ↺ ΣM_C:  − 2 (3) + 6.00 (1) = 0   (closes)
+       ↺ ΣM_C:  − 2 (3) + 6 (1) = 0   (closes)
 
     Asked
       reaction at A on beam: 6.00 kN ↓

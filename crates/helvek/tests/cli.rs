@@ -80,7 +80,7 @@ fn a_turned_arrow_is_used_with_its_magnitude_from_the_next_step_on() {
         "{printed}"
     );
     let check = printed.split("Checks").nth(1).unwrap();
-    assert!(check.contains("+ 159 (") && !check.contains("−159"), "{check}");
+    assert!(check.contains("+ 159.33 (") && !check.contains("−159"), "{check}");
 }
 
 #[test]

@@ -26,7 +26,7 @@ async fn the_keyboard_reaches_all_of_it() {
     browser.keys("30 from -y cw⏎").await;
     browser.settle().await;
     assert_eq!(browser.script(FOCUSED).await, json!("Board"));
-    assert_eq!(browser.text("[data-label='load:F1']").await, "3.559 kN, 30° to y");
+    assert_eq!(browser.text("[data-label='load:F1']").await, "800 lb, 30° to y");
 
     // From thing to thing with the arrows, Enter changes, Delete removes.
     browser.script("document.querySelector('[data-handle]').focus()").await;
