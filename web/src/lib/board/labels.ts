@@ -1,7 +1,7 @@
 /**
  * Placing labels so that none covers another, or an arrow, or the structure.
  *
- * Greedy and deterministic: labels in order of rank try eight sides at growing distances from their anchor; the first place that is free
+ * Greedy and deterministic: labels in order of rank try sixteen sides, the eight main ones first, at growing distances from their anchor; the first place that is free
  * wins, with a preference for the side they ask for. A label that finds no free place takes the one that covers least, and
  * gets a leader line when it ends up far away.
  */
@@ -35,7 +35,7 @@ export interface Placed {
 export type Segment = readonly [XY, XY];
 
 const DISTANCES = [0, 12, 26, 44, 66, 92, 124];
-const TURNS = [0, 45, -45, 90, -90, 135, -135, 180];
+const TURNS = [0, 45, -45, 90, -90, 135, -135, 180, 22.5, -22.5, 67.5, -67.5, 112.5, -112.5, 157.5, -157.5];
 
 export function overlap(a: Box, b: Box): number {
   const w = Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x);
@@ -81,8 +81,8 @@ export function placeLabels(
         const covered = taken.reduce((sum, other) => sum + overlap(grown(box), other), 0);
         const crossed = segments.reduce((sum, s) => sum + crosses(grown(box), s), 0);
         const outside = box.w * box.h - overlap(box, within);
-        // A covered label is worse than a crossed line, and both are worse than any distance.
-        const cost = 40 * covered + 20 * crossed + 60 * outside + 10 * ring + order;
+        // A covered label is far worse than a crossed line, and both are worse than any distance.
+        const cost = 1000 * covered + 20 * crossed + 60 * outside + 10 * ring + order;
         if (!best || cost < best.cost) best = { cost, box, far: distance };
         if (covered === 0 && crossed === 0 && outside <= 0) break search;
       }
