@@ -159,6 +159,8 @@ mod tests {
             ("1.2 kip", 5337.8659383126, Dimension::FORCE),
             ("36 N·m", 36.0, Dimension::MOMENT),
             ("36 N*m", 36.0, Dimension::MOMENT),
+            ("0.036 kN m", 36.0, Dimension::MOMENT),
+            ("0.5 kN / m", 500.0, Dimension::FORCE_PER_LENGTH),
             ("0.036kNm", 36.0, Dimension::MOMENT),
             ("2 lb-ft", 2.0 * 1.3558179483314, Dimension::MOMENT),
             ("1e3 N/m", 1000.0, Dimension::FORCE_PER_LENGTH),

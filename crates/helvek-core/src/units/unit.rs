@@ -139,7 +139,7 @@ fn named(symbol: &str) -> Option<&'static Row> {
         })
 }
 
-/// Reads a unit such as `kN`, `N·m`, `N*m`, `Nm`, `lb-ft`, `kN/m`, `m/s²`.
+/// Reads a unit such as `kN`, `N·m`, `N*m`, `N m`, `Nm`, `lb-ft`, `kN/m`, `m/s²`.
 ///
 /// # Errors
 /// [`UnitError`] for a symbol that is not known or a text with an empty factor.
@@ -147,9 +147,10 @@ pub fn parse_unit(text: &str) -> Result<Unit, UnitError> {
     let text = text.trim();
     let malformed = || UnitError::Malformed { text: text.to_owned() };
     let (mut symbol, mut dimension, mut factor) = (String::new(), Dimension::NONE, 1.0);
-    let (mut rest, mut power) = (text, 1i8);
+    let spaced = spaces_as_products(text);
+    let (mut rest, mut power) = (spaced.as_str(), 1i8);
     loop {
-        let end = rest.find(['·', '*', '-', '/', '⋅']).unwrap_or(rest.len());
+        let end = rest.find(OPERATORS).unwrap_or(rest.len());
         let (head, tail) = rest.split_at(end);
         let (base, exponent) = split_exponent(head.trim()).ok_or_else(malformed)?;
         if base.is_empty() {
@@ -185,6 +186,20 @@ pub fn parse_unit(text: &str) -> Result<Unit, UnitError> {
         symbol.push(if operator == '/' { '/' } else { '·' });
     }
     Ok(Unit { symbol, dimension, factor })
+}
+
+const OPERATORS: [char; 5] = ['·', '*', '-', '/', '⋅'];
+
+/// "kN m" is a product as it is written in print; a space beside an operator means nothing.
+fn spaces_as_products(text: &str) -> String {
+    let mut out = String::new();
+    for word in text.split_whitespace() {
+        if !out.is_empty() && !out.ends_with(OPERATORS) && !word.starts_with(OPERATORS) {
+            out.push('·');
+        }
+        out.push_str(word);
+    }
+    out
 }
 
 /// "s²" or "s^2" into ("s", 2). `None` for an exponent that is not 1 to 4.
