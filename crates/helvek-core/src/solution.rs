@@ -1,9 +1,11 @@
 //! The whole chain, every stage kept.
 
-use crate::equilibrium::Equilibrium;
-use crate::model::Model;
-use crate::plan::plan;
-use crate::verdict::{Cure, Verdict, cures, judge};
+use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, Equilibrium, PartOf, TwoForce};
+use crate::geometry::Vector;
+use crate::model::{JointId, JointKind, Model};
+use crate::plan::{Given, plan};
+use crate::recognition::two_force_bodies;
+use crate::verdict::{Cure, Verdict, cures_of, judge};
 use crate::working::{Working, work};
 
 /// A model with everything that follows from it.
@@ -11,58 +13,167 @@ use crate::working::{Working, work};
 pub struct Solved {
     /// What was meant.
     pub model: Model,
-    /// Freed.
-    pub equilibrium: Equilibrium,
-    /// Judged.
+    /// Everything freed, two-force bodies too: what is judged and solved globally.
+    pub full: Equilibrium,
+    /// Judged, one-way parts settled.
     pub verdict: Verdict,
+    /// Freed as a person does it: two-force bodies stand as links. The working speaks of its columns.
+    pub equilibrium: Equilibrium,
     /// Planned and worked.
     pub working: Working,
     /// What would hold it, when it moves.
     pub cures: Vec<Cure>,
+    /// Per column of `equilibrium`: its value by the global solution, where equilibrium fixes it.
+    pub global: Vec<Option<f64>>,
 }
 
 /// Frees, judges, plans and works a model.
 pub fn solve(model: Model) -> Solved {
-    let equilibrium = Equilibrium::of(&model);
-    let verdict = judge(&equilibrium);
-    let plan = plan(&model, &equilibrium, &verdict);
-    let working = work(&model, &equilibrium, plan);
-    let cures = if verdict.mobility > 0 { cures(&model) } else { Vec::new() };
-    Solved { model, equilibrium, verdict, working, cures }
+    let (model, full, verdict) = judged(model);
+    let links = two_force_bodies(&model);
+    let equilibrium = if links.is_empty() { full.clone() } else { Equilibrium::with_links(&model, &links) };
+    let map = Map { model: &model, full: &full, verdict: &verdict };
+    let global: Vec<_> = equilibrium.column_ids().map(|id| map.value(&equilibrium, id)).collect();
+    let working = if verdict.equilibrium {
+        let released: Vec<_> = equilibrium.column_ids().map(|id| map.released(&equilibrium, id)).collect();
+        let determined: Vec<_> = global.iter().map(Option::is_some).collect();
+        let values: Vec<_> = global.iter().map(|v| v.unwrap_or(f64::NAN)).collect();
+        let given = Given { determined: &determined, released: &released, values: &values };
+        let plan = plan(&model, &equilibrium, &given);
+        work(&model, &equilibrium, plan, &released)
+    } else {
+        Working::default()
+    };
+    let cures = cures_of(&model, &full, &verdict);
+    Solved { model, full, verdict, equilibrium, working, cures, global }
+}
+
+/// Gear teeth push on one flank or the other: the one on which they push is found out.
+fn judged(mut model: Model) -> (Model, Equilibrium, Verdict) {
+    /// Each round turns every mesh that would pull; two settle all but trains that go round in a ring.
+    const ROUNDS: usize = 4;
+    let mut full = Equilibrium::of(&model);
+    let mut verdict = judge(&full);
+    for _ in 0..ROUNDS {
+        let pulling: Vec<JointId> = full
+            .column_ids()
+            .filter(|id| verdict.determined[id.index()] && verdict.values[id.index()] < 0.0)
+            .filter_map(|id| match full.column(id).of {
+                ColumnOf::Joint(joint, _) => Some(joint),
+                _ => None,
+            })
+            .filter(|joint| matches!(model.joints[joint.index()].kind, JointKind::Mesh { .. }))
+            .collect();
+        if pulling.is_empty() {
+            break;
+        }
+        for joint in pulling {
+            if let JointKind::Mesh { flank, .. } = &mut model.joints[joint.index()].kind {
+                *flank = -*flank;
+            }
+        }
+        full = Equilibrium::of(&model);
+        verdict = judge(&full);
+    }
+    (model, full, verdict)
+}
+
+/// From the columns of a reduced equilibrium to those of the full one.
+struct Map<'a> {
+    model: &'a Model,
+    full: &'a Equilibrium,
+    verdict: &'a Verdict,
+}
+
+impl Map<'_> {
+    fn same(&self, equilibrium: &Equilibrium, id: ColumnId) -> Option<usize> {
+        let column = equilibrium.column(id);
+        // Without links the two are one.
+        if equilibrium.links.is_empty() {
+            return Some(id.index());
+        }
+        self.full.columns.iter().position(|c| c.of == column.of && c.component == column.component)
+    }
+
+    fn released(&self, equilibrium: &Equilibrium, id: ColumnId) -> bool {
+        let same = self.same(equilibrium, id);
+        same.is_some_and(|index| self.verdict.released.iter().any(|r| r.index() == index))
+    }
+
+    fn value(&self, equilibrium: &Equilibrium, id: ColumnId) -> Option<f64> {
+        if !self.verdict.equilibrium {
+            return None;
+        }
+        if let Some(index) = self.same(equilibrium, id) {
+            return self.verdict.determined[index].then_some(self.verdict.values[index]);
+        }
+        let link =
+            equilibrium.links.iter().find(|link| equilibrium.column(id).of == ColumnOf::Link(link.body))?;
+        self.tension(*link)
+    }
+
+    /// What pulls a two-force body apart: the part of what acts on its first pin that points away from the second.
+    fn tension(&self, link: TwoForce) -> Option<f64> {
+        let [a, b] = link.ends.map(|p| self.model.at(p));
+        let outward = (a - b).unit()?;
+        let mut force = Vector::ZERO;
+        for (index, column) in self.full.columns.iter().enumerate() {
+            for act in &column.acts {
+                let on_link = self.full.parts[act.on.index()].of == PartOf::Body(link.body);
+                if on_link && act.wrench.about == a {
+                    if !self.verdict.determined[index] {
+                        return None;
+                    }
+                    force += act.wrench.force * self.verdict.values[index];
+                }
+            }
+        }
+        let value = force.dot(outward);
+        Some(crate::equilibrium::clean(value, self.full.load_scale()))
+    }
 }
 
 impl Solved {
-    /// The value of each unknown that equilibrium fixes, SI, along its assumed sense; the working's where it was worked, else the
-    /// global solution's.
+    /// The value of each unknown of the working that equilibrium fixes, SI, along its assumed sense; the working's where it was worked,
+    /// else the global solution's.
     pub fn values(&self) -> Vec<Option<f64>> {
-        let mut values: Vec<_> = self
-            .verdict
-            .values
-            .iter()
-            .zip(&self.verdict.determined)
-            .map(|(value, determined)| (self.verdict.equilibrium && *determined).then_some(*value))
-            .collect();
-        for step in &self.working.steps {
-            values[step.unknown.index()] = Some(step.value);
+        let mut values = self.global.clone();
+        for (id, value) in self.working.steps.iter().flat_map(|step| step.results()) {
+            values[id.index()] = Some(value);
         }
         values
     }
 
-    /// The largest difference between the plan's values and the global solution's, over the largest load. `None` when nothing was
+    /// The value of each unknown of the full equilibrium that equilibrium fixes, SI; the working's where it was worked.
+    pub fn full_values(&self) -> Vec<Option<f64>> {
+        let verdict = &self.verdict;
+        let mut values: Vec<_> = verdict
+            .values
+            .iter()
+            .zip(&verdict.determined)
+            .map(|(value, determined)| (verdict.equilibrium && *determined).then_some(*value))
+            .collect();
+        let map = Map { model: &self.model, full: &self.full, verdict };
+        for (id, value) in self.working.steps.iter().flat_map(|step| step.results()) {
+            if let Some(index) = map.same(&self.equilibrium, id) {
+                values[index] = Some(value);
+            }
+        }
+        values
+    }
+
+    /// The largest difference between the working's values and the global solution's, over the largest load. `None` when nothing was
     /// worked.
     pub fn disagreement(&self) -> Option<f64> {
-        let scale = self.equilibrium.load_scale();
         self.working
             .steps
             .iter()
-            .map(|step| {
-                let kind = self.equilibrium.columns[step.unknown.index()].kind;
-                let scale = match kind {
-                    crate::equilibrium::ColumnKind::Force => scale,
-                    crate::equilibrium::ColumnKind::Couple => scale * self.equilibrium.length_scale,
-                };
-                let difference = (step.value - self.verdict.values[step.unknown.index()]).abs();
-                if scale > 0.0 { difference / scale } else { difference }
+            .flat_map(|step| step.results())
+            .filter_map(|(id, value)| {
+                let kind: ColumnKind = self.equilibrium.column(id).kind;
+                let scale = self.equilibrium.scale_of(kind);
+                let difference = (value - self.global[id.index()]?).abs();
+                Some(if scale > 0.0 { difference / scale } else { difference })
             })
             .reduce(f64::max)
     }

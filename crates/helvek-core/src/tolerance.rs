@@ -23,3 +23,9 @@ pub const DROPS_OUT: f64 = 1e-9;
 
 /// A unit pivot smaller than this makes an equation a poor choice: its error is magnified by the reciprocal.
 pub const POOR_PIVOT: f64 = 1e-3;
+
+/// A one-way part acts against its sense when it has to hold more than this times the largest load; least forces below it are nothing.
+pub const ONE_WAY: f64 = 1e-6;
+
+/// A pivot below this is refused: the equation would say nothing about its unknown.
+pub const NO_PIVOT: f64 = 1e-8;

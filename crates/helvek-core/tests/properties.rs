@@ -236,7 +236,7 @@ proptest! {
             for dropped in &step.reason.dropped {
                 prop_assert!(!known[dropped.column.index()]);
                 let wrench = columns[dropped.column.index()].acts[0].wrench;
-                match (dropped.how, step.equation) {
+                match (dropped.how, step.lines[0].equation) {
                     (DropsOut::ThroughCentre, Equation::Moments { about, .. }) => {
                         let arm = (wrench.about - about).cross(wrench.force).length();
                         prop_assert!(arm <= 1e-7 * solved.equilibrium.length_scale, "an arm of {arm}");
@@ -245,7 +245,7 @@ proptest! {
                     (how, equation) => prop_assert!(false, "{how:?} in {equation:?}"),
                 }
             }
-            known[step.unknown.index()] = true;
+            known[step.unknowns[0].index()] = true;
             let open: Vec<_> = (0..columns.len()).filter(|&j| !known[j]).collect();
             prop_assert_eq!(open.len(), step.reason.dropped.len());
         }
@@ -255,7 +255,7 @@ proptest! {
     #[test]
     fn terms_come_to_what_they_show(beam in beams()) {
         let solved = solved(&beam.write("", 1.0, 1.0));
-        for term in solved.working.steps.iter().flat_map(|s| &s.terms) {
+        for term in solved.working.steps.iter().flat_map(|s| &s.lines[0].terms) {
             let product = term.sign * term.size.value() * term.projection.value() * term.arm.map_or(1.0, |a| a.length);
             prop_assert!((product - term.value).abs() <= 1e-12 * product.abs());
             if let Some(arm) = term.arm {

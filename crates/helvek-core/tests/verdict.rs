@@ -3,7 +3,7 @@
 mod common;
 
 use common::{answers, beam, solved};
-use helvek_core::answers::{CureAnswer, StatusWord};
+use helvek_core::answers::{Change, StatusWord};
 use helvek_core::equilibrium::Equilibrium;
 use helvek_core::verdict::{self, Status};
 
@@ -102,7 +102,7 @@ fn every_cure_holds_what_moved_and_adds_nothing_redundant() {
         }
     }
     let first = &answers(&with(ROLLERS, ASLANT)).free_motion.unwrap().cures[0];
-    assert!(matches!(first, CureAnswer::Change { to: "pin", .. }), "{first:?}");
+    assert!(matches!(first.changes[..], [Change::ChangeSupport { to: "pin", .. }]), "{first:?}");
 }
 
 #[test]

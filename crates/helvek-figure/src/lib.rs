@@ -8,7 +8,7 @@ mod marks;
 mod scene;
 
 pub use bounds::Bounds;
-pub use marks::{Mark, Numbered, Shape, Spin, SymbolMark};
+pub use marks::{Carries, Mark, Numbered, Shape, Spin, Straight, SymbolMark};
 pub use scene::scene;
 
 use schemars::JsonSchema;

@@ -16,6 +16,48 @@ pub enum Mark {
         /// Corner by corner.
         path: Vec<[f64; 2]>,
     },
+    /// A two-force member.
+    Bar {
+        /// `bar:D-C`
+        id: String,
+        /// The bar's name.
+        name: String,
+        /// One end.
+        from: [f64; 2],
+        /// The other.
+        to: [f64; 2],
+        /// What it can carry.
+        carries: Carries,
+    },
+    /// A rope: its straight parts between ends and wheels.
+    Rope {
+        /// `rope:hoist`
+        id: String,
+        /// The rope's name.
+        name: String,
+        /// From where to where, first to last.
+        legs: Vec<Straight>,
+    },
+    /// What bodies transmit to each other at a point.
+    Joint {
+        /// `joint:B`
+        id: String,
+        /// The joint's name.
+        name: String,
+        /// Where.
+        at: [f64; 2],
+    },
+    /// A pulley.
+    Wheel {
+        /// `wheel:P`
+        id: String,
+        /// The pulley's name.
+        name: String,
+        /// Its axle.
+        at: [f64; 2],
+        /// In sheet units.
+        radius: f64,
+    },
     /// A named point.
     Point {
         /// `point:A`
@@ -138,6 +180,27 @@ pub struct SymbolMark {
     pub index: String,
 }
 
+/// A straight part of a rope.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, JsonSchema)]
+pub struct Straight {
+    /// Where it leaves.
+    pub from: [f64; 2],
+    /// Where it arrives.
+    pub to: [f64; 2],
+}
+
+/// What a two-force member can carry.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Carries {
+    /// Tension and compression.
+    Both,
+    /// Tension only: a cable.
+    Pull,
+    /// Compression only: a strut.
+    Push,
+}
+
 /// The symbols of supports.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
@@ -148,6 +211,16 @@ pub enum Shape {
     Roller,
     /// A hatched wall.
     Fixed,
+    /// Hatched ground that touches.
+    Surface,
+    /// Hatched ground on which a block slides without turning.
+    Guide,
+    /// A straight link to the ground.
+    Link,
+    /// A cable to the ground.
+    Cable,
+    /// Rough hatched ground that touches.
+    Rough,
 }
 
 /// A turning sense.

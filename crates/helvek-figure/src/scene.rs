@@ -1,9 +1,9 @@
 //! From a model (and, when it is whole, its solution) to marks.
 
-use crate::{Bounds, Mark, Numbered, Scene, Shape, Spin, SymbolMark};
-use helvek_core::equilibrium::{ColumnKind, Source};
+use crate::{Bounds, Carries, Mark, Numbered, Scene, Shape, Spin, Straight, SymbolMark};
+use helvek_core::equilibrium::{ActionOf, Column, ColumnKind, ColumnOf, Source};
 use helvek_core::geometry::{Point, Vector};
-use helvek_core::model::{Given, LoadKind, Model, PointId, Support, SupportKind};
+use helvek_core::model::{Amount, BarKind, Given, LoadKind, Model, On, PointId, Support, SupportKind};
 use helvek_core::solution::Solved;
 use helvek_core::units::{Unit, figures};
 
@@ -13,6 +13,7 @@ pub fn scene(solved: &Solved, complete: bool) -> Scene {
     let painter = Painter { solved, complete };
     let mut marks = Vec::new();
     painter.bodies(&mut marks);
+    painter.members(&mut marks);
     painter.dimensions(&mut marks);
     painter.supports(&mut marks);
     painter.loads(&mut marks);
@@ -88,13 +89,58 @@ impl Painter<'_> {
 
     fn bodies(&self, marks: &mut Vec<Mark>) {
         for body in &self.model().bodies {
-            for run in &body.runs {
+            for (index, run) in body.runs.iter().enumerate() {
+                // The runs of a body after the first are further marks of the same thing.
+                let suffix = if index == 0 { String::new() } else { format!("#{index}") };
                 marks.push(Mark::Body {
-                    id: format!("body:{}", body.name),
+                    id: format!("body:{}{suffix}", body.name),
                     name: body.name.clone(),
                     path: run.points.iter().map(|p| self.point(*p)).collect(),
                 });
             }
+        }
+    }
+
+    /// Bars, ropes and wheels.
+    fn members(&self, marks: &mut Vec<Mark>) {
+        let model = self.model();
+        for bar in &model.bars {
+            let [from, to] = bar.ends.map(|p| self.point(p));
+            let carries = match bar.kind {
+                BarKind::Bar => Carries::Both,
+                BarKind::Cable => Carries::Pull,
+                BarKind::Strut => Carries::Push,
+            };
+            marks.push(Mark::Bar {
+                id: format!("bar:{}", bar.name),
+                name: bar.name.clone(),
+                from,
+                to,
+                carries,
+            });
+        }
+        for pulley in &model.pulleys {
+            marks.push(Mark::Wheel {
+                id: format!("wheel:{}", pulley.name),
+                name: pulley.name.clone(),
+                at: self.point(pulley.at),
+                radius: model.units.length.from_si(pulley.radius),
+            });
+        }
+        for rope in &model.ropes {
+            marks.push(Mark::Rope {
+                id: format!("rope:{}", rope.name),
+                name: rope.name.clone(),
+                legs: rope
+                    .legs
+                    .iter()
+                    .map(|leg| Straight { from: self.place(leg.from), to: self.place(leg.to) })
+                    .collect(),
+            });
+        }
+        for joint in &model.joints {
+            let at = self.point(joint.at);
+            marks.push(Mark::Joint { id: format!("joint:{}", joint.name), name: joint.name.clone(), at });
         }
     }
 
@@ -111,7 +157,12 @@ impl Painter<'_> {
         }
     }
 
+    /// Of a single straight member; on anything else chains of distances would cross it.
     fn dimensions(&self, marks: &mut Vec<Mark>) {
+        let model = self.model();
+        if model.bodies.len() != 1 || model.bodies[0].runs.len() != 1 || !model.bars.is_empty() {
+            return;
+        }
         for run in self.model().bodies.iter().flat_map(|body| &body.runs) {
             let mut push = |a: PointId, b: PointId, lane: u8| {
                 let (first, second) = (self.model().point_name(a), self.model().point_name(b));
@@ -139,8 +190,13 @@ impl Painter<'_> {
         for support in &self.model().supports {
             let (shape, facing) = match support.kind {
                 SupportKind::Pin => (Shape::Pin, Vector::Y),
-                SupportKind::Roller { normal } => (Shape::Roller, normal),
+                SupportKind::Roller { normal, .. } => (Shape::Roller, normal),
                 SupportKind::Fixed => (Shape::Fixed, self.wall(support)),
+                SupportKind::Surface { normal } => (Shape::Surface, normal),
+                SupportKind::Guide { normal } => (Shape::Guide, normal),
+                SupportKind::Rough { normal, .. } => (Shape::Rough, normal),
+                SupportKind::Link { toward } => (Shape::Link, -toward),
+                SupportKind::Cable { toward } => (Shape::Cable, -toward),
             };
             marks.push(Mark::Support {
                 id: format!("support:{}", support.name),
@@ -149,7 +205,12 @@ impl Painter<'_> {
                 shape,
                 facing: pair(facing),
                 text: match support.kind {
-                    SupportKind::Roller { normal } if normal.x != 0.0 && normal.y != 0.0 => {
+                    SupportKind::Roller { normal, .. }
+                    | SupportKind::Surface { normal }
+                    | SupportKind::Guide { normal }
+                    | SupportKind::Rough { normal, .. }
+                        if normal.x != 0.0 && normal.y != 0.0 =>
+                    {
                         Some(format!("{}°", self.degrees(normal.x.abs().atan2(normal.y.abs()))))
                     }
                     _ => None,
@@ -161,8 +222,9 @@ impl Painter<'_> {
     /// A wall stands across the end of the member; in the middle of one, the ground is below.
     fn wall(&self, support: &Support) -> Vector {
         let model = self.model();
-        let along = model.run_direction(support.on, support.at).unwrap_or(Vector::X);
-        let points = model.points_of(support.on);
+        let On::Body(body) = support.on else { return Vector::Y };
+        let along = model.run_direction(body, support.at).unwrap_or(Vector::X);
+        let points = model.points_of(body);
         if points.first() == Some(&support.at) {
             along
         } else if points.last() == Some(&support.at) {
@@ -180,29 +242,56 @@ impl Painter<'_> {
             let id = format!("load:{}", load.name);
             let parts = || {
                 let actions = self.solved.equilibrium.actions.iter();
-                actions.filter(move |a| a.load.index() == index).map(|a| (a.act.wrench, a.source))
+                let mine = move |of: ActionOf| matches!(of, ActionOf::Load(id) if id.index() == index);
+                actions.filter(move |a| mine(a.of)).map(|a| (a.act.wrench, a.source))
             };
             match load.kind {
-                LoadKind::Force { at, force, given } => marks.push(Mark::Force {
+                LoadKind::Force { at, direction, size, given } => marks.push(Mark::Force {
                     id,
                     at: self.point(at),
-                    toward: pair(force.unit().unwrap_or(-Vector::Y)),
-                    text: self.force_text(&load.name, force, given),
-                    relative: ratio(force.length(), largest),
+                    toward: pair(direction),
+                    text: match size {
+                        Amount::Known(size) => self.force_text(&load.name, direction * size, given),
+                        Amount::Sought(_) => self.sought(size),
+                    },
+                    relative: ratio(size.known().unwrap_or_default(), largest),
                 }),
-                LoadKind::Couple { moment, .. } => {
-                    let at = parts().next().map_or([0.0, 0.0], |(wrench, _)| self.place(wrench.about));
-                    let turn = spin(moment.z);
-                    marks.push(Mark::Couple {
-                        id,
-                        at,
-                        turn,
-                        text: self.as_written(&load.name, ".size", moment.z.abs(), &units.moment),
-                    });
+                LoadKind::Weight { at, mass, size } => marks.push(Mark::Force {
+                    id,
+                    at: self.point(at),
+                    toward: [0.0, -1.0],
+                    text: match (mass, size) {
+                        (Some(mass), _) => self.as_written(&load.name, ".mass", mass, &units.mass),
+                        (None, Amount::Known(size)) => {
+                            self.as_written(&load.name, ".size", size, &units.force)
+                        }
+                        (None, Amount::Sought(_)) => self.sought(size),
+                    },
+                    relative: ratio(size.known().unwrap_or_default(), largest),
+                }),
+                LoadKind::Couple { at, turn, size } => {
+                    let first = match load.on {
+                        On::Body(body) => self.model().points_of(body).first().copied(),
+                        On::Pin(_) => None,
+                    };
+                    let at = at.or(first).map_or([0.0, 0.0], |p| self.point(p));
+                    let text = match size {
+                        Amount::Known(size) => {
+                            self.as_written(&load.name, ".size", size.abs(), &units.moment)
+                        }
+                        Amount::Sought(_) => self.sought(size),
+                    };
+                    let turn = spin(turn * size.known().unwrap_or(1.0));
+                    marks.push(Mark::Couple { id, at, turn, text });
                 }
                 LoadKind::Distributed { from, to, start, end, direction, .. } => {
                     let intensity = units.force.per(&units.length);
-                    let text = |key: &str, v: f64| self.as_written(&load.name, key, v.abs(), &intensity);
+                    let text = |key: &str, size: Amount| match size {
+                        Amount::Known(v) => self.as_written(&load.name, key, v.abs(), &intensity),
+                        Amount::Sought(_) => self.sought(size),
+                    };
+                    // What is sought is drawn as high as the highest that is known.
+                    let height = |size: Amount| size.known().map_or(1.0, |v| ratio(v, steepest));
                     let texts = if start == end {
                         vec![text(".start", start)]
                     } else {
@@ -223,8 +312,8 @@ impl Painter<'_> {
                         from: self.point(from),
                         to: self.point(to),
                         toward: pair(direction),
-                        start: ratio(start, steepest),
-                        end: ratio(end, steepest),
+                        start: height(start),
+                        end: height(end),
                         texts,
                         resultants,
                     });
@@ -233,23 +322,26 @@ impl Painter<'_> {
         }
     }
 
+    /// A size that is sought, by its symbol.
+    fn sought(&self, size: Amount) -> String {
+        match size {
+            Amount::Sought(id) => format!("?{}", self.model().sought[id.index()].name),
+            Amount::Known(_) => String::new(),
+        }
+    }
+
     fn reactions(&self, marks: &mut Vec<Mark>) {
-        let units = &self.model().units;
         let largest = self.largest_force();
-        let values = self.solved.values();
-        for (column, value) in self.solved.equilibrium.columns.iter().zip(values) {
+        let values = self.solved.full_values();
+        for (column, value) in self.solved.full.columns.iter().zip(values) {
+            let ColumnOf::Support(support) = column.of else { continue };
             let value = value.filter(|_| self.complete);
-            let unit = match column.kind {
-                ColumnKind::Force => &units.force,
-                ColumnKind::Couple => &units.moment,
-            };
-            let mut steps = self.solved.working.steps.iter();
-            let step = steps
-                .position(|s| self.solved.equilibrium.columns[s.unknown.index()].symbol == column.symbol);
+            let unit = self.solved.unit_of(column.kind);
+            let step = self.step_of(column);
             for act in &column.acts {
                 marks.push(Mark::Reaction {
                     id: format!("reaction:{}", column.symbol),
-                    support: format!("support:{}", self.model().supports[column.support.index()].name),
+                    support: format!("support:{}", self.model().supports[support.index()].name),
                     symbol: SymbolMark {
                         base: column.symbol.base.clone(),
                         index: column.symbol.index.clone(),
@@ -257,32 +349,51 @@ impl Painter<'_> {
                     at: self.place(act.wrench.about),
                     toward: act.wrench.force.unit().map(pair),
                     turn: (column.kind == ColumnKind::Couple).then(|| spin(act.wrench.moment.z)),
-                    text: value.map(|v| self.result(v.abs(), unit)),
+                    text: value.map(|v| self.result(v.abs(), &unit)),
                     turned: value.is_some_and(|v| v < 0.0),
                     zero: value == Some(0.0),
                     step: step.filter(|_| self.complete).map(|s| s + 1),
                     relative: match column.kind {
-                        ColumnKind::Force => value.map_or(0.0, |v| ratio(v.abs(), largest)),
                         ColumnKind::Couple => 0.0,
+                        _ => value.map_or(0.0, |v| ratio(v.abs(), largest)),
                     },
                 });
             }
         }
     }
 
+    /// The step that finds a reaction: its own, or that of the link it holds.
+    fn step_of(&self, column: &Column) -> Option<usize> {
+        let solved = self.solved;
+        let on_link = |of: ColumnOf| match (of, column.of) {
+            (ColumnOf::Link(body), ColumnOf::Support(support)) => {
+                self.model().supports[support.index()].on == On::Body(body)
+            }
+            _ => false,
+        };
+        let id = solved.equilibrium.column_ids().find(|id| {
+            let other = solved.equilibrium.column(*id);
+            (other.of == column.of && other.component == column.component) || on_link(other.of)
+        })?;
+        solved.working.step_of(id)
+    }
+
     /// The largest force drawn, N.
     fn largest_force(&self) -> f64 {
         let loads = self.solved.equilibrium.actions.iter().map(|a| a.act.wrench.force.length());
-        let columns = self.solved.equilibrium.columns.iter().zip(self.solved.values());
-        let reactions =
-            columns.filter(|(c, _)| c.kind == ColumnKind::Force).filter_map(|(_, value)| value).map(f64::abs);
+        let columns = self.solved.full.columns.iter().zip(self.solved.full_values());
+        let reaction = |c: &Column| c.kind == ColumnKind::Force && matches!(c.of, ColumnOf::Support(_));
+        let reactions = columns.filter(|(c, _)| reaction(c)).filter_map(|(_, value)| value).map(f64::abs);
         loads.chain(reactions.filter(|_| self.complete)).fold(0.0, f64::max)
     }
 
     /// The largest intensity, N/m.
     fn steepest(&self) -> f64 {
         let intensities = self.model().loads.iter().map(|load| match load.kind {
-            LoadKind::Distributed { start, end, .. } => start.abs().max(end.abs()),
+            LoadKind::Distributed { start, end, .. } => {
+                let size = |amount: Amount| amount.known().map_or(0.0, f64::abs);
+                size(start).max(size(end))
+            }
             _ => 0.0,
         });
         intensities.fold(0.0, f64::max)

@@ -20,6 +20,10 @@ fn id(mark: &Mark) -> &str {
         | Mark::Couple { id, .. }
         | Mark::Distributed { id, .. }
         | Mark::Reaction { id, .. }
+        | Mark::Bar { id, .. }
+        | Mark::Rope { id, .. }
+        | Mark::Wheel { id, .. }
+        | Mark::Joint { id, .. }
         | Mark::Dimension { id, .. } => id,
     }
 }
@@ -51,12 +55,13 @@ fn every_term_of_every_example_has_its_mark() {
         let text = std::fs::read_to_string(entry.unwrap().path()).unwrap();
         let solved = solution::solve(model::build(&sheet::read(&text, Syntax::Toml)).model);
         let (scene, page) = (scene(&solved, true), Page::of(&solved));
-        let terms = page.steps.iter().flat_map(|s| &s.terms).chain(page.checks.iter().flat_map(|c| &c.terms));
+        let lines = page.steps.iter().flat_map(|s| &s.lines).flat_map(|l| &l.terms);
+        let terms = lines.chain(page.checks.iter().flat_map(|c| &c.terms));
         for term in terms {
             find(&scene, &term.of);
         }
-        for step in &page.steps {
-            find(&scene, &step.unknown);
+        for result in page.steps.iter().flat_map(|s| &s.results) {
+            find(&scene, &result.unknown);
         }
         let mut ids: Vec<_> = scene.marks.iter().map(id).collect();
         ids.sort_unstable();

@@ -1,10 +1,12 @@
 //! The wording. The [`page::Page`] is the working as fragments that a screen can tie to its drawing one by one; the text and the
 //! Markdown document are the same fragments, run together. Nothing is computed here: every number is read from the core's values.
 
+mod asked;
 mod direction;
 mod fragment;
 pub mod markdown;
 pub mod page;
+mod reason;
 mod step;
 pub mod text;
 mod verdict;

@@ -38,9 +38,18 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
     }
     for step in &page.steps {
         writeln!(out, "{}. **{}.** {}\n", step.number, plain(&step.title), joined(&step.reason))?;
-        let sum = step.sum.latex.as_deref().unwrap_or(&step.sum.text);
-        writeln!(out, "   $${sum} = 0:\\quad {} = 0$$\n", terms(&step.terms))?;
-        writeln!(out, "   {} ({})\n", inline(&step.result), plain(&step.remark))?;
+        for line in &step.lines {
+            if let Some(title) = &line.title {
+                writeln!(out, "   {}\n", plain(title))?;
+            }
+            if !step.at_sight {
+                let sum = line.sum.latex.as_deref().unwrap_or(&line.sum.text);
+                writeln!(out, "   $${sum} = 0:\\quad {} = 0$$\n", terms(&line.terms))?;
+            }
+        }
+        for result in &step.results {
+            writeln!(out, "   {} ({})\n", inline(&result.value), plain(&result.remark))?;
+        }
     }
     if !page.checks.is_empty() {
         writeln!(out, "## Checks with equations not used\n")?;

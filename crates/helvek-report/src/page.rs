@@ -2,7 +2,6 @@
 
 use crate::fragment::Fragment;
 use crate::step::Wording;
-use helvek_core::model::Asked;
 use helvek_core::solution::Solved;
 use helvek_core::units::figures;
 use schemars::JsonSchema;
@@ -66,18 +65,36 @@ pub struct PageStep {
     pub title: String,
     /// Why.
     pub reason: Vec<Fragment>,
+    /// What is written: one line, or several that are solved together.
+    pub lines: Vec<PageLine>,
+    /// What it yields: as many as lines.
+    pub results: Vec<PageResult>,
+    /// It is seen at sight: no equation has to be written.
+    pub at_sight: bool,
+}
+
+/// One equation as it is written.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageLine {
+    /// What is written, and for which body: only where several are solved together.
+    pub title: Option<String>,
     /// The sum that vanishes.
     pub sum: Fragment,
     /// Its terms, each with its sign.
     pub terms: Vec<PageTerm>,
-    /// What it yields.
-    pub result: Fragment,
+    /// The moment centre, in sheet units.
+    pub centre: Option<[f64; 2]>,
+}
+
+/// One unknown, found.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct PageResult {
+    /// `B_y = 3.20 kN`
+    pub value: Fragment,
     /// What the sign says.
     pub remark: String,
     /// The mark of the unknown.
     pub unknown: String,
-    /// The moment centre, in sheet units.
-    pub centre: Option<[f64; 2]>,
 }
 
 /// One term of an equation.
@@ -126,8 +143,8 @@ pub struct PageCheck {
 /// One thing asked.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 pub struct AskedLine {
-    /// The support.
-    pub support: String,
+    /// The mark of what was asked: `support:A`, `bar:D-C`.
+    pub of: String,
     /// `reaction at A on bench`
     pub label: String,
     /// The answer in parts: a force, a couple, what is not fixed.
@@ -155,7 +172,7 @@ impl Page {
                 .map(|(i, step)| wording.step(i + 1, step))
                 .collect(),
             checks: solved.working.checks.iter().map(|check| wording.check(check)).collect(),
-            asked: asked(&wording),
+            asked: wording.asked(),
             closes,
             headlines,
             warnings: answers.warnings.into_iter().map(|w| w.message).collect(),
@@ -170,28 +187,4 @@ fn conversions(solved: &Solved) -> Vec<String> {
         format!("{}: {} = {} {}", c.of, c.written, figures::plain(c.value, digits), c.unit)
     };
     solved.model.conversions.iter().map(line).collect()
-}
-
-fn asked(wording: &Wording<'_>) -> Vec<AskedLine> {
-    let model = &wording.solved.model;
-    model
-        .asked
-        .iter()
-        .map(|Asked::Support(id)| {
-            let support = &model.supports[id.index()];
-            let answered = wording.solved.verdict.equilibrium;
-            let body = &model.bodies[support.on.index()].name;
-            let at = model.point_name(support.at);
-            AskedLine {
-                support: support.name.clone(),
-                label: if at == support.name {
-                    format!("reaction at {at} on {body}")
-                } else {
-                    format!("reaction of {} at {at} on {body}", support.name)
-                },
-                parts: if answered { wording.resultant(*id) } else { vec!["no equilibrium".into()] },
-                answered,
-            }
-        })
-        .collect()
 }

@@ -1,16 +1,16 @@
 //! One equation as fragments: title, reason, terms, result.
 
-use crate::direction;
 use crate::fragment::{Fragment, escape, latex_symbol, latex_unit};
-use crate::page::{ArmMark, PageCheck, PageStep, PageTerm};
+use crate::page::{ArmMark, PageCheck, PageLine, PageResult, PageStep, PageTerm};
 use crate::{load_id, reaction_id};
-use helvek_core::equilibrium::{Column, ColumnId, ColumnKind};
+use helvek_core::equilibrium::{ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, PartOf};
 use helvek_core::geometry::Point;
-use helvek_core::plan::{Axis, Centre, DropsOut, Equation, Reason};
+use helvek_core::model::{Amount, Load, Rope, RopeEnd};
+use helvek_core::plan::{Axis, Centre, Equation};
 use helvek_core::sheet::Turn;
 use helvek_core::solution::Solved;
 use helvek_core::units::{Unit, figures};
-use helvek_core::working::{Arm, Check, Projection, Size, Step, Term, TermOf};
+use helvek_core::working::{Arm, Check, Line, Projection, Size, Step, Term, TermOf};
 
 /// Words the parts of one solution.
 pub(crate) struct Wording<'a> {
@@ -18,11 +18,11 @@ pub(crate) struct Wording<'a> {
 }
 
 impl Wording<'_> {
-    fn digits(&self) -> u8 {
+    pub(crate) fn digits(&self) -> u8 {
         self.solved.model.schools.figures
     }
 
-    fn column(&self, id: ColumnId) -> &Column {
+    pub(crate) fn column(&self, id: ColumnId) -> &Column {
         &self.solved.equilibrium.columns[id.index()]
     }
 
@@ -37,47 +37,67 @@ impl Wording<'_> {
 
     /// A value of a kind of unknown: its number and its unit.
     pub(crate) fn result(&self, value: f64, kind: ColumnKind) -> (String, String) {
-        let unit = match kind {
-            ColumnKind::Force => &self.solved.model.units.force,
-            ColumnKind::Couple => &self.solved.model.units.moment,
-        };
-        (figures::rounded(unit.from_si(value), self.digits()), unit.symbol.clone())
+        let unit = self.solved.unit_of(kind);
+        (figures::rounded(unit.from_si(value), self.digits()), unit.symbol)
     }
 
     pub(crate) fn step(&self, number: usize, step: &Step) -> PageStep {
-        let column = self.column(step.unknown);
-        let (number_text, unit) = self.result(step.value, column.kind);
-        let result = Fragment::math(
-            format!("{} = {} {}", column.symbol, minus(&number_text), unit),
-            format!("{} = {number_text}\\;{}", latex_symbol(&column.symbol), latex_unit(&unit)),
-        );
+        let alone = step.lines.len() == 1;
+        let title = match &step.lines[..] {
+            [line] => self.line_title(line),
+            lines => format!("{} equations together", lines.len()),
+        };
         PageStep {
             number,
-            title: self.title(&self.solved.free_body_name(&step.free_body), &step.equation),
-            reason: self.reason(&step.reason, step.unknown, &step.equation),
-            sum: self.sum(&step.equation),
-            terms: self.terms(&step.terms),
-            result,
-            remark: self.remark(step, column),
-            unknown: reaction_id(&column.symbol),
-            centre: self.centre(&step.equation),
+            title,
+            reason: self.reason(step),
+            lines: step
+                .lines
+                .iter()
+                .map(|line| PageLine {
+                    title: (!alone).then(|| self.line_title(line)),
+                    sum: self.sum(&line.equation),
+                    terms: self.terms(&line.terms),
+                    centre: self.centre(&line.equation),
+                })
+                .collect(),
+            results: step.results().map(|(id, value)| self.page_result(id, value)).collect(),
+            at_sight: step.reason.rule.is_some(),
+        }
+    }
+
+    fn page_result(&self, id: ColumnId, value: f64) -> PageResult {
+        let column = self.column(id);
+        let (number, unit) = self.result(value, column.kind);
+        PageResult {
+            value: Fragment::math(
+                format!("{} = {} {}", column.symbol, minus(&number), unit),
+                format!("{} = {number}\\;{}", latex_symbol(&column.symbol), latex_unit(&unit)),
+            ),
+            remark: self.remark(value, column),
+            unknown: self.column_mark(id),
         }
     }
 
     pub(crate) fn check(&self, check: &Check) -> PageCheck {
-        let unit = match check.equation {
+        let line = &check.line;
+        let unit = match line.equation {
             Equation::Forces { .. } => &self.solved.model.units.force,
             Equation::Moments { .. } => &self.solved.model.units.moment,
         };
         let left = if check.ok() { "0".into() } else { figures::rounded(unit.from_si(check.residual), 3) };
         PageCheck {
-            title: self.title(&self.solved.free_body_name(&check.free_body), &check.equation),
-            sum: self.sum(&check.equation),
-            terms: self.terms(&check.terms),
+            title: self.line_title(line),
+            sum: self.sum(&line.equation),
+            terms: self.terms(&line.terms),
             residual: Fragment::math(left.clone(), left),
             ok: check.ok(),
-            centre: self.centre(&check.equation),
+            centre: self.centre(&line.equation),
         }
+    }
+
+    fn line_title(&self, line: &Line) -> String {
+        self.title(&self.solved.free_body_name(&line.free_body), &line.equation)
     }
 
     fn title(&self, body: &str, equation: &Equation) -> String {
@@ -102,6 +122,13 @@ impl Wording<'_> {
             }
             Equation::Forces { axis: Axis::Y, .. } => {
                 Fragment::math("↑ ΣF_y", "\\uparrow\\ \\textstyle\\sum F_y")
+            }
+            Equation::Forces { axis: Axis::Along(column), .. } => {
+                let symbol = &self.column(column).symbol;
+                Fragment::math(
+                    format!("ΣF along {symbol}"),
+                    format!("\\textstyle\\sum F_{{\\parallel {}}}", latex_symbol(symbol)),
+                )
             }
             Equation::Forces { axis: Axis::Across(column), .. } => {
                 let symbol = &self.column(column).symbol;
@@ -133,74 +160,12 @@ impl Wording<'_> {
         }
     }
 
-    /// Why this equation: what drops out and how, and what is left.
-    fn reason(&self, reason: &Reason, unknown: ColumnId, equation: &Equation) -> Vec<Fragment> {
-        let mut line = Vec::new();
-        let groups = [
-            (DropsOut::ThroughCentre, ["passes", "pass"], self.through(equation)),
-            (DropsOut::Across, ["acts", "act"], " across this direction".to_owned()),
-            (
-                DropsOut::CoupleInForceSum,
-                ["is a couple and does", "are couples and do"],
-                " not enter a force sum".to_owned(),
-            ),
-        ];
-        for (how, [one, many], tail) in groups {
-            let symbols: Vec<_> = reason.dropped.iter().filter(|d| d.how == how).map(|d| d.column).collect();
-            if symbols.is_empty() {
-                continue;
-            }
-            if !line.is_empty() {
-                line.push(Fragment::words(", "));
-            }
-            self.list(&mut line, &symbols);
-            let verb = if symbols.len() == 1 { one } else { many };
-            line.push(Fragment::words(format!(" {verb}{tail}")));
-        }
-        if line.is_empty() {
-            line.push(Fragment::words("Only "));
-            line.push(Fragment::symbol(&self.column(unknown).symbol));
-            line.push(Fragment::words(" is still open."));
-            return line;
-        }
-        line.push(Fragment::words(", so only "));
-        line.push(Fragment::symbol(&self.column(unknown).symbol));
-        line.push(Fragment::words(" is left."));
-        line
-    }
-
-    fn through(&self, equation: &Equation) -> String {
-        match equation {
-            Equation::Moments { centre: Centre::Named(point), .. } => {
-                format!(" through {}", self.solved.model.point_name(*point))
-            }
-            _ => " through the crossing".into(),
-        }
-    }
-
-    fn list(&self, line: &mut Vec<Fragment>, columns: &[ColumnId]) {
+    pub(crate) fn list(&self, line: &mut Vec<Fragment>, columns: &[ColumnId]) {
         for (i, column) in columns.iter().enumerate() {
             if i > 0 {
                 line.push(Fragment::words(if i + 1 == columns.len() { " and " } else { ", " }));
             }
             line.push(Fragment::symbol(&self.column(*column).symbol));
-        }
-    }
-
-    /// What the sign says.
-    fn remark(&self, step: &Step, column: &Column) -> String {
-        if step.value == 0.0 {
-            return "exactly zero: nothing to carry".into();
-        }
-        let wrench = column.acts[0].wrench.scaled(step.value);
-        let sense = match column.kind {
-            ColumnKind::Force => direction::words(wrench.force.unit().unwrap_or_default(), self.digits()),
-            ColumnKind::Couple => direction::turn_words(wrench.moment.z).to_owned(),
-        };
-        if step.turned() {
-            format!("negative: acts {sense}; from here on the arrow is turned")
-        } else {
-            format!("as assumed: {sense}")
         }
     }
 
@@ -214,14 +179,13 @@ impl Wording<'_> {
         let plain = |value: f64| figures::plain(value, digits);
         // (text, latex) of each factor; the first stands bare, the others in brackets.
         let mut factors: Vec<(String, String)> = Vec::new();
-        let mut number = |text: String| factors.push((text.clone(), text));
         let per_length = units.force.per(&units.length);
         match term.size {
-            Size::Force(v) => number(plain(units.force.from_si(v))),
-            Size::Couple(v) => number(plain(units.moment.from_si(v))),
+            Size::Force(v) => put(&mut factors, plain(units.force.from_si(v))),
+            Size::Couple(v) => put(&mut factors, plain(units.moment.from_si(v))),
             Size::Uniform { intensity, over } => {
-                number(plain(per_length.from_si(intensity)));
-                number(self.length(over));
+                put(&mut factors, plain(per_length.from_si(intensity)));
+                put(&mut factors, self.length(over));
             }
             Size::Triangle { intensity, over } => {
                 factors.push(("½".into(), "\\tfrac12".into()));
@@ -231,7 +195,28 @@ impl Wording<'_> {
                 factors.push((text.clone(), text));
             }
             // Carried with two figures more than it is reported with: a reader who adds it up must come out where Helvek does.
-            Size::Found(v) => number(figures::plain(self.found_unit(term.of).from_si(v), digits + 1)),
+            Size::Mass { mass, gravity } => {
+                put(&mut factors, plain(units.mass.from_si(mass)));
+                put(&mut factors, plain(gravity_in(units, gravity)));
+            }
+            Size::Spread { found, over, half } => {
+                if half {
+                    factors.push(("½".into(), "\\tfrac12".into()));
+                }
+                match (found, term.of) {
+                    (Some(v), _) => put(&mut factors, figures::plain(per_length.from_si(v), digits + 1)),
+                    (None, TermOf::Column(id)) => {
+                        let symbol = &self.column(id).symbol;
+                        factors.push((symbol.to_string(), latex_symbol(symbol)));
+                    }
+                    (None, TermOf::Action(_)) => {}
+                }
+                let text = self.length(over);
+                factors.push((text.clone(), text));
+            }
+            Size::Found(v) => {
+                put(&mut factors, figures::plain(self.found_unit(term.of).from_si(v), digits + 1))
+            }
             Size::Unknown => {
                 if let TermOf::Column(id) = term.of {
                     let symbol = &self.column(id).symbol;
@@ -301,13 +286,44 @@ impl Wording<'_> {
         }
     }
 
+    /// What a known action is called: its load, or the mass or hand on a rope.
+    fn action_name(&self, id: ActionId) -> String {
+        match self.solved.equilibrium.actions[id.index()].of {
+            ActionOf::Load(load) => self.solved.model.loads[load.index()].name.clone(),
+            ActionOf::End(rope, end) => self.solved.part_name(PartOf::End(rope, end)),
+        }
+    }
+
     fn mark(&self, of: TermOf) -> String {
         match of {
-            TermOf::Action(id) => {
-                let action = &self.solved.equilibrium.actions[id.index()];
-                load_id(&self.solved.model.loads[action.load.index()].name)
+            TermOf::Action(id) => match self.solved.equilibrium.actions[id.index()].of {
+                ActionOf::Load(load) => load_id(&self.solved.model.loads[load.index()].name),
+                ActionOf::End(rope, _) => format!("rope:{}", self.solved.model.ropes[rope.index()].name),
+            },
+            TermOf::Column(id) => self.column_mark(id),
+        }
+    }
+
+    /// The mark on the drawing that stands for an unknown: its own arrow at a support, else the thing that transmits it.
+    pub(crate) fn column_mark(&self, id: ColumnId) -> String {
+        let (column, model) = (self.column(id), &self.solved.model);
+        let owner = self.solved.owner_name(column.of);
+        match column.of {
+            ColumnOf::Support(_) => reaction_id(&column.symbol),
+            ColumnOf::Joint(..) => format!("joint:{owner}"),
+            ColumnOf::Bar(_) => format!("bar:{owner}"),
+            ColumnOf::Rope(_) => format!("rope:{owner}"),
+            ColumnOf::Axle(_) => format!("wheel:{owner}"),
+            ColumnOf::Link(_) => format!("body:{owner}"),
+            ColumnOf::Sought(sought) => {
+                let carries = |load: &&Load| load.kind.amounts().contains(&Amount::Sought(sought));
+                let pulls = |rope: &&Rope| rope.ends.contains(&RopeEnd::Pull(Amount::Sought(sought)));
+                match (model.loads.iter().find(carries), model.ropes.iter().find(pulls)) {
+                    (Some(load), _) => load_id(&load.name),
+                    (None, Some(rope)) => format!("rope:{}", rope.name),
+                    (None, None) => String::new(),
+                }
             }
-            TermOf::Column(id) => reaction_id(&self.column(id).symbol),
         }
     }
 
@@ -315,9 +331,9 @@ impl Wording<'_> {
     fn says(&self, term: &Term) -> String {
         let of = match term.of {
             TermOf::Action(id) => {
-                let action = &self.solved.equilibrium.actions[id.index()];
-                let name = &self.solved.model.loads[action.load.index()].name;
+                let name = self.action_name(id);
                 match term.size {
+                    Size::Mass { .. } => format!("{name}, mass times gravity"),
                     Size::Uniform { .. } => {
                         format!("{name}, the uniform part as its resultant at its middle")
                     }
@@ -325,13 +341,13 @@ impl Wording<'_> {
                         format!("{name}, the triangular part as its resultant a third from its high end")
                     }
                     Size::Couple(_) => format!("{name}, a couple: the same about every point"),
-                    _ => name.clone(),
+                    _ => name,
                 }
             }
             TermOf::Column(id) => {
                 let symbol = &self.column(id).symbol;
                 match term.size {
-                    Size::Found(_) => format!("{symbol}, found before"),
+                    Size::Found(_) | Size::Spread { found: Some(_), .. } => format!("{symbol}, found before"),
                     _ => format!("{symbol}, the unknown"),
                 }
             }
@@ -367,6 +383,16 @@ impl Wording<'_> {
             text: format!("{} {}", self.length(arm.length), self.solved.model.units.length.symbol),
         }
     }
+}
+
+/// A number that reads the same in text and in a formula.
+fn put(factors: &mut Vec<(String, String)>, text: String) {
+    factors.push((text.clone(), text));
+}
+
+/// The acceleration that turns the sheet's mass into its force: 9.81 in kg and N, 0.00981 in kg and kN.
+fn gravity_in(units: &helvek_core::units::Units, gravity: f64) -> f64 {
+    gravity * units.mass.factor / units.force.factor
 }
 
 /// A hyphen is not a minus.

@@ -28,8 +28,17 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
     for step in &page.steps {
         writeln!(out, "\n{}. {}", step.number, step.title)?;
         writeln!(out, "   {}", joined(&step.reason))?;
-        writeln!(out, "   {} = 0:  {} = 0", step.sum.text, sum(&step.terms))?;
-        writeln!(out, "   {}   ({})", step.result.text, step.remark)?;
+        for line in &step.lines {
+            if let Some(title) = &line.title {
+                writeln!(out, "   {title}")?;
+            }
+            if !step.at_sight {
+                writeln!(out, "   {} = 0:  {} = 0", line.sum.text, sum(&line.terms))?;
+            }
+        }
+        for result in &step.results {
+            writeln!(out, "   {}   ({})", result.value.text, result.remark)?;
+        }
     }
     if !page.checks.is_empty() {
         writeln!(out, "\nChecks with equations not used")?;

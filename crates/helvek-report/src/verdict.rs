@@ -3,11 +3,11 @@
 use crate::direction;
 use crate::page::{Headlines, VerdictWords};
 use crate::step::Wording;
-use helvek_core::equilibrium::ColumnKind;
+use helvek_core::equilibrium::ColumnOf;
 use helvek_core::geometry::Vector;
-use helvek_core::model::SupportKind;
+use helvek_core::model::{On, SupportKind};
 use helvek_core::units::figures;
-use helvek_core::verdict::{BodyMotion, Cure, Status};
+use helvek_core::verdict::{Cure, PartMotion, Status};
 
 impl Wording<'_> {
     pub(crate) fn verdict(&self) -> VerdictWords {
@@ -18,14 +18,13 @@ impl Wording<'_> {
             plural(verdict.unknowns, "unknown")
         );
         let (word, sentence) = match verdict.status {
-            Status::Determinate => {
-                ("determinate", "Held, and equilibrium alone fixes every reaction.".to_owned())
-            }
+            Status::Determinate => ("determinate", format!("{}{}", self.held(), self.let_go())),
             Status::Balanced => (
                 "balanced",
                 format!(
-                    "Balanced under these loads only: it is free to move ({}).",
-                    self.motion().unwrap_or_default()
+                    "Balanced under these loads only: it is free to move ({}).{}",
+                    self.motion().unwrap_or_default(),
+                    self.let_go()
                 ),
             ),
             Status::Indeterminate => {
@@ -41,10 +40,7 @@ impl Wording<'_> {
                     ),
                 )
             }
-            Status::Unstable => (
-                "unstable",
-                format!("No equilibrium under these loads: {}.", self.motion().unwrap_or_default()),
-            ),
+            Status::Unstable => ("unstable", self.unstable()),
         };
         VerdictWords {
             word: word.into(),
@@ -54,23 +50,87 @@ impl Wording<'_> {
         }
     }
 
+    fn held(&self) -> &'static str {
+        let supports_only = self.solved.full.columns.iter().all(|c| matches!(c.of, ColumnOf::Support(_)));
+        if supports_only {
+            "Held, and equilibrium alone fixes every reaction."
+        } else {
+            "Held, and equilibrium alone fixes every force."
+        }
+    }
+
+    /// One-way parts that are out of contact.
+    fn let_go(&self) -> String {
+        let released = &self.solved.verdict.released;
+        let names: Vec<_> =
+            released.iter().map(|id| self.solved.owner_name(self.solved.full.column(*id).of)).collect();
+        match names.len() {
+            0 => String::new(),
+            1 => format!(" {} is out of contact or slack: the rest carries.", names[0]),
+            _ => format!(" {} are out of contact or slack: the rest carries.", names.join(", ")),
+        }
+    }
+
+    /// No equilibrium: how it moves, and what would hold it when one-way parts let go.
+    fn unstable(&self) -> String {
+        let motion = self.motion().unwrap_or_default();
+        let Some(tips) = self.solved.answers().tips else {
+            return format!("No equilibrium under these loads: {motion}.");
+        };
+        let force = |value: f64| {
+            let symbol = &self.solved.model.units.force.symbol;
+            format!("{} {symbol}", figures::rounded(value, self.digits()))
+        };
+        let let_go: Vec<_> = tips.holds.iter().map(|hold| hold.part.clone()).collect();
+        let holds: Vec<_> =
+            tips.holds.iter().map(|hold| format!("{} at {}", force(hold.force), hold.part)).collect();
+        let ballast = match tips.ballast {
+            Some(ballast) => format!(", or a weight of {} at {}", force(ballast.weight), ballast.at),
+            None => String::new(),
+        };
+        let verb = if let_go.len() == 1 { "lets go" } else { "let go" };
+        format!(
+            "No equilibrium: {} {verb}, and {motion}. It would take a hold of {}{ballast}.",
+            let_go.join(", "),
+            holds.join(" and ")
+        )
+    }
+
     /// Unknowns that equilibrium does not fix.
     fn open(&self) -> Vec<String> {
-        let columns = self.solved.equilibrium.columns.iter().zip(&self.solved.verdict.determined);
-        columns.filter(|(_, fixed)| !**fixed).map(|(column, _)| column.symbol.to_string()).collect()
+        /// More than these are counted, not named.
+        const NAMED: usize = 12;
+        let columns = self.solved.full.columns.iter().zip(&self.solved.verdict.determined);
+        let mut names: Vec<_> =
+            columns.filter(|(_, fixed)| !**fixed).map(|(column, _)| column.symbol.to_string()).collect();
+        if names.len() > NAMED {
+            let more = names.len() - NAMED;
+            names.truncate(NAMED);
+            names.push(format!("{more} others"));
+        }
+        names
     }
 
     fn motion(&self) -> Option<String> {
+        /// More parts than these are counted, not named.
+        const NAMED: usize = 4;
         let motion = self.solved.verdict.motion.as_ref()?;
-        let words: Vec<_> = motion
-            .bodies
+        let moving: Vec<_> = motion.parts.iter().filter(|m| !m.rests()).collect();
+        let mut words: Vec<_> = moving
             .iter()
-            .map(|m| format!("{} {}", self.solved.model.bodies[m.body.index()].name, self.body_motion(m)))
+            .take(NAMED)
+            .map(|m| {
+                let name = self.solved.part_name(self.solved.full.parts[m.part.index()].of);
+                format!("{name} {}", self.body_motion(m))
+            })
             .collect();
+        if moving.len() > NAMED {
+            words.push(format!("{} other parts move along", moving.len() - NAMED));
+        }
         Some(words.join(", "))
     }
 
-    fn body_motion(&self, motion: &BodyMotion) -> String {
+    fn body_motion(&self, motion: &PartMotion) -> String {
         let digits = self.solved.model.schools.figures;
         match motion.centre() {
             None => match motion.translation.unit() {
@@ -99,23 +159,62 @@ impl Wording<'_> {
     fn cure(&self, cure: &Cure) -> String {
         let model = &self.solved.model;
         let point = |p: helvek_core::model::PointId| model.point_name(p);
-        match *cure {
+        match cure {
             Cure::Change { support, to } => {
                 let support = &model.supports[support.index()];
-                format!("Make the {} {} {}.", support.kind.word(), support.name, article(to))
+                let holds = match (support.kind, to) {
+                    (
+                        SupportKind::Roller { one_way: true, .. } | SupportKind::Surface { .. },
+                        SupportKind::Roller { one_way: false, .. },
+                    ) => Some("hold down too"),
+                    (SupportKind::Rough { one_way: true, .. }, SupportKind::Rough { one_way: false, .. }) => {
+                        Some("hold down too")
+                    }
+                    _ => None,
+                };
+                match holds {
+                    Some(holds) => format!("Let the {} {} {holds}.", support.kind.word(), support.name),
+                    None => format!("Make the {} {} {}.", support.kind.word(), support.name, article(*to)),
+                }
             }
-            Cure::Add { at, kind: SupportKind::Roller { normal }, .. } => {
-                format!("Add a roller at {} that pushes {}.", point(at), self.direction(normal))
+            Cure::Add { at, kind: SupportKind::Roller { normal, .. }, on } => {
+                let on = self.of_several(*on);
+                format!("Add a roller at {}{on} that pushes {}.", point(*at), self.direction(*normal))
             }
-            Cure::Add { at, kind, .. } => format!("Add {} at {}.", article(kind), point(at)),
-            Cure::AddBoth { pin, roller: (at, normal), .. } => {
-                format!(
-                    "Add a pin at {} and a roller at {} that pushes {}.",
-                    point(pin),
-                    point(at),
-                    self.direction(normal)
-                )
+            Cure::Add { at, kind, on } => {
+                format!("Add {} at {}{}.", article(*kind), point(*at), self.of_several(*on))
             }
+            Cure::Brace { ends: [a, b], .. } => format!("Add a bar from {} to {}.", point(*a), point(*b)),
+            Cure::Weld { joint } => format!("Make the pin {} rigid.", model.joints[joint.index()].name),
+            Cure::Stiffen { bar } => {
+                format!("Make {} a bar that carries both ways.", model.bars[bar.index()].name)
+            }
+            Cure::Several(cures) => {
+                let all: Vec<_> = cures.iter().map(|cure| self.cure(cure)).collect();
+                let plain = |text: &String| {
+                    let mut letters = text.trim_end_matches('.').chars();
+                    let first: String =
+                        letters.next().map(|c| c.to_lowercase().collect()).unwrap_or_default();
+                    first + letters.as_str()
+                };
+                let (first, rest) =
+                    all.split_first().map_or((String::new(), &[][..]), |(f, r)| (f.clone(), r));
+                let rest: Vec<_> = rest.iter().map(plain).collect();
+                if rest.is_empty() {
+                    return first;
+                }
+                format!("{} and {}.", first.trim_end_matches('.'), rest.join(" and "))
+            }
+        }
+    }
+
+    /// Which body, where there are several.
+    fn of_several(&self, on: On) -> String {
+        match on {
+            On::Body(body) if self.solved.model.bodies.len() > 1 => {
+                format!(" of {}", self.solved.model.bodies[body.index()].name)
+            }
+            _ => String::new(),
         }
     }
 
@@ -128,11 +227,7 @@ impl Wording<'_> {
         let worst =
             working.checks.iter().map(|c| c.relative()).chain(self.solved.disagreement()).fold(0.0, f64::max);
         Headlines {
-            idealise: format!(
-                "{} · {}",
-                plural(model.supports.len(), "support"),
-                plural(model.loads.len(), "load")
-            ),
+            idealise: idealised(model),
             free: format!(
                 "{} · {}",
                 plural(self.solved.verdict.unknowns, "unknown"),
@@ -146,55 +241,41 @@ impl Wording<'_> {
             check: if working.steps.is_empty() { "nothing to check".into() } else { closes(worst) },
         }
     }
-
-    /// The resultant of a support, in words for the asked line: `0.930 kN ↑`.
-    pub(crate) fn resultant(&self, support: helvek_core::model::SupportId) -> Vec<String> {
-        let digits = self.solved.model.schools.figures;
-        let (mut force, mut moment) = (Vector::ZERO, None);
-        let mut parts = Vec::new();
-        for (column, value) in self.solved.equilibrium.columns.iter().zip(self.solved.values()) {
-            if column.support != support {
-                continue;
-            }
-            let Some(value) = value else {
-                parts.push(format!("{} not fixed by equilibrium", column.symbol));
-                continue;
-            };
-            match column.kind {
-                ColumnKind::Force => force += column.acts[0].wrench.force * value,
-                ColumnKind::Couple => moment = Some(column.acts[0].wrench.moment.z * value),
-            }
-        }
-        let partly = !parts.is_empty();
-        let all_open = partly && force == Vector::ZERO && moment.is_none();
-        if !all_open {
-            let text = match force.unit() {
-                Some(unit) => {
-                    let (number, symbol) = self.result(force.length(), ColumnKind::Force);
-                    format!("{number} {symbol} {}", direction::arrow(unit, digits))
-                }
-                None => "0".into(),
-            };
-            parts.insert(0, text);
-        }
-        if let Some(moment) = moment {
-            let (number, symbol) = self.result(moment.abs(), ColumnKind::Couple);
-            parts.push(if moment == 0.0 {
-                "no couple".into()
-            } else {
-                format!("{number} {symbol} {}", direction::turn_arrow(moment))
-            });
-        }
-        parts
-    }
 }
 
 fn article(kind: SupportKind) -> &'static str {
     match kind {
         SupportKind::Pin => "a pin",
         SupportKind::Roller { .. } => "a roller",
+        SupportKind::Surface { .. } => "a surface",
         SupportKind::Fixed => "a fixed support",
+        SupportKind::Guide { .. } => "a guide",
+        SupportKind::Link { .. } => "a link",
+        SupportKind::Cable { .. } => "a cable",
+        SupportKind::Rough { .. } => "a rough support",
     }
+}
+
+/// What was modelled: the parts of a structure, else the supports and loads of a single body.
+fn idealised(model: &helvek_core::model::Model) -> String {
+    let counts = [
+        (model.bodies.len(), "body", "bodies"),
+        (model.bars.len(), "bar", "bars"),
+        (model.ropes.len(), "rope", "ropes"),
+    ];
+    let parts: Vec<_> = counts
+        .iter()
+        .filter(|(count, ..)| *count > 0)
+        .map(|(count, one, many)| format!("{count} {}", if *count == 1 { one } else { many }))
+        .collect();
+    if model.bodies.len() == 1 && parts.len() == 1 {
+        return format!(
+            "{} · {}",
+            plural(model.supports.len(), "support"),
+            plural(model.loads.len(), "load")
+        );
+    }
+    parts.join(" · ")
 }
 
 pub(crate) fn plural(count: usize, thing: &str) -> String {

@@ -111,8 +111,8 @@ fn a_wall_answers_with_its_couple() {
     let page = page(&body);
     assert_eq!(page.asked[0].parts, ["3.000 kN at 210°", "6.000 kN·m ↻"]);
     assert_eq!(page.asked[0].label, "reaction of wall at A on beam");
-    assert_eq!(page.steps[0].result.text, "M_wall = −6.000 kN·m");
-    assert_eq!(page.steps[0].remark, "negative: acts clockwise; from here on the arrow is turned");
+    assert_eq!(page.steps[0].results[0].value.text, "M_wall = −6.000 kN·m");
+    assert_eq!(page.steps[0].results[0].remark, "negative: acts clockwise; from here on the arrow is turned");
     assert_eq!(page.headlines.free, "3 unknowns · 3 equations");
 }
 
@@ -129,7 +129,7 @@ fn names_are_never_taken_for_markup_or_commands() {
     let page = page(body);
     let markdown = markdown::render("*5% & $x$*", &page);
     assert!(markdown.starts_with("# \\*5% & \\$x\\$\\*\n"), "{markdown}");
-    let latex = page.steps[1].result.latex.as_deref().unwrap();
+    let latex = page.steps[1].results[0].value.latex.as_deref().unwrap();
     assert!(latex.contains("a\\_b\\#\\%\\{"), "{latex}");
     assert!(page.steps[0].title.ends_with("b|c") && markdown.contains("b\\|c"));
 }
@@ -146,7 +146,7 @@ fn every_fragment_of_a_term_says_what_it_is_in_words() {
         {POINTS}"#
     );
     let page = page(&body);
-    let said: Vec<_> = page.steps[0].terms.iter().map(|t| t.says.as_str()).collect();
+    let said: Vec<_> = page.steps[0].lines[0].terms.iter().map(|t| t.says.as_str()).collect();
     assert_eq!(
         said,
         [

@@ -60,7 +60,7 @@ fn draw(sheet: &mut Sheet, text: &str, along: Vector) -> Result<(), Vec<Problem>
         vec![Quantity::Number(tidy(end.x)), Quantity::Number(tidy(end.y))]
     };
     sheet.points.insert(second.clone(), at);
-    sheet.bodies.insert("beam".into(), Body { runs: vec![vec![first, second]] });
+    sheet.bodies.insert("beam".into(), Body { runs: vec![vec![first, second]], points: Vec::new() });
     Ok(())
 }
 

@@ -89,7 +89,7 @@ pub(super) fn couple(sheet: &mut Sheet, name: Option<&str>, slots: &Couple<'_>) 
         (Some(_), _) => return wrong("name", "That load is not a couple.", "Change it as what it is."),
         (None, Some(size)) => {
             let name = Some(free_name(sheet, "M"));
-            CoupleLoad { name, on: None, at: None, size, turn: Default::default() }
+            CoupleLoad { name, on: None, at: None, size, turn: Default::default(), case: None }
         }
         (None, None) => return wrong("size", "A couple needs a size.", "Type it: 5, or 36 N·m."),
     };
@@ -121,6 +121,7 @@ pub(super) fn distributed(sheet: &mut Sheet, name: Option<&str>, slots: &Distrib
             end: None,
             direction: Some(Direction::Text("down".into())),
             per: None,
+            case: None,
         },
         (None, None) => {
             return wrong("start", "A distributed load needs an intensity.", "Type it: 2, or 140 lb/ft.");
@@ -200,6 +201,10 @@ pub(super) fn quantities(load: &mut Load) -> Vec<(&mut Quantity, Dimension)> {
         Load::Distributed(load) => {
             let all = std::iter::once(&mut load.start).chain(&mut load.end);
             all.map(|q| (q, Dimension::FORCE_PER_LENGTH)).collect()
+        }
+        Load::Weight(load) => {
+            let mass = load.mass.iter_mut().map(|q| (q, Dimension::MASS));
+            mass.chain(load.size.iter_mut().map(|q| (q, Dimension::FORCE))).collect()
         }
     }
 }

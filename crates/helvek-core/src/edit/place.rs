@@ -25,6 +25,13 @@ impl Beam {
         let Some((name, body)) = sheet.bodies.first() else {
             return wrong("place", "There is no beam yet.", "Draw the beam first: its length is enough.");
         };
+        if sheet.bodies.len() > 1 || body.runs.len() > 1 || !sheet.bars.is_empty() {
+            return wrong(
+                "place",
+                "This sheet holds more than one straight beam.",
+                "Change it in its file for now; the board edits single beams.",
+            );
+        }
         let unit = units_of(sheet).of(Dimension::LENGTH);
         let run = body.runs.first().map_or(&[][..], Vec::as_slice);
         let mut at = Vec::new();

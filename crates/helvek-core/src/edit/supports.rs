@@ -3,9 +3,9 @@
 use super::place::Beam;
 use super::words;
 use super::wrong;
-use crate::model;
+use crate::model::{self, Model};
 use crate::problem::{Problem, nearest};
-use crate::sheet::{Direction, Document, Sheet, Support, SupportKind};
+use crate::sheet::{self, Direction, Document, Sheet, Support, SupportKind};
 use crate::verdict::{Cure, cures};
 
 /// What was typed.
@@ -52,7 +52,7 @@ pub(super) fn put(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> R
             let at = at.unwrap_or_default();
             let kind = kind.unwrap_or(SupportKind::Pin);
             let normal = normal.filter(|_| kind == SupportKind::Roller);
-            sheet.supports.push(Support { name: Some(free_name(sheet, &at)), at, kind, on: None, normal });
+            sheet.supports.push(Support { normal, ..Support::new(Some(free_name(sheet, &at)), at, kind) });
         }
     }
     Ok(())
@@ -84,34 +84,53 @@ pub(super) fn cure(document: &Document, sheet: &mut Sheet, index: usize) -> Resu
     let Some(cure) = list.get(index) else {
         return wrong("index", "That cure is not offered any more.", "Choose one of those shown now.");
     };
-    let mut add = |at: crate::model::PointId, kind: model::SupportKind| {
-        let at = model.point_name(at).to_owned();
-        let (kind, normal) = written(kind);
-        sheet.supports.push(Support { name: Some(free_name(sheet, &at)), at, kind, on: None, normal });
-    };
-    match *cure {
-        Cure::Change { support, to } => {
-            let (kind, normal) = written(to);
-            let support = &mut sheet.supports[support.index()];
-            (support.kind, support.normal) = (kind, normal);
-        }
-        Cure::Add { at, kind, .. } => add(at, kind),
-        Cure::AddBoth { pin, roller: (at, normal), .. } => {
-            add(pin, model::SupportKind::Pin);
-            add(at, model::SupportKind::Roller { normal });
-        }
-    }
+    write(sheet, &model, cure);
     Ok(())
 }
 
-/// As a sheet writes it; a roller that pushes up needs no normal.
-fn written(kind: model::SupportKind) -> (SupportKind, Option<Direction>) {
-    match kind {
-        model::SupportKind::Pin => (SupportKind::Pin, None),
-        model::SupportKind::Fixed => (SupportKind::Fixed, None),
-        model::SupportKind::Roller { normal } => {
-            let up = normal == crate::geometry::Vector::Y;
-            (SupportKind::Roller, (!up).then(|| Direction::Vector(vec![normal.x, normal.y])))
+/// Writes a cure into the sheet its model was made from.
+fn write(sheet: &mut Sheet, model: &Model, cure: &Cure) {
+    match cure {
+        Cure::Change { support, to } => {
+            let (kind, normal, toward) = written(*to);
+            let support = &mut sheet.supports[support.index()];
+            (support.kind, support.normal, support.toward, support.one_way) = (kind, normal, toward, None);
         }
+        Cure::Add { at, on, kind } => {
+            let (kind, normal, toward) = written(*kind);
+            let at = model.point_name(*at).to_owned();
+            let name = Some(free_name(sheet, &at));
+            // Where several bodies meet, the sheet has to say which one is held.
+            let on = (model.bodies.len() > 1).then(|| model.on_name(*on).to_owned());
+            sheet.supports.push(Support { on, normal, toward, ..Support::new(name, at, kind) });
+        }
+        Cure::Brace { ends, .. } => {
+            sheet.bars.push(sheet::Bar::Short(ends.map(|p| model.point_name(p).to_owned())));
+        }
+        Cure::Weld { joint } => sheet.joints[joint.index()].kind = sheet::JointKind::Weld,
+        Cure::Stiffen { bar } => {
+            let bar = &mut sheet.bars[bar.index()];
+            if let sheet::Bar::Full(full) = bar {
+                full.kind = sheet::BarKind::Bar;
+            }
+        }
+        Cure::Several(cures) => cures.iter().for_each(|cure| write(sheet, model, cure)),
+    }
+}
+
+/// As a sheet writes it; what pushes up needs no normal.
+fn written(kind: model::SupportKind) -> (SupportKind, Option<Direction>, Option<Direction>) {
+    use model::SupportKind as Kind;
+    let vector = |v: crate::geometry::Vector| Direction::Vector(vec![v.x, v.y]);
+    let normal = |v: crate::geometry::Vector| (v != crate::geometry::Vector::Y).then(|| vector(v));
+    match kind {
+        Kind::Pin => (SupportKind::Pin, None, None),
+        Kind::Fixed => (SupportKind::Fixed, None, None),
+        Kind::Roller { normal: n, .. } => (SupportKind::Roller, normal(n), None),
+        Kind::Surface { normal: n } => (SupportKind::Surface, normal(n), None),
+        Kind::Guide { normal: n } => (SupportKind::Guide, normal(n), None),
+        Kind::Rough { normal: n, .. } => (SupportKind::Rough, normal(n), None),
+        Kind::Link { toward } => (SupportKind::Link, None, Some(vector(toward))),
+        Kind::Cable { toward } => (SupportKind::Cable, None, Some(vector(toward))),
     }
 }

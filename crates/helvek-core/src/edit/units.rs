@@ -4,7 +4,7 @@ use super::loads::quantities;
 use super::place::tidy;
 use crate::model::units_of;
 use crate::problem::{Problem, ProblemKind};
-use crate::sheet::{Quantity, Sheet};
+use crate::sheet::{Quantity, RopeStop, Sheet};
 use crate::units::{Dimension, Unit, UnitError, parse_unit};
 
 pub(super) fn change(sheet: &mut Sheet, length: &str, force: &str) -> Result<(), Vec<Problem>> {
@@ -24,6 +24,14 @@ pub(super) fn change(sheet: &mut Sheet, length: &str, force: &str) -> Result<(),
     };
     for coordinate in sheet.points.values_mut().flatten() {
         rewrite(coordinate, Dimension::LENGTH);
+    }
+    for pulley in sheet.pulleys.values_mut() {
+        rewrite(&mut pulley.radius, Dimension::LENGTH);
+    }
+    for stop in sheet.ropes.values_mut().flat_map(|rope| &mut rope.path) {
+        if let RopeStop::Pull { pull, .. } = stop {
+            rewrite(pull, Dimension::FORCE);
+        }
     }
     for (quantity, dimension) in sheet.loads.iter_mut().flat_map(quantities) {
         rewrite(quantity, dimension);

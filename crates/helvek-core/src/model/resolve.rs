@@ -1,6 +1,7 @@
 //! Resolving names and quantities while a model is built; every failure is a problem, none stops the build.
 
-use super::{BodyId, Conversion, Model, PointId};
+use super::places::Places;
+use super::{Amount, BodyId, Conversion, Model, PointId, Sought, SoughtId, SoughtOf};
 use crate::problem::{Problem, ProblemKind, nearest};
 use crate::sheet::Quantity;
 use crate::units::{Dimension, Units, parse_quantity};
@@ -17,7 +18,11 @@ pub(super) struct Builder {
     pub(super) bodies_missing: bool,
     point_ids: HashMap<String, PointId>,
     body_ids: HashMap<String, BodyId>,
-    bodies_at: HashMap<PointId, Vec<BodyId>>,
+    pub(super) places: Places,
+    /// A joint could not be built, so that "without a joint" would only be noise.
+    pub(super) joints_missing: bool,
+    /// As above, for pulleys.
+    pub(super) pulleys_missing: bool,
 }
 
 impl Builder {
@@ -28,7 +33,9 @@ impl Builder {
             bodies_missing: false,
             point_ids: HashMap::new(),
             body_ids: HashMap::new(),
-            bodies_at: HashMap::new(),
+            places: Places::default(),
+            joints_missing: false,
+            pulleys_missing: false,
         }
     }
 
@@ -77,7 +84,7 @@ impl Builder {
                 format!("\"{text}\" is {}, where {} belongs.", unit.dimension.name(), dimension.name());
             let cure = match (unit.dimension, dimension) {
                 (Dimension::MASS, Dimension::FORCE) => {
-                    "Write a force such as \"1.2 kN\": mass × g. Weights by mass come with a later version."
+                    "Write a force such as \"1.2 kN\", or a load of kind \"weight\" with this mass."
                         .to_owned()
                 }
                 _ => format!("Write {} such as {}.", dimension.name(), dimension.example()),
@@ -115,16 +122,52 @@ impl Builder {
         id
     }
 
-    pub(super) fn add_body(&mut self, name: &str, points: &[PointId]) -> BodyId {
+    pub(super) fn add_body(&mut self, name: &str) -> BodyId {
         let id = BodyId(self.body_ids.len());
         self.body_ids.insert(name.to_owned(), id);
-        for point in points {
-            let bodies = self.bodies_at.entry(*point).or_default();
-            if !bodies.contains(&id) {
-                bodies.push(id);
+        id
+    }
+
+    /// A size that is given or, as `"?P"`, sought.
+    pub(super) fn amount(
+        &mut self,
+        quantity: &Quantity,
+        of: SoughtOf,
+        thing: &str,
+        path: &str,
+    ) -> Option<Amount> {
+        let symbol = match quantity {
+            Quantity::Text(text) => text.trim().strip_prefix('?').map(|symbol| symbol.trim().to_owned()),
+            Quantity::Number(_) => None,
+        };
+        let Some(symbol) = symbol else {
+            let dimension = match of {
+                SoughtOf::Force => Dimension::FORCE,
+                SoughtOf::Couple => Dimension::MOMENT,
+                SoughtOf::Intensity => Dimension::FORCE_PER_LENGTH,
+            };
+            return self.si(quantity, dimension, thing, path).map(Amount::Known);
+        };
+        if symbol.is_empty() || symbol.chars().count() > 20 || symbol.chars().any(char::is_control) {
+            self.sense(path, "A sought size needs a name.", "Write \"?P\".");
+            return None;
+        }
+        match self.model.sought.iter().position(|s| s.name == symbol) {
+            Some(index) if self.model.sought[index].of == of => Some(Amount::Sought(SoughtId(index))),
+            Some(_) => {
+                let message = format!("\"?{symbol}\" stands for sizes of different kinds.");
+                self.sense(path, message, "Give each kind a symbol of its own.");
+                None
+            }
+            None => {
+                self.model.sought.push(Sought { name: symbol, of });
+                Some(Amount::Sought(SoughtId(self.model.sought.len() - 1)))
             }
         }
-        id
+    }
+
+    pub(super) fn knows_point(&self, name: &str) -> bool {
+        self.point_ids.contains_key(name)
     }
 
     /// The point of that name; `None`, with a problem naming the nearest one, when there is none.
@@ -140,47 +183,6 @@ impl Builder {
         };
         self.problem(ProblemKind::Name, path, format!("There is no point \"{name}\"."), cure);
         None
-    }
-
-    /// The body something at `point` acts on: the one named, else the only one there.
-    pub(super) fn body_at(
-        &mut self,
-        point: PointId,
-        on: Option<&str>,
-        what: &str,
-        path: &str,
-    ) -> Option<BodyId> {
-        let here = self.bodies_at.get(&point).cloned().unwrap_or_default();
-        let place = self.model.points.get(point.0).map_or_else(String::new, |p| p.name.clone());
-        if let Some(on) = on {
-            let id = self.body(on, &format!("{path}.on"))?;
-            if !here.contains(&id) {
-                let message = format!("{what} is on \"{on}\", which does not pass {place}.");
-                self.sense(&format!("{path}.on"), message, format!("Add {place} to a run of \"{on}\"."));
-                return None;
-            }
-            return Some(id);
-        }
-        match here[..] {
-            [only] => Some(only),
-            [] if self.bodies_missing => None,
-            [] => {
-                let message = format!("{what} is at {place}, where there is no body.");
-                self.sense(
-                    path,
-                    message,
-                    format!("Add {place} to a run of a body, or choose another point."),
-                );
-                None
-            }
-            _ => {
-                let names: Vec<_> =
-                    here.iter().map(|b| format!("\"{}\"", self.model.bodies[b.0].name)).collect();
-                let message = format!("{what} is at {place}, where {} meet.", names.join(" and "));
-                self.sense(path, message, format!("Say which one: on = {}.", names[0]));
-                None
-            }
-        }
     }
 
     pub(super) fn body(&mut self, name: &str, path: &str) -> Option<BodyId> {

@@ -13,6 +13,8 @@ pub enum Axis {
     Y,
     /// Across the line of an unknown, so that it and its parallels drop out.
     Across(ColumnId),
+    /// Along the line of an unknown, where everything else is known.
+    Along(ColumnId),
 }
 
 /// What a moment centre is.

@@ -1,6 +1,8 @@
 //! Words that stand for one of a few values, in one table each: for reading, and for naming what was expected.
 
-use super::{Assume, First, Per, SpaceKind, SupportKind, Turn};
+use super::{
+    Assume, BarKind, First, JointKind, Per, Reactions, SpaceKind, SupportKind, Truss, Turn, Vertical, Wheels,
+};
 
 /// A value that is written as one of a few words.
 pub trait Choice: Copy + 'static {
@@ -33,9 +35,50 @@ impl Choice for Per {
         &[("length", Self::Length), ("projection", Self::Projection)];
 }
 
-impl Choice for SupportKind {
+impl Choice for Vertical {
+    const WORDS: &'static [(&'static str, Self)] = &[("y", Self::Y)];
+    const NOT_YET: &'static [&'static str] = &["z"];
+}
+
+impl Choice for Reactions {
+    const WORDS: &'static [(&'static str, Self)] = &[("needed", Self::Needed), ("always", Self::Always)];
+}
+
+impl Choice for Truss {
+    const WORDS: &'static [(&'static str, Self)] = &[("joints", Self::Joints), ("sections", Self::Sections)];
+}
+
+impl Choice for Wheels {
+    const WORDS: &'static [(&'static str, Self)] = &[("on", Self::On), ("off", Self::Off)];
+}
+
+impl Choice for BarKind {
     const WORDS: &'static [(&'static str, Self)] =
-        &[("pin", Self::Pin), ("roller", Self::Roller), ("fixed", Self::Fixed)];
-    const NOT_YET: &'static [&'static str] =
-        &["surface", "guide", "link", "cable", "rough", "ball", "journal", "thrust", "hinge"];
+        &[("bar", Self::Bar), ("cable", Self::Cable), ("strut", Self::Strut)];
+}
+
+impl Choice for JointKind {
+    const WORDS: &'static [(&'static str, Self)] = &[
+        ("pin", Self::Pin),
+        ("weld", Self::Weld),
+        ("slot", Self::Slot),
+        ("collar", Self::Collar),
+        ("contact", Self::Contact),
+        ("mesh", Self::Mesh),
+    ];
+    const NOT_YET: &'static [&'static str] = &["ball", "hinge"];
+}
+
+impl Choice for SupportKind {
+    const WORDS: &'static [(&'static str, Self)] = &[
+        ("pin", Self::Pin),
+        ("roller", Self::Roller),
+        ("surface", Self::Surface),
+        ("fixed", Self::Fixed),
+        ("guide", Self::Guide),
+        ("link", Self::Link),
+        ("cable", Self::Cable),
+        ("rough", Self::Rough),
+    ];
+    const NOT_YET: &'static [&'static str] = &["ball", "journal", "thrust", "hinge"];
 }

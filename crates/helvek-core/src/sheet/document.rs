@@ -1,8 +1,9 @@
 //! A sheet read from text, with the place of everything in it.
 
+use super::Sheet;
+use super::decode::{self, Rows};
 use super::fields::Reader;
 use super::tree::{self, Node, Value};
-use super::{Sheet, decode};
 use crate::problem::{Position, Problem, ProblemKind};
 use std::collections::HashMap;
 
@@ -32,20 +33,34 @@ pub struct Document {
     pub sheet: Sheet,
     /// Everything wrong with its form, in the order of the text.
     pub problems: Vec<Problem>,
-    support_rows: Vec<usize>,
-    load_rows: Vec<usize>,
+    rows: Rows,
     positions: HashMap<String, Position>,
 }
 
 impl Document {
     /// The path of a support in the text, whose row may differ from its index when others could not be read.
     pub(crate) fn support_path(&self, index: usize) -> String {
-        format!("supports[{}]", self.support_rows[index])
+        format!("supports[{}]", self.rows.supports[index])
     }
 
     /// As [`Document::support_path`], for a load.
     pub(crate) fn load_path(&self, index: usize) -> String {
-        format!("loads[{}]", self.load_rows[index])
+        format!("loads[{}]", self.rows.loads[index])
+    }
+
+    /// As [`Document::support_path`], for a bar.
+    pub(crate) fn bar_path(&self, index: usize) -> String {
+        format!("bars[{}]", self.rows.bars[index])
+    }
+
+    /// As [`Document::support_path`], for a joint.
+    pub(crate) fn joint_path(&self, index: usize) -> String {
+        format!("joints[{}]", self.rows.joints[index])
+    }
+
+    /// As [`Document::support_path`], for a thing asked.
+    pub(crate) fn find_path(&self, index: usize) -> String {
+        format!("find[{}]", self.rows.find[index])
     }
 
     /// Gives each problem the position of its path, or of the nearest thing around it that has one.
@@ -70,8 +85,13 @@ impl From<Sheet> for Document {
     /// A sheet that was made, not read: without a text, without problems of form.
     fn from(sheet: Sheet) -> Self {
         Self {
-            support_rows: (0..sheet.supports.len()).collect(),
-            load_rows: (0..sheet.loads.len()).collect(),
+            rows: Rows {
+                bars: (0..sheet.bars.len()).collect(),
+                joints: (0..sheet.joints.len()).collect(),
+                supports: (0..sheet.supports.len()).collect(),
+                loads: (0..sheet.loads.len()).collect(),
+                find: (0..sheet.find.len()).collect(),
+            },
             positions: HashMap::new(),
             problems: Vec::new(),
             sheet,
@@ -116,13 +136,7 @@ pub fn read(text: &str, syntax: Syntax) -> Document {
 }
 
 fn document(decoded: decode::Decoded, reader: Reader, positions: HashMap<String, Position>) -> Document {
-    let mut document = Document {
-        sheet: decoded.sheet,
-        problems: Vec::new(),
-        support_rows: decoded.support_rows,
-        load_rows: decoded.load_rows,
-        positions,
-    };
+    let mut document = Document { sheet: decoded.sheet, problems: Vec::new(), rows: decoded.rows, positions };
     let mut problems = reader.problems;
     document.locate(&mut problems);
     document.problems = problems;

@@ -6,22 +6,22 @@ use crate::problem::{Problem, ProblemKind, nearest};
 
 /// The problems found so far.
 #[derive(Default)]
-pub(super) struct Reader {
-    pub(super) problems: Vec<Problem>,
+pub(in crate::sheet) struct Reader {
+    pub(in crate::sheet) problems: Vec<Problem>,
 }
 
 impl Reader {
-    pub(super) fn form(&mut self, path: &str, message: impl Into<String>, cure: impl Into<String>) {
+    pub(in crate::sheet) fn form(&mut self, path: &str, message: impl Into<String>, cure: impl Into<String>) {
         self.problems.push(Problem::new(ProblemKind::Form, path, message, cure));
     }
 
-    pub(super) fn not_yet(&mut self, path: &str, what: &str) {
+    pub(in crate::sheet) fn not_yet(&mut self, path: &str, what: &str) {
         let message = format!("{what} is part of the format, but not yet solved by this version.");
         self.problems.push(Problem::new(ProblemKind::NotYet, path, message, "Leave it out for now."));
     }
 
     /// The fields of `node`; `None`, with a problem, when it is not a table.
-    pub(super) fn table<'r, 'n>(
+    pub(in crate::sheet) fn table<'r, 'n>(
         &'r mut self,
         node: &'n Node,
         path: &str,
@@ -43,7 +43,7 @@ impl Reader {
     }
 
     /// The items of a list; empty, with a problem, when it is not one.
-    pub(super) fn list<'n>(&mut self, node: &'n Node, path: &str, of: &str) -> &'n [Node] {
+    pub(in crate::sheet) fn list<'n>(&mut self, node: &'n Node, path: &str, of: &str) -> &'n [Node] {
         match &node.value {
             Value::List(items) => items,
             _ => {
@@ -57,7 +57,7 @@ impl Reader {
         }
     }
 
-    pub(super) fn text(&mut self, node: &Node, path: &str) -> Option<String> {
+    pub(in crate::sheet) fn text(&mut self, node: &Node, path: &str) -> Option<String> {
         match &node.value {
             Value::Text(text) => Some(text.clone()),
             _ => {
@@ -72,12 +72,12 @@ impl Reader {
     }
 
     /// A name that other things refer to: not empty, without line breaks, at most 60 characters.
-    pub(super) fn name(&mut self, node: &Node, path: &str) -> Option<String> {
+    pub(in crate::sheet) fn name(&mut self, node: &Node, path: &str) -> Option<String> {
         let text = self.text(node, path)?;
         self.check_name(&text, path).then_some(text)
     }
 
-    pub(super) fn check_name(&mut self, text: &str, path: &str) -> bool {
+    pub(in crate::sheet) fn check_name(&mut self, text: &str, path: &str) -> bool {
         let good =
             !text.trim().is_empty() && text.chars().count() <= 60 && !text.chars().any(char::is_control);
         if !good {
@@ -90,7 +90,7 @@ impl Reader {
         good
     }
 
-    pub(super) fn number(&mut self, node: &Node, path: &str) -> Option<f64> {
+    pub(in crate::sheet) fn number(&mut self, node: &Node, path: &str) -> Option<f64> {
         match &node.value {
             Value::Number(n) if n.is_finite() => Some(*n),
             Value::Number(n) => {
@@ -115,7 +115,7 @@ impl Reader {
     }
 
     /// A quantity as written; what it measures is checked when the model is built.
-    pub(super) fn quantity(&mut self, node: &Node, path: &str) -> Option<Quantity> {
+    pub(in crate::sheet) fn quantity(&mut self, node: &Node, path: &str) -> Option<Quantity> {
         match &node.value {
             Value::Number(_) => self.number(node, path).map(Quantity::Number),
             Value::Text(text) => Some(Quantity::Text(text.clone())),
@@ -127,7 +127,7 @@ impl Reader {
         }
     }
 
-    pub(super) fn choice<T: Choice>(&mut self, node: &Node, path: &str) -> Option<T> {
+    pub(in crate::sheet) fn choice<T: Choice>(&mut self, node: &Node, path: &str) -> Option<T> {
         let text = self.text(node, path)?;
         if let Some((_, value)) = T::WORDS.iter().find(|(word, _)| *word == text) {
             return Some(*value);
@@ -147,26 +147,26 @@ impl Reader {
 }
 
 /// One table being read. Every key asked for is remembered; [`Fields::finish`] complains about the others.
-pub(super) struct Fields<'r, 'n> {
-    pub(super) reader: &'r mut Reader,
-    pub(super) path: String,
+pub(in crate::sheet) struct Fields<'r, 'n> {
+    pub(in crate::sheet) reader: &'r mut Reader,
+    pub(in crate::sheet) path: String,
     what: &'static str,
     entries: &'n [(String, Node)],
     known: Vec<&'static str>,
 }
 
 impl<'n> Fields<'_, 'n> {
-    pub(super) fn path_of(&self, key: &str) -> String {
+    pub(in crate::sheet) fn path_of(&self, key: &str) -> String {
         if self.path.is_empty() { key.to_owned() } else { format!("{}.{key}", self.path) }
     }
 
     /// Whether `key` is there, readable or not.
-    pub(super) fn has(&self, key: &str) -> bool {
+    pub(in crate::sheet) fn has(&self, key: &str) -> bool {
         self.entries.iter().any(|(name, _)| name == key)
     }
 
     /// The value of `key`, if it is there.
-    pub(super) fn get(&mut self, key: &'static str) -> Option<&'n Node> {
+    pub(in crate::sheet) fn get(&mut self, key: &'static str) -> Option<&'n Node> {
         self.known.push(key);
         let mut found = self.entries.iter().filter(|(name, _)| name == key);
         let first = found.next().map(|(_, node)| node);
@@ -177,7 +177,7 @@ impl<'n> Fields<'_, 'n> {
         first
     }
 
-    pub(super) fn required(&mut self, key: &'static str) -> Option<&'n Node> {
+    pub(in crate::sheet) fn required(&mut self, key: &'static str) -> Option<&'n Node> {
         let node = self.get(key);
         if node.is_none() {
             let path = self.path.clone();
@@ -186,43 +186,56 @@ impl<'n> Fields<'_, 'n> {
         node
     }
 
-    pub(super) fn text(&mut self, key: &'static str) -> Option<String> {
+    pub(in crate::sheet) fn text(&mut self, key: &'static str) -> Option<String> {
         let node = self.get(key)?;
         self.reader.text(node, &self.path_of(key))
     }
 
-    pub(super) fn name(&mut self, key: &'static str) -> Option<String> {
+    pub(in crate::sheet) fn truth(&mut self, key: &'static str) -> Option<bool> {
+        let node = self.get(key)?;
+        match node.value {
+            Value::Bool(value) => Some(value),
+            _ => {
+                let path = self.path_of(key);
+                let message = format!("true or false belongs here, not {}.", node.describe());
+                self.reader.form(&path, message, "Write true or false.");
+                None
+            }
+        }
+    }
+
+    pub(in crate::sheet) fn name(&mut self, key: &'static str) -> Option<String> {
         let node = self.get(key)?;
         self.reader.name(node, &self.path_of(key))
     }
 
-    pub(super) fn required_name(&mut self, key: &'static str) -> Option<String> {
+    pub(in crate::sheet) fn required_name(&mut self, key: &'static str) -> Option<String> {
         let node = self.required(key)?;
         self.reader.name(node, &self.path_of(key))
     }
 
-    pub(super) fn quantity(&mut self, key: &'static str) -> Option<Quantity> {
+    pub(in crate::sheet) fn quantity(&mut self, key: &'static str) -> Option<Quantity> {
         let node = self.get(key)?;
         self.reader.quantity(node, &self.path_of(key))
     }
 
-    pub(super) fn required_quantity(&mut self, key: &'static str) -> Option<Quantity> {
+    pub(in crate::sheet) fn required_quantity(&mut self, key: &'static str) -> Option<Quantity> {
         let node = self.required(key)?;
         self.reader.quantity(node, &self.path_of(key))
     }
 
-    pub(super) fn choice<T: Choice>(&mut self, key: &'static str) -> Option<T> {
+    pub(in crate::sheet) fn choice<T: Choice>(&mut self, key: &'static str) -> Option<T> {
         let node = self.get(key)?;
         self.reader.choice(node, &self.path_of(key))
     }
 
-    pub(super) fn required_choice<T: Choice>(&mut self, key: &'static str) -> Option<T> {
+    pub(in crate::sheet) fn required_choice<T: Choice>(&mut self, key: &'static str) -> Option<T> {
         let node = self.required(key)?;
         self.reader.choice(node, &self.path_of(key))
     }
 
     /// Complains about every key nobody asked for: as *not yet* when it is one of `later`, else with the nearest known key.
-    pub(super) fn finish(self, later: &[&'static str]) {
+    pub(in crate::sheet) fn finish(self, later: &[&'static str]) {
         for (key, _) in self.entries {
             if self.known.contains(&key.as_str()) {
                 continue;

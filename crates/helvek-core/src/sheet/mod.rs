@@ -1,13 +1,19 @@
 //! The sheet: what the user wrote, as written. `docs/format.md` describes it for a person.
 
 mod choice;
+mod connections;
 mod decode;
 mod document;
 mod fields;
+mod loads;
 mod tree;
 
 pub use choice::Choice;
+pub use connections::{
+    Bar, BarKind, FullBar, Joint, JointKind, On, Pulley, Rope, RopeStop, Support, SupportKind,
+};
 pub use document::{Document, MAX_TEXT, Syntax, read};
+pub use loads::{CoupleLoad, DistributedLoad, ForceLoad, Load, Per, WeightLoad};
 
 use indexmap::IndexMap;
 use schemars::JsonSchema;
@@ -40,6 +46,12 @@ pub struct Sheet {
     /// What bare numbers mean.
     #[serde(default, skip_serializing_if = "UnitNames::is_empty")]
     pub units: UnitNames,
+    /// The acceleration of weights; default 9.81 m/s².
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub gravity: Option<Quantity>,
+    /// Which axis points up; in the plane only `y`.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub vertical: Option<Vertical>,
     /// How things are drawn, worked and displayed; never what they come to.
     #[serde(default, skip_serializing_if = "Conventions::is_empty")]
     pub conventions: Conventions,
@@ -49,12 +61,27 @@ pub struct Sheet {
     /// Rigid bodies by name.
     #[serde(default)]
     pub bodies: IndexMap<String, Body>,
+    /// Straight two-force members, pinned at both ends.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub bars: Vec<Bar>,
+    /// What the bodies transmit to each other.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub joints: Vec<Joint>,
     /// What holds the bodies to the ground.
     #[serde(default)]
     pub supports: Vec<Support>,
     /// What acts on them.
     #[serde(default)]
     pub loads: Vec<Load>,
+    /// Frictionless wheels by name.
+    #[serde(default, skip_serializing_if = "IndexMap::is_empty")]
+    pub pulleys: IndexMap<String, Pulley>,
+    /// Light ropes by name.
+    #[serde(default, skip_serializing_if = "IndexMap::is_empty")]
+    pub ropes: IndexMap<String, Rope>,
+    /// Names of load cases; a load says which one it belongs to. All of them act together.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub cases: Vec<String>,
     /// What is asked; empty: everything.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub find: Vec<Find>,
@@ -69,6 +96,15 @@ pub enum SpaceKind {
     Plane,
     /// Six equations a body.
     Space,
+}
+
+/// The axis that points up.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Vertical {
+    /// y, the only one of the plane.
+    #[default]
+    Y,
 }
 
 /// Unit symbols; a missing one has its default.
@@ -115,6 +151,15 @@ pub struct Conventions {
     /// Which equation to look for first; default the cleverest moment.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub first: Option<First>,
+    /// Whether all reactions of the whole are found before anything else; default only when needed.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub reactions: Option<Reactions>,
+    /// How a truss is worked; default whichever needs fewer equations.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub truss: Option<Truss>,
+    /// Whether a pulley stays on its member or is freed; default it stays on.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub pulley: Option<Wheels>,
     /// Significant figures of displayed results, 2 to 8; default 3.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schemars(range(min = 2, max = 8))]
@@ -172,41 +217,47 @@ pub enum First {
     Forces,
 }
 
+/// When the reactions of the whole are found.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Reactions {
+    /// Only those that lead to what is asked.
+    #[default]
+    Needed,
+    /// All of them, and first.
+    Always,
+}
+
+/// How a truss is worked.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Truss {
+    /// Joint after joint; no sections.
+    Joints,
+    /// Sections before joints.
+    Sections,
+}
+
+/// Where a pulley is while its body is freed.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Wheels {
+    /// It stays on its member: both rope tensions act at its rim.
+    #[default]
+    On,
+    /// It is freed: its axle transmits what the rope exerts on it.
+    Off,
+}
+
 /// A rigid body: straight runs between consecutive points.
 #[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, JsonSchema)]
 pub struct Body {
-    /// Each run names its points in order.
+    /// Each run names its points in order. A corner is rigid.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub runs: Vec<Vec<String>>,
-}
-
-/// What holds a body to the ground.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct Support {
-    /// Its name; made from the point's when missing.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub name: Option<String>,
-    /// The point.
-    pub at: String,
-    /// What it prevents.
-    pub kind: SupportKind,
-    /// The body, when several pass the point.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub on: Option<String>,
-    /// Of a roller: the direction in which it pushes on the body; default up.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub normal: Option<Direction>,
-}
-
-/// The kinds of support of this version.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum SupportKind {
-    /// Prevents both displacements.
-    Pin,
-    /// Prevents displacement along its normal.
-    Roller,
-    /// Prevents both displacements and turning.
-    Fixed,
+    /// Points that ride along without being on a run.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub points: Vec<String>,
 }
 
 /// A direction, written the same way everywhere.
@@ -241,107 +292,6 @@ pub enum Direction {
     },
 }
 
-/// What acts on a body.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-#[serde(tag = "kind", rename_all = "lowercase")]
-pub enum Load {
-    /// A force at a point.
-    Force(ForceLoad),
-    /// A couple. It is never multiplied by a distance.
-    Couple(CoupleLoad),
-    /// A force along a stretch of a run, its intensity linear from start to end.
-    Distributed(DistributedLoad),
-}
-
-/// A force at a point: by `components`, or by `size` and `direction`.
-#[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
-pub struct ForceLoad {
-    /// Its name; generated when missing.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub name: Option<String>,
-    /// The body, when several pass the point.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub on: Option<String>,
-    /// The point.
-    pub at: String,
-    /// `[x, y]`, instead of size and direction.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub components: Option<Vec<Quantity>>,
-    /// How strong.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub size: Option<Quantity>,
-    /// Which way.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub direction: Option<Direction>,
-}
-
-/// A couple on a body.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct CoupleLoad {
-    /// Its name; generated when missing.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub name: Option<String>,
-    /// The body; may be left out when there is only one.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub on: Option<String>,
-    /// Where it is applied. It does not enter equilibrium.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub at: Option<String>,
-    /// How strong.
-    pub size: Quantity,
-    /// In which sense; default counter-clockwise.
-    #[serde(default)]
-    pub turn: Turn,
-}
-
-/// A distributed load between two points of one straight run.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct DistributedLoad {
-    /// Its name; generated when missing.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub name: Option<String>,
-    /// The body; may be left out when only one passes both points.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub on: Option<String>,
-    /// Where it begins.
-    pub from: String,
-    /// Where it ends.
-    pub to: String,
-    /// Intensity at `from`.
-    pub start: Quantity,
-    /// Intensity at `to`; default the same as at `from`.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub end: Option<Quantity>,
-    /// Which way it pushes; default down.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub direction: Option<Direction>,
-    /// What the intensity is counted per; default a length of the member.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub per: Option<Per>,
-}
-
-/// What a distributed load's intensity is counted per.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum Per {
-    /// A length of the member.
-    #[default]
-    Length,
-    /// A length of its projection perpendicular to the load's direction.
-    Projection,
-}
-
-impl Load {
-    /// The name the user gave it.
-    pub fn name(&self) -> Option<&str> {
-        match self {
-            Self::Force(l) => l.name.as_deref(),
-            Self::Couple(l) => l.name.as_deref(),
-            Self::Distributed(l) => l.name.as_deref(),
-        }
-    }
-}
-
 /// What is asked.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(tag = "what", rename_all = "lowercase")]
@@ -351,5 +301,25 @@ pub enum Find {
         /// The support's name; all when missing.
         #[serde(default, skip_serializing_if = "Option::is_none")]
         support: Option<String>,
+    },
+    /// What a joint transmits.
+    Joint {
+        /// The joint's name.
+        joint: String,
+    },
+    /// The force in a bar.
+    Bar {
+        /// The bar's name.
+        bar: String,
+    },
+    /// The tension of a rope.
+    Rope {
+        /// The rope's name.
+        rope: String,
+    },
+    /// The value of a sought load.
+    Load {
+        /// Its symbol, without the question mark.
+        load: String,
     },
 }

@@ -8,14 +8,14 @@ use toml::de::{DeTable, DeValue};
 
 /// A value and its place.
 #[derive(Debug, Clone, PartialEq)]
-pub(super) struct Node {
-    pub(super) span: Range<usize>,
-    pub(super) value: Value,
+pub(in crate::sheet) struct Node {
+    pub(in crate::sheet) span: Range<usize>,
+    pub(in crate::sheet) value: Value,
 }
 
 /// What a sheet's text can hold.
 #[derive(Debug, Clone, PartialEq)]
-pub(super) enum Value {
+pub(in crate::sheet) enum Value {
     Null,
     Bool(bool),
     Number(f64),
@@ -28,7 +28,7 @@ pub(super) enum Value {
 
 impl Node {
     /// For a message: what this is.
-    pub(super) fn describe(&self) -> String {
+    pub(in crate::sheet) fn describe(&self) -> String {
         match &self.value {
             Value::Null => "nothing (null)".into(),
             Value::Bool(b) => format!("the truth value {b}"),
@@ -42,7 +42,7 @@ impl Node {
 }
 
 /// At most 60 characters of `text`, for a message.
-pub(super) fn shortened(text: &str) -> String {
+pub(in crate::sheet) fn shortened(text: &str) -> String {
     match text.char_indices().nth(60) {
         Some((end, _)) => format!("{}…", &text[..end]),
         None => text.to_owned(),
@@ -56,7 +56,7 @@ fn syntax(text: &str, offset: usize, message: impl Into<String>, cure: &str) -> 
 }
 
 /// Reads TOML; goes on behind an error as far as it can.
-pub(super) fn from_toml(text: &str, problems: &mut Vec<Problem>) -> Node {
+pub(in crate::sheet) fn from_toml(text: &str, problems: &mut Vec<Problem>) -> Node {
     let (table, errors) = DeTable::parse_recoverable(text);
     for error in errors {
         let offset = error.span().map_or(0, |span| span.start);
@@ -89,7 +89,7 @@ fn toml_node(value: &toml::Spanned<DeValue<'_>>) -> Node {
 }
 
 /// Reads strict JSON: no comments, no trailing commas.
-pub(super) fn from_json(text: &str, problems: &mut Vec<Problem>) -> Option<Node> {
+pub(in crate::sheet) fn from_json(text: &str, problems: &mut Vec<Problem>) -> Option<Node> {
     let strict = jsonc_parser::ParseOptions {
         allow_comments: false,
         allow_loose_object_property_names: false,

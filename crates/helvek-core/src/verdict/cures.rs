@@ -1,11 +1,15 @@
 //! What would hold a model that moves: candidates a person would think of, each tried out before it is proposed.
 
-use super::judge;
-use crate::equilibrium::Equilibrium;
-use crate::geometry::Vector;
-use crate::model::{BodyId, Model, PointId, Support, SupportId, SupportKind};
+use super::{Motion, OneWayState, Verdict, judge};
+use crate::equilibrium::{ColumnOf, Equilibrium, PartOf};
+use crate::geometry::{Point, Vector};
+use crate::model::{
+    Bar, BarId, BarKind, BodyId, JointId, JointKind, Model, On, PinId, PointId, Support, SupportId,
+    SupportKind,
+};
+use crate::tolerance;
 
-/// One way to hold the model. Each has been applied and judged: nothing moves any more, and nothing new is redundant.
+/// One way to hold the model. Each has been applied and judged: it does what it says, and nothing new is redundant.
 #[derive(Debug, Clone, PartialEq)]
 pub enum Cure {
     /// Make a support another kind.
@@ -19,96 +23,269 @@ pub enum Cure {
     Add {
         /// Where.
         at: PointId,
-        /// On which body.
-        on: BodyId,
+        /// On what.
+        on: On,
         /// Of what kind.
         kind: SupportKind,
     },
-    /// Add two supports: for a body that nothing holds.
-    AddBoth {
-        /// On which body.
-        on: BodyId,
-        /// A pin here.
-        pin: PointId,
-        /// A roller here, with its normal.
-        roller: (PointId, Vector),
+    /// Add a bar.
+    Brace {
+        /// Between these.
+        ends: [PointId; 2],
+        /// Fastened to these.
+        on: [On; 2],
     },
+    /// Make a pin between two bodies rigid.
+    Weld {
+        /// Which.
+        joint: JointId,
+    },
+    /// Make a cable or a strut a bar, which carries both ways.
+    Stiffen {
+        /// Which.
+        bar: BarId,
+    },
+    /// Several of them together.
+    Several(Vec<Cure>),
 }
 
 /// How many cures are proposed: more would be a menu, not advice.
 const AT_MOST: usize = 3;
+/// How many candidates are tried, for models of up to this many equations and for larger ones.
+const TRIED: (usize, usize, usize) = (200, 60, 12);
 
-/// The cures of a model that can move; empty when nothing moves, or nothing simple helps.
+/// The cures of a model that can move or tips; empty when there is nothing to cure, or nothing simple helps.
 pub fn cures(model: &Model) -> Vec<Cure> {
-    let before = judge(&Equilibrium::of(model));
-    if before.mobility == 0 {
+    let equilibrium = Equilibrium::of(model);
+    let verdict = judge(&equilibrium);
+    cures_of(model, &equilibrium, &verdict)
+}
+
+/// As [`cures`], of a model that has been judged.
+pub(crate) fn cures_of(model: &Model, equilibrium: &Equilibrium, before: &Verdict) -> Vec<Cure> {
+    let tips = matches!(before.one_way, OneWayState::Tips(_));
+    let Some(motion) = before.motion.as_ref().filter(|_| before.mobility > 0 || tips) else {
         return Vec::new();
+    };
+    let helps = |cure: &Cure| {
+        let after = judge(&Equilibrium::of(&applied(model, cure)));
+        let as_before = after.degree <= before.degree || tips;
+        after.equilibrium && after.mobility == 0 && as_before && after.critical.is_none()
+    };
+    let Some(many) = (if tips { Some(1) } else { Some(before.mobility) }) else { return Vec::new() };
+    let tried = if equilibrium.rows() <= TRIED.0 { TRIED.1 } else { TRIED.2 };
+    let mut found: Vec<Cure> = Vec::new();
+    if let OneWayState::Tips(holds) = &before.one_way {
+        let two_way: Vec<_> =
+            holds.iter().filter_map(|hold| both_ways(model, equilibrium, hold.column)).collect();
+        let all = if two_way.len() == 1 { two_way[0].clone() } else { Cure::Several(two_way.clone()) };
+        if two_way.len() == holds.len() && !two_way.is_empty() && helps(&all) {
+            found.push(all);
+        }
     }
-    candidates(model)
-        .into_iter()
-        .filter(|cure| {
-            let after = judge(&Equilibrium::of(&applied(model, cure)));
-            after.mobility == 0 && after.degree == before.degree && !after.critical()
-        })
-        .take(AT_MOST)
-        .collect()
+    let list = candidates(model, equilibrium, motion, many > 1);
+    for cure in list.into_iter().take(tried) {
+        if found.len() == AT_MOST {
+            break;
+        }
+        if helps(&cure) {
+            found.push(cure);
+        }
+    }
+    if found.is_empty() && many > 1 {
+        found.extend(step_by_step(model, before.mobility).filter(helps));
+    }
+    found
+}
+
+/// The same part, acting both ways.
+fn both_ways(model: &Model, equilibrium: &Equilibrium, column: crate::equilibrium::ColumnId) -> Option<Cure> {
+    match equilibrium.column(column).of {
+        ColumnOf::Support(support) => {
+            let to = match model.supports[support.index()].kind {
+                SupportKind::Roller { normal, .. } | SupportKind::Surface { normal } => {
+                    SupportKind::Roller { normal, one_way: false }
+                }
+                SupportKind::Cable { toward } => SupportKind::Link { toward },
+                SupportKind::Rough { normal, friction, .. } => {
+                    SupportKind::Rough { normal, one_way: false, friction }
+                }
+                _ => return None,
+            };
+            Some(Cure::Change { support, to })
+        }
+        ColumnOf::Bar(bar) => Some(Cure::Stiffen { bar }),
+        _ => None,
+    }
+}
+
+/// One constraint after the other, each of which takes away one motion.
+fn step_by_step(model: &Model, mobility: usize) -> impl Iterator<Item = Cure> {
+    const MOST: usize = 4;
+    let mut held = model.clone();
+    let mut steps = Vec::new();
+    for left in (0..mobility).rev() {
+        if mobility > MOST {
+            break;
+        }
+        let equilibrium = Equilibrium::of(&held);
+        let verdict = judge(&equilibrium);
+        let Some(motion) = &verdict.motion else { break };
+        let next = candidates(&held, &equilibrium, motion, false).into_iter().take(TRIED.1).find(|cure| {
+            let after = judge(&Equilibrium::of(&applied(&held, cure)));
+            after.mobility == left && after.degree == verdict.degree && after.critical.is_none()
+        });
+        let Some(next) = next else { break };
+        held = applied(&held, &next);
+        steps.push(next);
+    }
+    (steps.len() == mobility && mobility > 1).then_some(Cure::Several(steps)).into_iter()
 }
 
 /// The model with a cure applied.
 pub fn applied(model: &Model, cure: &Cure) -> Model {
     let mut model = model.clone();
-    let mut add = |at: PointId, on: BodyId, kind: SupportKind| {
-        let name = format!("{}+", model.points[at.index()].name);
-        model.supports.push(Support { name, at, on, kind });
-    };
-    match *cure {
-        Cure::Change { support, to } => model.supports[support.index()].kind = to,
-        Cure::Add { at, on, kind } => add(at, on, kind),
-        Cure::AddBoth { on, pin, roller } => {
-            add(pin, on, SupportKind::Pin);
-            add(roller.0, on, SupportKind::Roller { normal: roller.1 });
-        }
-    }
+    apply(&mut model, cure);
     model
 }
 
-/// In the order in which a person would try them: change what is there, then add a roller, a pin, a fixed support.
-fn candidates(model: &Model) -> Vec<Cure> {
+fn apply(model: &mut Model, cure: &Cure) {
+    match cure {
+        Cure::Change { support, to } => model.supports[support.index()].kind = *to,
+        Cure::Add { at, on, kind } => {
+            let name = format!("{}+", model.points[at.index()].name);
+            model.supports.push(Support { name, at: *at, on: *on, kind: *kind });
+        }
+        Cure::Brace { ends, on } => {
+            let name = format!("{}+", ends.map(|p| model.point_name(p).to_owned()).join("-"));
+            model.bars.push(Bar { name, ends: *ends, on: *on, kind: BarKind::Bar });
+        }
+        Cure::Weld { joint } => model.joints[joint.index()].kind = JointKind::Weld,
+        Cure::Stiffen { bar } => model.bars[bar.index()].kind = BarKind::Bar,
+        Cure::Several(cures) => cures.iter().for_each(|cure| apply(model, cure)),
+    }
+}
+
+/// A place where something can be held: a point of a body, or a pin.
+struct Place {
+    at: PointId,
+    on: On,
+    /// The direction of the member there.
+    along: Vector,
+    /// How it moves.
+    moves: Vector,
+    turns: bool,
+}
+
+/// In the order in which a person would try them: change what is there, add a roller, a bar, make a joint rigid, add a fixed support, a pin. Only
+/// what does work on the motion can hold it.
+fn candidates(model: &Model, equilibrium: &Equilibrium, motion: &Motion, many: bool) -> Vec<Cure> {
+    let places = places(model, equilibrium, motion);
+    let works = |moves: Vector, direction: Vector| moves.dot(direction).abs() > 1e-6 * biggest(&places);
+    let held = |place: &Place| model.supports.iter().any(|s| s.at == place.at && s.on == place.on);
+    let place_of = |support: &Support| places.iter().find(|p| p.at == support.at && p.on == support.on);
     let mut list = Vec::new();
     for (index, support) in model.supports.iter().enumerate() {
-        if matches!(support.kind, SupportKind::Roller { .. }) {
+        let Some(place) = place_of(support) else { continue };
+        if matches!(support.kind, SupportKind::Roller { .. } | SupportKind::Surface { .. })
+            && place.moves != Vector::ZERO
+        {
             list.push(Cure::Change { support: SupportId(index), to: SupportKind::Pin });
         }
     }
-    let free = |body: BodyId| {
-        let held = |p: &PointId| model.supports.iter().any(|s| s.at == *p && s.on == body);
-        // From the far end back: the end of a beam is where a support is looked for first.
-        model.points_of(body).into_iter().rev().filter(move |p| !held(p)).collect::<Vec<_>>()
-    };
-    for body in (0..model.bodies.len()).map(BodyId) {
-        for at in free(body) {
-            let along = model.run_direction(body, at).unwrap_or(Vector::X);
-            for normal in [upward(along.left()), along] {
-                list.push(Cure::Add { at, on: body, kind: SupportKind::Roller { normal } });
+    // From the far end back: the end of a beam is where a support is looked for first.
+    for place in places.iter().rev().filter(|place| !held(place)) {
+        for normal in [upward(place.along.left()), upward(place.along)] {
+            if works(place.moves, normal) {
+                let kind = SupportKind::Roller { normal, one_way: false };
+                list.push(Cure::Add { at: place.at, on: place.on, kind });
             }
         }
     }
+    if !model.bars.is_empty() {
+        list.extend(braces(model, &places).into_iter().take(TRIED.1));
+    }
+    for (index, joint) in model.joints.iter().enumerate() {
+        if joint.kind == JointKind::Pin && joint.of.len() == 2 && joint.pin.is_none() {
+            list.push(Cure::Weld { joint: JointId(index) });
+        }
+    }
     for (index, support) in model.supports.iter().enumerate() {
-        if support.kind != SupportKind::Fixed {
+        let turns = place_of(support).is_some_and(|place| place.turns);
+        if support.kind != SupportKind::Fixed && turns && matches!(support.on, On::Body(_)) {
             list.push(Cure::Change { support: SupportId(index), to: SupportKind::Fixed });
         }
     }
-    for body in (0..model.bodies.len()).map(BodyId) {
-        let points = model.points_of(body);
-        if let [first, .., last] = points[..] {
-            let along = model.run_direction(body, first).unwrap_or(Vector::X);
-            list.push(Cure::AddBoth { on: body, pin: first, roller: (last, upward(along.left())) });
+    for body in model.body_ids() {
+        let own: Vec<_> = places.iter().filter(|place| place.on == On::Body(body)).collect();
+        if let [first, .., last] = own[..] {
+            let normal = upward(first.along.left());
+            list.push(Cure::Several(vec![
+                Cure::Add { at: first.at, on: first.on, kind: SupportKind::Pin },
+                Cure::Add { at: last.at, on: last.on, kind: SupportKind::Roller { normal, one_way: false } },
+            ]));
         }
-        for kind in [SupportKind::Pin, SupportKind::Fixed] {
-            list.extend(free(body).into_iter().rev().map(|at| Cure::Add { at, on: body, kind }));
+    }
+    let kinds: &[SupportKind] =
+        if many { &[SupportKind::Pin, SupportKind::Fixed] } else { &[SupportKind::Pin] };
+    for kind in kinds {
+        for place in places.iter().filter(|place| !held(place)) {
+            if *kind == SupportKind::Pin || matches!(place.on, On::Body(_)) {
+                list.push(Cure::Add { at: place.at, on: place.on, kind: *kind });
+            }
         }
     }
     list
+}
+
+fn biggest(places: &[Place]) -> f64 {
+    places.iter().map(|p| p.moves.length()).fold(0.0, f64::max)
+}
+
+fn places(model: &Model, equilibrium: &Equilibrium, motion: &Motion) -> Vec<Place> {
+    let mut list = Vec::new();
+    for (part, moves) in equilibrium.parts.iter().zip(&motion.parts) {
+        let turns = moves.rotation != Vector::ZERO;
+        match part.of {
+            PartOf::Body(body) => {
+                let body: BodyId = body;
+                for at in model.points_of(body) {
+                    let along = model.run_direction(body, at).unwrap_or(Vector::X);
+                    let moves = moves.displacement(model.at(at));
+                    list.push(Place { at, on: On::Body(body), along, moves, turns });
+                }
+            }
+            PartOf::Pin(pin) => {
+                let pin: PinId = pin;
+                let at = model.pins[pin.index()].at;
+                list.push(Place { at, on: On::Pin(pin), along: Vector::X, moves: moves.translation, turns });
+            }
+            _ => {}
+        }
+    }
+    list
+}
+
+/// Bars that would be stretched or shortened by the motion, between pins of a truss that have none yet; short ones first.
+fn braces(model: &Model, places: &[Place]) -> Vec<Cure> {
+    /// Beyond this many pins only neighbours in the list are looked at.
+    const ALL_PAIRS: usize = 60;
+    let size = biggest(places);
+    let pins: Vec<_> = places.iter().filter(|p| matches!(p.on, On::Pin(_))).collect();
+    let mut found: Vec<(f64, Cure)> = Vec::new();
+    for (i, a) in pins.iter().enumerate() {
+        let reach = if pins.len() > ALL_PAIRS { 4 } else { pins.len() };
+        for b in pins.iter().skip(i + 1).take(reach) {
+            let (p, q): (Point, Point) = (model.at(a.at), model.at(b.at));
+            let Some(d) = (q - p).unit() else { continue };
+            let there = model.bars.iter().any(|bar| bar.ends == [a.at, b.at] || bar.ends == [b.at, a.at]);
+            if !there && (b.moves - a.moves).dot(d).abs() > tolerance::CRITICAL * size {
+                found.push((p.distance(q), Cure::Brace { ends: [a.at, b.at], on: [a.on, b.on] }));
+            }
+        }
+    }
+    found.sort_by(|a, b| a.0.total_cmp(&b.0));
+    found.into_iter().map(|(_, cure)| cure).collect()
 }
 
 /// Of the two senses of a normal, the one that pushes up.

@@ -3,17 +3,21 @@
 //! Scaled matrix A (columns of norm 1, moments over the length scale), loads b. Singular values σ of A below
 //! [`tolerance::SINGULAR`]·σ_max are zero. Then with the rank r: degree = columns − r (self-stress), mobility = rows − r (motions). The
 //! left null space holds the motions; loads that do no work on any of them are balanced. An unknown with a zero row in the right null
-//! space is unique even when others are not.
+//! space is unique even when others are not. Sought loads are unknowns, but hold nothing: mobility is counted without them.
 
 mod cures;
 mod motion;
+mod one_way;
+mod spectrum;
 
+pub(crate) use cures::cures_of;
 pub use cures::{Cure, applied, cures};
-pub use motion::{BodyMotion, Motion};
+pub use motion::{Motion, PartMotion};
+pub use one_way::{Hold, OneWayState};
 
-use crate::equilibrium::Equilibrium;
+use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartOf, clean};
 use crate::tolerance;
-use faer::Mat;
+use spectrum::{Entries, Spectrum, critical, norm};
 
 /// The four outcomes, tested in this order.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -49,138 +53,179 @@ pub struct Verdict {
     pub values: Vec<f64>,
     /// The smallest singular value that is not zero, over the largest: 1 is best. `None` without unknowns.
     pub soundness: Option<f64>,
+    /// It is nearly a mechanism: a small change of geometry changes the answer a lot.
+    pub critical: Option<Critical>,
     /// A motion that is free: the one the loads drive when there is no equilibrium.
     pub motion: Option<Motion>,
+    /// One-way parts that are out of contact, or slack.
+    pub released: Vec<ColumnId>,
+    /// What the one-way parts come to, when they decide.
+    pub one_way: OneWayState,
+}
+
+/// Critical geometry: rank decides as if it were sound, but barely.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Critical {
+    /// The motion that is nearly free.
+    pub motion: Motion,
+    /// How much the largest unknown changes, over its size, when the points that move most are shifted by a millimetre: to first order, the
+    /// change of angle, one millimetre over the length scale, over the soundness.
+    pub per_millimetre: f64,
+}
+
+/// Judges the equilibrium, one-way parts included.
+pub fn judge(equilibrium: &Equilibrium) -> Verdict {
+    one_way::settle(equilibrium, &[])
+}
+
+/// A verdict without regard to signs, and the self-stresses it is judged by.
+struct Judged {
+    verdict: Verdict,
+    /// Per self-stress, the change of each column of the equilibrium, SI.
+    stresses: Vec<Vec<f64>>,
+}
+
+/// The scaled system, or a part of its columns.
+struct System {
+    rows: usize,
+    /// Which columns of the equilibrium.
+    of: Vec<ColumnId>,
+    entries: Vec<Entries>,
+    norms: Vec<f64>,
+    loads: Vec<f64>,
+}
+
+impl System {
+    fn of(equilibrium: &Equilibrium, keep: impl Fn(ColumnId) -> bool) -> Self {
+        let mut system = Self {
+            rows: equilibrium.rows(),
+            of: Vec::new(),
+            entries: Vec::new(),
+            norms: Vec::new(),
+            loads: equilibrium.scaled_loads(),
+        };
+        for (id, (entries, by)) in equilibrium.column_ids().zip(equilibrium.scaled_columns()) {
+            if keep(id) {
+                system.of.push(id);
+                system.entries.push(entries);
+                system.norms.push(by);
+            }
+        }
+        system
+    }
+
+    /// The verdict without regard to signs. Columns that are not in the system have the value 0.
+    fn judge(&self, equilibrium: &Equilibrium) -> Judged {
+        let unknowns = equilibrium.columns.len();
+        let spectrum = Spectrum::of(self.rows, &self.entries);
+        let degree = self.entries.len() - spectrum.rank;
+
+        // What of the loads no reaction can take: their part in the left null space.
+        let driven = spectrum.motion_part(&self.loads);
+        // Against the largest single load and not against their sum: loads that cancel among themselves leave only noise in the sum.
+        let scale = equilibrium.load_scale().max(norm(&self.loads));
+        let holds = norm(&driven) <= tolerance::RESIDUAL * scale;
+
+        let mut determined = vec![true; unknowns];
+        let mut values = vec![0.0; unknowns];
+        let solved = spectrum.solve(&self.entries, &self.loads);
+        for (j, id) in self.of.iter().enumerate() {
+            let column = equilibrium.column(*id);
+            determined[id.index()] = spectrum.stress_share(j) <= tolerance::SELF_STRESS;
+            values[id.index()] = clean(solved[j] / self.norms[j], equilibrium.scale_of(column.kind));
+        }
+        let (mobility, motions) = self.mobility(equilibrium, &spectrum);
+        let motion = if holds {
+            (mobility > 0).then(|| Motion::of(equilibrium, &motions[0]))
+        } else {
+            Some(Motion::of(equilibrium, &driven))
+        };
+        let critical = spectrum.soundness.zip(spectrum.weakest.as_ref()).and_then(|(ratio, (left, _))| {
+            (ratio < critical(self.entries.len())).then(|| Critical {
+                motion: Motion::of(equilibrium, left),
+                per_millimetre: 1e-3 / equilibrium.length_scale / ratio,
+            })
+        });
+        let stress = |scaled: &Vec<f64>| {
+            let mut stress = vec![0.0; unknowns];
+            for (j, id) in self.of.iter().enumerate() {
+                stress[id.index()] = scaled[j] / self.norms[j];
+            }
+            stress
+        };
+        let stresses = spectrum.stresses.iter().map(stress).collect();
+        let verdict = Verdict {
+            status: status(holds, degree, mobility),
+            equilibrium: holds,
+            degree,
+            mobility,
+            equations: self.rows,
+            unknowns,
+            determined,
+            values,
+            soundness: spectrum.soundness,
+            critical,
+            motion,
+            released: Vec::new(),
+            one_way: OneWayState::AsTheyAre,
+        };
+        Judged { verdict, stresses }
+    }
+
+    /// Motions of the structure without what is sought: a load holds nothing.
+    fn mobility(&self, equilibrium: &Equilibrium, spectrum: &Spectrum) -> (usize, Vec<Vec<f64>>) {
+        let sought = |id: &ColumnId| matches!(equilibrium.column(*id).of, ColumnOf::Sought(_));
+        if !self.of.iter().any(sought) {
+            return (self.rows - spectrum.rank, spectrum.motions.clone());
+        }
+        let structure: Vec<_> =
+            self.of.iter().zip(&self.entries).filter(|(id, _)| !sought(id)).map(|(_, e)| e.clone()).collect();
+        let alone = Spectrum::of(self.rows, &structure);
+        (self.rows - alone.rank, alone.motions)
+    }
 }
 
 impl Verdict {
-    /// Nearly a mechanism: solved, but a small change of geometry changes the answer a lot.
-    pub fn critical(&self) -> bool {
-        self.soundness.is_some_and(|ratio| ratio < tolerance::CRITICAL)
-    }
-}
-
-/// Judges the equilibrium.
-pub fn judge(equilibrium: &Equilibrium) -> Verdict {
-    let (rows, unknowns) = (equilibrium.rows(), equilibrium.columns.len());
-    let columns = equilibrium.scaled_columns();
-    let loads = equilibrium.scaled_loads();
-    let space = Decomposition::of(rows, &columns);
-    let rank = space.rank;
-    let (degree, mobility) = (unknowns - rank, rows - rank);
-
-    // What of the loads no reaction can take: their part in the left null space.
-    let driven = space.left_null_part(&loads);
-    // Against the largest single load and not against their sum: loads that cancel among themselves leave only noise in the sum.
-    let equilibrium_holds = norm(&driven) <= tolerance::RESIDUAL * equilibrium.load_scale().max(norm(&loads));
-
-    let determined: Vec<_> =
-        (0..unknowns).map(|j| space.right_null_row(j) <= tolerance::SELF_STRESS).collect();
-    let values = space
-        .solve(&loads)
-        .into_iter()
-        .zip(&columns)
-        .zip(&equilibrium.columns)
-        .map(|((x, (_, by)), column)| equilibrium.clean(x / by, column.kind))
-        .collect();
-    let motion = if !equilibrium_holds {
-        Some(Motion::of(equilibrium, &driven))
-    } else {
-        (mobility > 0).then(|| Motion::of(equilibrium, &space.left_null_vector(0)))
-    };
-    Verdict {
-        status: match (equilibrium_holds, degree, mobility) {
-            (false, ..) => Status::Unstable,
-            (true, 1.., _) => Status::Indeterminate,
-            (true, 0, 1..) => Status::Balanced,
-            (true, 0, 0) => Status::Determinate,
-        },
-        equilibrium: equilibrium_holds,
-        degree,
-        mobility,
-        equations: rows,
-        unknowns,
-        determined,
-        values,
-        soundness: space.soundness,
-        motion,
-    }
-}
-
-fn norm(v: &[f64]) -> f64 {
-    v.iter().map(|x| x * x).sum::<f64>().sqrt()
-}
-
-/// A = U S Vᵀ, split by rank.
-struct Decomposition {
-    u: Mat<f64>,
-    v: Mat<f64>,
-    singular: Vec<f64>,
-    rank: usize,
-    soundness: Option<f64>,
-}
-
-impl Decomposition {
-    fn of(rows: usize, columns: &[(Vec<f64>, f64)]) -> Self {
-        let unknowns = columns.len();
-        if rows == 0 || unknowns == 0 {
-            return Self {
-                u: Mat::identity(rows, rows),
-                v: Mat::identity(unknowns, unknowns),
-                singular: Vec::new(),
-                rank: 0,
-                soundness: None,
+    /// A weight that would balance the motion which the loads drive: at the named point of a body or pin that rises most. The work of the loads
+    /// on the motion, over that rise. `None` when nothing moves, or nothing rises.
+    pub fn ballast(
+        &self,
+        model: &crate::model::Model,
+        equilibrium: &Equilibrium,
+    ) -> Option<(crate::model::PointId, f64)> {
+        let motion = self.motion.as_ref().filter(|_| !self.equilibrium)?;
+        let work: f64 = equilibrium
+            .actions
+            .iter()
+            .map(|action| {
+                let moves = &motion.parts[action.act.on.index()];
+                let wrench = action.act.wrench;
+                wrench.force.dot(moves.displacement(wrench.about)) + wrench.moment.dot(moves.rotation)
+            })
+            .sum();
+        let mut best: Option<(crate::model::PointId, f64)> = None;
+        for moves in &motion.parts {
+            let points = match equilibrium.parts[moves.part.index()].of {
+                PartOf::Body(body) => model.points_of(body),
+                PartOf::Pin(pin) => vec![model.pins[pin.index()].at],
+                _ => Vec::new(),
             };
-        }
-        let matrix = Mat::from_fn(rows, unknowns, |i, j| columns[j].0[i]);
-        // The sheet holds finite numbers only, for which the iteration converges; were it ever not to, nothing would be called known.
-        let Ok(svd) = matrix.svd() else {
-            return Self {
-                u: Mat::identity(rows, rows),
-                v: Mat::identity(unknowns, unknowns),
-                singular: vec![0.0; rows.min(unknowns)],
-                rank: 0,
-                soundness: Some(0.0),
-            };
-        };
-        let diagonal = svd.S().column_vector();
-        let singular: Vec<f64> = (0..rows.min(unknowns)).map(|i| diagonal[i]).collect();
-        let largest = singular[0];
-        let rank = singular.iter().filter(|s| **s > tolerance::SINGULAR * largest).count();
-        let soundness = rank.checked_sub(1).map(|last| singular[last] / largest);
-        Self { u: svd.U().to_owned(), v: svd.V().to_owned(), singular, rank, soundness }
-    }
-
-    /// The projection of `b` on the left null space.
-    fn left_null_part(&self, b: &[f64]) -> Vec<f64> {
-        let mut part = vec![0.0; b.len()];
-        for k in self.rank..self.u.ncols() {
-            let along: f64 = (0..b.len()).map(|i| self.u[(i, k)] * b[i]).sum();
-            for (i, p) in part.iter_mut().enumerate() {
-                *p += along * self.u[(i, k)];
+            for point in points {
+                let rise = moves.displacement(model.at(point)).y;
+                if rise > best.map_or(tolerance::CRITICAL, |(_, most)| most) {
+                    best = Some((point, rise));
+                }
             }
         }
-        part
+        best.map(|(point, rise)| (point, work / rise))
     }
+}
 
-    fn left_null_vector(&self, k: usize) -> Vec<f64> {
-        (0..self.u.nrows()).map(|i| self.u[(i, self.rank + k)]).collect()
-    }
-
-    /// The size of row `j` of the right null space: 0 when no self-stress touches that unknown.
-    fn right_null_row(&self, j: usize) -> f64 {
-        (self.rank..self.v.ncols()).map(|k| self.v[(j, k)].powi(2)).sum::<f64>().sqrt()
-    }
-
-    /// The least-norm x with A x = −b as nearly as can be.
-    fn solve(&self, b: &[f64]) -> Vec<f64> {
-        let mut x = vec![0.0; self.v.nrows()];
-        for k in 0..self.rank {
-            let along: f64 = -(0..b.len()).map(|i| self.u[(i, k)] * b[i]).sum::<f64>() / self.singular[k];
-            for (j, x) in x.iter_mut().enumerate() {
-                *x += along * self.v[(j, k)];
-            }
-        }
-        x
+fn status(equilibrium: bool, degree: usize, mobility: usize) -> Status {
+    match (equilibrium, degree, mobility) {
+        (false, ..) => Status::Unstable,
+        (true, 1.., _) => Status::Indeterminate,
+        (true, 0, 1..) => Status::Balanced,
+        (true, 0, 0) => Status::Determinate,
     }
 }

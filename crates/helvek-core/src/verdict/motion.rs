@@ -1,18 +1,18 @@
-//! A free motion: small displacements of rigid bodies that no support resists.
+//! A free motion: small displacements of parts that nothing resists.
 
-use crate::equilibrium::Equilibrium;
+use crate::equilibrium::{Equilibrium, Freedom, PartId};
 use crate::geometry::{Point, Vector};
-use crate::model::{BodyId, Space};
+use crate::model::Space;
 use crate::tolerance;
 
-/// The motion of one body: every point p moves by translation + rotation × (p − about).
+/// The motion of one part: every point p moves by translation + rotation × (p − about).
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub struct BodyMotion {
-    /// Which body.
-    pub body: BodyId,
+pub struct PartMotion {
+    /// Which part.
+    pub part: PartId,
     /// Displacement of `about`.
     pub translation: Vector,
-    /// Right-handed rotation vector; in the plane only z, counter-clockwise.
+    /// Right-handed rotation vector; in the plane only z, counter-clockwise. Zero for particles.
     pub rotation: Vector,
     /// Where the translation is measured, m.
     pub about: Point,
@@ -21,8 +21,8 @@ pub struct BodyMotion {
 /// One motion of the whole, to first order. Its size means nothing: it is scaled to have norm 1 in the scaled rows.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Motion {
-    /// One entry per body.
-    pub bodies: Vec<BodyMotion>,
+    /// One entry per part, in the order of the equilibrium's parts.
+    pub parts: Vec<PartMotion>,
 }
 
 impl Motion {
@@ -36,32 +36,43 @@ impl Motion {
         let driven: f64 = rows.iter().zip(&loads).map(|(r, b)| r * b).sum();
         let sign = if driven > tolerance::RESIDUAL * size * strength || largest >= 0.0 { 1.0 } else { -1.0 };
         let clean = |x: f64| if x.abs() <= tolerance::GEOMETRY * size { 0.0 } else { sign * x / size };
-        let per_body = equilibrium.space.rows();
         let scale = equilibrium.length_scale;
-        let bodies = rows
-            .chunks(per_body)
-            .enumerate()
-            .map(|(body, r)| {
-                let (translation, rotation) = match equilibrium.space {
-                    Space::Plane => {
-                        (Vector::plane(clean(r[0]), clean(r[1])), Vector::Z * (clean(r[2]) / scale))
+        let parts = equilibrium
+            .part_ids()
+            .zip(&equilibrium.parts)
+            .map(|(id, part)| {
+                let first = equilibrium.first_row(id);
+                let row = |k: usize| clean(rows[first + k]);
+                let (translation, rotation) = match (part.freedom, equilibrium.space) {
+                    (Freedom::Line(along), _) => (along * row(0), Vector::ZERO),
+                    (Freedom::Particle, Space::Plane) => (Vector::plane(row(0), row(1)), Vector::ZERO),
+                    (Freedom::Particle, Space::Space) => {
+                        (Vector { x: row(0), y: row(1), z: row(2) }, Vector::ZERO)
                     }
-                    Space::Space => (
-                        Vector { x: clean(r[0]), y: clean(r[1]), z: clean(r[2]) },
-                        Vector { x: clean(r[3]), y: clean(r[4]), z: clean(r[5]) } * (1.0 / scale),
+                    (Freedom::Rigid, Space::Plane) => {
+                        (Vector::plane(row(0), row(1)), Vector::Z * (row(2) / scale))
+                    }
+                    (Freedom::Rigid, Space::Space) => (
+                        Vector { x: row(0), y: row(1), z: row(2) },
+                        Vector { x: row(3), y: row(4), z: row(5) } * (1.0 / scale),
                     ),
                 };
-                BodyMotion { body: BodyId(body), translation, rotation, about: equilibrium.reference[body] }
+                PartMotion { part: id, translation, rotation, about: part.reference }
             })
             .collect();
-        Self { bodies }
+        Self { parts }
     }
 }
 
-impl BodyMotion {
+impl PartMotion {
     /// The displacement of `point`.
     pub fn displacement(&self, point: Point) -> Vector {
         self.translation + self.rotation.cross(point - self.about)
+    }
+
+    /// Nothing of it moves.
+    pub fn rests(&self) -> bool {
+        self.translation == Vector::ZERO && self.rotation == Vector::ZERO
     }
 
     /// The point of the plane that stays where it is; `None` for a mere translation.

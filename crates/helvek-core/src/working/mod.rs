@@ -8,45 +8,50 @@ mod term;
 
 pub use term::{Arm, Projection, Size, Term, TermOf};
 
-use crate::equilibrium::{ColumnId, Equilibrium};
+use crate::equilibrium::{ColumnId, Equilibrium, clean};
 use crate::model::Model;
-use crate::plan::{Equation, FreeBody, Plan, Reason};
+use crate::plan::{self, Equation, FreeBody, Plan, Reason};
 use crate::tolerance;
+use faer::Mat;
+use faer::linalg::solvers::Solve;
 use term::{Found, terms};
 
-/// One equation, written and solved.
+/// One equation, written.
 #[derive(Debug, Clone, PartialEq)]
-pub struct Step {
+pub struct Line {
     /// What is freed.
     pub free_body: FreeBody,
     /// What is written.
     pub equation: Equation,
+    /// Known terms in the order of the sheet, the unknowns last.
+    pub terms: Vec<Term>,
+}
+
+/// One equation with one unknown, or several that are solved together.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Step {
+    /// What is written.
+    pub lines: Vec<Line>,
     /// What it yields.
-    pub unknown: ColumnId,
+    pub unknowns: Vec<ColumnId>,
+    /// The unknowns in SI, along their assumed senses.
+    pub values: Vec<f64>,
     /// Why it was chosen.
     pub reason: Reason,
-    /// Known terms in the order of the sheet, the unknown last.
-    pub terms: Vec<Term>,
-    /// The unknown in SI, along its assumed sense.
-    pub value: f64,
 }
 
 impl Step {
-    /// The assumed sense was wrong: from the next drawing on the arrow is turned.
-    pub fn turned(&self) -> bool {
-        self.value < 0.0
+    /// The unknowns with their values.
+    pub fn results(&self) -> impl Iterator<Item = (ColumnId, f64)> + '_ {
+        self.unknowns.iter().copied().zip(self.values.iter().copied())
     }
 }
 
 /// An unused equation with everything put in.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Check {
-    /// What is freed.
-    pub free_body: FreeBody,
-    /// What is written.
-    pub equation: Equation,
-    /// All known.
-    pub terms: Vec<Term>,
+    /// What is written, all of it known.
+    pub line: Line,
     /// What is left over, N or N·m.
     pub residual: f64,
     /// Sum of the sizes of the terms, against which the residual is judged.
@@ -72,30 +77,43 @@ pub struct Working {
     pub steps: Vec<Step>,
     /// What tests them.
     pub checks: Vec<Check>,
+    /// Asked unknowns that no equation of the plan reaches.
+    pub unreached: Vec<ColumnId>,
 }
 
-/// Works the plan.
-pub fn work(model: &Model, equilibrium: &Equilibrium, plan: Plan) -> Working {
-    let mut found = Found(vec![None; equilibrium.columns.len()]);
+impl Working {
+    /// How many equations were written: what a rule gives at sight needs none.
+    pub fn equations(&self) -> usize {
+        self.steps.iter().filter(|step| step.reason.rule.is_none()).map(|step| step.lines.len()).sum()
+    }
+
+    /// The step that finds an unknown, from 0.
+    pub fn step_of(&self, column: ColumnId) -> Option<usize> {
+        self.steps.iter().position(|step| step.unknowns.contains(&column))
+    }
+}
+
+/// Works the plan. `released` columns are out of contact, and nothing.
+pub(crate) fn work(model: &Model, equilibrium: &Equilibrium, plan: Plan, released: &[bool]) -> Working {
+    let mut found = Found(released.iter().map(|released| released.then_some(0.0)).collect());
     let mut steps = Vec::new();
     for planned in plan.steps {
-        let mut terms = terms(model, equilibrium, &planned.free_body, &planned.equation, &found);
-        terms.sort_by_key(|term| term.of == TermOf::Column(planned.unknown));
-        let known: f64 =
-            terms.iter().filter(|t| t.of != TermOf::Column(planned.unknown)).map(|t| t.value).sum();
-        let coefficient: f64 =
-            terms.iter().filter(|t| t.of == TermOf::Column(planned.unknown)).map(|t| t.value).sum();
-        let value =
-            equilibrium.clean(-known / coefficient, equilibrium.columns[planned.unknown.index()].kind);
-        found.0[planned.unknown.index()] = Some(value);
-        steps.push(Step {
-            free_body: planned.free_body,
-            equation: planned.equation,
-            unknown: planned.unknown,
-            reason: planned.reason,
-            terms,
-            value,
-        });
+        let unknown = |term: &Term| matches!(term.of, TermOf::Column(c) if planned.unknowns.contains(&c));
+        let write = |line: plan::Line| {
+            let mut terms = terms(model, equilibrium, &line.free_body, &line.equation, &found);
+            terms.sort_by_key(unknown);
+            Line { free_body: line.free_body, equation: line.equation, terms }
+        };
+        let lines: Vec<_> = planned.lines.into_iter().map(write).collect();
+        let values: Vec<f64> = solve(&lines, &planned.unknowns)
+            .into_iter()
+            .zip(&planned.unknowns)
+            .map(|(value, id)| clean(value, equilibrium.scale_of(equilibrium.column(*id).kind)))
+            .collect();
+        for (id, value) in planned.unknowns.iter().zip(&values) {
+            found.0[id.index()] = Some(*value);
+        }
+        steps.push(Step { lines, unknowns: planned.unknowns, values, reason: planned.reason });
     }
     let checks = plan
         .checks
@@ -104,8 +122,32 @@ pub fn work(model: &Model, equilibrium: &Equilibrium, plan: Plan) -> Working {
             let terms = terms(model, equilibrium, &planned.free_body, &planned.equation, &found);
             let residual = terms.iter().map(|t| t.value).sum();
             let scale = terms.iter().map(|t| t.value.abs()).sum();
-            Check { free_body: planned.free_body, equation: planned.equation, terms, residual, scale }
+            Check {
+                line: Line { free_body: planned.free_body, equation: planned.equation, terms },
+                residual,
+                scale,
+            }
         })
         .collect();
-    Working { steps, checks }
+    Working { steps, checks, unreached: plan.unreached }
+}
+
+/// The unknowns of one line, or of several together.
+fn solve(lines: &[Line], unknowns: &[ColumnId]) -> Vec<f64> {
+    let sum = |line: &Line, of: Option<ColumnId>| -> f64 {
+        let counts = |term: &&Term| match (term.of, of) {
+            (TermOf::Column(c), Some(wanted)) => c == wanted,
+            (TermOf::Column(c), None) => !unknowns.contains(&c),
+            (TermOf::Action(_), wanted) => wanted.is_none(),
+        };
+        line.terms.iter().filter(counts).map(|t| t.value).sum()
+    };
+    if let ([line], [unknown]) = (lines, unknowns) {
+        return vec![-sum(line, None) / sum(line, Some(*unknown))];
+    }
+    let count = unknowns.len();
+    let matrix = Mat::from_fn(count, count, |i, j| sum(&lines[i], Some(unknowns[j])));
+    let mut values = Mat::from_fn(count, 1, |i, _| -sum(&lines[i], None));
+    matrix.full_piv_lu().solve_in_place(&mut values);
+    (0..count).map(|i| values[(i, 0)]).collect()
 }

@@ -1,8 +1,10 @@
 //! One term of an equation: size × projection × arm, with its sign.
 
-use crate::equilibrium::{ActionId, ColumnId, ColumnKind, Equilibrium, Source};
+use crate::equilibrium::{
+    ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, Equilibrium, PartId, Source,
+};
 use crate::geometry::{Point, Vector};
-use crate::model::{Given, LoadKind, Model};
+use crate::model::{Amount, Given, LoadKind, Model, SoughtId};
 use crate::plan::{Axis, Equation, FreeBody};
 use crate::tolerance;
 
@@ -36,10 +38,26 @@ pub enum Size {
         /// m
         over: f64,
     },
+    /// The weight of a mass: mass × g.
+    Mass {
+        /// kg
+        mass: f64,
+        /// m/s²
+        gravity: f64,
+    },
     /// An unknown that an earlier step has found: its magnitude, N or N·m.
     Found(f64),
     /// The unknown of this equation.
     Unknown,
+    /// A sought intensity, found (its magnitude, N/m) or not, over a stretch.
+    Spread {
+        /// N/m, once it is found.
+        found: Option<f64>,
+        /// m
+        over: f64,
+        /// A triangle: half of it.
+        half: bool,
+    },
 }
 
 impl Size {
@@ -49,7 +67,9 @@ impl Size {
             Self::Force(v) | Self::Couple(v) | Self::Found(v) => v,
             Self::Uniform { intensity, over } => intensity * over,
             Self::Triangle { intensity, over } => 0.5 * intensity * over,
+            Self::Mass { mass, gravity } => mass * gravity,
             Self::Unknown => 1.0,
+            Self::Spread { found, over, half } => found.unwrap_or(1.0) * over * if half { 0.5 } else { 1.0 },
         }
     }
 }
@@ -131,8 +151,9 @@ pub(super) fn terms(
         Equation::Forces { .. } => 1.0,
     };
     let mut writer = Writer { equation, turn, length: equilibrium.length_scale, terms: Vec::new() };
+    let holds = |part: PartId| free_body.parts.contains(&part);
     for (index, action) in equilibrium.actions.iter().enumerate() {
-        if !free_body.bodies.contains(&action.act.on) {
+        if !holds(action.act.on) {
             continue;
         }
         let of = TermOf::Action(ActionId(index));
@@ -141,12 +162,16 @@ pub(super) fn terms(
             writer.couple(of, Size::Couple(wrench.moment.z.abs()), wrench.moment.z);
             continue;
         };
-        let given = match model.loads[action.load.index()].kind {
-            LoadKind::Force { given, .. } => given,
-            _ => Given::FromHorizontal,
+        let given = match action.of {
+            ActionOf::Load(load) => match model.loads[load.index()].kind {
+                LoadKind::Force { given, .. } => given,
+                _ => Given::FromHorizontal,
+            },
+            ActionOf::End(..) => Given::FromHorizontal,
         };
         let size = match action.source {
             Source::Given => Size::Force(wrench.force.length()),
+            Source::Mass { mass, gravity } => Size::Mass { mass, gravity },
             Source::Uniform { intensity, over } => Size::Uniform { intensity: intensity.abs(), over },
             Source::Triangle { intensity, over } => Size::Triangle { intensity: intensity.abs(), over },
         };
@@ -159,20 +184,50 @@ pub(super) fn terms(
             continue;
         }
         let sense = if value.is_some_and(|v| v < 0.0) { -1.0 } else { 1.0 };
-        let size = value.map_or(Size::Unknown, |v| Size::Found(v.abs()));
         let of = TermOf::Column(ColumnId(index));
-        for act in column.acts.iter().filter(|act| free_body.bodies.contains(&act.on)) {
-            match column.kind {
-                ColumnKind::Couple => writer.couple(of, size, sense * act.wrench.moment.z),
-                // A reaction's angle is the surface's: from the vertical.
-                ColumnKind::Force => {
-                    let unit = act.wrench.force * sense;
-                    writer.force(Force { of, size, unit, at: act.wrench.about, given: Given::FromVertical });
+        for act in column.acts.iter().filter(|act| holds(act.on)) {
+            // Equal and opposite on two parts of this free body: inside it.
+            if column.acts.iter().filter(|other| other.pair == act.pair && holds(other.on)).count() > 1 {
+                continue;
+            }
+            let size = match column.kind {
+                ColumnKind::Intensity => spread(model, column, act.pair, value),
+                _ => value.map_or(Size::Unknown, |v| Size::Found(v.abs())),
+            };
+            match act.wrench.force.unit() {
+                None => writer.couple(of, size, sense * act.wrench.moment.z),
+                Some(unit) => {
+                    let unit = if sense < 0.0 { -unit } else { unit };
+                    writer.force(Force { of, size, unit, at: act.wrench.about, given: angle_of(column) });
                 }
             }
         }
     }
     writer.terms
+}
+
+/// From which axis the angle of an unknown force is read: a support's from the vertical, as the lean of its surface; a member's from the
+/// horizontal.
+fn angle_of(column: &Column) -> Given {
+    if matches!(column.of, ColumnOf::Support(_)) && !column.axial() {
+        Given::FromVertical
+    } else {
+        Given::FromHorizontal
+    }
+}
+
+/// How a sought intensity is spread in the `pair`-th of its loads.
+fn spread(model: &Model, column: &Column, pair: usize, value: Option<f64>) -> Size {
+    let ColumnOf::Sought(id) = column.of else { return Size::Unknown };
+    let mine = |size: Amount, id: SoughtId| size == Amount::Sought(id);
+    let mut loads = model.loads.iter().filter_map(|load| match load.kind {
+        LoadKind::Distributed { start, end, over, .. } if mine(start, id) || mine(end, id) => {
+            Some((over, mine(start, id) != mine(end, id)))
+        }
+        _ => None,
+    });
+    let (over, half) = loads.nth(pair).unwrap_or((1.0, false));
+    Size::Spread { found: value.map(f64::abs), over, half }
 }
 
 struct Writer<'a> {
@@ -249,7 +304,7 @@ fn projection(force: &Force, axis: Axis, part: f64) -> Projection {
     }
     let own_axis = match (axis, force.given) {
         (Axis::X, Given::FromVertical) | (Axis::Y, Given::FromHorizontal | Given::Components) => false,
-        (Axis::X | Axis::Y | Axis::Across(_), _) => true,
+        (Axis::X | Axis::Y | Axis::Across(_) | Axis::Along(_), _) => true,
     };
     if own_axis { Projection::Cos(cosine.acos()) } else { Projection::Sin(cosine.asin()) }
 }

@@ -269,19 +269,23 @@ export interface components {
             /** @description What each support exerts on its body. */
             readonly reactions: readonly components["schemas"]["Reaction"][];
             /** @description What each joint exerts on each of its bodies. */
-            readonly joints: readonly components["schemas"]["Reaction"][];
+            readonly joints: readonly components["schemas"]["JointForce"][];
             /** @description Forces in bars, tension positive. */
             readonly bars: {
-                readonly [key: string]: number;
+                readonly [key: string]: components["schemas"]["BarForce"];
             };
-            /** @description Loads that were sought. */
+            /** @description Loads that were sought; null where equilibrium does not fix them. */
             readonly loads: {
-                readonly [key: string]: number;
+                readonly [key: string]: number | null;
             };
-            /** @description Tensions of ropes. */
+            /** @description Tensions of ropes; null where equilibrium does not fix them. */
             readonly ropes: {
-                readonly [key: string]: number;
+                readonly [key: string]: number | null;
             };
+            /** @description What rough contacts need. */
+            readonly friction?: readonly components["schemas"]["Friction"][];
+            /** @description What would keep it from tipping, when one-way parts let go. */
+            readonly tips?: components["schemas"]["Tips"] | null;
             /** @description Equations that the working did not use, and the agreement with the global solution. */
             readonly checks: readonly components["schemas"]["CheckAnswer"][];
             /** @description The steps in order. */
@@ -311,8 +315,8 @@ export interface components {
         };
         /** @description One thing asked. */
         readonly AskedLine: {
-            /** @description The support. */
-            readonly support: string;
+            /** @description The mark of what was asked: `support:A`, `bar:D-C`. */
+            readonly of: string;
             /** @description `reaction at A on bench` */
             readonly label: string;
             /** @description The answer in parts: a force, a couple, what is not fixed. */
@@ -322,10 +326,41 @@ export interface components {
         };
         /** @description How unknown directions are assumed. */
         readonly Assume: "axes" | "tension" | "guess";
+        /** @description A weight at a named point. */
+        readonly Ballast: {
+            /** @description The point's name. */
+            readonly at: string;
+            /**
+             * Format: double
+             * @description Its size, acting down.
+             */
+            readonly weight: number;
+        };
+        /** @description A straight bar, pinned at both ends: `["D", "C"]`, or with more to say. */
+        readonly Bar: [
+            string,
+            string
+        ] | components["schemas"]["FullBar"];
+        /** @description The force in a bar. */
+        readonly BarForce: {
+            /**
+             * Format: double
+             * @description Tension positive; null when equilibrium does not fix it.
+             */
+            readonly force: number | null;
+            /** @description In a word; null when equilibrium does not fix it. */
+            readonly sense: components["schemas"]["Sense"] | null;
+            /** @description Whether equilibrium fixes it. */
+            readonly determined: boolean;
+        };
+        /** @description What a bar can carry. */
+        readonly BarKind: "bar" | "cable" | "strut";
         /** @description A rigid body: straight runs between consecutive points. */
         readonly Body: {
-            /** @description Each run names its points in order. */
-            readonly runs: readonly (readonly string[])[];
+            /** @description Each run names its points in order. A corner is rigid. */
+            readonly runs?: readonly (readonly string[])[];
+            /** @description Points that ride along without being on a run. */
+            readonly points?: readonly string[];
         };
         /** @description A rigid motion: the point `about` moves by `translation` while the body turns by `rotation`. */
         readonly BodyMotionAnswer: {
@@ -365,6 +400,51 @@ export interface components {
                 number
             ];
         };
+        /** @description What a two-force member can carry. */
+        readonly Carries: "both" | "pull" | "push";
+        /** @description One change. */
+        readonly Change: {
+            /** @constant */
+            readonly action: "change-support";
+            /** @description The support's name. */
+            readonly support: string;
+            /** @description The new kind. */
+            readonly to: string;
+            /** @description Whether it may only push. */
+            readonly one_way: boolean;
+        } | {
+            /** @constant */
+            readonly action: "add-support";
+            /** @description The point's name. */
+            readonly at: string;
+            /** @description The body, or `pin`. */
+            readonly on: string;
+            /** @description Its kind. */
+            readonly kind: string;
+            /** @description Of a roller. */
+            readonly normal: [
+                number,
+                number
+            ] | null;
+        } | {
+            /** @constant */
+            readonly action: "add-bar";
+            /** @description Its ends. */
+            readonly ends: [
+                string,
+                string
+            ];
+        } | {
+            /** @constant */
+            readonly action: "weld-joint";
+            /** @description The joint's name. */
+            readonly joint: string;
+        } | {
+            /** @constant */
+            readonly action: "stiffen-bar";
+            /** @description The bar's name. */
+            readonly bar: string;
+        };
         /** @description An equation put to the test. */
         readonly CheckAnswer: {
             /** @description `moments about C, bench` */
@@ -390,6 +470,12 @@ export interface components {
             readonly assume?: components["schemas"]["Assume"] | null;
             /** @description Which equation to look for first; default the cleverest moment. */
             readonly first?: components["schemas"]["First"] | null;
+            /** @description Whether all reactions of the whole are found before anything else; default only when needed. */
+            readonly reactions?: components["schemas"]["Reactions"] | null;
+            /** @description How a truss is worked; default whichever needs fewer equations. */
+            readonly truss?: components["schemas"]["Truss"] | null;
+            /** @description Whether a pulley stays on its member or is freed; default it stays on. */
+            readonly pulley?: components["schemas"]["Wheels"] | null;
             /**
              * Format: uint8
              * @description Significant figures of displayed results, 2 to 8; default 3.
@@ -424,20 +510,13 @@ export interface components {
              * @default ccw
              */
             readonly turn?: components["schemas"]["Turn"];
+            /** @description The load case it belongs to. */
+            readonly case?: string | null;
         };
         /** @description A change that would hold the model. */
         readonly CureAnswer: {
-            /** @constant */
-            readonly action: "change";
-            /** @description The support's name. */
-            readonly support: string;
-            /** @description The new kind. */
-            readonly to: string;
-        } | {
-            /** @constant */
-            readonly action: "add";
-            /** @description One or two. */
-            readonly supports: readonly components["schemas"]["NewSupport"][];
+            /** @description All of them together. */
+            readonly changes: readonly components["schemas"]["Change"][];
         };
         /** @description A direction, written the same way everywhere. */
         readonly Direction: number | string | readonly number[] | {
@@ -475,6 +554,8 @@ export interface components {
             readonly direction?: components["schemas"]["Direction"] | null;
             /** @description What the intensity is counted per; default a length of the member. */
             readonly per?: components["schemas"]["Per"] | null;
+            /** @description The load case it belongs to. */
+            readonly case?: string | null;
         };
         /** @description One edit. A slot that is left out keeps what it was; of a new thing, it takes what is usual. */
         readonly Edit: {
@@ -584,6 +665,26 @@ export interface components {
             readonly what: "reactions";
             /** @description The support's name; all when missing. */
             readonly support?: string | null;
+        } | {
+            /** @constant */
+            readonly what: "joint";
+            /** @description The joint's name. */
+            readonly joint: string;
+        } | {
+            /** @constant */
+            readonly what: "bar";
+            /** @description The bar's name. */
+            readonly bar: string;
+        } | {
+            /** @constant */
+            readonly what: "rope";
+            /** @description The rope's name. */
+            readonly rope: string;
+        } | {
+            /** @constant */
+            readonly what: "load";
+            /** @description Its symbol, without the question mark. */
+            readonly load: string;
         };
         /** @description Which equation to look for first. */
         readonly First: "moment" | "forces";
@@ -601,6 +702,8 @@ export interface components {
             readonly size?: components["schemas"]["Quantity"] | null;
             /** @description Which way. */
             readonly direction?: components["schemas"]["Direction"] | null;
+            /** @description The load case it belongs to. */
+            readonly case?: string | null;
         };
         /** @description A piece of a line. `latex` is missing where plain text is meant. */
         readonly Fragment: {
@@ -611,10 +714,44 @@ export interface components {
         };
         /** @description How the model can move, to first order. The size of the motion means nothing. */
         readonly FreeMotion: {
-            /** @description One entry per body. */
+            /** @description One entry per body, pin, wheel or hanging mass. */
             readonly bodies: readonly components["schemas"]["BodyMotionAnswer"][];
             /** @description What would hold it; each was tried. */
             readonly cures: readonly components["schemas"]["CureAnswer"][];
+        };
+        /** @description What a rough contact needs: tangential force over normal force, beside what is available. */
+        readonly Friction: {
+            /** @description The support's or joint's name. */
+            readonly of: string;
+            /**
+             * Format: double
+             * @description The coefficient that is needed; null when nothing presses.
+             */
+            readonly needed: number | null;
+            /**
+             * Format: double
+             * @description The coefficient that was given.
+             */
+            readonly available: number | null;
+            /** @description Whether it holds; null when no coefficient was given. */
+            readonly holds: boolean | null;
+        };
+        /** @description A bar with a name or a kind. */
+        readonly FullBar: {
+            /** @description Its two ends. */
+            readonly ends: [
+                string,
+                string
+            ];
+            /** @description Its name; its ends with a hyphen when missing. */
+            readonly name?: string | null;
+            /**
+             * @description What it can carry.
+             * @default bar
+             */
+            readonly kind?: components["schemas"]["BarKind"];
+            /** @description What its ends are fastened to, where several bodies pass: one name for both ends, or one each. */
+            readonly on?: components["schemas"]["On"] | null;
         };
         /** @description The result of each stop of the work in a few words. */
         readonly Headlines: {
@@ -627,6 +764,58 @@ export interface components {
             /** @description How well it closes. */
             readonly check: string;
         };
+        /** @description A part that would have to be held. */
+        readonly HoldDown: {
+            /** @description The part's name. */
+            readonly part: string;
+            /**
+             * Format: double
+             * @description The force, in its line.
+             */
+            readonly force: number;
+        };
+        /** @description What bodies transmit to each other at a point. */
+        readonly Joint: {
+            /** @description Its name; made from the point's when missing. */
+            readonly name?: string | null;
+            /** @description The point. */
+            readonly at: string;
+            /** @description What it transmits. */
+            readonly kind: components["schemas"]["JointKind"];
+            /** @description The bodies that meet: two, at a pin or a weld also more. */
+            readonly of: readonly string[];
+            /** @description Of a slot or a collar: the direction in which it is free. */
+            readonly along?: components["schemas"]["Direction"] | null;
+            /** @description Of a contact: the push on the first body. Of a mesh: the direction from the second wheel to the first. */
+            readonly normal?: components["schemas"]["Direction"] | null;
+            /**
+             * Format: double
+             * @description Of a contact: rough, with this coefficient of friction available.
+             */
+            readonly friction?: number | null;
+            /** @description Of a mesh: how far its line of action leans from the common tangent; default 20 degrees. */
+            readonly pressure_angle?: components["schemas"]["Quantity"] | null;
+        };
+        /** @description What a joint exerts on one of its bodies. */
+        readonly JointForce: {
+            /** @description The joint's name. */
+            readonly joint: string;
+            /** @description Its point. */
+            readonly at: string;
+            /** @description The body. */
+            readonly on: string;
+            /** @description `[x, y]` */
+            readonly force: readonly (number | null)[];
+            /**
+             * Format: double
+             * @description Counter-clockwise positive.
+             */
+            readonly moment: number | null;
+            /** @description Whether all of it is fixed by equilibrium. */
+            readonly determined: boolean;
+        };
+        /** @description The kinds of joint in the plane. */
+        readonly JointKind: "pin" | "weld" | "slot" | "collar" | "contact" | "mesh";
         /** @description A sheet was kept. */
         readonly Kept: {
             /** @description Its id. */
@@ -689,6 +878,9 @@ export interface components {
         }) | (components["schemas"]["DistributedLoad"] & {
             /** @constant */
             readonly kind: "distributed";
+        }) | (components["schemas"]["WeightLoad"] & {
+            /** @constant */
+            readonly kind: "weight";
         });
         /** @description One thing drawn. Places and directions are in sheet units, y up; directions are unit vectors along which an arrow flies. */
         readonly Mark: {
@@ -703,6 +895,63 @@ export interface components {
                 number,
                 number
             ][];
+        } | {
+            /** @constant */
+            readonly kind: "bar";
+            /** @description `bar:D-C` */
+            readonly id: string;
+            /** @description The bar's name. */
+            readonly name: string;
+            /** @description One end. */
+            readonly from: [
+                number,
+                number
+            ];
+            /** @description The other. */
+            readonly to: [
+                number,
+                number
+            ];
+            /** @description What it can carry. */
+            readonly carries: components["schemas"]["Carries"];
+        } | {
+            /** @constant */
+            readonly kind: "rope";
+            /** @description `rope:hoist` */
+            readonly id: string;
+            /** @description The rope's name. */
+            readonly name: string;
+            /** @description From where to where, first to last. */
+            readonly legs: readonly components["schemas"]["Straight"][];
+        } | {
+            /** @constant */
+            readonly kind: "joint";
+            /** @description `joint:B` */
+            readonly id: string;
+            /** @description The joint's name. */
+            readonly name: string;
+            /** @description Where. */
+            readonly at: [
+                number,
+                number
+            ];
+        } | {
+            /** @constant */
+            readonly kind: "wheel";
+            /** @description `wheel:P` */
+            readonly id: string;
+            /** @description The pulley's name. */
+            readonly name: string;
+            /** @description Its axle. */
+            readonly at: [
+                number,
+                number
+            ];
+            /**
+             * Format: double
+             * @description In sheet units.
+             */
+            readonly radius: number;
         } | {
             /** @constant */
             readonly kind: "point";
@@ -880,18 +1129,6 @@ export interface components {
             /** @description As drawn; it may still have problems. */
             readonly sheet: components["schemas"]["Sheet"];
         };
-        /** @description A support to be added. */
-        readonly NewSupport: {
-            /** @description The point's name. */
-            readonly at: string;
-            /** @description Its kind. */
-            readonly kind: string;
-            /** @description Of a roller. */
-            readonly normal: [
-                number,
-                number
-            ] | null;
-        };
         /** @description A resultant: where it acts and how strong it is. */
         readonly Numbered: {
             /** @description On its line of action. */
@@ -907,6 +1144,11 @@ export interface components {
             /** @description Its size with its unit. */
             readonly text: string;
         };
+        /** @description The bodies at the ends of a bar. */
+        readonly On: string | [
+            string,
+            string
+        ];
         /** @description Everything that is said about a solution. */
         readonly Page: {
             /** @description The outcome. */
@@ -946,6 +1188,29 @@ export interface components {
                 number
             ] | null;
         };
+        /** @description One equation as it is written. */
+        readonly PageLine: {
+            /** @description What is written, and for which body: only where several are solved together. */
+            readonly title: string | null;
+            /** @description The sum that vanishes. */
+            readonly sum: components["schemas"]["Fragment"];
+            /** @description Its terms, each with its sign. */
+            readonly terms: readonly components["schemas"]["PageTerm"][];
+            /** @description The moment centre, in sheet units. */
+            readonly centre: [
+                number,
+                number
+            ] | null;
+        };
+        /** @description One unknown, found. */
+        readonly PageResult: {
+            /** @description `B_y = 3.20 kN` */
+            readonly value: components["schemas"]["Fragment"];
+            /** @description What the sign says. */
+            readonly remark: string;
+            /** @description The mark of the unknown. */
+            readonly unknown: string;
+        };
         /** @description One equation, written and solved. */
         readonly PageStep: {
             /**
@@ -957,21 +1222,12 @@ export interface components {
             readonly title: string;
             /** @description Why. */
             readonly reason: readonly components["schemas"]["Fragment"][];
-            /** @description The sum that vanishes. */
-            readonly sum: components["schemas"]["Fragment"];
-            /** @description Its terms, each with its sign. */
-            readonly terms: readonly components["schemas"]["PageTerm"][];
-            /** @description What it yields. */
-            readonly result: components["schemas"]["Fragment"];
-            /** @description What the sign says. */
-            readonly remark: string;
-            /** @description The mark of the unknown. */
-            readonly unknown: string;
-            /** @description The moment centre, in sheet units. */
-            readonly centre: [
-                number,
-                number
-            ] | null;
+            /** @description What is written: one line, or several that are solved together. */
+            readonly lines: readonly components["schemas"]["PageLine"][];
+            /** @description What it yields: as many as lines. */
+            readonly results: readonly components["schemas"]["PageResult"][];
+            /** @description It is seen at sight: no equation has to be written. */
+            readonly at_sight: boolean;
         };
         /** @description One term of an equation. */
         readonly PageTerm: {
@@ -1014,6 +1270,15 @@ export interface components {
         };
         /** @description The kinds of problem. */
         readonly ProblemKind: "syntax" | "form" | "quantity" | "name" | "sense" | "not-yet";
+        /** @description A frictionless wheel. */
+        readonly Pulley: {
+            /** @description Its axle. */
+            readonly at: string;
+            /** @description Its radius. */
+            readonly radius: components["schemas"]["Quantity"];
+            /** @description The body that carries it; default the ground. */
+            readonly on?: string | null;
+        };
         /** @description A number in the sheet's units, or a text that brings its own unit: `4`, `"250 mm"`. */
         readonly Quantity: number | string;
         /** @description What a support exerts on its body. A component that equilibrium does not fix is null. */
@@ -1034,6 +1299,8 @@ export interface components {
             /** @description Whether all of it is fixed by equilibrium. */
             readonly determined: boolean;
         };
+        /** @description When the reactions of the whole are found. */
+        readonly Reactions: "needed" | "always";
         /** @description Why an equation was chosen. */
         readonly ReasonAnswer: {
             /** @description Unknowns that it does not contain. */
@@ -1042,6 +1309,40 @@ export interface components {
             readonly how: readonly string[];
             /** @description Unknowns that it contains and that were found before. */
             readonly found_before: readonly string[];
+            /** @description Why this free body: `only`, `single`, `whole`, `section`, `group`. */
+            readonly body: string;
+            /** @description The rule that shows a zero member at sight. */
+            readonly rule?: string | null;
+            /** @description The member of a collinear pair that carries the same. */
+            readonly same_as?: string | null;
+        };
+        /** @description A light rope: one tension all along. */
+        readonly Rope: {
+            /** @description An end, wheels, an end. */
+            readonly path: readonly components["schemas"]["RopeStop"][];
+        };
+        /** @description A stop on the way of a rope, read first to last. */
+        readonly RopeStop: {
+            /** @description The pulley. */
+            readonly over: string;
+            /** @description In which sense the path runs round it. */
+            readonly turn: components["schemas"]["Turn"];
+        } | {
+            /** @description The body; `pin` for the pin itself. */
+            readonly body: string;
+            /** @description The point. */
+            readonly at: string;
+        } | {
+            /** @description The point. */
+            readonly at: string;
+        } | {
+            /** @description The mass. */
+            readonly mass: components["schemas"]["Quantity"];
+        } | {
+            /** @description How strongly; may be sought. */
+            readonly pull: components["schemas"]["Quantity"];
+            /** @description Which way. */
+            readonly direction: components["schemas"]["Direction"];
         };
         /** @description A change to be kept. */
         readonly SaveSheet: {
@@ -1060,8 +1361,10 @@ export interface components {
             /** @description In painting order. */
             readonly marks: readonly components["schemas"]["Mark"][];
         };
+        /** @description What a bar carries. */
+        readonly Sense: "tension" | "compression" | "zero";
         /** @description The symbols of supports. */
-        readonly Shape: "pin" | "roller" | "fixed";
+        readonly Shape: "pin" | "roller" | "fixed" | "surface" | "guide" | "link" | "cable" | "rough";
         /** @description One sheet. Keys that this version does not solve yet are refused by name when it is read. */
         readonly Sheet: {
             /** @description Always `helvek-sheet/1`. */
@@ -1078,6 +1381,10 @@ export interface components {
             readonly space?: components["schemas"]["SpaceKind"];
             /** @description What bare numbers mean. */
             readonly units?: components["schemas"]["UnitNames"];
+            /** @description The acceleration of weights; default 9.81 m/s². */
+            readonly gravity?: components["schemas"]["Quantity"] | null;
+            /** @description Which axis points up; in the plane only `y`. */
+            readonly vertical?: components["schemas"]["Vertical"] | null;
             /** @description How things are drawn, worked and displayed; never what they come to. */
             readonly conventions?: components["schemas"]["Conventions"];
             /**
@@ -1094,6 +1401,10 @@ export interface components {
             readonly bodies?: {
                 readonly [key: string]: components["schemas"]["Body"];
             };
+            /** @description Straight two-force members, pinned at both ends. */
+            readonly bars?: readonly components["schemas"]["Bar"][];
+            /** @description What the bodies transmit to each other. */
+            readonly joints?: readonly components["schemas"]["Joint"][];
             /**
              * @description What holds the bodies to the ground.
              * @default []
@@ -1104,6 +1415,16 @@ export interface components {
              * @default []
              */
             readonly loads?: readonly components["schemas"]["Load"][];
+            /** @description Frictionless wheels by name. */
+            readonly pulleys?: {
+                readonly [key: string]: components["schemas"]["Pulley"];
+            };
+            /** @description Light ropes by name. */
+            readonly ropes?: {
+                readonly [key: string]: components["schemas"]["Rope"];
+            };
+            /** @description Names of load cases; a load says which one it belongs to. All of them act together. */
+            readonly cases?: readonly string[];
             /** @description What is asked; empty: everything. */
             readonly find?: readonly components["schemas"]["Find"][];
         };
@@ -1142,6 +1463,21 @@ export interface components {
             readonly value: number;
             /** @description Why this equation. */
             readonly reason: components["schemas"]["ReasonAnswer"];
+            /** @description Further equations of a simultaneous set. */
+            readonly together?: readonly components["schemas"]["TogetherAnswer"][];
+        };
+        /** @description A straight part of a rope. */
+        readonly Straight: {
+            /** @description Where it leaves. */
+            readonly from: [
+                number,
+                number
+            ];
+            /** @description Where it arrives. */
+            readonly to: [
+                number,
+                number
+            ];
         };
         /** @description What holds a body to the ground. */
         readonly Support: {
@@ -1151,13 +1487,22 @@ export interface components {
             readonly at: string;
             /** @description What it prevents. */
             readonly kind: components["schemas"]["SupportKind"];
-            /** @description The body, when several pass the point. */
+            /** @description The body, when several pass the point; `pin` for the pin itself. */
             readonly on?: string | null;
-            /** @description Of a roller: the direction in which it pushes on the body; default up. */
+            /** @description Of a roller, a surface, a guide, a rough support: the direction in which it pushes on the body; default up. */
             readonly normal?: components["schemas"]["Direction"] | null;
+            /** @description Of a link or a cable: the point it leads to, or a direction. */
+            readonly toward?: components["schemas"]["Direction"] | null;
+            /** @description Of a roller or a rough support: whether it can only push. A surface and a cable are one-way by themselves. */
+            readonly one_way?: boolean | null;
+            /**
+             * Format: double
+             * @description Of a rough support: the coefficient of friction that is available, for comparison with what is needed.
+             */
+            readonly friction?: number | null;
         };
-        /** @description The kinds of support of this version. */
-        readonly SupportKind: "pin" | "roller" | "fixed";
+        /** @description The kinds of support in the plane. */
+        readonly SupportKind: "pin" | "roller" | "surface" | "fixed" | "guide" | "link" | "cable" | "rough";
         /** @description An unknown's name in two parts, the second set as an index. */
         readonly SymbolMark: {
             /** @description `A` */
@@ -1165,6 +1510,29 @@ export interface components {
             /** @description `x`; may be empty. */
             readonly index: string;
         };
+        /** @description What would keep a model from tipping, lifting or sliding. */
+        readonly Tips: {
+            /** @description The one-way parts that let go, and how strongly they would have to be held. */
+            readonly holds: readonly components["schemas"]["HoldDown"][];
+            /** @description A weight that would do instead. */
+            readonly ballast: components["schemas"]["Ballast"] | null;
+        };
+        /** @description An equation that has to be solved together with that of its step. */
+        readonly TogetherAnswer: {
+            /** @description What was freed. */
+            readonly free_body: readonly string[];
+            /** @description `moments about A` */
+            readonly equation: string;
+            /** @description `B_y` */
+            readonly unknown: string;
+            /**
+             * Format: double
+             * @description Along the assumed sense.
+             */
+            readonly value: number;
+        };
+        /** @description How a truss is worked. */
+        readonly Truss: "joints" | "sections";
         /** @description A turning sense in the plane. */
         readonly Turn: "ccw" | "cw";
         /** @description Unit symbols; a missing one has its default. */
@@ -1208,6 +1576,8 @@ export interface components {
             /** @description What would hold it, in the order of the answers' cures. */
             readonly cures: readonly string[];
         };
+        /** @description The axis that points up. */
+        readonly Vertical: "y";
         /** @description Something that is not wrong but should be looked at. */
         readonly Warning: {
             /** @description A fixed name, for programs. */
@@ -1217,6 +1587,23 @@ export interface components {
             /** @description The things concerned. */
             readonly about: readonly string[];
         };
+        /** @description A weight: by its mass, or by its size as a force. */
+        readonly WeightLoad: {
+            /** @description Its name; generated when missing. */
+            readonly name?: string | null;
+            /** @description The body, when several pass the point; `pin` for the pin itself. */
+            readonly on?: string | null;
+            /** @description The centre of mass. */
+            readonly at: string;
+            /** @description Its mass. */
+            readonly mass?: components["schemas"]["Quantity"] | null;
+            /** @description Its size as a force, instead of the mass. */
+            readonly size?: components["schemas"]["Quantity"] | null;
+            /** @description The load case it belongs to. */
+            readonly case?: string | null;
+        };
+        /** @description Where a pulley is while its body is freed. */
+        readonly Wheels: "on" | "off";
         /** @description A sheet with what it holds. */
         readonly WholeSheet: {
             /** @description Its id. */

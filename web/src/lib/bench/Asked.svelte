@@ -4,12 +4,10 @@
 
   const { session }: { session: Session } = $props();
   const page = $derived(session.page);
-  const marks = $derived((support: string) => {
+  const marks = $derived((of: string) => {
     const scene = session.reply?.scene.marks ?? [];
-    const reactions = scene
-      .filter((m) => m.kind === 'reaction' && m.support === `support:${support}`)
-      .map((m) => m.id);
-    return [`support:${support}`, ...reactions];
+    const reactions = scene.filter((m) => m.kind === 'reaction' && m.support === of).map((m) => m.id);
+    return [of, ...reactions];
   });
 </script>
 
@@ -17,13 +15,13 @@
   <span class="head">{session.without ? 'Asked, without what is being typed' : 'Asked'}</span>
   <div class="answers" class:without={session.without}>
     {#if page}
-      {#each page.asked as line (line.support)}
+      {#each page.asked as line (line.label)}
         <!-- svelte-ignore a11y_no_static_element_interactions -->
         <div
           class="answer"
           class:open={!line.answered}
-          data-asked={line.support}
-          onpointerenter={() => session.point({ ids: marks(line.support) })}
+          data-asked={line.of}
+          onpointerenter={() => session.point({ ids: marks(line.of) })}
           onpointerleave={() => session.point(null)}
         >
           <strong>{line.parts.join('   ')}</strong>

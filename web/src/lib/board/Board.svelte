@@ -5,13 +5,14 @@
   import { onMount, type Snippet } from 'svelte';
   import type { MarkOf, XY } from '../api/types';
   import type { Session } from '../bench/session.svelte';
-  import { placeSlot, type ToolId } from '../entry/tools';
+  import { placeSlot, toolFor, type ToolId } from '../entry/tools';
   import { beamSlots, loadNamed, loadSlots, short, supportNamed, supportSlots } from '../entry/written';
   import ArcMark from './ArcMark.svelte';
   import ArmLine from './ArmLine.svelte';
   import ArrowMark from './ArrowMark.svelte';
   import { type Label, layout, type Painted, type Reading } from './layout';
   import { forget, measure } from './measure';
+  import MemberMarks from './MemberMarks.svelte';
   import MotionGhost from './MotionGhost.svelte';
   import SupportMark from './SupportMark.svelte';
   import { dot, length, sub, unit } from './vec';
@@ -44,7 +45,6 @@
   });
   const motion = $derived(session.reply?.solution?.answers.free_motion ?? null);
   const moves = $derived(session.stop === 'idealise' || session.stop === 'free');
-  const line = $derived(painted.beams[0]?.path);
   const grid = $derived(roundStep(view, 34) * view.k);
 
   const behaviour = zoom<SVGSVGElement, unknown>()
@@ -86,10 +86,12 @@
     if (kind === 'body') return { tool: 'beam', before: beamSlots(scene) };
     if (kind === 'support') {
       const support = supportNamed(session.sheet, scene, id);
-      return support ? { tool: support.kind, before: supportSlots(support, scene), name } : null;
+      const tool = support && toolFor(support.kind);
+      return support && tool ? { tool, before: supportSlots(support, scene), name } : null;
     }
     const load = loadNamed(session.sheet, scene, id);
-    return load ? { tool: load.kind, before: loadSlots(load, scene), name } : null;
+    const tool = load && toolFor(load.kind);
+    return load && tool ? { tool, before: loadSlots(load, scene), name } : null;
   }
 
   /** Opens the tag of a mark. The base of a label `load:q1#end` is its mark. */
@@ -211,8 +213,8 @@
       <SupportMark symbol={s} ghost={reading.freed} lit={lit(s.id) || chosen(s.id)} />
     {/each}
 
-    {#if motion && moves && line}
-      <MotionGhost {motion} beams={painted.beams} {view} />
+    {#if motion && moves}
+      <MotionGhost {motion} {scene} {view} />
     {/if}
 
     {#each painted.combs as c (c.id)}
@@ -239,6 +241,8 @@
         <polyline points={path(b.path)} class="reach" onclick={() => !session.entry && open(b.id)} />
       </g>
     {/each}
+
+    <MemberMarks {painted} lit={(id) => lit(id)} />
 
     {#if session.lit.arm}
       <ArmLine arm={session.lit.arm} {view} />

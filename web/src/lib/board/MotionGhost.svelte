@@ -1,28 +1,57 @@
-<!-- What nothing prevents: the body swaying along its free motion. -->
+<!-- What nothing prevents: every part displaced along the free motion, bodies swaying along it. -->
 <script lang="ts">
-  import type { FreeMotion, XY } from '../api/types';
+  import type { FreeMotion, MarkOf, Scene, XY } from '../api/types';
   import { toScreen, type View } from './view';
 
-  const {
-    motion,
-    beams,
-    view,
-  }: { motion: FreeMotion; beams: readonly { id: string; path: readonly XY[] }[]; view: View } = $props();
+  const { motion, scene, view }: { motion: FreeMotion; scene: Scene; view: View } = $props();
+
+  type PartMotion = FreeMotion['bodies'][number];
 
   /** How far the point that moves most is drawn, in pixels. */
   const REACH = 26;
 
+  const of = <K extends 'body' | 'bar'>(kind: K) =>
+    scene.marks.filter((m): m is MarkOf<K> => m.kind === kind);
+  const moved = (m: PartMotion, p: XY): XY => [
+    m.translation[0] - m.rotation * (p[1] - m.about[1]),
+    m.translation[1] + m.rotation * (p[0] - m.about[0]),
+  ];
+  const bodies = $derived(
+    of('body').flatMap((mark) => {
+      const m = motion.bodies.find((part) => part.body === mark.name);
+      return m ? [{ mark, m }] : [];
+    }),
+  );
+  const joint = $derived((p: XY) => {
+    const near = (m: PartMotion) => Math.hypot(m.about[0] - p[0], m.about[1] - p[1]) < 1e-9;
+    const m = motion.bodies.find(near);
+    return m ? moved(m, p) : ([0, 0] as XY);
+  });
+  // One motion of the whole: all its parts are drawn to one scale.
+  const size = $derived.by(() => {
+    const steps = [
+      ...bodies.flatMap(({ mark, m }) => mark.path.map((p) => moved(m, p))),
+      ...of('bar').flatMap((bar) => [joint(bar.from), joint(bar.to)]),
+    ];
+    const most = Math.max(1e-9, ...steps.map((d) => Math.hypot(d[0], d[1]) * view.k));
+    return REACH / most;
+  });
   const ghosts = $derived(
-    beams.map((beam, i) => {
-      const m = motion.bodies[i];
-      if (!m) return { path: beam.path, dx: 0, dy: 0, turn: 0, about: [0, 0] as XY };
-      const about = toScreen(view, m.about);
-      const far = Math.max(...beam.path.map((p) => Math.hypot(p[0] - about[0], p[1] - about[1])));
-      // Pixels per unit of motion: translation in sheet units, rotation in radians.
-      const [tx, ty, turn] = [m.translation[0] * view.k, m.translation[1] * view.k, m.rotation];
-      const most = Math.max(Math.hypot(tx, ty) + Math.abs(turn) * far, 1e-9);
-      const size = REACH / most;
-      return { path: beam.path, dx: tx * size, dy: -ty * size, turn: (-turn * size * 180) / Math.PI, about };
+    bodies.map(({ mark, m }) => ({
+      path: mark.path.map((p) => toScreen(view, p)),
+      dx: m.translation[0] * view.k * size,
+      dy: -m.translation[1] * view.k * size,
+      turn: (-m.rotation * size * 180) / Math.PI,
+      about: toScreen(view, m.about),
+    })),
+  );
+  const bars = $derived(
+    of('bar').map((bar) => {
+      const end = (p: XY): XY => {
+        const [at, d] = [toScreen(view, p), joint(p)];
+        return [at[0] + d[0] * view.k * size, at[1] - d[1] * view.k * size];
+      };
+      return { id: bar.id, a: end(bar.from), b: end(bar.to) };
     }),
   );
 </script>
@@ -39,6 +68,9 @@
     <polyline points={g.path.map((p) => p.join()).join(' ')} />
   </g>
 {/each}
+{#each bars as bar (bar.id)}
+  <line data-mark="motion" x1={bar.a[0]} y1={bar.a[1]} x2={bar.b[0]} y2={bar.b[1]} />
+{/each}
 
 <style>
   .ghost {
@@ -46,7 +78,8 @@
     animation: sway 2.4s ease-in-out infinite alternate;
     transform: translate(var(--dx), var(--dy)) rotate(var(--turn));
   }
-  polyline {
+  polyline,
+  line {
     fill: none;
     stroke: var(--color-error);
     stroke-width: 3;

@@ -32,7 +32,7 @@ export interface Comb {
 export interface SupportSymbol {
   readonly id: string;
   readonly at: XY;
-  readonly shape: 'pin' | 'roller' | 'fixed';
+  readonly shape: MarkOf<'support'>['shape'];
   /** Degrees the symbol is turned from standing upright. */
   readonly turned: number;
 }
@@ -58,6 +58,9 @@ export interface Label extends Placed {
 
 export interface Painted {
   readonly beams: readonly { readonly id: string; readonly path: readonly XY[] }[];
+  readonly bars: readonly { readonly id: string; readonly a: XY; readonly b: XY; readonly carries: string }[];
+  readonly ropes: readonly { readonly id: string; readonly legs: readonly Segment[] }[];
+  readonly wheels: readonly { readonly id: string; readonly at: XY; readonly r: number }[];
   readonly points: readonly { readonly id: string; readonly at: XY }[];
   readonly supports: readonly SupportSymbol[];
   readonly arrows: readonly Arrow[];
@@ -128,6 +131,14 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
       if (q) draft.segments.push(...thick(p, q, 5));
     }
   }
+  const bars = of('bar').map((m) => ({ id: m.id, a: at(m.from), b: at(m.to), carries: m.carries }));
+  const ropes = of('rope').map((m) => ({
+    id: m.id,
+    legs: m.legs.map(({ from, to }): Segment => [at(from), at(to)]),
+  }));
+  const wheels = of('wheel').map((m) => ({ id: m.id, at: at(m.at), r: m.radius * view.k }));
+  for (const bar of bars) draft.segments.push(...thick(bar.a, bar.b, 4));
+  for (const rope of ropes) draft.segments.push(...rope.legs);
   const line = beams[0]?.path;
   const along = line ? unit(sub(line.at(-1) as XY, line[0] as XY)) : ([1, 0] as XY);
   const below: XY = right(along)[1] >= -1e-9 ? right(along) : scale(right(along), -1);
@@ -213,6 +224,9 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
   const labels = [...draft.fixed, ...found];
   return {
     beams,
+    bars,
+    ropes,
+    wheels,
     points,
     supports,
     arrows: draft.arrows,

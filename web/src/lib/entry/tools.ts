@@ -23,6 +23,11 @@ export interface Tool {
   readonly hint: string;
 }
 
+/** The tool that changes a thing of this kind; none for kinds that are changed in their file so far. */
+export function toolFor(kind: string): ToolId | null {
+  return TOOLS.find((tool) => tool.id === kind)?.id ?? null;
+}
+
 const place: Slot = { key: 'place', label: 'at', usual: 'start', width: 9 };
 const direction: Slot = { key: 'direction', label: 'acts', usual: 'down', width: 13 };
 

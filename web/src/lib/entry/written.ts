@@ -56,6 +56,8 @@ export function loadSlots(load: Load, scene: Scene): Record<string, string> {
         direction: directionText(load.direction, 'down'),
         per: load.per ?? 'length',
       };
+    case 'weight':
+      return {};
   }
 }
 

@@ -70,17 +70,24 @@
         <p class="reason">
           {#each step.reason as fragment, i (i)}<Formula {fragment} />{/each}
         </p>
-        <Sum {session} id="step-{step.number}" sum={step.sum} terms={step.terms} end="0" />
-        <p
-          class="result"
-          onpointerenter={() => session.point({ ids: [step.unknown] })}
-          onpointerleave={() => session.point(null)}
-        >
-          <span class="value" class:lit={session.lit.ids.includes(step.unknown)}
-            ><Formula fragment={step.result} /></span
+        {#each step.lines as line, i (i)}
+          {#if line.title}<p class="line">{line.title}</p>{/if}
+          {#if !step.at_sight}
+            <Sum {session} id="step-{step.number}-{i}" sum={line.sum} terms={line.terms} end="0" />
+          {/if}
+        {/each}
+        {#each step.results as result (result.unknown)}
+          <p
+            class="result"
+            onpointerenter={() => session.point({ ids: [result.unknown] })}
+            onpointerleave={() => session.point(null)}
           >
-          <span class="remark">{step.remark}</span>
-        </p>
+            <span class="value" class:lit={session.lit.ids.includes(result.unknown)}
+              ><Formula fragment={result.value} /></span
+            >
+            <span class="remark">{result.remark}</span>
+          </p>
+        {/each}
       </article>
     {/each}
     {#if page.checks.length > 0}
@@ -247,6 +254,11 @@
   .reason {
     color: var(--color-neutral);
     font-size: 13px;
+  }
+  .line {
+    font-size: 13px;
+    font-weight: 560;
+    margin-top: 4px;
   }
   .result {
     display: flex;

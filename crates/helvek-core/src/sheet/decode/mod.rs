@@ -1,44 +1,36 @@
 //! From the tree to the sheet: the form of every table, what is known and what is not yet.
 
+mod connections;
+mod loads;
+
 use super::fields::{Fields, Reader};
 use super::tree::{Node, Value};
-use super::{
-    Body, Conventions, CoupleLoad, Direction, DistributedLoad, FORMAT, Find, ForceLoad, Load, Quantity,
-    Sheet, Support, SupportKind, Turn, UnitNames,
-};
+use super::{Body, Conventions, Direction, FORMAT, Find, Quantity, Sheet, UnitNames};
 use crate::problem::nearest;
 
-/// The sheet as far as it can be read, and the row each support and load had in its table.
+/// The sheet as far as it can be read, and the row each thing had in its table.
 #[derive(Default)]
 pub(super) struct Decoded {
     pub(super) sheet: Sheet,
-    pub(super) support_rows: Vec<usize>,
-    pub(super) load_rows: Vec<usize>,
+    pub(super) rows: Rows,
+}
+
+/// Which row of its table each thing of a sheet was read from.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub(super) struct Rows {
+    pub(super) bars: Vec<usize>,
+    pub(super) joints: Vec<usize>,
+    pub(super) supports: Vec<usize>,
+    pub(super) loads: Vec<usize>,
+    pub(super) find: Vec<usize>,
 }
 
 /// Keys of the format that this version refuses by name.
-const LATER: &[&str] = &[
-    "gravity",
-    "vertical",
-    "bars",
-    "joints",
-    "pulleys",
-    "ropes",
-    "cases",
-    "combinations",
-    "sections",
-    "materials",
-    "limits",
-    "pins",
-    "settlement",
-    "spring",
-    "temperature",
-];
-const LATER_CONVENTIONS: &[&str] = &["reactions", "truss", "pulley", "diagram", "working"];
-const LATER_BODY: &[&str] = &["points", "section", "material", "EI", "EA"];
-const LATER_SUPPORT: &[&str] = &["toward", "axis", "one_way", "couples", "friction", "spring", "settlement"];
-const LATER_LOAD: &[&str] = &["case", "axis", "mass"];
-const LATER_FIND: &[&str] = &["joint", "bar", "load", "on", "at", "from", "to", "distance", "side"];
+const LATER: &[&str] =
+    &["combinations", "sections", "materials", "limits", "pins", "settlement", "spring", "temperature"];
+const LATER_CONVENTIONS: &[&str] = &["diagram", "working"];
+const LATER_BODY: &[&str] = &["section", "material", "EI", "EA"];
+const LATER_FIND: &[&str] = &["on", "at", "from", "to", "distance", "side"];
 
 pub(super) fn sheet(reader: &mut Reader, root: &Node) -> Decoded {
     let mut decoded = Decoded::default();
@@ -59,6 +51,8 @@ pub(super) fn sheet(reader: &mut Reader, root: &Node) -> Decoded {
     if let Some(node) = fields.get("units") {
         sheet.units = units(fields.reader, node);
     }
+    sheet.gravity = fields.quantity("gravity");
+    sheet.vertical = fields.choice("vertical");
     if let Some(node) = fields.get("conventions") {
         sheet.conventions = conventions(fields.reader, node);
     }
@@ -74,20 +68,57 @@ pub(super) fn sheet(reader: &mut Reader, root: &Node) -> Decoded {
             insert(fields.reader, &mut sheet.bodies, name, body, &path);
         }
     }
+    for (row, node) in rows(&mut fields, "bars", "bars") {
+        if let Some(bar) = connections::bar(fields.reader, node, &format!("bars[{row}]")) {
+            sheet.bars.push(bar);
+            decoded.rows.bars.push(row);
+        }
+    }
+    for (row, node) in rows(&mut fields, "joints", "joints") {
+        if let Some(joint) = connections::joint(fields.reader, node, &format!("joints[{row}]")) {
+            sheet.joints.push(joint);
+            decoded.rows.joints.push(row);
+        }
+    }
     for (row, node) in rows(&mut fields, "supports", "supports") {
-        if let Some(support) = support(fields.reader, node, &format!("supports[{row}]")) {
+        if let Some(support) = connections::support(fields.reader, node, &format!("supports[{row}]")) {
             sheet.supports.push(support);
-            decoded.support_rows.push(row);
+            decoded.rows.supports.push(row);
         }
     }
     for (row, node) in rows(&mut fields, "loads", "loads") {
-        if let Some(load) = load(fields.reader, node, &format!("loads[{row}]")) {
+        if let Some(load) = loads::load(fields.reader, node, &format!("loads[{row}]")) {
             sheet.loads.push(load);
-            decoded.load_rows.push(row);
+            decoded.rows.loads.push(row);
+        }
+    }
+    for (name, node) in entries(&mut fields, "pulleys") {
+        let path = format!("pulleys.{name}");
+        if let Some(pulley) = connections::pulley(fields.reader, node, &path) {
+            insert(fields.reader, &mut sheet.pulleys, name, pulley, &path);
+        }
+    }
+    for (name, node) in entries(&mut fields, "ropes") {
+        let path = format!("ropes.{name}");
+        if let Some(rope) = connections::rope(fields.reader, node, &path) {
+            insert(fields.reader, &mut sheet.ropes, name, rope, &path);
+        }
+    }
+    for (row, node) in rows(&mut fields, "cases", "names of load cases") {
+        let path = format!("cases[{row}]");
+        if let Some(name) = fields.reader.name(node, &path) {
+            if sheet.cases.contains(&name) {
+                fields.reader.form(&path, format!("\"{name}\" is there twice."), "Remove one of them.");
+            } else {
+                sheet.cases.push(name);
+            }
         }
     }
     for (row, node) in rows(&mut fields, "find", "things asked") {
-        sheet.find.extend(find(fields.reader, node, &format!("find[{row}]")));
+        if let Some(asked) = find(fields.reader, node, &format!("find[{row}]")) {
+            sheet.find.push(asked);
+            decoded.rows.find.push(row);
+        }
     }
     fields.finish(LATER);
     decoded
@@ -149,6 +180,9 @@ fn conventions(reader: &mut Reader, node: &Node) -> Conventions {
         moment: fields.choice("moment"),
         assume: fields.choice("assume"),
         first: fields.choice("first"),
+        reactions: fields.choice("reactions"),
+        truss: fields.choice("truss"),
+        pulley: fields.choice("pulley"),
         figures: None,
     };
     if let Some(node) = fields.get("figures") {
@@ -183,128 +217,30 @@ fn point(reader: &mut Reader, node: &Node, path: &str) -> Option<Vec<Quantity>> 
     (coordinates.len() == 2 && items.len() == 2).then_some(coordinates)
 }
 
+/// The names of points in a list.
+fn names(reader: &mut Reader, node: &Node, path: &str, of: &str) -> Vec<String> {
+    let names = reader.list(node, path, of);
+    names.iter().enumerate().filter_map(|(k, n)| reader.name(n, &format!("{path}[{k}]"))).collect()
+}
+
 fn body(reader: &mut Reader, node: &Node, path: &str) -> Option<Body> {
     let mut fields = reader.table(node, path, "A body")?;
-    let runs_path = fields.path_of("runs");
-    let runs = fields.required("runs").map(|node| {
-        let runs = fields.reader.list(node, &runs_path, "runs");
-        runs.iter()
-            .enumerate()
-            .map(|(i, run)| {
-                let path = format!("{runs_path}[{i}]");
-                let names = fields.reader.list(run, &path, "point names");
-                names
-                    .iter()
-                    .enumerate()
-                    .filter_map(|(k, n)| fields.reader.name(n, &format!("{path}[{k}]")))
-                    .collect()
-            })
-            .collect()
+    let (runs_path, points_path) = (fields.path_of("runs"), fields.path_of("points"));
+    let runs = fields.get("runs").map(|node| {
+        let runs = fields.reader.list(node, &runs_path, "runs").iter().enumerate();
+        runs.map(|(i, run)| names(fields.reader, run, &format!("{runs_path}[{i}]"), "point names")).collect()
     });
+    let points = fields.get("points").map(|node| names(fields.reader, node, &points_path, "point names"));
     fields.finish(LATER_BODY);
-    runs.map(|runs| Body { runs })
-}
-
-fn support(reader: &mut Reader, node: &Node, path: &str) -> Option<Support> {
-    let mut fields = reader.table(node, path, "A support")?;
-    let (name, at, on) = (fields.name("name"), fields.required_name("at"), fields.name("on"));
-    let kind: Option<SupportKind> = fields.required_choice("kind");
-    let normal = direction(&mut fields, "normal");
-    if let (Some(kind @ (SupportKind::Pin | SupportKind::Fixed)), Some(_)) = (kind, &normal) {
-        let path = fields.path_of("normal");
-        let what = if kind == SupportKind::Pin { "A pin" } else { "A fixed support" };
-        fields.reader.form(
-            &path,
-            format!("{what} has no normal: it holds every way."),
-            "Remove it, or use a roller.",
+    if runs.is_none() && points.is_none() {
+        reader.form(
+            path,
+            "A body needs \"runs\" or \"points\".",
+            "Add runs = [[\"A\", \"B\"]], or points = [\"A\"].",
         );
-    }
-    fields.finish(LATER_SUPPORT);
-    Some(Support { name, at: at?, kind: kind?, on, normal })
-}
-
-fn load(reader: &mut Reader, node: &Node, path: &str) -> Option<Load> {
-    const KINDS: &[&str] = &["force", "couple", "distributed"];
-    let mut fields = reader.table(node, path, "A load")?;
-    let kind = fields.required("kind").and_then(|n| fields.reader.text(n, &format!("{path}.kind")))?;
-    let load = match kind.as_str() {
-        "force" => force(&mut fields).map(Load::Force),
-        "couple" => couple(&mut fields).map(Load::Couple),
-        "distributed" => distributed(&mut fields).map(Load::Distributed),
-        other => {
-            let path = fields.path_of("kind");
-            if other == "weight" {
-                fields.reader.not_yet(&path, "\"weight\"");
-            } else {
-                let cure = match nearest(other, KINDS.iter().copied()) {
-                    Some(known) => format!("Perhaps \"{known}\" is meant."),
-                    None => format!("Write one of {}.", KINDS.join(", ")),
-                };
-                fields.reader.form(&path, format!("\"{other}\" is not a kind of load."), cure);
-            }
-            return None;
-        }
-    };
-    fields.finish(LATER_LOAD);
-    load
-}
-
-/// The `size` of a load; a sought one (`"?P"`) is not yet solved.
-fn size(fields: &mut Fields<'_, '_>, key: &'static str) -> Option<Quantity> {
-    let quantity = fields.quantity(key)?;
-    match &quantity {
-        Quantity::Text(text) if text.trim_start().starts_with('?') => {
-            let path = fields.path_of(key);
-            fields.reader.not_yet(&path, &format!("A sought size such as \"{text}\""));
-            None
-        }
-        _ => Some(quantity),
-    }
-}
-
-fn force(fields: &mut Fields<'_, '_>) -> Option<ForceLoad> {
-    let (name, on, at) = (fields.name("name"), fields.name("on"), fields.required_name("at"));
-    let path = fields.path_of("components");
-    let components = fields.get("components").and_then(|node| point(fields.reader, node, &path));
-    let given_components = fields.has("components");
-    let (size, direction) = (size(fields, "size"), direction(fields, "direction"));
-    let (given_size, given_direction) = (fields.has("size"), fields.has("direction"));
-    let path = fields.path.clone();
-    if given_components && (given_size || given_direction) {
-        let message = "A force is given by components or by size and direction, not by both.";
-        fields.reader.form(&path, message, "Remove one of the two.");
         return None;
     }
-    let by_size = given_size && given_direction;
-    if !(given_components || by_size) {
-        let message = "A force needs components, or a size and a direction.";
-        fields.reader.form(&path, message, "Add components = [x, y], or size = ... and direction = ...");
-        return None;
-    }
-    let complete = components.is_some() || (size.is_some() && direction.is_some());
-    complete.then_some(ForceLoad { name, on, at: at?, components, size, direction })
-}
-
-fn couple(fields: &mut Fields<'_, '_>) -> Option<CoupleLoad> {
-    let (name, on, at) = (fields.name("name"), fields.name("on"), fields.name("at"));
-    let turn: Option<Turn> = fields.choice("turn");
-    fields.required("size");
-    Some(CoupleLoad { name, on, at, size: size(fields, "size")?, turn: turn.unwrap_or_default() })
-}
-
-fn distributed(fields: &mut Fields<'_, '_>) -> Option<DistributedLoad> {
-    let (name, on) = (fields.name("name"), fields.name("on"));
-    let (from, to) = (fields.required_name("from"), fields.required_name("to"));
-    fields.required("start");
-    let (start, end) = (size(fields, "start"), size(fields, "end"));
-    let end_is_wrong = end.is_none() && fields.has("end");
-    let direction_given = fields.has("direction");
-    let direction = direction(fields, "direction");
-    let per = fields.choice("per");
-    if end_is_wrong || (direction_given && direction.is_none()) {
-        return None;
-    }
-    Some(DistributedLoad { name, on, from: from?, to: to?, start: start?, end, direction, per })
+    Some(Body { runs: runs.unwrap_or_default(), points: points.unwrap_or_default() })
 }
 
 fn direction(fields: &mut Fields<'_, '_>, key: &'static str) -> Option<Direction> {
@@ -350,14 +286,24 @@ fn find(reader: &mut Reader, node: &Node, path: &str) -> Option<Find> {
     let mut fields = reader.table(node, path, "A thing asked")?;
     let what = fields.required("what").and_then(|n| fields.reader.text(n, &format!("{path}.what")))?;
     let path = fields.path_of("what");
+    let mut asked = |key: &'static str, make: fn(String) -> Find| fields.required_name(key).map(make);
     let find = match what.as_str() {
         "reactions" => Some(Find::Reactions { support: fields.name("support") }),
-        "joint" | "bar" | "load" | "internal" | "limit" => {
+        "joint" => asked("joint", |joint| Find::Joint { joint }),
+        "bar" => asked("bar", |bar| Find::Bar { bar }),
+        "rope" => asked("rope", |rope| Find::Rope { rope }),
+        "load" => asked("load", |load| Find::Load { load }),
+        "internal" | "limit" => {
             fields.reader.not_yet(&path, &format!("Asking for \"{what}\""));
             None
         }
         other => {
-            fields.reader.form(&path, format!("\"{other}\" cannot be asked."), "Ask for \"reactions\".");
+            let words = ["reactions", "joint", "bar", "rope", "load"];
+            let cure = match nearest(other, words) {
+                Some(word) => format!("Perhaps \"{word}\" is meant."),
+                None => format!("Ask for one of {}.", words.join(", ")),
+            };
+            fields.reader.form(&path, format!("\"{other}\" cannot be asked."), cure);
             None
         }
     };

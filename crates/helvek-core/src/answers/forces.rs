@@ -1,0 +1,222 @@
+//! What supports, joints, bars and ropes transmit, and what was sought.
+
+use super::{Ballast, BarForce, Friction, HoldDown, JointForce, Reaction, Sense, Tips};
+use crate::equilibrium::{Column, ColumnKind, ColumnOf, Component, PartOf};
+use crate::model::{Asked, JointKind, On, SupportKind};
+use crate::solution::Solved;
+use crate::verdict::OneWayState;
+use indexmap::IndexMap;
+
+/// A force and a moment, each component unless equilibrium does not fix it.
+struct Sum {
+    force: [Option<f64>; 2],
+    moment: Option<f64>,
+    determined: bool,
+}
+
+impl Solved {
+    /// Adds up what `columns` exert on one part, in the sheet's units.
+    fn sum<'a>(&self, on: Option<PartOf>, columns: impl Iterator<Item = (&'a Column, Option<f64>)>) -> Sum {
+        let mut sum = Sum { force: [Some(0.0); 2], moment: Some(0.0), determined: true };
+        let units = &self.model.units;
+        let add = |total: &mut Option<f64>, part: Option<f64>| *total = total.zip(part).map(|(a, b)| a + b);
+        for (column, value) in columns {
+            sum.determined &= value.is_some();
+            for act in column.acts.iter().filter(|act| on == Some(self.full.parts[act.on.index()].of)) {
+                let wrench = act.wrench;
+                for (total, per_unit) in sum.force.iter_mut().zip([wrench.force.x, wrench.force.y]) {
+                    if per_unit != 0.0 {
+                        add(total, value.map(|v| units.force.from_si(v * per_unit)));
+                    }
+                }
+                if wrench.moment.z != 0.0 {
+                    add(&mut sum.moment, value.map(|v| units.moment.from_si(v * wrench.moment.z)));
+                }
+            }
+        }
+        // 0 · −1 is −0, which would print as a sign that means nothing.
+        sum.force = sum.force.map(|v| v.map(|v| v + 0.0));
+        sum.moment = sum.moment.map(|v| v + 0.0);
+        sum
+    }
+
+    pub(super) fn reactions(&self) -> Vec<Reaction> {
+        let values = self.full_values();
+        let of_support = self.by_owner(|of| match of {
+            ColumnOf::Support(id) => Some(id.index()),
+            _ => None,
+        });
+        let supports = self.model.supports.iter().enumerate();
+        supports
+            .map(|(index, support)| {
+                let mine = of_support.get(index).into_iter().flatten();
+                let columns = mine.map(|i| (&self.full.columns[*i], values[*i]));
+                let sum = self.sum(Some(part_of(support.on)), columns);
+                Reaction {
+                    support: support.name.clone(),
+                    at: self.model.point_name(support.at).to_owned(),
+                    on: self.model.on_name(support.on).to_owned(),
+                    force: sum.force.to_vec(),
+                    moment: sum.moment,
+                    determined: sum.determined,
+                }
+            })
+            .collect()
+    }
+
+    /// The indices of columns by what they belong to.
+    fn by_owner(&self, owner: impl Fn(ColumnOf) -> Option<usize>) -> Vec<Vec<usize>> {
+        let mut list: Vec<Vec<usize>> = Vec::new();
+        for (index, column) in self.full.columns.iter().enumerate() {
+            if let Some(key) = owner(column.of) {
+                if list.len() <= key {
+                    list.resize(key + 1, Vec::new());
+                }
+                list[key].push(index);
+            }
+        }
+        list
+    }
+
+    pub(super) fn joint_forces(&self) -> Vec<JointForce> {
+        let values = self.full_values();
+        let mut list = Vec::new();
+        for (index, joint) in self.model.joints.iter().enumerate() {
+            let apart = joint.pin.is_some() || joint.of.len() > 2;
+            for (k, body) in joint.of.iter().enumerate() {
+                let columns =
+                    self.full.columns.iter().zip(&values).filter_map(|(column, value)| match column.of {
+                        ColumnOf::Joint(id, end) if id.index() == index && (!apart || end == k) => {
+                            Some((column, *value))
+                        }
+                        _ => None,
+                    });
+                let sum = self.sum(Some(PartOf::Body(*body)), columns);
+                list.push(JointForce {
+                    joint: joint.name.clone(),
+                    at: self.model.point_name(joint.at).to_owned(),
+                    on: self.model.bodies[body.index()].name.clone(),
+                    force: sum.force.to_vec(),
+                    moment: sum.moment,
+                    determined: sum.determined,
+                });
+            }
+        }
+        list
+    }
+
+    /// Column and value of everything of one sort, by name, in the order of the sheet.
+    fn named(
+        &self,
+        mine: impl Fn(ColumnOf) -> bool,
+    ) -> impl Iterator<Item = (String, ColumnKind, Option<f64>)> {
+        let values = self.full_values();
+        let columns = self.full.columns.iter().zip(values).filter(move |(column, _)| mine(column.of));
+        columns.map(|(column, value)| (self.owner_name(column.of), column.kind, value))
+    }
+
+    pub(super) fn bar_forces(&self) -> IndexMap<String, BarForce> {
+        self.named(|of| matches!(of, ColumnOf::Bar(_)))
+            .map(|(name, _, value)| {
+                let force = value.map(|v| self.model.units.force.from_si(v) + 0.0);
+                (name, BarForce { force, sense: force.map(Sense::of), determined: force.is_some() })
+            })
+            .collect()
+    }
+
+    pub(super) fn sought_loads(&self) -> IndexMap<String, Option<f64>> {
+        let units = &self.model.units;
+        self.named(|of| matches!(of, ColumnOf::Sought(_)))
+            .map(|(name, kind, value)| {
+                let unit = match kind {
+                    ColumnKind::Force => units.force.clone(),
+                    ColumnKind::Couple => units.moment.clone(),
+                    ColumnKind::Intensity => units.force.per(&units.length),
+                };
+                (name, value.map(|v| unit.from_si(v) + 0.0))
+            })
+            .collect()
+    }
+
+    pub(super) fn rope_tensions(&self) -> IndexMap<String, Option<f64>> {
+        self.named(|of| matches!(of, ColumnOf::Rope(_)))
+            .map(|(name, _, value)| (name, value.map(|v| self.model.units.force.from_si(v) + 0.0)))
+            .collect()
+    }
+
+    /// What rough supports and contacts need: |across| over what presses.
+    pub(super) fn friction(&self) -> Vec<Friction> {
+        let values = self.full_values();
+        let value = |of: ColumnOf, component: Component| {
+            let index = self.full.columns.iter().position(|c| c.of == of && c.component == component)?;
+            values[index]
+        };
+        let mut list = Vec::new();
+        for (across, _) in
+            self.full.columns.iter().zip(&values).filter(|(c, _)| c.component == Component::Across)
+        {
+            let available = match across.of {
+                ColumnOf::Support(id) => match self.model.supports[id.index()].kind {
+                    SupportKind::Rough { friction, .. } => friction,
+                    _ => None,
+                },
+                ColumnOf::Joint(id, _) => match self.model.joints[id.index()].kind {
+                    JointKind::Contact { friction, .. } => friction,
+                    _ => None,
+                },
+                _ => None,
+            };
+            let pair = value(across.of, Component::Across).zip(value(across.of, Component::Along));
+            let Some((tangential, normal)) = pair else { continue };
+            let needed = match (tangential, normal) {
+                (0.0, _) => Some(0.0),
+                (t, n) if n > 0.0 => Some(t.abs() / n),
+                _ => None,
+            };
+            let holds = available.map(|available| needed.is_some_and(|needed| needed <= available));
+            list.push(Friction { of: self.owner_name(across.of), needed, available, holds });
+        }
+        list
+    }
+
+    /// What would keep it from tipping: holding the parts that let go, or a weight at the point that rises most.
+    pub(super) fn tips(&self) -> Option<Tips> {
+        let OneWayState::Tips(holds) = &self.verdict.one_way else { return None };
+        let force = |si: f64| self.model.units.force.from_si(si);
+        let holds = holds
+            .iter()
+            .map(|hold| HoldDown {
+                part: self.owner_name(self.full.column(hold.column).of),
+                force: force(hold.force),
+            })
+            .collect();
+        let ballast = self.verdict.ballast(&self.model, &self.full).map(|(point, weight)| Ballast {
+            at: self.model.point_name(point).to_owned(),
+            weight: force(weight),
+        });
+        Some(Tips { holds, ballast })
+    }
+
+    /// Whether all that was asked is answered: decides the exit status of an indeterminate model.
+    pub fn answered(&self) -> bool {
+        let values = self.full_values();
+        let asked = |of: ColumnOf| {
+            self.model.asked.iter().any(|asked| match (*asked, of) {
+                (Asked::Support(a), ColumnOf::Support(b)) => a == b,
+                (Asked::Joint(a), ColumnOf::Joint(b, _)) => a == b,
+                (Asked::Bar(a), ColumnOf::Bar(b)) => a == b,
+                (Asked::Rope(a), ColumnOf::Rope(b)) => a == b,
+                (Asked::Sought(a), ColumnOf::Sought(b)) => a == b,
+                _ => false,
+            })
+        };
+        self.full.columns.iter().zip(values).all(|(column, value)| value.is_some() || !asked(column.of))
+    }
+}
+
+fn part_of(on: On) -> PartOf {
+    match on {
+        On::Body(body) => PartOf::Body(body),
+        On::Pin(pin) => PartOf::Pin(pin),
+    }
+}

@@ -1,0 +1,370 @@
+//! The answers: `helvek-answers/1`, in the sheet's units, right-handed whatever the sheet's conventions.
+
+mod forces;
+mod motion;
+mod names;
+mod steps;
+mod warnings;
+
+use crate::solution::Solved;
+use crate::units::UnitSymbols;
+use crate::verdict::Status;
+use indexmap::IndexMap;
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// Everything that was found, as published. Later versions add fields and never change the meaning of one.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Answers {
+    /// Always `helvek-answers/1`.
+    pub format: &'static str,
+    /// The units of every number here.
+    pub units: UnitSymbols,
+    /// The outcome.
+    pub status: StatusWord,
+    /// Whether these loads can be balanced.
+    pub equilibrium: bool,
+    /// How many unknowns are too many.
+    pub degree: usize,
+    /// How many independent motions are free.
+    pub mobility: usize,
+    /// Equations and unknowns counted; rank decides, not the count.
+    pub count: Count,
+    /// Worth a second look, though not wrong.
+    pub warnings: Vec<Warning>,
+    /// One-way parts found out of contact.
+    pub released: Vec<String>,
+    /// What each support exerts on its body.
+    pub reactions: Vec<Reaction>,
+    /// What each joint exerts on each of its bodies.
+    pub joints: Vec<JointForce>,
+    /// Forces in bars, tension positive.
+    pub bars: IndexMap<String, BarForce>,
+    /// Loads that were sought; null where equilibrium does not fix them.
+    pub loads: IndexMap<String, Option<f64>>,
+    /// Tensions of ropes; null where equilibrium does not fix them.
+    pub ropes: IndexMap<String, Option<f64>>,
+    /// What rough contacts need.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub friction: Vec<Friction>,
+    /// What would keep it from tipping, when one-way parts let go.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub tips: Option<Tips>,
+    /// Equations that the working did not use, and the agreement with the global solution.
+    pub checks: Vec<CheckAnswer>,
+    /// The steps in order.
+    pub working: Vec<StepAnswer>,
+    /// How the model moves, when it can.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub free_motion: Option<FreeMotion>,
+}
+
+/// The outcome as a word.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum StatusWord {
+    /// Held, and every unknown unique.
+    Determinate,
+    /// Can move, but these loads are balanced and every unknown is unique.
+    Balanced,
+    /// Some unknowns are not unique.
+    Indeterminate,
+    /// No equilibrium under these loads.
+    Unstable,
+}
+
+/// The count of the traditional rule.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct Count {
+    /// Independent equations of all bodies.
+    pub equations: usize,
+    /// Unknowns.
+    pub unknowns: usize,
+}
+
+/// Something that is not wrong but should be looked at.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct Warning {
+    /// A fixed name, for programs.
+    pub name: &'static str,
+    /// For people.
+    pub message: String,
+    /// The things concerned.
+    pub about: Vec<String>,
+}
+
+/// What a support exerts on its body. A component that equilibrium does not fix is null.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Reaction {
+    /// The support's name.
+    pub support: String,
+    /// Its point.
+    pub at: String,
+    /// Its body.
+    pub on: String,
+    /// `[x, y]`
+    pub force: Vec<Option<f64>>,
+    /// Counter-clockwise positive.
+    pub moment: Option<f64>,
+    /// Whether all of it is fixed by equilibrium.
+    pub determined: bool,
+}
+
+/// What a joint exerts on one of its bodies.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct JointForce {
+    /// The joint's name.
+    pub joint: String,
+    /// Its point.
+    pub at: String,
+    /// The body.
+    pub on: String,
+    /// `[x, y]`
+    pub force: Vec<Option<f64>>,
+    /// Counter-clockwise positive.
+    pub moment: Option<f64>,
+    /// Whether all of it is fixed by equilibrium.
+    pub determined: bool,
+}
+
+/// The force in a bar.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct BarForce {
+    /// Tension positive; null when equilibrium does not fix it.
+    pub force: Option<f64>,
+    /// In a word; null when equilibrium does not fix it.
+    pub sense: Option<Sense>,
+    /// Whether equilibrium fixes it.
+    pub determined: bool,
+}
+
+/// What a bar carries.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Sense {
+    /// It is pulled.
+    Tension,
+    /// It is pushed.
+    Compression,
+    /// Nothing, under these loads.
+    Zero,
+}
+
+impl Sense {
+    /// Of a force, tension positive.
+    pub fn of(force: f64) -> Self {
+        match force {
+            f if f > 0.0 => Self::Tension,
+            f if f < 0.0 => Self::Compression,
+            _ => Self::Zero,
+        }
+    }
+}
+
+/// What a rough contact needs: tangential force over normal force, beside what is available.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Friction {
+    /// The support's or joint's name.
+    pub of: String,
+    /// The coefficient that is needed; null when nothing presses.
+    pub needed: Option<f64>,
+    /// The coefficient that was given.
+    pub available: Option<f64>,
+    /// Whether it holds; null when no coefficient was given.
+    pub holds: Option<bool>,
+}
+
+/// What would keep a model from tipping, lifting or sliding.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Tips {
+    /// The one-way parts that let go, and how strongly they would have to be held.
+    pub holds: Vec<HoldDown>,
+    /// A weight that would do instead.
+    pub ballast: Option<Ballast>,
+}
+
+/// A part that would have to be held.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct HoldDown {
+    /// The part's name.
+    pub part: String,
+    /// The force, in its line.
+    pub force: f64,
+}
+
+/// A weight at a named point.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Ballast {
+    /// The point's name.
+    pub at: String,
+    /// Its size, acting down.
+    pub weight: f64,
+}
+
+/// An equation put to the test.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct CheckAnswer {
+    /// `moments about C, bench`
+    pub name: String,
+    /// What is left over; 0 when it is noise.
+    pub residual: f64,
+    /// The residual over the sizes of its terms.
+    pub relative: f64,
+    /// Whether it closes.
+    pub ok: bool,
+}
+
+/// One step of the working.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct StepAnswer {
+    /// What was freed.
+    pub free_body: Vec<String>,
+    /// `moments about A`
+    pub equation: String,
+    /// `B_y`
+    pub unknown: String,
+    /// Along the assumed sense; negative when the assumption was wrong.
+    pub value: f64,
+    /// Why this equation.
+    pub reason: ReasonAnswer,
+    /// Further equations of a simultaneous set.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub together: Vec<TogetherAnswer>,
+}
+
+/// An equation that has to be solved together with that of its step.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct TogetherAnswer {
+    /// What was freed.
+    pub free_body: Vec<String>,
+    /// `moments about A`
+    pub equation: String,
+    /// `B_y`
+    pub unknown: String,
+    /// Along the assumed sense.
+    pub value: f64,
+}
+
+/// Why an equation was chosen.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct ReasonAnswer {
+    /// Unknowns that it does not contain.
+    pub dropped: Vec<String>,
+    /// How each of them drops out, in the same order.
+    pub how: Vec<&'static str>,
+    /// Unknowns that it contains and that were found before.
+    pub found_before: Vec<String>,
+    /// Why this free body: `only`, `single`, `whole`, `section`, `group`.
+    pub body: &'static str,
+    /// The rule that shows a zero member at sight.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub rule: Option<&'static str>,
+    /// The member of a collinear pair that carries the same.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub same_as: Option<String>,
+}
+
+/// How the model can move, to first order. The size of the motion means nothing.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct FreeMotion {
+    /// One entry per body, pin, wheel or hanging mass.
+    pub bodies: Vec<BodyMotionAnswer>,
+    /// What would hold it; each was tried.
+    pub cures: Vec<CureAnswer>,
+}
+
+/// A rigid motion: the point `about` moves by `translation` while the body turns by `rotation`.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct BodyMotionAnswer {
+    /// The body's name.
+    pub body: String,
+    /// `[x, y]`
+    pub about: [f64; 2],
+    /// `[x, y]`
+    pub translation: [f64; 2],
+    /// Radians, counter-clockwise.
+    pub rotation: f64,
+    /// The point that stays where it is, when it turns.
+    pub centre: Option<[f64; 2]>,
+}
+
+/// A change that would hold the model.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct CureAnswer {
+    /// All of them together.
+    pub changes: Vec<Change>,
+}
+
+/// One change.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+#[serde(tag = "action", rename_all = "kebab-case")]
+pub enum Change {
+    /// Make a support another kind.
+    ChangeSupport {
+        /// The support's name.
+        support: String,
+        /// The new kind.
+        to: &'static str,
+        /// Whether it may only push.
+        one_way: bool,
+    },
+    /// Add a support.
+    AddSupport {
+        /// The point's name.
+        at: String,
+        /// The body, or `pin`.
+        on: String,
+        /// Its kind.
+        kind: &'static str,
+        /// Of a roller.
+        normal: Option<[f64; 2]>,
+    },
+    /// Add a bar.
+    AddBar {
+        /// Its ends.
+        ends: [String; 2],
+    },
+    /// Make a pin rigid.
+    WeldJoint {
+        /// The joint's name.
+        joint: String,
+    },
+    /// Make a cable or a strut a bar.
+    StiffenBar {
+        /// The bar's name.
+        bar: String,
+    },
+}
+
+impl Solved {
+    /// The answers of this solution.
+    pub fn answers(&self) -> Answers {
+        let verdict = &self.verdict;
+        Answers {
+            format: "helvek-answers/1",
+            units: self.model.units.symbols(),
+            status: match verdict.status {
+                Status::Determinate => StatusWord::Determinate,
+                Status::Balanced => StatusWord::Balanced,
+                Status::Indeterminate => StatusWord::Indeterminate,
+                Status::Unstable => StatusWord::Unstable,
+            },
+            equilibrium: verdict.equilibrium,
+            degree: verdict.degree,
+            mobility: verdict.mobility,
+            count: Count { equations: verdict.equations, unknowns: verdict.unknowns },
+            warnings: self.warnings(),
+            released: verdict.released.iter().map(|id| self.owner_name(self.full.column(*id).of)).collect(),
+            reactions: self.reactions(),
+            joints: self.joint_forces(),
+            bars: self.bar_forces(),
+            loads: self.sought_loads(),
+            ropes: self.rope_tensions(),
+            friction: self.friction(),
+            tips: self.tips(),
+            checks: self.check_answers(),
+            working: self.step_answers(),
+            free_motion: self.free_motion(),
+        }
+    }
+}

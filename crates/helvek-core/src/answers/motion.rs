@@ -1,0 +1,53 @@
+//! How the model can move, and what would hold it, as published.
+
+use super::{BodyMotionAnswer, Change, CureAnswer, FreeMotion};
+use crate::model::{Model, SupportKind};
+use crate::solution::Solved;
+use crate::verdict::Cure;
+
+impl Solved {
+    pub(super) fn free_motion(&self) -> Option<FreeMotion> {
+        let length = |v: f64| self.model.units.length.from_si(v);
+        let motion = self.verdict.motion.as_ref()?;
+        let bodies = motion
+            .parts
+            .iter()
+            .map(|m| BodyMotionAnswer {
+                body: self.part_name(self.full.parts[m.part.index()].of),
+                about: [length(m.about.x), length(m.about.y)],
+                // Metres of a motion whose size means nothing: in the sheet's length so that it fits the rotation.
+                translation: [length(m.translation.x), length(m.translation.y)],
+                rotation: m.rotation.z,
+                centre: m.centre().map(|c| [length(c.x), length(c.y)]),
+            })
+            .collect();
+        let cures =
+            self.cures.iter().map(|cure| CureAnswer { changes: changes(&self.model, cure) }).collect();
+        Some(FreeMotion { bodies, cures })
+    }
+}
+
+fn changes(model: &Model, cure: &Cure) -> Vec<Change> {
+    match cure {
+        Cure::Change { support, to } => vec![Change::ChangeSupport {
+            support: model.supports[support.index()].name.clone(),
+            to: to.word(),
+            one_way: matches!(to, SupportKind::Roller { one_way: true, .. } | SupportKind::Surface { .. }),
+        }],
+        Cure::Add { at, on, kind } => vec![Change::AddSupport {
+            at: model.point_name(*at).to_owned(),
+            on: model.on_name(*on).to_owned(),
+            kind: kind.word(),
+            normal: match kind {
+                SupportKind::Roller { normal, .. } => Some([normal.x, normal.y]),
+                _ => None,
+            },
+        }],
+        Cure::Brace { ends, .. } => {
+            vec![Change::AddBar { ends: ends.map(|p| model.point_name(p).to_owned()) }]
+        }
+        Cure::Weld { joint } => vec![Change::WeldJoint { joint: model.joints[joint.index()].name.clone() }],
+        Cure::Stiffen { bar } => vec![Change::StiffenBar { bar: model.bars[bar.index()].name.clone() }],
+        Cure::Several(cures) => cures.iter().flat_map(|cure| changes(model, cure)).collect(),
+    }
+}

@@ -1,0 +1,101 @@
+//! What things are called, in answers and wherever they are spoken of.
+
+use crate::equilibrium::{ColumnId, ColumnOf, PartId, PartOf};
+use crate::model::RopeEnd;
+use crate::plan::{Axis, Centre, Equation, FreeBody};
+use crate::solution::Solved;
+
+impl Solved {
+    /// The symbol of an unknown of the working: `B_y`; of a bar its name, `D-C`.
+    pub fn unknown_name(&self, id: ColumnId) -> String {
+        let column = self.equilibrium.column(id);
+        match column.of {
+            ColumnOf::Bar(bar) => self.model.bars[bar.index()].name.clone(),
+            _ => column.symbol.to_string(),
+        }
+    }
+
+    /// The name of what an unknown belongs to: a support, joint, bar, rope, pulley, body or sought size.
+    pub fn owner_name(&self, of: ColumnOf) -> String {
+        let model = &self.model;
+        match of {
+            ColumnOf::Support(id) => model.supports[id.index()].name.clone(),
+            ColumnOf::Joint(id, _) => model.joints[id.index()].name.clone(),
+            ColumnOf::Bar(id) => model.bars[id.index()].name.clone(),
+            ColumnOf::Rope(id) => model.ropes[id.index()].name.clone(),
+            ColumnOf::Axle(id) => model.pulleys[id.index()].name.clone(),
+            ColumnOf::Sought(id) => model.sought[id.index()].name.clone(),
+            ColumnOf::Link(id) => model.bodies[id.index()].name.clone(),
+        }
+    }
+
+    /// `bench`, `joint B`, `pin B`, `wheel P`, `the mass on r`.
+    pub fn part_name(&self, of: PartOf) -> String {
+        let model = &self.model;
+        match of {
+            PartOf::Body(id) => model.bodies[id.index()].name.clone(),
+            PartOf::Pin(id) => {
+                let at = model.pins[id.index()].at;
+                let bodies = model.joints.iter().any(|j| j.pin == Some(id));
+                format!("{} {}", if bodies { "pin" } else { "joint" }, model.point_name(at))
+            }
+            PartOf::Weld(id) => format!("weld {}", model.joints[id.index()].name),
+            PartOf::Wheel(id) => format!("wheel {}", model.pulleys[id.index()].name),
+            PartOf::End(id, end) => {
+                let rope = &model.ropes[id.index()];
+                match rope.ends[end] {
+                    RopeEnd::Mass(_) => format!("the mass on {}", rope.name),
+                    _ => format!("the hand on {}", rope.name),
+                }
+            }
+        }
+    }
+
+    /// The name of a part of the working.
+    pub fn part(&self, id: PartId) -> String {
+        self.part_name(self.equilibrium.parts[id.index()].of)
+    }
+
+    /// `moments about A`, `forces along x`.
+    pub fn equation_name(&self, equation: &Equation) -> String {
+        let symbol = |c: ColumnId| self.unknown_name(c);
+        match *equation {
+            Equation::Forces { axis: Axis::X, .. } => "forces along x".into(),
+            Equation::Forces { axis: Axis::Y, .. } => "forces along y".into(),
+            Equation::Forces { axis: Axis::Across(column), .. } => {
+                format!("forces across {}", symbol(column))
+            }
+            Equation::Forces { axis: Axis::Along(column), .. } => format!("forces along {}", symbol(column)),
+            Equation::Moments { centre: Centre::Named(point), .. } => {
+                format!("moments about {}", self.model.point_name(point))
+            }
+            Equation::Moments { centre: Centre::Crossing(a, b), .. } => {
+                format!("moments about the crossing of {} and {}", symbol(a), symbol(b))
+            }
+        }
+    }
+
+    /// `bench`; `the whole` when several parts are all of them; else the parts, or the smaller side of a large section.
+    pub fn free_body_name(&self, free_body: &FreeBody) -> String {
+        /// More parts than this are named by their first and last.
+        const LISTED: usize = 4;
+        let names: Vec<_> = free_body.parts.iter().map(|part| self.part(*part)).collect();
+        if names.len() == self.equilibrium.parts.len() && names.len() > 1 {
+            return "the whole".into();
+        }
+        match &names[..] {
+            [only] => only.clone(),
+            [first, .., last] if names.len() > LISTED => {
+                format!("the {} parts from {first} to {last}", names.len())
+            }
+            _ => {
+                // "joints A, B and C" rather than the word before each.
+                let joints: Option<Vec<_>> = names.iter().map(|name| name.strip_prefix("joint ")).collect();
+                match joints {
+                    Some(joints) => format!("joints {}", joints.join(", ")),
+                    None => names.join(" + "),
+                }
+            }
+        }
+    }
+}

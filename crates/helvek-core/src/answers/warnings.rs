@@ -1,0 +1,141 @@
+//! Worth a second look, though not wrong.
+
+use super::Warning;
+use crate::equilibrium::ColumnOf;
+use crate::geometry::Point;
+use crate::model::{Bar, Model, SupportKind};
+use crate::solution::Solved;
+use crate::tolerance;
+use crate::verdict::OneWayState;
+
+impl Solved {
+    pub(super) fn warnings(&self) -> Vec<Warning> {
+        let mut warnings = Vec::new();
+        self.pulling(&mut warnings);
+        self.rough(&mut warnings);
+        self.not_unique(&mut warnings);
+        self.critical(&mut warnings);
+        self.rings(&mut warnings);
+        self.crossing(&mut warnings);
+        self.unreached(&mut warnings);
+        warnings
+    }
+
+    fn pulling(&self, warnings: &mut Vec<Warning>) {
+        for (column, value) in self.full.columns.iter().zip(self.full_values()) {
+            let ColumnOf::Support(id) = column.of else { continue };
+            let support = &self.model.supports[id.index()];
+            let rolls = matches!(support.kind, SupportKind::Roller { one_way: false, .. });
+            if rolls && value.is_some_and(|v| v < 0.0) {
+                let message = format!(
+                    "The roller {} has to hold the body down. If it can only push, the body lifts off there.",
+                    support.name
+                );
+                warnings.push(Warning { name: "roller-pulls", message, about: vec![support.name.clone()] });
+            }
+        }
+    }
+
+    fn rough(&self, warnings: &mut Vec<Warning>) {
+        for friction in self.friction() {
+            let message = match (friction.needed, friction.available, friction.holds) {
+                (None, ..) => {
+                    format!("At {} nothing presses on the rough surface: friction cannot act.", friction.of)
+                }
+                (Some(needed), Some(available), Some(false)) => format!(
+                    "At {} friction of {needed:.3} is needed and {available} is available: it slides.",
+                    friction.of
+                ),
+                _ => continue,
+            };
+            warnings.push(Warning { name: "friction", message, about: vec![friction.of] });
+        }
+    }
+
+    fn not_unique(&self, warnings: &mut Vec<Warning>) {
+        if self.verdict.one_way != OneWayState::NotUnique {
+            return;
+        }
+        let open = self.full.columns.iter().zip(&self.verdict.determined);
+        let about: Vec<_> = open
+            .filter(|(c, fixed)| c.one_way.is_some() && !**fixed)
+            .map(|(c, _)| self.owner_name(c.of))
+            .collect();
+        let message = format!(
+            "Equilibrium alone cannot say which of {} carry: different ones of them could.",
+            about.join(", ")
+        );
+        warnings.push(Warning { name: "one-way-not-unique", message, about });
+    }
+
+    fn critical(&self, warnings: &mut Vec<Warning>) {
+        let Some(critical) = &self.verdict.critical else { return };
+        let ratio = self.verdict.soundness.unwrap_or_default();
+        let message = format!(
+            "It can nearly move (soundness {ratio:.0e}): a millimetre of geometry changes the result by a factor of about {:.0e}.",
+            critical.per_millimetre
+        );
+        let moving = critical.motion.parts.iter().filter(|m| !m.rests());
+        let about = moving.map(|m| self.part_name(self.full.parts[m.part.index()].of)).collect();
+        warnings.push(Warning { name: "critical-geometry", message, about });
+    }
+
+    fn rings(&self, warnings: &mut Vec<Warning>) {
+        for body in self.model.bodies.iter().filter(|body| body.ring) {
+            let message = format!(
+                "The runs of \"{}\" close a ring: what acts on it is found, but N, V and M inside the ring are not fixed by equilibrium.",
+                body.name
+            );
+            warnings.push(Warning { name: "closed-ring", message, about: vec![body.name.clone()] });
+        }
+    }
+
+    fn crossing(&self, warnings: &mut Vec<Warning>) {
+        let pairs = crossing_bars(&self.model);
+        if let Some((a, b)) = pairs.first() {
+            let more = if pairs.len() > 1 { format!(" ({} such pairs)", pairs.len()) } else { String::new() };
+            let message = format!("The bars {a} and {b} cross without a joint{more}: they pass each other.");
+            let about = pairs.iter().flat_map(|(a, b)| [a.clone(), b.clone()]).collect();
+            warnings.push(Warning { name: "bars-cross", message, about });
+        }
+    }
+
+    fn unreached(&self, warnings: &mut Vec<Warning>) {
+        if self.working.unreached.is_empty() {
+            return;
+        }
+        let about: Vec<_> = self.working.unreached.iter().map(|id| self.unknown_name(*id)).collect();
+        let message = format!(
+            "No manageable set of equations leads to {}: taken from the global solution, without working.",
+            about.join(", ")
+        );
+        warnings.push(Warning { name: "not-worked", message, about });
+    }
+}
+
+/// Pairs of bars that cross between their ends. Only for models that a person could overlook: it is a hint, not a rule.
+fn crossing_bars(model: &Model) -> Vec<(String, String)> {
+    const MOST: usize = 300;
+    if model.bars.len() > MOST {
+        return Vec::new();
+    }
+    let mut pairs = Vec::new();
+    for (i, a) in model.bars.iter().enumerate() {
+        for b in &model.bars[i + 1..] {
+            if cross(model, a, b) {
+                pairs.push((a.name.clone(), b.name.clone()));
+            }
+        }
+    }
+    pairs
+}
+
+fn cross(model: &Model, a: &Bar, b: &Bar) -> bool {
+    let ([p, q], [r, s]) = (model.bar_ends(a), model.bar_ends(b));
+    let side = |from: Point, to: Point, of: Point| {
+        let span = to - from;
+        span.cross(of - from).z / (span.length() * span.length())
+    };
+    let apart = |x: f64, y: f64| x * y < 0.0 && x.abs().min(y.abs()) > tolerance::GEOMETRY;
+    apart(side(p, q, r), side(p, q, s)) && apart(side(r, s, p), side(r, s, q))
+}

@@ -1,0 +1,135 @@
+//! Rigid bodies: runs between points, and points that ride along.
+
+use super::resolve::Builder;
+use super::{Body, PIN, PointId, Run};
+use crate::sheet;
+use crate::tolerance;
+
+impl Builder {
+    pub(super) fn bodies(&mut self, sheet: &sheet::Sheet) {
+        for (name, body) in &sheet.bodies {
+            let path = format!("bodies.{name}");
+            if name == PIN {
+                let message = "\"pin\" stands for the pin itself where something acts on it.";
+                self.sense(&path, message, "Give the body another name.");
+                continue;
+            }
+            let runs: Vec<_> = body
+                .runs
+                .iter()
+                .enumerate()
+                .map(|(i, run)| self.run(name, run, &format!("{path}.runs[{i}]")))
+                .collect();
+            let riding: Vec<_> = body
+                .points
+                .iter()
+                .enumerate()
+                .map(|(i, point)| self.point(point, &format!("{path}.points[{i}]")))
+                .collect();
+            let Some(runs) = runs.into_iter().collect::<Option<Vec<_>>>() else { continue };
+            let Some(riding) = riding.into_iter().collect::<Option<Vec<_>>>() else { continue };
+            if runs.is_empty() && riding.is_empty() {
+                self.sense(
+                    &format!("{path}.runs"),
+                    format!("\"{name}\" has no run of two points or more."),
+                    "Write runs = [[\"A\", \"B\"]].",
+                );
+                continue;
+            }
+            let ring = closes_a_ring(&runs);
+            self.add_body(name);
+            self.model.bodies.push(Body { name: name.clone(), runs, riding, ring });
+            self.passes();
+        }
+        self.bodies_missing = self.model.bodies.len() < sheet.bodies.len();
+        if sheet.bodies.is_empty() && sheet.bars.is_empty() {
+            self.bodies_missing = true;
+            self.sense(
+                "bodies",
+                "There is no body.",
+                "Write [bodies] and beam = { runs = [[\"A\", \"B\"]] }.",
+            );
+        }
+    }
+
+    fn run(&mut self, name: &str, written: &[String], path: &str) -> Option<Run> {
+        if written.len() < 2 {
+            self.sense(
+                path,
+                format!("\"{name}\" has no run of two points or more."),
+                "Write runs = [[\"A\", \"B\"]].",
+            );
+            return None;
+        }
+        let points: Vec<_> =
+            written.iter().enumerate().map(|(i, point)| self.point(point, &format!("{path}[{i}]"))).collect();
+        let points = points.into_iter().collect::<Option<Vec<_>>>()?;
+        self.sensible_run(name, &points, path).then_some(Run { points })
+    }
+
+    /// Whether a run goes on from point to point; what is wrong with it otherwise.
+    fn sensible_run(&mut self, name: &str, points: &[PointId], path: &str) -> bool {
+        let at: Vec<_> = points.iter().map(|p| self.model.at(*p)).collect();
+        let names: Vec<_> = points.iter().map(|p| self.model.point_name(*p).to_owned()).collect();
+        let size = at.iter().map(|p| p.distance(at[0])).fold(0.0, f64::max);
+        for (i, pair) in at.windows(2).enumerate() {
+            if pair[0].distance(pair[1]) <= tolerance::GEOMETRY * size {
+                let message =
+                    format!("\"{name}\" has zero length between {} and {}.", names[i], names[i + 1]);
+                self.sense(
+                    &format!("{path}[{}]", i + 1),
+                    message,
+                    "Move one of the points, or leave one out.",
+                );
+                return false;
+            }
+        }
+        for (i, three) in at.windows(3).enumerate() {
+            let (before, after) = (three[1] - three[0], three[2] - three[1]);
+            let straight = before.cross(after).length() <= tolerance::GEOMETRY * size * size;
+            if straight && before.dot(after) < 0.0 {
+                let message = format!("\"{name}\" doubles back at {}.", names[i + 1]);
+                self.sense(
+                    &format!("{path}[{}]", i + 1),
+                    message,
+                    "Name the points in the order in which they stand along it.",
+                );
+                return false;
+            }
+        }
+        true
+    }
+}
+
+/// Whether the pieces of the runs close a ring: as many pieces as points, or more, in one connected part.
+fn closes_a_ring(runs: &[Run]) -> bool {
+    let mut root: std::collections::HashMap<PointId, PointId> = std::collections::HashMap::new();
+    let find = |root: &mut std::collections::HashMap<PointId, PointId>, mut p: PointId| {
+        while let Some(next) = root.get(&p).copied().filter(|next| *next != p) {
+            p = next;
+        }
+        root.entry(p).or_insert(p);
+        p
+    };
+    for pair in runs.iter().flat_map(|run| run.points.windows(2)) {
+        let (a, b) = (find(&mut root, pair[0]), find(&mut root, pair[1]));
+        if a == b {
+            return true;
+        }
+        root.insert(a, b);
+    }
+    false
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_ring_is_told_from_a_fork() {
+        let run = |points: &[usize]| Run { points: points.iter().map(|p| PointId(*p)).collect() };
+        assert!(!closes_a_ring(&[run(&[0, 1, 2]), run(&[1, 3])]));
+        assert!(closes_a_ring(&[run(&[0, 1, 2, 0])]));
+        assert!(closes_a_ring(&[run(&[0, 1, 2]), run(&[2, 3, 0])]));
+    }
+}

@@ -1,0 +1,185 @@
+//! What connects bodies: joints and bars.
+
+use super::resolve::Builder;
+use super::{Bar, BodyId, Joint, JointId, JointKind, On, PointId, names};
+use crate::geometry::Vector;
+use crate::sheet::{self, Document, JointKind as Written};
+use crate::units::Dimension;
+use std::collections::HashMap;
+
+/// Degrees; the usual one of involute teeth.
+const PRESSURE_ANGLE: f64 = 20.0;
+
+/// The name of each joint, given or generated, in the order of the sheet.
+pub fn joint_names(sheet: &sheet::Sheet) -> Vec<String> {
+    let given: Vec<_> = sheet.joints.iter().map(|j| j.name.as_deref()).collect();
+    names::complete(&given, |i| sheet.joints[i].at.clone())
+}
+
+/// The name of each bar, given or generated, in the order of the sheet.
+pub fn bar_names(sheet: &sheet::Sheet) -> Vec<String> {
+    let given: Vec<_> = sheet.bars.iter().map(sheet::Bar::name).collect();
+    names::complete(&given, |i| sheet.bars[i].ends().join("-"))
+}
+
+impl Builder {
+    pub(super) fn joints(&mut self, document: &Document) {
+        let written = &document.sheet.joints;
+        let given: Vec<_> = written.iter().map(|j| j.name.as_deref()).collect();
+        self.unique(&given, "joint", |i| document.joint_path(i));
+        let names = joint_names(&document.sheet);
+        for (index, (joint, name)) in written.iter().zip(names).enumerate() {
+            let path = document.joint_path(index);
+            let built = self.joint(joint, name, &path);
+            self.joints_missing |= built.is_none();
+            let Some(built) = built else { continue };
+            let (at, pinned, many) = (built.at, built.kind == JointKind::Pin, built.of.len() > 2);
+            self.model.joints.push(built);
+            if pinned {
+                self.places.pin_joints.insert(at, JointId(self.model.joints.len() - 1));
+                if many {
+                    self.pin_at(at);
+                }
+            }
+        }
+    }
+
+    fn joint(&mut self, joint: &sheet::Joint, name: String, path: &str) -> Option<Joint> {
+        let at = self.point(&joint.at, &format!("{path}.at"))?;
+        let mut of: Vec<BodyId> = Vec::new();
+        let mut whole = true;
+        for (i, body) in joint.of.iter().enumerate() {
+            let path = format!("{path}.of[{i}]");
+            let Some(id) = self.body(body, &path) else {
+                whole = false;
+                continue;
+            };
+            if of.contains(&id) {
+                self.sense(&path, format!("\"{body}\" is joined to itself."), "Name another body.");
+                whole = false;
+            } else if !self.bodies_at(at).contains(&id) {
+                let message = format!("Joint {name} joins \"{body}\", which does not pass {}.", joint.at);
+                let cure = format!("Add {} to a run or to the points of \"{body}\".", joint.at);
+                self.sense(&path, message, cure);
+                whole = false;
+            }
+            of.push(id);
+        }
+        if !whole {
+            return None;
+        }
+        let many = matches!(joint.kind, Written::Pin | Written::Weld);
+        if of.len() < 2 || (of.len() > 2 && !many) {
+            let message = format!("Joint {name} joins {} bodies.", of.len());
+            let cure = if many { "Name two bodies or more." } else { "Name two bodies." };
+            self.sense(&format!("{path}.of"), message, cure);
+            return None;
+        }
+        if joint.kind == Written::Pin && self.places.pin_joints.contains_key(&at) {
+            let message = format!("There is already a pin at {}.", joint.at);
+            self.sense(
+                &format!("{path}.at"),
+                message,
+                "Name all its bodies in one joint, or use another point.",
+            );
+            return None;
+        }
+        let run = Some((of[0], at));
+        let mut direction = |written: &Option<sheet::Direction>, key: &str| -> Option<Vector> {
+            let written = written.as_ref()?;
+            self.direction(written, Some(at), run, &name, &format!("{path}.{key}"))
+                .map(|resolved| resolved.unit)
+        };
+        let kind = match joint.kind {
+            Written::Pin => JointKind::Pin,
+            Written::Weld => JointKind::Weld,
+            Written::Slot => JointKind::Slot { normal: direction(&joint.along, "along")?.left() },
+            Written::Collar => JointKind::Collar { normal: direction(&joint.along, "along")?.left() },
+            Written::Contact => {
+                JointKind::Contact { normal: direction(&joint.normal, "normal")?, friction: joint.friction }
+            }
+            Written::Mesh => {
+                let normal = direction(&joint.normal, "normal")?;
+                let angle = match &joint.pressure_angle {
+                    None => PRESSURE_ANGLE.to_radians(),
+                    Some(angle) => {
+                        self.si(angle, Dimension::ANGLE, &name, &format!("{path}.pressure_angle"))?
+                    }
+                };
+                if !(0.0..1.0).contains(&angle) {
+                    let message = "A pressure angle lies between 0 and 57 degrees.";
+                    self.sense(&format!("{path}.pressure_angle"), message, "Write 20.");
+                    return None;
+                }
+                JointKind::Mesh { normal, pressure_angle: angle, flank: 1.0 }
+            }
+        };
+        Some(Joint { name, at, kind, of, pin: None })
+    }
+
+    pub(super) fn bars(&mut self, document: &Document) {
+        let written = &document.sheet.bars;
+        let given: Vec<_> = written.iter().map(sheet::Bar::name).collect();
+        self.unique(&given, "bar", |i| document.bar_path(i));
+        // Where bars meet must be known before it is decided what their ends are fastened to.
+        let mut ends: Vec<Option<[PointId; 2]>> = Vec::new();
+        let mut drawn: HashMap<[PointId; 2], usize> = HashMap::new();
+        for (index, bar) in written.iter().enumerate() {
+            let path = document.bar_path(index);
+            let [a, b] = bar.ends();
+            let first = self.point(a, &path);
+            let second = self.point(b, &path);
+            let pair = first.zip(second).and_then(|(p, q)| {
+                if self.model.at(p).distance(self.model.at(q)) == 0.0 {
+                    self.sense(
+                        &path,
+                        format!("The bar {a}-{b} has zero length."),
+                        "Name two points that differ.",
+                    );
+                    return None;
+                }
+                let key = if p < q { [p, q] } else { [q, p] };
+                if drawn.insert(key, index).is_some() && bar.on().is_none() {
+                    let message = format!("There is already a bar between {a} and {b}.");
+                    self.sense(&path, message, "Remove one of them.");
+                    return None;
+                }
+                Some([p, q])
+            });
+            for point in pair.iter().flatten() {
+                *self.places.bar_ends.entry(*point).or_default() += 1;
+            }
+            ends.push(pair);
+        }
+        let names = bar_names(&document.sheet);
+        for (index, ((bar, name), ends)) in written.iter().zip(names).zip(ends).enumerate() {
+            let Some(ends) = ends else { continue };
+            let path = document.bar_path(index);
+            let what = format!("The bar {name}");
+            let mut on = [None, None];
+            for (k, end) in ends.into_iter().enumerate() {
+                let said = self.fastened(bar, k, end);
+                on[k] = self.acting(end, said.as_deref(), &what, &path);
+            }
+            let [Some(first), Some(second)] = on else { continue };
+            if first == second && matches!(first, On::Body(_)) {
+                let message = format!("{what} joins a rigid body to itself.");
+                self.sense(&path, message, "Make it part of the body, or fasten one end to another body.");
+                continue;
+            }
+            self.model.bars.push(Bar { name, ends, on: [first, second], kind: bar.kind() });
+        }
+    }
+
+    /// What the user said about one end of a bar.
+    fn fastened(&self, bar: &sheet::Bar, end: usize, at: PointId) -> Option<String> {
+        match bar.on()? {
+            sheet::On::Each(each) => Some(each[end].clone()).filter(|name| !name.trim().is_empty()),
+            sheet::On::Either(name) => {
+                let here = self.bodies_at(at);
+                let passes = here.iter().any(|b| self.model.bodies[b.0].name == *name);
+                (passes || name == super::PIN).then(|| name.clone())
+            }
+        }
+    }
+}

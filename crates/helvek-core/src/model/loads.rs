@@ -1,0 +1,249 @@
+//! Loads: where they act, how strong they are, and how they were given.
+
+use super::resolve::Builder;
+use super::{Amount, Given, Load, LoadKind, On, PointId, SoughtOf, names};
+use crate::geometry::Vector;
+use crate::problem::ProblemKind;
+use crate::sheet::{self, CoupleLoad, DistributedLoad, Document, ForceLoad, Per, WeightLoad};
+use crate::tolerance;
+use crate::units::Dimension;
+
+/// The name of each load, given or generated, in the order of the sheet.
+pub fn load_names(sheet: &sheet::Sheet) -> Vec<String> {
+    let given: Vec<_> = sheet.loads.iter().map(sheet::Load::name).collect();
+    names::complete(&given, |i| match &sheet.loads[i] {
+        sheet::Load::Force(_) => "F#".into(),
+        sheet::Load::Couple(_) => "M#".into(),
+        sheet::Load::Distributed(_) => "q#".into(),
+        sheet::Load::Weight(_) => "W#".into(),
+    })
+}
+
+impl Builder {
+    pub(super) fn loads(&mut self, document: &Document) {
+        let written = &document.sheet.loads;
+        let given: Vec<_> = written.iter().map(sheet::Load::name).collect();
+        self.unique(&given, "load", |i| document.load_path(i));
+        let names = load_names(&document.sheet);
+        for (index, (load, name)) in written.iter().zip(names).enumerate() {
+            let path = document.load_path(index);
+            self.case(load, &document.sheet.cases, &path);
+            let built = match load {
+                sheet::Load::Force(force) => self.force(force, &name, &path),
+                sheet::Load::Couple(couple) => self.couple(couple, &name, &path),
+                sheet::Load::Distributed(load) => self.distributed(load, &name, &path),
+                sheet::Load::Weight(weight) => self.weight(weight, &name, &path),
+            };
+            if let Some((on, kind)) = built {
+                let case = load.case().map(str::to_owned);
+                self.model.loads.push(Load { name, on, kind, case });
+            }
+        }
+    }
+
+    /// A case that is named must be one of the sheet's, when it lists any.
+    fn case(&mut self, load: &sheet::Load, cases: &[String], path: &str) {
+        let Some(case) = load.case() else { return };
+        if !cases.is_empty() && !cases.iter().any(|c| c == case) {
+            let message = format!("There is no load case \"{case}\".");
+            let cure = format!("Cases here: {}.", cases.join(", "));
+            self.problem(ProblemKind::Name, &format!("{path}.case"), message, cure);
+        }
+    }
+
+    /// Where a load acts. A bar is named by mistake now and then: it carries nothing between its ends.
+    fn loaded(&mut self, at: PointId, on: Option<&str>, what: &str, path: &str) -> Option<On> {
+        if let Some(name) = on
+            && self.model.bars.iter().any(|b| b.name == name)
+        {
+            let message =
+                format!("{what} is on the bar {name}, which carries nothing but the force along it.");
+            let cure = "Put the load on the joint, or make the bar a body with pins.";
+            self.sense(&format!("{path}.on"), message, cure);
+            return None;
+        }
+        self.acting(at, on, what, path)
+    }
+
+    fn force(&mut self, load: &ForceLoad, name: &str, path: &str) -> Option<(On, LoadKind)> {
+        let at = self.point(&load.at, &format!("{path}.at"));
+        let on = at.and_then(|at| self.loaded(at, load.on.as_deref(), &format!("Load {name}"), path));
+        if let Some(components) = &load.components {
+            let mut part = |i: usize| {
+                self.si(&components[i], Dimension::FORCE, name, &format!("{path}.components[{i}]"))
+            };
+            let (x, y) = (part(0), part(1));
+            let force = Vector::plane(x?, y?);
+            // A force of nothing is drawn as if it pushed down.
+            let direction = force.unit().unwrap_or(-Vector::Y);
+            let (size, given) = (Amount::Known(force.length()), Given::Components);
+            return Some((on?, LoadKind::Force { at: at?, direction, size, given }));
+        }
+        let size = self.amount(load.size.as_ref()?, SoughtOf::Force, name, &format!("{path}.size"));
+        let run = on.and_then(On::body).zip(at);
+        let direction = self.direction(load.direction.as_ref()?, at, run, name, &format!("{path}.direction"));
+        let (size, direction) = (size?, direction?);
+        let (unit, size) = positive(direction.unit, size);
+        Some((on?, LoadKind::Force { at: at?, direction: unit, size, given: direction.given }))
+    }
+
+    fn couple(&mut self, load: &CoupleLoad, name: &str, path: &str) -> Option<(On, LoadKind)> {
+        let size = self.amount(&load.size, SoughtOf::Couple, name, &format!("{path}.size"));
+        let what = format!("Load {name}");
+        let at = match &load.at {
+            None => None,
+            Some(point) => Some(self.point(point, &format!("{path}.at"))?),
+        };
+        let on = match (at, &load.on) {
+            (Some(at), on) => self.loaded(at, on.as_deref(), &what, path)?,
+            (None, Some(on)) => On::Body(self.body(on, &format!("{path}.on"))?),
+            (None, None) if self.model.bodies.len() == 1 => On::Body(super::BodyId(0)),
+            (None, None) => {
+                self.sense(path, format!("{what} does not say what it acts on."), "Add on = \"...\".");
+                return None;
+            }
+        };
+        if matches!(on, On::Pin(_)) {
+            let message = format!("{what} is a couple on a pin, which has nothing to turn.");
+            self.sense(path, message, "Name the body it turns: on = \"...\".");
+            return None;
+        }
+        Some((on, LoadKind::Couple { at, turn: load.turn.sign(), size: size? }))
+    }
+
+    fn distributed(&mut self, load: &DistributedLoad, name: &str, path: &str) -> Option<(On, LoadKind)> {
+        let start = self.amount(&load.start, SoughtOf::Intensity, name, &format!("{path}.start"));
+        let end = match &load.end {
+            None => start,
+            Some(end) => self.amount(end, SoughtOf::Intensity, name, &format!("{path}.end")),
+        };
+        let from = self.point(&load.from, &format!("{path}.from"));
+        let to = self.point(&load.to, &format!("{path}.to"));
+        let (from, to) = (from?, to?);
+        let what = format!("Load {name}");
+        if from == to {
+            let message = format!("{what} begins and ends at {}.", load.from);
+            self.sense(path, message, "Let it end at another point.");
+            return None;
+        }
+        let on = self.stretch(load, from, to, &what, path)?;
+        let direction = match &load.direction {
+            None => -Vector::Y,
+            // "normal" and "along" follow the run, first point to last, at a place between its ends.
+            Some(sheet::Direction::Text(word)) if word == "normal" || word == "along" => {
+                let along = self.run_along(on, from, to)?;
+                if word == "along" { along } else { along.left() }
+            }
+            Some(written) => {
+                let run = Some((on, from));
+                self.direction(written, Some(from), run, name, &format!("{path}.direction"))?.unit
+            }
+        };
+        let stretch = self.model.at(to) - self.model.at(from);
+        let over = match load.per.unwrap_or_default() {
+            Per::Length => stretch.length(),
+            Per::Projection => {
+                let projected = direction.cross(stretch).length();
+                if projected <= tolerance::GEOMETRY * stretch.length() {
+                    let message = format!("{what} acts along its member: the projection is zero.");
+                    let cure = "Count it per length, or choose another direction.";
+                    self.sense(&format!("{path}.per"), message, cure);
+                    return None;
+                }
+                projected
+            }
+        };
+        Some((On::Body(on), LoadKind::Distributed { from, to, start: start?, end: end?, direction, over }))
+    }
+
+    /// The body along whose run a load is spread: the one named, else the only one with a run through both points.
+    fn stretch(
+        &mut self,
+        load: &DistributedLoad,
+        from: PointId,
+        to: PointId,
+        what: &str,
+        path: &str,
+    ) -> Option<super::BodyId> {
+        let named = match &load.on {
+            Some(name) => Some(self.body(name, &format!("{path}.on"))?),
+            None => None,
+        };
+        let at_both: Vec<_> = self
+            .bodies_at(from)
+            .iter()
+            .filter(|b| self.bodies_at(to).contains(b) && named.is_none_or(|named| named == **b))
+            .copied()
+            .collect();
+        match at_both[..] {
+            [only] => {
+                if self.run_along(only, from, to).is_some() {
+                    return Some(only);
+                }
+                let body = self.model.bodies[only.0].name.clone();
+                let message = format!(
+                    "{what} goes from {} to {}, which are not on one straight run of \"{body}\".",
+                    load.from, load.to
+                );
+                self.sense(path, message, "Split it at the corner, or choose points of one run.");
+            }
+            [] if self.bodies_missing => {}
+            [] => {
+                let message = format!("{what} goes from {} to {}, which no body joins.", load.from, load.to);
+                self.sense(path, message, "Load each body over its own length; a bar carries no such load.");
+            }
+            _ => {
+                let names: Vec<_> =
+                    at_both.iter().map(|b| format!("\"{}\"", self.model.bodies[b.0].name)).collect();
+                let message = format!("{what} could be on {}.", names.join(" or "));
+                self.sense(path, message, format!("Say which one: on = {}.", names[0]));
+            }
+        }
+        None
+    }
+
+    /// The direction of the run that goes straight between two points, in its own sense.
+    fn run_along(&self, body: super::BodyId, a: PointId, b: PointId) -> Option<Vector> {
+        self.model.bodies[body.0].runs.iter().find_map(|run| {
+            let index = |p: PointId| run.points.iter().position(|q| *q == p);
+            let (i, j) = (index(a)?, index(b)?);
+            let (low, high) = (i.min(j), i.max(j));
+            let at = |k: usize| self.model.at(run.points[k]);
+            let along = (at(high) - at(low)).unit()?;
+            let straight = (low..high).all(|k| {
+                let piece = at(k + 1) - at(k);
+                piece.cross(along).length() <= tolerance::GEOMETRY * piece.length()
+            });
+            straight.then_some(along)
+        })
+    }
+
+    fn weight(&mut self, load: &WeightLoad, name: &str, path: &str) -> Option<(On, LoadKind)> {
+        let at = self.point(&load.at, &format!("{path}.at"));
+        let on = at.and_then(|at| self.loaded(at, load.on.as_deref(), &format!("Load {name}"), path));
+        let mass = match &load.mass {
+            None => None,
+            Some(mass) => Some(self.si(mass, Dimension::MASS, name, &format!("{path}.mass"))?),
+        };
+        let size = match (mass, &load.size) {
+            (Some(mass), _) => Amount::Known(mass * self.model.gravity),
+            (None, Some(size)) => self.amount(size, SoughtOf::Force, name, &format!("{path}.size"))?,
+            (None, None) => return None,
+        };
+        if size.known().is_some_and(|size| size < 0.0) {
+            let key = if mass.is_some() { "mass" } else { "size" };
+            let message = format!("Load {name} is a weight of less than nothing.");
+            self.sense(&format!("{path}.{key}"), message, "Use a force for what lifts.");
+            return None;
+        }
+        Some((on?, LoadKind::Weight { at: at?, mass, size }))
+    }
+}
+
+/// A negative size pushes the other way: the direction is turned, the size is positive.
+fn positive(unit: Vector, size: Amount) -> (Vector, Amount) {
+    match size {
+        Amount::Known(value) if value < 0.0 => (-unit, Amount::Known(-value)),
+        _ => (unit, size),
+    }
+}

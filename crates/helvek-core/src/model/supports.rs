@@ -1,0 +1,91 @@
+//! Supports: what they prevent, with their directions resolved.
+
+use super::resolve::Builder;
+use super::{On, PointId, Support, SupportKind, names};
+use crate::geometry::Vector;
+use crate::problem::ProblemKind;
+use crate::sheet::{self, Direction, Document, SupportKind as Written};
+
+/// The name of each support, given or generated, in the order of the sheet.
+pub fn support_names(sheet: &sheet::Sheet) -> Vec<String> {
+    let given: Vec<_> = sheet.supports.iter().map(|s| s.name.as_deref()).collect();
+    names::complete(&given, |i| sheet.supports[i].at.clone())
+}
+
+impl Builder {
+    pub(super) fn supports(&mut self, document: &Document) {
+        let written = &document.sheet.supports;
+        let given: Vec<_> = written.iter().map(|s| s.name.as_deref()).collect();
+        self.unique(&given, "support", |i| document.support_path(i));
+        let names = support_names(&document.sheet);
+        for (index, (support, name)) in written.iter().zip(names).enumerate() {
+            let path = document.support_path(index);
+            let what = format!("Support {name}");
+            let Some(at) = self.point(&support.at, &format!("{path}.at")) else { continue };
+            let Some(on) = self.acting(at, support.on.as_deref(), &what, &path) else { continue };
+            let Some(kind) = self.support_kind(support, &name, at, on, &path) else { continue };
+            self.model.supports.push(Support { name, at, on, kind });
+        }
+    }
+
+    fn support_kind(
+        &mut self,
+        support: &sheet::Support,
+        name: &str,
+        at: PointId,
+        on: On,
+        path: &str,
+    ) -> Option<SupportKind> {
+        if matches!(support.kind, Written::Fixed | Written::Guide) && matches!(on, On::Pin(_)) {
+            let message = format!("Support {name} keeps from turning, but at {} it holds a pin.", support.at);
+            let cure = "Name the body it holds: on = \"...\"; or use a pin or a roller.";
+            self.sense(&format!("{path}.kind"), message, cure);
+            return None;
+        }
+        let normal = match &support.normal {
+            None => Some(Vector::Y),
+            Some(normal) => {
+                let run = on.body().map(|body| (body, at));
+                self.direction(normal, Some(at), run, name, &format!("{path}.normal"))
+                    .map(|resolved| resolved.unit)
+            }
+        };
+        let toward = match &support.toward {
+            None => None,
+            Some(toward) => Some(self.toward(toward, at, on, name, &format!("{path}.toward"))?),
+        };
+        let one_way = support.one_way.unwrap_or(false);
+        Some(match support.kind {
+            Written::Pin => SupportKind::Pin,
+            Written::Fixed => SupportKind::Fixed,
+            Written::Roller => SupportKind::Roller { normal: normal?, one_way },
+            Written::Surface => SupportKind::Surface { normal: normal? },
+            Written::Guide => SupportKind::Guide { normal: normal? },
+            Written::Rough => SupportKind::Rough { normal: normal?, one_way, friction: support.friction },
+            Written::Link => SupportKind::Link { toward: toward? },
+            Written::Cable => SupportKind::Cable { toward: toward? },
+        })
+    }
+
+    /// `toward = "P"` names a point; any other direction is one as everywhere.
+    fn toward(&mut self, written: &Direction, at: PointId, on: On, name: &str, path: &str) -> Option<Vector> {
+        if let Direction::Text(point) = written
+            && self.knows_point(point)
+        {
+            let toward = Direction::Toward { toward: point.clone() };
+            return self.direction(&toward, Some(at), None, name, path).map(|r| r.unit);
+        }
+        self.direction(written, Some(at), on.body().map(|body| (body, at)), name, path).map(|r| r.unit)
+    }
+
+    /// Names written by the user may not clash.
+    pub(super) fn unique(&mut self, given: &[Option<&str>], what: &str, path: impl Fn(usize) -> String) {
+        let mut seen = std::collections::HashSet::new();
+        for (i, name) in given.iter().enumerate().filter_map(|(i, name)| name.map(|name| (i, name))) {
+            if !seen.insert(name) {
+                let message = format!("Another {what} is already named \"{name}\".");
+                self.problem(ProblemKind::Name, &format!("{}.name", path(i)), message, "Rename one of them.");
+            }
+        }
+    }
+}

@@ -1,0 +1,407 @@
+//! Which unknowns of a free body can be had by one equation, and by which.
+//!
+//! A planar wrench is three numbers (F_x, F_y, M); an equation is a linear form λ on them: a force sum when it does not look at M, else a moment
+//! sum about a point. Unknown u can be isolated when its line is not in the span of the other open ones. When these span two
+//! dimensions λ is their vector product, and so exactly one equation is left: the moment about their crossing, or the sum across them when
+//! they are parallel. When they span less there is a choice, made from a menu.
+
+use super::cuts::{Cut, CutKind, Entering, Three, three};
+use super::{Axis, Centre, Equation, Given};
+use crate::equilibrium::{ColumnId, ColumnKind, Equilibrium, Freedom, PartOf};
+use crate::geometry::{Point, Vector};
+use crate::model::{Model, PointId};
+use crate::sheet::{First, Truss};
+use crate::tolerance;
+use std::collections::HashMap;
+use std::rc::Rc;
+
+/// One equation that isolates one unknown.
+#[derive(Debug, Clone)]
+pub(super) struct Choice {
+    pub(super) unknown: ColumnId,
+    pub(super) equation: Equation,
+    /// Columns that enter and are known.
+    pub(super) needs: Vec<ColumnId>,
+    /// How much work it is; integers, so that no rounding ever decides.
+    pub(super) effort: u64,
+    /// Seen without writing it: nothing else enters, so it is zero.
+    pub(super) at_sight: bool,
+}
+
+/// More open unknowns than this on one free body are not looked into.
+const MOST_OPEN: usize = 14;
+/// Named points tried as moment centres when there is a choice.
+const MOST_POINTS: usize = 12;
+/// Above this ratio of arm to length scale two lines count as parallel.
+const FAR: f64 = 1e-7;
+
+pub(super) struct Chooser<'a> {
+    pub(super) model: &'a Model,
+    pub(super) equilibrium: &'a Equilibrium,
+    pub(super) given: &'a Given<'a>,
+    pub(super) cuts: Vec<Cut>,
+    /// The cuts that each column enters.
+    pub(super) cuts_of: Vec<Vec<usize>>,
+    scale: f64,
+    grid: HashMap<(i64, i64), PointId>,
+    cell: f64,
+    memo: HashMap<(usize, u64), Rc<Vec<Choice>>>,
+}
+
+impl<'a> Chooser<'a> {
+    pub(super) fn new(
+        model: &'a Model,
+        equilibrium: &'a Equilibrium,
+        given: &'a Given<'a>,
+        cuts: Vec<Cut>,
+    ) -> Self {
+        let mut cuts_of = vec![Vec::new(); equilibrium.columns.len()];
+        for (index, cut) in cuts.iter().enumerate() {
+            cut.entering.iter().for_each(|e| cuts_of[e.column.index()].push(index));
+        }
+        let cell = 1e-6 * equilibrium.length_scale;
+        let mut grid = HashMap::new();
+        for id in model.point_ids() {
+            grid.entry(key(model.at(id), cell)).or_insert(id);
+        }
+        let scale = equilibrium.load_scale();
+        Self { model, equilibrium, given, cuts, cuts_of, scale, grid, cell, memo: HashMap::new() }
+    }
+
+    pub(super) fn length(&self) -> f64 {
+        self.equilibrium.length_scale
+    }
+
+    /// The named point at a place.
+    pub(super) fn named(&self, at: Point) -> Option<PointId> {
+        let (i, j) = key(at, self.cell);
+        let near =
+            |id: &PointId| self.model.at(*id).distance(at) <= tolerance::GEOMETRY * 10.0 * self.length();
+        (-1..=1)
+            .flat_map(|di| (-1..=1).map(move |dj| (i + di, j + dj)))
+            .filter_map(|cell| self.grid.get(&cell).copied())
+            .find(near)
+    }
+
+    /// As [`Chooser::options`], remembered.
+    pub(super) fn remembered(&mut self, cut: usize, known: &[bool]) -> Rc<Vec<Choice>> {
+        let entering = &self.cuts[cut].entering;
+        if entering.len() > 64 {
+            return Rc::new(self.options(cut, known));
+        }
+        let mask =
+            entering.iter().enumerate().fold(0u64, |m, (i, e)| m | (u64::from(known[e.column.index()]) << i));
+        if let Some(options) = self.memo.get(&(cut, mask)) {
+            return Rc::clone(options);
+        }
+        let options = Rc::new(self.options(cut, known));
+        self.memo.insert((cut, mask), Rc::clone(&options));
+        options
+    }
+
+    /// Every unknown of a free body that one equation isolates, with the easiest such equation.
+    pub(super) fn options(&self, index: usize, known: &[bool]) -> Vec<Choice> {
+        let cut = &self.cuts[index];
+        let open: Vec<&Entering> = cut.entering.iter().filter(|e| !known[e.column.index()]).collect();
+        if open.is_empty() || open.len() > MOST_OPEN {
+            return Vec::new();
+        }
+        open.iter()
+            .filter(|u| self.given.determined[u.column.index()])
+            .filter_map(|u| {
+                let others: Vec<&Entering> = open.iter().copied().filter(|e| e.column != u.column).collect();
+                self.isolate(cut, u, &others, known)
+            })
+            .collect()
+    }
+
+    fn isolate(&self, cut: &Cut, u: &Entering, others: &[&Entering], known: &[bool]) -> Option<Choice> {
+        let span = span(others.iter().map(|e| e.line));
+        let forms = match span[..] {
+            [a, b] => vec![cross(a, b)],
+            [_, _, _] => return None,
+            _ => self.menu(cut, u, others),
+        };
+        forms
+            .into_iter()
+            .filter_map(|form| self.choice(cut, u, others, form, known))
+            .min_by_key(|choice| choice.effort)
+    }
+
+    /// Forms worth trying when the other unknowns leave a choice: along the axes, across the others, about points.
+    fn menu(&self, cut: &Cut, u: &Entering, others: &[&Entering]) -> Vec<Three> {
+        let mut forms = vec![[1.0, 0.0, 0.0], [0.0, 1.0, 0.0]];
+        if let Some(other) = others.first() {
+            let [x, y, _] = other.line;
+            if x != 0.0 && y != 0.0 {
+                forms.push([-y, x, 0.0]);
+            }
+        } else {
+            // Along the unknown itself, at a joint where all else is known.
+            let [x, y, _] = u.line;
+            if x != 0.0 && y != 0.0 && self.couples(cut) {
+                forms.push([x, y, 0.0]);
+            }
+        }
+        for at in self.points(cut, others) {
+            forms.push(moment_form(at, cut.origin, self.length()));
+        }
+        forms
+    }
+
+    fn couples(&self, cut: &Cut) -> bool {
+        cut.parts.len() == 1
+    }
+
+    /// Moment centres: where the other unknowns are applied, then the points of the body, supported ones first.
+    fn points(&self, cut: &Cut, others: &[&Entering]) -> Vec<Point> {
+        let mut points: Vec<Point> = Vec::new();
+        let mut push = |at: Point| {
+            if points.len() < MOST_POINTS
+                && !points.iter().any(|p| p.distance(at) <= tolerance::GEOMETRY * self.length())
+            {
+                points.push(at);
+            }
+        };
+        for e in others.iter().copied().chain(&cut.entering) {
+            let column = self.equilibrium.column(e.column);
+            for act in column.acts.iter().filter(|act| cut.parts.contains(&act.on)) {
+                if column.kind == ColumnKind::Force && self.named(act.wrench.about).is_some() {
+                    push(act.wrench.about);
+                }
+            }
+        }
+        if let [part] = cut.parts[..]
+            && let PartOf::Body(body) = self.equilibrium.parts[part.index()].of
+        {
+            self.model.points_of(body).into_iter().for_each(|p| push(self.model.at(p)));
+        }
+        points
+    }
+
+    /// A form as an equation, if it leaves out all the others and holds the unknown.
+    fn choice(
+        &self,
+        cut: &Cut,
+        u: &Entering,
+        others: &[&Entering],
+        form: Three,
+        known: &[bool],
+    ) -> Option<Choice> {
+        let form = unit(form)?;
+        let drops = |e: &Entering| dot(form, e.line).abs() <= tolerance::DROPS_OUT * 10.0;
+        if !others.iter().all(|e| drops(e)) {
+            return None;
+        }
+        let pivot = dot(form, u.line).abs();
+        if pivot < tolerance::NO_PIVOT {
+            return None;
+        }
+        let equation = self.equation(cut, form, others, u)?;
+        let zero = |e: &Entering| self.given.values[e.column.index()] == 0.0;
+        let enters = cut.entering.iter().filter(|e| known[e.column.index()] && !drops(e));
+        let needs: Vec<_> = enters.clone().map(|e| e.column).collect();
+        let carried = enters.filter(|e| !zero(e)).count() as u64;
+        let loads =
+            cut.loads.iter().filter(|l| dot(form, **l).abs() > tolerance::ZERO_FORCE * self.scale).count()
+                as u64;
+        let particle =
+            cut.parts.len() == 1 && self.equilibrium.parts[cut.parts[0].index()].freedom == Freedom::Particle;
+        let at_sight = particle && loads + carried == 0 && self.equilibrium.column(u.column).axial();
+        let effort = if at_sight {
+            1
+        } else {
+            let centred = self.centred(cut, &equation, others);
+            self.effort(cut, &equation, loads, carried, particle, pivot) + 2 - centred.min(2)
+        };
+        Some(Choice { unknown: u.column, equation, needs, effort, at_sight })
+    }
+
+    /// How many of the others are applied at the moment centre itself: a pin with two unknowns is where a person looks first.
+    fn centred(&self, cut: &Cut, equation: &Equation, others: &[&Entering]) -> u64 {
+        let Equation::Moments { about, .. } = *equation else { return 2 };
+        let near = tolerance::GEOMETRY * self.length();
+        let there = |e: &&&Entering| {
+            let acts = &self.equilibrium.column(e.column).acts;
+            acts.iter().any(|act| cut.parts.contains(&act.on) && act.wrench.about.distance(about) <= near)
+        };
+        others.iter().filter(there).count() as u64
+    }
+
+    /// Terms first: a lever arm is one thing more to measure, a carried value one thing more to carry wrongly. Then the kind of the
+    /// equation, then the free body, with the weights of the sheet's schools.
+    fn effort(
+        &self,
+        cut: &Cut,
+        equation: &Equation,
+        loads: u64,
+        carried: u64,
+        particle: bool,
+        pivot: f64,
+    ) -> u64 {
+        let schools = &self.model.schools;
+        let (per_term, kind) = match equation {
+            Equation::Forces { axis: Axis::X | Axis::Y, .. } => (2, 0),
+            Equation::Forces { .. } => (3, 2),
+            Equation::Moments { centre, .. } => {
+                let per_term = if schools.first == First::Forces { 7 } else { 4 };
+                (per_term, if matches!(centre, Centre::Named(_)) { 1 } else { 5 })
+            }
+        };
+        let body = match (cut.kind, schools.truss, particle) {
+            (CutKind::Single, Some(Truss::Sections), true) => 40,
+            (CutKind::Single, ..) => 0,
+            (CutKind::Whole, ..) => 2,
+            (CutKind::Section, Some(Truss::Sections), _) => 0,
+            (CutKind::Section, ..) => 4,
+            (CutKind::Group, ..) => 6,
+        };
+        let poor = if pivot < tolerance::POOR_PIVOT { 1000 } else { 0 };
+        // In a moment sum a carried value has an arm as well.
+        let carrying = if matches!(equation, Equation::Moments { .. }) { 4 } else { 2 };
+        poor + per_term * (loads + carried + 1) + carrying * carried + kind + body
+    }
+
+    /// A form in words: which direction, or which point.
+    pub(super) fn equation(
+        &self,
+        cut: &Cut,
+        form: Three,
+        others: &[&Entering],
+        u: &Entering,
+    ) -> Option<Equation> {
+        let [a, b, c] = form;
+        let flat = Vector::plane(a, b);
+        if c.abs() <= FAR * flat.length() {
+            let along = flat.unit()?;
+            let axis = if b.abs() <= tolerance::DROPS_OUT * 10.0 {
+                return Some(Equation::Forces { along: Vector::X, axis: Axis::X });
+            } else if a.abs() <= tolerance::DROPS_OUT * 10.0 {
+                return Some(Equation::Forces { along: Vector::Y, axis: Axis::Y });
+            } else {
+                let across = |e: &&&Entering| Vector::plane(e.line[0], e.line[1]).length() > 0.5;
+                match others.iter().find(across) {
+                    Some(other) => Axis::Across(other.column),
+                    None => Axis::Along(u.column),
+                }
+            };
+            // Towards the right, and up where that is no matter.
+            let along = if along.x < 0.0 { -along } else { along };
+            return Some(Equation::Forces { along, axis });
+        }
+        let (length, origin) = (self.length(), cut.origin);
+        let about = origin + Vector::plane(-b * length / c, a * length / c);
+        if let Some(point) = self.named(about) {
+            return Some(Equation::Moments { about: self.model.at(point), centre: Centre::Named(point) });
+        }
+        // Two of the lines that cross there.
+        let mut through = others.iter().filter(|e| Vector::plane(e.line[0], e.line[1]).length() > 1e-9);
+        let first = through.next()?;
+        let direction = |e: &Entering| Vector::plane(e.line[0], e.line[1]).unit();
+        let (d, first) = (direction(first)?, first.column);
+        let second = through.find(|e| direction(e).is_some_and(|f| f.cross(d).length() > 1e-9))?.column;
+        Some(Equation::Moments { about, centre: Centre::Crossing(first, second) })
+    }
+
+    /// What a unit of a column puts into an equation on a cut, of the norm of its line.
+    pub(super) fn enters(&self, cut: &Cut, equation: &Equation, column: ColumnId) -> bool {
+        let form = form_of(equation, cut.origin, self.length());
+        let entering = cut.entering.iter().find(|e| e.column == column);
+        entering.is_some_and(|e| dot(form, e.line).abs() > tolerance::DROPS_OUT * 10.0)
+    }
+
+    /// How many loads enter an equation.
+    pub(super) fn loads(&self, cut: &Cut, equation: &Equation) -> usize {
+        let form = form_of(equation, cut.origin, self.length());
+        cut.loads.iter().filter(|l| dot(form, **l).abs() > tolerance::ZERO_FORCE * self.scale).count()
+    }
+}
+
+/// An equation as a form of norm 1.
+pub(super) fn form_of(equation: &Equation, origin: Point, length: f64) -> Three {
+    let form = match *equation {
+        Equation::Forces { along, .. } => [along.x, along.y, 0.0],
+        Equation::Moments { about, .. } => moment_form(about, origin, length),
+    };
+    unit(form).unwrap_or(form)
+}
+
+/// M about P = M about O + p_y F_x − p_x F_y, with p from O to P; moments over the length scale.
+fn moment_form(about: Point, origin: Point, length: f64) -> Three {
+    let p = about - origin;
+    [p.y / length, -p.x / length, 1.0]
+}
+
+pub(super) fn dot(a: Three, b: Three) -> f64 {
+    a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
+}
+
+pub(super) fn cross(a: Three, b: Three) -> Three {
+    [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]]
+}
+
+pub(super) fn unit(a: Three) -> Option<Three> {
+    let size = dot(a, a).sqrt();
+    (size > 0.0).then(|| a.map(|x| x / size))
+}
+
+/// An orthonormal basis of what some lines span.
+pub(super) fn span(lines: impl Iterator<Item = Three>) -> Vec<Three> {
+    let mut basis: Vec<Three> = Vec::new();
+    for line in lines {
+        let mut rest = line;
+        for _ in 0..2 {
+            for b in &basis {
+                let along = dot(*b, rest);
+                for (r, b) in rest.iter_mut().zip(b) {
+                    *r -= along * b;
+                }
+            }
+        }
+        if dot(rest, rest).sqrt() > tolerance::NO_PIVOT {
+            basis.extend(unit(rest));
+        }
+        if basis.len() == 3 {
+            break;
+        }
+    }
+    basis
+}
+
+fn key(at: Point, cell: f64) -> (i64, i64) {
+    ((at.x / cell).round() as i64, (at.y / cell).round() as i64)
+}
+
+/// The three numbers of a column's net wrench on a cut, not normed: 0 when it cancels inside.
+pub(super) fn net(equilibrium: &Equilibrium, cut: &Cut, column: ColumnId) -> Three {
+    let mut sum = [0.0; 3];
+    for act in equilibrium.column(column).acts.iter().filter(|act| cut.parts.contains(&act.on)) {
+        let line = three(&act.wrench, cut.origin, equilibrium.length_scale);
+        sum.iter_mut().zip(line).for_each(|(s, l)| *s += l);
+    }
+    sum
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn the_form_of_a_moment_is_the_moment() {
+        // 3 N along x at (2, 5) and 4 N along y there, about (1, 1): −3·4 + 4·1 = −8, with a length scale of 2.
+        let wrench = crate::geometry::Wrench::force(Vector::plane(3.0, 4.0), Point::plane(2.0, 5.0));
+        let (origin, length) = (Point::plane(-1.0, 0.5), 2.0);
+        let form = moment_form(Point::plane(1.0, 1.0), origin, length);
+        let value = dot(form, three(&wrench, origin, length)) * length;
+        assert!((value + 8.0).abs() < 1e-12, "{value}");
+    }
+
+    #[test]
+    fn two_lines_leave_one_form_and_three_none() {
+        let lines = [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.6, 0.8, 0.0]];
+        assert_eq!(span(lines.iter().copied()).len(), 2);
+        let form = cross(lines[0], lines[1]);
+        assert!(lines.iter().all(|l| dot(form, *l).abs() < 1e-15));
+        assert_eq!(span([[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.6, 0.8]].into_iter()).len(), 3);
+    }
+}

@@ -1,0 +1,214 @@
+//! Equations that have to be solved together: the smallest set, where no equation with one unknown exists.
+
+use super::cuts::{CutKind, Entering};
+use super::isolate::{Chooser, cross, dot, form_of, span, unit};
+use super::{Equation, Found};
+use crate::equilibrium::{ColumnId, Equilibrium, Freedom};
+use crate::geometry::Vector;
+use crate::plan::Axis;
+use crate::tolerance;
+use faer::Mat;
+use petgraph::algo::{maximum_matching, tarjan_scc};
+use petgraph::graph::{DiGraph, NodeIndex, UnGraph};
+use std::collections::BTreeMap;
+
+/// Most unknowns in a pair search.
+const MOST_OPEN: usize = 8;
+
+/// The next set, from what is known: two equations in two unknowns, else a block of the parts' own equations.
+pub(super) fn smallest(chooser: &Chooser<'_>, known: &[bool]) -> Option<Found> {
+    pair(chooser, known).or_else(|| block(chooser, known))
+}
+
+type Candidate = (usize, Equation, u64);
+
+/// Two equations that hold the same two unknowns and nothing else that is open: a three-hinged frame on unlevel feet.
+fn pair(chooser: &Chooser<'_>, known: &[bool]) -> Option<Found> {
+    let mut by_pair: BTreeMap<(ColumnId, ColumnId), Vec<Candidate>> = BTreeMap::new();
+    for (index, cut) in chooser.cuts.iter().enumerate() {
+        let open: Vec<&Entering> = cut.entering.iter().filter(|e| !known[e.column.index()]).collect();
+        if open.len() < 2 || open.len() > MOST_OPEN {
+            continue;
+        }
+        for (i, u) in open.iter().enumerate() {
+            for v in &open[i + 1..] {
+                let fixed = [u, v].iter().all(|e| chooser.given.determined[e.column.index()]);
+                if !fixed {
+                    continue;
+                }
+                let others: Vec<&Entering> =
+                    open.iter().copied().filter(|e| e.column != u.column && e.column != v.column).collect();
+                let basis = span(others.iter().map(|e| e.line));
+                let forms = match basis[..] {
+                    [a, b] => vec![cross(a, b)],
+                    [a] => {
+                        // All that leave out one line: two of them span the rest.
+                        let flat = if a[0].abs() < 0.9 { [1.0, 0.0, 0.0] } else { [0.0, 1.0, 0.0] };
+                        let first = cross(a, flat);
+                        vec![first, cross(a, first)]
+                    }
+                    [] => vec![[1.0, 0.0, 0.0], [0.0, 1.0, 0.0]],
+                    _ => continue,
+                };
+                for form in forms.into_iter().filter_map(unit) {
+                    let Some(equation) = chooser.equation(cut, form, &others, u) else { continue };
+                    let body = match cut.kind {
+                        CutKind::Single => 0,
+                        CutKind::Whole => 1,
+                        CutKind::Section => 2,
+                        CutKind::Group => 3,
+                    };
+                    by_pair.entry((u.column, v.column)).or_default().push((index, equation, body));
+                }
+            }
+        }
+    }
+    let mut best: Option<(u64, Found)> = None;
+    for ((u, v), candidates) in by_pair {
+        for (i, a) in candidates.iter().enumerate() {
+            for b in &candidates[i + 1..] {
+                let cost = a.2 + b.2;
+                if best.as_ref().is_some_and(|(c, _)| *c <= cost) || !independent(chooser, &[a, b], &[u, v]) {
+                    continue;
+                }
+                let lines = vec![(a.0, a.1), (b.0, b.1)];
+                let needs = needs(chooser, &lines, known);
+                best = Some((cost, Found { lines, unknowns: vec![u, v], needs }));
+            }
+        }
+    }
+    best.map(|(_, found)| found)
+}
+
+/// Whether the equations determine the unknowns, well enough to be worked by hand.
+fn independent(chooser: &Chooser<'_>, lines: &[&Candidate], unknowns: &[ColumnId]) -> bool {
+    let rows: Vec<(usize, Equation)> = lines.iter().map(|line| (line.0, line.1)).collect();
+    sound(&coefficients(chooser, &rows, unknowns))
+}
+
+fn coefficients(chooser: &Chooser<'_>, lines: &[(usize, Equation)], unknowns: &[ColumnId]) -> Mat<f64> {
+    Mat::from_fn(lines.len(), unknowns.len(), |i, j| {
+        let (cut, equation) = &lines[i];
+        let cut = &chooser.cuts[*cut];
+        let form = form_of(equation, cut.origin, chooser.length());
+        cut.entering.iter().find(|e| e.column == unknowns[j]).map_or(0.0, |e| dot(form, e.line))
+    })
+}
+
+fn sound(matrix: &Mat<f64>) -> bool {
+    let Ok(singular) = matrix.singular_values() else { return false };
+    let (largest, smallest) = (singular[0], singular[singular.len() - 1]);
+    smallest > tolerance::POOR_PIVOT * 1e-3 * largest
+}
+
+/// Known columns that enter.
+fn needs(chooser: &Chooser<'_>, lines: &[(usize, Equation)], known: &[bool]) -> Vec<ColumnId> {
+    let mut list = Vec::new();
+    for (cut, equation) in lines {
+        let cut = &chooser.cuts[*cut];
+        for e in cut.entering.iter().filter(|e| known[e.column.index()]) {
+            if chooser.enters(cut, equation, e.column) && !list.contains(&e.column) {
+                list.push(e.column);
+            }
+        }
+    }
+    list
+}
+
+/// The smallest ready block of the parts' own equations: matched one to one with the unknowns, strongly connected, and resting on nothing that
+/// is open.
+fn block(chooser: &Chooser<'_>, known: &[bool]) -> Option<Found> {
+    let equilibrium = chooser.equilibrium;
+    let unknowns: Vec<ColumnId> = equilibrium
+        .column_ids()
+        .filter(|c| !known[c.index()] && chooser.given.determined[c.index()])
+        .collect();
+    let rows = part_equations(chooser, known);
+    let holds =
+        |row: &(usize, Equation), column: ColumnId| chooser.enters(&chooser.cuts[row.0], &row.1, column);
+    let mut graph = UnGraph::<(), ()>::new_undirected();
+    let row_nodes: Vec<NodeIndex> = rows.iter().map(|_| graph.add_node(())).collect();
+    let column_nodes: Vec<NodeIndex> = unknowns.iter().map(|_| graph.add_node(())).collect();
+    let mut place = vec![usize::MAX; equilibrium.columns.len()];
+    unknowns.iter().enumerate().for_each(|(j, c)| place[c.index()] = j);
+    let mut edges: Vec<Vec<usize>> = Vec::new();
+    for (i, row) in rows.iter().enumerate() {
+        let mut held = Vec::new();
+        for e in &chooser.cuts[row.0].entering {
+            let j = place[e.column.index()];
+            if j != usize::MAX && holds(row, e.column) {
+                graph.add_edge(row_nodes[i], column_nodes[j], ());
+                held.push(j);
+            }
+        }
+        edges.push(held);
+    }
+    let matching = maximum_matching(&graph);
+    let mut row_of = vec![None; unknowns.len()];
+    for (j, node) in column_nodes.iter().enumerate() {
+        row_of[j] = matching.mate(*node).map(|mate| mate.index());
+    }
+    // An unknown rests on the others in its own row.
+    let mut rests = DiGraph::<(), ()>::new();
+    let nodes: Vec<NodeIndex> = unknowns.iter().map(|_| rests.add_node(())).collect();
+    for (j, row) in row_of.iter().enumerate() {
+        for k in row.iter().flat_map(|row| &edges[*row]).filter(|k| **k != j) {
+            rests.add_edge(nodes[j], nodes[*k], ());
+        }
+    }
+    // Tarjan gives what others rest on first.
+    let mut best: Option<Vec<usize>> = None;
+    for component in tarjan_scc(&rests) {
+        let mut members: Vec<usize> = component.iter().map(|n| n.index()).collect();
+        members.sort_unstable();
+        let ready = members
+            .iter()
+            .all(|j| row_of[*j].is_some_and(|row| edges[row].iter().all(|k| members.contains(k))));
+        if ready && best.as_ref().is_none_or(|b| members.len() < b.len()) {
+            let lines: Vec<_> = members.iter().filter_map(|j| row_of[*j]).map(|r| rows[r]).collect();
+            let ids: Vec<_> = members.iter().map(|j| unknowns[*j]).collect();
+            if sound(&coefficients(chooser, &lines, &ids)) {
+                best = Some(members);
+            }
+        }
+    }
+    let members = best?;
+    let lines: Vec<_> = members.iter().filter_map(|j| row_of[*j]).map(|r| rows[r]).collect();
+    let unknowns = members.iter().map(|j| unknowns[*j]).collect();
+    let needs = needs(chooser, &lines, known);
+    Some(Found { lines, unknowns, needs })
+}
+
+/// The equations of single parts in which no unknown is open that equilibrium does not fix.
+fn part_equations(chooser: &Chooser<'_>, known: &[bool]) -> Vec<(usize, Equation)> {
+    let mut rows = Vec::new();
+    for (index, cut) in chooser.cuts.iter().enumerate().filter(|(_, cut)| cut.kind == CutKind::Single) {
+        let mut list: Vec<Equation> = match chooser.equilibrium.parts[cut.parts[0].index()].freedom {
+            Freedom::Line(along) => vec![Equation::Forces { along, axis: Axis::Y }],
+            _ => vec![
+                Equation::Forces { along: Vector::X, axis: Axis::X },
+                Equation::Forces { along: Vector::Y, axis: Axis::Y },
+            ],
+        };
+        if rigid(chooser.equilibrium, index, chooser) {
+            list.extend(cut.entering.iter().find_map(|e| {
+                let acts = &chooser.equilibrium.column(e.column).acts;
+                let about = acts.iter().find(|act| cut.parts.contains(&act.on))?.wrench.about;
+                let point = chooser.named(about)?;
+                Some(Equation::Moments { about, centre: super::Centre::Named(point) })
+            }));
+        }
+        let usable = |equation: &Equation| {
+            cut.entering.iter().all(|e| {
+                let open = !known[e.column.index()] && !chooser.given.determined[e.column.index()];
+                !(open && chooser.enters(cut, equation, e.column))
+            })
+        };
+        rows.extend(list.into_iter().filter(usable).map(|equation| (index, equation)));
+    }
+    rows
+}
+
+fn rigid(equilibrium: &Equilibrium, cut: usize, chooser: &Chooser<'_>) -> bool {
+    equilibrium.parts[chooser.cuts[cut].parts[0].index()].freedom == Freedom::Rigid
+}

@@ -1,0 +1,58 @@
+//! Two-force bodies: pinned at two points, loaded nowhere else, weight neglected. What they transmit acts along the line of the two pins,
+//! also when the body is bent.
+
+use crate::equilibrium::TwoForce;
+use crate::model::{BodyId, JointKind, LoadKind, Model, On, PointId, RopeEnd, SupportKind};
+
+/// The two-force bodies of a model, in the order of the sheet. Of two that are pinned to each other only the first counts: were both taken for
+/// links, nothing would be left to balance at their pin.
+pub fn two_force_bodies(model: &Model) -> Vec<TwoForce> {
+    let mut links: Vec<TwoForce> = Vec::new();
+    for body in model.body_ids() {
+        let Some(link) = two_force(model, body) else { continue };
+        let pinned_to_another = model.joints.iter().any(|joint| {
+            joint.pin.is_none()
+                && joint.of.contains(&body)
+                && joint.of.iter().any(|b| links.iter().any(|link| link.body == *b))
+        });
+        if !pinned_to_another {
+            links.push(link);
+        }
+    }
+    links
+}
+
+fn two_force(model: &Model, body: BodyId) -> Option<TwoForce> {
+    let on = On::Body(body);
+    // A load of nothing is no load.
+    let loaded = model.loads.iter().any(|load| load.on == on && !is_nothing(&load.kind));
+    let barred = model.bars.iter().any(|bar| bar.on.contains(&on));
+    let wheeled = model.pulleys.iter().any(|pulley| pulley.on == Some(body));
+    let roped = model.ropes.iter().any(|rope| rope.ends.contains(&RopeEnd::On(on)));
+    if loaded || barred || wheeled || roped {
+        return None;
+    }
+    let mut pins: Vec<PointId> = Vec::new();
+    let mut joined = false;
+    for joint in model.joints.iter().filter(|joint| joint.of.contains(&body)) {
+        if joint.kind != JointKind::Pin {
+            return None;
+        }
+        joined = true;
+        pins.push(joint.at);
+    }
+    for support in model.supports.iter().filter(|support| support.on == on) {
+        if support.kind != SupportKind::Pin {
+            return None;
+        }
+        pins.push(support.at);
+    }
+    match pins[..] {
+        [a, b] if joined && model.at(a).distance(model.at(b)) > 0.0 => Some(TwoForce { body, ends: [a, b] }),
+        _ => None,
+    }
+}
+
+fn is_nothing(load: &LoadKind) -> bool {
+    load.amounts().iter().all(|size| size.known() == Some(0.0))
+}

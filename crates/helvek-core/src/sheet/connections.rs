@@ -1,0 +1,244 @@
+//! What connects bodies to each other and to the ground, as written.
+
+use super::{Direction, Quantity, Turn};
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// What holds a body to the ground.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Support {
+    /// Its name; made from the point's when missing.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub name: Option<String>,
+    /// The point.
+    pub at: String,
+    /// What it prevents.
+    pub kind: SupportKind,
+    /// The body, when several pass the point; `pin` for the pin itself.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub on: Option<String>,
+    /// Of a roller, a surface, a guide, a rough support: the direction in which it pushes on the body; default up.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub normal: Option<Direction>,
+    /// Of a link or a cable: the point it leads to, or a direction.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub toward: Option<Direction>,
+    /// Of a roller or a rough support: whether it can only push. A surface and a cable are one-way by themselves.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub one_way: Option<bool>,
+    /// Of a rough support: the coefficient of friction that is available, for comparison with what is needed.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub friction: Option<f64>,
+}
+
+impl Support {
+    /// A support of this kind, everything else as it usually is.
+    pub fn new(name: Option<String>, at: String, kind: SupportKind) -> Self {
+        Self { name, at, kind, on: None, normal: None, toward: None, one_way: None, friction: None }
+    }
+}
+
+/// The kinds of support in the plane.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum SupportKind {
+    /// Prevents both displacements.
+    Pin,
+    /// Prevents displacement along its normal, both ways unless `one_way`.
+    Roller,
+    /// A smooth surface: pushes along its normal, and only pushes.
+    Surface,
+    /// Prevents both displacements and turning.
+    Fixed,
+    /// Prevents displacement along its normal, and turning.
+    Guide,
+    /// A straight link to the ground: a force along it.
+    Link,
+    /// A cable to the ground: it only pulls.
+    Cable,
+    /// A rough surface: a force along its normal and one across it.
+    Rough,
+}
+
+/// A straight bar, pinned at both ends: `["D", "C"]`, or with more to say.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(untagged)]
+pub enum Bar {
+    /// Its two ends.
+    Short([String; 2]),
+    /// With a name or a kind.
+    Full(FullBar),
+}
+
+/// A bar with a name or a kind.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct FullBar {
+    /// Its two ends.
+    pub ends: [String; 2],
+    /// Its name; its ends with a hyphen when missing.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub name: Option<String>,
+    /// What it can carry.
+    #[serde(default)]
+    pub kind: BarKind,
+    /// What its ends are fastened to, where several bodies pass: one name for both ends, or one each.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub on: Option<On>,
+}
+
+/// The bodies at the ends of a bar.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(untagged)]
+pub enum On {
+    /// At whichever end that body passes.
+    Either(String),
+    /// At the first end and at the second; an empty text leaves that end to the rule.
+    Each([String; 2]),
+}
+
+impl Bar {
+    /// Its two ends.
+    pub fn ends(&self) -> &[String; 2] {
+        match self {
+            Self::Short(ends) => ends,
+            Self::Full(bar) => &bar.ends,
+        }
+    }
+
+    /// The name the user gave it.
+    pub fn name(&self) -> Option<&str> {
+        match self {
+            Self::Short(_) => None,
+            Self::Full(bar) => bar.name.as_deref(),
+        }
+    }
+
+    /// What it can carry.
+    pub fn kind(&self) -> BarKind {
+        match self {
+            Self::Short(_) => BarKind::Bar,
+            Self::Full(bar) => bar.kind,
+        }
+    }
+
+    /// What its ends are fastened to, when that was said.
+    pub fn on(&self) -> Option<&On> {
+        match self {
+            Self::Short(_) => None,
+            Self::Full(bar) => bar.on.as_ref(),
+        }
+    }
+}
+
+/// What a bar can carry.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum BarKind {
+    /// Tension and compression.
+    #[default]
+    Bar,
+    /// Tension only.
+    Cable,
+    /// Compression only.
+    Strut,
+}
+
+/// What bodies transmit to each other at a point.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Joint {
+    /// Its name; made from the point's when missing.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub name: Option<String>,
+    /// The point.
+    pub at: String,
+    /// What it transmits.
+    pub kind: JointKind,
+    /// The bodies that meet: two, at a pin or a weld also more.
+    pub of: Vec<String>,
+    /// Of a slot or a collar: the direction in which it is free.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub along: Option<Direction>,
+    /// Of a contact: the push on the first body. Of a mesh: the direction from the second wheel to the first.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub normal: Option<Direction>,
+    /// Of a contact: rough, with this coefficient of friction available.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub friction: Option<f64>,
+    /// Of a mesh: how far its line of action leans from the common tangent; default 20 degrees.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub pressure_angle: Option<Quantity>,
+}
+
+/// The kinds of joint in the plane.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum JointKind {
+    /// Two forces.
+    Pin,
+    /// Two forces and a couple.
+    Weld,
+    /// A force across the slot.
+    Slot,
+    /// A force across the rod, and a couple.
+    Collar,
+    /// A push along the normal; rough when `friction` is given.
+    Contact,
+    /// Gear teeth: a push along the line of action, on whichever flank it takes.
+    Mesh,
+}
+
+/// A frictionless wheel.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Pulley {
+    /// Its axle.
+    pub at: String,
+    /// Its radius.
+    pub radius: Quantity,
+    /// The body that carries it; default the ground.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub on: Option<String>,
+}
+
+/// A light rope: one tension all along.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Rope {
+    /// An end, wheels, an end.
+    pub path: Vec<RopeStop>,
+}
+
+/// A stop on the way of a rope, read first to last.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+#[serde(untagged)]
+pub enum RopeStop {
+    /// Round a wheel.
+    Over {
+        /// The pulley.
+        over: String,
+        /// In which sense the path runs round it.
+        turn: Turn,
+    },
+    /// An end on a body.
+    Body {
+        /// The body; `pin` for the pin itself.
+        body: String,
+        /// The point.
+        at: String,
+    },
+    /// An end on the ground.
+    Ground {
+        /// The point.
+        at: String,
+    },
+    /// An end from which a mass hangs.
+    Mass {
+        /// The mass.
+        mass: Quantity,
+    },
+    /// An end that is pulled.
+    Pull {
+        /// How strongly; may be sought.
+        pull: Quantity,
+        /// Which way.
+        direction: Direction,
+    },
+}

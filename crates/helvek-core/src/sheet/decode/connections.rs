@@ -1,0 +1,203 @@
+//! The form of supports, joints, bars, pulleys and ropes.
+
+use super::{direction, names};
+use crate::sheet::fields::{Fields, Reader};
+use crate::sheet::tree::{Node, Value};
+use crate::sheet::{Bar, FullBar, Joint, JointKind, On, Pulley, Rope, RopeStop, Support, SupportKind, Turn};
+
+/// Keys of a support that come with later issues of the format.
+const LATER_SUPPORT: &[&str] = &["axis", "couples", "spring", "settlement"];
+
+pub(super) fn support(reader: &mut Reader, node: &Node, path: &str) -> Option<Support> {
+    let mut fields = reader.table(node, path, "A support")?;
+    let (name, at, on) = (fields.name("name"), fields.required_name("at"), fields.name("on"));
+    let kind: Option<SupportKind> = fields.required_choice("kind");
+    let (normal, toward) = (direction(&mut fields, "normal"), direction(&mut fields, "toward"));
+    let (one_way, friction) = (fields.truth("one_way"), coefficient(&mut fields, "friction"));
+    if let Some(kind) = kind {
+        use SupportKind::{Cable, Guide, Link, Pin, Roller, Rough, Surface};
+        let word = named(kind);
+        let mut odd = |key: &str, fits: bool, cure: &str| {
+            if fields.has(key) && !fits {
+                let path = fields.path_of(key);
+                let message = if matches!((key, kind), ("normal", Pin | SupportKind::Fixed)) {
+                    format!("{word} has no normal: it holds every way.")
+                } else {
+                    format!("{word} has no \"{key}\".")
+                };
+                fields.reader.form(&path, message, cure);
+            }
+        };
+        odd("normal", matches!(kind, Roller | Surface | Guide | Rough), "Remove it, or use a roller.");
+        odd("toward", matches!(kind, Link | Cable), "Remove it, or use a link.");
+        odd(
+            "one_way",
+            matches!(kind, Roller | Rough),
+            "Remove it; a surface and a cable are one-way by themselves.",
+        );
+        odd("friction", kind == Rough, "Remove it, or use a rough support.");
+        if matches!(kind, Link | Cable) && !fields.has("toward") {
+            let path = fields.path.clone();
+            fields.reader.form(
+                &path,
+                format!("{word} needs \"toward\"."),
+                "Add toward = the point it leads to.",
+            );
+            fields.finish(LATER_SUPPORT);
+            return None;
+        }
+    }
+    fields.finish(LATER_SUPPORT);
+    Some(Support { name, at: at?, kind: kind?, on, normal, toward, one_way, friction })
+}
+
+/// A kind of support with its article.
+fn named(kind: SupportKind) -> &'static str {
+    match kind {
+        SupportKind::Pin => "A pin",
+        SupportKind::Roller => "A roller",
+        SupportKind::Surface => "A surface",
+        SupportKind::Fixed => "A fixed support",
+        SupportKind::Guide => "A guide",
+        SupportKind::Link => "A link",
+        SupportKind::Cable => "A cable",
+        SupportKind::Rough => "A rough support",
+    }
+}
+
+/// A coefficient of friction: a bare number, not negative.
+fn coefficient(fields: &mut Fields<'_, '_>, key: &'static str) -> Option<f64> {
+    let node = fields.get(key)?;
+    let path = fields.path_of(key);
+    let value = fields.reader.number(node, &path)?;
+    if value < 0.0 {
+        fields.reader.form(&path, format!("{value} is not a coefficient of friction."), "Write 0.3, say.");
+        return None;
+    }
+    Some(value)
+}
+
+/// Two names in a list.
+fn two(reader: &mut Reader, node: &Node, path: &str) -> Option<[String; 2]> {
+    let list = names(reader, node, path, "two point names");
+    let count = match &node.value {
+        Value::List(items) => items.len(),
+        _ => return None,
+    };
+    if count != 2 {
+        reader.form(path, format!("A bar has 2 ends, not {count}."), "Write [\"D\", \"C\"].");
+    }
+    <[String; 2]>::try_from(list).ok().filter(|_| count == 2)
+}
+
+pub(super) fn bar(reader: &mut Reader, node: &Node, path: &str) -> Option<Bar> {
+    if matches!(node.value, Value::List(_)) {
+        return two(reader, node, path).map(Bar::Short);
+    }
+    let mut fields = reader.table(node, path, "A bar")?;
+    let ends_path = fields.path_of("ends");
+    let ends = fields.required("ends").and_then(|node| two(fields.reader, node, &ends_path));
+    let (name, kind) = (fields.name("name"), fields.choice("kind"));
+    let on_path = fields.path_of("on");
+    let on = fields.get("on").and_then(|node| match &node.value {
+        Value::List(items) => {
+            // An empty text is allowed here: it leaves that end to the rule.
+            let texts: Vec<_> = items.iter().filter_map(|n| fields.reader.text(n, &on_path)).collect();
+            let each = <[String; 2]>::try_from(texts).ok();
+            if each.is_none() {
+                let message = "\"on\" of a bar names one body, or one for each end.";
+                fields.reader.form(&on_path, message, "Write on = [\"mast\", \"jib\"].");
+            }
+            each.map(On::Each)
+        }
+        _ => fields.reader.name(node, &on_path).map(On::Either),
+    });
+    fields.finish(&["section", "material", "EA"]);
+    Some(Bar::Full(FullBar { ends: ends?, name, kind: kind.unwrap_or_default(), on }))
+}
+
+pub(super) fn joint(reader: &mut Reader, node: &Node, path: &str) -> Option<Joint> {
+    let mut fields = reader.table(node, path, "A joint")?;
+    let (name, at) = (fields.name("name"), fields.required_name("at"));
+    let kind: Option<JointKind> = fields.required_choice("kind");
+    let of_path = fields.path_of("of");
+    let of = fields.required("of").map(|node| names(fields.reader, node, &of_path, "body names"));
+    let (along, normal) = (direction(&mut fields, "along"), direction(&mut fields, "normal"));
+    let friction = coefficient(&mut fields, "friction");
+    let pressure_angle = fields.quantity("pressure_angle");
+    if let Some(kind) = kind {
+        use JointKind::{Collar, Contact, Mesh, Slot};
+        let belongs = [
+            ("along", matches!(kind, Slot | Collar), matches!(kind, Slot | Collar), "a slot or a collar"),
+            ("normal", matches!(kind, Contact | Mesh), matches!(kind, Contact | Mesh), "a contact or a mesh"),
+            ("friction", kind == Contact, false, "a contact"),
+            ("pressure_angle", kind == Mesh, false, "a mesh"),
+        ];
+        for (key, fits, needed, owner) in belongs {
+            let here = fields.has(key);
+            if here && !fits {
+                let path = fields.path_of(key);
+                fields.reader.form(&path, format!("\"{key}\" belongs to {owner}."), "Remove it.");
+            } else if needed && !here {
+                let path = fields.path.clone();
+                let message = format!("This joint needs \"{key}\".");
+                fields.reader.form(&path, message, format!("Add {key} = a direction."));
+            }
+        }
+        if (matches!(kind, Slot | Collar) && along.is_none())
+            || (matches!(kind, Contact | Mesh) && normal.is_none())
+        {
+            fields.finish(&["axis", "thrust"]);
+            return None;
+        }
+    }
+    fields.finish(&["axis", "thrust"]);
+    Some(Joint { name, at: at?, kind: kind?, of: of?, along, normal, friction, pressure_angle })
+}
+
+pub(super) fn pulley(reader: &mut Reader, node: &Node, path: &str) -> Option<Pulley> {
+    let mut fields = reader.table(node, path, "A pulley")?;
+    let (at, on) = (fields.required_name("at"), fields.name("on"));
+    let radius = fields.required_quantity("radius");
+    fields.finish(&[]);
+    Some(Pulley { at: at?, radius: radius?, on })
+}
+
+pub(super) fn rope(reader: &mut Reader, node: &Node, path: &str) -> Option<Rope> {
+    let mut fields = reader.table(node, path, "A rope")?;
+    let list_path = fields.path_of("path");
+    let list = fields.required("path");
+    let items = list.map_or(&[][..], |node| fields.reader.list(node, &list_path, "stops"));
+    let mut stops = Vec::new();
+    for (i, item) in items.iter().enumerate() {
+        stops.extend(stop(fields.reader, item, &format!("{list_path}[{i}]")));
+    }
+    fields.finish(&[]);
+    (stops.len() == items.len() && list.is_some()).then_some(Rope { path: stops })
+}
+
+fn stop(reader: &mut Reader, node: &Node, path: &str) -> Option<RopeStop> {
+    let mut fields = reader.table(node, path, "A stop of a rope")?;
+    let read = if fields.has("over") {
+        let (over, turn) = (fields.required_name("over"), fields.required_choice::<Turn>("turn"));
+        over.zip(turn).map(|(over, turn)| RopeStop::Over { over, turn })
+    } else if fields.has("mass") {
+        fields.quantity("mass").map(|mass| RopeStop::Mass { mass })
+    } else if fields.has("pull") {
+        let (pull, way) = (fields.quantity("pull"), direction(&mut fields, "direction"));
+        if !fields.has("direction") {
+            let path = fields.path.clone();
+            fields.reader.form(&path, "A pulled end needs \"direction\".", "Add direction = \"down\".");
+        }
+        pull.zip(way).map(|(pull, direction)| RopeStop::Pull { pull, direction })
+    } else {
+        let (body, at) = (fields.name("body"), fields.required_name("at"));
+        match body {
+            Some(body) => at.map(|at| RopeStop::Body { body, at }),
+            None if fields.has("body") => None,
+            None => at.map(|at| RopeStop::Ground { at }),
+        }
+    };
+    fields.finish(&[]);
+    read
+}

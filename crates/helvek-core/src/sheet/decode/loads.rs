@@ -1,0 +1,95 @@
+//! The form of loads.
+
+use crate::problem::nearest;
+use crate::sheet::fields::{Fields, Reader};
+use crate::sheet::tree::Node;
+use crate::sheet::{CoupleLoad, DistributedLoad, ForceLoad, Load, Turn, WeightLoad};
+
+pub(super) fn load(reader: &mut Reader, node: &Node, path: &str) -> Option<Load> {
+    const KINDS: &[&str] = &["force", "couple", "distributed", "weight"];
+    let mut fields = reader.table(node, path, "A load")?;
+    let kind = fields.required("kind").and_then(|n| fields.reader.text(n, &format!("{path}.kind")))?;
+    let load = match kind.as_str() {
+        "force" => force(&mut fields).map(Load::Force),
+        "couple" => couple(&mut fields).map(Load::Couple),
+        "distributed" => distributed(&mut fields).map(Load::Distributed),
+        "weight" => weight(&mut fields).map(Load::Weight),
+        other => {
+            let path = fields.path_of("kind");
+            let cure = match nearest(other, KINDS.iter().copied()) {
+                Some(known) => format!("Perhaps \"{known}\" is meant."),
+                None => format!("Write one of {}.", KINDS.join(", ")),
+            };
+            fields.reader.form(&path, format!("\"{other}\" is not a kind of load."), cure);
+            return None;
+        }
+    };
+    fields.finish(&["axis"]);
+    load
+}
+
+fn force(fields: &mut Fields<'_, '_>) -> Option<ForceLoad> {
+    let (name, on, at) = (fields.name("name"), fields.name("on"), fields.required_name("at"));
+    let case = fields.name("case");
+    let path = fields.path_of("components");
+    let components = fields.get("components").and_then(|node| super::point(fields.reader, node, &path));
+    let given_components = fields.has("components");
+    let (size, direction) = (fields.quantity("size"), super::direction(fields, "direction"));
+    let (given_size, given_direction) = (fields.has("size"), fields.has("direction"));
+    let path = fields.path.clone();
+    if given_components && (given_size || given_direction) {
+        let message = "A force is given by components or by size and direction, not by both.";
+        fields.reader.form(&path, message, "Remove one of the two.");
+        return None;
+    }
+    let by_size = given_size && given_direction;
+    if !(given_components || by_size) {
+        let message = "A force needs components, or a size and a direction.";
+        fields.reader.form(&path, message, "Add components = [x, y], or size = ... and direction = ...");
+        return None;
+    }
+    let complete = components.is_some() || (size.is_some() && direction.is_some());
+    complete.then_some(ForceLoad { name, on, at: at?, components, size, direction, case })
+}
+
+fn couple(fields: &mut Fields<'_, '_>) -> Option<CoupleLoad> {
+    let (name, on, at) = (fields.name("name"), fields.name("on"), fields.name("at"));
+    let turn: Option<Turn> = fields.choice("turn");
+    let case = fields.name("case");
+    let size = fields.required_quantity("size")?;
+    Some(CoupleLoad { name, on, at, size, turn: turn.unwrap_or_default(), case })
+}
+
+fn distributed(fields: &mut Fields<'_, '_>) -> Option<DistributedLoad> {
+    let (name, on) = (fields.name("name"), fields.name("on"));
+    let (from, to) = (fields.required_name("from"), fields.required_name("to"));
+    let (start, end) = (fields.required_quantity("start"), fields.quantity("end"));
+    let end_is_wrong = end.is_none() && fields.has("end");
+    let direction_given = fields.has("direction");
+    let direction = super::direction(fields, "direction");
+    let (per, case) = (fields.choice("per"), fields.name("case"));
+    if end_is_wrong || (direction_given && direction.is_none()) {
+        return None;
+    }
+    Some(DistributedLoad { name, on, from: from?, to: to?, start: start?, end, direction, per, case })
+}
+
+fn weight(fields: &mut Fields<'_, '_>) -> Option<WeightLoad> {
+    let (name, on, at) = (fields.name("name"), fields.name("on"), fields.required_name("at"));
+    let (mass, size, case) = (fields.quantity("mass"), fields.quantity("size"), fields.name("case"));
+    let path = fields.path.clone();
+    match (fields.has("mass"), fields.has("size")) {
+        (true, true) => {
+            let message = "A weight is given by its mass or by its size, not by both.";
+            fields.reader.form(&path, message, "Remove one of the two.");
+            return None;
+        }
+        (false, false) => {
+            let message = "A weight needs a mass or a size.";
+            fields.reader.form(&path, message, "Add mass = \"80 kg\", or size = \"0.8 kN\".");
+            return None;
+        }
+        _ => {}
+    }
+    (mass.is_some() || size.is_some()).then_some(WeightLoad { name, on, at: at?, mass, size, case })
+}

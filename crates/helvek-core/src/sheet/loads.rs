@@ -1,0 +1,150 @@
+//! What acts on the bodies, as written. A size may be sought: `"?P"`.
+
+use super::{Direction, Quantity, Turn};
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// What acts on a body.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+#[serde(tag = "kind", rename_all = "lowercase")]
+pub enum Load {
+    /// A force at a point.
+    Force(ForceLoad),
+    /// A couple. It is never multiplied by a distance.
+    Couple(CoupleLoad),
+    /// A force along a stretch of a run, its intensity linear from start to end.
+    Distributed(DistributedLoad),
+    /// The weight of a mass, acting down.
+    Weight(WeightLoad),
+}
+
+/// A force at a point: by `components`, or by `size` and `direction`.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
+pub struct ForceLoad {
+    /// Its name; generated when missing.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub name: Option<String>,
+    /// The body, when several pass the point.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub on: Option<String>,
+    /// The point.
+    pub at: String,
+    /// `[x, y]`, instead of size and direction.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub components: Option<Vec<Quantity>>,
+    /// How strong.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub size: Option<Quantity>,
+    /// Which way.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub direction: Option<Direction>,
+    /// The load case it belongs to.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub case: Option<String>,
+}
+
+/// A couple on a body.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct CoupleLoad {
+    /// Its name; generated when missing.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub name: Option<String>,
+    /// The body; may be left out when there is only one.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub on: Option<String>,
+    /// Where it is applied. It does not enter equilibrium.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub at: Option<String>,
+    /// How strong.
+    pub size: Quantity,
+    /// In which sense; default counter-clockwise.
+    #[serde(default)]
+    pub turn: Turn,
+    /// The load case it belongs to.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub case: Option<String>,
+}
+
+/// A distributed load between two points of one straight run.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct DistributedLoad {
+    /// Its name; generated when missing.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub name: Option<String>,
+    /// The body; may be left out when only one passes both points.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub on: Option<String>,
+    /// Where it begins.
+    pub from: String,
+    /// Where it ends.
+    pub to: String,
+    /// Intensity at `from`.
+    pub start: Quantity,
+    /// Intensity at `to`; default the same as at `from`.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub end: Option<Quantity>,
+    /// Which way it pushes; default down.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub direction: Option<Direction>,
+    /// What the intensity is counted per; default a length of the member.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub per: Option<Per>,
+    /// The load case it belongs to.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub case: Option<String>,
+}
+
+/// A weight: by its mass, or by its size as a force.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
+pub struct WeightLoad {
+    /// Its name; generated when missing.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub name: Option<String>,
+    /// The body, when several pass the point; `pin` for the pin itself.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub on: Option<String>,
+    /// The centre of mass.
+    pub at: String,
+    /// Its mass.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub mass: Option<Quantity>,
+    /// Its size as a force, instead of the mass.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub size: Option<Quantity>,
+    /// The load case it belongs to.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub case: Option<String>,
+}
+
+/// What a distributed load's intensity is counted per.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Per {
+    /// A length of the member.
+    #[default]
+    Length,
+    /// A length of its projection perpendicular to the load's direction.
+    Projection,
+}
+
+impl Load {
+    /// The name the user gave it.
+    pub fn name(&self) -> Option<&str> {
+        match self {
+            Self::Force(l) => l.name.as_deref(),
+            Self::Couple(l) => l.name.as_deref(),
+            Self::Distributed(l) => l.name.as_deref(),
+            Self::Weight(l) => l.name.as_deref(),
+        }
+    }
+
+    /// The load case the user put it in.
+    pub fn case(&self) -> Option<&str> {
+        match self {
+            Self::Force(l) => l.case.as_deref(),
+            Self::Couple(l) => l.case.as_deref(),
+            Self::Distributed(l) => l.case.as_deref(),
+            Self::Weight(l) => l.case.as_deref(),
+        }
+    }
+}

@@ -1,0 +1,245 @@
+//! One-way parts: contacts that only push, cables and ropes that only pull, struts that only push.
+//!
+//! Not by letting go of one after the other, which depends on the order, but as one question: among all equilibria x₀ + N z (x₀ any solution,
+//! N the self-stresses), are there any in which every one-way part has its sign? That is a small linear programme in z.
+//!
+//! None: the model tips, lifts or slides, and the programme says what would have to be held. One or more: each one-way part has a least
+//! force that it carries in any of them. When all of these least forces can occur together, every other equilibrium differs from that state
+//! by a self-stress that would have to be put in on purpose; the state is taken, and parts that carry nothing in it are out of
+//! contact. When they cannot, several different sets of parts can carry, and equilibrium alone does not say which.
+
+use super::{Judged, Motion, System, Verdict, status};
+use crate::equilibrium::{ColumnId, Equilibrium, OneWay, clean};
+use crate::tolerance;
+use microlp::{ComparisonOp, OptimizationDirection, Problem};
+
+/// What the one-way parts come to.
+#[derive(Debug, Clone, PartialEq)]
+pub enum OneWayState {
+    /// There are none, or their signs are right as they are.
+    AsTheyAre,
+    /// Some are out of contact or slack, and the rest carries: [`Verdict::released`].
+    Released,
+    /// Different sets of them can carry.
+    NotUnique,
+    /// No set of them can carry: it tips, lifts or slides unless something is held.
+    Tips(Vec<Hold>),
+}
+
+/// A one-way part that would have to act against its sense.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Hold {
+    /// Which.
+    pub column: ColumnId,
+    /// How strongly it would have to be held, N.
+    pub force: f64,
+}
+
+/// The verdict of an equilibrium without the columns in `gone`, one-way parts settled.
+pub(super) fn settle(equilibrium: &Equilibrium, gone: &[ColumnId]) -> Verdict {
+    let judged = System::of(equilibrium, |id| !gone.contains(&id)).judge(equilibrium);
+    let one_way: Vec<_> = equilibrium
+        .column_ids()
+        .filter(|id| !gone.contains(id))
+        .filter_map(|id| equilibrium.column(id).one_way.map(|sense| (id, sense)))
+        .collect();
+    if one_way.is_empty() || !judged.verdict.equilibrium {
+        return judged.verdict;
+    }
+    let bound = Bound { equilibrium, judged, one_way };
+    let touched = bound.touched();
+    let fixed_wrongly = bound.wrong_and_fixed();
+    if !fixed_wrongly.is_empty() {
+        return bound.tips(gone, fixed_wrongly);
+    }
+    if touched.is_empty() {
+        return bound.judged.verdict;
+    }
+    let least = match bound.least(&touched) {
+        Least::Forces(least) => least,
+        Least::Impossible => {
+            let holds = bound.holds(&touched);
+            return bound.tips(gone, holds);
+        }
+        Least::Unknown => {
+            return Verdict { one_way: OneWayState::NotUnique, ..bound.judged.verdict };
+        }
+    };
+    if !bound.together(&touched, &least) {
+        return Verdict { one_way: OneWayState::NotUnique, ..bound.judged.verdict };
+    }
+    bound.release(gone, &touched, &least)
+}
+
+struct Bound<'a> {
+    equilibrium: &'a Equilibrium,
+    judged: Judged,
+    one_way: Vec<(ColumnId, OneWay)>,
+}
+
+impl Bound<'_> {
+    fn scale(&self) -> f64 {
+        let scale = self.equilibrium.load_scale();
+        if scale > 0.0 { scale } else { 1.0 }
+    }
+
+    /// The force of a one-way part, positive in the sense in which it can act, beside the loads.
+    fn force(&self, (id, sense): (ColumnId, OneWay)) -> f64 {
+        sense.sign() * self.judged.verdict.values[id.index()] / self.scale()
+    }
+
+    /// The one-way parts that a self-stress changes.
+    fn touched(&self) -> Vec<(ColumnId, OneWay)> {
+        self.one_way.iter().filter(|(id, _)| !self.judged.verdict.determined[id.index()]).copied().collect()
+    }
+
+    /// Those that no self-stress changes and whose sign is wrong.
+    fn wrong_and_fixed(&self) -> Vec<Hold> {
+        let fixed = self.one_way.iter().filter(|(id, _)| self.judged.verdict.determined[id.index()]);
+        fixed
+            .filter(|part| self.force(**part) < -tolerance::ONE_WAY)
+            .map(|part| Hold { column: part.0, force: -self.force(*part) * self.scale() })
+            .collect()
+    }
+
+    /// A programme in the amounts of the self-stresses, in which each part of `parts` carries at least nothing (plus what `slack` adds).
+    fn programme(&self, parts: &[(ColumnId, OneWay)], objective: Option<usize>, slack: bool) -> Outcome {
+        let mut problem = Problem::new(OptimizationDirection::Minimize);
+        let row = |(id, sense): (ColumnId, OneWay)| -> Vec<f64> {
+            let row: Vec<f64> = self.judged.stresses.iter().map(|s| sense.sign() * s[id.index()]).collect();
+            let size = row.iter().fold(0.0f64, |a, b| a.max(b.abs()));
+            row.into_iter().map(|x| if x.abs() <= tolerance::SELF_STRESS * size { 0.0 } else { x }).collect()
+        };
+        let rows: Vec<_> = parts.iter().map(|part| row(*part)).collect();
+        let free = (f64::NEG_INFINITY, f64::INFINITY);
+        let amounts: Vec<_> = (0..self.judged.stresses.len())
+            .map(|k| problem.add_var(objective.map_or(0.0, |j| rows[j][k]), free))
+            .collect();
+        let mut slacks = Vec::new();
+        for (part, row) in parts.iter().zip(&rows) {
+            let mut terms: Vec<_> = amounts.iter().copied().zip(row.iter().copied()).collect();
+            if slack {
+                let more = problem.add_var(1.0, (0.0, f64::INFINITY));
+                slacks.push(more);
+                terms.push((more, 1.0));
+            }
+            problem.add_constraint(&terms[..], ComparisonOp::Ge, -self.force(*part));
+        }
+        match problem.solve() {
+            Ok(outcome) => {
+                let Some(solution) = outcome.solution() else { return Outcome::Failed };
+                let offset = objective.map_or(0.0, |j| self.force(parts[j]));
+                let slacks = slacks.iter().map(|s| solution[*s]).collect();
+                Outcome::Found { value: solution.objective() + offset, slacks }
+            }
+            Err(microlp::Error::Infeasible) => Outcome::Infeasible,
+            Err(_) => Outcome::Failed,
+        }
+    }
+
+    /// The least force of each part over all equilibria with right signs.
+    fn least(&self, parts: &[(ColumnId, OneWay)]) -> Least {
+        let mut least = Vec::new();
+        for j in 0..parts.len() {
+            match self.programme(parts, Some(j), false) {
+                Outcome::Found { value, .. } if value.abs() <= tolerance::ONE_WAY => least.push(0.0),
+                Outcome::Found { value, .. } => least.push(value),
+                Outcome::Infeasible => return Least::Impossible,
+                // A numerical failure decides nothing.
+                Outcome::Failed => return Least::Unknown,
+            }
+        }
+        Least::Forces(least)
+    }
+
+    /// Whether all least forces occur together: whether the amounts of self-stress that give them exist.
+    fn together(&self, parts: &[(ColumnId, OneWay)], least: &[f64]) -> bool {
+        // Least squares in the amounts: N z = least − x₀.
+        let (rows, count) = (parts.len(), self.judged.stresses.len());
+        let scaled = |i: usize, k: usize| parts[i].1.sign() * self.judged.stresses[k][parts[i].0.index()];
+        let matrix = faer::Mat::from_fn(rows, count, scaled);
+        let wanted: Vec<f64> =
+            parts.iter().zip(least).map(|(part, least)| least - self.force(*part)).collect();
+        let Ok(svd) = matrix.thin_svd() else { return false };
+        let (u, s) = (svd.U(), svd.S().column_vector());
+        let mut left = wanted.clone();
+        let largest = (0..s.nrows()).map(|k| s[k]).fold(0.0, f64::max);
+        for k in (0..s.nrows()).filter(|k| s[*k] > tolerance::SELF_STRESS * largest) {
+            let along: f64 = (0..rows).map(|i| u[(i, k)] * wanted[i]).sum();
+            left.iter_mut().enumerate().for_each(|(i, l)| *l -= along * u[(i, k)]);
+        }
+        let size = 1.0 + wanted.iter().fold(0.0f64, |a, b| a.max(b.abs()));
+        left.iter().all(|l| l.abs() <= tolerance::ONE_WAY * size)
+    }
+
+    /// Without the parts that carry nothing, as long as nothing begins to move.
+    fn release(self, gone: &[ColumnId], parts: &[(ColumnId, OneWay)], least: &[f64]) -> Verdict {
+        let idle: Vec<_> =
+            parts.iter().zip(least).filter(|(_, least)| **least == 0.0).map(|(p, _)| p.0).collect();
+        let without = |released: &[ColumnId]| {
+            let all: Vec<_> = gone.iter().chain(released).copied().collect();
+            System::of(self.equilibrium, |id| !all.contains(&id)).judge(self.equilibrium).verdict
+        };
+        let mobility = self.judged.verdict.mobility;
+        let mut released = idle.clone();
+        let mut verdict = without(&released);
+        // A part that carries nothing by chance still keeps the model from moving: it stays in contact.
+        for part in idle {
+            if verdict.mobility <= mobility {
+                break;
+            }
+            let fewer: Vec<_> = released.iter().filter(|id| **id != part).copied().collect();
+            let with = without(&fewer);
+            if with.mobility < verdict.mobility && with.degree == verdict.degree {
+                (released, verdict) = (fewer, with);
+            }
+        }
+        let one_way = if released.is_empty() { OneWayState::AsTheyAre } else { OneWayState::Released };
+        Verdict {
+            equations: self.judged.verdict.equations,
+            unknowns: self.judged.verdict.unknowns,
+            released: gone.iter().chain(&released).copied().collect(),
+            one_way,
+            ..verdict
+        }
+    }
+
+    /// The smallest forces, in sum, by which parts would have to be held so that there is an equilibrium.
+    fn holds(&self, parts: &[(ColumnId, OneWay)]) -> Vec<Hold> {
+        let Outcome::Found { slacks, .. } = self.programme(parts, None, true) else { return Vec::new() };
+        parts
+            .iter()
+            .zip(slacks)
+            .filter(|(_, slack)| *slack > tolerance::ONE_WAY)
+            .map(|(part, slack)| Hold { column: part.0, force: slack * self.scale() })
+            .collect()
+    }
+
+    /// No equilibrium: what happens when the parts that cannot hold let go.
+    fn tips(self, gone: &[ColumnId], holds: Vec<Hold>) -> Verdict {
+        let let_go: Vec<_> = gone.iter().copied().chain(holds.iter().map(|hold| hold.column)).collect();
+        let motion = if let_go.len() > gone.len() { settle(self.equilibrium, &let_go).motion } else { None };
+        let motion: Option<Motion> = motion.or(self.judged.verdict.motion.clone());
+        let verdict = self.judged.verdict;
+        Verdict {
+            status: status(false, verdict.degree, verdict.mobility),
+            equilibrium: false,
+            values: verdict.values.iter().map(|v| clean(*v, 0.0)).collect(),
+            motion,
+            one_way: OneWayState::Tips(holds),
+            ..verdict
+        }
+    }
+}
+
+enum Outcome {
+    Found { value: f64, slacks: Vec<f64> },
+    Infeasible,
+    Failed,
+}
+
+enum Least {
+    Forces(Vec<f64>),
+    Impossible,
+    Unknown,
+}

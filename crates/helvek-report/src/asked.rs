@@ -1,0 +1,156 @@
+//! What was asked, with its answer.
+
+use crate::direction;
+use crate::page::AskedLine;
+use crate::step::Wording;
+use helvek_core::equilibrium::{ColumnKind, ColumnOf};
+use helvek_core::geometry::Vector;
+use helvek_core::model::{Asked, BarId, JointId, RopeId, SoughtId, SupportId};
+
+impl Wording<'_> {
+    pub(crate) fn asked(&self) -> Vec<AskedLine> {
+        self.solved.model.asked.iter().flat_map(|asked| self.asked_of(*asked)).collect()
+    }
+
+    fn asked_of(&self, asked: Asked) -> Vec<AskedLine> {
+        let model = &self.solved.model;
+        let answered = self.solved.verdict.equilibrium;
+        let line = |of: String, label: String, parts: Vec<String>| {
+            let parts = if answered { parts } else { vec!["no equilibrium".into()] };
+            AskedLine { of, label, parts, answered }
+        };
+        match asked {
+            Asked::Support(id) => {
+                let support = &model.supports[id.index()];
+                let (at, on) = (model.point_name(support.at), model.on_name(support.on));
+                let on = if on == helvek_core::model::PIN { String::new() } else { format!(" on {on}") };
+                let label = if at == support.name {
+                    format!("reaction at {at}{on}")
+                } else {
+                    format!("reaction of {} at {at}{on}", support.name)
+                };
+                vec![line(format!("support:{}", support.name), label, self.reaction(id))]
+            }
+            Asked::Joint(id) => {
+                let joint = &model.joints[id.index()];
+                let apart = joint.pin.is_some() || joint.of.len() > 2;
+                // Of a pair the second body feels the opposite of the first.
+                let shown = if apart { joint.of.len() } else { 1 };
+                (0..shown)
+                    .map(|k| {
+                        let body = &model.bodies[joint.of[k].index()].name;
+                        let label = format!("{} {} on {body}", joint.kind.word(), joint.name);
+                        line(format!("joint:{}", joint.name), label, self.joint(id, k, apart))
+                    })
+                    .collect()
+            }
+            Asked::Bar(id) => {
+                let name = &model.bars[id.index()].name;
+                vec![line(format!("bar:{name}"), format!("bar {name}"), vec![self.bar(id)])]
+            }
+            Asked::Rope(id) => {
+                let name = &model.ropes[id.index()].name;
+                vec![line(format!("rope:{name}"), format!("rope {name}"), vec![self.rope(id)])]
+            }
+            Asked::Sought(id) => {
+                let name = &model.sought[id.index()].name;
+                vec![line(format!("sought:{name}"), format!("sought {name}"), vec![self.sought(id)])]
+            }
+        }
+    }
+
+    /// The resultant of a support, in words: `0.930 kN ↑`.
+    fn reaction(&self, support: SupportId) -> Vec<String> {
+        self.resultant(|of| of == ColumnOf::Support(support), 0)
+    }
+
+    fn joint(&self, joint: JointId, body: usize, apart: bool) -> Vec<String> {
+        let mine = |of: ColumnOf| match of {
+            ColumnOf::Joint(id, k) => id == joint && (!apart || k == body),
+            _ => false,
+        };
+        self.resultant(mine, 0)
+    }
+
+    /// The first act of each of some columns, added up.
+    fn resultant(&self, mine: impl Fn(ColumnOf) -> bool, act: usize) -> Vec<String> {
+        let solved = self.solved;
+        let (mut force, mut moment) = (Vector::ZERO, None);
+        let mut parts = Vec::new();
+        let mut any_force = false;
+        for (column, value) in solved.full.columns.iter().zip(solved.full_values()) {
+            if !mine(column.of) {
+                continue;
+            }
+            let Some(value) = value else {
+                parts.push(format!("{} not fixed by equilibrium", column.symbol));
+                continue;
+            };
+            let Some(act) = column.acts.get(act) else { continue };
+            match column.kind {
+                ColumnKind::Couple => moment = Some(act.wrench.moment.z * value),
+                _ => {
+                    any_force = true;
+                    force += act.wrench.force * value;
+                }
+            }
+        }
+        if any_force {
+            let text = match force.unit() {
+                Some(unit) => {
+                    let (number, symbol) = self.result(force.length(), ColumnKind::Force);
+                    format!("{number} {symbol} {}", direction::arrow(unit, self.digits()))
+                }
+                None => "0".into(),
+            };
+            parts.insert(0, text);
+        }
+        if let Some(moment) = moment {
+            let (number, symbol) = self.result(moment.abs(), ColumnKind::Couple);
+            parts.push(if moment == 0.0 {
+                "no couple".into()
+            } else {
+                format!("{number} {symbol} {}", direction::turn_arrow(moment))
+            });
+        }
+        parts
+    }
+
+    fn value(&self, of: ColumnOf) -> Option<(f64, ColumnKind)> {
+        let index = self.solved.full.columns.iter().position(|c| c.of == of)?;
+        Some((self.solved.full_values()[index]?, self.solved.full.columns[index].kind))
+    }
+
+    fn bar(&self, id: BarId) -> String {
+        match self.value(ColumnOf::Bar(id)) {
+            None => "not fixed by equilibrium".into(),
+            Some((0.0, _)) => "0, carries nothing".into(),
+            Some((v, kind)) => {
+                let (number, unit) = self.result(v.abs(), kind);
+                format!("{number} {unit} {}", if v > 0.0 { "T" } else { "C" })
+            }
+        }
+    }
+
+    fn rope(&self, id: RopeId) -> String {
+        match self.value(ColumnOf::Rope(id)) {
+            None => "not fixed by equilibrium".into(),
+            Some((0.0, _)) => "0, slack".into(),
+            Some((v, kind)) => {
+                let (number, unit) = self.result(v, kind);
+                format!("{number} {unit}")
+            }
+        }
+    }
+
+    fn sought(&self, id: SoughtId) -> String {
+        match self.value(ColumnOf::Sought(id)) {
+            None => "not fixed by equilibrium".into(),
+            Some((v, kind)) => {
+                let (number, unit) = self.result(v, kind);
+                let against = if v < 0.0 { ", against its stated sense" } else { "" };
+                format!("{} {unit}{against}", crate::step::minus(&number))
+            }
+        }
+    }
+}

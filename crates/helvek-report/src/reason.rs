@@ -1,0 +1,149 @@
+//! Why a step was chosen, and what its sign says.
+
+use crate::direction;
+use crate::fragment::Fragment;
+use crate::step::Wording;
+use helvek_core::equilibrium::{Column, ColumnKind};
+use helvek_core::plan::{Centre, DropsOut, Equation, WhyBody, ZeroRule};
+use helvek_core::working::Step;
+
+impl Wording<'_> {
+    /// Why this free body and this equation: what is inside, what drops out and how, and what is left.
+    pub(crate) fn reason(&self, step: &Step) -> Vec<Fragment> {
+        let mut line = Vec::new();
+        let (reason, unknown) = (&step.reason, step.unknowns[0]);
+        if let Some(rule) = reason.rule {
+            line.push(Fragment::words(rule_words(rule)));
+            return line;
+        }
+        self.body(&mut line, &reason.body);
+        if step.lines.len() > 1 {
+            line.push(Fragment::words("No equation has a single unknown; these hold only "));
+            self.list(&mut line, &step.unknowns);
+            line.push(Fragment::words("."));
+            return line;
+        }
+        if let Some(other) = reason.same_as {
+            line.push(Fragment::words("Nothing else acts along this line: the same as "));
+            line.push(Fragment::symbol(&self.column(other).symbol));
+            line.push(Fragment::words("."));
+            return line;
+        }
+        self.dropped(&mut line, step);
+        line.push(Fragment::symbol(&self.column(unknown).symbol));
+        line.push(Fragment::words(if reason.dropped.is_empty() { " is still open." } else { " is left." }));
+        line
+    }
+
+    fn body(&self, line: &mut Vec<Fragment>, body: &WhyBody) {
+        let inside = |count: usize| match count {
+            1 => "the unknown between the parts is inside".to_owned(),
+            _ => format!("the {count} unknowns between the parts are inside"),
+        };
+        match body {
+            WhyBody::Only | WhyBody::Open(_) => {}
+            WhyBody::Whole { inside: count } => {
+                line.push(Fragment::words(format!("On the whole {}. ", inside(*count))));
+            }
+            WhyBody::Group { inside: count } => {
+                line.push(Fragment::words(format!("Taken together {}. ", inside(*count))));
+            }
+            WhyBody::Section { cut } => {
+                line.push(Fragment::words("A section through "));
+                self.list(line, cut);
+                line.push(Fragment::words(". "));
+            }
+        }
+    }
+
+    /// Everything up to the unknown itself.
+    fn dropped(&self, line: &mut Vec<Fragment>, step: &Step) {
+        let equation = &step.lines[0].equation;
+        let groups = [
+            (DropsOut::ThroughCentre, ["passes", "pass"], self.through(equation)),
+            (DropsOut::Across, ["acts", "act"], " across this direction".to_owned()),
+            (
+                DropsOut::CoupleInForceSum,
+                ["is a couple and does", "are couples and do"],
+                " not enter a force sum".to_owned(),
+            ),
+        ];
+        let mut first = true;
+        for (how, [one, many], tail) in groups {
+            let symbols: Vec<_> =
+                step.reason.dropped.iter().filter(|d| d.how == how).map(|d| d.column).collect();
+            if symbols.is_empty() {
+                continue;
+            }
+            if !first {
+                line.push(Fragment::words(", "));
+            }
+            first = false;
+            self.list(line, &symbols);
+            let verb = if symbols.len() == 1 { one } else { many };
+            line.push(Fragment::words(format!(" {verb}{tail}")));
+        }
+        line.push(Fragment::words(if first { "Only " } else { ", so only " }));
+    }
+
+    fn through(&self, equation: &Equation) -> String {
+        match equation {
+            Equation::Moments { centre: Centre::Named(point), .. } => {
+                format!(" through {}", self.solved.model.point_name(*point))
+            }
+            _ => " through the crossing".into(),
+        }
+    }
+
+    /// What the sign says.
+    pub(crate) fn remark(&self, value: f64, column: &Column) -> String {
+        if value == 0.0 {
+            return "exactly zero: nothing to carry".into();
+        }
+        if column.axial() {
+            let word = if value < 0.0 { "negative: compression, it pushes" } else { "tension, as assumed" };
+            return word.into();
+        }
+        if let [act] = column.acts[..] {
+            let wrench = act.wrench.scaled(value);
+            let sense = match column.kind {
+                ColumnKind::Couple => direction::turn_words(wrench.moment.z).to_owned(),
+                _ => direction::words(wrench.force.unit().unwrap_or_default(), self.digits()),
+            };
+            return if value < 0.0 {
+                format!("negative: acts {sense}; from here on the arrow is turned")
+            } else {
+                format!("as assumed: {sense}")
+            };
+        }
+        let Some(act) = column.acts.first() else { return String::new() };
+        let on = self.solved.part(act.on);
+        let wrench = act.wrench.scaled(value);
+        let sense = match wrench.force.unit() {
+            Some(unit) => direction::words(unit, self.digits()),
+            None => direction::turn_words(wrench.moment.z).to_owned(),
+        };
+        if value < 0.0 {
+            format!("negative: on {on} it acts {sense}; from here on both arrows are turned")
+        } else {
+            format!("as assumed: on {on} {sense}")
+        }
+    }
+}
+
+fn rule_words(rule: ZeroRule) -> &'static str {
+    match rule {
+        ZeroRule::TwoAtUnloadedJoint => {
+            "At sight: two members that are not in one line, at an unloaded joint; neither carries anything."
+        }
+        ZeroRule::ThirdOfThree => {
+            "At sight: of three members at an unloaded joint two are in one line, so the third carries nothing."
+        }
+        ZeroRule::LoadAlongOther => {
+            "At sight: what acts at this joint of two members acts along the other one, so this one carries nothing."
+        }
+        ZeroRule::NothingAcross => {
+            "At sight: nothing else acts across the others here, so it carries nothing."
+        }
+    }
+}
