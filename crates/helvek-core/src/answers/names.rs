@@ -79,23 +79,20 @@ impl Solved {
     pub fn free_body_name(&self, free_body: &FreeBody) -> String {
         /// More parts than this are named by their first and last.
         const LISTED: usize = 4;
+        const JOINTS: usize = 8;
         let names: Vec<_> = free_body.parts.iter().map(|part| self.part(*part)).collect();
         if names.len() == self.equilibrium.parts.len() && names.len() > 1 {
             return "the whole".into();
         }
-        match &names[..] {
-            [only] => only.clone(),
-            [first, .., last] if names.len() > LISTED => {
+        // "joints A, B, C" rather than the word before each.
+        let joints: Option<Vec<_>> = names.iter().map(|name| name.strip_prefix("joint ")).collect();
+        match (&names[..], joints) {
+            ([only], _) => only.clone(),
+            (_, Some(joints)) if joints.len() <= JOINTS => format!("joints {}", joints.join(", ")),
+            ([first, .., last], _) if names.len() > LISTED => {
                 format!("the {} parts from {first} to {last}", names.len())
             }
-            _ => {
-                // "joints A, B and C" rather than the word before each.
-                let joints: Option<Vec<_>> = names.iter().map(|name| name.strip_prefix("joint ")).collect();
-                match joints {
-                    Some(joints) => format!("joints {}", joints.join(", ")),
-                    None => names.join(" + "),
-                }
-            }
+            _ => names.join(" + "),
         }
     }
 }

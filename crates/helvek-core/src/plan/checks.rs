@@ -48,7 +48,9 @@ fn on(
     };
     let tests = |equation: &Equation| {
         let inside = inside(equation);
-        !used(equation) && !inside.is_empty() && inside.iter().all(|c| known(*c))
+        // Zeros alone test nothing.
+        let live = inside.iter().any(|c| given.values[c.index()] != 0.0) || chooser.loads(cut, equation) > 0;
+        !used(equation) && live && !inside.is_empty() && inside.iter().all(|c| known(*c))
     };
     let sums = [(Vector::X, Axis::X), (Vector::Y, Axis::Y)];
     let mut list: Vec<_> = sums

@@ -16,6 +16,13 @@ const MOST_STATES: usize = 6000;
 /// One equation outweighs any effort.
 pub(super) const EQUATION: u64 = 1_000_000;
 
+/// The cheapest way found so far to a set of known unknowns: its cost, the set before, and the step between.
+struct Way {
+    cost: u64,
+    before: u32,
+    step: Option<(usize, Choice)>,
+}
+
 /// The steps to `target`; `None` when there are too many unknowns, or no way by single equations.
 pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[ColumnId]) -> Option<Vec<Found>> {
     let open: Vec<ColumnId> = chooser
@@ -34,11 +41,11 @@ pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[Column
     cuts.sort_unstable();
     cuts.dedup();
 
-    let mut best: HashMap<u32, (u64, u32, Option<(usize, Choice)>)> = HashMap::from([(0, (0, 0, None))]);
+    let mut best = HashMap::from([(0u32, Way { cost: 0, before: 0, step: None })]);
     let mut heap = BinaryHeap::from([Reverse((bound(0), 0u64, 0u32))]);
     let mut looked = 0;
     while let Some(Reverse((_, cost, mask))) = heap.pop() {
-        if best.get(&mask).is_some_and(|(b, ..)| *b < cost) {
+        if best.get(&mask).is_some_and(|way| way.cost < cost) {
             continue;
         }
         if mask & goal == goal {
@@ -69,8 +76,8 @@ pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[Column
         for (step, cut, choice) in ways {
             let next = mask | bit(&choice.unknown);
             let cost = cost + step;
-            if best.get(&next).is_none_or(|(b, ..)| cost < *b) {
-                best.insert(next, (cost, mask, Some((cut, choice))));
+            if best.get(&next).is_none_or(|way| cost < way.cost) {
+                best.insert(next, Way { cost, before: mask, step: Some((cut, choice)) });
                 heap.push(Reverse((cost + bound(next), cost, next)));
             }
         }
@@ -78,9 +85,9 @@ pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[Column
     None
 }
 
-fn traced(best: &HashMap<u32, (u64, u32, Option<(usize, Choice)>)>, mut mask: u32) -> Vec<Found> {
+fn traced(best: &HashMap<u32, Way>, mut mask: u32) -> Vec<Found> {
     let mut steps = Vec::new();
-    while let Some((_, before, Some((cut, choice)))) = best.get(&mask) {
+    while let Some(Way { before, step: Some((cut, choice)), .. }) = best.get(&mask) {
         steps.push(Found {
             lines: vec![(*cut, choice.equation)],
             unknowns: vec![choice.unknown],

@@ -130,6 +130,11 @@ impl<'a> Chooser<'a> {
 
     /// Forms worth trying when the other unknowns leave a choice: along the axes, across the others, about points.
     fn menu(&self, cut: &Cut, u: &Entering, others: &[&Entering]) -> Vec<Three> {
+        if let [part] = cut.parts[..]
+            && let Freedom::Line(along) = self.equilibrium.parts[part.index()].freedom
+        {
+            return vec![[along.x, along.y, 0.0]];
+        }
         let mut forms = vec![[1.0, 0.0, 0.0], [0.0, 1.0, 0.0]];
         if let Some(other) = others.first() {
             let [x, y, _] = other.line;

@@ -71,9 +71,7 @@ async fn keys_typed_into_a_field_are_text_and_nothing_else() {
 async fn every_button_has_a_name_and_room_for_a_finger() {
     let desk = Desk::set(true, Theme::Light).await;
     let browser = &desk.browser;
-    browser.click("li a").await;
-    browser.find("main[aria-label=Bench]").await;
-    browser.settle().await;
+    desk.open("Lily").await;
     browser.keys("3").await;
     browser.settle().await;
     let poor = "

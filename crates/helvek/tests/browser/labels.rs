@@ -27,18 +27,32 @@ const CUT_OFF: &str = "
 ";
 
 #[tokio::test]
+async fn every_example_is_shown_on_every_stop() {
+    let desk = Desk::set(true, Theme::Light).await;
+    let browser = &desk.browser;
+    let titles =
+        browser.script("return [...document.querySelectorAll('li .title')].map((t) => t.textContent)").await;
+    for title in titles.as_array().unwrap().iter().filter_map(|t| t.as_str()) {
+        browser.goto(&desk.server.address).await;
+        desk.open(title).await;
+        for stop in ["1", "2", "3", "n", "4"] {
+            browser.keys(stop).await;
+            browser.settle().await;
+        }
+        let closes = "return document.querySelector('.asked .proof').textContent.includes('closes')";
+        browser.until(closes, &format!("{title} to close")).await;
+    }
+    desk.close().await;
+}
+
+#[tokio::test]
 async fn labels_keep_clear_of_each_other_and_the_frame_holds_its_text() {
     for theme in [Theme::Light, Theme::Dark] {
         let desk = Desk::set(true, theme).await;
         let browser = &desk.browser;
         for title in ["Potting", "Fern", "Lily"] {
             browser.goto(&desk.server.address).await;
-            let open = format!(
-                "[...document.querySelectorAll('a')].find((a) => a.textContent.includes('{title}')).click()"
-            );
-            browser.script(&open).await;
-            browser.find("main[aria-label=Bench]").await;
-            browser.settle().await;
+            desk.open(title).await;
             for stop in ["1", "2", "3", "n", "n", "4"] {
                 browser.keys(stop).await;
                 for zoom in ["0", "-", "0+"] {

@@ -32,10 +32,26 @@ impl Desk {
         self.browser.settle().await;
     }
 
+    /// The demo sheet whose title contains this.
+    async fn open(&self, title: &str) {
+        let find =
+            format!("[...document.querySelectorAll('li a')].find((a) => a.textContent.includes('{title}'))");
+        self.browser.until(&format!("return {find} !== undefined"), "the shelf").await;
+        self.browser.script(&format!("{find}.click()")).await;
+        self.browser.find("main[aria-label=Bench]").await;
+        self.browser.settle().await;
+    }
+
     async fn close(self) {
         self.browser.client.close().await.unwrap();
         assert!(self.server.stop().await);
     }
+}
+
+/// How many sheets the demo brings.
+fn demo_sheets() -> usize {
+    let folder = Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples");
+    std::fs::read_dir(folder).unwrap().count()
 }
 
 fn binary() -> &'static Path {

@@ -1,6 +1,6 @@
 //! The server goes away, another tab was faster, a sheet is gone, a file makes no sense: nothing is lost, and it is said.
 
-use super::{Desk, binary, sheets};
+use super::{Desk, binary, demo_sheets, sheets};
 use helvek_testkit::{Server, Theme};
 use serde_json::json;
 
@@ -34,9 +34,7 @@ async fn what_is_drawn_while_the_server_is_away_is_kept_when_it_is_back() {
 async fn the_slower_of_two_tabs_is_told_and_may_keep_a_copy() {
     let desk = Desk::set(true, Theme::Light).await;
     let browser = &desk.browser;
-    browser.click("li a").await;
-    browser.find("main[aria-label=Bench]").await;
-    browser.settle().await;
+    desk.open("Lily").await;
     // The other tab.
     let elsewhere = "
         const done = arguments[0], path = location.pathname.replace('/sheet/', '/api/sheets/');
@@ -95,10 +93,13 @@ async fn a_sheet_that_is_gone_says_so_and_one_taken_off_the_shelf_comes_back() {
     assert!(browser.text("[role=alert]").await.contains("There is no such sheet."));
     browser.goto(&desk.server.address).await;
     let count = "return document.querySelectorAll('li').length";
-    assert_eq!(browser.script(count).await, json!(3));
+    let all = demo_sheets();
+    assert_eq!(browser.script(count).await, json!(all));
     browser.click("li button").await;
-    browser.until("return document.querySelectorAll('li').length === 2", "the sheet to go").await;
+    let fewer = format!("return document.querySelectorAll('li').length === {}", all - 1);
+    browser.until(&fewer, "the sheet to go").await;
     browser.click(".note button").await;
-    browser.until("return document.querySelectorAll('li').length === 3", "the sheet to come back").await;
+    let again = format!("return document.querySelectorAll('li').length === {all}");
+    browser.until(&again, "the sheet to come back").await;
     desk.close().await;
 }

@@ -15,7 +15,7 @@
   <span class="head">{session.without ? 'Asked, without what is being typed' : 'Asked'}</span>
   <div class="answers" class:without={session.without}>
     {#if page}
-      {#each page.asked as line (line.label)}
+      {#each page.asked as line, i (i)}
         <!-- svelte-ignore a11y_no_static_element_interactions -->
         <div
           class="answer"

@@ -76,7 +76,7 @@
             <Sum {session} id="step-{step.number}-{i}" sum={line.sum} terms={line.terms} end="0" />
           {/if}
         {/each}
-        {#each step.results as result (result.unknown)}
+        {#each step.results as result, i (i)}
           <p
             class="result"
             onpointerenter={() => session.point({ ids: [result.unknown] })}
