@@ -151,6 +151,13 @@ impl Add<Vector> for Point {
     }
 }
 
+impl Sub<Vector> for Point {
+    type Output = Self;
+    fn sub(self, by: Vector) -> Self {
+        self + -by
+    }
+}
+
 impl Add for Vector {
     type Output = Self;
     fn add(self, other: Self) -> Self {

@@ -1,6 +1,6 @@
 //! The whole chain, every stage kept.
 
-use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, Equilibrium, PartOf, TwoForce};
+use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartOf, TwoForce};
 use crate::geometry::Vector;
 use crate::model::{JointId, JointKind, Model};
 use crate::plan::{Given, plan};
@@ -165,13 +165,13 @@ impl Solved {
     /// The largest difference between the working's values and the global solution's, over the largest load. `None` when nothing was
     /// worked.
     pub fn disagreement(&self) -> Option<f64> {
+        let scales = self.equilibrium.scales();
         self.working
             .steps
             .iter()
             .flat_map(|step| step.results())
             .filter_map(|(id, value)| {
-                let kind: ColumnKind = self.equilibrium.column(id).kind;
-                let scale = self.equilibrium.scale_of(kind);
+                let scale = scales.of(self.equilibrium.column(id).kind);
                 let difference = (value - self.global[id.index()]?).abs();
                 Some(if scale > 0.0 { difference / scale } else { difference })
             })

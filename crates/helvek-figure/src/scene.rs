@@ -19,7 +19,7 @@ pub fn scene(solved: &Solved, complete: bool) -> Scene {
     painter.loads(&mut marks);
     painter.reactions(&mut marks);
     painter.points(&mut marks);
-    let bounds = Bounds::around(solved.model.points.iter().map(|p| painter.place(p.at)));
+    let bounds = Bounds::around(painter.extent());
     Scene { bounds, marks }
 }
 
@@ -99,6 +99,18 @@ impl Painter<'_> {
                 });
             }
         }
+    }
+
+    /// What has to be in sight: points, ropes, the rims of wheels.
+    fn extent(&self) -> Vec<[f64; 2]> {
+        let model = self.model();
+        let mut extent: Vec<_> = model.points.iter().map(|p| self.place(p.at)).collect();
+        extent.extend(model.ropes.iter().flat_map(|r| &r.legs).flat_map(|l| [self.place(l.from), self.place(l.to)]));
+        for pulley in &model.pulleys {
+            let (at, r) = (model.at(pulley.at), pulley.radius);
+            extent.extend([self.place(at + Vector::plane(r, r)), self.place(at - Vector::plane(r, r))]);
+        }
+        extent
     }
 
     /// Bars, ropes and wheels.

@@ -209,13 +209,9 @@ impl Equilibrium {
             .fold(0.0, f64::max)
     }
 
-    /// The size against which values of this kind are called zero, SI.
-    pub fn scale_of(&self, kind: ColumnKind) -> f64 {
-        match kind {
-            ColumnKind::Force => self.load_scale(),
-            ColumnKind::Couple => self.load_scale() * self.length_scale,
-            ColumnKind::Intensity => self.load_scale() / self.length_scale,
-        }
+    /// The sizes against which values are called zero.
+    pub fn scales(&self) -> Scales {
+        Scales { force: self.load_scale(), length: self.length_scale }
     }
 
     /// The columns with at least one act on a part, per part.
@@ -230,6 +226,24 @@ impl Equilibrium {
             }
         }
         touching
+    }
+}
+
+/// The sizes against which values are called zero, by what they measure.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Scales {
+    force: f64,
+    length: f64,
+}
+
+impl Scales {
+    /// SI.
+    pub fn of(self, kind: ColumnKind) -> f64 {
+        match kind {
+            ColumnKind::Force => self.force,
+            ColumnKind::Couple => self.force * self.length,
+            ColumnKind::Intensity => self.force / self.length,
+        }
     }
 }
 

@@ -45,6 +45,8 @@ pub(super) struct Cut {
 const ALL_GROUPS: usize = 8;
 /// Up to this many rigid bodies, groups of two and three.
 const SMALL_GROUPS: usize = 40;
+/// Up to this many parts, the sides of every joint that parts the structure.
+const SIDES: usize = 60;
 /// Bars that are asked for, beyond which sections are no help: everything is wanted anyway.
 const SECTIONS_FOR: usize = 8;
 
@@ -89,8 +91,10 @@ pub(super) fn cuts(model: &Model, equilibrium: &Equilibrium, asked: &[ColumnId])
                 }
             }
         }
-        for side in sections::bridges(&maker.connections(), all.len()) {
-            push(side, CutKind::Group);
+        if all.len() <= SIDES {
+            for side in sections::bridges(&maker.connections(), all.len()) {
+                push(side, CutKind::Group);
+            }
         }
     }
     if !joints_only {

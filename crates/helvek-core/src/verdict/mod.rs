@@ -129,10 +129,11 @@ impl System {
         let mut determined = vec![true; unknowns];
         let mut values = vec![0.0; unknowns];
         let solved = spectrum.solve(&self.entries, &self.loads);
+        let scales = equilibrium.scales();
         for (j, id) in self.of.iter().enumerate() {
             let column = equilibrium.column(*id);
             determined[id.index()] = spectrum.stress_share(j) <= tolerance::SELF_STRESS;
-            values[id.index()] = clean(solved[j] / self.norms[j], equilibrium.scale_of(column.kind));
+            values[id.index()] = clean(solved[j] / self.norms[j], scales.of(column.kind));
         }
         let (mobility, motions) = self.mobility(equilibrium, &spectrum);
         let motion = if holds {

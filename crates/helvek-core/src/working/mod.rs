@@ -97,6 +97,7 @@ impl Working {
 pub(crate) fn work(model: &Model, equilibrium: &Equilibrium, plan: Plan, released: &[bool]) -> Working {
     let mut found = Found(released.iter().map(|released| released.then_some(0.0)).collect());
     let mut steps = Vec::new();
+    let scales = equilibrium.scales();
     for planned in plan.steps {
         let unknown = |term: &Term| matches!(term.of, TermOf::Column(c) if planned.unknowns.contains(&c));
         let write = |line: plan::Line| {
@@ -108,7 +109,7 @@ pub(crate) fn work(model: &Model, equilibrium: &Equilibrium, plan: Plan, release
         let values: Vec<f64> = solve(&lines, &planned.unknowns)
             .into_iter()
             .zip(&planned.unknowns)
-            .map(|(value, id)| clean(value, equilibrium.scale_of(equilibrium.column(*id).kind)))
+            .map(|(value, id)| clean(value, scales.of(equilibrium.column(*id).kind)))
             .collect();
         for (id, value) in planned.unknowns.iter().zip(&values) {
             found.0[id.index()] = Some(*value);

@@ -63,7 +63,7 @@ export class Session {
   }
 
   get empty(): boolean {
-    return Object.keys(this.sheet.bodies ?? {}).length === 0;
+    return Object.keys(this.sheet.bodies ?? {}).length === 0 && (this.sheet.bars ?? []).length === 0;
   }
 
   get canUndo(): boolean {

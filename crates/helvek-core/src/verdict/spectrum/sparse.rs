@@ -8,7 +8,7 @@ use faer::sparse::linalg::solvers::Lu;
 use faer::sparse::{SparseColMat, Triplet};
 
 /// Rounds of inverse iteration: the estimate only has to tell sound from unsound.
-const ROUNDS: usize = 8;
+const ROUNDS: usize = 5;
 /// The damping of the quasi-definite matrix, beside the largest singular value: one round of inverse iteration favours null vectors by its
 /// square, which must leave the others enough figures to be made orthogonal.
 const DAMPING: f64 = 1e-5;
