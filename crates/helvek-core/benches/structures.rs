@@ -29,12 +29,18 @@ fn chain(count: usize) -> String {
     text.push_str("]\nloads = [\n");
     for i in 0..count {
         let size = 1 + i % 5;
-        writeln!(text, "{{ kind = \"force\", at = \"P{i}\", size = {size}, direction = {} }},", 240 + 7 * (i % 9)).unwrap();
+        writeln!(
+            text,
+            "{{ kind = \"force\", at = \"P{i}\", size = {size}, direction = {} }},",
+            240 + 7 * (i % 9)
+        )
+        .unwrap();
     }
     text.push_str("]\n[points]\nA = [0, 0]\n");
     for i in 0..count {
         let x = 3.0 * i as f64;
-        writeln!(text, "P{i} = [{}, 0]\nR{i} = [{}, 0]\nH{} = [{}, 0]", x + 1.0, x + 2.2, i + 1, x + 3.0).unwrap();
+        writeln!(text, "P{i} = [{}, 0]\nR{i} = [{}, 0]\nH{} = [{}, 0]", x + 1.0, x + 2.2, i + 1, x + 3.0)
+            .unwrap();
     }
     text.push_str("[bodies]\n");
     for i in 0..count {
@@ -55,10 +61,15 @@ fn truss(joints: usize) -> String {
             writeln!(text, "[\"L{i}\", \"L{j}\"], [\"U{i}\", \"U{j}\"], [\"L{i}\", \"U{j}\"],").unwrap();
         }
     }
-    writeln!(text, "]\nsupports = [{{ at = \"L0\", kind = \"pin\" }}, {{ at = \"L{bays}\", kind = \"roller\" }}]").unwrap();
+    writeln!(
+        text,
+        "]\nsupports = [{{ at = \"L0\", kind = \"pin\" }}, {{ at = \"L{bays}\", kind = \"roller\" }}]"
+    )
+    .unwrap();
     text.push_str("loads = [\n");
     for i in 1..bays {
-        writeln!(text, "{{ kind = \"force\", at = \"U{i}\", size = {}, direction = \"down\" }},", 1 + i % 4).unwrap();
+        writeln!(text, "{{ kind = \"force\", at = \"U{i}\", size = {}, direction = \"down\" }},", 1 + i % 4)
+            .unwrap();
     }
     text.push_str("]\n[points]\n");
     for i in 0..=bays {
@@ -69,11 +80,9 @@ fn truss(joints: usize) -> String {
 }
 
 fn working(c: &mut Criterion) {
-    for (name, text) in [
-        ("12 bodies", chain(12)),
-        ("200 bodies", chain(200)),
-        ("200 joints, 397 bars", truss(200)),
-    ] {
+    for (name, text) in
+        [("12 bodies", chain(12)), ("200 bodies", chain(200)), ("200 joints, 397 bars", truss(200))]
+    {
         let model = model(&text);
         c.bench_function(&format!("{name}: verdict, plan, working"), |b| {
             b.iter(|| {

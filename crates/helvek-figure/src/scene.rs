@@ -105,7 +105,9 @@ impl Painter<'_> {
     fn extent(&self) -> Vec<[f64; 2]> {
         let model = self.model();
         let mut extent: Vec<_> = model.points.iter().map(|p| self.place(p.at)).collect();
-        extent.extend(model.ropes.iter().flat_map(|r| &r.legs).flat_map(|l| [self.place(l.from), self.place(l.to)]));
+        extent.extend(
+            model.ropes.iter().flat_map(|r| &r.legs).flat_map(|l| [self.place(l.from), self.place(l.to)]),
+        );
         for pulley in &model.pulleys {
             let (at, r) = (model.at(pulley.at), pulley.radius);
             extent.extend([self.place(at + Vector::plane(r, r)), self.place(at - Vector::plane(r, r))]);

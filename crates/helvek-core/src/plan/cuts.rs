@@ -26,6 +26,8 @@ pub(super) struct Entering {
     pub(super) column: ColumnId,
     /// Of norm 1.
     pub(super) line: Three,
+    /// What it was divided by. Norms differ from one free body to another: equations of several are compared with them put back.
+    pub(super) norm: f64,
 }
 
 /// A free body with everything that acts on it from outside.
@@ -145,7 +147,7 @@ impl Maker<'_> {
                 continue;
             }
             let line = sum.map(|x| if x.abs() <= tolerance::DROPS_OUT * size { 0.0 } else { x / norm });
-            entering.push(Entering { column, line });
+            entering.push(Entering { column, line, norm });
         }
         let loads = equilibrium
             .actions

@@ -99,7 +99,8 @@ impl<'a> Chooser<'a> {
         options
     }
 
-    /// Every unknown of a free body that one equation isolates, with the easiest such equation.
+    /// Every unknown of a free body that one equation isolates, with the easiest such equation; and, where that rests on more, the
+    /// easiest of those that rest on least.
     pub(super) fn options(&self, index: usize, known: &[bool]) -> Vec<Choice> {
         let cut = &self.cuts[index];
         let open: Vec<&Entering> = cut.entering.iter().filter(|e| !known[e.column.index()]).collect();
@@ -108,24 +109,26 @@ impl<'a> Chooser<'a> {
         }
         open.iter()
             .filter(|u| self.given.determined[u.column.index()])
-            .filter_map(|u| {
+            .flat_map(|u| {
                 let others: Vec<&Entering> = open.iter().copied().filter(|e| e.column != u.column).collect();
                 self.isolate(cut, u, &others, known)
             })
             .collect()
     }
 
-    fn isolate(&self, cut: &Cut, u: &Entering, others: &[&Entering], known: &[bool]) -> Option<Choice> {
+    fn isolate(&self, cut: &Cut, u: &Entering, others: &[&Entering], known: &[bool]) -> Vec<Choice> {
         let span = span(others.iter().map(|e| e.line));
         let forms = match span[..] {
             [a, b] => vec![cross(a, b)],
-            [_, _, _] => return None,
+            [_, _, _] => return Vec::new(),
             _ => self.menu(cut, u, others),
         };
-        forms
-            .into_iter()
-            .filter_map(|form| self.choice(cut, u, others, form, known))
-            .min_by_key(|choice| choice.effort)
+        let choices: Vec<_> =
+            forms.into_iter().filter_map(|form| self.choice(cut, u, others, form, known)).collect();
+        let Some(easiest) = choices.iter().min_by_key(|choice| choice.effort) else { return Vec::new() };
+        let least = choices.iter().min_by_key(|choice| (choice.needs.len(), choice.effort));
+        let least = least.filter(|least| least.needs.len() < easiest.needs.len()).cloned();
+        std::iter::once(easiest.clone()).chain(least).collect()
     }
 
     /// Forms worth trying when the other unknowns leave a choice: along the axes, across the others, about points.

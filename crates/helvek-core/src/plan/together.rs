@@ -91,11 +91,20 @@ fn coefficients(chooser: &Chooser<'_>, lines: &[(usize, Equation)], unknowns: &[
         let (cut, equation) = &lines[i];
         let cut = &chooser.cuts[*cut];
         let form = form_of(equation, cut.origin, chooser.length());
-        cut.entering.iter().find(|e| e.column == unknowns[j]).map_or(0.0, |e| dot(form, e.line))
+        cut.entering.iter().find(|e| e.column == unknowns[j]).map_or(0.0, |e| {
+            let part = dot(form, e.line);
+            if part.abs() <= tolerance::DROPS_OUT * 10.0 { 0.0 } else { part * e.norm }
+        })
     })
 }
 
+/// Rows and columns are brought to a common size first, so that an arm of millimetres beside one of metres is no matter.
 fn sound(matrix: &Mat<f64>) -> bool {
+    let size = |v: f64| if v > 0.0 { v } else { 1.0 };
+    let rows: Vec<f64> = (0..matrix.nrows()).map(|i| size(matrix.row(i).norm_l2())).collect();
+    let even = Mat::from_fn(matrix.nrows(), matrix.ncols(), |i, j| matrix[(i, j)] / rows[i]);
+    let columns: Vec<f64> = (0..even.ncols()).map(|j| size(even.col(j).norm_l2())).collect();
+    let matrix = Mat::from_fn(even.nrows(), even.ncols(), |i, j| even[(i, j)] / columns[j]);
     let Ok(singular) = matrix.singular_values() else { return false };
     let (largest, smallest) = (singular[0], singular[singular.len() - 1]);
     smallest > tolerance::POOR_PIVOT * 1e-3 * largest
@@ -123,7 +132,7 @@ fn block(chooser: &Chooser<'_>, known: &[bool]) -> Option<Found> {
         .column_ids()
         .filter(|c| !known[c.index()] && chooser.given.determined[c.index()])
         .collect();
-    let rows = part_equations(chooser, known);
+    let rows = independent_rows(chooser, part_equations(chooser, known), &unknowns)?;
     let holds =
         |row: &(usize, Equation), column: ColumnId| chooser.enters(&chooser.cuts[row.0], &row.1, column);
     let mut graph = UnGraph::<(), ()>::new_undirected();
@@ -177,6 +186,38 @@ fn block(chooser: &Chooser<'_>, known: &[bool]) -> Option<Found> {
     let unknowns = members.iter().map(|j| unknowns[*j]).collect();
     let needs = needs(chooser, &lines, known);
     Some(Found { lines, unknowns, needs })
+}
+
+/// As many of the rows as there are unknowns, so that together they determine them; rows with few unknowns first. What was found on larger
+/// free bodies makes some of the parts' own equations say nothing new, and which ones is not to be seen from their form.
+fn independent_rows(
+    chooser: &Chooser<'_>,
+    rows: Vec<(usize, Equation)>,
+    unknowns: &[ColumnId],
+) -> Option<Vec<(usize, Equation)>> {
+    let matrix = coefficients(chooser, &rows, unknowns);
+    let row = |i: usize| -> Vec<f64> { (0..unknowns.len()).map(|j| matrix[(i, j)]).collect() };
+    let held = |i: usize| row(i).iter().filter(|x| x.abs() > tolerance::DROPS_OUT).count();
+    let mut order: Vec<usize> = (0..rows.len()).filter(|i| held(*i) > 0).collect();
+    order.sort_by_key(|i| (held(*i), *i));
+    let (mut basis, mut chosen): (Vec<Vec<f64>>, Vec<usize>) = (Vec::new(), Vec::new());
+    for i in order {
+        let mut rest = row(i);
+        let size = rest.iter().map(|x| x * x).sum::<f64>().sqrt();
+        for _ in 0..2 {
+            for b in &basis {
+                let along: f64 = b.iter().zip(&rest).map(|(b, r)| b * r).sum();
+                rest.iter_mut().zip(b).for_each(|(r, b)| *r -= along * b);
+            }
+        }
+        let left = rest.iter().map(|x| x * x).sum::<f64>().sqrt();
+        if left > tolerance::CRITICAL * size {
+            basis.push(rest.into_iter().map(|x| x / left).collect());
+            chosen.push(i);
+        }
+    }
+    chosen.sort_unstable();
+    (chosen.len() == unknowns.len()).then(|| chosen.into_iter().map(|i| rows[i]).collect())
 }
 
 /// The equations of single parts in which no unknown is open that equilibrium does not fix.

@@ -1,5 +1,8 @@
 //! Sheets as text, solved.
 
+#[allow(dead_code, reason = "not every test file grows structures")]
+pub mod assembly;
+
 use helvek_core::answers::Answers;
 use helvek_core::model;
 use helvek_core::problem::Problem;
