@@ -30,6 +30,7 @@ pub mod geometry;
 pub mod model;
 pub mod plan;
 pub mod problem;
+pub mod proof;
 pub mod recognition;
 pub mod sheet;
 pub mod solution;

@@ -4,6 +4,7 @@ use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartOf, TwoForce};
 use crate::geometry::Vector;
 use crate::model::{JointId, JointKind, Model};
 use crate::plan::{Given, plan};
+use crate::proof::{Proof, prove};
 use crate::recognition::two_force_bodies;
 use crate::verdict::{Cure, Verdict, cures_of, judge};
 use crate::working::{Working, work};
@@ -23,6 +24,8 @@ pub struct Solved {
     pub working: Working,
     /// What would hold it, when it moves.
     pub cures: Vec<Cure>,
+    /// How well it closes by other routes.
+    pub proof: Proof,
     /// Per column of `equilibrium`: its value by the global solution, where equilibrium fixes it.
     pub global: Vec<Option<f64>>,
 }
@@ -45,7 +48,10 @@ pub fn solve(model: Model) -> Solved {
         Working::default()
     };
     let cures = cures_of(&model, &full, &verdict);
-    Solved { model, full, verdict, equilibrium, working, cures, global }
+    let proof = Proof::default();
+    let mut solved = Solved { model, full, verdict, equilibrium, working, cures, proof, global };
+    solved.proof = prove(&solved.model, &solved.full, &solved.verdict, &solved.full_values());
+    solved
 }
 
 /// Gear teeth push on one flank or the other: the one on which they push is found out.

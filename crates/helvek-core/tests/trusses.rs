@@ -5,6 +5,7 @@ mod common;
 use common::assembly::{Dice, eliminate};
 use common::{answers, solved};
 use helvek_core::plan::ZeroRule;
+use helvek_core::recognition::{JointRule, at_joints};
 use helvek_core::verdict::Status;
 use proptest::prelude::*;
 use std::fmt::Write;
@@ -113,6 +114,16 @@ proptest! {
             prop_assert!((got.unwrap() - expected[n + k]).abs() <= 1e-6 * size);
         }
         prop_assert!(answers.checks.iter().all(|c| c.ok), "{:?}", answers.checks);
+        // What is seen at sight is so.
+        let force = |c: &helvek_core::equilibrium::ColumnId| solved.global[c.index()].unwrap();
+        for seen in at_joints(&solved.equilibrium) {
+            let forces: Vec<f64> = seen.members.iter().map(force).collect();
+            if seen.zero() {
+                prop_assert!(forces.iter().all(|f| f.abs() <= 1e-3 * size), "{seen:?} {forces:?}");
+            } else {
+                prop_assert!((forces[0] - forces[1]).abs() <= 1e-3 * size, "{seen:?} {forces:?}");
+            }
+        }
     }
 
     #[test]
@@ -151,10 +162,14 @@ fn members_that_carry_nothing_are_seen_in_rounds_each_by_its_rule() {
         let step = solved.working.steps.iter().find(|s| solved.unknown_name(s.unknowns[0]) == bar).unwrap();
         step.reason.rule
     };
-    assert_eq!(rule("E-F"), Some(ZeroRule::TwoAtUnloadedJoint));
-    assert_eq!(rule("G-F"), Some(ZeroRule::TwoAtUnloadedJoint));
-    assert_eq!(rule("D-G"), Some(ZeroRule::TwoAtUnloadedJoint), "in the second round, with G–F gone");
-    assert_eq!(rule("E-G"), Some(ZeroRule::TwoAtUnloadedJoint));
+    assert_eq!(rule("E-F"), Some(ZeroRule::Joint(JointRule::TwoAtUnloadedJoint)));
+    assert_eq!(rule("G-F"), Some(ZeroRule::Joint(JointRule::TwoAtUnloadedJoint)));
+    assert_eq!(
+        rule("D-G"),
+        Some(ZeroRule::Joint(JointRule::TwoAtUnloadedJoint)),
+        "in the second round, with G–F gone"
+    );
+    assert_eq!(rule("E-G"), Some(ZeroRule::Joint(JointRule::TwoAtUnloadedJoint)));
     let answers = solved.answers();
     for bar in ["E-F", "G-F", "D-G", "E-G"] {
         assert_eq!(answers.bars[bar].force, Some(0.0), "{bar}");

@@ -7,6 +7,7 @@ mod fragment;
 pub mod markdown;
 pub mod page;
 mod reason;
+mod remarks;
 mod step;
 pub mod text;
 mod verdict;

@@ -33,6 +33,13 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
         }
         writeln!(out)?;
     }
+    if !page.remarks.is_empty() {
+        writeln!(out, "## Seen at sight\n")?;
+        for line in &page.remarks {
+            writeln!(out, "- {}", plain(line))?;
+        }
+        writeln!(out)?;
+    }
     if !page.steps.is_empty() {
         writeln!(out, "## Working\n")?;
     }
@@ -72,7 +79,7 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
         writeln!(out, "\n> {}", plain(warning))?;
     }
     if let Some(closes) = &page.closes {
-        writeln!(out, "\n{}.", capital(closes))?;
+        writeln!(out, "\n{}: {}.", capital(closes), page.routes.join(", "))?;
     }
     writeln!(out, "\n*{}*", page.caution)
 }

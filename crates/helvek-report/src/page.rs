@@ -18,12 +18,16 @@ pub struct Page {
     pub conversions: Vec<String>,
     /// The steps.
     pub steps: Vec<PageStep>,
+    /// What a trained eye sees before and beside the equations.
+    pub remarks: Vec<String>,
     /// Equations that were not used, put to the test.
     pub checks: Vec<PageCheck>,
     /// What was asked, with its answer.
     pub asked: Vec<AskedLine>,
     /// `the arithmetic closes to 2·10⁻¹⁶`; nothing when nothing was worked.
     pub closes: Option<String>,
+    /// By which routes it was tested: `unused equations`, `the global solution` ...
+    pub routes: Vec<&'static str>,
     /// Things worth a second look.
     pub warnings: Vec<String>,
     /// The usual caution.
@@ -171,9 +175,11 @@ impl Page {
                 .enumerate()
                 .map(|(i, step)| wording.step(i + 1, step))
                 .collect(),
+            remarks: wording.remarks(),
             checks: solved.working.checks.iter().map(|check| wording.check(check)).collect(),
             asked: wording.asked(),
             closes,
+            routes: wording.routes(),
             headlines,
             warnings: answers.warnings.into_iter().map(|w| w.message).collect(),
             caution: crate::CAUTION.into(),

@@ -5,6 +5,7 @@ use crate::fragment::Fragment;
 use crate::step::Wording;
 use helvek_core::equilibrium::{Column, ColumnKind};
 use helvek_core::plan::{Centre, DropsOut, Equation, WhyBody, ZeroRule};
+use helvek_core::recognition::JointRule;
 use helvek_core::working::Step;
 
 impl Wording<'_> {
@@ -133,16 +134,16 @@ impl Wording<'_> {
 
 fn rule_words(rule: ZeroRule) -> &'static str {
     match rule {
-        ZeroRule::TwoAtUnloadedJoint => {
+        ZeroRule::Joint(JointRule::TwoAtUnloadedJoint) => {
             "At sight: two members that are not in one line, at an unloaded joint; neither carries anything."
         }
-        ZeroRule::ThirdOfThree => {
+        ZeroRule::Joint(JointRule::ThirdOfThree) => {
             "At sight: of three members at an unloaded joint two are in one line, so the third carries nothing."
         }
-        ZeroRule::LoadAlongOther => {
+        ZeroRule::Joint(JointRule::LoadAlongOther) => {
             "At sight: what acts at this joint of two members acts along the other one, so this one carries nothing."
         }
-        ZeroRule::NothingAcross => {
+        ZeroRule::Joint(_) | ZeroRule::NothingAcross => {
             "At sight: nothing else acts across the others here, so it carries nothing."
         }
     }

@@ -25,6 +25,12 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
             writeln!(out, "  {line}")?;
         }
     }
+    if !page.remarks.is_empty() {
+        writeln!(out, "\nSeen at sight")?;
+        for line in &page.remarks {
+            writeln!(out, "  {line}")?;
+        }
+    }
     for step in &page.steps {
         writeln!(out, "\n{}. {}", step.number, step.title)?;
         writeln!(out, "   {}", joined(&step.reason))?;
@@ -62,7 +68,7 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
         writeln!(out, "\nLook at this: {warning}")?;
     }
     if let Some(closes) = &page.closes {
-        writeln!(out, "\n{}.", capital(closes))?;
+        writeln!(out, "\n{}: {}.", capital(closes), page.routes.join(", "))?;
     }
     writeln!(out, "{}", page.caution)
 }

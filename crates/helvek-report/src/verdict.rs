@@ -218,14 +218,28 @@ impl Wording<'_> {
         }
     }
 
+    /// The routes by which the result was tested.
+    pub(crate) fn routes(&self) -> Vec<&'static str> {
+        let solved = self.solved;
+        let all = [
+            (!solved.working.checks.is_empty(), "equations not used"),
+            (solved.disagreement().is_some(), "the global solution"),
+            (solved.proof.closure.is_some(), "every equation of every part"),
+            (solved.proof.virtual_work.is_some(), "virtual work"),
+        ];
+        all.into_iter().filter(|(there, _)| *there).map(|(_, name)| name).collect()
+    }
+
     fn direction(&self, direction: Vector) -> String {
         direction::words(direction, self.solved.model.schools.figures)
     }
 
     pub(crate) fn headlines(&self) -> Headlines {
         let (model, working) = (&self.solved.model, &self.solved.working);
-        let worst =
-            working.checks.iter().map(|c| c.relative()).chain(self.solved.disagreement()).fold(0.0, f64::max);
+        let proof = self.solved.proof;
+        let other_routes =
+            self.solved.disagreement().into_iter().chain(proof.closure).chain(proof.virtual_work);
+        let worst = working.checks.iter().map(|c| c.relative()).chain(other_routes).fold(0.0, f64::max);
         Headlines {
             idealise: idealised(model),
             free: format!(

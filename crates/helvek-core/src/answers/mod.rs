@@ -3,6 +3,7 @@
 mod forces;
 mod motion;
 mod names;
+mod recognised;
 mod steps;
 mod warnings;
 
@@ -50,6 +51,8 @@ pub struct Answers {
     /// What would keep it from tipping, when one-way parts let go.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub tips: Option<Tips>,
+    /// What was recognised before and beside the equations: links, members that carry nothing, symmetry ...
+    pub recognised: Vec<Recognised>,
     /// Equations that the working did not use, and the agreement with the global solution.
     pub checks: Vec<CheckAnswer>,
     /// The steps in order.
@@ -159,6 +162,18 @@ impl Sense {
             _ => Self::Zero,
         }
     }
+}
+
+/// Something a trained eye sees.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Recognised {
+    /// A fixed name: `two-force-body`, `third-of-three-members`, `symmetric` ...
+    pub name: &'static str,
+    /// The things concerned.
+    pub about: Vec<String>,
+    /// Where the lines of three forces meet.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub at: Option<[f64; 2]>,
 }
 
 /// What a rough contact needs: tangential force over normal force, beside what is available.
@@ -362,6 +377,7 @@ impl Solved {
             ropes: self.rope_tensions(),
             friction: self.friction(),
             tips: self.tips(),
+            recognised: self.recognised(),
             checks: self.check_answers(),
             working: self.step_answers(),
             free_motion: self.free_motion(),

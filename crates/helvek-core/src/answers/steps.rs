@@ -3,10 +3,22 @@
 use super::{CheckAnswer, ReasonAnswer, StepAnswer, TogetherAnswer};
 use crate::equilibrium::{ColumnId, ColumnKind};
 use crate::plan::{DropsOut, Equation, FreeBody, WhyBody, ZeroRule};
+use crate::recognition::JointRule;
 use crate::solution::Solved;
 use crate::tolerance;
 use crate::units::Unit;
 use crate::working::Step;
+
+/// The fixed name of a rule.
+pub(super) fn rule_name(rule: JointRule) -> &'static str {
+    match rule {
+        JointRule::TwoAtUnloadedJoint => "two-members-at-an-unloaded-joint",
+        JointRule::ThirdOfThree => "third-of-three-members",
+        JointRule::LoadAlongOther => "load-along-the-other-member",
+        JointRule::SameThroughout => "same-throughout",
+        JointRule::TwoPairs => "two-pairs",
+    }
+}
 
 impl Solved {
     pub(super) fn check_answers(&self) -> Vec<CheckAnswer> {
@@ -34,6 +46,8 @@ impl Solved {
             CheckAnswer { name: name.into(), residual, relative: difference, ok }
         };
         checks.extend(self.disagreement().map(|d| proof("agreement with the global solution", d)));
+        checks.extend(self.proof.closure.map(|d| proof("every equation of every part", d)));
+        checks.extend(self.proof.virtual_work.map(|d| proof("virtual work", d)));
         checks
     }
 
@@ -93,9 +107,7 @@ impl Solved {
                     WhyBody::Group { .. } => "group",
                 },
                 rule: reason.rule.map(|rule| match rule {
-                    ZeroRule::TwoAtUnloadedJoint => "two-members-at-an-unloaded-joint",
-                    ZeroRule::ThirdOfThree => "third-of-three-members",
-                    ZeroRule::LoadAlongOther => "load-along-the-other-member",
+                    ZeroRule::Joint(rule) => rule_name(rule),
                     ZeroRule::NothingAcross => "nothing-across",
                 }),
                 same_as: reason.same_as.map(|c| self.unknown_name(c)),

@@ -6,10 +6,11 @@
 //! they are parallel. When they span less there is a choice, made from a menu.
 
 use super::cuts::{Cut, CutKind, Entering, Three, three};
-use super::{Axis, Centre, Equation, Given};
+use super::{Axis, Centre, Equation, Given, ZeroRule};
 use crate::equilibrium::{ColumnId, ColumnKind, Equilibrium, Freedom, PartOf};
 use crate::geometry::{Point, Vector};
 use crate::model::{Model, PointId};
+use crate::recognition::{Seen, at_joints};
 use crate::sheet::{First, Truss};
 use crate::tolerance;
 use std::collections::HashMap;
@@ -42,6 +43,8 @@ pub(super) struct Chooser<'a> {
     pub(super) cuts: Vec<Cut>,
     /// The cuts that each column enters.
     pub(super) cuts_of: Vec<Vec<usize>>,
+    /// Members that a rule of joints shows to carry nothing.
+    pub(super) rules: HashMap<ColumnId, ZeroRule>,
     scale: f64,
     grid: HashMap<(i64, i64), PointId>,
     cell: f64,
@@ -65,7 +68,13 @@ impl<'a> Chooser<'a> {
             grid.entry(key(model.at(id), cell)).or_insert(id);
         }
         let scale = equilibrium.load_scale();
-        Self { model, equilibrium, given, cuts, cuts_of, scale, grid, cell, memo: HashMap::new() }
+        let mut rules = HashMap::new();
+        for seen in at_joints(equilibrium).into_iter().filter(Seen::zero) {
+            for member in seen.members {
+                rules.entry(member).or_insert(ZeroRule::Joint(seen.rule));
+            }
+        }
+        Self { model, equilibrium, given, cuts, cuts_of, rules, scale, grid, cell, memo: HashMap::new() }
     }
 
     pub(super) fn length(&self) -> f64 {

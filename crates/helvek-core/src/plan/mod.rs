@@ -14,6 +14,7 @@ pub use equation::{Axis, Centre, Equation};
 
 use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartId};
 use crate::model::{Asked, Model};
+use crate::recognition::JointRule;
 use crate::sheet::Reactions;
 use cuts::Cut;
 use isolate::Chooser;
@@ -69,15 +70,11 @@ pub enum WhyBody {
     },
 }
 
-/// A rule that gives the result at sight.
+/// Why a member is seen at sight to carry nothing.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum ZeroRule {
-    /// Two members that are not in one line meet at an unloaded, unsupported joint: both are zero.
-    TwoAtUnloadedJoint,
-    /// Of three members at an unloaded, unsupported joint two are in one line: the third is zero.
-    ThirdOfThree,
-    /// The load at a joint of two members acts along one of them: the other is zero.
-    LoadAlongOther,
+    /// One of the rules of joints.
+    Joint(JointRule),
     /// Nothing else at the joint acts across the others.
     NothingAcross,
 }

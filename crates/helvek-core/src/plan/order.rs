@@ -59,7 +59,7 @@ fn reasoned(chooser: &Chooser<'_>, step: &Found, known: &[bool], given: &Given<'
     let axial = chooser.equilibrium.column(unknown).axial();
     let joint = single && axial && is_joint(chooser, cut);
     let rule = (joint && found_before.is_empty() && chooser.loads(cut, equation) == 0)
-        .then(|| zero_rule(chooser, cut, unknown, given));
+        .then(|| chooser.rules.get(&unknown).copied().unwrap_or(ZeroRule::NothingAcross));
     let same_as = (joint && rule.is_none() && chooser.loads(cut, equation) == 0)
         .then(|| collinear(chooser, cut, unknown, &found_before))
         .flatten();
@@ -110,24 +110,6 @@ fn direction(chooser: &Chooser<'_>, cut: &Cut, column: ColumnId) -> Option<Vecto
 
 fn parallel(a: Option<Vector>, b: Option<Vector>) -> bool {
     a.zip(b).is_some_and(|(a, b)| a.cross(b).length() <= tolerance::DROPS_OUT * 10.0)
-}
-
-/// Which rule shows at sight that a member is zero. Members that were found to be zero are not there any more.
-fn zero_rule(chooser: &Chooser<'_>, cut: &Cut, unknown: ColumnId, given: &Given<'_>) -> ZeroRule {
-    let there = |c: ColumnId| c == unknown || given.values[c.index()] != 0.0;
-    let others: Vec<_> =
-        cut.entering.iter().map(|e| e.column).filter(|c| *c != unknown && there(*c)).collect();
-    let members = others.iter().all(|c| chooser.equilibrium.column(*c).axial());
-    let loaded = cut.loads.iter().any(|l| l.iter().any(|x| *x != 0.0));
-    let all_zero = cut.entering.iter().filter(|e| given.values[e.column.index()] != 0.0).count() == 0;
-    match (&others[..], members, loaded) {
-        ([], true, false) if cut.entering.len() >= 2 || all_zero => ZeroRule::TwoAtUnloadedJoint,
-        ([_], true, true) => ZeroRule::LoadAlongOther,
-        ([a, b], true, false) if parallel(direction(chooser, cut, *a), direction(chooser, cut, *b)) => {
-            ZeroRule::ThirdOfThree
-        }
-        _ => ZeroRule::NothingAcross,
-    }
 }
 
 /// The one other member that is left at an unloaded joint, in one line with this one.

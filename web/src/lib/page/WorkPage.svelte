@@ -59,6 +59,11 @@
     {#if page.conversions.length > 0}
       <p class="units">{page.conversions.join(' · ')}</p>
     {/if}
+    {#if page.remarks.length > 0}
+      <ul class="remarks" aria-label="Seen at sight">
+        {#each page.remarks as remark, i (i)}<li>{remark}</li>{/each}
+      </ul>
+    {/if}
     {#each page.steps as step (step.number)}
       {@const now = session.stop === 'work' && session.step === step.number}
       <article class:now data-part="step-{step.number}">
@@ -210,6 +215,13 @@
     font-size: 12.5px;
     color: var(--color-neutral);
     margin: 0 0 8px 13px;
+  }
+  .remarks {
+    font-size: 12.5px;
+    color: var(--color-neutral);
+    margin: 0 0 8px 13px;
+    display: grid;
+    gap: 2px;
   }
   .warning {
     display: flex;

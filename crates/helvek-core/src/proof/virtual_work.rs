@@ -1,0 +1,332 @@
+//! Virtual work: let one unknown go, move what it held by one unit while everything else holds, and add up force times displacement.
+//!
+//! Written from the sheet's points and what the supports, joints, bars and ropes keep from moving. It shares nothing with the equilibrium
+//! matrix: no wrench, no reference point, no resultant of a distributed load.
+
+use crate::equilibrium::{Column, ColumnId, ColumnOf, Component, Equilibrium};
+use crate::geometry::{Point, Vector};
+use crate::model::{
+    Amount, BodyId, JointKind, LoadKind, Model, On, PinId, PointId, RopeEnd, RopeId, SupportKind,
+};
+use faer::Mat;
+use faer::linalg::solvers::Solve;
+
+/// Movements of more than this many freedoms are not looked at: everything is solved densely here, so that it stays a plain second way.
+const MOST: usize = 120;
+
+/// How something moves: a coefficient for each freedom.
+type Moves = Vec<(usize, f64)>;
+
+/// A displacement in the plane, x and y.
+#[derive(Clone, Default)]
+struct Displacement {
+    x: Moves,
+    y: Moves,
+}
+
+impl Displacement {
+    fn along(&self, d: Vector) -> Moves {
+        let part = |moves: &Moves, by: f64| moves.iter().map(|(k, v)| (*k, v * by)).collect::<Vec<_>>();
+        let mut sum = part(&self.x, d.x);
+        sum.extend(part(&self.y, d.y));
+        sum
+    }
+}
+
+/// The freedoms: x, y and turn of each body, x and y of each pin and each weld (with its turn), one for each free end of a rope.
+struct Freedoms<'a> {
+    model: &'a Model,
+    pins: usize,
+    welds: Vec<(usize, usize)>,
+    ends: Vec<(RopeId, usize)>,
+    first_end: usize,
+    count: usize,
+}
+
+impl<'a> Freedoms<'a> {
+    fn of(model: &'a Model) -> Self {
+        let pins = 3 * model.bodies.len();
+        let mut count = pins + 2 * model.pins.len();
+        let mut welds = Vec::new();
+        for (index, joint) in model.joints.iter().enumerate() {
+            if joint.kind == JointKind::Weld && joint.of.len() > 2 {
+                welds.push((index, count));
+                count += 3;
+            }
+        }
+        let first_end = count;
+        let mut ends = Vec::new();
+        for (index, rope) in model.ropes.iter().enumerate() {
+            for (k, end) in rope.ends.iter().enumerate() {
+                if matches!(end, RopeEnd::Mass(_) | RopeEnd::Pull(_)) {
+                    ends.push((RopeId(index), k));
+                    count += 1;
+                }
+            }
+        }
+        Self { model, pins, welds, ends, first_end, count }
+    }
+
+    /// A point that rides with a body: x − ω (y − y₀) and y + ω (x − x₀) with the body's first point as (x₀, y₀).
+    fn rigid(first: usize, about: Point, at: Point) -> Displacement {
+        Displacement {
+            x: vec![(first, 1.0), (first + 2, -(at.y - about.y))],
+            y: vec![(first + 1, 1.0), (first + 2, at.x - about.x)],
+        }
+    }
+
+    fn body(&self, body: BodyId, at: Point) -> Displacement {
+        let about = self.model.points_of(body).first().map_or(at, |p| self.model.at(*p));
+        Self::rigid(3 * body.index(), about, at)
+    }
+
+    fn pin(&self, pin: PinId) -> Displacement {
+        let first = self.pins + 2 * pin.index();
+        Displacement { x: vec![(first, 1.0)], y: vec![(first + 1, 1.0)] }
+    }
+
+    fn on(&self, on: On, at: Point) -> Displacement {
+        match on {
+            On::Body(body) => self.body(body, at),
+            On::Pin(pin) => self.pin(pin),
+        }
+    }
+
+    fn turn(body: BodyId) -> Moves {
+        vec![(3 * body.index() + 2, 1.0)]
+    }
+
+    /// How far the free end of a rope moves away from the rope.
+    fn end(&self, rope: RopeId, k: usize) -> Moves {
+        let place = self.ends.iter().position(|end| *end == (rope, k));
+        place.map_or_else(Vec::new, |place| vec![(self.first_end + place, 1.0)])
+    }
+}
+
+/// `a` − `b`.
+fn minus(a: Moves, b: Moves) -> Moves {
+    a.into_iter().chain(b.into_iter().map(|(k, v)| (k, -v))).collect()
+}
+
+/// Every unknown of the full equilibrium by virtual work; `None` for those that are out of contact. `None` altogether when there are not as many
+/// unknowns as freedoms, or too many.
+pub(super) fn unknowns(
+    model: &Model,
+    equilibrium: &Equilibrium,
+    released: &[ColumnId],
+) -> Option<Vec<Option<f64>>> {
+    // Freed wheels are left on their bodies here: their axles transmit what the rope does to them.
+    let freedoms = Freedoms::of(model);
+    let axle = |of: ColumnOf| matches!(of, ColumnOf::Axle(_));
+    let held: Vec<ColumnId> = equilibrium
+        .column_ids()
+        .filter(|id| !released.contains(id) && !axle(equilibrium.column(*id).of))
+        .collect();
+    if held.len() != freedoms.count || freedoms.count > MOST || freedoms.count == 0 {
+        return None;
+    }
+    let mut matrix: Mat<f64> = Mat::zeros(held.len(), freedoms.count);
+    for (i, id) in held.iter().enumerate() {
+        let column = equilibrium.column(*id);
+        for (k, v) in gives(&freedoms, column.of, column.component)? {
+            matrix[(i, k)] += v * assumed(column);
+        }
+    }
+    let mut work = vec![0.0; freedoms.count];
+    loads(&freedoms, &mut work);
+    // Moved so that only unknown i does work, one unit of it: unknown + work of the loads = 0. All at once: q = matrix⁻¹ eᵢ, value −workᵀ q.
+    let mut values = Mat::from_fn(freedoms.count, 1, |k, _| -work[k]);
+    matrix.transpose().to_owned().full_piv_lu().solve_in_place(&mut values);
+    let mut list = vec![None; equilibrium.columns.len()];
+    for (i, id) in held.iter().enumerate() {
+        let value = values[(i, 0)];
+        if !value.is_finite() {
+            return None;
+        }
+        list[id.index()] = Some(value);
+    }
+    Some(list)
+}
+
+/// −1 for a reaction that was assumed against its axis.
+fn assumed(column: &Column) -> f64 {
+    let force = column.acts.first().map_or(Vector::ZERO, |act| act.wrench.force);
+    match (column.of, column.component) {
+        (ColumnOf::Support(_), Component::X) => force.x.signum(),
+        (ColumnOf::Support(_), Component::Y) => force.y.signum(),
+        _ => 1.0,
+    }
+}
+
+/// By how much what an unknown holds gives way, in the sense in which the unknown does positive work.
+fn gives(freedoms: &Freedoms<'_>, of: ColumnOf, component: Component) -> Option<Moves> {
+    let model = freedoms.model;
+    Some(match of {
+        ColumnOf::Support(id) => {
+            let support = &model.supports[id.index()];
+            let moves = freedoms.on(support.on, model.at(support.at));
+            match component {
+                Component::X | Component::Y | Component::Along | Component::Across => {
+                    moves.along(support_sense(support.kind, component)?)
+                }
+                Component::Couple => Freedoms::turn(support.on.body()?),
+            }
+        }
+        ColumnOf::Joint(id, end) => {
+            let joint = &model.joints[id.index()];
+            let at = model.at(joint.at);
+            let body = joint.of[end];
+            let weld = freedoms.welds.iter().find(|(index, _)| *index == id.index());
+            let (other, other_turn) = match (joint.pin, weld) {
+                (Some(pin), _) => (freedoms.pin(pin), Vec::new()),
+                (None, Some((_, first))) => (Freedoms::rigid(*first, at, at), vec![(first + 2, 1.0)]),
+                (None, None) => {
+                    let other = joint.of[1 - end];
+                    (freedoms.body(other, at), Freedoms::turn(other))
+                }
+            };
+            let own = freedoms.body(body, at);
+            match component {
+                Component::Couple => minus(Freedoms::turn(body), other_turn),
+                _ => {
+                    let d = joint_sense(joint.kind, component)?;
+                    minus(own.along(d), other.along(d))
+                }
+            }
+        }
+        ColumnOf::Bar(id) => {
+            let bar = &model.bars[id.index()];
+            let [a, b] = model.bar_ends(bar);
+            let d = (b - a).unit()?;
+            // A bar that is pulled does positive work when its ends come nearer.
+            minus(freedoms.on(bar.on[0], a).along(d), freedoms.on(bar.on[1], b).along(d))
+        }
+        ColumnOf::Rope(id) => {
+            let rope = &model.ropes[id.index()];
+            let mut shortens = Vec::new();
+            for (index, leg) in rope.legs.iter().enumerate() {
+                let stop = |stop: usize, at: Point, d: Vector| -> Moves {
+                    let end = if stop == 0 { Some(0) } else { (stop == rope.legs.len()).then_some(1) };
+                    match end.map(|k| (k, rope.ends[k])) {
+                        Some((_, RopeEnd::On(on))) => freedoms.on(on, at).along(d),
+                        Some((_, RopeEnd::Ground)) => Vec::new(),
+                        // It moves away from the rope, which lengthens it.
+                        Some((k, _)) => freedoms.end(id, k).into_iter().map(|(i, v)| (i, -v)).collect(),
+                        None => {
+                            let wheel = &model.pulleys[rope.wheels[stop - 1].index()];
+                            wheel.on.map_or_else(Vec::new, |body| freedoms.body(body, at).along(d))
+                        }
+                    }
+                };
+                shortens.extend(stop(index, leg.from, leg.direction));
+                shortens.extend(stop(index + 1, leg.to, -leg.direction));
+            }
+            shortens
+        }
+        ColumnOf::Sought(id) => {
+            let mut moves = Vec::new();
+            each_load(freedoms, |size, per_unit| {
+                if size == Amount::Sought(id) {
+                    moves.extend(per_unit);
+                }
+            });
+            moves
+        }
+        ColumnOf::Axle(_) | ColumnOf::Link(_) => return None,
+    })
+}
+
+fn support_sense(kind: SupportKind, component: Component) -> Option<Vector> {
+    match (kind, component) {
+        (_, Component::X) => Some(Vector::X),
+        (_, Component::Y) => Some(Vector::Y),
+        (SupportKind::Rough { normal, .. }, Component::Across) => Some(normal.left()),
+        (
+            SupportKind::Roller { normal, .. }
+            | SupportKind::Surface { normal }
+            | SupportKind::Guide { normal }
+            | SupportKind::Rough { normal, .. },
+            Component::Along,
+        ) => Some(normal),
+        (SupportKind::Link { toward } | SupportKind::Cable { toward }, Component::Along) => Some(toward),
+        _ => None,
+    }
+}
+
+fn joint_sense(kind: JointKind, component: Component) -> Option<Vector> {
+    match (kind, component) {
+        (_, Component::X) => Some(Vector::X),
+        (_, Component::Y) => Some(Vector::Y),
+        (
+            JointKind::Slot { normal } | JointKind::Collar { normal } | JointKind::Contact { normal, .. },
+            Component::Along,
+        ) => Some(normal),
+        (JointKind::Contact { normal, .. }, Component::Across) => Some(normal.left()),
+        (JointKind::Mesh { normal, pressure_angle, flank }, Component::Along) => {
+            Some(normal * pressure_angle.sin() + normal.left() * (flank * pressure_angle.cos()))
+        }
+        _ => None,
+    }
+}
+
+/// The work of the known loads per unit of each freedom.
+fn loads(freedoms: &Freedoms<'_>, work: &mut [f64]) {
+    each_load(freedoms, |size, per_unit| {
+        if let Amount::Known(size) = size {
+            per_unit.into_iter().for_each(|(k, v)| work[k] += size * v);
+        }
+    });
+}
+
+/// Every size of every load with the displacement on which it does work.
+fn each_load(freedoms: &Freedoms<'_>, mut take: impl FnMut(Amount, Moves)) {
+    let model = freedoms.model;
+    for load in &model.loads {
+        let moves = |at: Point| freedoms.on(load.on, at);
+        match load.kind {
+            LoadKind::Force { at, direction, size, .. } => take(size, moves(model.at(at)).along(direction)),
+            LoadKind::Weight { at, size, .. } => take(size, moves(model.at(at)).along(-Vector::Y)),
+            LoadKind::Couple { turn, size, .. } => {
+                if let Some(body) = load.on.body() {
+                    take(size, Freedoms::turn(body).into_iter().map(|(k, v)| (k, v * turn)).collect());
+                }
+            }
+            LoadKind::Distributed { from, to, start, end, direction, over } => {
+                let spread = Spread { from, to, direction, over };
+                take(start, spread.work(freedoms, load.on, |t| 1.0 - t));
+                take(end, spread.work(freedoms, load.on, |t| t));
+            }
+        }
+    }
+    for (index, rope) in model.ropes.iter().enumerate() {
+        for (k, end) in rope.ends.iter().enumerate() {
+            let moves = freedoms.end(RopeId(index), k);
+            match *end {
+                RopeEnd::Mass(mass) => take(Amount::Known(mass * model.gravity), moves),
+                RopeEnd::Pull(size) => take(size, moves),
+                RopeEnd::On(_) | RopeEnd::Ground => {}
+            }
+        }
+    }
+}
+
+struct Spread {
+    from: PointId,
+    to: PointId,
+    direction: Vector,
+    over: f64,
+}
+
+impl Spread {
+    /// ∫ share(t) · displacement along the load · dt over the stretch: linear times linear, exact by two points of Gauss.
+    fn work(&self, freedoms: &Freedoms<'_>, on: On, share: impl Fn(f64) -> f64) -> Moves {
+        let (a, b) = (freedoms.model.at(self.from), freedoms.model.at(self.to));
+        let half = 0.5 / 3f64.sqrt();
+        let mut sum = Vec::new();
+        for t in [0.5 - half, 0.5 + half] {
+            let moves = freedoms.on(on, a + (b - a) * t).along(self.direction);
+            sum.extend(moves.into_iter().map(|(k, v)| (k, v * share(t) * self.over * 0.5)));
+        }
+        sum
+    }
+}

@@ -1,0 +1,123 @@
+//! What is recognised, in a sentence each.
+
+use crate::step::Wording;
+use helvek_core::recognition::{
+    JointRule, Meeting, Seen, Sense, at_joints, common_sense, symmetry, three_force_bodies,
+};
+use helvek_core::units::figures;
+
+impl Wording<'_> {
+    /// Links, members that carry nothing, forces that meet, symmetry, and what common sense says of the result.
+    pub(crate) fn remarks(&self) -> Vec<String> {
+        let (solved, model) = (self.solved, &self.solved.model);
+        let body = |id: helvek_core::model::BodyId| &model.bodies[id.index()].name;
+        let mut lines: Vec<String> = solved
+            .equilibrium
+            .links
+            .iter()
+            .map(|link| {
+                let [a, b] = link.ends.map(|p| model.point_name(p));
+                format!(
+                    "{} is loaded at its two pins only: a two-force body, along the line {a}–{b}.",
+                    body(link.body)
+                )
+            })
+            .collect();
+        lines.extend(self.joints());
+        if !solved.verdict.equilibrium {
+            return lines;
+        }
+        for three in three_force_bodies(&solved.full, &solved.full_values()) {
+            lines.push(match three.meeting {
+                Meeting::Parallel => format!("Three forces act on {}; they are parallel.", body(three.body)),
+                Meeting::At(at) => {
+                    let [x, y] = self.place(at);
+                    let plain = |v: f64| figures::plain(v, self.digits());
+                    format!(
+                        "Three forces act on {}; they meet at ({}, {}).",
+                        body(three.body),
+                        plain(x),
+                        plain(y)
+                    )
+                }
+            });
+        }
+        lines.extend(self.symmetric());
+        lines.extend(common_sense(model).into_iter().map(|sense| self.sense(sense)));
+        lines
+    }
+
+    /// Members that carry nothing, and pairs that carry the same, rule by rule.
+    fn joints(&self) -> Vec<String> {
+        /// More joints than these are not listed one by one.
+        const LISTED: usize = 12;
+        let seen: Vec<Seen> = at_joints(&self.solved.equilibrium);
+        if seen.len() > LISTED {
+            let zero: usize = seen.iter().filter(|s| s.zero()).map(|s| s.members.len()).sum();
+            return vec![format!("At sight, {zero} members carry nothing under these loads.")];
+        }
+        let name = |id: &helvek_core::equilibrium::ColumnId| self.solved.unknown_name(*id);
+        seen.iter()
+            .map(|seen| {
+                let members: Vec<_> = seen.members.iter().map(name).collect();
+                let (members, joint) = (members.join(" and "), self.solved.part(seen.joint));
+                match seen.rule {
+                    JointRule::TwoAtUnloadedJoint => {
+                        format!("{members} carry nothing: they alone meet at the unloaded {joint}, not in one line.")
+                    }
+                    JointRule::ThirdOfThree => {
+                        format!("{members} carries nothing: at the unloaded {joint} the two others are in one line.")
+                    }
+                    JointRule::LoadAlongOther => {
+                        format!("{members} carries nothing: what acts at {joint} acts along the other member.")
+                    }
+                    JointRule::SameThroughout => format!("{members} carry the same: one line through the unloaded {joint}."),
+                    JointRule::TwoPairs => format!("{members} carry the same: one of two lines through the unloaded {joint}."),
+                }
+            })
+            .collect()
+    }
+
+    fn symmetric(&self) -> Option<String> {
+        let symmetry = symmetry(&self.solved.model)?;
+        let model = &self.solved.model;
+        let reactions = self.solved.answers().reactions;
+        let name = |id: helvek_core::model::SupportId| &model.supports[id.index()].name;
+        let up = |id: helvek_core::model::SupportId| {
+            reactions.iter().find(|r| r.support == *name(id)).and_then(|r| r.force[1])
+        };
+        let equal = symmetry.pairs.iter().all(|(a, b)| match (up(*a), up(*b)) {
+            (Some(a), Some(b)) => (a - b).abs() <= 1e-9 * a.abs().max(b.abs()),
+            _ => false,
+        });
+        let pairs: Vec<_> =
+            symmetry.pairs.iter().map(|(a, b)| format!("{} and {}", name(*a), name(*b))).collect();
+        let x = figures::plain(model.units.length.from_si(symmetry.axis), self.digits());
+        let proved = if equal { "which the result shows" } else { "which equilibrium alone does not show" };
+        Some(format!("Symmetric about x = {x}: {} take equal parts, {proved}.", pairs.join(", ")))
+    }
+
+    fn sense(&self, sense: Sense) -> String {
+        let model = &self.solved.model;
+        let load = |id: helvek_core::model::LoadId| &model.loads[id.index()].name;
+        let support = |id: helvek_core::model::SupportId| &model.supports[id.index()].name;
+        match sense {
+            Sense::NearerTakesMore { load: l, nearer, farther } => {
+                format!(
+                    "{} lies nearer to {}, which takes more of it than {}.",
+                    load(l),
+                    support(nearer),
+                    support(farther)
+                )
+            }
+            Sense::LiftsFarEnd { load: l, over, lifts } => {
+                format!(
+                    "{} lies beyond {}: by itself it would lift the body off {}.",
+                    load(l),
+                    support(over),
+                    support(lifts)
+                )
+            }
+        }
+    }
+}
