@@ -5,7 +5,7 @@ use crate::geometry::Vector;
 use crate::model::{JointId, JointKind, Model};
 use crate::plan::{Given, plan};
 use crate::proof::{Proof, prove};
-use crate::recognition::two_force_bodies;
+use crate::recognition::{Seen, at_joints, two_force_bodies};
 use crate::verdict::{Cure, Verdict, cures_of, judge};
 use crate::working::{Working, work};
 
@@ -166,6 +166,14 @@ impl Solved {
             }
         }
         values
+    }
+
+    /// The rules of joints that show without an equation what members carry.
+    pub fn seen_at_joints(&self) -> Vec<Seen> {
+        let map = Map { model: &self.model, full: &self.full, verdict: &self.verdict };
+        let slack: Vec<_> =
+            self.equilibrium.column_ids().map(|id| map.released(&self.equilibrium, id)).collect();
+        at_joints(&self.equilibrium, &slack)
     }
 
     /// The largest difference between the working's values and the global solution's, over the largest load. `None` when nothing was

@@ -116,7 +116,7 @@ fn grid(seed: u64) -> Grid {
         }
     }
     let (mut loads, mut forces) = (vec![0; rows], String::new());
-    for point in 0..points.len() {
+    for (point, at) in points.iter().enumerate() {
         let f = match dice.below(4) {
             0 => (0, -2),
             1 => (1, 0),
@@ -125,7 +125,7 @@ fn grid(seed: u64) -> Grid {
         };
         writeln!(forces, "{{ kind = \"force\", at = \"P{point}\", components = [{}, {}] }},", f.0, f.1)
             .unwrap();
-        wrench(&mut loads, point / 3, points[point], f, 1);
+        wrench(&mut loads, point / 3, *at, f, 1);
     }
     let mut text = format!(
         "format = \"helvek-sheet/1\"\nsupports = [\n{supports}]\nbars = [\n{bars}]\nloads = [\n{forces}]\n[points]\n"
@@ -188,7 +188,7 @@ proptest! {
                 let moves = &motion.parts[a.act.on.index()];
                 a.act.wrench.force.dot(moves.displacement(a.act.wrench.about)) + a.act.wrench.moment.dot(moves.rotation)
             }).sum();
-            prop_assert!((work > 1e-6) == !holds, "work {} in {}", work, grid.text);
+            prop_assert!((work > 1e-6) != holds, "work {} in {}", work, grid.text);
         }
     }
 }

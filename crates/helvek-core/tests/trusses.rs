@@ -5,7 +5,7 @@ mod common;
 use common::assembly::{Dice, eliminate};
 use common::{answers, solved};
 use helvek_core::plan::ZeroRule;
-use helvek_core::recognition::{JointRule, at_joints};
+use helvek_core::recognition::JointRule;
 use helvek_core::verdict::Status;
 use proptest::prelude::*;
 use std::fmt::Write;
@@ -116,7 +116,7 @@ proptest! {
         prop_assert!(answers.checks.iter().all(|c| c.ok), "{:?}", answers.checks);
         // What is seen at sight is so.
         let force = |c: &helvek_core::equilibrium::ColumnId| solved.global[c.index()].unwrap();
-        for seen in at_joints(&solved.equilibrium) {
+        for seen in solved.seen_at_joints() {
             let forces: Vec<f64> = seen.members.iter().map(force).collect();
             if seen.zero() {
                 prop_assert!(forces.iter().all(|f| f.abs() <= 1e-3 * size), "{seen:?} {forces:?}");

@@ -6,6 +6,7 @@ use crate::step::Wording;
 use helvek_core::equilibrium::{ColumnKind, ColumnOf};
 use helvek_core::geometry::Vector;
 use helvek_core::model::{Asked, BarId, JointId, RopeId, SoughtId, SupportId};
+use helvek_core::units::figures;
 
 impl Wording<'_> {
     pub(crate) fn asked(&self) -> Vec<AskedLine> {
@@ -29,7 +30,9 @@ impl Wording<'_> {
                 } else {
                     format!("reaction of {} at {at}{on}", support.name)
                 };
-                vec![line(format!("support:{}", support.name), label, self.reaction(id))]
+                let mut parts = self.reaction(id);
+                parts.extend(self.friction(&support.name));
+                vec![line(format!("support:{}", support.name), label, parts)]
             }
             Asked::Joint(id) => {
                 let joint = &model.joints[id.index()];
@@ -40,7 +43,9 @@ impl Wording<'_> {
                     .map(|k| {
                         let body = &model.bodies[joint.of[k].index()].name;
                         let label = format!("{} {} on {body}", joint.kind.word(), joint.name);
-                        line(format!("joint:{}", joint.name), label, self.joint(id, k, apart))
+                        let mut parts = self.joint(id, k, apart);
+                        parts.extend(self.friction(&joint.name));
+                        line(format!("joint:{}", joint.name), label, parts)
                     })
                     .collect()
             }
@@ -57,6 +62,20 @@ impl Wording<'_> {
                 vec![line(format!("sought:{name}"), format!("sought {name}"), vec![self.sought(id)])]
             }
         }
+    }
+
+    /// What a rough contact needs, beside what there is.
+    fn friction(&self, of: &str) -> Option<String> {
+        let friction = self.solved.answers().friction.into_iter().find(|f| f.of == of)?;
+        let needed = match friction.needed {
+            Some(needed) => format!("needs friction {}", figures::rounded(needed, self.digits())),
+            None => "nothing presses, so that friction cannot act".into(),
+        };
+        Some(match (friction.available, friction.holds) {
+            (Some(there), Some(true)) => format!("{needed} of {there}: holds"),
+            (Some(there), _) => format!("{needed} of {there}: slides"),
+            _ => needed,
+        })
     }
 
     /// The resultant of a support, in words: `0.930 kN ↑`.

@@ -1,9 +1,7 @@
 //! What is recognised, in a sentence each.
 
 use crate::step::Wording;
-use helvek_core::recognition::{
-    JointRule, Meeting, Seen, Sense, at_joints, common_sense, symmetry, three_force_bodies,
-};
+use helvek_core::recognition::{JointRule, Meeting, Seen, Sense, common_sense, symmetry, three_force_bodies};
 use helvek_core::units::figures;
 
 impl Wording<'_> {
@@ -51,7 +49,7 @@ impl Wording<'_> {
     fn joints(&self) -> Vec<String> {
         /// More joints than these are not listed one by one.
         const LISTED: usize = 12;
-        let seen: Vec<Seen> = at_joints(&self.solved.equilibrium);
+        let seen: Vec<Seen> = self.solved.seen_at_joints();
         if seen.len() > LISTED {
             let zero: usize = seen.iter().filter(|s| s.zero()).map(|s| s.members.len()).sum();
             return vec![format!("At sight, {zero} members carry nothing under these loads.")];

@@ -22,7 +22,12 @@ impl Wording<'_> {
             Status::Balanced => (
                 "balanced",
                 format!(
-                    "Balanced under these loads only: it is free to move ({}).{}",
+                    "Balanced under these loads only: it is free to move{} ({}).{}",
+                    if verdict.mobility > 1 {
+                        format!(" in {} ways, one of them", verdict.mobility)
+                    } else {
+                        String::new()
+                    },
                     self.motion().unwrap_or_default(),
                     self.let_go()
                 ),

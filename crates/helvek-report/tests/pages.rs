@@ -32,6 +32,10 @@ fn an_overhang_that_lifts_reads_as_on_paper() {
     Determinate. Held, and equilibrium alone fixes every reaction.
     3 equations and 3 unknowns, counted; rank decides.
 
+    Seen at sight
+      Three forces act on beam; they are parallel.
+      lamp lies beyond C: by itself it would lift the body off A.
+
     1. Moments about A · beam
        A_x and A_y pass through A, so only C_y is left.
        ↺ ΣM_A = 0:  − 2 (4) + C_y (1) = 0

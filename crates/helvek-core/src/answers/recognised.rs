@@ -3,7 +3,7 @@
 use super::Recognised;
 use super::steps::rule_name;
 use crate::equilibrium::ColumnId;
-use crate::recognition::{Meeting, Sense, at_joints, common_sense, symmetry, three_force_bodies};
+use crate::recognition::{Meeting, Sense, common_sense, symmetry, three_force_bodies};
 use crate::solution::Solved;
 
 impl Solved {
@@ -14,7 +14,7 @@ impl Solved {
         let fact = |name: &'static str, about: Vec<String>| Recognised { name, about, at: None };
         let mut list: Vec<_> =
             self.equilibrium.links.iter().map(|link| fact("two-force-body", vec![body(link.body)])).collect();
-        for seen in at_joints(&self.equilibrium) {
+        for seen in self.seen_at_joints() {
             let members = seen.members.iter().map(|id: &ColumnId| self.unknown_name(*id)).collect();
             list.push(fact(rule_name(seen.rule), members));
         }

@@ -25,10 +25,11 @@ impl Solved {
         for (column, value) in self.full.columns.iter().zip(self.full_values()) {
             let ColumnOf::Support(id) = column.of else { continue };
             let support = &self.model.supports[id.index()];
-            let rolls = matches!(support.kind, SupportKind::Roller { one_way: false, .. });
-            if rolls && value.is_some_and(|v| v < 0.0) {
+            let SupportKind::Roller { one_way: false, normal } = support.kind else { continue };
+            if value.is_some_and(|v| v < 0.0) {
+                let holds = if normal.y > 0.0 { "hold the body down" } else { "pull" };
                 let message = format!(
-                    "The roller {} has to hold the body down. If it can only push, the body lifts off there.",
+                    "The roller {} has to {holds}. If it can only push, the body lifts off there.",
                     support.name
                 );
                 warnings.push(Warning { name: "roller-pulls", message, about: vec![support.name.clone()] });

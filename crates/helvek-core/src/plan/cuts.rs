@@ -102,7 +102,10 @@ pub(super) fn cuts(model: &Model, equilibrium: &Equilibrium, asked: &[ColumnId])
     if !joints_only {
         let bars: Vec<_> = asked.iter().filter(|c| equilibrium.column(**c).axial()).copied().collect();
         if !bars.is_empty() && bars.len() <= SECTIONS_FOR && all.len() > ALL_GROUPS {
-            for side in sections::through(equilibrium, &maker.connections(), &bars) {
+            let connections = maker.connections();
+            let sides = sections::through(equilibrium, &connections, &bars);
+            let varied = sections::varied(&sides, &connections, &bars);
+            for side in sides.into_iter().chain(varied) {
                 push(side, CutKind::Section);
             }
         }

@@ -69,7 +69,7 @@ impl<'a> Chooser<'a> {
         }
         let scale = equilibrium.load_scale();
         let mut rules = HashMap::new();
-        for seen in at_joints(equilibrium).into_iter().filter(Seen::zero) {
+        for seen in at_joints(equilibrium, given.released).into_iter().filter(Seen::zero) {
             for member in seen.members {
                 rules.entry(member).or_insert(ZeroRule::Joint(seen.rule));
             }

@@ -36,6 +36,39 @@ pub(super) fn through(equilibrium: &Equilibrium, edges: &[Edge], bars: &[ColumnI
     sides
 }
 
+/// Sections of four and five bars, which help when all but one of them meet in a point or are parallel (a K-shaped truss): a joint at the cut
+/// is taken over to the other side.
+pub(super) fn varied(sides: &[Vec<PartId>], edges: &[Edge], bars: &[ColumnId]) -> Vec<Vec<PartId>> {
+    const MOST_CUT: usize = 5;
+    /// Sides of more sections than these are not varied.
+    const MOST_SIDES: usize = 200;
+    let mut found = Vec::new();
+    for side in sides.iter().take(MOST_SIDES) {
+        let inside = |part: usize| side.iter().any(|p| p.index() == part);
+        let mut at_cut: Vec<usize> = edges
+            .iter()
+            .filter(|(a, b, _)| inside(*a) != inside(*b))
+            .flat_map(|(a, b, _)| [*a, *b])
+            .collect();
+        at_cut.sort_unstable();
+        at_cut.dedup();
+        for part in at_cut {
+            let mut varied: Vec<PartId> = side.iter().copied().filter(|p| p.index() != part).collect();
+            if varied.len() == side.len() {
+                varied.push(PartId::new(part));
+                varied.sort_unstable();
+            }
+            let here = |part: usize| varied.iter().any(|p| p.index() == part);
+            let cut: Vec<ColumnId> =
+                edges.iter().filter(|(a, b, _)| here(*a) != here(*b)).map(|(_, _, id)| *id).collect();
+            if !varied.is_empty() && cut.len() <= MOST_CUT && bars.iter().any(|bar| cut.contains(bar)) {
+                found.push(varied);
+            }
+        }
+    }
+    found
+}
+
 /// The sides of every single connection that parts the structure.
 pub(super) fn bridges(edges: &[Edge], count: usize) -> Vec<Vec<PartId>> {
     // The unknowns of one joint are one connection.

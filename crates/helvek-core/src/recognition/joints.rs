@@ -40,10 +40,10 @@ impl Seen {
     }
 }
 
-/// Every rule at every particle where nothing but straight members acts, in rounds.
-pub fn at_joints(equilibrium: &Equilibrium) -> Vec<Seen> {
+/// Every rule at every particle where nothing but straight members acts, in rounds. `slack` members are out of contact from the start.
+pub fn at_joints(equilibrium: &Equilibrium, slack: &[bool]) -> Vec<Seen> {
     let touching = equilibrium.touching();
-    let mut gone = vec![false; equilibrium.columns.len()];
+    let mut gone = slack.to_vec();
     let mut seen: Vec<Seen> = Vec::new();
     let joints: Vec<_> = equilibrium
         .part_ids()

@@ -257,17 +257,11 @@ pub fn eliminate(mut a: Vec<Vec<f64>>, mut b: Vec<f64>) -> Option<Vec<f64>> {
         }
         a.swap(k, pivot);
         b.swap(k, pivot);
-        for i in 0..n {
-            if i != k {
-                let factor = a[i][k] / a[k][k];
-                if factor != 0.0 {
-                    for j in k..n {
-                        let above = a[k][j];
-                        a[i][j] -= factor * above;
-                    }
-                    b[i] -= factor * b[k];
-                }
-            }
+        let (above, head) = (a[k].clone(), b[k]);
+        for i in (0..n).filter(|i| *i != k) {
+            let factor = a[i][k] / above[k];
+            a[i].iter_mut().zip(&above).for_each(|(x, up)| *x -= factor * up);
+            b[i] -= factor * head;
         }
     }
     Some((0..n).map(|k| b[k] / a[k][k]).collect())

@@ -286,6 +286,8 @@ export interface components {
             readonly friction?: readonly components["schemas"]["Friction"][];
             /** @description What would keep it from tipping, when one-way parts let go. */
             readonly tips?: components["schemas"]["Tips"] | null;
+            /** @description What was recognised before and beside the equations: links, members that carry nothing, symmetry ... */
+            readonly recognised: readonly components["schemas"]["Recognised"][];
             /** @description Equations that the working did not use, and the agreement with the global solution. */
             readonly checks: readonly components["schemas"]["CheckAnswer"][];
             /** @description The steps in order. */
@@ -1159,12 +1161,16 @@ export interface components {
             readonly conversions: readonly string[];
             /** @description The steps. */
             readonly steps: readonly components["schemas"]["PageStep"][];
+            /** @description What a trained eye sees before and beside the equations. */
+            readonly remarks: readonly string[];
             /** @description Equations that were not used, put to the test. */
             readonly checks: readonly components["schemas"]["PageCheck"][];
             /** @description What was asked, with its answer. */
             readonly asked: readonly components["schemas"]["AskedLine"][];
             /** @description `the arithmetic closes to 2·10⁻¹⁶`; nothing when nothing was worked. */
             readonly closes: string | null;
+            /** @description By which routes it was tested: `unused equations`, `the global solution` ... */
+            readonly routes: readonly string[];
             /** @description Things worth a second look. */
             readonly warnings: readonly string[];
             /** @description The usual caution. */
@@ -1315,6 +1321,18 @@ export interface components {
             readonly rule?: string | null;
             /** @description The member of a collinear pair that carries the same. */
             readonly same_as?: string | null;
+        };
+        /** @description Something a trained eye sees. */
+        readonly Recognised: {
+            /** @description A fixed name: `two-force-body`, `third-of-three-members`, `symmetric` ... */
+            readonly name: string;
+            /** @description The things concerned. */
+            readonly about: readonly string[];
+            /** @description Where the lines of three forces meet. */
+            readonly at?: [
+                number,
+                number
+            ] | null;
         };
         /** @description A light rope: one tension all along. */
         readonly Rope: {

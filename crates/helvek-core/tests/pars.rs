@@ -1,0 +1,64 @@
+//! The examples, each with its par: how many equations a practised person would write to get what is asked. Met or beaten.
+
+use helvek_core::model;
+use helvek_core::sheet::{self, Syntax};
+use helvek_core::solution;
+use helvek_core::verdict::Status;
+
+const PARS: &[(&str, usize)] = &[
+    // Feet: moments for the wall, two sums.
+    ("apple-ladder", 3),
+    // Two moments together, then two sums on each half.
+    ("awning-arch", 6),
+    // Rod from the knee, press from the plate.
+    ("cider-press", 2),
+    // One reaction, one moment of the section.
+    ("fan-roof", 2),
+    ("fern-bracket", 3),
+    ("lily-ramp", 3),
+    // Moments about the bolt, two sums.
+    ("lopping-shears", 3),
+    // Eight unknowns but for the slack cable and the bar seen to be idle.
+    ("orchard-gate", 7),
+    // One reaction; two moments and a sum on the section.
+    ("pond-bridge", 4),
+    ("potting-bench", 3),
+    // Three reactions; thirteen bars of which two are idle at sight.
+    ("ridge-truss", 14),
+    // The lower block, the hand.
+    ("root-ball-tackle", 2),
+    // On the free side of the section a moment for each chord.
+    ("rose-trellis", 2),
+    // Three on each of three lengths.
+    ("seed-beam", 9),
+    // Teeth, hand, two sums.
+    ("sieve-drum", 4),
+    ("tub-hoist", 6),
+    // Link by moments on the vent, two sums there, pull by moments on the lever.
+    ("vent-linkage", 4),
+    ("well-pulley", 7),
+    // Rod by the piston, moment on the crank.
+    ("wheel-pump", 2),
+];
+
+#[test]
+fn no_example_needs_more_equations_than_a_practised_person() {
+    let folder = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples");
+    let mut seen = 0;
+    for entry in std::fs::read_dir(folder).unwrap() {
+        let path = entry.unwrap().path();
+        let name = path.file_stem().unwrap().to_string_lossy().into_owned();
+        let (_, par) = PARS.iter().find(|(n, _)| *n == name).unwrap_or_else(|| panic!("{name} has no par"));
+        let built = model::build(&sheet::read(&std::fs::read_to_string(&path).unwrap(), Syntax::Toml));
+        assert_eq!(built.problems, [], "{name}");
+        let solved = solution::solve(built.model);
+        assert!(matches!(solved.verdict.status, Status::Determinate | Status::Balanced), "{name}");
+        assert!(solved.working.unreached.is_empty(), "{name}");
+        assert!(solved.answers().checks.iter().all(|c| c.ok), "{name}: {:#?}", solved.answers().checks);
+        let needed = solved.working.equations();
+        println!("{name}: {needed}, par {par}");
+        assert!(needed <= *par, "{name}: {needed} equations, par {par}");
+        seen += 1;
+    }
+    assert_eq!(seen, PARS.len());
+}
