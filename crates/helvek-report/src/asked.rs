@@ -66,7 +66,7 @@ impl Wording<'_> {
 
     /// What a rough contact needs, beside what there is.
     fn friction(&self, of: &str) -> Option<String> {
-        let friction = self.solved.answers().friction.into_iter().find(|f| f.of == of)?;
+        let friction = self.answers.friction.iter().find(|f| f.of == of)?;
         let needed = match friction.needed {
             Some(needed) => format!("needs friction {}", figures::rounded(needed, self.digits())),
             None => "nothing presses, so that friction cannot act".into(),
@@ -97,7 +97,7 @@ impl Wording<'_> {
         let (mut force, mut moment) = (Vector::ZERO, None);
         let mut parts = Vec::new();
         let mut any_force = false;
-        for (column, value) in solved.full.columns.iter().zip(solved.full_values()) {
+        for (column, value) in solved.full.columns.iter().zip(self.values.iter().copied()) {
             if !mine(column.of) {
                 continue;
             }
@@ -137,7 +137,7 @@ impl Wording<'_> {
 
     fn value(&self, of: ColumnOf) -> Option<(f64, ColumnKind)> {
         let index = self.solved.full.columns.iter().position(|c| c.of == of)?;
-        Some((self.solved.full_values()[index]?, self.solved.full.columns[index].kind))
+        Some((self.values[index]?, self.solved.full.columns[index].kind))
     }
 
     fn bar(&self, id: BarId) -> String {

@@ -160,11 +160,11 @@ pub struct AskedLine {
 impl Page {
     /// Words a solution.
     pub fn of(solved: &Solved) -> Self {
-        let wording = Wording { solved };
+        let answers = solved.answers();
+        let wording = Wording { solved, answers: &answers, values: solved.full_values() };
         let headlines = wording.headlines();
         let closes =
             (!solved.working.steps.is_empty()).then(|| format!("the arithmetic {}", headlines.check));
-        let answers = solved.answers();
         Self {
             verdict: wording.verdict(),
             conversions: conversions(solved),
@@ -181,7 +181,7 @@ impl Page {
             closes,
             routes: wording.routes(),
             headlines,
-            warnings: answers.warnings.into_iter().map(|w| w.message).collect(),
+            warnings: answers.warnings.iter().map(|w| w.message.clone()).collect(),
             caution: crate::CAUTION.into(),
         }
     }

@@ -25,7 +25,7 @@ impl Wording<'_> {
         if !solved.verdict.equilibrium {
             return lines;
         }
-        for three in three_force_bodies(&solved.full, &solved.full_values()) {
+        for three in three_force_bodies(&solved.full, &self.values) {
             lines.push(match three.meeting {
                 Meeting::Parallel => format!("Three forces act on {}; they are parallel.", body(three.body)),
                 Meeting::At(at) => {
@@ -79,7 +79,7 @@ impl Wording<'_> {
     fn symmetric(&self) -> Option<String> {
         let symmetry = symmetry(&self.solved.model)?;
         let model = &self.solved.model;
-        let reactions = self.solved.answers().reactions;
+        let reactions = &self.answers.reactions;
         let name = |id: helvek_core::model::SupportId| &model.supports[id.index()].name;
         let up = |id: helvek_core::model::SupportId| {
             reactions.iter().find(|r| r.support == *name(id)).and_then(|r| r.force[1])

@@ -3,6 +3,7 @@
 use crate::fragment::{Fragment, escape, latex_symbol, latex_unit};
 use crate::page::{ArmMark, PageCheck, PageLine, PageResult, PageStep, PageTerm};
 use crate::{load_id, reaction_id};
+use helvek_core::answers::Answers;
 use helvek_core::equilibrium::{ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, PartOf};
 use helvek_core::geometry::Point;
 use helvek_core::model::{Amount, Load, Rope, RopeEnd};
@@ -15,6 +16,10 @@ use helvek_core::working::{Arm, Check, Line, Projection, Size, Step, Term, TermO
 /// Words the parts of one solution.
 pub(crate) struct Wording<'a> {
     pub(crate) solved: &'a Solved,
+    /// Its answers, made once.
+    pub(crate) answers: &'a Answers,
+    /// The values of its unknowns, as [`Solved::full_values`].
+    pub(crate) values: Vec<Option<f64>>,
 }
 
 impl Wording<'_> {

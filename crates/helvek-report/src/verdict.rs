@@ -79,7 +79,7 @@ impl Wording<'_> {
     /// No equilibrium: how it moves, and what would hold it when one-way parts let go.
     fn unstable(&self) -> String {
         let motion = self.motion().unwrap_or_default();
-        let Some(tips) = self.solved.answers().tips else {
+        let Some(tips) = &self.answers.tips else {
             return format!("No equilibrium under these loads: {motion}.");
         };
         let force = |value: f64| {
@@ -89,7 +89,7 @@ impl Wording<'_> {
         let let_go: Vec<_> = tips.holds.iter().map(|hold| hold.part.clone()).collect();
         let holds: Vec<_> =
             tips.holds.iter().map(|hold| format!("{} at {}", force(hold.force), hold.part)).collect();
-        let ballast = match tips.ballast {
+        let ballast = match &tips.ballast {
             Some(ballast) => format!(", or a weight of {} at {}", force(ballast.weight), ballast.at),
             None => String::new(),
         };

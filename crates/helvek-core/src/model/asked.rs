@@ -1,9 +1,24 @@
 //! What is asked, resolved; nothing asked means everything.
 
 use super::resolve::Builder;
-use super::{Asked, BarId, JointId, RopeId, SoughtId, SupportId};
+use super::{BarId, JointId, RopeId, SoughtId, SupportId};
 use crate::problem::{ProblemKind, nearest};
 use crate::sheet::{Document, Find};
+
+/// What is asked, resolved.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
+pub enum Asked {
+    /// The reactions of one support.
+    Support(SupportId),
+    /// What a joint transmits.
+    Joint(JointId),
+    /// The force in a bar.
+    Bar(BarId),
+    /// The tension of a rope.
+    Rope(RopeId),
+    /// A sought size.
+    Sought(SoughtId),
+}
 
 impl Builder {
     pub(super) fn asked(&mut self, document: &Document) {

@@ -1,9 +1,29 @@
 //! Rigid bodies: runs between points, and points that ride along.
 
 use super::resolve::Builder;
-use super::{Body, PIN, PointId, Run};
+use super::{PIN, PointId};
 use crate::sheet;
 use crate::tolerance;
+
+/// A rigid body.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Body {
+    /// As written.
+    pub name: String,
+    /// Its runs; straight between consecutive points.
+    pub runs: Vec<Run>,
+    /// Points that ride along without being on a run.
+    pub riding: Vec<PointId>,
+    /// Its runs close a ring, inside which equilibrium does not fix N, V and M.
+    pub ring: bool,
+}
+
+/// Points in order along a body, at least two.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Run {
+    /// From the first to the last.
+    pub points: Vec<PointId>,
+}
 
 impl Builder {
     pub(super) fn bodies(&mut self, sheet: &sheet::Sheet) {

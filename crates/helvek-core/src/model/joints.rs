@@ -1,11 +1,89 @@
 //! What connects bodies: joints and bars.
 
 use super::resolve::Builder;
-use super::{Bar, BodyId, Joint, JointId, JointKind, On, PointId, names};
+use super::{BarKind, BodyId, JointId, On, PinId, PointId, names};
 use crate::geometry::Vector;
 use crate::sheet::{self, Document, JointKind as Written};
 use crate::units::Dimension;
 use std::collections::HashMap;
+
+/// A straight two-force member between two points.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Bar {
+    /// Given or generated; unique among bars.
+    pub name: String,
+    /// Its ends.
+    pub ends: [PointId; 2],
+    /// What it is fastened to at each end.
+    pub on: [On; 2],
+    /// What it can carry.
+    pub kind: BarKind,
+}
+
+/// What bodies transmit to each other at a point.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Joint {
+    /// Given or generated; unique among joints.
+    pub name: String,
+    /// Where.
+    pub at: PointId,
+    /// What it transmits.
+    pub kind: JointKind,
+    /// The bodies that meet, in the order of the sheet.
+    pub of: Vec<BodyId>,
+    /// The pin, when it is a free body of its own.
+    pub pin: Option<PinId>,
+}
+
+/// The kinds of joint, with their directions resolved to unit vectors.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum JointKind {
+    /// Two forces.
+    Pin,
+    /// Two forces and a couple.
+    Weld,
+    /// One force along `normal`, across the slot.
+    Slot {
+        /// Its positive sense on the first body.
+        normal: Vector,
+    },
+    /// As a slot, and a couple.
+    Collar {
+        /// Its positive sense on the first body.
+        normal: Vector,
+    },
+    /// A push of `normal` on the first body; with friction also a force across it.
+    Contact {
+        /// The push on the first body.
+        normal: Vector,
+        /// The coefficient that is available, when the contact is rough.
+        friction: Option<f64>,
+    },
+    /// Gear teeth.
+    Mesh {
+        /// From the second wheel to the first.
+        normal: Vector,
+        /// Between the line of action and the common tangent, rad.
+        pressure_angle: f64,
+        /// On which flank it pushes: +1 drives the first wheel along the left of the normal, −1 along its right. Found out when it is
+        /// solved.
+        flank: f64,
+    },
+}
+
+impl JointKind {
+    /// As the format writes it.
+    pub fn word(self) -> &'static str {
+        match self {
+            Self::Pin => "pin",
+            Self::Weld => "weld",
+            Self::Slot { .. } => "slot",
+            Self::Collar { .. } => "collar",
+            Self::Contact { .. } => "contact",
+            Self::Mesh { .. } => "mesh",
+        }
+    }
+}
 
 /// Degrees; the usual one of involute teeth.
 const PRESSURE_ANGLE: f64 = 20.0;

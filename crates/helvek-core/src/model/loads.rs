@@ -1,12 +1,95 @@
 //! Loads: where they act, how strong they are, and how they were given.
 
 use super::resolve::Builder;
-use super::{Amount, Given, Load, LoadKind, On, PointId, SoughtOf, names};
+use super::{Amount, On, PointId, SoughtOf, names};
 use crate::geometry::Vector;
 use crate::problem::ProblemKind;
 use crate::sheet::{self, CoupleLoad, DistributedLoad, Document, ForceLoad, Per, WeightLoad};
 use crate::tolerance;
 use crate::units::Dimension;
+
+/// A load on a body or a pin.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Load {
+    /// Given or generated; unique among loads.
+    pub name: String,
+    /// On what.
+    pub on: On,
+    /// What it is.
+    pub kind: LoadKind,
+    /// The load case it was put in.
+    pub case: Option<String>,
+}
+
+/// The kinds of load.
+#[derive(Debug, Clone, PartialEq)]
+pub enum LoadKind {
+    /// A force at a point.
+    Force {
+        /// Where.
+        at: PointId,
+        /// Unit vector.
+        direction: Vector,
+        /// N.
+        size: Amount,
+        /// How it was written: decides how it is resolved in the working.
+        given: Given,
+    },
+    /// A couple.
+    Couple {
+        /// Where it is drawn, and later where M steps.
+        at: Option<PointId>,
+        /// +1 counter-clockwise, −1 clockwise.
+        turn: f64,
+        /// N·m.
+        size: Amount,
+    },
+    /// A force along the straight line between two points of a run.
+    Distributed {
+        /// Where it begins.
+        from: PointId,
+        /// Where it ends.
+        to: PointId,
+        /// N per metre of what `per` says, at `from`.
+        start: Amount,
+        /// N per metre, at `to`.
+        end: Amount,
+        /// The unit direction in which a positive intensity pushes.
+        direction: Vector,
+        /// Metres over which the intensity counts: the stretch's own length, or its projection.
+        over: f64,
+    },
+    /// A weight, acting down.
+    Weight {
+        /// The centre of mass.
+        at: PointId,
+        /// kg, when it was given by its mass.
+        mass: Option<f64>,
+        /// N.
+        size: Amount,
+    },
+}
+
+impl LoadKind {
+    /// Its sizes: two for a load that varies.
+    pub fn amounts(&self) -> Vec<Amount> {
+        match *self {
+            Self::Force { size, .. } | Self::Couple { size, .. } | Self::Weight { size, .. } => vec![size],
+            Self::Distributed { start, end, .. } => vec![start, end],
+        }
+    }
+}
+
+/// How a force was written.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Given {
+    /// By its components: they are used as they stand.
+    Components,
+    /// By size and direction; the angle was given from the horizontal (or from no axis at all).
+    FromHorizontal,
+    /// By size and direction; the angle was given from the vertical.
+    FromVertical,
+}
 
 /// The name of each load, given or generated, in the order of the sheet.
 pub fn load_names(sheet: &sheet::Sheet) -> Vec<String> {

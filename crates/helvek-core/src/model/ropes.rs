@@ -5,12 +5,62 @@
 //! at the distance D has d × (Q − P) = s₂ r₂ − s₁ r₁, which gives its direction by one arcsine.
 
 use super::resolve::Builder;
-use super::{Leg, Pulley, PulleyId, Rope, RopeEnd, SoughtOf};
+use super::{Amount, BodyId, On, PointId, PulleyId, SoughtOf};
 use crate::geometry::{Point, Vector};
 use crate::problem::{ProblemKind, nearest};
 use crate::sheet::{self, RopeStop};
 use crate::tolerance;
 use crate::units::Dimension;
+
+/// A frictionless wheel.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Pulley {
+    /// As written.
+    pub name: String,
+    /// Its axle.
+    pub at: PointId,
+    /// m
+    pub radius: f64,
+    /// What carries it; `None`: the ground.
+    pub on: Option<BodyId>,
+}
+
+/// A light rope with one tension all along.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Rope {
+    /// As written.
+    pub name: String,
+    /// What is at its first and its last end.
+    pub ends: [RopeEnd; 2],
+    /// The wheels it runs round, first to last.
+    pub wheels: Vec<PulleyId>,
+    /// Its straight parts: one more than there are wheels.
+    pub legs: Vec<Leg>,
+}
+
+/// What is at the end of a rope.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum RopeEnd {
+    /// A body or a pin.
+    On(On),
+    /// The ground.
+    Ground,
+    /// A mass that hangs, kg.
+    Mass(f64),
+    /// A pull of this size, along the leg and away from the rope.
+    Pull(Amount),
+}
+
+/// A straight part of a rope, read first to last.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Leg {
+    /// Where it leaves its end or its wheel.
+    pub from: Point,
+    /// Where it arrives. For a free end, a little way along.
+    pub to: Point,
+    /// Unit vector.
+    pub direction: Vector,
+}
 
 /// A point or a wheel on the way of a rope.
 #[derive(Clone, Copy)]

@@ -1,10 +1,84 @@
 //! Supports: what they prevent, with their directions resolved.
 
 use super::resolve::Builder;
-use super::{On, PointId, Support, SupportKind, names};
+use super::{On, PointId, names};
 use crate::geometry::Vector;
 use crate::problem::ProblemKind;
 use crate::sheet::{self, Direction, Document, SupportKind as Written};
+
+/// A support: what it prevents, and therefore what it can push back against.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Support {
+    /// Given or generated; unique among supports.
+    pub name: String,
+    /// Where.
+    pub at: PointId,
+    /// On what.
+    pub on: On,
+    /// What it is.
+    pub kind: SupportKind,
+}
+
+/// The kinds of support, with their directions resolved to unit vectors.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum SupportKind {
+    /// Prevents both displacements.
+    Pin,
+    /// Prevents displacement against `normal`, the direction in which it pushes on the body; and along it unless `one_way`.
+    Roller {
+        /// Unit vector.
+        normal: Vector,
+        /// It can only push.
+        one_way: bool,
+    },
+    /// A smooth surface: it only pushes.
+    Surface {
+        /// Unit vector.
+        normal: Vector,
+    },
+    /// Prevents both displacements and turning.
+    Fixed,
+    /// Prevents displacement along `normal`, and turning.
+    Guide {
+        /// Unit vector.
+        normal: Vector,
+    },
+    /// A link to the ground: its pull is positive.
+    Link {
+        /// From the body along the link.
+        toward: Vector,
+    },
+    /// A cable to the ground: it only pulls.
+    Cable {
+        /// From the body along the cable.
+        toward: Vector,
+    },
+    /// A rough surface: a force along `normal` and one across it.
+    Rough {
+        /// Unit vector.
+        normal: Vector,
+        /// It can only push.
+        one_way: bool,
+        /// The coefficient of friction that is available, when it was given.
+        friction: Option<f64>,
+    },
+}
+
+impl SupportKind {
+    /// As the format writes it.
+    pub fn word(self) -> &'static str {
+        match self {
+            Self::Pin => "pin",
+            Self::Roller { .. } => "roller",
+            Self::Surface { .. } => "surface",
+            Self::Fixed => "fixed",
+            Self::Guide { .. } => "guide",
+            Self::Link { .. } => "link",
+            Self::Cable { .. } => "cable",
+            Self::Rough { .. } => "rough",
+        }
+    }
+}
 
 /// The name of each support, given or generated, in the order of the sheet.
 pub fn support_names(sheet: &sheet::Sheet) -> Vec<String> {
