@@ -150,7 +150,7 @@ fn ropes_carry_one_tension_round_every_wheel() {
     // Freed, the lower wheel is drawn on its own.
     let freed = tackle("conventions = { pulley = \"off\" }");
     assert!(
-        freed.working.iter().any(|s| s.free_body.contains(&"wheel low".to_owned())),
+        freed.working.iter().any(|s| s.free_body.contains(&"pulley low".to_owned())),
         "{:#?}",
         freed.working
     );

@@ -29,7 +29,7 @@ impl Solved {
         }
     }
 
-    /// `bench`, `joint B`, `pin B`, `wheel P`, `the mass on r`.
+    /// `bench`, `joint B`, `pin B`, `pulley P`, `the mass on r`.
     pub fn part_name(&self, of: PartOf) -> String {
         let model = &self.model;
         match of {
@@ -40,7 +40,7 @@ impl Solved {
                 format!("{} {}", if bodies { "pin" } else { "joint" }, model.point_name(at))
             }
             PartOf::Weld(id) => format!("weld {}", model.joints[id.index()].name),
-            PartOf::Wheel(id) => format!("wheel {}", model.pulleys[id.index()].name),
+            PartOf::Wheel(id) => format!("pulley {}", model.pulleys[id.index()].name),
             PartOf::End(id, end) => {
                 let rope = &model.ropes[id.index()];
                 match rope.ends[end] {

@@ -72,7 +72,7 @@ pub(crate) fn cures_of(model: &Model, equilibrium: &Equilibrium, before: &Verdic
         let as_before = after.degree <= before.degree || tips;
         after.equilibrium && after.mobility == 0 && as_before && after.critical.is_none()
     };
-    let Some(many) = (if tips { Some(1) } else { Some(before.mobility) }) else { return Vec::new() };
+    let many = if tips { 1 } else { before.mobility };
     let tried = if equilibrium.rows() <= TRIED.0 { TRIED.1 } else { TRIED.2 };
     let mut found: Vec<Cure> = Vec::new();
     if let OneWayState::Tips(holds) = &before.one_way {
@@ -84,7 +84,9 @@ pub(crate) fn cures_of(model: &Model, equilibrium: &Equilibrium, before: &Verdic
         }
     }
     let list = candidates(model, equilibrium, motion, many > 1);
-    for cure in list.into_iter().take(tried) {
+    // Each constraint takes away one motion: fewer are not enough, more are redundant.
+    let fits = |cure: &Cure| tips || adds(model, cure) == before.mobility;
+    for cure in list.into_iter().filter(fits).take(tried) {
         if found.len() == AT_MOST {
             break;
         }
@@ -96,6 +98,26 @@ pub(crate) fn cures_of(model: &Model, equilibrium: &Equilibrium, before: &Verdic
         found.extend(step_by_step(model, before.mobility).filter(helps));
     }
     found
+}
+
+/// How many constraints a cure adds.
+fn adds(model: &Model, cure: &Cure) -> usize {
+    let holds = |kind: SupportKind| -> usize {
+        match kind {
+            SupportKind::Fixed => 3,
+            SupportKind::Pin | SupportKind::Guide { .. } | SupportKind::Rough { .. } => 2,
+            _ => 1,
+        }
+    };
+    match cure {
+        Cure::Change { support, to } => {
+            holds(*to).saturating_sub(holds(model.supports[support.index()].kind))
+        }
+        Cure::Add { kind, .. } => holds(*kind),
+        Cure::Brace { .. } | Cure::Weld { .. } => 1,
+        Cure::Stiffen { .. } => 0,
+        Cure::Several(cures) => cures.iter().map(|cure| adds(model, cure)).sum(),
+    }
 }
 
 /// The same part, acting both ways.

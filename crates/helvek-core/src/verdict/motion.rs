@@ -57,6 +57,8 @@ impl Motion {
                         Vector { x: row(3), y: row(4), z: row(5) } * (1.0 / scale),
                     ),
                 };
+                // 0 · −1 is −0, which would print as a sign that means nothing.
+                let translation = translation + Vector::ZERO;
                 PartMotion { part: id, translation, rotation, about: part.reference }
             })
             .collect();
