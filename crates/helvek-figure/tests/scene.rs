@@ -171,3 +171,88 @@ fn a_load_in_a_unit_of_its_own_is_drawn_as_it_was_written() {
     let Mark::Couple { text, .. } = find(&scene, "load:twist") else { panic!() };
     assert_eq!(text, "0.007 N·m");
 }
+
+const BRACKET: &str = r#"units = { length = "m", force = "N" }
+bars = [{ ends = ["A", "C"], name = "stay" }, { ends = ["B", "A"], name = "back", kind = "strut" }]
+joints = [{ name = "knee", at = "B", kind = "pin", of = ["wall", "arm"] }]
+supports = [
+  { name = "hook", at = "A", kind = "link", toward = "left" },
+  { name = "foot", at = "F", kind = "fixed", on = "wall" },
+]
+loads = [
+  { name = "pull", kind = "force", at = "P", on = "arm", size = "?Q", direction = "up" },
+  { name = "tub", kind = "weight", at = "C", on = "arm", mass = 12 },
+]
+[points]
+F = [0, 0]
+B = [0, 2]
+A = [0, 3]
+C = [0.9, 2]
+P = [1.2, 2]
+[bodies]
+wall = { runs = [["F", "B"]] }
+arm = { runs = [["B", "C", "P"]] }
+[pulleys]
+wheel = { at = "P", radius = 0.1, on = "arm" }
+[ropes]
+rope = { path = [{ mass = 4 }, { over = "wheel", turn = "ccw" }, { at = "F" }] }
+"#;
+
+#[test]
+fn members_ropes_and_wheels_have_marks_of_their_own() {
+    let scene = scene(&solved(BRACKET), true);
+    let Mark::Bar { from, to, carries, .. } = find(&scene, "bar:stay") else { panic!() };
+    assert_eq!((*from, *to, *carries), ([0.0, 3.0], [0.9, 2.0], helvek_figure::Carries::Both));
+    let Mark::Bar { carries, .. } = find(&scene, "bar:back") else { panic!() };
+    assert_eq!(*carries, helvek_figure::Carries::Push);
+    let Mark::Wheel { at, radius, .. } = find(&scene, "wheel:wheel") else { panic!() };
+    assert_eq!((*at, *radius), ([1.2, 2.0], 0.1));
+    let Mark::Rope { legs, .. } = find(&scene, "rope:rope") else { panic!() };
+    assert_eq!(legs.len(), 2);
+    // The mass hangs from the right of the wheel: the rope comes up there and runs round it counter-clockwise.
+    assert!((legs[0].to[0] - 1.3).abs() < 1e-12 && legs[0].from[1] < legs[0].to[1], "{legs:?}");
+    assert_eq!(legs[1].to, [0.0, 0.0]);
+    let Mark::Joint { at, .. } = find(&scene, "joint:knee") else { panic!() };
+    assert_eq!(*at, [0.0, 2.0]);
+    let Mark::Support { shape, facing, .. } = find(&scene, "support:hook") else { panic!() };
+    assert_eq!((*shape, *facing), (Shape::Link, [1.0, 0.0]));
+}
+
+#[test]
+fn weights_show_their_mass_and_what_is_sought_its_symbol() {
+    let scene = scene(&solved(BRACKET), true);
+    let Mark::Force { text, toward, .. } = find(&scene, "load:tub") else { panic!() };
+    assert_eq!((text.as_str(), *toward), ("12 kg", [0.0, -1.0]));
+    let Mark::Force { text, toward, .. } = find(&scene, "load:pull") else { panic!() };
+    assert_eq!((text.as_str(), *toward), ("?Q", [0.0, 1.0]));
+}
+
+#[test]
+fn everything_that_is_drawn_lies_within_the_bounds() {
+    let scene = scene(&solved(BRACKET), true);
+    let bounds = scene.bounds.unwrap();
+    let inside = |p: &[f64; 2]| (0..2).all(|k| bounds.min[k] - 1e-9 <= p[k] && p[k] <= bounds.max[k] + 1e-9);
+    for mark in &scene.marks {
+        match mark {
+            Mark::Rope { legs, .. } => {
+                assert!(legs.iter().all(|l| inside(&l.from) && inside(&l.to)), "{mark:?}")
+            }
+            Mark::Wheel { at, radius, .. } => {
+                assert!(
+                    inside(&[at[0] + radius, at[1] + radius]) && inside(&[at[0] - radius, at[1] - radius])
+                );
+            }
+            Mark::Body { path, .. } => assert!(path.iter().all(inside)),
+            _ => {}
+        }
+    }
+}
+
+#[test]
+fn chains_of_distances_are_drawn_on_a_single_member_only() {
+    let dimensions = |body: &str| {
+        scene(&solved(body), true).marks.iter().filter(|m| matches!(m, Mark::Dimension { .. })).count()
+    };
+    assert_eq!(dimensions(RAIL), 3);
+    assert_eq!(dimensions(BRACKET), 0);
+}

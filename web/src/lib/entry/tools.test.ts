@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { directionText } from './written';
-import { editOf, TOOLS } from './tools';
+import { editOf, toolFor, TOOLS } from './tools';
 
 describe('tools', () => {
   it('have one key each', () => {
@@ -26,5 +26,14 @@ describe('a direction', () => {
     expect(directionText([3, -4], 'down')).toBe('3; -4');
     expect(directionText({ toward: 'C' }, 'down')).toBe('to C');
     expect(directionText({ angle: 30, from: '-y', turn: 'cw' }, 'down')).toBe('30 from -y cw');
+  });
+});
+
+describe('tools for what is there', () => {
+  it('finds the tool of a kind, and none for kinds that are changed in their file', () => {
+    expect(toolFor('roller')).toBe('roller');
+    expect(toolFor('distributed')).toBe('distributed');
+    expect(toolFor('surface')).toBeNull();
+    expect(toolFor('weight')).toBeNull();
   });
 });
