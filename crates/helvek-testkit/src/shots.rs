@@ -49,6 +49,16 @@ async fn on_paper(browser: &Browser, address: &str, pictures: &Path) {
     browser.settle().await;
     browser.picture(&pictures.join("check.png")).await;
 
+    open(browser, address, "Tub hoist").await;
+    browser.keys("3n").await;
+    browser.settle().await;
+    browser.hover("[data-part=step-2] .term:last-of-type").await;
+    browser.settle().await;
+    browser.picture(&pictures.join("structure.png")).await;
+
+    open(browser, address, "Glazed ridge truss").await;
+    browser.picture(&pictures.join("truss.png")).await;
+
     open(browser, address, "Potting bench").await;
     browser.keys("f0.4@1.6").await;
     browser.settle().await;

@@ -4,6 +4,18 @@
 
   const { session }: { session: Session } = $props();
   const page = $derived(session.page);
+  // More answers than fit are scrolled to; the row fades out where it goes on.
+  let row: HTMLElement;
+  let width = $state(0);
+  let more = $state(false);
+  function measure(): void {
+    more = row.scrollLeft + row.clientWidth < row.scrollWidth - 1;
+  }
+  $effect(() => {
+    void [width, page];
+    measure();
+  });
+
   const marks = $derived((of: string) => {
     const scene = session.reply?.scene.marks ?? [];
     const reactions = scene.filter((m) => m.kind === 'reaction' && m.support === of).map((m) => m.id);
@@ -13,7 +25,14 @@
 
 <footer class="asked" aria-label="Asked">
   <span class="head">{session.without ? 'Asked, without what is being typed' : 'Asked'}</span>
-  <div class="answers" class:without={session.without}>
+  <div
+    class="answers"
+    class:without={session.without}
+    class:more
+    bind:this={row}
+    bind:clientWidth={width}
+    onscroll={measure}
+  >
     {#if page}
       {#each page.asked as line, i (i)}
         <!-- svelte-ignore a11y_no_static_element_interactions -->
@@ -60,6 +79,9 @@
     line-height: 1.25;
     width: 148px;
     flex: none;
+  }
+  .answers.more {
+    mask-image: linear-gradient(to right, black calc(100% - 90px), transparent);
   }
   .answers {
     display: flex;

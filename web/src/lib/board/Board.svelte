@@ -259,6 +259,10 @@
       <circle cx={p.at[0]} cy={p.at[1]} r="4.5" class="point" class:lit={lit(p.id)} />
     {/each}
 
+    {#each painted.joints as j (j.id)}
+      {#if lit(j.id)}<circle cx={j.at[0]} cy={j.at[1]} r="9" class="ring" />{/if}
+    {/each}
+
     {#each painted.labels as l (l.id)}
       {#if l.leader}
         <line
@@ -429,6 +433,11 @@
   }
   .comb.lit .tooth {
     fill: var(--focus);
+  }
+  .ring {
+    fill: none;
+    stroke: var(--focus);
+    stroke-width: 2.5;
   }
   .leader {
     stroke: var(--faded);

@@ -60,6 +60,8 @@ export interface Painted {
   readonly beams: readonly { readonly id: string; readonly path: readonly XY[] }[];
   readonly bars: readonly { readonly id: string; readonly a: XY; readonly b: XY; readonly carries: string }[];
   readonly ropes: readonly { readonly id: string; readonly legs: readonly Segment[] }[];
+  /** Only to be pointed at: what bodies transmit there is not drawn on the assembled figure. */
+  readonly joints: readonly { readonly id: string; readonly at: XY }[];
   readonly wheels: readonly { readonly id: string; readonly at: XY; readonly r: number }[];
   readonly points: readonly { readonly id: string; readonly at: XY }[];
   readonly supports: readonly SupportSymbol[];
@@ -136,6 +138,7 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     id: m.id,
     legs: m.legs.map(({ from, to }): Segment => [at(from), at(to)]),
   }));
+  const joints = of('joint').map((m) => ({ id: m.id, at: at(m.at) }));
   const wheels = of('wheel').map((m) => ({ id: m.id, at: at(m.at), r: m.radius * view.k }));
   for (const bar of bars) draft.segments.push(...thick(bar.a, bar.b, 4));
   for (const rope of ropes) draft.segments.push(...rope.legs);
@@ -226,6 +229,7 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     beams,
     bars,
     ropes,
+    joints,
     wheels,
     points,
     supports,
