@@ -93,6 +93,48 @@ fn slots_and_collars_push_across_themselves() {
 }
 
 #[test]
+fn jaws_push_and_only_push() {
+    // Tongs: two arms on a bolt at O, hands squeeze with 50 N at 0.3 m, the bar between the jaws at 0.1 m is a body of its own.
+    let tongs = |squeeze: f64| {
+        answers(&format!(
+            r#"units = {{ force = "N" }}
+            joints = [
+              {{ name = "bolt", at = "O", kind = "pin", of = ["upper", "lower"] }},
+              {{ name = "top", at = "T", kind = "contact", of = ["upper", "iron"], normal = "up" }},
+              {{ name = "bottom", at = "U", kind = "contact", of = ["lower", "iron"], normal = "down", friction = 0.3 }},
+            ]
+            loads = [
+              {{ kind = "force", at = "H", on = "upper", size = {squeeze}, direction = "up" }},
+              {{ kind = "force", at = "K", on = "lower", size = {squeeze}, direction = "down" }},
+            ]
+            [points]
+            O = [0, 0]
+            T = [0.1, 0.02]
+            U = [0.1, -0.02]
+            H = [-0.3, -0.05]
+            K = [-0.3, 0.05]
+            [bodies]
+            upper = {{ runs = [["H", "O", "T"]] }}
+            lower = {{ runs = [["K", "O", "U"]] }}
+            iron = {{ runs = [["T", "U"]] }}"#
+        ))
+    };
+    // Clockwise by 0.3·50 about the bolt, so 150 up on the upper jaw? Hands that go up behind the bolt press the upper jaw down.
+    let held = tongs(50.0);
+    let on = |joint: &str, body: &str| {
+        held.joints.iter().find(|j| j.joint == joint && j.on == body).unwrap().force[1].unwrap()
+    };
+    assert_near(on("top", "upper"), 150.0);
+    assert_near(on("top", "iron"), -150.0);
+    assert_near(on("bottom", "iron"), 150.0);
+    assert_near(held.friction[0].needed.unwrap(), 0.0);
+    // Pulled apart the jaws let go of the iron.
+    let open = tongs(-50.0);
+    assert_eq!(open.status, StatusWord::Unstable);
+    assert!(open.tips.unwrap().holds.iter().any(|h| h.part == "top" || h.part == "bottom"));
+}
+
+#[test]
 fn gear_teeth_push_on_the_flank_that_is_driven() {
     // Wheel 1 (radius 0.2, at the origin) is driven by 4 kN·m; wheel 2 (radius 0.1) is to its right and gives 2 kN·m. W cos 20° = 4/0.2 = 20.
     for (turn, up) in [("ccw", -1.0), ("cw", 1.0)] {
