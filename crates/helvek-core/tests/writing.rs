@@ -132,10 +132,10 @@ fn a_cure_is_written_into_the_sheet_and_holds() {
     assert_eq!(swaying.mobility, 1);
     let cures = swaying.free_motion.unwrap().cures;
     assert!(!cures.is_empty());
-    for index in 0..cures.len() {
+    for (index, cure) in cures.iter().enumerate() {
         let cured = edited(&document, &format!(r#"{{ "edit": "cure", "index": {index} }}"#)).unwrap();
         let answers = solve(&cured);
-        assert_eq!((answers.mobility, answers.degree), (0, 0), "{:?}", cures[index]);
+        assert_eq!((answers.mobility, answers.degree), (0, 0), "{cure:?}");
     }
 }
 
