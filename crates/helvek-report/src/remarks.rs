@@ -21,10 +21,10 @@ impl Wording<'_> {
                 )
             })
             .collect();
-        lines.extend(self.joints());
         if !solved.verdict.equilibrium {
             return lines;
         }
+        lines.extend(self.joints());
         for three in three_force_bodies(&solved.full, &self.values) {
             lines.push(match three.meeting {
                 Meeting::Parallel => format!("Three forces act on {}; they are parallel.", body(three.body)),
@@ -60,8 +60,13 @@ impl Wording<'_> {
                 let members: Vec<_> = seen.members.iter().map(name).collect();
                 let (members, joint) = (members.join(" and "), self.solved.part(seen.joint));
                 match seen.rule {
+                    JointRule::TwoAtUnloadedJoint if seen.members.len() == 1 => {
+                        format!("{members} carries nothing: it alone is left at the unloaded {joint}.")
+                    }
                     JointRule::TwoAtUnloadedJoint => {
-                        format!("{members} carry nothing: they alone meet at the unloaded {joint}, not in one line.")
+                        format!(
+                            "{members} carry nothing: they alone meet at the unloaded {joint}, not in one line."
+                        )
                     }
                     JointRule::ThirdOfThree => {
                         format!("{members} carries nothing: at the unloaded {joint} the two others are in one line.")

@@ -14,12 +14,12 @@ impl Solved {
         let fact = |name: &'static str, about: Vec<String>| Recognised { name, about, at: None };
         let mut list: Vec<_> =
             self.equilibrium.links.iter().map(|link| fact("two-force-body", vec![body(link.body)])).collect();
+        if !self.verdict.equilibrium {
+            return list;
+        }
         for seen in self.seen_at_joints() {
             let members = seen.members.iter().map(|id: &ColumnId| self.unknown_name(*id)).collect();
             list.push(fact(rule_name(seen.rule), members));
-        }
-        if !self.verdict.equilibrium {
-            return list;
         }
         for three in three_force_bodies(&self.full, &self.full_values()) {
             let about = vec![body(three.body)];

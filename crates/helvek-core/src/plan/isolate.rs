@@ -156,7 +156,7 @@ impl<'a> Chooser<'a> {
         } else {
             // Along the unknown itself, at a joint where all else is known.
             let [x, y, _] = u.line;
-            if x != 0.0 && y != 0.0 && self.couples(cut) {
+            if x != 0.0 && y != 0.0 && cut.parts.len() == 1 {
                 forms.push([x, y, 0.0]);
             }
         }
@@ -164,10 +164,6 @@ impl<'a> Chooser<'a> {
             forms.push(moment_form(at, cut.origin, self.length()));
         }
         forms
-    }
-
-    fn couples(&self, cut: &Cut) -> bool {
-        cut.parts.len() == 1
     }
 
     /// Moment centres: where the other unknowns are applied, then the points of the body, supported ones first.

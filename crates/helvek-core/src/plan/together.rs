@@ -3,7 +3,7 @@
 use super::cuts::{CutKind, Entering};
 use super::isolate::{Chooser, cross, dot, form_of, span, unit};
 use super::{Equation, Found};
-use crate::equilibrium::{ColumnId, Equilibrium, Freedom};
+use crate::equilibrium::{ColumnId, Freedom};
 use crate::geometry::Vector;
 use crate::plan::Axis;
 use crate::tolerance;
@@ -224,14 +224,15 @@ fn independent_rows(
 fn part_equations(chooser: &Chooser<'_>, known: &[bool]) -> Vec<(usize, Equation)> {
     let mut rows = Vec::new();
     for (index, cut) in chooser.cuts.iter().enumerate().filter(|(_, cut)| cut.kind == CutKind::Single) {
-        let mut list: Vec<Equation> = match chooser.equilibrium.parts[cut.parts[0].index()].freedom {
+        let freedom = chooser.equilibrium.parts[cut.parts[0].index()].freedom;
+        let mut list: Vec<Equation> = match freedom {
             Freedom::Line(along) => vec![Equation::Forces { along, axis: Axis::Y }],
             _ => vec![
                 Equation::Forces { along: Vector::X, axis: Axis::X },
                 Equation::Forces { along: Vector::Y, axis: Axis::Y },
             ],
         };
-        if rigid(chooser.equilibrium, index, chooser) {
+        if freedom == Freedom::Rigid {
             list.extend(cut.entering.iter().find_map(|e| {
                 let acts = &chooser.equilibrium.column(e.column).acts;
                 let about = acts.iter().find(|act| cut.parts.contains(&act.on))?.wrench.about;
@@ -248,8 +249,4 @@ fn part_equations(chooser: &Chooser<'_>, known: &[bool]) -> Vec<(usize, Equation
         rows.extend(list.into_iter().filter(usable).map(|equation| (index, equation)));
     }
     rows
-}
-
-fn rigid(equilibrium: &Equilibrium, cut: usize, chooser: &Chooser<'_>) -> bool {
-    equilibrium.parts[chooser.cuts[cut].parts[0].index()].freedom == Freedom::Rigid
 }

@@ -153,7 +153,13 @@ fn step_by_step(model: &Model, mobility: usize) -> impl Iterator<Item = Cure> {
         let equilibrium = Equilibrium::of(&held);
         let verdict = judge(&equilibrium);
         let Some(motion) = &verdict.motion else { break };
-        let next = candidates(&held, &equilibrium, motion, false).into_iter().take(TRIED.1).find(|cure| {
+        // What an earlier step has added is not changed again: the sheet does not know it yet.
+        let known = |cure: &Cure| match cure {
+            Cure::Change { support, .. } => support.index() < model.supports.len(),
+            _ => true,
+        };
+        let list = candidates(&held, &equilibrium, motion, false).into_iter().filter(known);
+        let next = list.take(TRIED.1).find(|cure| {
             let after = judge(&Equilibrium::of(&applied(&held, cure)));
             after.mobility == left && after.degree == verdict.degree && after.critical.is_none()
         });
@@ -199,7 +205,7 @@ struct Place {
     turns: bool,
 }
 
-/// In the order in which a person would try them: change what is there, add a roller, a bar, make a joint rigid, add a fixed support, a pin. Only
+/// In the order in which a person would try them: change what is there, add a bar, a roller, make a joint rigid, add a fixed support, a pin. Only
 /// what does work on the motion can hold it.
 fn candidates(model: &Model, equilibrium: &Equilibrium, motion: &Motion, many: bool) -> Vec<Cure> {
     let places = places(model, equilibrium, motion);
@@ -215,6 +221,10 @@ fn candidates(model: &Model, equilibrium: &Equilibrium, motion: &Motion, many: b
             list.push(Cure::Change { support: SupportId(index), to: SupportKind::Pin });
         }
     }
+    // A truss is braced before it is propped.
+    if !model.bars.is_empty() {
+        list.extend(braces(model, &places).into_iter().take(2));
+    }
     // From the far end back: the end of a beam is where a support is looked for first.
     for place in places.iter().rev().filter(|place| !held(place)) {
         for normal in [upward(place.along.left()), upward(place.along)] {
@@ -223,9 +233,6 @@ fn candidates(model: &Model, equilibrium: &Equilibrium, motion: &Motion, many: b
                 list.push(Cure::Add { at: place.at, on: place.on, kind });
             }
         }
-    }
-    if !model.bars.is_empty() {
-        list.extend(braces(model, &places).into_iter().take(TRIED.1));
     }
     for (index, joint) in model.joints.iter().enumerate() {
         if joint.kind == JointKind::Pin && joint.of.len() == 2 && joint.pin.is_none() {

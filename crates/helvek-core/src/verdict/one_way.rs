@@ -55,15 +55,14 @@ pub(super) fn settle(equilibrium: &Equilibrium, gone: &[ColumnId]) -> Verdict {
     if touched.is_empty() {
         return bound.judged.verdict;
     }
-    let least = match bound.least(&touched) {
-        Least::Forces(least) => least,
-        Least::Impossible => {
-            let holds = bound.holds(&touched);
-            return bound.tips(gone, holds);
-        }
-        Least::Unknown => {
-            return Verdict { one_way: OneWayState::NotUnique, ..bound.judged.verdict };
-        }
+    // The smallest holds always exist; none are needed exactly when there is an equilibrium with right signs.
+    match bound.holds(&touched) {
+        Some(holds) if !holds.is_empty() => return bound.tips(gone, holds),
+        Some(_) => {}
+        None => return Verdict { one_way: OneWayState::NotUnique, ..bound.judged.verdict },
+    }
+    let Some(least) = bound.least(&touched) else {
+        return Verdict { one_way: OneWayState::NotUnique, ..bound.judged.verdict };
     };
     if !bound.together(&touched, &least) {
         return Verdict { one_way: OneWayState::NotUnique, ..bound.judged.verdict };
@@ -102,8 +101,14 @@ impl Bound<'_> {
             .collect()
     }
 
-    /// A programme in the amounts of the self-stresses, in which each part of `parts` carries at least nothing (plus what `slack` adds).
-    fn programme(&self, parts: &[(ColumnId, OneWay)], objective: Option<usize>, slack: bool) -> Outcome {
+    /// A programme in the amounts of the self-stresses, in which each part of `parts` carries at least nothing (plus what `slack` adds): the least of
+    /// the objective, and the slacks. `None` when there is no solution, or none was found.
+    fn programme(
+        &self,
+        parts: &[(ColumnId, OneWay)],
+        objective: Option<usize>,
+        slack: bool,
+    ) -> Option<(f64, Vec<f64>)> {
         let mut problem = Problem::new(OptimizationDirection::Minimize);
         let row = |(id, sense): (ColumnId, OneWay)| -> Vec<f64> {
             let row: Vec<f64> = self.judged.stresses.iter().map(|s| sense.sign() * s[id.index()]).collect();
@@ -125,31 +130,20 @@ impl Bound<'_> {
             }
             problem.add_constraint(&terms[..], ComparisonOp::Ge, -self.force(*part));
         }
-        match problem.solve() {
-            Ok(outcome) => {
-                let Some(solution) = outcome.solution() else { return Outcome::Failed };
-                let offset = objective.map_or(0.0, |j| self.force(parts[j]));
-                let slacks = slacks.iter().map(|s| solution[*s]).collect();
-                Outcome::Found { value: solution.objective() + offset, slacks }
-            }
-            Err(microlp::Error::Infeasible) => Outcome::Infeasible,
-            Err(_) => Outcome::Failed,
-        }
+        let outcome = problem.solve().ok()?;
+        let solution = outcome.solution()?;
+        let offset = objective.map_or(0.0, |j| self.force(parts[j]));
+        Some((solution.objective() + offset, slacks.iter().map(|s| solution[*s]).collect()))
     }
 
-    /// The least force of each part over all equilibria with right signs.
-    fn least(&self, parts: &[(ColumnId, OneWay)]) -> Least {
-        let mut least = Vec::new();
-        for j in 0..parts.len() {
-            match self.programme(parts, Some(j), false) {
-                Outcome::Found { value, .. } if value.abs() <= tolerance::ONE_WAY => least.push(0.0),
-                Outcome::Found { value, .. } => least.push(value),
-                Outcome::Infeasible => return Least::Impossible,
-                // A numerical failure decides nothing.
-                Outcome::Failed => return Least::Unknown,
-            }
-        }
-        Least::Forces(least)
+    /// The least force of each part over all equilibria with right signs; `None` after a numerical failure, which decides nothing.
+    fn least(&self, parts: &[(ColumnId, OneWay)]) -> Option<Vec<f64>> {
+        (0..parts.len())
+            .map(|j| {
+                let (value, _) = self.programme(parts, Some(j), false)?;
+                Some(if value.abs() <= tolerance::ONE_WAY { 0.0 } else { value })
+            })
+            .collect()
     }
 
     /// Whether all least forces occur together: whether the amounts of self-stress that give them exist.
@@ -204,15 +198,11 @@ impl Bound<'_> {
         }
     }
 
-    /// The smallest forces, in sum, by which parts would have to be held so that there is an equilibrium.
-    fn holds(&self, parts: &[(ColumnId, OneWay)]) -> Vec<Hold> {
-        let Outcome::Found { slacks, .. } = self.programme(parts, None, true) else { return Vec::new() };
-        parts
-            .iter()
-            .zip(slacks)
-            .filter(|(_, slack)| *slack > tolerance::ONE_WAY)
-            .map(|(part, slack)| Hold { column: part.0, force: slack * self.scale() })
-            .collect()
+    /// The smallest forces, in sum, by which parts would have to be held so that there is an equilibrium; `None` after a numerical failure.
+    fn holds(&self, parts: &[(ColumnId, OneWay)]) -> Option<Vec<Hold>> {
+        let (_, slacks) = self.programme(parts, None, true)?;
+        let held = parts.iter().zip(slacks).filter(|(_, slack)| *slack > tolerance::ONE_WAY);
+        Some(held.map(|(part, slack)| Hold { column: part.0, force: slack * self.scale() }).collect())
     }
 
     /// No equilibrium: what happens when the parts that cannot hold let go.
@@ -230,16 +220,4 @@ impl Bound<'_> {
             ..verdict
         }
     }
-}
-
-enum Outcome {
-    Found { value: f64, slacks: Vec<f64> },
-    Infeasible,
-    Failed,
-}
-
-enum Least {
-    Forces(Vec<f64>),
-    Impossible,
-    Unknown,
 }
