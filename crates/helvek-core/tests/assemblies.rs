@@ -12,6 +12,7 @@ use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution::{self, Solved};
 use helvek_core::verdict::Status;
 use proptest::prelude::*;
+use proptest::test_runner::RngSeed;
 
 fn solve(text: &str) -> Solved {
     let built = model::build(&sheet::read(text, Syntax::Toml));
@@ -66,7 +67,7 @@ fn enters(equation: &Equation, wrench: &Wrench) -> f64 {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig { cases: 120, failure_persistence: None, ..ProptestConfig::default() })]
+    #![proptest_config(ProptestConfig { cases: 120, failure_persistence: None, rng_seed: RngSeed::Fixed(11), ..ProptestConfig::default() })]
 
     #[test]
     fn frames_come_out_as_by_elimination(seed in any::<u64>()) {

@@ -9,6 +9,7 @@ use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution;
 use helvek_core::verdict::Status;
 use proptest::prelude::*;
+use proptest::test_runner::RngSeed;
 use std::fmt::Write;
 
 type Row = Vec<i128>;
@@ -142,7 +143,7 @@ fn grid(seed: u64) -> Grid {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig { cases: 400, failure_persistence: None, ..ProptestConfig::default() })]
+    #![proptest_config(ProptestConfig { cases: 400, failure_persistence: None, rng_seed: RngSeed::Fixed(11), ..ProptestConfig::default() })]
 
     #[test]
     fn rank_decides_as_it_does_in_integers(seed in any::<u64>()) {

@@ -8,6 +8,7 @@ use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution;
 use proptest::prelude::*;
+use proptest::test_runner::RngSeed;
 
 fn answers(text: &str) -> Answers {
     let built = model::build(&sheet::read(text, Syntax::Toml));
@@ -30,7 +31,7 @@ fn mirrored(assembly: &Assembly) -> Assembly {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig { cases: 60, failure_persistence: None, ..ProptestConfig::default() })]
+    #![proptest_config(ProptestConfig { cases: 60, failure_persistence: None, rng_seed: RngSeed::Fixed(11), ..ProptestConfig::default() })]
 
     #[test]
     fn a_mirror_image_is_solved_as_a_mirror_image(seed in any::<u64>()) {

@@ -11,6 +11,7 @@ use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution;
 use helvek_core::verdict::{self, OneWayState, Status};
 use proptest::prelude::*;
+use proptest::test_runner::RngSeed;
 use std::fmt::Write;
 
 /// A body on one-way surfaces, with perhaps a pin or a roller that holds both ways.
@@ -100,7 +101,7 @@ fn state_support(index: usize) -> model::SupportId {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig { cases: 150, failure_persistence: None, ..ProptestConfig::default() })]
+    #![proptest_config(ProptestConfig { cases: 150, failure_persistence: None, rng_seed: RngSeed::Fixed(11), ..ProptestConfig::default() })]
 
     #[test]
     fn the_state_that_is_found_is_the_only_one_or_it_is_said(seed in any::<u64>()) {

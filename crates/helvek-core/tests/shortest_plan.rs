@@ -8,6 +8,7 @@ use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution::{self, Solved};
 use proptest::prelude::*;
+use proptest::test_runner::RngSeed;
 use std::collections::{HashSet, VecDeque};
 
 type Three = [f64; 3];
@@ -90,7 +91,7 @@ fn solve(text: &str) -> Option<Solved> {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig { cases: 60, failure_persistence: None, ..ProptestConfig::default() })]
+    #![proptest_config(ProptestConfig { cases: 60, failure_persistence: None, rng_seed: RngSeed::Fixed(11), ..ProptestConfig::default() })]
 
     #[test]
     fn no_plan_is_longer_than_the_shortest_that_brute_force_finds(seed in any::<u64>()) {

@@ -8,6 +8,7 @@ use helvek_core::plan::ZeroRule;
 use helvek_core::recognition::JointRule;
 use helvek_core::verdict::Status;
 use proptest::prelude::*;
+use proptest::test_runner::RngSeed;
 use std::fmt::Write;
 
 struct Truss {
@@ -93,7 +94,7 @@ impl Truss {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig { cases: 60, failure_persistence: None, ..ProptestConfig::default() })]
+    #![proptest_config(ProptestConfig { cases: 60, failure_persistence: None, rng_seed: RngSeed::Fixed(11), ..ProptestConfig::default() })]
 
     #[test]
     fn trusses_come_out_as_by_their_joints(seed in any::<u64>(), joints in 4usize..14, swaps in 0usize..4) {
