@@ -176,16 +176,20 @@ impl Solved {
         at_joints(&self.equilibrium, &slack)
     }
 
-    /// The largest difference between the working's values and the global solution's, over the largest load. `None` when nothing was
+    /// The largest difference between the working's values and the global solution's, over the largest load or force. `None` when nothing was
     /// worked.
     pub fn disagreement(&self) -> Option<f64> {
         let scales = self.equilibrium.scales();
+        let columns = || self.equilibrium.columns.iter().zip(&self.global);
         self.working
             .steps
             .iter()
             .flat_map(|step| step.results())
             .filter_map(|(id, value)| {
-                let scale = scales.of(self.equilibrium.column(id).kind);
+                let kind = self.equilibrium.column(id).kind;
+                // Flat or nearly movable structures carry far more than their loads, and round off that much more.
+                let carried = columns().filter(|(c, _)| c.kind == kind).filter_map(|(_, v)| *v).map(f64::abs);
+                let scale = carried.fold(scales.of(kind), f64::max);
                 let difference = (value - self.global[id.index()]?).abs();
                 Some(if scale > 0.0 { difference / scale } else { difference })
             })
