@@ -7,6 +7,7 @@ use helvek_core::model;
 use helvek_core::sheet::{self, Document, Sheet, Syntax};
 use helvek_core::solution;
 use proptest::prelude::*;
+use proptest::test_runner::RngSeed;
 
 fn some(text: impl Into<String>) -> Option<String> {
     Some(text.into())
@@ -18,7 +19,8 @@ fn edits() -> impl Strategy<Value = Edit> {
         number.clone(),
         number.clone().prop_map(|n| format!("{n} lb")),
         Just("3; -4".to_owned()),
-        Just("-2.5".to_owned())
+        Just("-2.5".to_owned()),
+        Just("?P".to_owned())
     ];
     let place = prop_oneof![
         number.clone(),
@@ -27,7 +29,9 @@ fn edits() -> impl Strategy<Value = Edit> {
         Just("end".to_owned()),
         Just("middle".to_owned()),
         Just("C + 0.25".to_owned()),
-        Just("B - 1".to_owned())
+        Just("B - 1".to_owned()),
+        Just("C + 0.5 up".to_owned()),
+        Just("1; 0.5".to_owned())
     ];
     let direction = prop_oneof![
         Just("down".to_owned()),
@@ -37,16 +41,64 @@ fn edits() -> impl Strategy<Value = Edit> {
         Just("normal".to_owned())
     ];
     let name = prop_oneof![Just("F1"), Just("F2"), Just("q1"), Just("M1"), Just("A"), Just("B"), Just("C")];
-    let kind = prop_oneof![Just("pin"), Just("roller"), Just("fixed")];
+    let kind =
+        prop_oneof![Just("pin"), Just("roller"), Just("fixed"), Just("guide"), Just("rough"), Just("link")];
+    let ids = prop::collection::vec(
+        prop_oneof![Just("load:F1"), Just("load:q1"), Just("load:M1"), Just("support:B"), Just("point:B")],
+        1..3,
+    )
+    .prop_map(|ids| ids.into_iter().map(String::from).collect::<Vec<_>>());
     prop_oneof![
-        (number.clone(), prop::option::of(Just("30".to_owned())))
-            .prop_map(|(length, angle)| Edit::Beam { length: some(length), angle }),
+        (number.clone(), prop::option::of(Just("30".to_owned()))).prop_map(|(length, angle)| Edit::Beam {
+            from: None,
+            length: some(length),
+            angle
+        }),
+        (place.clone(), number.clone(), number.clone()).prop_map(|(from, length, angle)| Edit::Beam {
+            from: some(from),
+            length: some(length),
+            angle: some(format!("{angle}0"))
+        }),
+        (name.clone(), name.clone(), number.clone(), prop::option::of(number.clone())).prop_map(
+            |(first, second, length, angle)| Edit::Piece {
+                first: first.into(),
+                second: second.into(),
+                length: some(length),
+                angle
+            }
+        ),
+        (name.clone(), number.clone(), name.clone()).prop_map(|(name, x, rename)| Edit::Point {
+            name: name.into(),
+            x: some(x),
+            y: None,
+            rename: some(rename)
+        }),
         (kind, place.clone()).prop_map(|(kind, place)| Edit::Support {
             name: None,
             kind: some(kind),
             place: some(place),
-            normal: None
+            normal: None,
+            toward: (kind == "link").then(|| "60".into()),
+            holds: None,
+            friction: None,
+            rename: None,
         }),
+        (ids.clone(), number.clone(), 0usize..3).prop_map(|(ids, by, copies)| Edit::Shift {
+            ids,
+            by,
+            copies: some(copies.to_string())
+        }),
+        (ids.clone(), prop::bool::ANY).prop_map(|(ids, copy)| Edit::Mirror {
+            ids,
+            about: None,
+            copy: copy.then(|| "yes".into())
+        }),
+        (size.clone(), place.clone()).prop_map(|(size, place)| Edit::Weight {
+            name: None,
+            size: some(size),
+            place: some(place)
+        }),
+        ids.prop_map(|ids| Edit::Remove { ids }),
         (size.clone(), place.clone(), direction.clone()).prop_map(|(size, place, direction)| Edit::Force {
             name: None,
             direction: (!size.contains(';')).then_some(direction),
@@ -84,7 +136,7 @@ fn edits() -> impl Strategy<Value = Edit> {
             value
         }),
         name.prop_map(|name| Edit::Remove {
-            id: format!("{}:{name}", if name.len() == 1 { "support" } else { "load" })
+            ids: vec![format!("{}:{name}", if name.len() == 1 { "support" } else { "load" })]
         }),
         Just(Edit::Cure { index: 0 }),
         Just(Edit::Units { length: "ft".into(), force: "lb".into() }),
@@ -93,27 +145,38 @@ fn edits() -> impl Strategy<Value = Edit> {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig { cases: 200, failure_persistence: None, ..ProptestConfig::default() })]
+    #![proptest_config(ProptestConfig { cases: 400, rng_seed: RngSeed::Fixed(11), failure_persistence: None, ..ProptestConfig::default() })]
 
     #[test]
     fn no_sequence_of_edits_leaves_a_wrong_sheet(list in prop::collection::vec(edits(), 1..25)) {
         let mut sheet = Sheet { format: sheet::FORMAT.into(), ..Sheet::default() };
-        let first = Edit::Beam { length: some("8"), angle: None };
+        let first = Edit::Beam { from: None, length: some("8"), angle: None };
         for edit in std::iter::once(first).chain(list) {
             let before = Document::from(sheet.clone());
             let Ok(after) = edit::apply(&before, &edit) else { continue };
+            // Nothing at all may be left, and that is no model.
+            if after.bodies.is_empty() {
+                prop_assert!(after.points.is_empty() && after.loads.is_empty() && after.supports.is_empty());
+                continue;
+            }
             let text = serde_json::to_string(&after).unwrap();
             let read = sheet::read(&text, Syntax::Json);
             prop_assert_eq!(&read.sheet, &after);
             let built = model::build(&read);
             prop_assert!(built.problems.is_empty(), "{edit:?} left {:?} in {text}", built.problems);
-            // Every point of the run is an end or carries something.
-            let run = &after.bodies["beam"].runs[0];
-            for point in &run[1..run.len() - 1] {
-                prop_assert!(text.matches(&format!("\"{point}\"")).count() >= 3, "{point} is left over in {text}");
+            // Every point on a straight stretch carries something.
+            for run in after.bodies.values().flat_map(|body| &body.runs) {
+                for three in run.windows(3) {
+                    let at = |name: &str| built.model.points.iter().find(|p| p.name == name).unwrap().at;
+                    let (u, v) = (at(&three[1]) - at(&three[0]), at(&three[2]) - at(&three[1]));
+                    let corner = u.cross(v).length() > 1e-9 * u.length() * v.length();
+                    let mentions = text.matches(&format!("\"{}\"", three[1])).count();
+                    prop_assert!(corner || mentions >= 3, "{} is left over in {text}", three[1]);
+                }
             }
             let solved = solution::solve(built.model);
-            prop_assert!(solved.answers().checks.iter().all(|check| check.ok));
+            let answers = solved.answers();
+            prop_assert!(answers.checks.iter().all(|check| check.ok), "{text}\n{:?}", answers.checks);
             sheet = after;
         }
     }
@@ -123,7 +186,7 @@ proptest! {
         let total: f64 = stations.iter().sum();
         let mut sheet = Sheet { format: sheet::FORMAT.into(), ..Sheet::default() };
         let apply = |sheet: &Sheet, edit: Edit| edit::apply(&Document::from(sheet.clone()), &edit).unwrap();
-        sheet = apply(&sheet, Edit::Beam { length: some(total.to_string()), angle: some(slope.to_string()) });
+        sheet = apply(&sheet, Edit::Beam { from: None, length: some(total.to_string()), angle: some(slope.to_string()) });
         let mut at = 0.0;
         for span in &stations[..stations.len() - 1] {
             at += span;

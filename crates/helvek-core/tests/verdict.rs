@@ -118,3 +118,20 @@ fn zero_is_zero_and_never_minus_zero() {
     let json = serde_json::to_string(&answers(&with(r#"{ at = "A", kind = "fixed" }"#, DOWN))).unwrap();
     assert!(!json.contains("-0.0"), "{json}");
 }
+
+#[test]
+fn where_everything_is_sought_nothing_is_carried() {
+    // No known load at all: a link at 60° and the same P twice. The noise of the cancelling terms is not a force.
+    let sheet = r#"
+        supports = [{ at = "A", kind = "link", toward = 60 }]
+        loads = [
+            { kind = "force", at = "C", size = "?P", direction = { angle = 30, from = "-y", turn = "cw" } },
+            { kind = "force", at = "D", size = "?P", direction = "down" },
+        ]
+        points = { A = [0, 0], C = [1, 0.5], D = [4, 0], E = [8.125, 0] }
+        bodies = { beam = { runs = [["A", "D", "E"]], points = ["C"] } }
+    "#;
+    let answers = common::answers(sheet);
+    assert_eq!(answers.loads["P"], Some(0.0));
+    assert!(answers.checks.iter().all(|check| check.ok), "{:?}", answers.checks);
+}

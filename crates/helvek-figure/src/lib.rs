@@ -4,12 +4,18 @@
 //! Ids tie a mark to the thing of the sheet it stands for (`load:crate`, `support:A`, `reaction:A_x`) and to the terms of the working.
 
 mod bounds;
+mod dimensions;
 mod marks;
+mod reactions;
 mod scene;
+mod thumbnail;
+mod unclear;
 
 pub use bounds::Bounds;
 pub use marks::{Carries, Mark, Numbered, Shape, Spin, Straight, SymbolMark};
 pub use scene::scene;
+pub use thumbnail::thumbnail;
+pub use unclear::unclear;
 
 use schemars::JsonSchema;
 use serde::Serialize;

@@ -166,8 +166,25 @@ pub enum Mark {
         to: [f64; 2],
         /// The distance with its unit.
         text: String,
-        /// 0 for the chain of distances, 1 for the whole length below it.
+        /// 0 for the chain of distances, 1 for the whole length beyond it.
         lane: u8,
+        /// The unit direction from the member to where the distance stands.
+        side: [f64; 2],
+    },
+    /// Something of the sheet that could not be understood, where it would stand.
+    Unclear {
+        /// `unclear:loads[0].size`
+        id: String,
+        /// What has the problem: `loads[0].size`.
+        path: String,
+        /// Its name and what was written.
+        text: String,
+        /// Where; `None` when that is not clear either.
+        at: Option<[f64; 2]>,
+        /// What is wrong.
+        message: String,
+        /// What to do.
+        cure: String,
     },
 }
 

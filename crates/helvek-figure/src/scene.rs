@@ -1,6 +1,6 @@
 //! From a model (and, when it is whole, its solution) to marks.
 
-use crate::{Bounds, Carries, Mark, Numbered, Scene, Shape, Spin, Straight, SymbolMark};
+use crate::{Bounds, Carries, Mark, Numbered, Scene, Shape, Spin, Straight};
 use helvek_core::equilibrium::{ActionOf, Column, ColumnKind, ColumnOf, Source};
 use helvek_core::geometry::{Point, Vector};
 use helvek_core::model::{Amount, BarKind, Given, LoadKind, Model, On, PointId, Support, SupportKind};
@@ -23,32 +23,32 @@ pub fn scene(solved: &Solved, complete: bool) -> Scene {
     Scene { bounds, marks }
 }
 
-struct Painter<'a> {
-    solved: &'a Solved,
-    complete: bool,
+pub(crate) struct Painter<'a> {
+    pub(crate) solved: &'a Solved,
+    pub(crate) complete: bool,
 }
 
 impl Painter<'_> {
-    fn model(&self) -> &Model {
+    pub(crate) fn model(&self) -> &Model {
         &self.solved.model
     }
 
-    fn place(&self, at: Point) -> [f64; 2] {
+    pub(crate) fn place(&self, at: Point) -> [f64; 2] {
         let length = &self.model().units.length;
         [length.from_si(at.x), length.from_si(at.y)]
     }
 
-    fn point(&self, id: PointId) -> [f64; 2] {
+    pub(crate) fn point(&self, id: PointId) -> [f64; 2] {
         self.place(self.model().at(id))
     }
 
     /// A given quantity with its unit.
-    fn given(&self, si: f64, unit: &Unit) -> String {
+    pub(crate) fn given(&self, si: f64, unit: &Unit) -> String {
         format!("{} {}", figures::plain(unit.from_si(si), self.model().schools.figures), unit.symbol)
     }
 
     /// A result with its unit.
-    fn result(&self, si: f64, unit: &Unit) -> String {
+    pub(crate) fn result(&self, si: f64, unit: &Unit) -> String {
         format!("{} {}", figures::rounded(unit.from_si(si), self.model().schools.figures), unit.symbol)
     }
 
@@ -168,35 +168,6 @@ impl Painter<'_> {
                 at: self.point(id),
                 along: along.map(pair),
             });
-        }
-    }
-
-    /// Of a single straight member; on anything else chains of distances would cross it.
-    fn dimensions(&self, marks: &mut Vec<Mark>) {
-        let model = self.model();
-        if model.bodies.len() != 1 || model.bodies[0].runs.len() != 1 || !model.bars.is_empty() {
-            return;
-        }
-        for run in self.model().bodies.iter().flat_map(|body| &body.runs) {
-            let mut push = |a: PointId, b: PointId, lane: u8| {
-                let (first, second) = (self.model().point_name(a), self.model().point_name(b));
-                let distance = self.model().at(a).distance(self.model().at(b));
-                marks.push(Mark::Dimension {
-                    id: format!("dimension:{first}-{second}"),
-                    first: first.to_owned(),
-                    second: second.to_owned(),
-                    from: self.point(a),
-                    to: self.point(b),
-                    text: self.given(distance, &self.model().units.length),
-                    lane,
-                });
-            };
-            for pair in run.points.windows(2) {
-                push(pair[0], pair[1], 0);
-            }
-            if let [first, _, .., last] = run.points[..] {
-                push(first, last, 1);
-            }
         }
     }
 
@@ -344,56 +315,8 @@ impl Painter<'_> {
         }
     }
 
-    fn reactions(&self, marks: &mut Vec<Mark>) {
-        let largest = self.largest_force();
-        let values = self.solved.full_values();
-        for (column, value) in self.solved.full.columns.iter().zip(values) {
-            let ColumnOf::Support(support) = column.of else { continue };
-            let value = value.filter(|_| self.complete);
-            let unit = self.solved.unit_of(column.kind);
-            let step = self.step_of(column);
-            for act in &column.acts {
-                marks.push(Mark::Reaction {
-                    id: format!("reaction:{}", column.symbol),
-                    support: format!("support:{}", self.model().supports[support.index()].name),
-                    symbol: SymbolMark {
-                        base: column.symbol.base.clone(),
-                        index: column.symbol.index.clone(),
-                    },
-                    at: self.place(act.wrench.about),
-                    toward: act.wrench.force.unit().map(pair),
-                    turn: (column.kind == ColumnKind::Couple).then(|| spin(act.wrench.moment.z)),
-                    text: value.map(|v| self.result(v.abs(), &unit)),
-                    turned: value.is_some_and(|v| v < 0.0),
-                    zero: value == Some(0.0),
-                    step: step.filter(|_| self.complete).map(|s| s + 1),
-                    relative: match column.kind {
-                        ColumnKind::Couple => 0.0,
-                        _ => value.map_or(0.0, |v| ratio(v.abs(), largest)),
-                    },
-                });
-            }
-        }
-    }
-
-    /// The step that finds a reaction: its own, or that of the link it holds.
-    fn step_of(&self, column: &Column) -> Option<usize> {
-        let solved = self.solved;
-        let on_link = |of: ColumnOf| match (of, column.of) {
-            (ColumnOf::Link(body), ColumnOf::Support(support)) => {
-                self.model().supports[support.index()].on == On::Body(body)
-            }
-            _ => false,
-        };
-        let id = solved.equilibrium.column_ids().find(|id| {
-            let other = solved.equilibrium.column(*id);
-            (other.of == column.of && other.component == column.component) || on_link(other.of)
-        })?;
-        solved.working.step_of(id)
-    }
-
     /// The largest force drawn, N.
-    fn largest_force(&self) -> f64 {
+    pub(crate) fn largest_force(&self) -> f64 {
         let loads = self.solved.equilibrium.actions.iter().map(|a| a.act.wrench.force.length());
         let columns = self.solved.full.columns.iter().zip(self.solved.full_values());
         let reaction = |c: &Column| c.kind == ColumnKind::Force && matches!(c.of, ColumnOf::Support(_));
@@ -414,14 +337,14 @@ impl Painter<'_> {
     }
 }
 
-fn pair(v: Vector) -> [f64; 2] {
+pub(crate) fn pair(v: Vector) -> [f64; 2] {
     [v.x, v.y]
 }
 
-fn spin(moment: f64) -> Spin {
+pub(crate) fn spin(moment: f64) -> Spin {
     if moment < 0.0 { Spin::Cw } else { Spin::Ccw }
 }
 
-fn ratio(part: f64, whole: f64) -> f64 {
+pub(crate) fn ratio(part: f64, whole: f64) -> f64 {
     if whole > 0.0 { part / whole } else { 0.0 }
 }

@@ -3,7 +3,7 @@
 use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution::{self, Solved};
-use helvek_figure::{Mark, Scene, Shape, Spin, scene};
+use helvek_figure::{Mark, Scene, Shape, Spin, scene, thumbnail};
 use helvek_report::page::Page;
 
 fn solved(body: &str) -> Solved {
@@ -24,6 +24,7 @@ fn id(mark: &Mark) -> &str {
         | Mark::Rope { id, .. }
         | Mark::Wheel { id, .. }
         | Mark::Joint { id, .. }
+        | Mark::Unclear { id, .. }
         | Mark::Dimension { id, .. } => id,
     }
 }
@@ -255,4 +256,25 @@ fn chains_of_distances_are_drawn_on_a_single_member_only() {
     };
     assert_eq!(dimensions(RAIL), 3);
     assert_eq!(dimensions(BRACKET), 0);
+}
+
+#[test]
+fn distances_of_a_bent_member_stand_on_its_outside() {
+    // An L: 4 m level, 3 m up from its end, a load 1 m along the level part.
+    let solved = solved(
+        r#"supports = [{ at = "A", kind = "fixed" }]
+loads = [{ kind = "force", at = "P", size = 1, direction = "down" }]
+points = { A = [0, 0], P = [1, 0], B = [4, 0], C = [4, 3] }
+bodies = { bracket = { runs = [["A", "P", "B", "C"]] } }"#,
+    );
+    let scene = scene(&solved, true);
+    let side = |wanted: &str| match find(&scene, wanted) {
+        Mark::Dimension { side, text, lane, .. } => (*side, text.as_str(), *lane),
+        _ => panic!("no dimension"),
+    };
+    assert_eq!(side("dimension:A-P"), ([0.0, -1.0], "1 m", 0));
+    assert_eq!(side("dimension:A-B"), ([0.0, -1.0], "4 m", 1));
+    assert_eq!(side("dimension:B-C"), ([1.0, 0.0], "3 m", 0));
+    let small = thumbnail(&scene);
+    assert!(small.marks.len() < scene.marks.len() && small.bounds == scene.bounds);
 }

@@ -1,14 +1,61 @@
 //! What was asked, with its answer.
 
 use crate::direction;
-use crate::page::AskedLine;
+use crate::page::{Askable, AskedLine};
 use crate::step::Wording;
 use helvek_core::equilibrium::{ColumnKind, ColumnOf};
 use helvek_core::geometry::Vector;
-use helvek_core::model::{Asked, BarId, JointId, RopeId, SoughtId, SupportId};
+use helvek_core::model::{
+    Asked, Bar, BarId, Joint, JointId, Rope, RopeId, Sought, SoughtId, Support, SupportId,
+};
+use helvek_core::sheet::Find;
 use helvek_core::units::figures;
 
+/// More than this is not a choice any more.
+const MOST: usize = 200;
+
 impl Wording<'_> {
+    /// Everything that could be asked.
+    pub(crate) fn askable(&self) -> Vec<Askable> {
+        let model = &self.solved.model;
+        let all = model.supports.len() + model.joints.len() + model.bars.len() + model.ropes.len();
+        if all > MOST {
+            return Vec::new();
+        }
+        let mut askable = Vec::new();
+        let mut add = |find: Find, of: String, label: String| askable.push(Askable { find, of, label });
+        for support in &model.supports {
+            let name = support.name.clone();
+            let label = self.support_label(support);
+            add(Find::Reactions { support: Some(name.clone()) }, format!("support:{name}"), label);
+        }
+        for Joint { name, kind, .. } in &model.joints {
+            let label = format!("{} {name}", kind.word());
+            add(Find::Joint { joint: name.clone() }, format!("joint:{name}"), label);
+        }
+        for Bar { name, .. } in &model.bars {
+            add(Find::Bar { bar: name.clone() }, format!("bar:{name}"), format!("bar {name}"));
+        }
+        for Rope { name, .. } in &model.ropes {
+            add(Find::Rope { rope: name.clone() }, format!("rope:{name}"), format!("rope {name}"));
+        }
+        for Sought { name, .. } in &model.sought {
+            add(Find::Load { load: name.clone() }, format!("sought:{name}"), format!("sought {name}"));
+        }
+        askable
+    }
+
+    fn support_label(&self, support: &Support) -> String {
+        let model = &self.solved.model;
+        let (at, on) = (model.point_name(support.at), model.on_name(support.on));
+        let on = if on == helvek_core::model::PIN { String::new() } else { format!(" on {on}") };
+        if at == support.name {
+            format!("reaction at {at}{on}")
+        } else {
+            format!("reaction of {} at {at}{on}", support.name)
+        }
+    }
+
     pub(crate) fn asked(&self) -> Vec<AskedLine> {
         self.solved.model.asked.iter().flat_map(|asked| self.asked_of(*asked)).collect()
     }
@@ -23,13 +70,7 @@ impl Wording<'_> {
         match asked {
             Asked::Support(id) => {
                 let support = &model.supports[id.index()];
-                let (at, on) = (model.point_name(support.at), model.on_name(support.on));
-                let on = if on == helvek_core::model::PIN { String::new() } else { format!(" on {on}") };
-                let label = if at == support.name {
-                    format!("reaction at {at}{on}")
-                } else {
-                    format!("reaction of {} at {at}{on}", support.name)
-                };
+                let label = self.support_label(support);
                 let mut parts = self.reaction(id);
                 parts.extend(self.friction(&support.name));
                 vec![line(format!("support:{}", support.name), label, parts)]

@@ -2,6 +2,7 @@
 
 use crate::fragment::Fragment;
 use crate::step::Wording;
+use helvek_core::sheet::Find;
 use helvek_core::solution::Solved;
 use helvek_core::units::figures;
 use schemars::JsonSchema;
@@ -24,6 +25,8 @@ pub struct Page {
     pub checks: Vec<PageCheck>,
     /// What was asked, with its answer.
     pub asked: Vec<AskedLine>,
+    /// What could be asked; nothing when it would be too much to choose from.
+    pub askable: Vec<Askable>,
     /// `the arithmetic closes to 2·10⁻¹⁶`; nothing when nothing was worked.
     pub closes: Option<String>,
     /// By which routes it was tested: `unused equations`, `the global solution` ...
@@ -157,6 +160,17 @@ pub struct AskedLine {
     pub answered: bool,
 }
 
+/// One thing that could be asked.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct Askable {
+    /// As the sheet writes it.
+    pub find: Find,
+    /// Its mark, as of what is asked.
+    pub of: String,
+    /// As of what is asked.
+    pub label: String,
+}
+
 impl Page {
     /// Words a solution.
     pub fn of(solved: &Solved) -> Self {
@@ -178,6 +192,7 @@ impl Page {
             remarks: wording.remarks(),
             checks: solved.working.checks.iter().map(|check| wording.check(check)).collect(),
             asked: wording.asked(),
+            askable: wording.askable(),
             closes,
             routes: wording.routes(),
             headlines,

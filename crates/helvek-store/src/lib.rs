@@ -1,11 +1,18 @@
-//! Sheets kept in one SQLite file. The store does not look inside a sheet: it keeps a text, its title and a version.
+//! Sheets kept in one SQLite file: a mutable draft with a version, immutable revisions, and a cache of what the shelf shows. The store does not
+//! look inside a sheet: it keeps a text and its title.
 
+mod cards;
 mod error;
 mod migrations;
+mod revisions;
 mod sheets;
+mod shelf;
 
+pub use cards::hash;
 pub use error::StoreError;
+pub use revisions::RevisionRow;
 pub use sheets::{Saved, SheetRow, StoredSheet};
+pub use shelf::{Found, Look, Order};
 
 use sqlx::sqlite::{SqliteConnectOptions, SqliteJournalMode, SqlitePoolOptions, SqliteSynchronous};
 use std::path::Path;

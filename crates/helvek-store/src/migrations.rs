@@ -5,7 +5,10 @@ use sqlx::migrate::{Migration, MigrationType, Migrator};
 use std::borrow::Cow;
 
 /// Version, what it does, the SQL. Never change one that has landed: stores out there have run it.
-const ALL: &[(i64, &str, &str)] = &[(1, "sheets", include_str!("../migrations/0001_sheets.sql"))];
+const ALL: &[(i64, &str, &str)] = &[
+    (1, "sheets", include_str!("../migrations/0001_sheets.sql")),
+    (2, "shelf", include_str!("../migrations/0002_shelf.sql")),
+];
 
 pub(crate) fn all() -> Migrator {
     let migrations = ALL.iter().map(|(version, what, sql)| {

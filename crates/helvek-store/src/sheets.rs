@@ -1,5 +1,6 @@
 //! Keeping, listing and removing sheets.
 
+use crate::revisions::cut;
 use crate::{Store, StoreError};
 use sqlx::Row;
 
@@ -14,6 +15,8 @@ pub struct SheetRow {
     pub version: i64,
     /// When it was last saved, UTC, ISO 8601.
     pub changed: String,
+    /// Its tags.
+    pub tags: Vec<String>,
 }
 
 /// A sheet with its text.
@@ -39,25 +42,27 @@ pub enum Saved {
     Missing,
 }
 
-fn row(row: &sqlx::sqlite::SqliteRow) -> Result<SheetRow, sqlx::Error> {
+/// How long a sheet is left alone before a change of it keeps what was there as a revision.
+const IDLE: &str = "-2 minutes";
+
+pub(crate) fn row(row: &sqlx::sqlite::SqliteRow) -> Result<SheetRow, sqlx::Error> {
     Ok(SheetRow {
         id: row.try_get("id")?,
         title: row.try_get("title")?,
         version: row.try_get("version")?,
         changed: row.try_get("changed")?,
+        tags: serde_json::from_str(row.try_get("tags")?).unwrap_or_default(),
     })
 }
 
 impl Store {
-    /// All sheets, the last saved first.
+    /// Whether nothing was ever kept, not even in the trash.
     ///
     /// # Errors
     /// [`StoreError::Database`].
-    pub async fn list(&self) -> Result<Vec<SheetRow>, StoreError> {
-        let rows = sqlx::query("SELECT id, title, version, changed FROM sheets ORDER BY changed DESC, id")
-            .fetch_all(&self.pool)
-            .await?;
-        Ok(rows.iter().map(row).collect::<Result<_, _>>()?)
+    pub async fn is_empty(&self) -> Result<bool, StoreError> {
+        let any = sqlx::query("SELECT 1 FROM sheets LIMIT 1").fetch_optional(&self.pool).await?;
+        Ok(any.is_none())
     }
 
     /// Keeps a new sheet and returns its id: 16 random hexadecimal digits.
@@ -75,22 +80,24 @@ impl Store {
         Ok(made.try_get("id")?)
     }
 
-    /// The sheet with its text, if it is there.
+    /// The sheet with its text, if it is there and not in the trash.
     ///
     /// # Errors
     /// [`StoreError::Database`].
     pub async fn get(&self, id: &str) -> Result<Option<StoredSheet>, StoreError> {
-        let found = sqlx::query("SELECT id, title, version, changed, body FROM sheets WHERE id = ?")
-            .bind(id)
-            .fetch_optional(&self.pool)
-            .await?;
+        let found = sqlx::query(
+            "SELECT id, title, version, changed, tags, body FROM sheets WHERE id = ? AND trashed IS NULL",
+        )
+        .bind(id)
+        .fetch_optional(&self.pool)
+        .await?;
         Ok(match found {
             Some(found) => Some(StoredSheet { row: row(&found)?, body: found.try_get("body")? }),
             None => None,
         })
     }
 
-    /// Replaces a sheet, if it is still at the version the change was made from. Compared and swapped in one statement.
+    /// Replaces a sheet, if it is still at the version the change was made from. What was there before a pause is kept as a revision.
     ///
     /// # Errors
     /// [`StoreError::Database`].
@@ -101,16 +108,30 @@ impl Store {
         title: &str,
         body: &str,
     ) -> Result<Saved, StoreError> {
+        let mut transaction = self.pool.begin_with("BEGIN IMMEDIATE").await?;
+        let idle = sqlx::query(
+            "SELECT 1 FROM sheets WHERE id = ? AND version = ? AND trashed IS NULL \
+             AND changed < strftime('%Y-%m-%dT%H:%M:%fZ', 'now', ?)",
+        )
+        .bind(id)
+        .bind(from_version)
+        .bind(IDLE)
+        .fetch_optional(&mut *transaction)
+        .await?;
+        if idle.is_some() {
+            cut(&mut transaction, id, "idle", None).await?;
+        }
         let saved = sqlx::query(
             "UPDATE sheets SET title = ?, body = ?, version = version + 1, changed = strftime('%Y-%m-%dT%H:%M:%fZ', 'now') \
-             WHERE id = ? AND version = ? RETURNING version",
+             WHERE id = ? AND version = ? AND trashed IS NULL RETURNING version",
         )
         .bind(title)
         .bind(body)
         .bind(id)
         .bind(from_version)
-        .fetch_optional(&self.pool)
+        .fetch_optional(&mut *transaction)
         .await?;
+        transaction.commit().await?;
         if let Some(saved) = saved {
             return Ok(Saved::Version(saved.try_get("version")?));
         }
@@ -120,13 +141,21 @@ impl Store {
         })
     }
 
-    /// Removes a sheet. `false` when there was none.
+    /// Keeps a copy of a sheet, tags included, under another title. `None` when there is no such sheet.
     ///
     /// # Errors
     /// [`StoreError::Database`].
-    pub async fn remove(&self, id: &str) -> Result<bool, StoreError> {
-        let removed = sqlx::query("DELETE FROM sheets WHERE id = ?").bind(id).execute(&self.pool).await?;
-        Ok(removed.rows_affected() > 0)
+    pub async fn copy(&self, id: &str, title: &str, body: &str) -> Result<Option<String>, StoreError> {
+        let made = sqlx::query(
+            "INSERT INTO sheets (id, title, body, tags) \
+             SELECT lower(hex(randomblob(8))), ?, ?, tags FROM sheets WHERE id = ? AND trashed IS NULL RETURNING id",
+        )
+        .bind(title)
+        .bind(body)
+        .bind(id)
+        .fetch_optional(&self.pool)
+        .await?;
+        Ok(made.map(|made| made.try_get("id")).transpose()?)
     }
 }
 
@@ -157,20 +186,22 @@ mod tests {
         assert_eq!(store.save(&id, 1, "Bench", "yours").await.unwrap(), Saved::Conflict { current: 2 });
         assert_eq!(store.get(&id).await.unwrap().unwrap().body, "mine");
         assert_eq!(store.save("nobody", 1, "", "").await.unwrap(), Saved::Missing);
-        assert!(store.remove(&id).await.unwrap());
-        assert!(!store.remove(&id).await.unwrap());
-        assert!(store.list().await.unwrap().is_empty());
     }
 
     #[tokio::test]
-    async fn the_last_saved_sheet_is_listed_first() {
+    async fn the_last_saved_sheet_is_listed_first_and_a_copy_brings_its_tags() {
         let store = Store::in_memory().await.unwrap();
+        assert!(store.is_empty().await.unwrap());
         let first = store.create("Bench", "").await.unwrap();
+        store.tag(&first, &["wood".into()]).await.unwrap();
         tokio::time::sleep(std::time::Duration::from_millis(5)).await;
-        let second = store.create("Ramp", "").await.unwrap();
+        let second = store.copy(&first, "Bench (copy)", "").await.unwrap().unwrap();
         tokio::time::sleep(std::time::Duration::from_millis(5)).await;
         store.save(&first, 1, "Bench", "x").await.unwrap();
-        let order: Vec<_> = store.list().await.unwrap().into_iter().map(|row| row.id).collect();
-        assert_eq!(order, [first, second]);
+        let found = store.look(&crate::Look { limit: 5, ..crate::Look::default() }).await.unwrap();
+        let order: Vec<_> = found.sheets.iter().map(|(row, _)| row.id.as_str()).collect();
+        assert_eq!(order, [first.as_str(), second.as_str()]);
+        assert_eq!(found.sheets[1].0.tags, ["wood"]);
+        assert_eq!(store.copy("nobody", "", "").await.unwrap(), None);
     }
 }

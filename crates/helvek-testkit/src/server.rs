@@ -42,6 +42,14 @@ impl Server {
         Self { child, address }
     }
 
+    /// Kills it at once, without letting it finish anything.
+    ///
+    /// # Panics
+    /// When it cannot be killed.
+    pub async fn kill(mut self) {
+        self.child.kill().await.expect("killed");
+    }
+
     /// Asks it to stop, as Ctrl-C does, and waits until it has. Returns whether it ended well.
     ///
     /// # Panics

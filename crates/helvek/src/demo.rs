@@ -8,21 +8,32 @@ use rust_embed::RustEmbed;
 #[folder = "../../examples"]
 struct Examples;
 
-/// Puts the examples into a store that holds no sheet.
+/// Title and text of every example, in the order of their names.
+pub(crate) fn examples() -> impl Iterator<Item = (String, String)> {
+    let mut names: Vec<_> = Examples::iter().collect();
+    names.sort_unstable();
+    names.into_iter().filter_map(|name| {
+        let file = Examples::get(&name)?;
+        let sheet = sheet::read(&String::from_utf8_lossy(&file.data), Syntax::Toml).sheet;
+        match serde_json::to_string(&sheet) {
+            Ok(body) => Some((sheet.title, body)),
+            Err(error) => {
+                tracing::warn!(%name, %error, "an example could not be loaded");
+                None
+            }
+        }
+    })
+}
+
+/// Puts the examples into a store that never held a sheet.
 pub(crate) async fn fill(store: &Store) -> Result<(), StoreError> {
-    if !store.list().await?.is_empty() {
+    if !store.is_empty().await? {
         return Ok(());
     }
-    let mut names: Vec<_> = Examples::iter().collect();
     // The last one stored stands first on the shelf.
-    names.sort_unstable_by(|a, b| b.cmp(a));
-    for name in names {
-        let Some(file) = Examples::get(&name) else { continue };
-        let read = sheet::read(&String::from_utf8_lossy(&file.data), Syntax::Toml);
-        match serde_json::to_string(&read.sheet) {
-            Ok(body) => drop(store.create(&read.sheet.title, &body).await?),
-            Err(error) => tracing::warn!(%name, %error, "an example could not be loaded"),
-        }
+    let examples: Vec<_> = examples().collect();
+    for (title, body) in examples.into_iter().rev() {
+        store.create(&title, &body).await?;
     }
     Ok(())
 }

@@ -1,6 +1,9 @@
 //! The description of the interface, made from the same types that it is made of: OpenAPI 3.1 and JSON Schema.
 
-use crate::api::{ErrorBody, Kept, LiveReply, LiveRequest, NewSheet, SaveSheet, SheetSummary, WholeSheet};
+use crate::api::{
+    ErrorBody, Example, Kept, LiveReply, LiveRequest, NewRevision, NewSheet, Revision, SaveSheet, ShelfReply,
+    Tags, WholeSheet,
+};
 use helvek_core::answers::Answers;
 use helvek_core::sheet::Sheet;
 use schemars::generate::SchemaSettings;
@@ -40,11 +43,27 @@ pub fn document() -> Value {
         post::<LiveRequest, LiveReply>(&mut sent, &mut given, "Solve a sheet, half-typed or whole", "200");
     let create = post::<NewSheet, Kept>(&mut sent, &mut given, "Keep a new sheet", "201");
     let save = post::<SaveSheet, Kept>(&mut sent, &mut given, "Keep a change of a sheet", "200");
-    let list = answer::<Vec<SheetSummary>>(&mut given, "All sheets, the last saved first");
+    let mut look = answer::<ShelfReply>(&mut given, "Look through the shelf, or through the trash");
+    look["parameters"] = queries(&[
+        ("search", "string", "Part of a title or of a tag"),
+        ("tag", "string", "With this tag"),
+        ("sort", "string", "changed, title or created"),
+        ("trash", "boolean", "In the trash instead"),
+        ("offset", "integer", "How many to pass over"),
+        ("limit", "integer", "How many at most, up to 200"),
+    ]);
+    let examples = answer::<Vec<Example>>(&mut given, "Sheets to start from");
+    let copy = answer_with::<Kept>(&mut given, "Keep a copy", "201");
+    let revisions = answer::<Vec<Revision>>(&mut given, "What the sheet was, the newest first");
+    let cut = nothing::<NewRevision>(&mut sent, "Cut a revision of what the sheet is now");
+    let tag = nothing::<Tags>(&mut sent, "Give a sheet its tags");
     // A kept sheet is what was sent: its schema is the one for reading, and must be described first.
     sent.subschema_for::<Sheet>();
     let get = answer::<WholeSheet>(&mut given, "One sheet");
-    let remove = json!({ "summary": "Remove a sheet", "responses": { "204": { "description": "Removed" } } });
+    let done =
+        |summary: &str| json!({ "summary": summary, "responses": { "204": { "description": "Done" } } });
+    let remove = done("Put a sheet into the trash");
+    let was = answer::<Sheet>(&mut sent, "A revision: the sheet as it was");
     given.subschema_for::<ErrorBody>();
 
     let mut schemas: Map<String, Value> = given.take_definitions(true);
@@ -65,8 +84,16 @@ pub fn document() -> Value {
         },
         "paths": {
             "/api/solve": { "post": solve },
-            "/api/sheets": { "get": list, "post": create },
+            "/api/sheets": { "get": look, "post": create },
             "/api/sheets/{id}": with_id(json!({ "get": get, "put": save, "delete": remove })),
+            "/api/sheets/{id}/copy": with_id(json!({ "post": copy })),
+            "/api/sheets/{id}/restore": with_id(json!({ "post": done("Take a sheet out of the trash") })),
+            "/api/sheets/{id}/tags": with_id(json!({ "put": tag })),
+            "/api/sheets/{id}/revisions": with_id(json!({ "get": revisions, "post": cut })),
+            "/api/sheets/{id}/revisions/{number}": with_id(json!({ "get": was })),
+            "/api/trash": { "delete": done("Empty the trash") },
+            "/api/trash/{id}": with_id(json!({ "delete": done("Remove one sheet of the trash for good") })),
+            "/api/examples": { "get": examples },
         },
         "components": { "schemas": schemas },
     })
@@ -101,7 +128,25 @@ fn responses<T: JsonSchema>(given: &mut SchemaGenerator, status: &str) -> Value 
 }
 
 fn answer<T: JsonSchema>(given: &mut SchemaGenerator, summary: &str) -> Value {
-    json!({ "summary": summary, "responses": responses::<T>(given, "200") })
+    answer_with::<T>(given, summary, "200")
+}
+
+fn answer_with<T: JsonSchema>(given: &mut SchemaGenerator, summary: &str, status: &str) -> Value {
+    json!({ "summary": summary, "responses": responses::<T>(given, status) })
+}
+
+/// What takes a body and answers with nothing.
+fn nothing<Q: JsonSchema>(sent: &mut SchemaGenerator, summary: &str) -> Value {
+    json!({
+        "summary": summary,
+        "requestBody": { "required": true, "content": content(sent.subschema_for::<Q>()) },
+        "responses": { "204": { "description": "Done" } },
+    })
+}
+
+fn queries(all: &[(&str, &str, &str)]) -> Value {
+    let query = |(name, kind, what): &(&str, &str, &str)| json!({ "name": name, "in": "query", "description": what, "schema": { "type": kind } });
+    all.iter().map(query).collect()
 }
 
 fn post<Q: JsonSchema, A: JsonSchema>(

@@ -63,6 +63,8 @@ pub async fn run(options: Options) -> Result<(), ServeError> {
     if options.demo {
         demo::fill(&store).await.map_err(in_store)?;
     }
+    let shared = api::Shared::new(store.clone());
+    shared.forget_other_engines().await.map_err(in_store)?;
     let listener = TcpListener::bind(options.listen)
         .await
         .map_err(|error| ServeError::Listen { address: options.listen, error })?;
@@ -70,16 +72,16 @@ pub async fn run(options: Options) -> Result<(), ServeError> {
     // On standard output, alone: whoever started the server reads the address here.
     println!("Helvek is at http://{address}");
     tracing::info!(%address, data = %options.data.display(), "serving");
-    axum::serve(listener, router(store.clone(), address)).with_graceful_shutdown(stop()).await?;
+    axum::serve(listener, router(shared, address)).with_graceful_shutdown(stop()).await?;
     store.close().await;
     tracing::info!("stopped");
     Ok(())
 }
 
 /// Everything that is served at `address`.
-pub fn router(store: Store, address: SocketAddr) -> Router {
+fn router(shared: api::Shared, address: SocketAddr) -> Router {
     Router::new()
-        .nest("/api", api::router(store))
+        .nest("/api", api::router(shared))
         .fallback(assets::serve)
         .layer(CatchPanicLayer::custom(api::panicked))
         .layer(TimeoutLayer::with_status_code(StatusCode::SERVICE_UNAVAILABLE, TIME_LIMIT))

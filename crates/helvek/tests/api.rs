@@ -120,7 +120,7 @@ async fn a_half_typed_sheet_is_drawn_as_far_as_it_is_understood() {
 async fn sheets_are_kept_listed_changed_and_removed_and_survive_a_restart() {
     let Api { server, folder } = Api::start(true).await;
     let api = Api { server, folder };
-    let shelf = api.call("GET /api/sheets", &Value::Null).await.json();
+    let shelf = api.call("GET /api/sheets", &Value::Null).await.json()["sheets"].clone();
     let examples = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples");
     let examples = std::fs::read_dir(examples).unwrap().count();
     assert_eq!(shelf.as_array().unwrap().len(), examples, "{shelf}");
@@ -141,7 +141,10 @@ async fn sheets_are_kept_listed_changed_and_removed_and_survive_a_restart() {
     let api = Api { server, folder };
     let found = api.call(&format!("GET /api/sheets/{id}"), &Value::Null).await.json();
     assert_eq!((&found["sheet"], &found["version"]), (&changed, &json!(2)));
-    assert_eq!(api.call("GET /api/sheets", &Value::Null).await.json()[0]["title"], "A longer plank");
+    assert_eq!(
+        api.call("GET /api/sheets", &Value::Null).await.json()["sheets"][0]["title"],
+        "A longer plank"
+    );
     assert_eq!(api.call(&format!("DELETE /api/sheets/{id}"), &Value::Null).await.status, 204);
     assert_eq!(api.call(&format!("GET /api/sheets/{id}"), &Value::Null).await.status, 404);
 }
@@ -163,6 +166,10 @@ async fn requests_that_make_no_sense_are_refused_with_a_cause_and_never_a_500() 
         ("GET /api/nothing", &host, b"", 404, "no-route"),
         ("GET /api/sheets/none", &host, b"", 404, "no-sheet"),
         ("DELETE /api/sheets/none", &host, b"", 404, "no-sheet"),
+        ("POST /api/sheets/none/copy", &host, b"", 404, "no-sheet"),
+        ("DELETE /api/trash/none", &host, b"", 404, "no-sheet"),
+        ("GET /api/sheets/none/revisions/1", &host, b"", 404, "no-sheet"),
+        ("GET /api/sheets?sort=sideways", &host, b"", 400, "query"),
     ] {
         let reply = api.raw(first, headers, body).await;
         assert_eq!(reply.status, status, "{first}: {}", reply.body);
@@ -203,4 +210,80 @@ async fn other_sites_cannot_reach_it_through_the_browser() {
         assert!(page.head.contains(header), "{}", page.head);
     }
     assert!(!page.head.contains("unsafe"));
+}
+
+#[tokio::test]
+async fn the_shelf_shows_what_each_sheet_comes_to() {
+    let api = Api::start(true).await;
+    let none = &Value::Null;
+    let look = async |query: &str| api.call(&format!("GET /api/sheets?{query}"), none).await.json();
+    let found = look("search=potting%20bench&limit=5").await;
+    assert_eq!(found["total"], 1);
+    let bench = &found["sheets"][0];
+    assert_eq!((&bench["card"]["verdict"], &bench["card"]["problems"]), (&json!("determinate"), &json!(0)));
+    assert_eq!(bench["card"]["asked"][0]["parts"], json!(["0.930 kN ↑"]));
+    let kinds: Vec<_> =
+        bench["card"]["scene"]["marks"].as_array().unwrap().iter().map(|m| &m["kind"]).collect();
+    assert!(kinds.contains(&&json!("body")) && !kinds.contains(&&json!("dimension")), "{kinds:?}");
+    // The same again comes from the cache, and says the same.
+    assert_eq!(look("search=potting%20bench&limit=5").await, found);
+
+    let id = bench["id"].as_str().unwrap();
+    let tags = json!({ "tags": [" north bed ", "wood", "wood", ""] });
+    assert_eq!(api.call(&format!("PUT /api/sheets/{id}/tags"), &tags).await.status, 204);
+    let copy = api.call(&format!("POST /api/sheets/{id}/copy"), none).await;
+    assert_eq!(copy.status, 201);
+    let tagged = look("tag=wood&sort=title").await;
+    assert_eq!(tagged["sheets"][1]["title"], "Potting bench (copy)");
+    assert_eq!(tagged["tags"], json!([{ "tag": "north bed", "count": 2 }, { "tag": "wood", "count": 2 }]));
+
+    // Into the trash, out of it, and away for good.
+    assert_eq!(api.call(&format!("DELETE /api/sheets/{id}"), none).await.status, 204);
+    assert_eq!(look("trash=true").await["sheets"][0]["id"], json!(id));
+    assert_eq!(api.call(&format!("POST /api/sheets/{id}/restore"), none).await.status, 204);
+    assert_eq!(api.call(&format!("DELETE /api/trash/{id}"), none).await.status, 404);
+    api.call(&format!("DELETE /api/sheets/{id}"), none).await;
+    assert_eq!(api.call("DELETE /api/trash", none).await.status, 204);
+    assert_eq!(look("trash=true").await["total"], 0);
+
+    let examples = api.call("GET /api/examples", none).await.json();
+    assert!(
+        examples
+            .as_array()
+            .unwrap()
+            .iter()
+            .all(|e| e["card"]["problems"] == 0 && e["sheet"]["bodies"] != json!(null))
+    );
+}
+
+#[tokio::test]
+async fn what_a_sheet_was_can_be_read_again() {
+    let api = Api::start(false).await;
+    let none = &Value::Null;
+    let kept = api.call("POST /api/sheets", &json!({ "sheet": beam() })).await.json();
+    let path = format!("/api/sheets/{}", kept["id"].as_str().unwrap());
+    let named = json!({ "why": "named", "name": "as found" });
+    assert_eq!(api.call(&format!("POST {path}/revisions"), &named).await.status, 204);
+    let mut longer = beam();
+    longer["points"]["B"] = json!([5, 0]);
+    api.call(&format!("PUT {path}"), &json!({ "version": 1, "sheet": longer })).await;
+    assert_eq!(api.call(&format!("POST {path}/revisions"), &json!({ "why": "left" })).await.status, 204);
+    let list = api.call(&format!("GET {path}/revisions"), none).await.json();
+    assert_eq!((&list[0]["why"], &list[1]["name"]), (&json!("left"), &json!("as found")));
+    let first = api.call(&format!("GET {path}/revisions/1"), none).await.json();
+    assert_eq!(first["points"]["B"], json!([3, 0]));
+}
+
+#[tokio::test]
+async fn what_is_not_understood_stays_on_the_drawing_with_its_problem() {
+    let api = Api::start(false).await;
+    let mut torn = beam();
+    torn["loads"][0]["size"] = json!("2,5");
+    torn["loads"][0]["name"] = json!("tub");
+    let reply = api.call("POST /api/solve", &json!({ "seq": 1, "sheet": torn })).await.json();
+    let marks = reply["scene"]["marks"].as_array().unwrap();
+    let unclear: Vec<_> = marks.iter().filter(|m| m["kind"] == "unclear").collect();
+    assert_eq!(unclear.len(), 1);
+    assert_eq!((&unclear[0]["text"], &unclear[0]["at"]), (&json!("tub: 2,5"), &json!([3.0, 0.0])));
+    assert!(unclear[0]["cure"].as_str().unwrap().contains("2.5"));
 }

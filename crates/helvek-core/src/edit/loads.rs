@@ -1,11 +1,12 @@
 //! Loads put down and changed.
 
-use super::place::{Beam, kept};
+use super::place;
+use super::typed::{filled, kept, quantity, size};
 use super::words;
 use super::wrong;
 use crate::model;
 use crate::problem::{Problem, nearest};
-use crate::sheet::{CoupleLoad, Direction, DistributedLoad, ForceLoad, Load, Quantity, Sheet};
+use crate::sheet::{CoupleLoad, Direction, DistributedLoad, ForceLoad, Load, Quantity, Sheet, WeightLoad};
 use crate::units::Dimension;
 
 /// What was typed for a force.
@@ -32,12 +33,13 @@ pub(super) struct Distributed<'a> {
     pub(super) per: Option<&'a str>,
 }
 
-type Outcome = Result<(), Vec<Problem>>;
-
-/// A slot with something in it.
-fn filled(slot: Option<&str>) -> Option<&str> {
-    slot.map(str::trim).filter(|text| !text.is_empty())
+/// What was typed for a weight.
+pub(super) struct Weight<'a> {
+    pub(super) size: Option<&'a str>,
+    pub(super) place: Option<&'a str>,
 }
+
+type Outcome = Result<(), Vec<Problem>>;
 
 pub(super) fn force(sheet: &mut Sheet, name: Option<&str>, slots: &Force<'_>) -> Outcome {
     let index = name.map(|name| named(sheet, name)).transpose()?;
@@ -55,7 +57,7 @@ pub(super) fn force(sheet: &mut Sheet, name: Option<&str>, slots: &Force<'_>) ->
             (load.components, load.size, load.direction) = (Some(vec![part(x)?, part(y)?]), None, None);
         }
         Some((text, None)) => {
-            (load.components, load.size) = (None, Some(kept(text, Dimension::FORCE, "size")?));
+            (load.components, load.size) = (None, Some(size(text, Dimension::FORCE, "size")?));
         }
         None if load.size.is_none() && load.components.is_none() => {
             return wrong("size", "A force needs a size.", "Type it: 4, 250 lb, or components 3; -4.");
@@ -72,7 +74,7 @@ pub(super) fn force(sheet: &mut Sheet, name: Option<&str>, slots: &Force<'_>) ->
     if load.size.is_some() && load.direction.is_none() {
         load.direction = Some(Direction::Text("down".into()));
     }
-    if let Some(at) = place(sheet, slots.place, index.is_none(), "middle", "place")? {
+    if let Some(at) = at(sheet, slots.place, index.is_none(), "middle", "place")? {
         load.at = at;
     }
     put(sheet, index, Load::Force(load));
@@ -81,7 +83,7 @@ pub(super) fn force(sheet: &mut Sheet, name: Option<&str>, slots: &Force<'_>) ->
 
 pub(super) fn couple(sheet: &mut Sheet, name: Option<&str>, slots: &Couple<'_>) -> Outcome {
     let index = name.map(|name| named(sheet, name)).transpose()?;
-    let size = filled(slots.size).map(|text| kept(text, Dimension::MOMENT, "size")).transpose()?;
+    let size = filled(slots.size).map(|text| size(text, Dimension::MOMENT, "size")).transpose()?;
     let mut load = match (index.map(|i| &sheet.loads[i]), size) {
         (Some(Load::Couple(load)), size) => {
             CoupleLoad { size: size.unwrap_or(load.size.clone()), ..load.clone() }
@@ -96,7 +98,7 @@ pub(super) fn couple(sheet: &mut Sheet, name: Option<&str>, slots: &Couple<'_>) 
     if let Some(text) = filled(slots.turn) {
         load.turn = words::turn(text, "turn")?;
     }
-    if let Some(at) = place(sheet, slots.place, index.is_none(), "middle", "place")? {
+    if let Some(at) = at(sheet, slots.place, index.is_none(), "middle", "place")? {
         load.at = Some(at);
     }
     put(sheet, index, Load::Couple(load));
@@ -105,7 +107,7 @@ pub(super) fn couple(sheet: &mut Sheet, name: Option<&str>, slots: &Couple<'_>) 
 
 pub(super) fn distributed(sheet: &mut Sheet, name: Option<&str>, slots: &Distributed<'_>) -> Outcome {
     let index = name.map(|name| named(sheet, name)).transpose()?;
-    let intensity = |text: &str, slot: &str| kept(text, Dimension::FORCE_PER_LENGTH, slot);
+    let intensity = |text: &str, slot: &str| size(text, Dimension::FORCE_PER_LENGTH, slot);
     let start = filled(slots.start).map(|text| intensity(text, "start")).transpose()?;
     let mut load = match (index.map(|i| &sheet.loads[i]), start) {
         (Some(Load::Distributed(load)), start) => {
@@ -137,10 +139,10 @@ pub(super) fn distributed(sheet: &mut Sheet, name: Option<&str>, slots: &Distrib
     if let Some(text) = filled(slots.per) {
         load.per = Some(words::choice(text, "per")?);
     }
-    if let Some(from) = place(sheet, slots.from, index.is_none(), "start", "from")? {
+    if let Some(from) = at(sheet, slots.from, index.is_none(), "start", "from")? {
         load.from = from;
     }
-    if let Some(to) = place(sheet, slots.to, index.is_none(), "end", "to")? {
+    if let Some(to) = at(sheet, slots.to, index.is_none(), "end", "to")? {
         load.to = to;
     }
     if load.from == load.to {
@@ -150,8 +152,57 @@ pub(super) fn distributed(sheet: &mut Sheet, name: Option<&str>, slots: &Distrib
     Ok(())
 }
 
+/// A mass with its unit or without, or a force with its unit.
+pub(super) fn weight(sheet: &mut Sheet, name: Option<&str>, slots: &Weight<'_>) -> Outcome {
+    let index = name.map(|name| named(sheet, name)).transpose()?;
+    let mut load = match index.map(|i| &sheet.loads[i]) {
+        Some(Load::Weight(load)) => load.clone(),
+        Some(_) => return wrong("name", "That load is not a weight.", "Change it as what it is."),
+        None => WeightLoad { name: Some(free_name(sheet, "W")), ..WeightLoad::default() },
+    };
+    match filled(slots.size) {
+        Some(text) if text.starts_with('?') => {
+            (load.mass, load.size) = (None, Some(size(text, Dimension::FORCE, "size")?));
+        }
+        Some(text) => {
+            let as_force = quantity(text, Dimension::FORCE, "size").is_ok_and(|q| q.unit.is_some());
+            (load.mass, load.size) = if as_force {
+                (None, Some(kept(text, Dimension::FORCE, "size")?))
+            } else {
+                (Some(kept(text, Dimension::MASS, "size")?), None)
+            };
+        }
+        None if load.mass.is_none() && load.size.is_none() => {
+            return wrong("size", "A weight needs a mass or a size.", "Type it: 60 kg, or 0.6 kN.");
+        }
+        None => {}
+    }
+    if let Some(at) = at(sheet, slots.place, index.is_none(), "middle", "place")? {
+        load.at = at;
+    }
+    put(sheet, index, Load::Weight(load));
+    Ok(())
+}
+
+/// Names a load anew.
+pub(super) fn rename(sheet: &mut Sheet, old: &str, new: &str) -> Outcome {
+    let index = named(sheet, old)?;
+    let new = new.trim();
+    if new.is_empty() || model::load_names(sheet).iter().enumerate().any(|(i, n)| n == new && i != index) {
+        return wrong("rename", format!("\"{new}\" cannot be its name."), "Choose one that is not taken.");
+    }
+    let name = match &mut sheet.loads[index] {
+        Load::Force(l) => &mut l.name,
+        Load::Couple(l) => &mut l.name,
+        Load::Distributed(l) => &mut l.name,
+        Load::Weight(l) => &mut l.name,
+    };
+    *name = Some(new.to_owned());
+    Ok(())
+}
+
 /// The point of a place slot; of a new thing whose slot is empty, the usual place.
-fn place(
+fn at(
     sheet: &mut Sheet,
     text: Option<&str>,
     new: bool,
@@ -159,8 +210,8 @@ fn place(
     slot: &str,
 ) -> Result<Option<String>, Vec<Problem>> {
     match filled(text) {
-        Some(text) => Beam::point(sheet, text, slot).map(Some),
-        None if new => Beam::point(sheet, usual, slot).map(Some),
+        Some(text) => place::point(sheet, text, slot).map(Some),
+        None if new => place::point(sheet, usual, slot).map(Some),
         None => Ok(None),
     }
 }
@@ -173,7 +224,7 @@ fn put(sheet: &mut Sheet, index: Option<usize>, load: Load) {
 }
 
 /// `F1`, `F2`, ...: the first that no load has.
-fn free_name(sheet: &Sheet, letter: &str) -> String {
+pub(super) fn free_name(sheet: &Sheet, letter: &str) -> String {
     let names = model::load_names(sheet);
     (1..).map(|n| format!("{letter}{n}")).find(|name| !names.contains(name)).unwrap_or_default()
 }

@@ -4,11 +4,15 @@
 //! What a person typed arrives as text. A problem's path is the name of the slot it was typed into (`size`, `place`), so that it can be
 //! shown where it stands.
 
-mod beam;
+mod figure;
+mod group;
 mod loads;
+mod member;
 mod place;
+mod points;
 mod remove;
 mod supports;
+mod typed;
 mod units;
 mod words;
 
@@ -22,23 +26,55 @@ use serde::Deserialize;
 #[derive(Debug, Clone, PartialEq, Deserialize, JsonSchema)]
 #[serde(tag = "edit", rename_all = "kebab-case", deny_unknown_fields)]
 pub enum Edit {
-    /// Draws the beam, or changes its length or slope.
+    /// Draws the first beam; of one that is there, a further straight piece.
     Beam {
+        /// Where the further piece begins; the end of the first member.
+        from: Option<String>,
         /// Its length: `6`, `"18 ft"`.
         length: Option<String>,
-        /// Its slope from +x, counter-clockwise.
+        /// Its slope from +x, counter-clockwise; a further piece goes straight on.
         angle: Option<String>,
+    },
+    /// Changes the length or the slope of a straight piece between two corners; all that hangs on its second end moves along.
+    Piece {
+        /// The end that stays.
+        first: String,
+        /// The end that moves.
+        second: String,
+        /// As for a beam.
+        length: Option<String>,
+        /// As for a beam.
+        angle: Option<String>,
+    },
+    /// Moves a point, or names it anew.
+    Point {
+        /// Which one.
+        name: String,
+        /// Its coordinates.
+        x: Option<String>,
+        /// Its coordinates.
+        y: Option<String>,
+        /// Its new name.
+        rename: Option<String>,
     },
     /// Puts a support somewhere, or changes the one of that name.
     Support {
         /// Of the one to change.
         name: Option<String>,
-        /// `pin`, `roller` or `fixed`.
+        /// `pin`, `roller`, `fixed`, `guide`, `surface`, `rough`, `link`, `cable`.
         kind: Option<String>,
         /// A distance from the beam's start, or a point.
         place: Option<String>,
-        /// Of a roller: the direction in which it pushes.
+        /// Of a roller, a guide, a surface, a rough one: the direction in which it pushes.
         normal: Option<String>,
+        /// Of a link or a cable: where it leads.
+        toward: Option<String>,
+        /// Of a roller or a rough one: `both ways` or `pushes only`.
+        holds: Option<String>,
+        /// Of a rough one: the coefficient that is available; empty for none.
+        friction: Option<String>,
+        /// Its new name.
+        rename: Option<String>,
     },
     /// Puts a force somewhere, or changes it.
     Force {
@@ -79,7 +115,41 @@ pub enum Edit {
         /// `length` or `projection`.
         per: Option<String>,
     },
-    /// Changes the distance between two neighbouring points: all that lies beyond moves along. Between the beam's ends, only the end moves.
+    /// Puts a weight somewhere, or changes it.
+    Weight {
+        /// Of the one to change.
+        name: Option<String>,
+        /// Its mass, or its size as a force with a unit.
+        size: Option<String>,
+        /// A distance from the beam's start, or a point.
+        place: Option<String>,
+    },
+    /// Names a load anew.
+    Rename {
+        /// Which one.
+        name: String,
+        /// Its new name.
+        rename: String,
+    },
+    /// Moves several things, or puts copies of them.
+    Shift {
+        /// Marks of loads, supports and points.
+        ids: Vec<String>,
+        /// How far: along their member `0.5`, or in the plane `0.5 up`, `1; -0.5`.
+        by: String,
+        /// How many copies at that distance from each other; none: the things themselves are moved.
+        copies: Option<String>,
+    },
+    /// Mirrors several things in a line across their member.
+    Mirror {
+        /// Marks of loads, supports and points.
+        ids: Vec<String>,
+        /// The place of the line; the middle.
+        about: Option<String>,
+        /// `yes`: what was there stays.
+        copy: Option<String>,
+    },
+    /// Changes the distance between two neighbouring points, or between the ends of a straight piece: all that hangs on the second moves along.
     Distance {
         /// The nearer one.
         first: String,
@@ -88,10 +158,10 @@ pub enum Edit {
         /// How far apart.
         value: String,
     },
-    /// Removes a thing by the id of its mark: `load:F1`, `support:A`, `body:beam`.
+    /// Removes things by the ids of their marks: `load:F1`, `support:A`, `point:C`, `body:beam`.
     Remove {
-        /// The mark.
-        id: String,
+        /// The marks.
+        ids: Vec<String>,
     },
     /// Applies one of the cures of a model that moves.
     Cure {
@@ -120,10 +190,25 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
     let mut edited = document.sheet.clone();
     let sheet = &mut edited;
     match edit {
-        Edit::Beam { length, angle } => beam::beam(sheet, length.as_deref(), angle.as_deref())?,
-        Edit::Support { name, kind, place, normal } => {
-            let slots =
-                supports::Slots { kind: kind.as_deref(), place: place.as_deref(), normal: normal.as_deref() };
+        Edit::Beam { from, length, angle } => {
+            member::beam(sheet, from.as_deref(), length.as_deref(), angle.as_deref())?;
+        }
+        Edit::Piece { first, second, length, angle } => {
+            member::piece(sheet, first, second, length.as_deref(), angle.as_deref())?;
+        }
+        Edit::Point { name, x, y, rename } => {
+            member::point(sheet, name, x.as_deref(), y.as_deref(), rename.as_deref())?;
+        }
+        Edit::Support { name, kind, place, normal, toward, holds, friction, rename } => {
+            let slots = supports::Slots {
+                kind: kind.as_deref(),
+                place: place.as_deref(),
+                normal: normal.as_deref(),
+                toward: toward.as_deref(),
+                holds: holds.as_deref(),
+                friction: friction.as_deref(),
+                rename: rename.as_deref(),
+            };
             supports::put(sheet, name.as_deref(), &slots)?;
         }
         Edit::Force { name, size, place, direction } => {
@@ -150,16 +235,35 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
             };
             loads::distributed(sheet, name.as_deref(), &slots)?;
         }
-        Edit::Distance { first, second, value } => beam::distance(sheet, first, second, value)?,
-        Edit::Remove { id } => remove::remove(sheet, id)?,
+        Edit::Weight { name, size, place } => {
+            let slots = loads::Weight { size: size.as_deref(), place: place.as_deref() };
+            loads::weight(sheet, name.as_deref(), &slots)?;
+        }
+        Edit::Rename { name, rename } => loads::rename(sheet, name, rename)?,
+        Edit::Shift { ids, by, copies } => group::shift(sheet, ids, by, count(copies.as_deref())?)?,
+        Edit::Mirror { ids, about, copy } => {
+            group::mirror(document, sheet, ids, about.as_deref(), copy.as_deref() == Some("yes"))?;
+        }
+        Edit::Distance { first, second, value } => member::distance(sheet, first, second, value)?,
+        Edit::Remove { ids } => remove::remove(sheet, ids)?,
         Edit::Cure { index } => supports::cure(document, sheet, *index)?,
         Edit::Units { length, force } => units::change(sheet, length, force)?,
     }
-    remove::unused_points(sheet);
-    match edit {
-        // What is left may be nothing at all.
-        Edit::Remove { .. } => Ok(edited),
-        _ => sensible(document, edited),
+    points::drop_unused(sheet);
+    // What is left may be nothing at all.
+    if edited.bodies.is_empty() && edited.bars.is_empty() {
+        return Ok(edited);
+    }
+    sensible(document, edited)
+}
+
+fn count(copies: Option<&str>) -> Result<usize, Vec<Problem>> {
+    match typed::filled(copies) {
+        None => Ok(0),
+        Some(text) => match text.parse() {
+            Ok(count) => Ok(count),
+            Err(_) => wrong("copies", format!("\"{text}\" is not a number of copies."), "Type 1, 2, 3 ..."),
+        },
     }
 }
 

@@ -1,192 +1,209 @@
-//! Places on the beam: what a person types, the point it means, and the point that is made for it.
+//! Places: what a person types, the spot it means, and the point that is made for it.
+//!
+//! | typed | means |
+//! |---|---|
+//! | `C` | that point |
+//! | `2.5`, `800 mm` | that far from the start of the first member, along it, round its corners |
+//! | `mast 2.5` | the same on the member of that name |
+//! | `start`, `middle`, `end` | of the first member |
+//! | `C + 0.5`, `C - 0.5` | on or back along the member on which C stands |
+//! | `C + 0.5 up`, `C + 1 right - 0.2 up` | off from C in a direction; also beside the member, riding along with it |
+//! | `1.2; 0.8` | coordinates |
 
-use super::wrong;
+use super::figure::{Figure, Line};
+use super::typed::{length, quantity, tidy};
+use super::{words, wrong};
 use crate::geometry::{Point, Vector};
-use crate::model::units_of;
-use crate::problem::{Problem, ProblemKind};
+use crate::problem::Problem;
 use crate::sheet::{Quantity, Sheet};
-use crate::tolerance;
-use crate::units::{Dimension, Unit, parse_quantity};
+use crate::units::{Dimension, parse_quantity};
 
-/// The one straight run of the sheet, measured. Lengths in the sheet's unit.
-pub(super) struct Beam {
-    pub(super) name: String,
-    pub(super) start: Point,
-    pub(super) along: Vector,
-    /// Name and distance from the start, in order.
-    pub(super) stations: Vec<(String, f64)>,
-    pub(super) unit: Unit,
+/// A place on the sheet, in its unit of length.
+pub(super) struct Spot {
+    pub(super) at: Point,
+    /// The body it was measured along.
+    pub(super) body: Option<String>,
+    /// The distance as it was typed, when it is the x of a level member that begins at the origin.
+    written: Option<String>,
 }
 
-impl Beam {
-    /// # Errors
-    /// When there is no beam yet, or when the sheet holds something else than one straight beam.
-    pub(super) fn of(sheet: &Sheet) -> Result<Self, Vec<Problem>> {
-        let Some((name, body)) = sheet.bodies.first() else {
-            return wrong("place", "There is no beam yet.", "Draw the beam first: its length is enough.");
-        };
-        if sheet.bodies.len() > 1 || body.runs.len() > 1 || !sheet.bars.is_empty() {
-            return wrong(
-                "place",
-                "This sheet holds more than one straight beam.",
-                "Change it in its file for now; the board edits single beams.",
-            );
+/// A spot that was computed, not typed.
+pub(super) fn spot_of(at: Point) -> Spot {
+    Spot { at, body: None, written: None }
+}
+
+/// Where a text means.
+pub(super) fn spot(sheet: &Sheet, text: &str, slot: &str) -> Result<Spot, Vec<Problem>> {
+    let figure = Figure::of(sheet)?;
+    let text = text.trim();
+    if let Some((x, y)) = text.split_once(';') {
+        let at = Point::plane(length(x, &figure.unit, slot)?, length(y, &figure.unit, slot)?);
+        return Ok(spot_of(at));
+    }
+    if let Some((name, steps)) = steps(&figure, text) {
+        return stepped(sheet, &figure, name, &steps, text, slot);
+    }
+    // "mast 2.5": the longest name first, so that "mast 2" is not read as the body "mast".
+    let named = figure.lines.iter().filter(|line| {
+        text.strip_prefix(line.body.as_str()).is_some_and(|rest| rest.starts_with(char::is_whitespace))
+    });
+    let (line, rest) = match named.max_by_key(|line| line.body.len()) {
+        Some(line) => (line, text[line.body.len()..].trim()),
+        None => (figure.first(slot)?, text),
+    };
+    let whole = line.length();
+    let station = match rest {
+        "start" => 0.0,
+        "end" => whole,
+        "middle" | "mid" => whole / 2.0,
+        _ if rest.starts_with(char::is_alphabetic) => {
+            let cure = format!("Type a distance from the start, or one of {}.", figure.names().join(", "));
+            return wrong(slot, format!("There is no point \"{rest}\" on the {}.", line.body), cure);
         }
-        let unit = units_of(sheet).of(Dimension::LENGTH);
-        let run = body.runs.first().map_or(&[][..], Vec::as_slice);
-        let mut at = Vec::new();
-        for point in run {
-            let Some(coordinates) = sheet.points.get(point) else {
+        _ => length(rest, &figure.unit, slot)?,
+    };
+    on(&figure, line, station, rest, slot)
+}
+
+/// A step from a point: how far, and which way unless it is along the member.
+type Step<'a> = (f64, &'a str);
+
+/// `C`, `C + 0.5`, `C + 1 right - 0.2 up`: a point's name and the signed steps behind it. The longest name wins: points may be called `A-1`.
+fn steps<'a>(figure: &'a Figure, text: &'a str) -> Option<(&'a str, Vec<Step<'a>>)> {
+    let behind = |name: &str| {
+        let rest = text.strip_prefix(name)?.trim_start();
+        (rest.is_empty() || rest.starts_with(['+', '-', '−'])).then_some(rest)
+    };
+    let (name, mut rest) = figure
+        .at
+        .keys()
+        .filter_map(|name| behind(name).map(|rest| (name.as_str(), rest)))
+        .max_by_key(|(name, _)| name.len())?;
+    let mut steps = Vec::new();
+    while let Some(sign) = rest.chars().next() {
+        rest = rest[sign.len_utf8()..].trim_start();
+        let end = rest
+            .char_indices()
+            .skip(1)
+            .find(|(_, c)| ['+', '-', '−'].contains(c))
+            .map_or(rest.len(), |(i, _)| i);
+        steps.push((if sign == '+' { 1.0 } else { -1.0 }, rest[..end].trim()));
+        rest = &rest[end..];
+    }
+    Some((name, steps))
+}
+
+fn stepped(
+    sheet: &Sheet,
+    figure: &Figure,
+    name: &str,
+    steps: &[Step<'_>],
+    text: &str,
+    slot: &str,
+) -> Result<Spot, Vec<Problem>> {
+    let from = figure.at[name];
+    let body = figure.body_at(name);
+    let mut moved = Vector::ZERO;
+    for (sign, step) in steps {
+        let split = words::WORDS.iter().find_map(|word| Some((step.strip_suffix(word)?.trim(), *word)));
+        let Some((size, word)) = split else {
+            // Along the member: the only step there is.
+            if steps.len() > 1 {
                 return wrong(
-                    "place",
-                    format!("Point {point} of \"{name}\" is missing."),
-                    "Mend the sheet first.",
+                    slot,
+                    format!("\"{step}\" has no direction."),
+                    "Type it: C + 1 right - 0.2 up.",
+                );
+            }
+            let by = sign * length(step, &figure.unit, slot)?;
+            let Some((line, station)) = figure.along(name, by) else {
+                return wrong(
+                    slot,
+                    format!("{name} is not on a member."),
+                    "Type a direction too: C + 0.5 right.",
                 );
             };
-            at.push(Point::plane(in_unit(&coordinates[0], &unit)?, in_unit(&coordinates[1], &unit)?));
-        }
-        let (Some(first), Some(last)) = (at.first(), at.last()) else {
-            return wrong("place", format!("\"{name}\" has no run."), "Mend the sheet first.");
+            return on(figure, line, station + by, text, slot);
         };
-        let Some(along) = (*last - *first).unit() else {
-            return wrong("place", format!("\"{name}\" has zero length."), "Give it a length first.");
-        };
-        let stations = run.iter().zip(&at).map(|(n, p)| (n.clone(), (*p - *first).dot(along))).collect();
-        Ok(Self { name: name.clone(), start: *first, along, stations, unit })
+        let by = sign * length(size, &figure.unit, slot)?;
+        moved += figure.word(word, name) * by;
     }
-
-    pub(super) fn length(&self) -> f64 {
-        self.stations.last().map_or(0.0, |(_, s)| *s)
-    }
-
-    /// The distance a text means: `2.5`, `"800 mm"`, `C`, `C + 0.5`, `start`, `end`, `middle`.
-    pub(super) fn station(&self, text: &str, slot: &str) -> Result<f64, Vec<Problem>> {
-        let text = text.trim();
-        let named = |name: &str| self.stations.iter().find(|(n, _)| n == name).map(|(_, s)| *s);
-        match text {
-            "start" => return Ok(0.0),
-            "end" => return Ok(self.length()),
-            "middle" | "mid" => return Ok(self.length() / 2.0),
-            _ => {}
-        }
-        if let Some(station) = named(text) {
-            return self.inside(station, text, slot);
-        }
-        // "C + 0.5" and "C - 500 mm": from a point; the sign must not be the number's own, so the name comes first.
-        if let Some((name, sign, rest)) = text.char_indices().skip(1).find_map(|(i, c)| {
-            let sign = match c {
-                '+' => 1.0,
-                '-' | '−' => -1.0,
-                _ => return None,
-            };
-            Some((text[..i].trim(), sign, &text[i + c.len_utf8()..]))
-        }) && let Some(from) = named(name)
-        {
-            return self.inside(from + sign * self.length_of(rest, slot)?, text, slot);
-        }
-        if text.starts_with(char::is_alphabetic) {
-            let names: Vec<_> = self.stations.iter().map(|(n, _)| n.as_str()).collect();
-            let cure = format!("Type a distance from the start, or one of {}.", names.join(", "));
-            return wrong(slot, format!("There is no point \"{text}\" on the beam."), cure);
-        }
-        let station = self.length_of(text, slot)?;
-        self.inside(station, text, slot)
-    }
-
-    /// A typed length, in the sheet's unit.
-    pub(super) fn length_of(&self, text: &str, slot: &str) -> Result<f64, Vec<Problem>> {
-        length(text, &self.unit, slot)
-    }
-
-    fn inside(&self, station: f64, text: &str, slot: &str) -> Result<f64, Vec<Problem>> {
-        let slack = tolerance::GEOMETRY * self.length();
-        if station < -slack || station > self.length() + slack {
-            let message =
-                format!("{text} is not on the beam, which is {} {} long.", self.length(), self.unit.symbol);
-            return wrong(slot, message, "Choose a place on it, or make the beam longer first.");
-        }
-        Ok(station)
-    }
-
-    /// The name of the point at a place, made and put into the run when there is none yet.
-    pub(super) fn point(sheet: &mut Sheet, text: &str, slot: &str) -> Result<String, Vec<Problem>> {
-        let beam = Self::of(sheet)?;
-        let station = beam.station(text, slot)?;
-        let near = tolerance::GEOMETRY * beam.length();
-        if let Some((name, _)) = beam.stations.iter().find(|(_, s)| (s - station).abs() <= near) {
-            return Ok(name.clone());
-        }
-        let name = free_name(sheet);
-        let index = beam.stations.partition_point(|(_, s)| *s < station);
-        let coordinates = beam.coordinates(station, Some(text));
-        sheet.points.insert(name.clone(), coordinates);
-        if let Some(run) = sheet.bodies.get_mut(&beam.name).and_then(|body| body.runs.first_mut()) {
-            run.insert(index, name.clone());
-        }
-        Ok(name)
-    }
-
-    /// The coordinates of a place; as it was typed where that is the same thing.
-    pub(super) fn coordinates(&self, station: f64, typed: Option<&str>) -> Vec<Quantity> {
-        let level = self.start == Point::default() && self.along == Vector::X;
-        if level
-            && let Some(text) = typed
-            && parse_quantity(text).is_ok_and(|q| q.unit.is_some())
-        {
-            return vec![Quantity::Text(text.trim().to_owned()), Quantity::Number(0.0)];
-        }
-        let at = self.start + self.along * station;
-        vec![Quantity::Number(tidy(at.x)), Quantity::Number(tidy(at.y))]
-    }
+    let written = sheet.points.get(name).and_then(|at| match (steps.is_empty(), at.as_slice()) {
+        (true, [Quantity::Text(x), _]) => Some(x.clone()),
+        _ => None,
+    });
+    Ok(Spot { at: from + moved, body, written })
 }
 
-/// A quantity of length in `unit`.
-fn in_unit(quantity: &Quantity, unit: &Unit) -> Result<f64, Vec<Problem>> {
-    match quantity {
-        Quantity::Number(n) => Ok(*n),
-        Quantity::Text(text) => length(text, unit, "place"),
+/// A distance along a member, which must not lead off it.
+fn on(figure: &Figure, line: &Line, station: f64, text: &str, slot: &str) -> Result<Spot, Vec<Problem>> {
+    let whole = line.length();
+    let slack = crate::tolerance::GEOMETRY * whole;
+    if station < -slack || station > whole + slack {
+        let message = format!(
+            "{text} is not on the {}, which is {} {} long.",
+            line.body,
+            tidy(whole),
+            figure.unit.symbol
+        );
+        return wrong(slot, message, "Choose a place on it, or make it longer first.");
     }
-}
-
-/// A typed length in `unit`, a bare number being in it already.
-pub(super) fn length(text: &str, unit: &Unit, slot: &str) -> Result<f64, Vec<Problem>> {
-    let value = quantity(text, Dimension::LENGTH, slot)?;
-    Ok(value.unit.map_or(value.value, |written| unit.from_si(written.to_si(value.value))))
-}
-
-/// A typed quantity that must be of `dimension` (or bare).
-pub(super) fn quantity(
-    text: &str,
-    dimension: Dimension,
-    slot: &str,
-) -> Result<crate::units::ParsedQuantity, Vec<Problem>> {
-    match parse_quantity(text) {
-        Ok(parsed) => match &parsed.unit {
-            Some(unit) if unit.dimension != dimension => {
-                let message =
-                    format!("\"{text}\" is {}, where {} belongs.", unit.dimension.name(), dimension.name());
-                let cure = format!("Write {} such as {}.", dimension.name(), dimension.example());
-                Err(vec![Problem::new(ProblemKind::Quantity, slot, message, cure)])
-            }
-            _ => Ok(parsed),
-        },
-        Err(error) => Err(vec![Problem::new(ProblemKind::Quantity, slot, error.to_string(), error.cure())]),
-    }
-}
-
-/// As it is kept in the sheet: a bare number as a number, with a unit as it was typed.
-pub(super) fn kept(text: &str, dimension: Dimension, slot: &str) -> Result<Quantity, Vec<Problem>> {
-    let parsed = quantity(text, dimension, slot)?;
-    Ok(match parsed.unit {
-        None => Quantity::Number(parsed.value),
-        Some(_) => Quantity::Text(text.trim().to_owned()),
+    let level = line.points.len() > 1
+        && line.points[0].1 == Point::default()
+        && line.points.iter().all(|(_, p)| p.y == 0.0);
+    let plain = level && station >= 0.0 && parse_quantity(text).is_ok_and(|q| q.unit.is_some());
+    Ok(Spot {
+        at: line.at(station.clamp(0.0, whole)),
+        body: Some(line.body.clone()),
+        written: plain.then(|| text.trim().to_owned()),
     })
 }
 
-/// Twelve figures: 0.30000000000000004 is not what anyone measured.
-pub(super) fn tidy(value: f64) -> f64 {
-    let tidy: f64 = format!("{value:.11e}").parse().unwrap_or(value);
-    if tidy.abs() < 1e-12 { 0.0 } else { tidy }
+/// The name of the point at a place, made when there is none yet: put into the run that passes there, else riding along with the body.
+pub(super) fn point(sheet: &mut Sheet, text: &str, slot: &str) -> Result<String, Vec<Problem>> {
+    let spot = spot(sheet, text, slot)?;
+    point_at(sheet, &spot, text, slot)
+}
+
+/// As [`point`], for a spot that is known already.
+pub(super) fn point_at(
+    sheet: &mut Sheet,
+    spot: &Spot,
+    text: &str,
+    slot: &str,
+) -> Result<String, Vec<Problem>> {
+    let figure = Figure::of(sheet)?;
+    if let Some(name) = figure.point_near(spot.at) {
+        return Ok(name.to_owned());
+    }
+    let name = free_name(sheet);
+    if let Some((body, run, index)) = figure.passes(spot.at, spot.body.as_deref()) {
+        sheet.points.insert(name.clone(), coordinates(spot.at, spot.written.as_deref()));
+        if let Some(run) = sheet.bodies.get_mut(&body).and_then(|b| b.runs.get_mut(run)) {
+            run.insert(index, name.clone());
+        }
+        return Ok(name);
+    }
+    let only = (sheet.bodies.len() == 1).then(|| sheet.bodies.keys().next().cloned()).flatten();
+    let Some(body) = spot.body.clone().or(only).and_then(|name| sheet.bodies.get_mut(&name)) else {
+        return wrong(slot, format!("{text} is not on a member."), "Choose a place on one.");
+    };
+    body.points.push(name.clone());
+    sheet.points.insert(name.clone(), coordinates(spot.at, spot.written.as_deref()));
+    Ok(name)
+}
+
+/// The coordinates of a place; the x as it was typed where that is the same thing.
+pub(super) fn coordinates(at: Point, written: Option<&str>) -> Vec<Quantity> {
+    let x = written.map_or(Quantity::Number(tidy(at.x)), |text| Quantity::Text(text.to_owned()));
+    vec![x, Quantity::Number(tidy(at.y))]
+}
+
+/// A slope in radians, a bare number in the sheet's unit.
+pub(super) fn angle(sheet: &Sheet, text: &str, slot: &str) -> Result<f64, Vec<Problem>> {
+    let parsed = quantity(text, Dimension::ANGLE, slot)?;
+    let own = crate::model::units_of(sheet).of(Dimension::ANGLE);
+    Ok(parsed.unit.unwrap_or(own).to_si(parsed.value))
 }
 
 /// A, B, ... Z, A1, B1, ...: the first that no point has.

@@ -1,135 +1,152 @@
-//! Removing things, and the points that nothing needs any more.
+//! Removing things, and what cannot stand without them.
 
-use super::{loads, supports, wrong};
+use super::figure::Figure;
+use super::{loads, points, supports, wrong};
 use crate::model;
 use crate::problem::Problem;
-use crate::sheet::{Direction, Document, Find, Load, RopeStop, Sheet};
-use crate::tolerance;
+use crate::sheet::{Bar, Find, Load, RopeStop, Sheet};
 use std::collections::HashSet;
 
-pub(super) fn remove(sheet: &mut Sheet, id: &str) -> Result<(), Vec<Problem>> {
-    match id.split_once(':') {
-        Some(("load", name)) => {
-            let index = loads::named(sheet, name)?;
-            sheet.loads.remove(index);
+type Outcome = Result<(), Vec<Problem>>;
+
+/// Removes things by the ids of their marks. What stood on a member that goes, goes with it.
+pub(super) fn remove(sheet: &mut Sheet, ids: &[String]) -> Outcome {
+    // By list, from the back: names that were generated follow the order of the lists.
+    let mut load_rows = Vec::new();
+    let mut support_rows = Vec::new();
+    let mut rest = Vec::new();
+    for id in ids {
+        match id.split_once(':') {
+            Some(("load", name)) => load_rows.push(loads::named(sheet, name)?),
+            Some(("support", name)) => support_rows.push((supports::named(sheet, name)?, name.to_owned())),
+            Some(other) => rest.push(other),
+            None => return unknown(id),
         }
-        Some(("support", name)) => {
-            let index = supports::named(sheet, name)?;
-            sheet.supports.remove(index);
-            // What was asked of it cannot be answered any more.
-            sheet.find.retain(
-                |find| !matches!(find, Find::Reactions { support } if support.as_deref() == Some(name)),
-            );
-        }
-        // Nothing can stand on a beam that is not there.
-        Some(("body", _)) => {
-            sheet.bodies.clear();
-            sheet.points.clear();
-            sheet.supports.clear();
-            sheet.loads.clear();
-            sheet.find.clear();
-        }
-        _ => {
-            return wrong(
-                "id",
-                format!("\"{id}\" cannot be removed."),
-                "Choose a load, a support or the beam.",
-            );
+    }
+    load_rows.sort_unstable();
+    load_rows.dedup();
+    for row in load_rows.into_iter().rev() {
+        sheet.loads.remove(row);
+    }
+    support_rows.sort_unstable();
+    support_rows.dedup();
+    for (row, name) in support_rows.into_iter().rev() {
+        sheet.supports.remove(row);
+        // What was asked of it cannot be answered any more.
+        sheet.find.retain(
+            |find| !matches!(find, Find::Reactions { support } if support.as_deref() == Some(name.as_str())),
+        );
+    }
+    for (kind, name) in rest {
+        match kind {
+            "body" => body(sheet, name)?,
+            "point" => point(sheet, name)?,
+            "bar" => listed(sheet, name, "bar")?,
+            "joint" => listed(sheet, name, "joint")?,
+            "rope" => {
+                sheet.ropes.shift_remove(name);
+                sheet.find.retain(|find| !matches!(find, Find::Rope { rope } if rope == name));
+            }
+            "wheel" => {
+                sheet.pulleys.shift_remove(name);
+                let over = |stop: &RopeStop| matches!(stop, RopeStop::Over { over, .. } if over == name);
+                sheet.ropes.retain(|_, rope| !rope.path.iter().any(over));
+            }
+            _ => return unknown(&format!("{kind}:{name}")),
         }
     }
     Ok(())
 }
 
-/// Takes points out of the runs where nothing stands any more. Ends stay, and so do points that were only marks.
-pub(super) fn unused_points(sheet: &mut Sheet) {
-    let used = used_points(sheet);
-    let mut gone = Vec::new();
-    for run in sheet.bodies.values().flat_map(|body| &body.runs) {
-        for (i, point) in run.iter().enumerate() {
-            // A corner shapes its body, whatever stands on it.
-            let inner = i > 0 && i + 1 < run.len() && straight(sheet, &run[i - 1], point, &run[i + 1]);
-            if inner && !used.contains(point) {
-                gone.push(point.clone());
-            }
-        }
+fn unknown(id: &str) -> Outcome {
+    wrong("id", format!("\"{id}\" cannot be removed."), "Choose a load, a support, a point or a member.")
+}
+
+fn listed(sheet: &mut Sheet, name: &str, kind: &str) -> Outcome {
+    let names = if kind == "bar" { model::bar_names(sheet) } else { model::joint_names(sheet) };
+    let Some(row) = names.iter().position(|n| n == name) else {
+        return wrong("id", format!("There is no {kind} \"{name}\"."), "Choose one that is there.");
+    };
+    if kind == "bar" {
+        sheet.bars.remove(row);
+        sheet.find.retain(|find| !matches!(find, Find::Bar { bar } if bar == name));
+    } else {
+        sheet.joints.remove(row);
+        sheet.find.retain(|find| !matches!(find, Find::Joint { joint } if joint == name));
     }
-    for name in gone {
-        sheet.points.shift_remove(&name);
-        for run in sheet.bodies.values_mut().flat_map(|body| &mut body.runs) {
-            run.retain(|p| *p != name);
-        }
+    Ok(())
+}
+
+fn body(sheet: &mut Sheet, name: &str) -> Outcome {
+    // Further runs of a body are marks of the same thing: `body:mast#1`.
+    let name = name.split('#').next().unwrap_or(name);
+    if sheet.bodies.shift_remove(name).is_none() {
+        return wrong("id", format!("There is no member \"{name}\"."), "Choose one that is there.");
+    }
+    sheet.joints.iter_mut().for_each(|joint| joint.of.retain(|of| of != name));
+    sheet.joints.retain(|joint| joint.of.len() > 1);
+    sheet.supports.retain(|s| s.on.as_deref() != Some(name));
+    sheet.loads.retain(|load| on(load) != Some(name));
+    stand_on_nothing(sheet);
+    Ok(())
+}
+
+fn on(load: &Load) -> Option<&str> {
+    match load {
+        Load::Force(l) => l.on.as_deref(),
+        Load::Couple(l) => l.on.as_deref(),
+        Load::Distributed(l) => l.on.as_deref(),
+        Load::Weight(l) => l.on.as_deref(),
     }
 }
 
-/// Whether a run goes straight on at `b`.
-fn straight(sheet: &Sheet, a: &str, b: &str, c: &str) -> bool {
-    let model = model::build(&Document::from(Sheet {
-        points: sheet.points.clone(),
-        units: sheet.units.clone(),
-        ..Sheet::default()
-    }))
-    .model;
-    let at = |name: &str| model.points.iter().find(|p| p.name == name).map(|p| p.at);
-    let (Some(a), Some(b), Some(c)) = (at(a), at(b), at(c)) else { return false };
-    let (u, v) = (b - a, c - b);
-    u.cross(v).length() <= tolerance::GEOMETRY * u.length() * v.length()
+/// A point with all that stands on it. Of a member, the rest stays.
+fn point(sheet: &mut Sheet, name: &str) -> Outcome {
+    if !sheet.points.contains_key(name) {
+        return wrong("id", format!("There is no point \"{name}\"."), "Choose one that is there.");
+    }
+    points::forget(sheet, &HashSet::from([name.to_owned()]));
+    sheet.bodies.retain(|_, body| !body.runs.is_empty() || !body.points.is_empty());
+    let bodies: HashSet<String> = sheet.bodies.keys().cloned().collect();
+    sheet.joints.iter_mut().for_each(|joint| joint.of.retain(|of| bodies.contains(of)));
+    sheet.joints.retain(|joint| joint.of.len() > 1);
+    stand_on_nothing(sheet);
+    Ok(())
 }
 
-/// Points that something names.
-fn used_points(sheet: &Sheet) -> HashSet<String> {
-    let mut used: HashSet<String> = sheet.supports.iter().map(|s| s.at.clone()).collect();
-    let mut directions: Vec<&Direction> =
-        sheet.supports.iter().flat_map(|s| s.normal.iter().chain(&s.toward)).collect();
-    for load in &sheet.loads {
-        match load {
-            Load::Force(l) => {
-                used.insert(l.at.clone());
-                directions.extend(&l.direction);
-            }
-            Load::Couple(l) => used.extend(l.at.clone()),
-            Load::Distributed(l) => {
-                used.extend([l.from.clone(), l.to.clone()]);
-                directions.extend(&l.direction);
-            }
-            Load::Weight(l) => {
-                used.insert(l.at.clone());
-            }
+/// Takes away what stands where no member and no bar is any more, then the points that are left over.
+fn stand_on_nothing(sheet: &mut Sheet) {
+    let there: HashSet<String> = sheet.points.keys().cloned().collect();
+    sheet.bars.retain(|bar| {
+        let (Bar::Short(ends) | Bar::Full(crate::sheet::FullBar { ends, .. })) = bar;
+        ends.iter().all(|end| there.contains(end))
+    });
+    let members = sheet.bodies.values().flat_map(|b| b.runs.iter().flatten().chain(&b.points));
+    let ends = sheet.bars.iter().flat_map(|bar| bar.ends());
+    let held: HashSet<String> = members.chain(ends).cloned().collect();
+    sheet.supports.retain(|s| held.contains(&s.at));
+    sheet.joints.retain(|j| held.contains(&j.at));
+    sheet.loads.retain(|load| match load {
+        Load::Force(l) => held.contains(&l.at),
+        Load::Couple(l) => l.at.as_ref().is_none_or(|at| held.contains(at)),
+        Load::Distributed(l) => held.contains(&l.from) && held.contains(&l.to),
+        Load::Weight(l) => held.contains(&l.at),
+    });
+    let supports = model::support_names(sheet);
+    sheet
+        .find
+        .retain(|find| !matches!(find, Find::Reactions { support: Some(name) } if !supports.contains(name)));
+    if sheet.bodies.is_empty() && sheet.bars.is_empty() {
+        sheet.loads.clear();
+        sheet.points.clear();
+    } else if let Ok(figure) = Figure::of(sheet) {
+        let lost = figure.at.keys().filter(|name| !held.contains(*name)).cloned();
+        let lost: HashSet<String> = lost.collect();
+        let mut probe = sheet.clone();
+        points::forget(&mut probe, &lost);
+        // Marks that something still points at stay.
+        if model::build(&crate::sheet::Document::from(probe.clone())).problems.is_empty() {
+            *sheet = probe;
         }
     }
-    for joint in &sheet.joints {
-        used.insert(joint.at.clone());
-        directions.extend(joint.along.iter().chain(&joint.normal));
-    }
-    used.extend(sheet.bars.iter().flat_map(|bar| bar.ends().clone()));
-    used.extend(sheet.pulleys.values().map(|pulley| pulley.at.clone()));
-    for stop in sheet.ropes.values().flat_map(|rope| &rope.path) {
-        match stop {
-            RopeStop::Body { at, .. } | RopeStop::Ground { at } => {
-                used.insert(at.clone());
-            }
-            RopeStop::Pull { direction, .. } => directions.push(direction),
-            RopeStop::Over { .. } | RopeStop::Mass { .. } => {}
-        }
-    }
-    // A point where runs meet holds them together.
-    let mut met: HashSet<&str> = HashSet::new();
-    for run in sheet.bodies.values().flat_map(|body| &body.runs) {
-        for point in run {
-            if !met.insert(point) {
-                used.insert(point.clone());
-            }
-        }
-    }
-    for direction in directions {
-        match direction {
-            Direction::Toward { toward: name } | Direction::AwayFrom { away_from: name } => {
-                used.insert(name.clone());
-            }
-            Direction::Text(name) if sheet.points.contains_key(name) => {
-                used.insert(name.clone());
-            }
-            _ => {}
-        }
-    }
-    used
 }

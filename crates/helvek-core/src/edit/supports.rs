@@ -1,38 +1,72 @@
 //! Supports put down, changed, and added by a cure.
 
-use super::place::Beam;
+use super::place;
+use super::typed::{filled, quantity};
 use super::words;
 use super::wrong;
 use crate::model::{self, Model};
 use crate::problem::{Problem, nearest};
 use crate::sheet::{self, Direction, Document, Sheet, Support, SupportKind};
+use crate::units::Dimension;
 use crate::verdict::{Cure, cures};
 
 /// What was typed.
+#[derive(Default)]
 pub(super) struct Slots<'a> {
     pub(super) kind: Option<&'a str>,
     pub(super) place: Option<&'a str>,
     pub(super) normal: Option<&'a str>,
+    pub(super) toward: Option<&'a str>,
+    pub(super) holds: Option<&'a str>,
+    pub(super) friction: Option<&'a str>,
+    pub(super) rename: Option<&'a str>,
+}
+
+/// Whether a kind has a direction in which it pushes.
+fn has_normal(kind: SupportKind) -> bool {
+    matches!(kind, SupportKind::Roller | SupportKind::Surface | SupportKind::Guide | SupportKind::Rough)
+}
+
+/// Whether a kind leads somewhere.
+fn has_toward(kind: SupportKind) -> bool {
+    matches!(kind, SupportKind::Link | SupportKind::Cable)
 }
 
 pub(super) fn put(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> Result<(), Vec<Problem>> {
+    let index = name.map(|name| named(sheet, name)).transpose()?;
     let kind = slots.kind.map(|text| words::choice::<SupportKind>(text, "kind")).transpose()?;
-    let normal = match slots.normal.map(str::trim).filter(|n| !n.is_empty()) {
-        None => None,
-        Some(text) => Some(words::direction(sheet, text, "normal")?),
+    let before = index.map(|i| sheet.supports[i].clone());
+    let kind = kind.or(before.as_ref().map(|s| s.kind)).unwrap_or(SupportKind::Pin);
+    let direction = |text: Option<&str>, slot: &str| {
+        filled(text).map(|text| words::direction(sheet, text, slot)).transpose()
     };
-    let index = match name {
+    let normal = direction(slots.normal, "normal")?;
+    let toward = direction(slots.toward, "toward")?;
+    let one_way = filled(slots.holds)
+        .map(|text| match text {
+            "both ways" => Ok(None),
+            "pushes only" => Ok(Some(true)),
+            _ => wrong("holds", format!("\"{text}\" is not known."), "Choose both ways, or pushes only."),
+        })
+        .transpose()?;
+    let friction = match slots.friction.map(str::trim) {
         None => None,
-        Some(name) => Some(named(sheet, name)?),
+        Some("") => Some(None),
+        Some(text) => match quantity(text, Dimension::NONE, "friction")?.value {
+            value if value >= 0.0 => Some(Some(value)),
+            _ => return wrong("friction", format!("{text} is not a coefficient."), "Type 0 or more: 0.3."),
+        },
     };
-    let usual = if kind == Some(SupportKind::Roller) { "end" } else { "start" };
-    let at = match slots.place {
-        Some(place) => Some(Beam::point(sheet, place, "place")?),
-        None if index.is_none() => Some(Beam::point(sheet, usual, "place")?),
-        None => None,
+    let usual = if kind == SupportKind::Roller { "end" } else { "start" };
+    let at = match (filled(slots.place), &before) {
+        (Some(text), _) => place::point(sheet, text, "place")?,
+        (None, Some(before)) => before.at.clone(),
+        (None, None) => place::point(sheet, usual, "place")?,
     };
-    if let (Some(at), None) = (&at, index)
-        && sheet.supports.iter().any(|s| s.at == *at)
+    // Two links at one point are a way to hold it; two pins are a slip.
+    if index.is_none()
+        && !has_toward(kind)
+        && sheet.supports.iter().any(|s| s.at == at && !has_toward(s.kind))
     {
         return wrong(
             "place",
@@ -40,26 +74,46 @@ pub(super) fn put(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> R
             "Change that one, or choose another place.",
         );
     }
-    match index {
-        Some(index) => {
-            let support = &mut sheet.supports[index];
-            support.kind = kind.unwrap_or(support.kind);
-            support.at = at.unwrap_or_else(|| support.at.clone());
-            support.normal =
-                if support.kind == SupportKind::Roller { normal.or(support.normal.take()) } else { None };
+    let mut support = before.unwrap_or_else(|| Support::new(Some(free_name(sheet, &at)), at.clone(), kind));
+    // A support that is called after its point goes on being called so where it is taken.
+    if support.at != at && support.name.as_deref() == Some(support.at.as_str()) {
+        support.name = Some(free_name(sheet, &at));
+    }
+    (support.at, support.kind) = (at, kind);
+    support.normal = normal.or(support.normal).filter(|_| has_normal(kind));
+    support.toward = toward.or(support.toward).filter(|_| has_toward(kind));
+    if has_toward(kind) && support.toward.is_none() {
+        return wrong("toward", "It has to lead somewhere.", "Type a direction, or a point: up, 60, to C.");
+    }
+    let may_choose = matches!(kind, SupportKind::Roller | SupportKind::Rough);
+    support.one_way = one_way.unwrap_or(support.one_way).filter(|_| may_choose);
+    support.friction = friction.unwrap_or(support.friction).filter(|_| kind == SupportKind::Rough);
+    if let Some(new) = filled(slots.rename) {
+        let taken = model::support_names(sheet).iter().enumerate().any(|(i, n)| n == new && Some(i) != index);
+        if taken {
+            return wrong("rename", format!("There is already a support \"{new}\"."), "Choose another name.");
         }
-        None => {
-            let at = at.unwrap_or_default();
-            let kind = kind.unwrap_or(SupportKind::Pin);
-            let normal = normal.filter(|_| kind == SupportKind::Roller);
-            sheet.supports.push(Support { normal, ..Support::new(Some(free_name(sheet, &at)), at, kind) });
+        support.name = Some(new.to_owned());
+    }
+    let (old, new) = (name, support.name.clone());
+    match index {
+        Some(index) => sheet.supports[index] = support,
+        None => sheet.supports.push(support),
+    }
+    // What was asked of it goes on being asked of it.
+    for find in &mut sheet.find {
+        if let sheet::Find::Reactions { support: Some(asked) } = find
+            && Some(asked.as_str()) == old
+            && let Some(new) = &new
+        {
+            new.clone_into(asked);
         }
     }
     Ok(())
 }
 
 /// Named after its point, numbered when that is taken.
-fn free_name(sheet: &Sheet, at: &str) -> String {
+pub(super) fn free_name(sheet: &Sheet, at: &str) -> String {
     let taken = |name: &str| sheet.supports.iter().any(|s| s.name.as_deref().unwrap_or(&s.at) == name);
     let numbered = (2..).map(|n| format!("{at}-{n}"));
     std::iter::once(at.to_owned()).chain(numbered).find(|name| !taken(name)).unwrap_or_default()

@@ -52,7 +52,7 @@ fn a_distance_moves_what_lies_beyond_it_and_the_whole_length_only_the_end() {
     // The roller goes to 8 m, the force stays at 2: 12·2/8.
     let whole = edit(&beam(), r#"{"edit":"distance","first":"A","second":"B","value":"8"}"#).unwrap();
     assert_eq!(reactions(&whole)[1][1], Some(3.0));
-    let short = edit(&beam(), r#"{"edit":"beam","length":"1.5"}"#).unwrap_err();
+    let short = edit(&beam(), r#"{"edit":"piece","first":"A","second":"B","length":"1.5"}"#).unwrap_err();
     assert!(short.contains("Point C"), "{short}");
 }
 
@@ -61,9 +61,9 @@ fn a_load_that_moves_or_goes_takes_its_point_with_it() {
     let moved = edit(&beam(), r#"{"edit":"force","name":"F1","place":"C + 1"}"#).unwrap();
     assert_eq!(moved.points.len(), 3);
     assert_eq!(reactions(&moved)[1][1], Some(6.0));
-    let gone = edit(&moved, r#"{"edit":"remove","id":"load:F1"}"#).unwrap();
+    let gone = edit(&moved, r#"{"edit":"remove","ids":["load:F1"]}"#).unwrap();
     assert_eq!(gone.bodies["beam"].runs, [["A", "B"]]);
-    let empty = edit(&gone, r#"{"edit":"remove","id":"body:beam"}"#).unwrap();
+    let empty = edit(&gone, r#"{"edit":"remove","ids":["body:beam"]}"#).unwrap();
     assert!(empty.points.is_empty() && empty.supports.is_empty());
 }
 
@@ -90,7 +90,7 @@ fn units_change_the_writing_and_nothing_else() {
 
 #[test]
 fn a_cure_holds_what_moved() {
-    let sheet = edit(&beam(), r#"{"edit":"remove","id":"support:B"}"#).unwrap();
+    let sheet = edit(&beam(), r#"{"edit":"remove","ids":["support:B"]}"#).unwrap();
     let cured = edit(&sheet, r#"{"edit":"cure","index":0}"#).unwrap();
     let solved = solution::solve(model::build(&document(&cured)).model);
     assert_eq!((solved.verdict.mobility, solved.verdict.degree), (0, 0));
@@ -114,10 +114,135 @@ fn nonsense_is_refused_in_its_slot() {
         (r#"{"edit":"support","kind":"pin","place":"start"}"#, "place", "already a support"),
         (r#"{"edit":"beam","length":"-3"}"#, "length", "not a length"),
         (r#"{"edit":"distance","first":"A","second":"C","value":"0"}"#, "value", "not a length"),
-        (r#"{"edit":"remove","id":"load:F9"}"#, "name", "no load"),
+        (r#"{"edit":"remove","ids":["load:F9"]}"#, "name", "no load"),
         (r#"{"edit":"units","length":"kN","force":"m"}"#, "length", "unit of a force"),
     ] {
         let message = edit(&sheet, json).expect_err(json);
         assert!(message.starts_with(&format!("{slot}: ")) && message.contains(part), "{json}: {message}");
     }
+}
+
+/// 4 m level, then 3 m straight up from its end; wall at the foot, 2 kN to the right at the top, 1 kN down in the middle of the level part.
+fn crank() -> Sheet {
+    draw(&[
+        r#"{"edit":"beam","length":"4"}"#,
+        r#"{"edit":"beam","length":"3","angle":"90"}"#,
+        r#"{"edit":"support","kind":"fixed"}"#,
+        r#"{"edit":"force","size":"2","place":"end","direction":"right"}"#,
+        r#"{"edit":"force","size":"1","place":"2"}"#,
+    ])
+}
+
+/// Moment at the wall, counter-clockwise on the body.
+fn wall(sheet: &Sheet) -> f64 {
+    let answers = solution::solve(model::build(&document(sheet)).model).answers();
+    answers.reactions[0].moment.unwrap()
+}
+
+#[test]
+fn a_bent_bar_grows_piece_by_piece_and_places_run_round_its_corners() {
+    let sheet = crank();
+    assert_eq!(sheet.bodies["beam"].runs, [["A", "D", "B", "C"]]);
+    // The wall balances 2·3 clockwise and 1·2 clockwise.
+    assert_eq!(wall(&sheet), 8.0);
+    // 5 m along it: 1 m up the upright; 3 kN to the left there turn counter-clockwise by 3.
+    let more = edit(&sheet, r#"{"edit":"force","size":"3","place":"5","direction":"left"}"#).unwrap();
+    assert_eq!(wall(&more), 5.0);
+    // A branch from the middle of the level part, 1 m down, with 4 kN to the right at its foot: counter-clockwise by 4.
+    let branch = edit(&sheet, r#"{"edit":"beam","from":"D","length":"1","angle":"-90"}"#).unwrap();
+    assert_eq!(branch.bodies["beam"].runs.len(), 2);
+    let pulled = edit(&branch, r#"{"edit":"force","size":"4","place":"E","direction":"right"}"#).unwrap();
+    assert_eq!(wall(&pulled), 4.0);
+}
+
+#[test]
+fn what_hangs_on_a_piece_moves_and_turns_with_it() {
+    // Level part 4 → 5 m: the middle load stays at 2 m, the upright moves out with its load, whose arm stays 3 m.
+    let longer = edit(&crank(), r#"{"edit":"piece","first":"A","second":"B","length":"5"}"#).unwrap();
+    assert_eq!(wall(&longer), 8.0);
+    let c = &model::build(&document(&longer)).model.points[2];
+    assert_eq!((c.name.as_str(), c.at.x, c.at.y), ("C", 5.0, 3.0));
+    // The upright leans to 0°: everything is level, the pull at its end has no arm.
+    let flat = edit(&crank(), r#"{"edit":"piece","first":"B","second":"C","angle":"0"}"#).unwrap();
+    assert_eq!(wall(&flat), 2.0);
+    // The level part turned up by 90°: load arms 2·(4 up) and none for the weight above its foot; the upright now points left.
+    let up = edit(&crank(), r#"{"edit":"piece","first":"A","second":"B","angle":"90"}"#).unwrap();
+    assert!((wall(&up) - 8.0).abs() < 1e-12);
+    let c = &model::build(&document(&up)).model.points[2];
+    assert!((c.at.x + 3.0).abs() < 1e-12 && (c.at.y - 4.0).abs() < 1e-12);
+}
+
+#[test]
+fn a_place_may_lie_beside_a_member_and_rides_along_with_it() {
+    let sheet =
+        edit(&beam(), r#"{"edit":"weight","size":"100 kg","place":"C + 0.5 right + 0.4 down"}"#).unwrap();
+    assert_eq!(sheet.bodies["beam"].points, ["D"]);
+    // 100·9.81 N at 2.5 m of 6 m, beside 4 kN.
+    let expected = 4.0 + 0.981 * 2.5 / 6.0;
+    assert!((reactions(&sheet)[1][1].unwrap() - expected).abs() < 1e-12);
+    let gone = edit(&sheet, r#"{"edit":"remove","ids":["load:W1"]}"#).unwrap();
+    assert!(gone.bodies["beam"].points.is_empty() && gone.points.len() == 3);
+}
+
+#[test]
+fn several_things_are_moved_repeated_and_mirrored() {
+    // 12 kN at 2 m, moved on by 1: 12·3/6.
+    let moved = edit(&beam(), r#"{"edit":"shift","ids":["load:F1"],"by":"1"}"#).unwrap();
+    assert_eq!(reactions(&moved)[1][1], Some(6.0));
+    // Repeated twice at 1.5 m: 12·(2 + 3.5 + 5)/6.
+    let row = edit(&beam(), r#"{"edit":"shift","ids":["load:F1"],"by":"1.5","copies":"2"}"#).unwrap();
+    assert_eq!(row.loads.len(), 3);
+    assert!((reactions(&row)[1][1].unwrap() - 21.0).abs() < 1e-12);
+    // A force leaning right at 2 m becomes one leaning left at 4 m: A_x changes its sign, the roller takes what the pin took.
+    let leaning = edit(&beam(), r#"{"edit":"force","name":"F1","direction":"-60"}"#).unwrap();
+    let image = edit(&leaning, r#"{"edit":"mirror","ids":["load:F1"]}"#).unwrap();
+    let (before, after) = (reactions(&leaning), reactions(&image));
+    let near = |a: Option<f64>, b: f64| assert!((a.unwrap() - b).abs() < 1e-9, "{a:?} {b}");
+    near(after[0][0], -before[0][0].unwrap());
+    near(after[0][1], before[1][1].unwrap());
+    // With a copy, everything is symmetric.
+    let both = edit(&leaning, r#"{"edit":"mirror","ids":["load:F1"],"copy":"yes"}"#).unwrap();
+    near(reactions(&both)[0][0], 0.0);
+    near(reactions(&both)[1][1], 12.0 * 60f64.to_radians().sin());
+    let clash = edit(&beam(), r#"{"edit":"shift","ids":["support:A"],"by":"6"}"#).unwrap_err();
+    assert!(clash.contains("already a support at B"), "{clash}");
+    assert!(
+        edit(&beam(), r#"{"edit":"shift","ids":["load:F1"],"by":"5"}"#)
+            .unwrap_err()
+            .contains("not on the beam")
+    );
+}
+
+#[test]
+fn names_follow_a_point_that_is_named_anew() {
+    let asked = Sheet { find: vec![crate::sheet::Find::Reactions { support: Some("B".into()) }], ..beam() };
+    let named = edit(&asked, r#"{"edit":"point","name":"B","rename":"East"}"#).unwrap();
+    let text = serde_json::to_string(&named).unwrap();
+    assert!(!text.contains("\"B\"") && named.supports[1].name.as_deref() == Some("East"), "{text}");
+    assert_eq!(reactions(&named)[1][1], Some(4.0));
+    assert!(
+        edit(&beam(), r#"{"edit":"point","name":"B","rename":"A"}"#).unwrap_err().contains("already a point")
+    );
+}
+
+#[test]
+fn every_planar_support_is_put_down_and_changed_in_kind() {
+    // 6 m; a guide at the start and a link at 60° at the end: three unknowns.
+    let sheet = draw(&[
+        r#"{"edit":"beam","length":"6"}"#,
+        r#"{"edit":"support","kind":"guide"}"#,
+        r#"{"edit":"support","kind":"link","place":"end","toward":"60"}"#,
+        r#"{"edit":"force","size":"?P","place":"2","direction":"left"}"#,
+        r#"{"edit":"force","size":"1","place":"4"}"#,
+    ]);
+    let built = model::build(&document(&sheet));
+    assert_eq!((built.problems.as_slice(), built.model.sought.len()), (&[][..], 1));
+    let roller = edit(&sheet, r#"{"edit":"support","name":"B","kind":"roller","normal":"up"}"#).unwrap();
+    assert!(roller.supports[1].toward.is_none());
+    let one_way = edit(&roller, r#"{"edit":"support","name":"B","holds":"pushes only"}"#).unwrap();
+    assert_eq!(one_way.supports[1].one_way, Some(true));
+    let rough = edit(&one_way, r#"{"edit":"support","name":"B","kind":"rough","friction":"0.3"}"#).unwrap();
+    assert_eq!(rough.supports[1].friction, Some(0.3));
+    let missing = edit(&sheet, r#"{"edit":"support","kind":"cable","place":"3"}"#).unwrap_err();
+    assert!(missing.starts_with("toward: "), "{missing}");
 }

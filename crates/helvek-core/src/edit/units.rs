@@ -1,7 +1,7 @@
 //! Another unit for the same things.
 
 use super::loads::quantities;
-use super::place::tidy;
+use super::typed::tidy;
 use crate::model::units_of;
 use crate::problem::{Problem, ProblemKind};
 use crate::sheet::{Quantity, RopeStop, Sheet};

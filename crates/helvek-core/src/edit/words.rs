@@ -1,12 +1,13 @@
 //! Directions and senses as they are typed.
 
-use super::place::{kept, quantity};
+use super::typed::{kept, quantity};
 use super::wrong;
 use crate::problem::{Problem, nearest};
 use crate::sheet::{Choice, Direction, Sheet, Turn};
 use crate::units::Dimension;
 
-const WORDS: &[&str] = &["up", "down", "left", "right", "normal", "along", "+x", "-x", "+y", "-y"];
+/// Every direction word.
+pub(super) const WORDS: &[&str] = &["up", "down", "left", "right", "normal", "along", "+x", "-x", "+y", "-y"];
 
 /// `down`, `210`, `30 deg`, `30 from -y cw`, `to C`, `away from C`, `3; -4`.
 pub(super) fn direction(sheet: &Sheet, text: &str, slot: &str) -> Result<Direction, Vec<Problem>> {

@@ -247,9 +247,9 @@ impl Scales {
     }
 }
 
-/// `value`, or exactly zero when it is noise beside `scale`. Never −0.
+/// `value`, or exactly zero when it is noise beside `scale`; where nothing acts (a scale of 0), nothing is carried. Never −0.
 pub fn clean(value: f64, scale: f64) -> f64 {
-    if value.abs() <= tolerance::ZERO_FORCE * scale { 0.0 } else { value }
+    if scale <= 0.0 || value.abs() <= tolerance::ZERO_FORCE * scale { 0.0 } else { value }
 }
 
 /// The unit vector from one point to another; up, should they coincide.

@@ -291,6 +291,22 @@ impl Model {
         found
     }
 
+    /// The points of a run, parted at its corners: straight stretches from the first to the last. A corner belongs to both sides.
+    pub fn stretches(&self, run: &Run) -> Vec<Vec<PointId>> {
+        let mut stretches = vec![vec![run.points[0]]];
+        for (i, point) in run.points.iter().enumerate().skip(1) {
+            if let Some(last) = stretches.last_mut() {
+                last.push(*point);
+            }
+            let Some(next) = run.points.get(i + 1) else { continue };
+            let (u, v) = (self.at(*point) - self.at(run.points[i - 1]), self.at(*next) - self.at(*point));
+            if u.cross(v).length() > crate::tolerance::GEOMETRY * u.length() * v.length() {
+                stretches.push(vec![*point]);
+            }
+        }
+        stretches
+    }
+
     /// The ends of a bar in metres.
     pub fn bar_ends(&self, bar: &Bar) -> [Point; 2] {
         bar.ends.map(|end| self.at(end))

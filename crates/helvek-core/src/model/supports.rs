@@ -65,6 +65,18 @@ pub enum SupportKind {
 }
 
 impl SupportKind {
+    /// Where it pushes, or where it leads; `None` for a pin and a wall.
+    pub fn direction(self) -> Option<Vector> {
+        match self {
+            Self::Pin | Self::Fixed => None,
+            Self::Roller { normal, .. }
+            | Self::Surface { normal }
+            | Self::Guide { normal }
+            | Self::Rough { normal, .. } => Some(normal),
+            Self::Link { toward } | Self::Cable { toward } => Some(toward),
+        }
+    }
+
     /// As the format writes it.
     pub fn word(self) -> &'static str {
         match self {

@@ -1,7 +1,7 @@
 //! Every way a request can fail, as an answer.
 
 use axum::Json;
-use axum::extract::rejection::JsonRejection;
+use axum::extract::rejection::{JsonRejection, QueryRejection};
 use axum::http::StatusCode;
 use axum::response::{IntoResponse, Response};
 use helvek_core::sheet::MAX_TEXT;
@@ -25,6 +25,8 @@ pub(crate) enum ApiError {
     Conflict { current: i64 },
     /// Not JSON, not of the expected shape, too large, or of another type.
     Body(JsonRejection),
+    /// What stands behind the question mark makes no sense.
+    Query(QueryRejection),
     /// The store failed.
     Store(StoreError),
     /// The solver was lost: a fault of ours.
@@ -54,6 +56,12 @@ impl From<StoreError> for ApiError {
 impl From<JsonRejection> for ApiError {
     fn from(rejection: JsonRejection) -> Self {
         Self::Body(rejection)
+    }
+}
+
+impl From<QueryRejection> for ApiError {
+    fn from(rejection: QueryRejection) -> Self {
+        Self::Query(rejection)
     }
 }
 
@@ -102,6 +110,12 @@ impl ApiError {
                 let code = if too_large { "too-large" } else { "body" };
                 (status, code, message, "See docs/openapi.json for what belongs here.")
             }
+            Self::Query(rejection) => (
+                rejection.status(),
+                "query",
+                rejection.body_text(),
+                "See docs/openapi.json for what may be looked for.",
+            ),
             Self::Store(_) => {
                 (StatusCode::INTERNAL_SERVER_ERROR, "store", "The sheet could not be kept.".into(), retry)
             }

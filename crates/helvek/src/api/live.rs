@@ -8,7 +8,7 @@ use helvek_core::edit::{self, Edit};
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, Document, Sheet, Syntax};
 use helvek_core::{model, solution};
-use helvek_figure::Scene;
+use helvek_figure::{Scene, unclear};
 use helvek_report::page::Page;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
@@ -81,7 +81,14 @@ fn reply(request: &LiveRequest) -> LiveReply {
     let built = model::build(&document);
     let complete = built.problems.is_empty();
     let solved = solution::solve(built.model);
-    let scene = helvek_figure::scene(&solved, complete);
+    let mut scene = helvek_figure::scene(&solved, complete);
+    if !complete {
+        let written = match &edited {
+            Some(sheet) => serde_json::to_value(sheet),
+            None => serde_json::from_str(request.sheet.get()),
+        };
+        scene.marks.extend(unclear(&written.unwrap_or_default(), &solved.model, &built.problems));
+    }
     let solution = complete.then(|| LiveSolution { answers: solved.answers(), page: Page::of(&solved) });
     let micros = u64::try_from(start.elapsed().as_micros()).unwrap_or(u64::MAX);
     LiveReply { seq: request.seq, edited, refused, problems: built.problems, scene, solution, micros }

@@ -61,10 +61,23 @@ export interface paths {
             readonly path?: never;
             readonly cookie?: never;
         };
-        /** All sheets, the last saved first */
+        /** Look through the shelf, or through the trash */
         readonly get: {
             readonly parameters: {
-                readonly query?: never;
+                readonly query?: {
+                    /** @description Part of a title or of a tag */
+                    readonly search?: string;
+                    /** @description With this tag */
+                    readonly tag?: string;
+                    /** @description changed, title or created */
+                    readonly sort?: string;
+                    /** @description In the trash instead */
+                    readonly trash?: boolean;
+                    /** @description How many to pass over */
+                    readonly offset?: number;
+                    /** @description How many at most, up to 200 */
+                    readonly limit?: number;
+                };
                 readonly header?: never;
                 readonly path?: never;
                 readonly cookie?: never;
@@ -77,7 +90,7 @@ export interface paths {
                         readonly [name: string]: unknown;
                     };
                     content: {
-                        readonly "application/json": readonly components["schemas"]["SheetSummary"][];
+                        readonly "application/json": components["schemas"]["ShelfReply"];
                     };
                 };
                 /** @description Refused */
@@ -210,7 +223,7 @@ export interface paths {
             };
         };
         readonly post?: never;
-        /** Remove a sheet */
+        /** Put a sheet into the trash */
         readonly delete: {
             readonly parameters: {
                 readonly query?: never;
@@ -222,7 +235,7 @@ export interface paths {
             };
             readonly requestBody?: never;
             readonly responses: {
-                /** @description Removed */
+                /** @description Done */
                 readonly 204: {
                     headers: {
                         readonly [name: string]: unknown;
@@ -231,6 +244,374 @@ export interface paths {
                 };
             };
         };
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
+    readonly "/api/sheets/{id}/copy": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path: {
+                readonly id: string;
+            };
+            readonly cookie?: never;
+        };
+        readonly get?: never;
+        readonly put?: never;
+        /** Keep a copy */
+        readonly post: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path: {
+                    readonly id: string;
+                };
+                readonly cookie?: never;
+            };
+            readonly requestBody?: never;
+            readonly responses: {
+                /** @description Done */
+                readonly 201: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["Kept"];
+                    };
+                };
+                /** @description Refused */
+                readonly default: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["ErrorBody"];
+                    };
+                };
+            };
+        };
+        readonly delete?: never;
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
+    readonly "/api/sheets/{id}/restore": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path: {
+                readonly id: string;
+            };
+            readonly cookie?: never;
+        };
+        readonly get?: never;
+        readonly put?: never;
+        /** Take a sheet out of the trash */
+        readonly post: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path: {
+                    readonly id: string;
+                };
+                readonly cookie?: never;
+            };
+            readonly requestBody?: never;
+            readonly responses: {
+                /** @description Done */
+                readonly 204: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        readonly delete?: never;
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
+    readonly "/api/sheets/{id}/tags": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path: {
+                readonly id: string;
+            };
+            readonly cookie?: never;
+        };
+        readonly get?: never;
+        /** Give a sheet its tags */
+        readonly put: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path: {
+                    readonly id: string;
+                };
+                readonly cookie?: never;
+            };
+            readonly requestBody: {
+                readonly content: {
+                    readonly "application/json": components["schemas"]["Tags"];
+                };
+            };
+            readonly responses: {
+                /** @description Done */
+                readonly 204: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        readonly post?: never;
+        readonly delete?: never;
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
+    readonly "/api/sheets/{id}/revisions": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path: {
+                readonly id: string;
+            };
+            readonly cookie?: never;
+        };
+        /** What the sheet was, the newest first */
+        readonly get: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path: {
+                    readonly id: string;
+                };
+                readonly cookie?: never;
+            };
+            readonly requestBody?: never;
+            readonly responses: {
+                /** @description Done */
+                readonly 200: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": readonly components["schemas"]["Revision"][];
+                    };
+                };
+                /** @description Refused */
+                readonly default: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["ErrorBody"];
+                    };
+                };
+            };
+        };
+        readonly put?: never;
+        /** Cut a revision of what the sheet is now */
+        readonly post: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path: {
+                    readonly id: string;
+                };
+                readonly cookie?: never;
+            };
+            readonly requestBody: {
+                readonly content: {
+                    readonly "application/json": components["schemas"]["NewRevision"];
+                };
+            };
+            readonly responses: {
+                /** @description Done */
+                readonly 204: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        readonly delete?: never;
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
+    readonly "/api/sheets/{id}/revisions/{number}": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path: {
+                readonly id: string;
+            };
+            readonly cookie?: never;
+        };
+        /** A revision: the sheet as it was */
+        readonly get: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path: {
+                    readonly id: string;
+                };
+                readonly cookie?: never;
+            };
+            readonly requestBody?: never;
+            readonly responses: {
+                /** @description Done */
+                readonly 200: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["Sheet"];
+                    };
+                };
+                /** @description Refused */
+                readonly default: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["ErrorBody"];
+                    };
+                };
+            };
+        };
+        readonly put?: never;
+        readonly post?: never;
+        readonly delete?: never;
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
+    readonly "/api/trash": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path?: never;
+            readonly cookie?: never;
+        };
+        readonly get?: never;
+        readonly put?: never;
+        readonly post?: never;
+        /** Empty the trash */
+        readonly delete: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path?: never;
+                readonly cookie?: never;
+            };
+            readonly requestBody?: never;
+            readonly responses: {
+                /** @description Done */
+                readonly 204: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
+    readonly "/api/trash/{id}": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path: {
+                readonly id: string;
+            };
+            readonly cookie?: never;
+        };
+        readonly get?: never;
+        readonly put?: never;
+        readonly post?: never;
+        /** Remove one sheet of the trash for good */
+        readonly delete: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path: {
+                    readonly id: string;
+                };
+                readonly cookie?: never;
+            };
+            readonly requestBody?: never;
+            readonly responses: {
+                /** @description Done */
+                readonly 204: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
+    readonly "/api/examples": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path?: never;
+            readonly cookie?: never;
+        };
+        /** Sheets to start from */
+        readonly get: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path?: never;
+                readonly cookie?: never;
+            };
+            readonly requestBody?: never;
+            readonly responses: {
+                /** @description Done */
+                readonly 200: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": readonly components["schemas"]["Example"][];
+                    };
+                };
+                /** @description Refused */
+                readonly default: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["ErrorBody"];
+                    };
+                };
+            };
+        };
+        readonly put?: never;
+        readonly post?: never;
+        readonly delete?: never;
         readonly options?: never;
         readonly head?: never;
         readonly patch?: never;
@@ -314,6 +695,15 @@ export interface components {
             ];
             /** @description Its length with its unit. */
             readonly text: string;
+        };
+        /** @description One thing that could be asked. */
+        readonly Askable: {
+            /** @description As the sheet writes it. */
+            readonly find: components["schemas"]["Find"];
+            /** @description Its mark, as of what is asked. */
+            readonly of: string;
+            /** @description As of what is asked. */
+            readonly label: string;
         };
         /** @description One thing asked. */
         readonly AskedLine: {
@@ -401,6 +791,25 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /** @description The face of a sheet. */
+        readonly Card: {
+            /** @description `determinate`, `unstable` ...; null while there are problems, or nothing at all. */
+            readonly verdict: string | null;
+            /**
+             * Format: uint
+             * @description How many problems the sheet has; 0 for an empty one.
+             */
+            readonly problems: number;
+            /** @description The first few things that were asked, with their answers. */
+            readonly asked: readonly components["schemas"]["AskedLine"][];
+            /**
+             * Format: uint
+             * @description How many were asked in all.
+             */
+            readonly asked_in_all: number;
+            /** @description A small drawing. */
+            readonly scene: components["schemas"]["Scene"];
         };
         /** @description What a two-force member can carry. */
         readonly Carries: "both" | "pull" | "push";
@@ -563,21 +972,53 @@ export interface components {
         readonly Edit: {
             /** @constant */
             readonly edit: "beam";
+            /** @description Where the further piece begins; the end of the first member. */
+            readonly from?: string | null;
             /** @description Its length: `6`, `"18 ft"`. */
             readonly length?: string | null;
-            /** @description Its slope from +x, counter-clockwise. */
+            /** @description Its slope from +x, counter-clockwise; a further piece goes straight on. */
             readonly angle?: string | null;
+        } | {
+            /** @constant */
+            readonly edit: "piece";
+            /** @description The end that stays. */
+            readonly first: string;
+            /** @description The end that moves. */
+            readonly second: string;
+            /** @description As for a beam. */
+            readonly length?: string | null;
+            /** @description As for a beam. */
+            readonly angle?: string | null;
+        } | {
+            /** @constant */
+            readonly edit: "point";
+            /** @description Which one. */
+            readonly name: string;
+            /** @description Its coordinates. */
+            readonly x?: string | null;
+            /** @description Its coordinates. */
+            readonly y?: string | null;
+            /** @description Its new name. */
+            readonly rename?: string | null;
         } | {
             /** @constant */
             readonly edit: "support";
             /** @description Of the one to change. */
             readonly name?: string | null;
-            /** @description `pin`, `roller` or `fixed`. */
+            /** @description `pin`, `roller`, `fixed`, `guide`, `surface`, `rough`, `link`, `cable`. */
             readonly kind?: string | null;
             /** @description A distance from the beam's start, or a point. */
             readonly place?: string | null;
-            /** @description Of a roller: the direction in which it pushes. */
+            /** @description Of a roller, a guide, a surface, a rough one: the direction in which it pushes. */
             readonly normal?: string | null;
+            /** @description Of a link or a cable: where it leads. */
+            readonly toward?: string | null;
+            /** @description Of a roller or a rough one: `both ways` or `pushes only`. */
+            readonly holds?: string | null;
+            /** @description Of a rough one: the coefficient that is available; empty for none. */
+            readonly friction?: string | null;
+            /** @description Its new name. */
+            readonly rename?: string | null;
         } | {
             /** @constant */
             readonly edit: "force";
@@ -619,6 +1060,40 @@ export interface components {
             readonly per?: string | null;
         } | {
             /** @constant */
+            readonly edit: "weight";
+            /** @description Of the one to change. */
+            readonly name?: string | null;
+            /** @description Its mass, or its size as a force with a unit. */
+            readonly size?: string | null;
+            /** @description A distance from the beam's start, or a point. */
+            readonly place?: string | null;
+        } | {
+            /** @constant */
+            readonly edit: "rename";
+            /** @description Which one. */
+            readonly name: string;
+            /** @description Its new name. */
+            readonly rename: string;
+        } | {
+            /** @constant */
+            readonly edit: "shift";
+            /** @description Marks of loads, supports and points. */
+            readonly ids: readonly string[];
+            /** @description How far: along their member `0.5`, or in the plane `0.5 up`, `1; -0.5`. */
+            readonly by: string;
+            /** @description How many copies at that distance from each other; none: the things themselves are moved. */
+            readonly copies?: string | null;
+        } | {
+            /** @constant */
+            readonly edit: "mirror";
+            /** @description Marks of loads, supports and points. */
+            readonly ids: readonly string[];
+            /** @description The place of the line; the middle. */
+            readonly about?: string | null;
+            /** @description `yes`: what was there stays. */
+            readonly copy?: string | null;
+        } | {
+            /** @constant */
             readonly edit: "distance";
             /** @description The nearer one. */
             readonly first: string;
@@ -629,8 +1104,8 @@ export interface components {
         } | {
             /** @constant */
             readonly edit: "remove";
-            /** @description The mark. */
-            readonly id: string;
+            /** @description The marks. */
+            readonly ids: readonly string[];
         } | {
             /** @constant */
             readonly edit: "cure";
@@ -660,6 +1135,15 @@ export interface components {
              * @description The version that is there now, when another writer was faster.
              */
             readonly current?: number | null;
+        };
+        /** @description A sheet to start from. */
+        readonly Example: {
+            /** @description What it is about. */
+            readonly title: string;
+            /** @description Its face. */
+            readonly card: components["schemas"]["Card"];
+            /** @description The sheet itself. */
+            readonly sheet: components["schemas"]["Sheet"];
         };
         /** @description What is asked. */
         readonly Find: {
@@ -1122,9 +1606,42 @@ export interface components {
             readonly text: string;
             /**
              * Format: uint8
-             * @description 0 for the chain of distances, 1 for the whole length below it.
+             * @description 0 for the chain of distances, 1 for the whole length beyond it.
              */
             readonly lane: number;
+            /** @description The unit direction from the member to where the distance stands. */
+            readonly side: [
+                number,
+                number
+            ];
+        } | {
+            /** @constant */
+            readonly kind: "unclear";
+            /** @description `unclear:loads[0].size` */
+            readonly id: string;
+            /** @description What has the problem: `loads[0].size`. */
+            readonly path: string;
+            /** @description Its name and what was written. */
+            readonly text: string;
+            /** @description Where; `None` when that is not clear either. */
+            readonly at: [
+                number,
+                number
+            ] | null;
+            /** @description What is wrong. */
+            readonly message: string;
+            /** @description What to do. */
+            readonly cure: string;
+        };
+        /** @description A revision to be cut of what the sheet is now. */
+        readonly NewRevision: {
+            /** @description Why. */
+            readonly why: components["schemas"]["Why"];
+            /**
+             * @description A name for it.
+             * @default null
+             */
+            readonly name?: string | null;
         };
         /** @description A sheet to be kept. */
         readonly NewSheet: {
@@ -1167,6 +1684,8 @@ export interface components {
             readonly checks: readonly components["schemas"]["PageCheck"][];
             /** @description What was asked, with its answer. */
             readonly asked: readonly components["schemas"]["AskedLine"][];
+            /** @description What could be asked; nothing when it would be too much to choose from. */
+            readonly askable: readonly components["schemas"]["Askable"][];
             /** @description `the arithmetic closes to 2·10⁻¹⁶`; nothing when nothing was worked. */
             readonly closes: string | null;
             /** @description By which routes it was tested: `unused equations`, `the global solution` ... */
@@ -1334,6 +1853,22 @@ export interface components {
                 number
             ] | null;
         };
+        /** @description A revision in the list. */
+        readonly Revision: {
+            /**
+             * Format: int64
+             * @description From 1.
+             */
+            readonly number: number;
+            /** @description The title it had. */
+            readonly title: string;
+            /** @description `idle`, `left`, `named` or `restored`. */
+            readonly why: string;
+            /** @description The name it was given. */
+            readonly name: string | null;
+            /** @description When, UTC, ISO 8601. */
+            readonly cut: string;
+        };
         /** @description A light rope: one tension all along. */
         readonly Rope: {
             /** @description An end, wheels, an end. */
@@ -1446,7 +1981,7 @@ export interface components {
             /** @description What is asked; empty: everything. */
             readonly find?: readonly components["schemas"]["Find"][];
         };
-        /** @description A sheet in the list. */
+        /** @description A sheet on the shelf. */
         readonly SheetSummary: {
             /** @description Its id. */
             readonly id: string;
@@ -1459,6 +1994,22 @@ export interface components {
             readonly version: number;
             /** @description When it was last saved, UTC, ISO 8601. */
             readonly changed: string;
+            /** @description Its tags. */
+            readonly tags: readonly string[];
+            /** @description Its face. */
+            readonly card: components["schemas"]["Card"];
+        };
+        /** @description A part of the shelf. */
+        readonly ShelfReply: {
+            /**
+             * Format: int64
+             * @description How many sheets there are in all, of what was looked for.
+             */
+            readonly total: number;
+            /** @description Those that were wanted. */
+            readonly sheets: readonly components["schemas"]["SheetSummary"][];
+            /** @description Every tag on the shelf, the most used first. */
+            readonly tags: readonly components["schemas"]["TagCount"][];
         };
         /** @description Plane or space. */
         readonly SpaceKind: "plane" | "space";
@@ -1527,6 +2078,21 @@ export interface components {
             readonly base: string;
             /** @description `x`; may be empty. */
             readonly index: string;
+        };
+        /** @description A tag and how many sheets carry it. */
+        readonly TagCount: {
+            /** @description The tag. */
+            readonly tag: string;
+            /**
+             * Format: int64
+             * @description How many.
+             */
+            readonly count: number;
+        };
+        /** @description The tags of a sheet. */
+        readonly Tags: {
+            /** @description All of them. */
+            readonly tags: readonly string[];
         };
         /** @description What would keep a model from tipping, lifting or sliding. */
         readonly Tips: {
@@ -1634,6 +2200,8 @@ export interface components {
             /** @description As it was saved. */
             readonly sheet: components["schemas"]["Sheet"];
         };
+        /** @description Why a revision is cut. */
+        readonly Why: "left" | "named" | "restored";
     };
     responses: never;
     parameters: never;

@@ -1,0 +1,293 @@
+//! Several things at once: moved along or across, repeated, mirrored.
+
+use super::figure::Figure;
+use super::place::{self, point_at, spot, spot_of};
+use super::typed::{length, tidy};
+use super::{loads, supports, words, wrong};
+use crate::geometry::{Point, Vector};
+use crate::model::{self, LoadKind, Model};
+use crate::problem::Problem;
+use crate::sheet::{Direction, Document, Load, Sheet, Support, Turn};
+
+type Outcome<T = ()> = Result<T, Vec<Problem>>;
+
+/// What is moved: rows of the sheet's lists, and points.
+struct Chosen {
+    loads: Vec<usize>,
+    supports: Vec<usize>,
+    points: Vec<String>,
+}
+
+fn chosen(sheet: &Sheet, ids: &[String]) -> Outcome<Chosen> {
+    let mut found = Chosen { loads: Vec::new(), supports: Vec::new(), points: Vec::new() };
+    for id in ids {
+        match id.split_once(':') {
+            Some(("load", name)) => found.loads.push(loads::named(sheet, name)?),
+            Some(("support", name)) => found.supports.push(supports::named(sheet, name)?),
+            Some(("point", name)) if sheet.points.contains_key(name) => found.points.push(name.to_owned()),
+            _ => {
+                return wrong(
+                    "by",
+                    format!("\"{id}\" cannot be moved."),
+                    "Choose loads, supports or points.",
+                );
+            }
+        }
+    }
+    if ids.is_empty() {
+        return wrong("by", "Nothing is chosen.", "Choose loads, supports or points first.");
+    }
+    Ok(found)
+}
+
+/// How far something is moved.
+enum By {
+    /// Along the member on which it stands.
+    Along(f64),
+    /// In the plane.
+    Across(Vector),
+}
+
+fn by(sheet: &Sheet, text: &str) -> Outcome<By> {
+    let unit = Figure::of(sheet)?.unit;
+    if let Some((x, y)) = text.split_once(';') {
+        return Ok(By::Across(Vector::plane(length(x, &unit, "by")?, length(y, &unit, "by")?)));
+    }
+    let text = text.trim();
+    let word = words::WORDS.iter().find_map(|word| Some((text.strip_suffix(word)?.trim(), *word)));
+    Ok(match word {
+        Some((size, word)) => By::Across(Figure::of(sheet)?.word(word, "") * length(size, &unit, "by")?),
+        None => By::Along(length(text, &unit, "by")?),
+    })
+}
+
+/// The point a thing comes to stand on; made when there is none.
+fn shifted(sheet: &mut Sheet, from: &str, by: &By) -> Outcome<String> {
+    match by {
+        By::Along(distance) => {
+            let sign = if *distance < 0.0 { '-' } else { '+' };
+            place::point(sheet, &format!("{from} {sign} {}", distance.abs()), "by")
+        }
+        By::Across(vector) => moved_to(sheet, from, |at| at + *vector, "by"),
+    }
+}
+
+/// The point at the image of another one, which must lie on a member.
+fn moved_to(sheet: &mut Sheet, from: &str, image: impl Fn(Point) -> Point, slot: &str) -> Outcome<String> {
+    let figure = Figure::of(sheet)?;
+    let Some(at) = figure.at.get(from) else {
+        return wrong(slot, format!("There is no point \"{from}\"."), "Mend the sheet first.");
+    };
+    let at = image(*at);
+    if figure.point_near(at).is_none() && figure.passes(at, None).is_none() {
+        let text = format!("{}; {}", tidy(at.x), tidy(at.y));
+        return wrong(slot, format!("{text} is not on a member."), "Choose another distance or place.");
+    }
+    point_at(sheet, &spot_of(at), "", slot)
+}
+
+/// Moves things, or puts copies of them `copies` times at that distance from each other.
+pub(super) fn shift(sheet: &mut Sheet, ids: &[String], text: &str, copies: usize) -> Outcome {
+    let chosen = chosen(sheet, ids)?;
+    let by = by(sheet, text)?;
+    let before = sheet.clone();
+    if copies > 200 {
+        return wrong("copies", "More than 200 copies.", "Type fewer.");
+    }
+    if copies == 0 {
+        shift_points(sheet, &chosen.points, &by)?;
+    }
+    for row in chosen.loads {
+        let mut load = sheet.loads[row].clone();
+        for _ in 0..copies.max(1) {
+            for at in places(&mut load) {
+                *at = shifted(sheet, at, &by)?;
+            }
+            if copies == 0 {
+                sheet.loads[row] = load.clone();
+            } else {
+                add_load(sheet, load.clone());
+            }
+        }
+    }
+    for row in chosen.supports {
+        let mut support = sheet.supports[row].clone();
+        for _ in 0..copies.max(1) {
+            support.at = shifted(sheet, &support.at, &by)?;
+            put_support(sheet, (copies == 0).then_some(row), support.clone());
+        }
+    }
+    no_crowd(&before, sheet, "by")
+}
+
+/// Points go with the members on them; what hangs on them otherwise stays where it is.
+fn shift_points(sheet: &mut Sheet, names: &[String], by: &By) -> Outcome {
+    let figure = Figure::of(sheet)?;
+    for name in names {
+        let vector = match by {
+            By::Across(vector) => *vector,
+            By::Along(distance) => figure.word("along", name) * *distance,
+        };
+        let at = figure.at[name] + vector;
+        sheet.points.insert(name.clone(), place::coordinates(at, None));
+    }
+    Ok(())
+}
+
+/// The points a load stands on.
+fn places(load: &mut Load) -> Vec<&mut String> {
+    match load {
+        Load::Force(l) => vec![&mut l.at],
+        Load::Couple(l) => l.at.iter_mut().collect(),
+        Load::Distributed(l) => vec![&mut l.from, &mut l.to],
+        Load::Weight(l) => vec![&mut l.at],
+    }
+}
+
+fn add_load(sheet: &mut Sheet, mut load: Load) {
+    let letter = match load {
+        Load::Force(_) => "F",
+        Load::Couple(_) => "M",
+        Load::Distributed(_) => "q",
+        Load::Weight(_) => "W",
+    };
+    let name = Some(loads::free_name(sheet, letter));
+    match &mut load {
+        Load::Force(l) => l.name = name,
+        Load::Couple(l) => l.name = name,
+        Load::Distributed(l) => l.name = name,
+        Load::Weight(l) => l.name = name,
+    }
+    sheet.loads.push(load);
+}
+
+fn put_support(sheet: &mut Sheet, row: Option<usize>, mut support: Support) {
+    match row {
+        Some(row) => sheet.supports[row] = support,
+        None => {
+            support.name = Some(supports::free_name(sheet, &support.at));
+            sheet.supports.push(support);
+        }
+    }
+}
+
+/// Points that more than one support holds.
+fn crowded(sheet: &Sheet) -> Vec<String> {
+    let mut at: Vec<_> = sheet.supports.iter().map(|s| s.at.clone()).collect();
+    at.sort_unstable();
+    at.chunk_by(|a, b| a == b).filter(|same| same.len() > 1).map(|same| same[0].clone()).collect()
+}
+
+/// Two supports where there was one are a slip.
+fn no_crowd(before: &Sheet, after: &Sheet, slot: &str) -> Outcome {
+    let known = crowded(before);
+    match crowded(after).into_iter().find(|at| !known.contains(at)) {
+        Some(at) => {
+            wrong(slot, format!("There is already a support at {at}."), "Choose another distance or place.")
+        }
+        None => Ok(()),
+    }
+}
+
+/// The line things are mirrored in: through a place on a member, at a right angle to it.
+struct MirrorLine {
+    at: Point,
+    /// Unit vector across the line.
+    across: Vector,
+}
+
+impl MirrorLine {
+    fn point(&self, p: Point) -> Point {
+        p - self.across * (2.0 * (p - self.at).dot(self.across))
+    }
+
+    fn vector(&self, v: Vector) -> Vector {
+        v - self.across * (2.0 * v.dot(self.across))
+    }
+}
+
+/// Mirrors things in a line across their member at `about` (its middle unless typed); with `copy`, what was there stays.
+pub(super) fn mirror(
+    document: &Document,
+    sheet: &mut Sheet,
+    ids: &[String],
+    about: Option<&str>,
+    copy: bool,
+) -> Outcome {
+    let chosen = chosen(sheet, ids)?;
+    let about = super::typed::filled(about).unwrap_or("middle");
+    let at = spot(sheet, about, "about")?.at;
+    let figure = Figure::of(sheet)?;
+    let across = figure.direction_at(at);
+    let line = MirrorLine { at, across };
+    let built = model::build(document);
+    if built.model.loads.len() < sheet.loads.len() || built.model.supports.len() < sheet.supports.len() {
+        return wrong("about", "The sheet itself has to be mended first.", "See what is wrong with it.");
+    }
+    for name in &chosen.points {
+        if !copy {
+            let image = line.point(figure.at[name]);
+            sheet.points.insert(name.clone(), place::coordinates(image, None));
+        }
+    }
+    for row in chosen.loads {
+        let mut load = sheet.loads[row].clone();
+        mirror_load(&mut load, row, &built.model, &line);
+        for at in places(&mut load) {
+            *at = moved_to(sheet, at, |p| line.point(p), "about")?;
+        }
+        if copy { add_load(sheet, load) } else { sheet.loads[row] = load }
+    }
+    for row in chosen.supports {
+        let mut support = sheet.supports[row].clone();
+        let normal = built.model.supports[row].kind.direction();
+        let mirrored = normal.map(|normal| direction(line.vector(normal)));
+        if support.toward.is_some() {
+            support.toward = mirrored;
+        } else if support.normal.is_some() {
+            support.normal = mirrored;
+        }
+        support.at = moved_to(sheet, &support.at, |p| line.point(p), "about")?;
+        put_support(sheet, (!copy).then_some(row), support);
+    }
+    no_crowd(&document.sheet, sheet, "about")
+}
+
+/// The image of a load, but for its points.
+fn mirror_load(load: &mut Load, row: usize, model: &Model, line: &MirrorLine) {
+    let now = match model.loads[row].kind {
+        LoadKind::Force { direction, .. } | LoadKind::Distributed { direction, .. } => direction,
+        _ => return mirror_couple(load),
+    };
+    let image = line.vector(now);
+    // What looks the same in the mirror stays as it was written.
+    if (image - now).length() < 1e-9 {
+        return;
+    }
+    match load {
+        Load::Force(l) if l.components.is_some() => {
+            let LoadKind::Force { size, .. } = model.loads[row].kind else { return };
+            let size = model.units.force.from_si(size.known().unwrap_or_default());
+            let parts = [image.x, image.y].map(|part| crate::sheet::Quantity::Number(tidy(part * size)));
+            l.components = Some(parts.to_vec());
+        }
+        Load::Force(l) => l.direction = Some(direction(image)),
+        Load::Distributed(l) => l.direction = Some(direction(image)),
+        _ => {}
+    }
+}
+
+fn mirror_couple(load: &mut Load) {
+    if let Load::Couple(couple) = load {
+        couple.turn = if couple.turn == Turn::Ccw { Turn::Cw } else { Turn::Ccw };
+    }
+}
+
+/// As a person would write it: a word where there is one, else the angle.
+fn direction(v: Vector) -> Direction {
+    let words = [("right", Vector::X), ("left", -Vector::X), ("up", Vector::Y), ("down", -Vector::Y)];
+    match words.iter().find(|(_, w)| (v - *w).length() < 1e-9) {
+        Some((word, _)) => Direction::Text((*word).into()),
+        None => Direction::Angle(tidy(v.angle().to_degrees())),
+    }
+}

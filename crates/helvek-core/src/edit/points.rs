@@ -1,0 +1,162 @@
+//! Everything on a sheet that names a point: visited in one place, for renaming, and for finding points that nothing needs any more.
+
+use super::figure::Figure;
+use super::wrong;
+use crate::model;
+use crate::problem::Problem;
+use crate::sheet::{Bar, Direction, Find, Load, RopeStop, Sheet};
+use crate::tolerance;
+use std::collections::HashSet;
+
+/// Calls `visit` with every mention of a point outside of the runs of bodies.
+fn mentions(sheet: &mut Sheet, visit: &mut impl FnMut(&mut String)) {
+    let points: HashSet<String> = sheet.points.keys().cloned().collect();
+    let direction = |direction: &mut Direction, visit: &mut dyn FnMut(&mut String)| match direction {
+        Direction::Toward { toward: name } | Direction::AwayFrom { away_from: name } => visit(name),
+        // `toward` of a link may be written as the bare name of a point.
+        Direction::Text(name) if points.contains(name) => visit(name),
+        _ => {}
+    };
+    for support in &mut sheet.supports {
+        visit(&mut support.at);
+        for d in support.normal.iter_mut().chain(&mut support.toward) {
+            direction(d, visit);
+        }
+    }
+    for load in &mut sheet.loads {
+        match load {
+            Load::Force(l) => {
+                visit(&mut l.at);
+                l.direction.iter_mut().for_each(|d| direction(d, visit));
+            }
+            Load::Couple(l) => l.at.iter_mut().for_each(&mut *visit),
+            Load::Distributed(l) => {
+                visit(&mut l.from);
+                visit(&mut l.to);
+                l.direction.iter_mut().for_each(|d| direction(d, visit));
+            }
+            Load::Weight(l) => visit(&mut l.at),
+        }
+    }
+    for joint in &mut sheet.joints {
+        visit(&mut joint.at);
+        for d in joint.along.iter_mut().chain(&mut joint.normal) {
+            direction(d, visit);
+        }
+    }
+    for bar in &mut sheet.bars {
+        let (Bar::Short(ends) | Bar::Full(crate::sheet::FullBar { ends, .. })) = bar;
+        ends.iter_mut().for_each(&mut *visit);
+    }
+    sheet.pulleys.values_mut().for_each(|pulley| visit(&mut pulley.at));
+    for stop in sheet.ropes.values_mut().flat_map(|rope| &mut rope.path) {
+        match stop {
+            RopeStop::Body { at, .. } | RopeStop::Ground { at } => visit(at),
+            RopeStop::Pull { direction: d, .. } => direction(d, visit),
+            RopeStop::Over { .. } | RopeStop::Mass { .. } => {}
+        }
+    }
+}
+
+/// Gives a point another name, wherever it is mentioned, also in the names of supports, joints and bars that are called after it.
+pub(super) fn rename(sheet: &mut Sheet, old: &str, new: &str) -> Result<(), Vec<Problem>> {
+    if sheet.points.contains_key(new) {
+        return wrong("rename", format!("There is already a point \"{new}\"."), "Choose another name.");
+    }
+    if !new.starts_with(char::is_alphabetic) || new.chars().any(|c| "+;\"".contains(c) || c.is_control()) {
+        return wrong(
+            "rename",
+            format!("\"{new}\" is not a name for a point."),
+            "Begin with a letter: A, or B2.",
+        );
+    }
+    let before = names(sheet);
+    mentions(sheet, &mut |name| {
+        if name == old {
+            new.clone_into(name);
+        }
+    });
+    let called_after = |name: &mut Option<String>| {
+        if name.as_deref() == Some(old) {
+            *name = Some(new.to_owned());
+        }
+    };
+    sheet.supports.iter_mut().for_each(|s| called_after(&mut s.name));
+    sheet.joints.iter_mut().for_each(|j| called_after(&mut j.name));
+    let after = names(sheet);
+    for find in &mut sheet.find {
+        let (kind, name) = match find {
+            Find::Reactions { support: Some(name) } => (0, name),
+            Find::Joint { joint } => (1, joint),
+            Find::Bar { bar } => (2, bar),
+            _ => continue,
+        };
+        if let Some(row) = before[kind].iter().position(|n| n == name) {
+            after[kind][row].clone_into(name);
+        }
+    }
+    for body in sheet.bodies.values_mut() {
+        for name in body.runs.iter_mut().flatten().chain(&mut body.points).filter(|name| *name == old) {
+            new.clone_into(name);
+        }
+    }
+    // The order of the points decides how they are listed.
+    sheet.points = std::mem::take(&mut sheet.points)
+        .into_iter()
+        .map(|(name, at)| (if name == old { new.to_owned() } else { name }, at))
+        .collect();
+    Ok(())
+}
+
+/// What supports, joints and bars are called.
+fn names(sheet: &Sheet) -> [Vec<String>; 3] {
+    [model::support_names(sheet), model::joint_names(sheet), model::bar_names(sheet)]
+}
+
+/// Takes points out of the runs where nothing stands any more, and points beside a member that carry nothing. Ends stay, corners stay, and
+/// so do points that were only marks.
+pub(super) fn drop_unused(sheet: &mut Sheet) {
+    let Ok(figure) = Figure::of(sheet) else { return };
+    let used = used(sheet);
+    let mut gone: HashSet<String> = HashSet::new();
+    for line in &figure.lines {
+        for three in line.points.windows(3) {
+            let (u, v) = (three[1].1 - three[0].1, three[2].1 - three[1].1);
+            let straight =
+                u.cross(v).length() <= tolerance::GEOMETRY * u.length() * v.length() && u.dot(v) > 0.0;
+            if straight && !used.contains(&three[1].0) {
+                gone.insert(three[1].0.clone());
+            }
+        }
+    }
+    gone.extend(sheet.bodies.values().flat_map(|b| &b.points).filter(|p| !used.contains(*p)).cloned());
+    forget(sheet, &gone);
+}
+
+/// Takes points away, from their members too.
+pub(super) fn forget(sheet: &mut Sheet, gone: &HashSet<String>) {
+    if gone.is_empty() {
+        return;
+    }
+    sheet.points.retain(|name, _| !gone.contains(name));
+    for body in sheet.bodies.values_mut() {
+        body.runs.iter_mut().for_each(|run| run.retain(|p| !gone.contains(p)));
+        body.runs.retain(|run| run.len() > 1);
+        body.points.retain(|p| !gone.contains(p));
+    }
+}
+
+/// Points that something names, or where runs meet.
+fn used(sheet: &Sheet) -> HashSet<String> {
+    let mut used = HashSet::new();
+    mentions(&mut sheet.clone(), &mut |name| {
+        used.insert(name.clone());
+    });
+    let mut met: HashSet<&str> = HashSet::new();
+    for point in sheet.bodies.values().flat_map(|body| &body.runs).flatten() {
+        if !met.insert(point) {
+            used.insert(point.clone());
+        }
+    }
+    used
+}

@@ -1,0 +1,56 @@
+//! What could not be understood stays on the drawing, with its problem beside it.
+
+use crate::Mark;
+use helvek_core::model::Model;
+use helvek_core::problem::Problem;
+use serde_json::Value;
+
+/// One mark for each problem of a sheet: at the point its thing names, when that much is clear. `written` is the sheet as it was sent.
+pub fn unclear(written: &Value, model: &Model, problems: &[Problem]) -> Vec<Mark> {
+    problems.iter().map(|problem| mark(written, model, problem)).collect()
+}
+
+fn mark(written: &Value, model: &Model, problem: &Problem) -> Mark {
+    // The thing is what stands in the list: `loads[2]` of `loads[2].direction.angle`.
+    let keys = keys(&problem.path);
+    let thing = keys.get(..2).and_then(|keys| at(written, keys));
+    let point = thing.and_then(|thing| place(thing, &keys)).and_then(|name| {
+        let point = model.points.iter().find(|p| p.name == name)?;
+        let length = &model.units.length;
+        Some([length.from_si(point.at.x), length.from_si(point.at.y)])
+    });
+    let name = thing.and_then(|thing| thing.get("name")).and_then(Value::as_str);
+    let value = at(written, &keys).filter(|value| !value.is_object() && !value.is_array());
+    let shown = value.map(|value| value.as_str().map_or_else(|| value.to_string(), str::to_owned));
+    let text: Vec<_> = name.map(str::to_owned).into_iter().chain(shown).collect();
+    Mark::Unclear {
+        id: format!("unclear:{}", problem.path),
+        path: problem.path.clone(),
+        text: if text.is_empty() { problem.path.clone() } else { text.join(": ") },
+        at: point,
+        message: problem.message.clone(),
+        cure: problem.cure.clone(),
+    }
+}
+
+/// `loads[2].size` as `loads`, `2`, `size`.
+fn keys(path: &str) -> Vec<&str> {
+    path.split(['.', '[', ']']).filter(|key| !key.is_empty()).collect()
+}
+
+fn at<'a>(value: &'a Value, keys: &[&str]) -> Option<&'a Value> {
+    keys.iter().try_fold(value, |value, key| match value {
+        Value::Array(items) => items.get(key.parse::<usize>().ok()?),
+        _ => value.get(key),
+    })
+}
+
+/// The name of the point at which a thing stands, whichever key says it; a point stands at itself.
+fn place<'a>(thing: &'a Value, keys: &[&'a str]) -> Option<&'a str> {
+    if keys[0] == "points" {
+        return keys.get(1).copied();
+    }
+    let named = ["at", "from", "to"].iter().find_map(|key| thing.get(key));
+    let first = || thing.get(0).or(thing.get("ends")?.get(0));
+    named.or_else(first)?.as_str()
+}

@@ -1,0 +1,142 @@
+//! Revisions: what a sheet was, cut when it had been left alone for a while, on leaving, on naming and before restoring. Never changed.
+
+use crate::{Store, StoreError};
+use sqlx::{Row, SqliteConnection};
+
+/// A revision in the list.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct RevisionRow {
+    /// From 1.
+    pub number: i64,
+    /// The title it had.
+    pub title: String,
+    /// Why it was cut: `idle`, `left`, `named`, `restored`.
+    pub why: String,
+    /// The name it was given.
+    pub name: Option<String>,
+    /// When, UTC, ISO 8601.
+    pub cut: String,
+}
+
+/// Cuts a revision of what the sheet is now, unless the last one says the same and no name is given. `false` when there is no such sheet.
+pub(crate) async fn cut(
+    connection: &mut SqliteConnection,
+    id: &str,
+    why: &str,
+    name: Option<&str>,
+) -> Result<bool, sqlx::Error> {
+    let there = sqlx::query("SELECT 1 FROM sheets WHERE id = ? AND trashed IS NULL")
+        .bind(id)
+        .fetch_optional(&mut *connection)
+        .await?;
+    if there.is_none() {
+        return Ok(false);
+    }
+    sqlx::query(
+        "INSERT INTO revisions (sheet, number, title, body, why, name) \
+         SELECT s.id, COALESCE((SELECT MAX(number) FROM revisions WHERE sheet = s.id), 0) + 1, s.title, s.body, ?2, ?3 \
+         FROM sheets s WHERE s.id = ?1 AND (?3 IS NOT NULL OR s.body IS NOT \
+         (SELECT body FROM revisions WHERE sheet = s.id ORDER BY number DESC LIMIT 1))",
+    )
+    .bind(id)
+    .bind(why)
+    .bind(name)
+    .execute(&mut *connection)
+    .await?;
+    Ok(true)
+}
+
+impl Store {
+    /// Cuts a revision of what the sheet is now. The same twice is cut once, unless it is given a name. `false` when there is no such sheet.
+    ///
+    /// # Errors
+    /// [`StoreError::Database`].
+    pub async fn cut(&self, id: &str, why: &str, name: Option<&str>) -> Result<bool, StoreError> {
+        let mut transaction = self.pool.begin_with("BEGIN IMMEDIATE").await?;
+        let done = cut(&mut transaction, id, why, name).await?;
+        transaction.commit().await?;
+        Ok(done)
+    }
+
+    /// The revisions of a sheet, the newest first.
+    ///
+    /// # Errors
+    /// [`StoreError::Database`].
+    pub async fn revisions(&self, id: &str) -> Result<Vec<RevisionRow>, StoreError> {
+        let rows = sqlx::query(
+            "SELECT number, title, why, name, cut FROM revisions WHERE sheet = ? ORDER BY number DESC",
+        )
+        .bind(id)
+        .fetch_all(&self.pool)
+        .await?;
+        let revision = |row: &sqlx::sqlite::SqliteRow| {
+            Ok(RevisionRow {
+                number: row.try_get("number")?,
+                title: row.try_get("title")?,
+                why: row.try_get("why")?,
+                name: row.try_get("name")?,
+                cut: row.try_get("cut")?,
+            })
+        };
+        Ok(rows.iter().map(revision).collect::<Result<_, sqlx::Error>>()?)
+    }
+
+    /// The text of a revision.
+    ///
+    /// # Errors
+    /// [`StoreError::Database`].
+    pub async fn revision(&self, id: &str, number: i64) -> Result<Option<String>, StoreError> {
+        let row = sqlx::query("SELECT body FROM revisions WHERE sheet = ? AND number = ?")
+            .bind(id)
+            .bind(number)
+            .fetch_optional(&self.pool)
+            .await?;
+        Ok(row.map(|row| row.try_get("body")).transpose()?)
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[tokio::test]
+    async fn the_same_is_cut_once_and_a_name_always() {
+        let store = Store::in_memory().await.unwrap();
+        let id = store.create("Bench", "one").await.unwrap();
+        assert!(store.cut(&id, "left", None).await.unwrap());
+        assert!(store.cut(&id, "left", None).await.unwrap());
+        store.save(&id, 1, "Bench", "two").await.unwrap();
+        store.cut(&id, "left", None).await.unwrap();
+        store.cut(&id, "named", Some("as built")).await.unwrap();
+        let list = store.revisions(&id).await.unwrap();
+        let said: Vec<_> = list.iter().map(|r| (r.number, r.why.as_str(), r.name.as_deref())).collect();
+        assert_eq!(said, [(3, "named", Some("as built")), (2, "left", None), (1, "left", None)]);
+        assert_eq!(store.revision(&id, 1).await.unwrap().as_deref(), Some("one"));
+        assert!(!store.cut("nobody", "left", None).await.unwrap());
+    }
+
+    #[tokio::test]
+    async fn a_change_after_a_pause_keeps_what_was_there_before_the_pause() {
+        let store = Store::in_memory().await.unwrap();
+        let id = store.create("Bench", "one").await.unwrap();
+        store.save(&id, 1, "Bench", "two").await.unwrap();
+        assert_eq!(store.revisions(&id).await.unwrap(), []);
+        sqlx::query("UPDATE sheets SET changed = '2020-01-01T00:00:00.000Z'")
+            .execute(&store.pool)
+            .await
+            .unwrap();
+        store.save(&id, 2, "Bench", "three").await.unwrap();
+        let list = store.revisions(&id).await.unwrap();
+        assert_eq!((list.len(), list[0].why.as_str()), (1, "idle"));
+        assert_eq!(store.revision(&id, 1).await.unwrap().as_deref(), Some("two"));
+    }
+
+    #[tokio::test]
+    async fn a_revision_is_never_changed() {
+        let store = Store::in_memory().await.unwrap();
+        let id = store.create("Bench", "one").await.unwrap();
+        store.cut(&id, "left", None).await.unwrap();
+        let tampered = sqlx::query("UPDATE revisions SET body = 'x'").execute(&store.pool).await;
+        assert!(tampered.unwrap_err().to_string().contains("never changed"));
+    }
+}

@@ -1,0 +1,81 @@
+//! What a sheet was: cut, listed, read again.
+
+use super::json::Body;
+use super::{ApiError, Shared};
+use axum::Json;
+use axum::extract::{Path, State};
+use axum::http::StatusCode;
+use helvek_store::RevisionRow;
+use schemars::JsonSchema;
+use serde::{Deserialize, Serialize};
+use serde_json::value::RawValue;
+
+/// A revision to be cut of what the sheet is now.
+#[derive(Debug, Deserialize, JsonSchema)]
+pub(crate) struct NewRevision {
+    /// Why.
+    pub(crate) why: Why,
+    /// A name for it.
+    #[serde(default)]
+    pub(crate) name: Option<String>,
+}
+
+/// Why a revision is cut.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub(crate) enum Why {
+    /// The sheet was left.
+    Left,
+    /// It was given a name.
+    Named,
+    /// An older one is about to be restored.
+    Restored,
+}
+
+/// A revision in the list.
+#[derive(Debug, Serialize, JsonSchema)]
+pub(crate) struct Revision {
+    /// From 1.
+    pub(crate) number: i64,
+    /// The title it had.
+    pub(crate) title: String,
+    /// `idle`, `left`, `named` or `restored`.
+    pub(crate) why: String,
+    /// The name it was given.
+    pub(crate) name: Option<String>,
+    /// When, UTC, ISO 8601.
+    pub(crate) cut: String,
+}
+
+pub(super) async fn list(
+    State(shared): State<Shared>,
+    Path(id): Path<String>,
+) -> Result<Json<Vec<Revision>>, ApiError> {
+    let revision = |row: RevisionRow| {
+        let RevisionRow { number, title, why, name, cut } = row;
+        Revision { number, title, why, name, cut }
+    };
+    Ok(Json(shared.store.revisions(&id).await?.into_iter().map(revision).collect()))
+}
+
+pub(super) async fn cut(
+    State(shared): State<Shared>,
+    Path(id): Path<String>,
+    Body(new): Body<NewRevision>,
+) -> Result<StatusCode, ApiError> {
+    let why = match new.why {
+        Why::Left => "left",
+        Why::Named => "named",
+        Why::Restored => "restored",
+    };
+    let name = new.name.as_deref().map(str::trim).filter(|name| !name.is_empty());
+    if shared.store.cut(&id, why, name).await? { Ok(StatusCode::NO_CONTENT) } else { Err(ApiError::NoSheet) }
+}
+
+pub(super) async fn get(
+    State(shared): State<Shared>,
+    Path((id, number)): Path<(String, i64)>,
+) -> Result<Json<Box<RawValue>>, ApiError> {
+    let body = shared.store.revision(&id, number).await?.ok_or(ApiError::NoSheet)?;
+    RawValue::from_string(body).map(Json).map_err(|_| ApiError::Fault)
+}

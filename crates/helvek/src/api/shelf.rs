@@ -1,0 +1,217 @@
+//! The shelf: looking through many sheets, tags, copies, the trash, and examples to start from.
+
+use super::cards::{Card, cards};
+use super::json::Body;
+use super::sheets::{Kept, title};
+use super::{ApiError, Shared};
+use crate::demo;
+use axum::Json;
+use axum::extract::rejection::QueryRejection;
+use axum::extract::{Path, Query, State};
+use axum::http::StatusCode;
+use helvek_store::{Look, Order, SheetRow};
+use schemars::JsonSchema;
+use serde::{Deserialize, Serialize};
+use serde_json::value::RawValue;
+
+/// The most sheets one answer lists.
+const MOST: i64 = 200;
+
+/// What to look for.
+#[derive(Debug, Deserialize, JsonSchema)]
+#[serde(default, deny_unknown_fields)]
+pub(crate) struct ShelfQuery {
+    /// Part of a title or of a tag.
+    pub(crate) search: String,
+    /// With this tag.
+    pub(crate) tag: Option<String>,
+    /// In which order.
+    pub(crate) sort: Sort,
+    /// In the trash instead.
+    pub(crate) trash: bool,
+    /// How many to pass over.
+    pub(crate) offset: u32,
+    /// How many at most.
+    pub(crate) limit: u32,
+}
+
+impl Default for ShelfQuery {
+    fn default() -> Self {
+        Self { search: String::new(), tag: None, sort: Sort::Changed, trash: false, offset: 0, limit: 60 }
+    }
+}
+
+/// The order of the shelf.
+#[derive(Debug, Clone, Copy, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub(crate) enum Sort {
+    /// The last changed first.
+    Changed,
+    /// By title.
+    Title,
+    /// The first made last.
+    Created,
+}
+
+/// A part of the shelf.
+#[derive(Debug, Serialize, JsonSchema)]
+pub(crate) struct ShelfReply {
+    /// How many sheets there are in all, of what was looked for.
+    pub(crate) total: i64,
+    /// Those that were wanted.
+    pub(crate) sheets: Vec<SheetSummary>,
+    /// Every tag on the shelf, the most used first.
+    pub(crate) tags: Vec<TagCount>,
+}
+
+/// A tag and how many sheets carry it.
+#[derive(Debug, Serialize, JsonSchema)]
+pub(crate) struct TagCount {
+    /// The tag.
+    pub(crate) tag: String,
+    /// How many.
+    pub(crate) count: i64,
+}
+
+/// A sheet on the shelf.
+#[derive(Debug, Serialize, JsonSchema)]
+pub(crate) struct SheetSummary {
+    /// Its id.
+    pub(crate) id: String,
+    /// Its title.
+    pub(crate) title: String,
+    /// How often it was saved.
+    pub(crate) version: i64,
+    /// When it was last saved, UTC, ISO 8601.
+    pub(crate) changed: String,
+    /// Its tags.
+    pub(crate) tags: Vec<String>,
+    /// Its face.
+    #[schemars(with = "Card")]
+    pub(crate) card: Box<RawValue>,
+}
+
+/// The tags of a sheet.
+#[derive(Debug, Deserialize, JsonSchema)]
+pub(crate) struct Tags {
+    /// All of them.
+    pub(crate) tags: Vec<String>,
+}
+
+/// A sheet to start from.
+#[derive(Debug, Serialize, JsonSchema)]
+pub(crate) struct Example {
+    /// What it is about.
+    pub(crate) title: String,
+    /// Its face.
+    pub(crate) card: Card,
+    /// The sheet itself.
+    #[schemars(with = "helvek_core::sheet::Sheet")]
+    pub(crate) sheet: Box<RawValue>,
+}
+
+fn summary((row, card): (SheetRow, Box<RawValue>)) -> SheetSummary {
+    let SheetRow { id, title, version, changed, tags } = row;
+    SheetSummary { id, title, version, changed, tags, card }
+}
+
+pub(super) async fn look(
+    State(shared): State<Shared>,
+    query: Result<Query<ShelfQuery>, QueryRejection>,
+) -> Result<Json<ShelfReply>, ApiError> {
+    let Query(query) = query?;
+    let look = Look {
+        search: query.search,
+        tag: query.tag,
+        order: match query.sort {
+            Sort::Changed => Order::Changed,
+            Sort::Title => Order::Title,
+            Sort::Created => Order::Created,
+        },
+        trash: query.trash,
+        offset: query.offset.into(),
+        limit: i64::from(query.limit).min(MOST),
+    };
+    let found = shared.store.look(&look).await?;
+    let (rows, bodies): (Vec<_>, Vec<_>) = found.sheets.into_iter().unzip();
+    let cards = cards(&shared.store, &shared.engine, bodies).await?;
+    let tags = shared.store.tags().await?.into_iter().map(|(tag, count)| TagCount { tag, count }).collect();
+    Ok(Json(ShelfReply {
+        total: found.total,
+        sheets: rows.into_iter().zip(cards).map(summary).collect(),
+        tags,
+    }))
+}
+
+/// Tags are short: trimmed, each once.
+pub(super) async fn tag(
+    State(shared): State<Shared>,
+    Path(id): Path<String>,
+    Body(Tags { tags }): Body<Tags>,
+) -> Result<StatusCode, ApiError> {
+    let mut clean: Vec<String> = Vec::new();
+    for tag in tags {
+        let tag: String = tag.trim().chars().take(40).collect();
+        if !tag.is_empty() && !clean.contains(&tag) {
+            clean.push(tag);
+        }
+    }
+    if shared.store.tag(&id, &clean).await? { Ok(StatusCode::NO_CONTENT) } else { Err(ApiError::NoSheet) }
+}
+
+pub(super) async fn copy(
+    State(shared): State<Shared>,
+    Path(id): Path<String>,
+) -> Result<(StatusCode, Json<Kept>), ApiError> {
+    let whole = shared.store.get(&id).await?.ok_or(ApiError::NoSheet)?;
+    let mut sheet: serde_json::Value = serde_json::from_str(&whole.body).map_err(|_| ApiError::Fault)?;
+    sheet["title"] = format!("{} (copy)", title(&whole.body)).into();
+    let body = sheet.to_string();
+    let id = shared.store.copy(&id, &title(&body), &body).await?.ok_or(ApiError::NoSheet)?;
+    Ok((StatusCode::CREATED, Json(Kept { id, version: 1 })))
+}
+
+/// Into the trash.
+pub(super) async fn remove(
+    State(shared): State<Shared>,
+    Path(id): Path<String>,
+) -> Result<StatusCode, ApiError> {
+    if shared.store.trash(&id, true).await? { Ok(StatusCode::NO_CONTENT) } else { Err(ApiError::NoSheet) }
+}
+
+/// Out of the trash again.
+pub(super) async fn restore(
+    State(shared): State<Shared>,
+    Path(id): Path<String>,
+) -> Result<StatusCode, ApiError> {
+    if shared.store.trash(&id, false).await? { Ok(StatusCode::NO_CONTENT) } else { Err(ApiError::NoSheet) }
+}
+
+/// For good, of what is in the trash.
+pub(super) async fn remove_for_good(
+    State(shared): State<Shared>,
+    Path(id): Path<String>,
+) -> Result<StatusCode, ApiError> {
+    match shared.store.empty_trash(Some(&id)).await? {
+        0 => Err(ApiError::NoSheet),
+        _ => Ok(StatusCode::NO_CONTENT),
+    }
+}
+
+/// Everything in the trash, for good.
+pub(super) async fn empty_trash(State(shared): State<Shared>) -> Result<StatusCode, ApiError> {
+    shared.store.empty_trash(None).await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+pub(super) async fn examples() -> Result<Json<Vec<Example>>, ApiError> {
+    let made = tokio::task::spawn_blocking(|| {
+        demo::examples()
+            .filter_map(|(title, body)| {
+                let card = Card::of(&body);
+                Some(Example { title, card, sheet: RawValue::from_string(body).ok()? })
+            })
+            .collect()
+    });
+    made.await.map(Json).map_err(|_| ApiError::Fault)
+}
