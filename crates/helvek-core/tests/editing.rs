@@ -96,7 +96,8 @@ fn edits() -> impl Strategy<Value = Edit> {
         (size.clone(), place.clone()).prop_map(|(size, place)| Edit::Weight {
             name: None,
             size: some(size),
-            place: some(place)
+            place: some(place),
+            rename: None
         }),
         ids.prop_map(|ids| Edit::Remove { ids }),
         (size.clone(), place.clone(), direction.clone()).prop_map(|(size, place, direction)| Edit::Force {
@@ -104,20 +105,23 @@ fn edits() -> impl Strategy<Value = Edit> {
             direction: (!size.contains(';')).then_some(direction),
             size: some(size),
             place: some(place),
+            rename: None,
         }),
         (prop::option::of(name.clone()), size.clone(), prop::option::of(place.clone())).prop_map(
             |(name, size, place)| Edit::Force {
                 name: name.map(Into::into),
                 size: some(size),
                 place,
-                direction: None
+                direction: None,
+                rename: None
             }
         ),
         (number.clone(), place.clone()).prop_map(|(size, place)| Edit::Couple {
             name: None,
             size: some(size),
             place: some(place),
-            turn: some("cw")
+            turn: some("cw"),
+            rename: None
         }),
         (number.clone(), number.clone(), place.clone(), place).prop_map(|(start, end, from, to)| {
             Edit::Distributed {
@@ -128,6 +132,7 @@ fn edits() -> impl Strategy<Value = Edit> {
                 to: some(to),
                 direction: None,
                 per: None,
+                rename: some("q7"),
             }
         }),
         (name.clone(), name.clone(), number).prop_map(|(first, second, value)| Edit::Distance {
@@ -190,7 +195,7 @@ proptest! {
         let mut at = 0.0;
         for span in &stations[..stations.len() - 1] {
             at += span;
-            sheet = apply(&sheet, Edit::Force { name: None, size: some("1"), place: some(at.to_string()), direction: None });
+            sheet = apply(&sheet, Edit::Force { name: None, size: some("1"), place: some(at.to_string()), direction: None, rename: None });
         }
         let run = sheet.bodies["beam"].runs[0].clone();
         let which = which % (run.len() - 1);

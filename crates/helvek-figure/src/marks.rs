@@ -16,6 +16,15 @@ pub enum Mark {
         /// Corner by corner.
         path: Vec<[f64; 2]>,
     },
+    /// What ties a point beside a member to it: the point rides along.
+    Ride {
+        /// `ride:G`
+        id: String,
+        /// The nearest place of its body.
+        from: [f64; 2],
+        /// The point.
+        to: [f64; 2],
+    },
     /// A two-force member.
     Bar {
         /// `bar:D-C`

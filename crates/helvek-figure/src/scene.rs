@@ -12,6 +12,7 @@ use helvek_core::units::{Unit, figures};
 pub fn scene(solved: &Solved, complete: bool) -> Scene {
     let painter = Painter { solved, complete };
     let mut marks = Vec::new();
+    painter.riding(&mut marks);
     painter.bodies(&mut marks);
     painter.members(&mut marks);
     painter.dimensions(&mut marks);
@@ -97,6 +98,24 @@ impl Painter<'_> {
                     name: body.name.clone(),
                     path: run.points.iter().map(|p| self.point(*p)).collect(),
                 });
+            }
+        }
+    }
+
+    /// Points that ride along, tied to the nearest place of their body.
+    fn riding(&self, marks: &mut Vec<Mark>) {
+        let model = self.model();
+        for body in &model.bodies {
+            let pieces = body.runs.iter().flat_map(|run| run.points.windows(2));
+            let pieces: Vec<_> = pieces.map(|two| (model.at(two[0]), model.at(two[1]))).collect();
+            for point in &body.riding {
+                let at = model.at(*point);
+                let nearest = pieces.iter().map(|(a, b)| nearest_on(*a, *b, at));
+                let Some(from) = nearest.min_by(|p, q| p.distance(at).total_cmp(&q.distance(at))) else {
+                    continue;
+                };
+                let id = format!("ride:{}", model.point_name(*point));
+                marks.push(Mark::Ride { id, from: self.place(from), to: self.place(at) });
             }
         }
     }
@@ -335,6 +354,13 @@ impl Painter<'_> {
         });
         intensities.fold(0.0, f64::max)
     }
+}
+
+/// The place of the straight piece from `a` to `b` that is nearest to `at`.
+fn nearest_on(a: Point, b: Point, at: Point) -> Point {
+    let along = b - a;
+    let t = (at - a).dot(along) / along.dot(along);
+    a + along * t.clamp(0.0, 1.0)
 }
 
 pub(crate) fn pair(v: Vector) -> [f64; 2] {

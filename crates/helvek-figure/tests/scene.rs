@@ -14,6 +14,7 @@ fn solved(body: &str) -> Solved {
 fn id(mark: &Mark) -> &str {
     match mark {
         Mark::Body { id, .. }
+        | Mark::Ride { id, .. }
         | Mark::Point { id, .. }
         | Mark::Support { id, .. }
         | Mark::Force { id, .. }
@@ -258,6 +259,10 @@ fn chains_of_distances_are_drawn_on_a_single_member_only() {
     assert_eq!(dimensions(BRACKET), 0);
 }
 
+fn scene_of(body: &str) -> Scene {
+    scene(&solved(body), true)
+}
+
 #[test]
 fn distances_of_a_bent_member_stand_on_its_outside() {
     // An L: 4 m level, 3 m up from its end, a load 1 m along the level part.
@@ -275,6 +280,13 @@ bodies = { bracket = { runs = [["A", "P", "B", "C"]] } }"#,
     assert_eq!(side("dimension:A-P"), ([0.0, -1.0], "1 m", 0));
     assert_eq!(side("dimension:A-B"), ([0.0, -1.0], "4 m", 1));
     assert_eq!(side("dimension:B-C"), ([1.0, 0.0], "3 m", 0));
+    // A point beside the level part is tied to the place right below it.
+    let ride = r#"supports = [{ at = "A", kind = "fixed" }]
+loads = [{ kind = "weight", at = "G", mass = 2 }]
+points = { A = [0, 0], B = [4, 0], G = [1, 0.5] }
+bodies = { bracket = { runs = [["A", "B"]], points = ["G"] } }"#;
+    let ride = scene_of(ride);
+    assert!(matches!(find(&ride, "ride:G"), Mark::Ride { from: [1.0, 0.0], to: [1.0, 0.5], .. }));
     let small = thumbnail(&scene);
     assert!(small.marks.len() < scene.marks.len() && small.bounds == scene.bounds);
 }

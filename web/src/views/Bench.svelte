@@ -1,13 +1,13 @@
 <!-- The bench: thread, board and page side by side, what was asked along the bottom. -->
 <script lang="ts">
-  import { api, Refusal } from '../lib/api/client';
+  import { Refusal } from '../lib/api/client';
   import BenchFloor from '../lib/bench/BenchFloor.svelte';
-  import { Session } from '../lib/bench/session.svelte';
+  import { open } from '../lib/bench/open';
   import { route } from '../lib/ui/route.svelte';
 
   const { id }: { id: string } = $props();
 
-  const opening = $derived(api.get(id).then((whole) => new Session(whole.id, whole.version, whole.sheet)));
+  const opening = $derived(open(id));
   const words = (error: unknown) =>
     error instanceof Refusal ? error : new Refusal('fault', 'The sheet could not be opened.', 'Try again.');
 </script>

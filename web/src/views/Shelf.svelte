@@ -1,83 +1,112 @@
-<!-- The shelf: every sheet that is kept, the last one touched first. -->
+<!-- The shelf: every sheet that is kept, looked through by word, tag and order; the trash; examples to start from. -->
 <script lang="ts">
-  import { Moon, Sun, Trash2 } from '@lucide/svelte';
+  import { BookOpen, Moon, Search, Sun, Trash2, X } from '@lucide/svelte';
   import { onMount } from 'svelte';
-  import { api, Refusal } from '../lib/api/client';
+  import { api } from '../lib/api/client';
   import type { Sheet, SheetSummary } from '../lib/api/types';
+  import Examples from '../lib/shelf/Examples.svelte';
+  import SheetCard from '../lib/shelf/SheetCard.svelte';
+  import { Shelf, type Sort } from '../lib/shelf/shelf.svelte';
   import { route } from '../lib/ui/route.svelte';
   import { theme } from '../lib/ui/theme.svelte';
 
-  let sheets = $state.raw<readonly SheetSummary[] | null>(null);
-  let failed = $state.raw<Refusal | null>(null);
-  let removed = $state.raw<{ title: string; sheet: Sheet } | null>(null);
+  const shelf = new Shelf();
+  let removed = $state.raw<SheetSummary | null>(null);
+  let examples = $state(false);
+  let field = $state<HTMLInputElement | null>(null);
+  let grid = $state<HTMLElement | null>(null);
+  let end = $state<HTMLElement | null>(null);
 
   const EMPTY: Sheet = { format: 'helvek-sheet/1', title: '' };
+  const bare = $derived(shelf.sheets?.length === 0 && !shelf.looking && !shelf.trash);
 
-  function fail(error: unknown): void {
-    failed = error instanceof Refusal ? error : new Refusal('fault', 'That did not work.', 'Try again.');
-  }
+  onMount(() => void shelf.load());
 
-  async function load(): Promise<void> {
-    try {
-      sheets = await api.list();
-      failed = null;
-    } catch (error) {
-      fail(error);
-    }
+  // Typing is not waited for: an answer that was overtaken is not shown.
+  function look(change: () => void): void {
+    change();
+    void shelf.load();
   }
 
   async function start(sheet: Sheet): Promise<void> {
     try {
       route.go(`/sheet/${(await api.create(sheet)).id}`);
     } catch (error) {
-      fail(error);
+      shelf.fail(error);
     }
   }
 
-  async function remove(row: SheetSummary): Promise<void> {
-    try {
-      const { sheet } = await api.get(row.id);
-      await api.remove(row.id);
-      removed = { title: row.title, sheet };
-      await load();
-    } catch (error) {
-      fail(error);
-    }
+  async function remove(sheet: SheetSummary): Promise<void> {
+    const forGood = shelf.trash;
+    const done = await shelf.act(() => (forGood ? api.removeForGood(sheet.id) : api.remove(sheet.id)));
+    if (done) removed = forGood ? null : sheet;
   }
 
-  async function bringBack(): Promise<void> {
-    if (!removed) return;
-    try {
-      await api.create(removed.sheet);
-      removed = null;
-      await load();
-    } catch (error) {
-      fail(error);
-    }
+  async function bringBack(sheet: SheetSummary): Promise<void> {
+    if (await shelf.act(() => api.restore(sheet.id))) removed = null;
   }
 
-  onMount(load);
+  $effect(() => {
+    if (!end) return;
+    const watch = new IntersectionObserver(
+      ([entry]) => {
+        if (entry?.isIntersecting) void shelf.more();
+      },
+      { rootMargin: '600px' },
+    );
+    watch.observe(end);
+    return () => watch.disconnect();
+  });
 
-  const when = (iso: string) =>
-    new Date(iso).toLocaleString('en-GB', {
-      day: 'numeric',
-      month: 'short',
-      hour: '2-digit',
-      minute: '2-digit',
-    });
+  /** From card to card, also to the row above and below. */
+  function step(event: KeyboardEvent): boolean {
+    const cards = [...(grid?.querySelectorAll<HTMLElement>('.card > a') ?? [])];
+    const at = cards.indexOf(document.activeElement as HTMLElement);
+    const here = cards[at]?.getBoundingClientRect();
+    if (!here) {
+      cards[0]?.focus();
+      return cards.length > 0;
+    }
+    const vertical = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+    const next =
+      vertical === 0
+        ? cards[at + (event.key === 'ArrowRight' ? 1 : -1)]
+        : (vertical > 0 ? cards.slice(at + 1) : cards.slice(0, at).reverse()).find(
+            (c) => Math.abs(c.getBoundingClientRect().left - here.left) < 8,
+          );
+    if (!next && event.key === 'ArrowUp') field?.focus();
+    next?.focus();
+    return true;
+  }
 
   function key(event: KeyboardEvent): void {
-    if (event.ctrlKey || event.metaKey || event.altKey || event.key.toLowerCase() !== 'n') return;
-    if ((event.target as HTMLElement).matches('input, textarea, select')) return;
+    const target = event.target as HTMLElement;
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    if (target === field && event.key === 'ArrowDown') {
+      step(event);
+      event.preventDefault();
+      return;
+    }
+    if (target.matches('input, textarea, select')) return;
+    const id = target.getAttribute('href')?.split('/').at(-1);
+    const sheet = shelf.sheets?.find((s) => s.id === id);
+    const pressed = event.key.toLowerCase();
+    if (pressed === 'n') void start(EMPTY);
+    else if (pressed === '/') field?.focus();
+    else if (pressed === 'x') examples = !examples;
+    else if (event.key.startsWith('Arrow')) step(event);
+    else if (pressed === 'd' && sheet && !shelf.trash) void shelf.act(() => api.copy(sheet.id));
+    else if (event.key === 'Delete' && sheet) void remove(sheet);
+    else if (pressed === 'u' && removed) void bringBack(removed);
+    else return;
     event.preventDefault();
-    void start(EMPTY);
   }
 </script>
 
 <svelte:window onkeydown={key} />
 <svelte:head><title>Shelf · Helvek</title></svelte:head>
 
-<main class="shelf" aria-label="Shelf" data-settled={sheets !== null}>
+<main class="shelf" aria-label="Shelf" data-settled={shelf.settled}>
   <header>
     <h1>
       <svg viewBox="0 0 32 24" aria-hidden="true"
@@ -86,7 +115,7 @@
         /></svg
       >Helvek
     </h1>
-    <span class="line">a workbench for equilibrium</span>
+    <span class="motto">a workbench for equilibrium</span>
     <span class="grow"></span>
     <button
       class="icon"
@@ -96,81 +125,163 @@
     >
       {#if theme.now === 'paper'}<Moon size={17} />{:else}<Sun size={17} />{/if}
     </button>
+    <button class="plain" aria-pressed={examples} onclick={() => (examples = !examples)}>
+      <BookOpen size={15} /> Examples <kbd>X</kbd>
+    </button>
     <button class="new" onclick={() => start(EMPTY)}>New sheet <kbd>N</kbd></button>
   </header>
 
-  {#if failed}
+  {#if !bare}
+    <div class="bar" role="search">
+      <label class="search">
+        <Search size={16} />
+        <input
+          bind:this={field}
+          value={shelf.search}
+          placeholder="Search titles and tags"
+          aria-label="Search"
+          autocomplete="off"
+          oninput={(e) => look(() => (shelf.search = e.currentTarget.value))}
+          onkeydown={(e) => {
+            if (e.key === 'Escape') look(() => (shelf.search = ''));
+          }}
+        />
+        <kbd>/</kbd>
+      </label>
+      <select
+        aria-label="Order"
+        value={shelf.sort}
+        onchange={(e) => look(() => (shelf.sort = e.currentTarget.value as Sort))}
+      >
+        <option value="changed">last changed first</option>
+        <option value="title">by title</option>
+        <option value="created">newest first</option>
+      </select>
+      <span class="tags">
+        {#each shelf.tags.slice(0, 12) as { tag, count } (tag)}
+          <button
+            class="tag"
+            aria-pressed={shelf.tag === tag}
+            onclick={() => look(() => (shelf.tag = shelf.tag === tag ? null : tag))}
+            >{tag} <small>{count}</small>{#if shelf.tag === tag}<X size={12} />{/if}</button
+          >
+        {/each}
+      </span>
+      <span class="grow"></span>
+      <span class="count" role="status"
+        >{shelf.total} {shelf.total === 1 ? 'sheet' : 'sheets'}{shelf.trash ? ' in the trash' : ''}</span
+      >
+      {#if shelf.trash && shelf.total > 0}
+        <button class="plain" onclick={() => shelf.act(() => api.emptyTrash())}>Empty it for good</button>
+      {/if}
+      <button
+        class="plain"
+        aria-pressed={shelf.trash}
+        onclick={() => look(() => (shelf.trash = !shelf.trash))}><Trash2 size={15} /> Trash</button
+      >
+    </div>
+  {/if}
+
+  {#if shelf.failed}
     <p class="note bad" role="alert">
-      {failed.message}
-      {failed.cure}
-      <button onclick={load}>Try again</button>
+      {shelf.failed.message}
+      {shelf.failed.cure}
+      <button onclick={() => shelf.load()}>Try again</button>
     </p>
   {/if}
   {#if removed}
+    {@const gone = removed}
     <p class="note" role="status">
-      “{removed.title}” is off the shelf. <button onclick={bringBack}>Bring it back</button>
+      “{gone.title}” is in the trash.
+      <button onclick={() => bringBack(gone)}>Put it back <kbd>U</kbd></button>
     </p>
   {/if}
 
-  {#if sheets && sheets.length === 0}
-    <div class="bare">
-      <p>The shelf is empty.</p>
-      <button class="new" onclick={() => start(EMPTY)}>Start the first sheet <kbd>N</kbd></button>
-    </div>
-  {:else if sheets}
-    <ul>
-      {#each sheets as row (row.id)}
+  {#if bare || examples}
+    <section class="start">
+      {#if bare}
+        <p class="lead">
+          The shelf is empty. <button class="new" onclick={() => start(EMPTY)}
+            >Start the first sheet <kbd>N</kbd></button
+          > or take one of these; the example itself stays as it is.
+        </p>
+      {:else}
+        <p class="lead">Take one: a copy goes onto the bench, the example itself stays as it is.</p>
+      {/if}
+      <Examples {start} />
+    </section>
+  {/if}
+
+  {#if shelf.sheets && shelf.sheets.length > 0}
+    <ul class="grid" bind:this={grid} aria-label={shelf.trash ? 'Sheets in the trash' : 'Sheets'}>
+      {#each shelf.sheets as sheet (sheet.id)}
         <li>
-          <a
-            href="/sheet/{row.id}"
-            onclick={(e) => {
-              if (e.ctrlKey || e.metaKey || e.shiftKey) return;
-              e.preventDefault();
-              route.go(`/sheet/${row.id}`);
-            }}
-          >
-            <span class="title">{row.title}</span>
-            <time datetime={row.changed}>{when(row.changed)}</time>
-          </a>
-          <button
-            class="icon"
-            onclick={() => remove(row)}
-            aria-label="Remove {row.title}"
-            title="Take off the shelf"
-          >
-            <Trash2 size={16} />
-          </button>
+          <SheetCard
+            {sheet}
+            trash={shelf.trash}
+            open={() => route.go(`/sheet/${sheet.id}`)}
+            copy={() => shelf.act(() => api.copy(sheet.id))}
+            remove={() => remove(sheet)}
+            restore={() => bringBack(sheet)}
+            tag={(tags) => shelf.act(() => api.tag(sheet.id, tags))}
+            look={(tag) => look(() => (shelf.tag = tag))}
+          />
         </li>
       {/each}
     </ul>
-  {:else if !failed}
-    <p class="quiet">Looking at the shelf …</p>
+    {#if shelf.sheets.length < shelf.total}<p class="end" bind:this={end}>More …</p>{/if}
+  {:else if shelf.sheets && !bare}
+    <p class="nothing">
+      {#if shelf.looking}
+        No sheet is called that.
+        <button
+          onclick={() =>
+            look(() => {
+              shelf.search = '';
+              shelf.tag = null;
+            })}>Show all</button
+        >
+      {:else}
+        The trash is empty.
+      {/if}
+    </p>
+  {:else if !shelf.failed && !bare}
+    <ul class="grid" aria-hidden="true">
+      {#each [1, 2, 3, 4, 5, 6] as n (n)}<li class="ghost"></li>{/each}
+    </ul>
   {/if}
+
+  <!-- The hatching of the ground, once for all drawings. -->
+  <svg class="sr-only" aria-hidden="true">
+    <defs>
+      <pattern id="hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <path d="M0 0V7" class="hatch" />
+      </pattern>
+    </defs>
+  </svg>
 </main>
 
 <style>
   .shelf {
     height: 100%;
     overflow-y: auto;
-    max-width: 860px;
-    margin: 0 auto;
-    padding: 44px 28px;
+    padding: 26px max(28px, calc((100% - 1560px) / 2)) 40px;
   }
   header {
     display: flex;
     align-items: center;
-    gap: 14px;
-    margin-bottom: 26px;
+    gap: 12px;
+    margin-bottom: 18px;
   }
   h1 {
     display: flex;
     align-items: center;
     gap: 11px;
-    font-size: 26px;
+    font-size: 25px;
     font-weight: 740;
   }
   h1 svg {
-    width: 40px;
+    width: 38px;
     fill: none;
     stroke: var(--focus);
     stroke-width: 2.6;
@@ -181,21 +292,27 @@
     stroke: var(--ink);
     stroke-width: 3.6;
   }
-  .line,
-  .quiet {
+  .motto {
     color: var(--color-neutral);
-  }
-  .line {
-    padding-top: 6px;
+    padding-top: 5px;
   }
   .grow {
     flex: 1;
+  }
+  kbd {
+    font-family: inherit;
+    font-size: 11px;
+    border: 1px solid currentColor;
+    border-radius: 4px;
+    padding: 0 5px;
+    margin-left: 3px;
   }
   .new {
     background: var(--color-primary);
     color: var(--color-primary-content);
     border-radius: 7px;
-    padding: 6px 12px;
+    padding: 5px 12px;
+    min-height: 34px;
     font-weight: 600;
     cursor: pointer;
   }
@@ -203,50 +320,118 @@
     background: var(--focus);
     color: var(--color-accent-content);
   }
-  .new kbd {
-    font-family: inherit;
-    font-size: 11px;
-    opacity: 0.85;
-    border: 1px solid currentColor;
-    border-radius: 4px;
-    padding: 0 5px;
-    margin-left: 6px;
-  }
-  li {
-    display: flex;
+  .plain {
+    display: inline-flex;
     align-items: center;
-    border-top: 1px solid var(--rule);
-  }
-  li:last-child {
-    border-bottom: 1px solid var(--rule);
-  }
-  a {
-    flex: 1;
-    min-width: 0;
-    display: flex;
-    align-items: baseline;
-    gap: 16px;
-    padding: 13px 8px;
-  }
-  a:hover .title {
-    color: var(--focus);
-  }
-  .title {
-    flex: 1;
-    font-size: 17px;
-    font-weight: 580;
-    overflow: hidden;
-    text-overflow: ellipsis;
+    gap: 6px;
+    border: 1px solid var(--rule);
+    border-radius: 7px;
+    padding: 3px 11px;
+    min-height: 34px;
+    font-size: 14px;
+    cursor: pointer;
     white-space: nowrap;
   }
-  time {
+  .plain kbd {
+    color: var(--color-neutral);
+  }
+  .plain:hover,
+  .plain[aria-pressed='true'] {
+    border-color: var(--focus);
+    color: var(--focus);
+  }
+  .bar {
+    display: flex;
+    align-items: center;
+    gap: 10px;
+    margin-bottom: 16px;
+  }
+  .search {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    width: 280px;
+    height: 34px;
+    padding: 0 10px;
+    border: 1px solid var(--rule);
+    border-radius: 7px;
+    color: var(--color-neutral);
+  }
+  .search:focus-within {
+    outline: 2px solid var(--focus);
+  }
+  .search input {
+    flex: 1;
+    min-width: 0;
+    height: 100%;
+    font-size: 14.5px;
+    color: var(--ink);
+    background: transparent;
+    outline: none;
+  }
+  .search input::placeholder {
+    color: var(--color-neutral);
+    opacity: 1;
+  }
+  select {
+    height: 34px;
+    border: 1px solid var(--rule);
+    border-radius: 7px;
+    padding: 0 8px;
+    font-size: 14px;
+    background: var(--color-base-100);
+    cursor: pointer;
+  }
+  .tags {
+    display: flex;
+    gap: 5px;
+    min-width: 0;
+    overflow: hidden;
+    flex-wrap: wrap;
+    max-height: 34px;
+  }
+  .tag {
+    display: inline-flex;
+    align-items: center;
+    gap: 4px;
+    font-size: 13px;
+    min-height: 28px;
+    margin: 3px 0;
+    padding: 0 10px;
+    border: 1px solid var(--rule);
+    border-radius: 14px;
+    cursor: pointer;
+    white-space: nowrap;
+  }
+  .tag small {
+    color: var(--color-neutral);
+  }
+  .tag:hover,
+  .tag[aria-pressed='true'] {
+    border-color: var(--focus);
+    color: var(--focus);
+  }
+  .count {
     color: var(--color-neutral);
     font-size: 13.5px;
     white-space: nowrap;
   }
+  .grid {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(228px, 1fr));
+    gap: 16px;
+  }
+  .grid li {
+    display: grid;
+  }
+  .ghost {
+    height: 300px;
+    border: 1px dashed var(--rule);
+    border-radius: 10px;
+  }
   .icon {
-    width: 32px;
-    height: 32px;
+    width: 34px;
+    height: 34px;
     display: grid;
     place-items: center;
     color: var(--color-neutral);
@@ -259,24 +444,50 @@
   }
   .note {
     border-left: 3px solid var(--color-secondary);
-    padding: 5px 12px;
+    padding: 6px 12px;
     margin-bottom: 16px;
     background: var(--color-base-200);
   }
   .note.bad {
     border-color: var(--color-error);
   }
-  .note button {
+  .note button,
+  .nothing button {
     text-decoration: underline;
+    min-height: 24px;
     cursor: pointer;
     color: var(--focus);
   }
-  .bare {
-    display: grid;
-    justify-items: center;
-    gap: 16px;
-    padding: 80px 0;
+  .start {
+    margin-bottom: 24px;
+  }
+  .lead {
+    margin-bottom: 14px;
     color: var(--color-neutral);
-    font-size: 17px;
+  }
+  .lead .new {
+    margin: 0 8px;
+  }
+  .nothing,
+  .end {
+    text-align: center;
+    color: var(--color-neutral);
+    padding: 60px 0;
+  }
+  .end {
+    padding: 20px 0;
+  }
+  .hatch {
+    stroke: var(--ink);
+    stroke-width: 1.3;
+  }
+  @media (max-width: 900px) {
+    .motto,
+    .count {
+      display: none;
+    }
+    .search {
+      width: 190px;
+    }
   }
 </style>

@@ -86,6 +86,8 @@ pub enum Edit {
         place: Option<String>,
         /// `down`, `210`, `30 from -y cw`, `to C`, ...
         direction: Option<String>,
+        /// Its new name.
+        rename: Option<String>,
     },
     /// Puts a couple somewhere, or changes it.
     Couple {
@@ -97,6 +99,8 @@ pub enum Edit {
         place: Option<String>,
         /// `ccw` or `cw`.
         turn: Option<String>,
+        /// Its new name.
+        rename: Option<String>,
     },
     /// Puts a distributed load somewhere, or changes it.
     Distributed {
@@ -114,6 +118,8 @@ pub enum Edit {
         direction: Option<String>,
         /// `length` or `projection`.
         per: Option<String>,
+        /// Its new name.
+        rename: Option<String>,
     },
     /// Puts a weight somewhere, or changes it.
     Weight {
@@ -123,13 +129,8 @@ pub enum Edit {
         size: Option<String>,
         /// A distance from the beam's start, or a point.
         place: Option<String>,
-    },
-    /// Names a load anew.
-    Rename {
-        /// Which one.
-        name: String,
         /// Its new name.
-        rename: String,
+        rename: Option<String>,
     },
     /// Moves several things, or puts copies of them.
     Shift {
@@ -211,7 +212,7 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
             };
             supports::put(sheet, name.as_deref(), &slots)?;
         }
-        Edit::Force { name, size, place, direction } => {
+        Edit::Force { name, size, place, direction, rename: _ } => {
             let slots = loads::Force {
                 size: size.as_deref(),
                 place: place.as_deref(),
@@ -219,12 +220,12 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
             };
             loads::force(sheet, name.as_deref(), &slots)?;
         }
-        Edit::Couple { name, size, place, turn } => {
+        Edit::Couple { name, size, place, turn, rename: _ } => {
             let slots =
                 loads::Couple { size: size.as_deref(), place: place.as_deref(), turn: turn.as_deref() };
             loads::couple(sheet, name.as_deref(), &slots)?;
         }
-        Edit::Distributed { name, start, end, from, to, direction, per } => {
+        Edit::Distributed { name, start, end, from, to, direction, per, rename: _ } => {
             let slots = loads::Distributed {
                 start: start.as_deref(),
                 end: end.as_deref(),
@@ -235,11 +236,10 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
             };
             loads::distributed(sheet, name.as_deref(), &slots)?;
         }
-        Edit::Weight { name, size, place } => {
+        Edit::Weight { name, size, place, rename: _ } => {
             let slots = loads::Weight { size: size.as_deref(), place: place.as_deref() };
             loads::weight(sheet, name.as_deref(), &slots)?;
         }
-        Edit::Rename { name, rename } => loads::rename(sheet, name, rename)?,
         Edit::Shift { ids, by, copies } => group::shift(sheet, ids, by, count(copies.as_deref())?)?,
         Edit::Mirror { ids, about, copy } => {
             group::mirror(document, sheet, ids, about.as_deref(), copy.as_deref() == Some("yes"))?;
@@ -249,12 +249,26 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
         Edit::Cure { index } => supports::cure(document, sheet, *index)?,
         Edit::Units { length, force } => units::change(sheet, length, force)?,
     }
+    if let Some((name, rename)) = renamed_load(edit) {
+        loads::rename(sheet, name, rename)?;
+    }
     points::drop_unused(sheet);
     // What is left may be nothing at all.
     if edited.bodies.is_empty() && edited.bars.is_empty() {
         return Ok(edited);
     }
     sensible(document, edited)
+}
+
+/// Of a load that is there: its name, and the one it is to have.
+fn renamed_load(edit: &Edit) -> Option<(&str, &str)> {
+    match edit {
+        Edit::Force { name, rename, .. }
+        | Edit::Couple { name, rename, .. }
+        | Edit::Distributed { name, rename, .. }
+        | Edit::Weight { name, rename, .. } => Some((name.as_deref()?, typed::filled(rename.as_deref())?)),
+        _ => None,
+    }
 }
 
 fn count(copies: Option<&str>) -> Result<usize, Vec<Problem>> {

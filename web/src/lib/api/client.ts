@@ -1,5 +1,15 @@
 /** Talking to the server. Every failure becomes a `Refusal` that says what is wrong and what to do. */
-import type { Edit, ErrorBody, Kept, LiveReply, Sheet, SheetSummary, WholeSheet } from './types';
+import type {
+  Edit,
+  ErrorBody,
+  Example,
+  Kept,
+  LiveReply,
+  Revision,
+  Sheet,
+  ShelfReply,
+  WholeSheet,
+} from './types';
 
 export class Refusal extends Error {
   constructor(
@@ -41,10 +51,27 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
 export const api = {
   solve: (seq: number, sheet: Sheet, edit?: Edit) =>
     call<LiveReply>('POST', '/api/solve', edit ? { seq, sheet, edit } : { seq, sheet }),
-  list: () => call<SheetSummary[]>('GET', '/api/sheets'),
+  look: (query: Record<string, string>) =>
+    call<ShelfReply>('GET', `/api/sheets?${new URLSearchParams(query)}`),
+  examples: () => call<Example[]>('GET', '/api/examples'),
   create: (sheet: Sheet) => call<Kept>('POST', '/api/sheets', { sheet }),
   get: (id: string) => call<WholeSheet>('GET', `/api/sheets/${id}`),
   save: (id: string, version: number, sheet: Sheet) =>
     call<Kept>('PUT', `/api/sheets/${id}`, { version, sheet }),
+  copy: (id: string) => call<Kept>('POST', `/api/sheets/${id}/copy`),
+  tag: (id: string, tags: readonly string[]) => call<undefined>('PUT', `/api/sheets/${id}/tags`, { tags }),
   remove: (id: string) => call<undefined>('DELETE', `/api/sheets/${id}`),
+  restore: (id: string) => call<undefined>('POST', `/api/sheets/${id}/restore`),
+  removeForGood: (id: string) => call<undefined>('DELETE', `/api/trash/${id}`),
+  emptyTrash: () => call<undefined>('DELETE', '/api/trash'),
+  revisions: (id: string) => call<Revision[]>('GET', `/api/sheets/${id}/revisions`),
+  revision: (id: string, number: number) => call<Sheet>('GET', `/api/sheets/${id}/revisions/${number}`),
+  cut: (id: string, why: 'left' | 'named' | 'restored', name?: string) =>
+    call<undefined>('POST', `/api/sheets/${id}/revisions`, { why, name: name ?? null }),
+  /** As [`cut`], on the way out: the browser sends it also when the page is gone. */
+  leave: (id: string) =>
+    void navigator.sendBeacon(
+      `/api/sheets/${id}/revisions`,
+      new Blob([JSON.stringify({ why: 'left' })], { type: 'application/json' }),
+    ),
 };

@@ -1030,6 +1030,8 @@ export interface components {
             readonly place?: string | null;
             /** @description `down`, `210`, `30 from -y cw`, `to C`, ... */
             readonly direction?: string | null;
+            /** @description Its new name. */
+            readonly rename?: string | null;
         } | {
             /** @constant */
             readonly edit: "couple";
@@ -1041,6 +1043,8 @@ export interface components {
             readonly place?: string | null;
             /** @description `ccw` or `cw`. */
             readonly turn?: string | null;
+            /** @description Its new name. */
+            readonly rename?: string | null;
         } | {
             /** @constant */
             readonly edit: "distributed";
@@ -1058,6 +1062,8 @@ export interface components {
             readonly direction?: string | null;
             /** @description `length` or `projection`. */
             readonly per?: string | null;
+            /** @description Its new name. */
+            readonly rename?: string | null;
         } | {
             /** @constant */
             readonly edit: "weight";
@@ -1067,13 +1073,8 @@ export interface components {
             readonly size?: string | null;
             /** @description A distance from the beam's start, or a point. */
             readonly place?: string | null;
-        } | {
-            /** @constant */
-            readonly edit: "rename";
-            /** @description Which one. */
-            readonly name: string;
             /** @description Its new name. */
-            readonly rename: string;
+            readonly rename?: string | null;
         } | {
             /** @constant */
             readonly edit: "shift";
@@ -1381,6 +1382,21 @@ export interface components {
                 number,
                 number
             ][];
+        } | {
+            /** @constant */
+            readonly kind: "ride";
+            /** @description `ride:G` */
+            readonly id: string;
+            /** @description The nearest place of its body. */
+            readonly from: [
+                number,
+                number
+            ];
+            /** @description The point. */
+            readonly to: [
+                number,
+                number
+            ];
         } | {
             /** @constant */
             readonly kind: "bar";

@@ -1,8 +1,18 @@
 <!-- What was asked, with its answer, always in sight; the proof and the caution beside it. -->
 <script lang="ts">
+  import { ClipboardCopy, ListChecks } from '@lucide/svelte';
+  import Popover from '../ui/Popover.svelte';
+  import AskedPanel from './AskedPanel.svelte';
   import type { Session } from './session.svelte';
 
-  const { session }: { session: Session } = $props();
+  interface Props {
+    session: Session;
+    /** Copies all answers. */
+    copy: () => void;
+    /** Whether the choice of what is asked is open. */
+    choosing: boolean;
+  }
+  let { session, copy, choosing = $bindable() }: Props = $props();
   const page = $derived(session.page);
   // More answers than fit are scrolled to; the row fades out where it goes on.
   let row: HTMLElement;
@@ -24,7 +34,31 @@
 </script>
 
 <footer class="asked" aria-label="Asked">
-  <span class="head">{session.without ? 'Asked, without what is being typed' : 'Asked'}</span>
+  <div class="head">
+    <span>{session.without ? 'Asked, without what is being typed' : 'Asked'}</span>
+    <span class="tools">
+      <button
+        title="Choose what is asked (A)"
+        aria-label="Choose what is asked"
+        onclick={() => (choosing = !choosing)}
+      >
+        <ListChecks size={15} />
+      </button>
+      <button
+        title="Copy the answers (Q)"
+        aria-label="Copy the answers"
+        disabled={!page || page.asked.length === 0}
+        onclick={copy}
+      >
+        <ClipboardCopy size={15} />
+      </button>
+    </span>
+    {#if choosing}
+      <Popover label="What is asked" edge="left" above close={() => (choosing = false)}>
+        <AskedPanel {session} />
+      </Popover>
+    {/if}
+  </div>
   <div
     class="answers"
     class:without={session.without}
@@ -74,11 +108,36 @@
     border-top: 1px solid var(--rule);
   }
   .head {
+    position: relative;
+    display: flex;
+    align-items: center;
+    justify-content: space-between;
+    gap: 6px;
     color: var(--color-neutral);
     font-size: 13px;
     line-height: 1.25;
-    width: 148px;
+    width: 150px;
     flex: none;
+  }
+  .tools {
+    display: flex;
+    flex: none;
+  }
+  .tools button {
+    width: 28px;
+    height: 28px;
+    display: grid;
+    place-items: center;
+    border-radius: 6px;
+    cursor: pointer;
+  }
+  .tools button:hover:not(:disabled) {
+    background: var(--color-base-100);
+    color: var(--focus);
+  }
+  .tools button:disabled {
+    opacity: 0.4;
+    cursor: default;
   }
   .answers.more {
     mask-image: linear-gradient(to right, black calc(100% - 90px), transparent);
@@ -131,5 +190,39 @@
     font-weight: 640;
     font-size: 13.5px;
     line-height: 1.3;
+  }
+
+  @media (max-width: 1100px) {
+    .head {
+      width: 118px;
+    }
+    .proof small {
+      display: none;
+    }
+  }
+  @media print {
+    .asked {
+      display: block;
+      background: none;
+      padding: 8px 0;
+      height: auto;
+      break-inside: avoid;
+    }
+    .tools {
+      display: none;
+    }
+    .answers {
+      flex-wrap: wrap;
+      overflow: visible;
+      mask-image: none !important;
+    }
+    .proof {
+      text-align: left;
+      max-width: none;
+      margin-top: 8px;
+    }
+    .proof small {
+      display: block;
+    }
   }
 </style>

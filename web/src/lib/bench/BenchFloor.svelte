@@ -4,50 +4,144 @@
   import { onMount } from 'svelte';
   import { api } from '../api/client';
   import Board from '../board/Board.svelte';
-  import type { Painted } from '../board/layout';
+  import type { Painted } from '../board/painted';
+  import { markOf } from '../entry/about';
   import EntryTag from '../entry/EntryTag.svelte';
-  import { type Tool, TOOLS } from '../entry/tools';
+  import { GROUP, type Tool, type ToolId, TOOLS } from '../entry/tools';
   import ToolStrip from '../entry/ToolStrip.svelte';
   import WorkPage from '../page/WorkPage.svelte';
+  import { copyText } from '../ui/clipboard';
   import { route } from '../ui/route.svelte';
+  import { theme } from '../ui/theme.svelte';
   import Asked from './Asked.svelte';
-  import { type Session, type Stop, STOPS } from './session.svelte';
+  import { asText } from './asked';
+  import Banners from './Banners.svelte';
+  import { type Bench, commands } from './commands';
+  import FirstSteps from './FirstSteps.svelte';
+  import GroupBar from './GroupBar.svelte';
+  import { Neighbours } from './neighbours';
+  import Palette from './Palette.svelte';
+  import { Replay } from './replay.svelte';
+  import { type Session, STOPS } from './session.svelte';
+  import { tagAt } from './tagplace';
   import Thread from './Thread.svelte';
   import TopBar from './TopBar.svelte';
+  import Unplaced from './Unplaced.svelte';
 
   const { session }: { session: Session } = $props();
   let board: ReturnType<typeof Board>;
   let floor: HTMLElement;
+  let finding = $state(false);
+  let choosing = $state(false);
+  let panel = $state<'schools' | 'history' | null>(null);
+  // svelte-ignore state_referenced_locally
+  const replay = new Replay(session);
 
   const focusBoard = () => floor.querySelector<HTMLElement>('.stage')?.focus();
-  onMount(focusBoard);
+
+  onMount(() => {
+    focusBoard();
+    const neighbours = new Neighbours(session.id, (version) => void news(version));
+    session.saver.onkept = (version) => neighbours.tell(version);
+    const back = () => document.visibilityState === 'visible' && void news(null);
+    const leave = () => api.leave(session.id);
+    addEventListener('visibilitychange', back);
+    addEventListener('pagehide', leave);
+    return () => {
+      removeEventListener('visibilitychange', back);
+      removeEventListener('pagehide', leave);
+      neighbours.leave();
+      replay.stop();
+      leave();
+    };
+  });
+
+  /** Another tab has kept a change: it is shown here, unless something drawn here is not kept yet. The saver finds out about that itself. */
+  async function news(version: number | null): Promise<void> {
+    if (!session.saver.clean || session.entry || (version !== null && version <= session.saver.version))
+      return;
+    try {
+      const there = await api.get(session.id);
+      if (!session.saver.clean || session.entry || there.version <= session.saver.version) return;
+      session.adopt(there.sheet, there.version);
+      session.tell('Changed in another tab: this one is up to date again.');
+    } catch {
+      // Whether the server is there is found out, and said, by the next thing that needs it.
+    }
+  }
 
   function choose(tool: Tool): void {
     if (session.empty && tool.id !== 'beam') return;
-    // There is one beam: its tool changes it once it is there.
-    const body = session.reply?.scene.marks.find((m) => m.kind === 'body');
-    if (tool.id === 'beam' && body) board.open(body.id);
-    else session.open(tool.id);
+    replay.stop();
+    session.open(tool.id);
   }
 
-  /** Single keys act only while the board or the page is used, never while something is typed. */
-  function key(event: KeyboardEvent): void {
-    const target = event.target as HTMLElement;
-    const typing = target.matches('input, select, textarea');
-    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !typing) {
-      event.preventDefault();
-      if (event.shiftKey) session.redo();
-      else session.undo();
-      return;
-    }
-    const here = target === document.body || target.closest('[data-keys]') !== null;
-    if (typing || !here || event.ctrlKey || event.metaKey || event.altKey) return;
+  function group(tool: ToolId, ids: readonly string[] = session.chosen): void {
+    if (ids.length > 0) session.open(tool, { target: { ids } });
+    else session.tell('Choose something first: Shift and a click, or Space on a thing.');
+  }
+
+  async function copyAnswers(): Promise<void> {
+    if (!session.page) return;
+    const done = await copyText(asText(session.sheet, session.page));
+    session.tell(done ? 'The answers are copied.' : 'This browser does not let the answers be copied.');
+  }
+
+  async function keepCopy(): Promise<void> {
+    const sheet = session.found ?? session.sheet;
+    const kept = await api.create({ ...sheet, title: `${sheet.title || 'Untitled'} (copy)` });
+    route.go(`/sheet/${kept.id}`);
+  }
+
+  const bench: Bench = {
+    choose,
+    group,
+    open: (id) => board.open(id),
+    fit: () => board.fitAll(),
+    zoom: (factor) => board.zoomBy(factor),
+    replay: () => replay.toggle(),
+    copyAnswers: () => void copyAnswers(),
+    chooseAsked: () => (choosing = true),
+    schools: () => (panel = 'schools'),
+    history: () => (panel = 'history'),
+    duplicate: () => void keepCopy(),
+    shelf: () => route.go('/'),
+    theme: () => theme.toggle(),
+    print: () => print(),
+  };
+
+  /** Keys with Control. */
+  function withControl(event: KeyboardEvent): boolean {
     const pressed = event.key.toLowerCase();
-    const tool = TOOLS.find((t) => t.key === pressed);
+    if (pressed === 'z' && event.shiftKey) session.redo();
+    else if (pressed === 'z') session.undo();
+    else if (pressed === 'a' && session.stop === 'idealise') {
+      const kinds = ['support', 'force', 'couple', 'distributed'];
+      const marks = session.reply?.scene.marks ?? [];
+      session.choose(marks.filter((m) => kinds.includes(m.kind)).map((m) => m.id));
+    } else return false;
+    return true;
+  }
+
+  /** Keys that act while the board or the page is used. */
+  function plain(event: KeyboardEvent, mark: string | null): boolean {
+    const pressed = event.key.toLowerCase();
+    const tool = event.shiftKey ? undefined : TOOLS.find((t) => t.key === pressed);
+    const several = event.shiftKey ? undefined : GROUP.find((t) => t.key === pressed);
     const stop = STOPS[Number(event.key) - 1];
     if (tool) choose(tool);
+    else if (several) group(several.id, session.chosen.length > 0 ? session.chosen : mark ? [mark] : []);
     else if (stop && !(session.empty && stop !== 'idealise')) session.go(stop);
     else if (pressed === 'n') session.walk(event.shiftKey ? -1 : 1);
+    else if (pressed === 'q') void copyAnswers();
+    else if (pressed === 'a') choosing = true;
+    else if (pressed === 'h') panel = 'history';
+    else if (event.key === ' ' && !mark) replay.toggle();
+    else if (event.key === 'Escape') {
+      replay.stop();
+      session.choose([]);
+    } else if ((event.key === 'Delete' || event.key === 'Backspace') && session.chosen.length > 0)
+      session.remove();
     else if (event.key === '0') board.fitAll();
     else if (event.key === '+' || event.key === '=') board.zoomBy(1.25);
     else if (event.key === '-') board.zoomBy(0.8);
@@ -56,37 +150,44 @@
         { ArrowLeft: 60, ArrowRight: -60 }[event.key] ?? 0,
         { ArrowUp: 60, ArrowDown: -60 }[event.key] ?? 0,
       );
-    } else return;
-    event.preventDefault();
+    } else return false;
+    if (event.key !== ' ') replay.stop();
+    return true;
   }
 
-  /** A tag stands at what it is about; of a new thing, at the lower edge, where the hand expects it. */
+  function key(event: KeyboardEvent): void {
+    const target = event.target as HTMLElement;
+    if (finding || target.matches('input:not([type=radio], [type=checkbox]), select, textarea')) return;
+    if (event.ctrlKey || event.metaKey) {
+      if (withControl(event)) event.preventDefault();
+      return;
+    }
+    if (event.altKey) return;
+    if (event.key === '/' || event.key === '?') {
+      finding = true;
+      event.preventDefault();
+      return;
+    }
+    const here = target === document.body || target.closest('[data-keys]') !== null;
+    // A button of the page is pressed with Space.
+    if (!here || (event.key === ' ' && target.matches('button:not([data-handle])'))) return;
+    const handle = target.dataset['handle'];
+    if (plain(event, handle ? markOf(handle) : null)) event.preventDefault();
+  }
+
   let tag = $state.raw({ width: 540, height: 100 });
-  function tagAt(painted: Painted, width: number, height: number): { left: number; top: number } | null {
-    const mark = session.entry?.mark;
-    const box =
-      painted.labels.find((l) => l.id === mark)?.box ??
-      painted.supports
-        .filter((s) => s.id === mark)
-        .map((s) => ({ x: s.at[0] - 20, y: s.at[1], w: 40, h: 46 }))[0];
-    if (!box) return null;
-    const left = Math.max(8, Math.min(box.x, width - tag.width - 8));
-    // On the side away from the beam, so that what is being changed stays in sight.
-    const beam = painted.beams[0]?.path ?? [];
-    const middle = beam.reduce((sum, p) => sum + p[1], 0) / Math.max(1, beam.length);
-    const above = box.y + box.h < middle;
-    const top = above ? box.y - tag.height - 8 : box.y + box.h + 8;
-    return { left, top: Math.max(8, Math.min(top, height - tag.height - 62)) };
-  }
-
   let stage = $state.raw({ width: 720, height: 640 });
+  const place = $derived((painted: Painted) =>
+    session.entry ? tagAt(painted, session.entry.mark, tag, stage) : null,
+  );
 
-  async function copyOf(): Promise<void> {
-    const kept = await api.create({ ...session.sheet, title: `${session.sheet.title || 'Untitled'} (copy)` });
-    route.go(`/sheet/${kept.id}`);
-  }
-
-  const free = $derived(session.stop === ('free' satisfies Stop));
+  let told = $state('');
+  $effect(() => {
+    if (!session.told) return;
+    told = session.told.text;
+    const timer = setTimeout(() => (told = ''), 3600);
+    return () => clearTimeout(timer);
+  });
 </script>
 
 <svelte:window onkeydown={key} />
@@ -100,8 +201,8 @@
   data-step={session.step}
   aria-label="Bench"
 >
-  <div class="top"><TopBar {session} /></div>
-  <div class="left"><Thread {session} /></div>
+  <div class="top"><TopBar {session} bind:panel /></div>
+  <div class="left"><Thread {session} {replay} /></div>
   <!-- The stage takes the keys of the board; what is on it is reached with Tab. -->
   <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
   <section
@@ -109,16 +210,21 @@
     tabindex="0"
     data-keys
     aria-label="Board"
+    style:--stage-width="{stage.width}px"
+    style:--print-scale={Math.min(1, 690 / stage.width)}
+    style:--print-height="{(stage.height * Math.min(1, 690 / stage.width)).toFixed(0)}px"
     bind:clientWidth={null, (w) => (stage = { ...stage, width: w ?? 720 })}
     bind:clientHeight={null, (h) => (stage = { ...stage, height: h ?? 640 })}
   >
     <Board bind:this={board} {session}>
-      {#snippet children(painted)}
-        {#if session.entry}
-          {@const at = tagAt(painted, stage.width, stage.height)}
+      {#snippet children(painted, dragging)}
+        {#if session.entry && !dragging}
+          {@const at = place(painted)}
+          <!-- svelte-ignore a11y_no_static_element_interactions -->
           <div
             class="tag-place"
             class:docked={!at}
+            onpointerdown={(e) => e.stopPropagation()}
             bind:offsetWidth={null, (w) => (tag = { ...tag, width: w ?? 540 })}
             bind:offsetHeight={null, (h) => (tag = { ...tag, height: h ?? 100 })}
             style:left={at ? `${at.left}px` : undefined}
@@ -131,26 +237,19 @@
         {/if}
       {/snippet}
     </Board>
+    <Unplaced {session} open={(id) => board.open(id)} />
     {#if session.empty && !session.entry}
-      <div class="first">
-        <svg viewBox="0 0 300 90" aria-hidden="true">
-          <path d="M30 40H270" class="b" />
-          <path d="M30 44L18 64H42ZM270 44L258 64H282Z" class="s" />
-          <path d="M110 4V30M104 22L110 32L116 22" class="s" />
-          <path d="M30 80H270M25 85L35 75M265 85L275 75" class="d" />
-        </svg>
-        <p>Press <kbd>B</kbd> and type the length of a beam.</p>
-      </div>
+      <FirstSteps />
     {/if}
-    {#if session.stop === 'idealise'}
-      <div class="tools"><ToolStrip {session} {choose} /></div>
+    {#if session.chosen.length > 0 && !session.entry}
+      <div class="tools"><GroupBar {session} {group} /></div>
+    {:else if session.stop === 'idealise'}
+      <div class="tools"><ToolStrip {session} {choose} find={() => (finding = true)} /></div>
     {:else}
       <p class="caption">
-        {#if free}
-          Supports taken away, their reactions in place. Dashed: assumed.
-        {:else}
-          Dashed: assumed · heavy: found, in its true sense
-        {/if}
+        {session.stop === 'free'
+          ? 'Supports taken away, their reactions in place. Dashed: assumed.'
+          : 'Dashed: assumed · heavy: found, in its true sense'}
       </p>
     {/if}
     <div class="zoom">
@@ -164,37 +263,27 @@
         ><Maximize size={15} /></button
       >
     </div>
-    {#if session.offline || session.saver.state === 'offline'}
-      <div class="banner" role="alert">
-        Helvek’s server does not answer. What you draw stays here and is kept as soon as it is back; answers
-        wait.
-      </div>
-    {:else if session.saver.state === 'conflict' || session.saver.state === 'gone'}
-      <div class="banner" role="alert">
-        {session.saver.state === 'gone'
-          ? 'This sheet was removed elsewhere.'
-          : 'This sheet was changed elsewhere; nothing was overwritten.'}
-        <button onclick={copyOf}>Keep mine as a copy</button>
-        {#if session.saver.state === 'conflict'}
-          <button onclick={() => location.reload()}>Open the other</button>
-        {/if}
-      </div>
-    {/if}
+    <Banners {session} keep={keepCopy} />
+    {#if told}<p class="told">{told}</p>{/if}
   </section>
-  <div class="right"><WorkPage {session} /></div>
-  <div class="bottom"><Asked {session} /></div>
+  <div class="right"><WorkPage {session} mend={(path) => board.open(`unclear:${path}`)} /></div>
+  <div class="bottom"><Asked {session} copy={copyAnswers} bind:choosing /></div>
   <div class="sr-only" aria-live="polite">{session.said}</div>
 </main>
+{#if finding}
+  <Palette list={commands(session, bench)} close={() => (finding = false)} />
+{/if}
 
 <style>
   .floor {
     display: grid;
     height: 100%;
-    grid-template: 46px minmax(0, 1fr) 62px / 176px minmax(0, 1fr) minmax(340px, 32%);
+    grid-template: 46px minmax(0, 1fr) 62px / 176px minmax(0, 1fr) clamp(340px, 32%, 620px);
     grid-template-areas: 'top top top' 'left stage right' 'bottom bottom bottom';
   }
   .top {
     grid-area: top;
+    min-width: 0;
   }
   .left {
     grid-area: left;
@@ -220,12 +309,14 @@
   }
   .bottom {
     grid-area: bottom;
+    min-width: 0;
   }
   .tools {
     position: absolute;
     left: 50%;
     bottom: 10px;
     transform: translateX(-50%);
+    width: max-content;
     max-width: calc(100% - 16px);
   }
   .tag-place {
@@ -235,8 +326,9 @@
   }
   .tag-place.docked {
     left: 50%;
-    bottom: 62px;
+    bottom: 68px;
     transform: translateX(-50%);
+    width: max-content;
   }
   .caption {
     position: absolute;
@@ -268,55 +360,73 @@
   .zoom button:hover {
     color: var(--focus);
   }
-  .first {
-    position: absolute;
-    inset: 0 0 60px;
-    display: grid;
-    place-content: center;
-    justify-items: center;
-    gap: 18px;
-    pointer-events: none;
-    font-size: 17px;
-  }
-  .first svg {
-    width: 300px;
-    fill: none;
-    stroke: var(--faded);
-    stroke-width: 2;
-    stroke-dasharray: 5 5;
-    stroke-linecap: round;
-  }
-  .first .b {
-    stroke-width: 6;
-    stroke-dasharray: 2 11;
-  }
-  kbd {
-    font-family: inherit;
-    font-weight: 650;
-    border: 1px solid var(--rule);
-    border-bottom-width: 2px;
-    border-radius: 5px;
-    padding: 1px 8px;
-    background: var(--color-base-100);
-  }
-  .banner {
+  .told {
     position: absolute;
     left: 50%;
-    top: 10px;
+    top: 12px;
     transform: translateX(-50%);
-    width: max-content;
-    max-width: min(560px, calc(100% - 130px));
-    background: var(--color-base-100);
-    border: 1.5px solid var(--color-warning);
+    max-width: calc(100% - 240px);
+    background: var(--color-primary);
+    color: var(--color-primary-content);
     border-radius: 8px;
-    padding: 7px 12px;
+    padding: 6px 14px;
     font-size: 13.5px;
-    z-index: 4;
+    z-index: 5;
+    animation: come 180ms ease-out;
   }
-  .banner button {
-    text-decoration: underline;
-    cursor: pointer;
-    margin-left: 8px;
-    color: var(--focus);
+  @keyframes come {
+    from {
+      opacity: 0;
+      translate: 0 -6px;
+    }
+  }
+
+  /* A tablet on its side: less beside the board. On its foot: the page below it. */
+  @media (max-width: 1100px) {
+    .floor {
+      grid-template-columns: 132px minmax(0, 1fr) 330px;
+    }
+  }
+  @media (max-width: 900px) {
+    .floor {
+      grid-template: 46px 58px minmax(0, 1fr) minmax(0, 0.8fr) 62px / minmax(0, 1fr);
+      grid-template-areas: 'top' 'left' 'stage' 'right' 'bottom';
+    }
+    .left {
+      border-right: none;
+      border-bottom: 1px solid var(--rule);
+    }
+    .right {
+      border-left: none;
+      border-top: 1px solid var(--rule);
+    }
+  }
+
+  @media print {
+    .floor {
+      display: block;
+      height: auto;
+    }
+    .left,
+    .zoom,
+    .tools,
+    .caption,
+    .told {
+      display: none;
+    }
+    .stage {
+      height: var(--print-height);
+      overflow: visible;
+      break-inside: avoid;
+    }
+    .stage > :global(.board) {
+      width: var(--stage-width);
+      overflow: visible;
+      transform: scale(var(--print-scale));
+      transform-origin: 0 0;
+    }
+    .right {
+      border: none;
+    }
   }
 </style>

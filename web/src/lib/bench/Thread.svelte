@@ -1,8 +1,10 @@
 <!-- The order of the work, each stop with its own result in a few words. -->
 <script lang="ts">
+  import { Pause, Play } from '@lucide/svelte';
+  import type { Replay } from './replay.svelte';
   import { type Session, type Stop, STOPS } from './session.svelte';
 
-  const { session }: { session: Session } = $props();
+  const { session, replay }: { session: Session; replay: Replay } = $props();
   const names: Record<Stop, string> = { idealise: 'Idealise', free: 'Free', work: 'Work', check: 'Check' };
   const lines = $derived(session.page?.headlines);
   const line = $derived((stop: Stop) => {
@@ -36,6 +38,14 @@
     <button onclick={() => session.walk(1)} disabled={session.empty} title="Next (N)" aria-label="Next"
       >→</button
     >
+    <button
+      onclick={() => replay.toggle()}
+      disabled={!session.page || session.page.steps.length === 0}
+      title={replay.playing ? 'Stop (Space)' : 'Play the working back (Space)'}
+      aria-label={replay.playing ? 'Stop' : 'Play the working back'}
+    >
+      {#if replay.playing}<Pause size={15} />{:else}<Play size={15} />{/if}
+    </button>
   </div>
 </nav>
 
@@ -120,6 +130,8 @@
     padding-left: 2px;
   }
   .walk button {
+    display: grid;
+    place-items: center;
     width: 34px;
     height: 30px;
     border: 1px solid var(--rule);
@@ -133,5 +145,33 @@
   .walk button:disabled {
     opacity: 0.4;
     cursor: default;
+  }
+
+  @media (max-width: 900px) {
+    .thread {
+      flex-direction: row;
+      align-items: center;
+      padding: 0 8px;
+    }
+    ol {
+      display: flex;
+      flex: 1;
+      min-width: 0;
+    }
+    li {
+      flex: 1;
+      min-width: 0;
+    }
+    li:not(:last-child)::before {
+      display: none;
+    }
+    small {
+      white-space: nowrap;
+      overflow: hidden;
+      text-overflow: ellipsis;
+    }
+    .text {
+      min-width: 0;
+    }
   }
 </style>

@@ -1,12 +1,20 @@
 <!-- Where we are, how it stands, and the schools the sheet follows; each of them changes in place. -->
 <script lang="ts">
-  import { Moon, Redo2, Sun, Undo2 } from '@lucide/svelte';
+  import { History, Moon, Redo2, SlidersHorizontal, Sun, Undo2 } from '@lucide/svelte';
   import type { Conventions } from '../api/types';
+  import Popover from '../ui/Popover.svelte';
   import { route } from '../ui/route.svelte';
   import { theme } from '../ui/theme.svelte';
+  import HistoryPanel from './HistoryPanel.svelte';
+  import SchoolsPanel from './SchoolsPanel.svelte';
   import type { Session } from './session.svelte';
 
-  const { session }: { session: Session } = $props();
+  interface Props {
+    session: Session;
+    /** Which of the small sheets is open. */
+    panel: 'schools' | 'history' | null;
+  }
+  let { session, panel = $bindable() }: Props = $props();
 
   const UNITS = [
     { length: 'm', force: 'kN' },
@@ -73,7 +81,19 @@
     }}
   />
   {#if verdict && !session.empty}<span class="chip {verdict}" data-verdict={verdict}>{verdict}</span>{/if}
-  <span class="kept" role="status">{saved[session.saver.state]}</span>
+  <span class="holder">
+    <button
+      class="kept"
+      title="What the sheet was (H)"
+      onclick={() => (panel = panel === 'history' ? null : 'history')}
+      ><History size={14} /><span role="status">{saved[session.saver.state]}</span></button
+    >
+    {#if panel === 'history'}
+      <Popover label="What the sheet was" edge="left" close={() => (panel = null)}>
+        <HistoryPanel {session} close={() => (panel = null)} />
+      </Popover>
+    {/if}
+  </span>
   <span class="grow"></span>
   <button
     class="icon"
@@ -104,21 +124,20 @@
   >
     {schools.moment === 'cw' ? '↻' : '↺'} positive
   </button>
-  <button
-    class="school"
-    onclick={() => change({ first: schools.first === 'forces' ? 'moment' : 'forces' })}
-    title="Which equation is looked for first"
-  >
-    {schools.first === 'forces' ? 'forces first' : 'moment first'}
-  </button>
-  <select
-    class="school"
-    aria-label="Significant figures"
-    value={schools.figures ?? 3}
-    onchange={(e) => change({ figures: Number(e.currentTarget.value) })}
-  >
-    {#each [2, 3, 4, 5, 6] as n (n)}<option value={n}>{n} figures</option>{/each}
-  </select>
+  <span class="holder">
+    <button
+      class="school schools"
+      title="Schools: how this sheet is worked and shown"
+      onclick={() => (panel = panel === 'schools' ? null : 'schools')}
+      ><SlidersHorizontal size={14} />{schools.first === 'forces' ? 'forces first' : 'moment first'} · {schools.figures ??
+        3} figures</button
+    >
+    {#if panel === 'schools'}
+      <Popover label="Schools" close={() => (panel = null)}>
+        <SchoolsPanel {session} />
+      </Popover>
+    {/if}
+  </span>
   <button
     class="icon"
     onclick={() => theme.toggle()}
@@ -193,10 +212,30 @@
   .chip.indeterminate {
     color: var(--color-warning);
   }
+  .holder {
+    position: relative;
+    flex: none;
+  }
   .kept {
+    display: flex;
+    align-items: center;
+    gap: 5px;
+    min-height: 28px;
+    padding: 0 7px;
+    border-radius: 6px;
     font-size: 12.5px;
     color: var(--color-neutral);
     white-space: nowrap;
+    cursor: pointer;
+  }
+  .kept:hover {
+    background: var(--color-base-100);
+    color: var(--focus);
+  }
+  .schools {
+    display: flex;
+    align-items: center;
+    gap: 6px;
   }
   .grow {
     flex: 1;
@@ -227,5 +266,29 @@
     cursor: pointer;
     white-space: nowrap;
     background: var(--color-base-200);
+  }
+
+  @media (max-width: 900px) {
+    .slash,
+    .school:not(.schools) {
+      display: none;
+    }
+  }
+  @media print {
+    .bar {
+      border: none;
+      background: none;
+      padding: 0;
+    }
+    .holder,
+    .icon,
+    .school,
+    .slash {
+      display: none;
+    }
+    .title {
+      font-size: 20px;
+      max-width: none;
+    }
   }
 </style>

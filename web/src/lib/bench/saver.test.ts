@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Sheet } from '../api/types';
+import { drafts } from './drafts';
 import { Saver } from './saver.svelte';
 
 const titled = (title: string): Sheet => ({ format: 'helvek-sheet/1', title });
@@ -10,7 +11,8 @@ type Answer = { status: number; body: unknown } | 'down';
 function server(answers: Answer[]) {
   const sent: { version: number; sheet: Sheet }[] = [];
   vi.stubGlobal('fetch', async (_: string, init: RequestInit) => {
-    sent.push(JSON.parse(String(init.body)) as { version: number; sheet: Sheet });
+    if (init.body !== undefined)
+      sent.push(JSON.parse(String(init.body)) as { version: number; sheet: Sheet });
     const answer = answers.shift() ?? 'down';
     if (answer === 'down') throw new TypeError('refused');
     return new Response(JSON.stringify(answer.body), { status: answer.status });
@@ -20,7 +22,18 @@ function server(answers: Answer[]) {
 
 const kept = (version: number): Answer => ({ status: 200, body: { id: 'x', version } });
 
-beforeEach(() => void vi.useFakeTimers());
+/** What the browser holds beside the server. */
+let held: Map<string, string>;
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  held = new Map();
+  vi.stubGlobal('localStorage', {
+    setItem: (key: string, text: string) => held.set(key, text),
+    getItem: (key: string) => held.get(key) ?? null,
+    removeItem: (key: string) => held.delete(key),
+  });
+});
 afterEach(() => {
   vi.useRealTimers();
   vi.unstubAllGlobals();
@@ -62,5 +75,30 @@ describe('the saver', () => {
     saver.keep(titled('b'));
     await vi.advanceTimersByTimeAsync(10_000);
     expect(sent.length).toBe(1);
+  });
+
+  it('holds a copy in the browser until the change is kept', async () => {
+    server(['down', kept(2)]);
+    const saver = new Saver('x', 1);
+    saver.keep(titled('a'));
+    await vi.advanceTimersByTimeAsync(10);
+    expect(drafts.get('x')).toEqual({ version: 1, sheet: titled('a') });
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(saver.clean).toBe(true);
+    expect(drafts.get('x')).toBeNull();
+  });
+
+  it('recognises its own change when only the answer was lost', async () => {
+    const conflict: Answer = { status: 409, body: { code: 'conflict', message: '', cure: '', current: 2 } };
+    // Kept by a server that died before it could say so: the version is 2, with our sheet in it.
+    const there: Answer = { status: 200, body: { id: 'x', version: 2, sheet: titled('a') } };
+    const sent = server(['down', conflict, there, kept(3)]);
+    const saver = new Saver('x', 1);
+    saver.keep(titled('a'));
+    await vi.advanceTimersByTimeAsync(10);
+    saver.keep(titled('b'));
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(saver.state).toBe('kept');
+    expect(sent.at(-1)).toMatchObject({ version: 2, sheet: { title: 'b' } });
   });
 });

@@ -1,8 +1,9 @@
 /** The one store of a bench: the sheet with its past, the reply that belongs to it, what is being typed, what is pointed at. */
 import { Refusal } from '../api/client';
 import type { ArmMark, Edit, LiveReply, Sheet } from '../api/types';
+import { mended } from '../entry/mend';
 import { editOf, type Target, tool, type ToolId } from '../entry/tools';
-import { Saver } from './saver.svelte';
+import type { Saver } from './saver.svelte';
 import { Solver } from './solver';
 
 export const STOPS = ['idealise', 'free', 'work', 'check'] as const;
@@ -48,12 +49,21 @@ export class Session {
   stop = $state<Stop>('idealise');
   step = $state(1);
   lit = $state.raw<Lit>(NOTHING);
-  selected = $state<string | null>(null);
+  /** Marks that are chosen, to be moved, repeated, mirrored or removed together. */
+  chosen = $state.raw<readonly string[]>([]);
   /** For those who hear the board. */
   said = $state('');
+  /** A copy that this browser holds of the sheet, made from an older version than the one that is open. */
+  found = $state.raw<Sheet | null>(null);
+  /** A few words that are seen for a moment, too. */
+  told = $state.raw<{ text: string } | null>(null);
 
-  constructor(id: string, version: number, sheet: Sheet) {
-    this.saver = new Saver(id, version);
+  constructor(
+    readonly id: string,
+    saver: Saver,
+    sheet: Sheet,
+  ) {
+    this.saver = saver;
     this.#past = [sheet];
     void this.#ask();
   }
@@ -87,6 +97,22 @@ export class Session {
     return this.waiting === 0 && this.saver.state === 'kept';
   }
 
+  tell(text: string): void {
+    this.said = text;
+    this.told = { text };
+  }
+
+  /** Chooses a mark alone, or takes it in and out of those that are chosen. */
+  choose(ids: readonly string[], also = false): void {
+    if (!also) {
+      this.chosen = ids;
+      return;
+    }
+    const out = ids.filter((id) => this.chosen.includes(id));
+    this.chosen = [...this.chosen, ...ids].filter((id) => !out.includes(id));
+    this.said = `${this.chosen.length} chosen`;
+  }
+
   undo(): void {
     if (!this.canUndo) return;
     this.#turn(this.#now - 1, 'Undone');
@@ -100,6 +126,7 @@ export class Session {
   #turn(to: number, said: string): void {
     this.close();
     this.#now = to;
+    this.chosen = [];
     this.said = said;
     this.saver.keep(this.sheet);
     void this.#ask();
@@ -112,6 +139,10 @@ export class Session {
     this.saver.keep(sheet);
     if (reply) this.reply = reply;
     else void this.#ask();
+    // What is not there any more is not chosen any more.
+    if (reply && this.chosen.length > 0) {
+      this.chosen = this.chosen.filter((id) => reply.scene.marks.some((m) => m.id === id));
+    }
   }
 
   async #ask(edit?: Edit): Promise<LiveReply | null> {
@@ -141,15 +172,30 @@ export class Session {
       this.#push(reply.edited, reply);
       this.said = said;
     } else if (reply) {
-      this.refused = reply.refused;
-      this.said = reply.refused.map((p) => `${p.message} ${p.cure}`).join(' ');
+      this.tell(reply.refused.map((p) => `${p.message} ${p.cure}`).join(' '));
     }
+  }
+
+  /** Removes what is chosen, or these marks. */
+  remove(ids: readonly string[] = this.chosen): void {
+    if (ids.length === 0) return;
+    const what = ids.length === 1 ? 'Removed' : `${ids.length} things removed`;
+    void this.edit({ edit: 'remove', ids: [...ids] }, what);
   }
 
   /** Writes the sheet anew where no edit of the core is needed: its title, its schools. */
   change(sheet: Sheet): void {
     this.close();
     this.#push(sheet, null);
+  }
+
+  /** Takes over what another tab has kept; what was here is one undo away. */
+  adopt(sheet: Sheet, version: number): void {
+    this.close();
+    this.saver.adopt(version);
+    this.#past = [...this.#past.slice(0, this.#now + 1), sheet];
+    this.#now += 1;
+    void this.#ask();
   }
 
   open(id: ToolId, about: Partial<Omit<Entry, 'tool'>> = {}): void {
@@ -167,6 +213,13 @@ export class Session {
     if (about.typed) void this.#preview();
   }
 
+  /** Makes another kind of support of the one whose tag is open. */
+  retool(id: ToolId): void {
+    if (!this.entry) return;
+    this.entry = { ...this.entry, tool: id, typed: { ...this.entry.typed, kind: id } };
+    void this.#preview();
+  }
+
   /** Closes the open tag; the board goes back to the sheet as it is. */
   close(): void {
     if (!this.entry) return;
@@ -176,8 +229,15 @@ export class Session {
   }
 
   type(slot: string, text: string): void {
+    this.typeAll({ [slot]: text });
+  }
+
+  /** Several slots at once. */
+  typeAll(slots: Readonly<Record<string, string>>): void {
     if (!this.entry) return;
-    this.entry = { ...this.entry, typed: { ...this.entry.typed, [slot]: text } };
+    const changed = Object.entries(slots).some(([slot, text]) => this.entry?.typed[slot] !== text);
+    if (!changed) return;
+    this.entry = { ...this.entry, typed: { ...this.entry.typed, ...slots } };
     void this.#preview();
   }
 
@@ -192,6 +252,7 @@ export class Session {
   async #preview(): Promise<LiveReply | null> {
     const entry = this.entry;
     if (!entry) return null;
+    if (entry.tool === 'mend') return null;
     const touched = this.#touched(entry);
     const reply = await this.#ask(
       Object.keys(touched).length > 0 ? editOf(entry.tool, entry.target, touched) : undefined,
@@ -208,6 +269,11 @@ export class Session {
     const touched = this.#touched(entry);
     if (entry.mark !== null && Object.keys(touched).length === 0) {
       this.close();
+      return true;
+    }
+    if (entry.tool === 'mend') {
+      this.entry = null;
+      this.#push(mended(this.sheet, entry.target.path ?? '', entry.typed['value'] ?? ''), null);
       return true;
     }
     const reply = await this.#ask(editOf(entry.tool, entry.target, touched));

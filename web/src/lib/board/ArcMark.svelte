@@ -1,6 +1,7 @@
 <!-- A couple: three quarters of a circle with a head. Drawn counter-clockwise and mirrored when it turns the other way. -->
 <script lang="ts">
-  import { type Arc, ARC_RADIUS as r } from './layout';
+  import { ARC_RADIUS as r } from './draft';
+  import type { Arc } from './painted';
 
   const { arc, lit, enter, leave }: { arc: Arc; lit: boolean; enter: () => void; leave: () => void } =
     $props();

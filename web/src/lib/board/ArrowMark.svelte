@@ -1,6 +1,6 @@
 <!-- One arrow, turning about its middle. Roles differ by line first: assumed is dashed with an open head, found is heavy. -->
 <script lang="ts">
-  import type { Arrow } from './layout';
+  import type { Arrow } from './painted';
 
   const { arrow, lit, enter, leave }: { arrow: Arrow; lit: boolean; enter: () => void; leave: () => void } =
     $props();

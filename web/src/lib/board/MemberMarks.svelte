@@ -1,10 +1,13 @@
 <!-- Two-force members, ropes and wheels: thinner than bodies, told apart by line. -->
 <script lang="ts">
-  import type { Painted } from './layout';
+  import type { Painted } from './painted';
 
   const { painted, lit }: { painted: Painted; lit: (id: string) => boolean } = $props();
 </script>
 
+{#each painted.rides as r (r.id)}
+  <line class="ride" x1={r.a[0]} y1={r.a[1]} x2={r.b[0]} y2={r.b[1]} />
+{/each}
 {#each painted.wheels as w (w.id)}
   <circle class="wheel" class:lit={lit(w.id)} cx={w.at[0]} cy={w.at[1]} r={w.r} />
 {/each}
@@ -30,6 +33,12 @@
     stroke-width: 5;
     stroke-dasharray: 12 4;
     stroke-linecap: butt;
+  }
+  .ride {
+    stroke: var(--ink);
+    stroke-width: 1.6;
+    stroke-dasharray: 2 4;
+    stroke-linecap: round;
   }
   .rope {
     stroke: var(--ink);

@@ -1,6 +1,6 @@
 <!-- A support in textbook notation, standing upright and turned to where it faces. -->
 <script lang="ts">
-  import type { SupportSymbol } from './layout';
+  import type { SupportSymbol } from './painted';
 
   const { symbol, ghost, lit }: { symbol: SupportSymbol; ghost: boolean; lit: boolean } = $props();
 </script>

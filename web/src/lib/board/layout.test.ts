@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { Mark, Scene } from '../api/types';
 import { overlap } from './labels';
-import { layout, type Measure, type Reading } from './layout';
+import { layout } from './layout';
+import type { Measure, Reading } from './painted';
 
 const measure: Measure = (text) => text.length * 8;
 const view = { k: 100, x: 100, y: 300 };
@@ -105,6 +106,7 @@ describe('the layout', () => {
       to: [to, 0],
       text: '0.75 m',
       lane: 0,
+      side: [0, -1],
     });
     const text = (to: number) => paint([dimension('d', to)]).labels[0]?.text;
     expect([text(2), text(0.5), text(0.1)]).toEqual(['0.75 m', '0.75', '0.75 m']);

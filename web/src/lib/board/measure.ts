@@ -1,5 +1,5 @@
 /** How wide a text is, in the fonts of the board. */
-import type { Measure } from './layout';
+import type { Measure } from './painted';
 
 const FAMILY = "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif";
 const FONTS = {
@@ -9,6 +9,7 @@ const FONTS = {
   resultant: `560 13.5px ${FAMILY}`,
   arm: `650 13px ${FAMILY}`,
   unknown: `560 14px ${FAMILY}`,
+  unclear: `560 13px ${FAMILY}`,
 };
 
 let context: CanvasRenderingContext2D | null = null;

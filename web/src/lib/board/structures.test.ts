@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Mark, Scene } from '../api/types';
-import { layout, type Reading } from './layout';
+import { layout } from './layout';
+import type { Reading } from './painted';
 import { toScreen, type View } from './view';
 
 const view: View = { k: 100, x: 50, y: 400 };

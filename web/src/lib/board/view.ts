@@ -15,7 +15,7 @@ export interface Size {
 }
 
 /** Room around the structure for arrows, dimensions and labels. */
-const MARGIN = { left: 100, right: 100, top: 130, bottom: 190 };
+const BOARD = { left: 100, right: 110, top: 130, bottom: 220 };
 
 export function toScreen(view: View, [x, y]: XY): XY {
   return [view.x + view.k * x, view.y - view.k * y];
@@ -26,7 +26,7 @@ export function toWorld(view: View, [x, y]: XY): XY {
 }
 
 /** The view in which all of a scene is seen. */
-export function fit(bounds: Scene['bounds'], size: Size): View {
+export function fit(bounds: Scene['bounds'], size: Size, margin = BOARD): View {
   const [min, max]: readonly [XY, XY] = bounds
     ? [bounds.min, bounds.max]
     : [
@@ -34,8 +34,8 @@ export function fit(bounds: Scene['bounds'], size: Size): View {
         [6, 0],
       ];
   const room = {
-    width: Math.max(80, size.width - MARGIN.left - MARGIN.right),
-    height: Math.max(60, size.height - MARGIN.top - MARGIN.bottom),
+    width: Math.max(80, size.width - margin.left - margin.right),
+    height: Math.max(60, size.height - margin.top - margin.bottom),
   };
   const [w, h] = [max[0] - min[0], max[1] - min[1]];
   const k = Math.min(w > 0 ? room.width / w : Infinity, h > 0 ? room.height / h : Infinity);
@@ -43,8 +43,8 @@ export function fit(bounds: Scene['bounds'], size: Size): View {
   const centre: XY = [(min[0] + max[0]) / 2, (min[1] + max[1]) / 2];
   return {
     k: scale,
-    x: MARGIN.left + room.width / 2 - scale * centre[0],
-    y: MARGIN.top + room.height / 2 + scale * centre[1],
+    x: margin.left + room.width / 2 - scale * centre[0],
+    y: margin.top + room.height / 2 + scale * centre[1],
   };
 }
 

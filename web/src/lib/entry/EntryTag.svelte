@@ -3,10 +3,15 @@
   import { CornerDownLeft, Trash2, X } from '@lucide/svelte';
   import { onMount, tick } from 'svelte';
   import type { Entry, Session } from '../bench/session.svelte';
-  import { placeSlot, tool } from './tools';
+  import { without } from './mend';
+  import { placeSlot, tool, type ToolId } from './tools';
 
   const { session, entry, done }: { session: Session; entry: Entry; done: () => void } = $props();
   const kind = $derived(tool(entry.tool));
+  const slots = $derived(entry.mark !== null ? [...kind.slots, ...(kind.more ?? [])] : kind.slots);
+  const problem = $derived(
+    entry.tool === 'mend' ? session.reply?.problems.find((p) => p.path === entry.target.path) : undefined,
+  );
   let form: HTMLFormElement;
 
   const field = (slot: string) =>
@@ -44,6 +49,10 @@
     } else if (event.key === 'Enter' && !(event.target instanceof HTMLButtonElement)) {
       event.preventDefault();
       void commit();
+    } else if (event.key === 'ArrowUp' && event.target instanceof HTMLInputElement) {
+      event.preventDefault();
+      const slot = event.target.name;
+      session.type(slot, entry.before[slot] ?? '');
     } else if (event.key === '@' && place) {
       event.preventDefault();
       enter(place);
@@ -53,9 +62,21 @@
   function remove(): void {
     const id = entry.mark;
     if (!id) return;
-    void session.edit({ edit: 'remove', id }, 'Removed');
+    if (entry.tool === 'mend') session.change(without(session.sheet, entry.target.path ?? ''));
+    else session.remove([id]);
     done();
   }
+
+  function choose(slot: string, word: string): void {
+    if (slot === 'kind') session.retool(word as ToolId);
+    else session.type(slot, word);
+  }
+
+  const removable = $derived(entry.mark !== null && !['distance', 'piece'].includes(entry.tool));
+  const was = $derived((slot: string) => {
+    const before = entry.before[slot] ?? '';
+    return entry.mark !== null && before !== '' && before !== entry.typed[slot] ? before : null;
+  });
 
   /** What is wrong with a slot; problems of the model name it by the end of their path. */
   const wrong = $derived((slot: string) =>
@@ -74,14 +95,14 @@
 >
   <div class="row">
     <span class="what">{kind.name}</span>
-    {#each kind.slots as slot (slot.key)}
+    {#each slots as slot (slot.key)}
       <label class="slot" class:wrong={wrong(slot.key)}>
         <span>{slot.label}</span>
         {#if slot.words}
           <select
             name={slot.key}
             value={entry.typed[slot.key] || slot.usual}
-            onchange={(e) => session.type(slot.key, e.currentTarget.value)}
+            onchange={(e) => choose(slot.key, e.currentTarget.value)}
           >
             {#each slot.words as word (word)}
               <option>{word}</option>
@@ -105,7 +126,12 @@
   </div>
   <div class="foot">
     {#if first}
-      <p class="message" role="alert">{first.message} <span>{first.cure}</span></p>
+      <p class="message" role="alert">
+        {first.message} <span>{first.cure}</span>
+        {#if was(first.path)}<span class="was"><kbd>↑</kbd> brings back {was(first.path)}</span>{/if}
+      </p>
+    {:else if problem}
+      <p class="message">{problem.message} <span>{problem.cure}</span></p>
     {:else}
       <p class="hint">{kind.hint}</p>
     {/if}
@@ -113,7 +139,7 @@
       <button type="button" class="end keep" onclick={commit} title="Keep (Enter)" aria-label="Keep">
         <CornerDownLeft size={15} />
       </button>
-      {#if entry.mark && entry.tool !== 'distance'}
+      {#if removable}
         <button type="button" class="end" onclick={remove} title="Remove" aria-label="Remove">
           <Trash2 size={15} />
         </button>
@@ -219,6 +245,12 @@
   .message {
     color: var(--color-error);
     font-weight: 600;
+  }
+  .was kbd {
+    font-family: inherit;
+    border: 1px solid var(--rule);
+    border-radius: 4px;
+    padding: 0 4px;
   }
   .message span {
     font-weight: 440;

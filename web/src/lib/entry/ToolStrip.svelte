@@ -1,50 +1,50 @@
-<!-- What can be put on the board, each with its key and a drawing of what it is. -->
+<!-- What can be put on the board: each with its key and a drawing of what it is. -->
 <script lang="ts">
+  import { Search } from '@lucide/svelte';
   import type { Session } from '../bench/session.svelte';
+  import ToolIcon from './ToolIcon.svelte';
   import { type Tool, TOOLS } from './tools';
 
-  const { session, choose }: { session: Session; choose: (tool: Tool) => void } = $props();
+  interface Props {
+    session: Session;
+    choose: (tool: Tool) => void;
+    /** Opens the list of commands. */
+    find: () => void;
+  }
+  const { session, choose, find }: Props = $props();
+
+  /** A name in three parts, the middle one being its key. */
+  function parts(t: Tool): [string, string, string] {
+    const at = t.name.toLowerCase().indexOf(t.key);
+    return at < 0 ? [t.name, '', ''] : [t.name.slice(0, at), t.name.slice(at, at + 1), t.name.slice(at + 1)];
+  }
+  const last = new Set(['beam', 'cable']);
 </script>
 
 <div class="strip" role="toolbar" aria-label="Put on the board">
   {#each TOOLS as t (t.id)}
-    {@const off = session.empty && t.id !== 'beam'}
+    {@const [before, key, after] = parts(t)}
     <button
       class:on={session.entry?.tool === t.id && session.entry.mark === null}
-      disabled={off}
+      class:part={last.has(t.id)}
+      disabled={session.empty && t.id !== 'beam'}
       title="{t.name} ({t.key.toUpperCase()})"
+      aria-label="{t.name}, key {t.key.toUpperCase()}"
       onclick={() => choose(t)}
     >
-      <svg viewBox="0 0 26 20" aria-hidden="true">
-        {#if t.id === 'beam'}
-          <path d="M3 10H23" class="heavy" />
-        {:else if t.id === 'pin'}
-          <path d="M13 3L6.5 14H19.5ZM3 14H23M5 18l3-4M11 18l3-4M17 18l3-4" />
-        {:else if t.id === 'roller'}
-          <path d="M13 2L6.5 12H19.5ZM3 18H23" />
-          <circle cx="9.5" cy="14.8" r="2.2" /><circle cx="16.5" cy="14.8" r="2.2" />
-        {:else if t.id === 'fixed'}
-          <path d="M8 2V18M3 6l5-4M3 11.5l5-4M3 17l5-4" /><path d="M8 10H23" class="heavy" />
-        {:else if t.id === 'force'}
-          <path d="M13 2V15M9 11.5L13 17L17 11.5" />
-        {:else if t.id === 'couple'}
-          <path d="M19.5 13.5A7 7 0 1 1 19 6" /><path d="M20.5 2.2L19.4 7.2L14.4 6.2" />
-        {:else if t.id === 'distributed'}
-          <path
-            d="M3 4H23M4 4V14M10 4V14M16 4V14M22 4V14M2.4 12L4 15L5.6 12M8.4 12L10 15L11.6 12M14.4 12L16 15L17.6 12M20.4 12L22 15L23.6 12"
-          />
-        {/if}
-      </svg>
-      <span>{t.name}</span>
-      <kbd>{t.key.toUpperCase()}</kbd>
+      <ToolIcon id={t.id} />
+      <span>{before}<b>{key}</b>{after}</span>
     </button>
   {/each}
+  <button class="find" title="Find a command (/)" aria-label="Find a command, key /" onclick={find}>
+    <Search size={15} />
+    <span><b>/</b> find</span>
+  </button>
 </div>
 
 <style>
   .strip {
     display: flex;
-    gap: 2px;
     background: var(--color-base-100);
     border: 1px solid var(--rule);
     border-radius: 9px;
@@ -52,14 +52,31 @@
   }
   button {
     display: flex;
+    flex-direction: column;
     align-items: center;
-    gap: 5px;
-    height: 34px;
-    padding: 0 7px 0 5px;
+    justify-content: space-between;
+    gap: 1px;
+    height: 42px;
+    min-width: 40px;
+    padding: 4px 4px 2px;
     border-radius: 6px;
-    font-size: 13px;
+    font-size: 12px;
+    line-height: 1.25;
     cursor: pointer;
     color: var(--ink);
+  }
+  .part {
+    margin-right: 9px;
+    position: relative;
+  }
+  .part::after {
+    content: '';
+    position: absolute;
+    right: -5px;
+    top: 8px;
+    bottom: 8px;
+    width: 1px;
+    background: var(--rule);
   }
   button:hover:not(:disabled) {
     background: var(--color-base-200);
@@ -72,24 +89,12 @@
     opacity: 0.35;
     cursor: default;
   }
-  svg {
-    width: 22px;
-    height: 17px;
-    fill: none;
-    stroke: currentColor;
-    stroke-width: 1.6;
-    stroke-linejoin: round;
-    stroke-linecap: round;
+  b {
+    font-weight: 760;
+    color: var(--focus);
   }
-  .heavy {
-    stroke-width: 3.6;
-  }
-  kbd {
-    font-family: inherit;
-    font-size: 11px;
-    font-weight: 600;
+  .find {
     color: var(--color-neutral);
-    align-self: flex-start;
-    margin-top: 3px;
+    padding-top: 6px;
   }
 </style>

@@ -1,15 +1,26 @@
 import { describe, expect, it } from 'vitest';
 import { directionText } from './written';
-import { editOf, toolFor, TOOLS } from './tools';
+import { editOf, GROUP, toolFor, TOOLS } from './tools';
 
 describe('tools', () => {
   it('have one key each', () => {
-    expect(new Set(TOOLS.map((t) => t.key)).size).toBe(TOOLS.length);
+    const keys = [...TOOLS, ...GROUP].map((t) => t.key);
+    expect(new Set(keys).size).toBe(keys.length);
+    // N walks, A asks, Q copies, H looks back: no tool may take them.
+    expect(keys.filter((k) => 'naqh'.includes(k))).toEqual([]);
   });
 
   it('send what was typed and nothing else', () => {
     expect(editOf('roller', {}, { place: '2' })).toEqual({ edit: 'support', kind: 'roller', place: '2' });
     expect(editOf('force', { name: 'F1' }, { size: '4' })).toEqual({ edit: 'force', name: 'F1', size: '4' });
+    const roller = editOf('pin', { name: 'A' }, { kind: 'roller', normal: 'left' });
+    expect(roller).toEqual({ edit: 'support', kind: 'roller', name: 'A', normal: 'left' });
+    expect(editOf('repeat', { ids: ['load:F1'] }, { by: '0.5' })).toEqual({
+      edit: 'shift',
+      ids: ['load:F1'],
+      by: '0.5',
+      copies: '1',
+    });
     expect(editOf('distance', { first: 'A', second: 'C' }, { value: '3' })).toEqual({
       edit: 'distance',
       first: 'A',
@@ -30,10 +41,10 @@ describe('a direction', () => {
 });
 
 describe('tools for what is there', () => {
-  it('finds the tool of a kind, and none for kinds that are changed in their file', () => {
+  it('finds the tool of a kind, and none for kinds that no tool puts down', () => {
     expect(toolFor('roller')).toBe('roller');
     expect(toolFor('distributed')).toBe('distributed');
-    expect(toolFor('surface')).toBeNull();
-    expect(toolFor('weight')).toBeNull();
+    expect(toolFor('surface')).toBe('surface');
+    expect(toolFor('mesh')).toBeNull();
   });
 });

@@ -1,120 +1,264 @@
-/** What can be put on the board: one key each, and the slots that are typed. The meaning of what is typed is decided in the core. */
+/** What can be put on the board and done to it: one key each, and the slots that are typed. The meaning of what is typed is decided in the core. */
 import type { Edit } from '../api/types';
+import { COUPLE, DIRECTION, KINDS, NAME, NORMAL, PER, PLACE, type Slot, TOWARD } from './slots';
 
-export type ToolId = 'beam' | 'pin' | 'roller' | 'fixed' | 'force' | 'couple' | 'distributed' | 'distance';
-
-export interface Slot {
-  readonly key: string;
-  readonly label: string;
-  /** What an empty slot means. */
-  readonly usual: string;
-  /** Characters it is wide. */
-  readonly width: number;
-  /** The few words it takes, if it takes only those. */
-  readonly words?: readonly string[];
-}
+export const SUPPORTS = ['pin', 'roller', 'fixed', 'guide', 'surface', 'rough', 'link', 'cable'] as const;
+export type SupportTool = (typeof SUPPORTS)[number];
+export const LOADS = ['force', 'couple', 'distributed', 'weight'] as const;
+export type LoadTool = (typeof LOADS)[number];
+export type ToolId =
+  'beam' | SupportTool | LoadTool | 'piece' | 'point' | 'distance' | 'shift' | 'repeat' | 'mirror' | 'mend';
 
 export interface Tool {
   readonly id: ToolId;
+  /** Puts it on the board; none for what only changes things. */
   readonly key: string;
   readonly name: string;
   readonly slots: readonly Slot[];
+  /** Slots of a thing that is there already. */
+  readonly more?: readonly Slot[];
   /** One line on what can be typed. */
   readonly hint: string;
+  /** Other words it is looked for by. */
+  readonly words: string;
 }
 
-/** The tool that changes a thing of this kind; none for kinds that are changed in their file so far. */
-export function toolFor(kind: string): ToolId | null {
-  return TOOLS.find((tool) => tool.id === kind)?.id ?? null;
+const ROLLS = 'Which way it pushes: up, left, 105, 15 from +y cw. It may hold both ways, or only push.';
+
+function support(
+  id: SupportTool,
+  key: string,
+  name: string,
+  slots: readonly Slot[],
+  hint: string,
+  words: string,
+): Tool {
+  return { id, key, name, slots, more: [KINDS, NAME], hint, words: `support hold ${words}` };
 }
 
-const place: Slot = { key: 'place', label: 'at', usual: 'start', width: 9 };
-const direction: Slot = { key: 'direction', label: 'acts', usual: 'down', width: 13 };
+const size: Slot = { key: 'size', label: 'size', usual: '', width: 9 };
 
+/** In the order of the strip: members, supports, loads. */
 export const TOOLS: readonly Tool[] = [
   {
     id: 'beam',
     key: 'b',
     name: 'Beam',
-    hint: 'A length with or without a unit: 6, 18 ft, 5 ft 6 in. The slope is counted from the horizontal.',
+    words: 'member bar arm bend corner bent crank piece draw',
+    hint: 'The first: a length, 6 or 18 ft or 5 ft 6 in. A further piece goes on from the end, or from a place; 90 bends it up.',
     slots: [
-      { key: 'length', label: 'length', usual: '', width: 10 },
-      { key: 'angle', label: 'slope', usual: '0', width: 6 },
+      { key: 'length', label: 'length', usual: '', width: 9 },
+      { key: 'angle', label: 'slope', usual: 'straight on', width: 9 },
+      { key: 'from', label: 'from', usual: 'end', width: 8 },
     ],
   },
-  {
-    id: 'pin',
-    key: 'p',
-    name: 'Pin',
-    hint: 'Where: a distance from the start, a point, or C + 0.5.',
-    slots: [place],
-  },
-  {
-    id: 'roller',
-    key: 'r',
-    name: 'Roller',
-    hint: 'Where, and which way it pushes: up, left, 105, 15 from +y cw.',
-    slots: [
-      { ...place, usual: 'end' },
-      { key: 'normal', label: 'pushes', usual: 'up', width: 13 },
+  support('pin', 'p', 'Pin', [PLACE], 'Where: a distance from the start, a point, C + 0.5.', 'hinge'),
+  support(
+    'roller',
+    'r',
+    'Roller',
+    [
+      { ...PLACE, usual: 'end' },
+      NORMAL,
+      { key: 'holds', label: 'holds', usual: 'both ways', width: 10, words: ['both ways', 'pushes only'] },
     ],
-  },
-  {
-    id: 'fixed',
-    key: 'w',
-    name: 'Wall',
-    hint: 'Where it is built in: a distance from the start, or a point.',
-    slots: [place],
-  },
+    ROLLS,
+    'rocker',
+  ),
+  support(
+    'fixed',
+    'w',
+    'Wall',
+    [PLACE],
+    'Where it is built in: a distance from the start, or a point.',
+    'fixed built in clamp',
+  ),
+  support(
+    'guide',
+    'g',
+    'Guide',
+    [PLACE, NORMAL],
+    'Slides without turning. Which way it pushes: up, left, 105.',
+    'slide collar',
+  ),
+  support(
+    'surface',
+    's',
+    'Surface',
+    [PLACE, NORMAL],
+    'Smooth: it only pushes. Which way: up, left, 105.',
+    'contact smooth rest',
+  ),
+  support(
+    'rough',
+    'o',
+    'Rough',
+    [
+      PLACE,
+      NORMAL,
+      { key: 'holds', label: 'holds', usual: 'both ways', width: 10, words: ['both ways', 'pushes only'] },
+      { key: 'friction', label: 'friction', usual: 'not given', width: 8 },
+    ],
+    'The friction it needs is reported beside the coefficient that is there, if you give one.',
+    'friction ground floor',
+  ),
+  support(
+    'link',
+    'l',
+    'Link',
+    [{ ...PLACE, usual: 'end' }, TOWARD],
+    'Where it leads: up, 60, to C.',
+    'strut two-force',
+  ),
+  support(
+    'cable',
+    't',
+    'Tie',
+    [{ ...PLACE, usual: 'end' }, TOWARD],
+    'A cable: it only pulls. Where it leads: up, 60, to C.',
+    'cable rope stay',
+  ),
   {
     id: 'force',
     key: 'f',
     name: 'Force',
-    hint: '@ goes on to the place. Directions: down, 210, 30 from -y cw, to C, normal. Components: 3; -4 as size.',
-    slots: [{ key: 'size', label: 'size', usual: '', width: 10 }, { ...place, usual: 'middle' }, direction],
+    words: 'load point push pull',
+    hint: '@ goes on to the place. Acts down, 210, 30 from -y cw, to C, normal. 3; -4 as size: components. ?P is sought.',
+    slots: [size, { ...PLACE, usual: 'middle' }, DIRECTION],
+    more: [NAME],
   },
   {
     id: 'couple',
     key: 'c',
     name: 'Couple',
-    hint: '@ goes on to the place. Counter-clockwise or clockwise: ccw, cw.',
-    slots: [
-      { key: 'size', label: 'size', usual: '', width: 10 },
-      { ...place, usual: 'middle' },
-      { key: 'turn', label: 'turns', usual: 'ccw', width: 5, words: ['ccw', 'cw'] },
-    ],
+    words: 'load moment torque',
+    hint: '@ goes on to the place. Counter-clockwise or clockwise: ccw, cw. ?M as size is sought.',
+    slots: [size, { ...PLACE, usual: 'middle' }, COUPLE],
+    more: [NAME],
   },
   {
     id: 'distributed',
     key: 'd',
-    name: 'Distributed',
-    hint: '@ goes on to where it begins. Per length of the member, or per length of its projection.',
+    name: 'Spread',
+    words: 'load distributed line udl triangle per length snow',
+    hint: '@ goes on to where it begins. Per length of the member, or of its projection.',
     slots: [
-      { key: 'start', label: 'intensity', usual: '', width: 7 },
-      { key: 'end', label: 'to', usual: 'same', width: 6 },
-      { key: 'from', label: 'from', usual: 'start', width: 6 },
-      { key: 'to', label: 'until', usual: 'end', width: 6 },
-      { key: 'direction', label: 'acts', usual: 'down', width: 7 },
-      { key: 'per', label: 'per', usual: 'length', width: 10, words: ['length', 'projection'] },
+      { key: 'start', label: 'intensity', usual: '', width: 8 },
+      { key: 'end', label: 'to', usual: 'same', width: 7 },
+      { key: 'from', label: 'from', usual: 'start', width: 7 },
+      { key: 'to', label: 'until', usual: 'end', width: 7 },
+      { ...DIRECTION, width: 9 },
+      PER,
     ],
+    more: [NAME],
+  },
+  {
+    id: 'weight',
+    key: 'm',
+    name: 'Mass',
+    words: 'load weight gravity',
+    hint: '@ goes on to the centre of mass, also beside the member: C + 0.2 up. 60 kg, or its weight as 0.6 kN.',
+    slots: [
+      { ...size, label: 'mass' },
+      { ...PLACE, usual: 'middle' },
+    ],
+    more: [NAME],
   },
 ];
 
-const DISTANCE: Tool = {
-  id: 'distance',
-  key: '',
-  name: 'Distance',
-  hint: 'All that lies beyond moves along. Of the whole length, only the end moves.',
-  slots: [{ key: 'value', label: 'distance', usual: '', width: 10 }],
-};
+const CHANGES: readonly Tool[] = [
+  {
+    id: 'piece',
+    key: '',
+    name: 'Piece',
+    words: 'length slope',
+    hint: 'Its far end moves with all that hangs on it; what stands between keeps its distance.',
+    slots: [
+      { key: 'length', label: 'length', usual: '', width: 9 },
+      { key: 'angle', label: 'slope', usual: '0', width: 8 },
+    ],
+  },
+  {
+    id: 'point',
+    key: '',
+    name: 'Point',
+    words: 'coordinates rename',
+    hint: 'Its coordinates. Members on it move along; a new name is used everywhere.',
+    slots: [
+      { key: 'rename', label: 'name', usual: '', width: 6 },
+      { key: 'x', label: 'x', usual: '', width: 8 },
+      { key: 'y', label: 'y', usual: '', width: 8 },
+    ],
+  },
+  {
+    id: 'distance',
+    key: '',
+    name: 'Distance',
+    words: '',
+    hint: 'All that lies beyond moves along. Of a whole length, only the end.',
+    slots: [{ key: 'value', label: 'distance', usual: '', width: 10 }],
+  },
+  {
+    id: 'shift',
+    key: 'v',
+    name: 'Move',
+    words: 'shift along',
+    hint: 'Along the member: 0.5 or -0.5. In the plane: 0.5 up, or 1; -0.5.',
+    slots: [{ key: 'by', label: 'by', usual: '', width: 10 }],
+  },
+  {
+    id: 'repeat',
+    key: 'e',
+    name: 'Repeat',
+    words: 'copy duplicate array again',
+    hint: 'Copies at a distance from each other, along the member or in a direction.',
+    slots: [
+      { key: 'by', label: 'every', usual: '', width: 10 },
+      { key: 'copies', label: 'copies', usual: '1', width: 5 },
+    ],
+  },
+  {
+    id: 'mirror',
+    key: 'i',
+    name: 'Mirror',
+    words: 'image symmetric flip',
+    hint: 'In a line across the member. With a copy, what was there stays.',
+    slots: [
+      { key: 'about', label: 'about', usual: 'middle', width: 9 },
+      { key: 'copy', label: 'copy', usual: 'no', width: 5, words: ['no', 'yes'] },
+    ],
+  },
+  {
+    id: 'mend',
+    key: '',
+    name: 'Mend',
+    words: '',
+    hint: '',
+    slots: [{ key: 'value', label: 'as written', usual: '', width: 22 }],
+  },
+];
+
+const ALL = new Map([...TOOLS, ...CHANGES].map((t) => [t.id, t]));
+
+/** What is done to several things, by key. */
+export const GROUP = CHANGES.filter((t) => t.key !== '');
 
 export function tool(id: ToolId): Tool {
-  return TOOLS.find((t) => t.id === id) ?? DISTANCE;
+  return ALL.get(id) as Tool;
 }
+
+/** The tool that changes a thing of this kind. */
+export function toolFor(kind: string): ToolId | null {
+  return TOOLS.find((t) => t.id === kind)?.id ?? null;
+}
+
+export const isSupport = (id: ToolId): id is SupportTool => (SUPPORTS as readonly string[]).includes(id);
+export const isLoad = (id: ToolId): id is LoadTool => (LOADS as readonly string[]).includes(id);
 
 /** Which slot a place on the board is put into when it is pointed at. */
 export function placeSlot(id: ToolId): string | null {
-  return id === 'distributed' ? 'from' : id === 'beam' || id === 'distance' ? null : 'place';
+  if (id === 'distributed' || id === 'beam') return 'from';
+  return isSupport(id) || isLoad(id) ? 'place' : null;
 }
 
 /** What the edit is about, when it is not new. */
@@ -122,24 +266,37 @@ export interface Target {
   readonly name?: string;
   readonly first?: string;
   readonly second?: string;
+  /** Of several things: their marks. */
+  readonly ids?: readonly string[];
+  /** Of what is mended: its path in the sheet. */
+  readonly path?: string;
 }
 
 /** The edit for what was typed. Slots that were not touched are left out, so that nothing is rewritten that nobody changed. */
 export function editOf(id: ToolId, target: Target, typed: Readonly<Record<string, string>>): Edit {
   const about = target.name === undefined ? {} : { name: target.name };
+  const between = { first: target.first ?? '', second: target.second ?? '' };
+  const ids = [...(target.ids ?? [])];
+  const value = (key: string) => typed[key] ?? '';
+  if (isSupport(id)) {
+    const { kind, ...slots } = typed;
+    return { edit: 'support', kind: kind ?? id, ...about, ...slots };
+  }
   switch (id) {
-    case 'pin':
-    case 'roller':
-    case 'fixed':
-      return { edit: 'support', kind: id, ...about, ...typed };
     case 'distance':
-      return {
-        edit: 'distance',
-        first: target.first ?? '',
-        second: target.second ?? '',
-        value: typed['value'] ?? '',
-      };
+      return { edit: 'distance', ...between, value: value('value') };
+    case 'piece':
+      return { edit: 'piece', ...between, ...typed };
+    case 'point':
+      return { edit: 'point', name: target.name ?? '', ...typed };
+    case 'shift':
+      return { edit: 'shift', ids, by: value('by') };
+    case 'repeat':
+      return { edit: 'shift', ids, by: value('by'), copies: typed['copies'] ?? '1' };
+    case 'mirror':
+      return { edit: 'mirror', ids, ...typed };
     case 'beam':
+    case 'mend':
       return { edit: 'beam', ...typed };
     default:
       return { edit: id, ...about, ...typed };

@@ -16,36 +16,63 @@ export function directionText(direction: Direction | null | undefined, usual: st
   return usual;
 }
 
-/** How far a point lies from the beam's start, in the sheet's units, as short as it can be said. */
+const bodies = (scene: Scene) => scene.marks.filter((m): m is MarkOf<'body'> => m.kind === 'body');
+const distance = (a: XY, b: XY) => Math.hypot(b[0] - a[0], b[1] - a[1]);
+
+/** How far along a path a place lies, in sheet units; `null` beside it. */
+export function along(path: readonly XY[], at: XY): number | null {
+  let sum = 0;
+  for (const [i, a] of path.entries()) {
+    const b = path[i + 1];
+    if (!b) break;
+    const size = distance(a, b);
+    const slack = 1e-6 * size;
+    if (Math.abs(distance(a, at) + distance(at, b) - size) <= slack) return sum + distance(a, at);
+    sum += size;
+  }
+  return null;
+}
+
+/** How far a point lies from the start of the first member, as short as it can be said; elsewhere its name. */
 export function station(scene: Scene, point: string): string {
-  const body = scene.marks.find((m): m is MarkOf<'body'> => m.kind === 'body');
+  const path = bodies(scene)[0]?.path;
   const mark = scene.marks.find((m): m is MarkOf<'point'> => m.kind === 'point' && m.name === point);
-  const start = body?.path[0];
-  if (!start || !mark) return point;
-  return short(Math.hypot(mark.at[0] - start[0], mark.at[1] - start[1]));
+  const far = path && mark ? along(path, mark.at) : null;
+  return far === null ? point : short(far);
 }
 
 export function short(value: number): string {
   return String(Number(value.toPrecision(6)));
 }
 
-export function supportSlots(support: Support, scene: Scene): Record<string, string> {
-  return { place: station(scene, support.at), normal: directionText(support.normal, 'up') };
+export function supportSlots(support: Support, name: string, scene: Scene): Record<string, string> {
+  return {
+    kind: support.kind,
+    place: station(scene, support.at),
+    normal: directionText(support.normal, 'up'),
+    toward: directionText(support.toward, ''),
+    holds: support.one_way ? 'pushes only' : 'both ways',
+    friction: support.friction === null || support.friction === undefined ? '' : String(support.friction),
+    rename: name,
+  };
 }
 
-export function loadSlots(load: Load, scene: Scene): Record<string, string> {
+export function loadSlots(load: Load, name: string, scene: Scene): Record<string, string> {
+  const rename = { rename: name };
   switch (load.kind) {
     case 'force':
       return {
         size: load.components ? load.components.map(text).join('; ') : text(load.size ?? ''),
         place: station(scene, load.at),
         direction: load.components ? '' : directionText(load.direction, 'down'),
+        ...rename,
       };
     case 'couple':
       return {
         size: text(load.size),
         place: load.at ? station(scene, load.at) : '',
         turn: load.turn ?? 'ccw',
+        ...rename,
       };
     case 'distributed':
       return {
@@ -55,14 +82,16 @@ export function loadSlots(load: Load, scene: Scene): Record<string, string> {
         to: station(scene, load.to),
         direction: directionText(load.direction, 'down'),
         per: load.per ?? 'length',
+        ...rename,
       };
     case 'weight':
-      return {};
+      return { size: text(load.mass ?? load.size ?? ''), place: station(scene, load.at), ...rename };
   }
 }
 
 /** Names as the model makes them: a missing one is found through the order of the marks. */
 export function loadNamed(sheet: Sheet, scene: Scene, id: string): Load | undefined {
+  // A weight is painted as a force.
   const kinds = ['force', 'couple', 'distributed'];
   const index = scene.marks.filter((m) => kinds.includes(m.kind)).findIndex((m) => m.id === id);
   return sheet.loads?.[index];
@@ -73,11 +102,38 @@ export function supportNamed(sheet: Sheet, scene: Scene, id: string): Support | 
   return sheet.supports?.[index];
 }
 
-/** The beam's length and slope, as slots. */
-export function beamSlots(scene: Scene): Record<string, string> {
-  const body = scene.marks.find((m): m is MarkOf<'body'> => m.kind === 'body');
-  const [a, b]: (XY | undefined)[] = [body?.path[0], body?.path.at(-1)];
-  if (!a || !b) return { length: '', angle: '' };
-  const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
-  return { length: short(Math.hypot(dx, dy)), angle: short((Math.atan2(dy, dx) * 180) / Math.PI) };
+/** A straight piece of a member between two corners or ends. */
+export interface Piece {
+  readonly first: string;
+  readonly second: string;
+  readonly slots: Readonly<Record<string, string>>;
+}
+
+/** The straight piece of a run (`body:mast`, `body:mast#1`) that passes nearest to a place. */
+export function pieceAt(sheet: Sheet, scene: Scene, id: string, near: XY): Piece | null {
+  const mark = bodies(scene).find((m) => m.id === id);
+  const names = mark && sheet.bodies?.[mark.name]?.runs?.[Number(id.split('#')[1] ?? 0)];
+  if (!mark || !names) return null;
+  const path = mark.path;
+  const off = (i: number) => {
+    const [a, b] = [path[i] as XY, path[i + 1] as XY];
+    return distance(a, near) + distance(near, b) - distance(a, b);
+  };
+  let best = 0;
+  for (let i = 1; i + 1 < path.length; i += 1) if (off(i) < off(best)) best = i;
+  const straight = (i: number) => {
+    const [a, b, c] = [path[i - 1] as XY, path[i] as XY, path[i + 1] as XY];
+    const cross = (b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0]);
+    return Math.abs(cross) <= 1e-9 * distance(a, b) * distance(b, c);
+  };
+  let [first, last] = [best, best + 1];
+  while (first > 0 && straight(first)) first -= 1;
+  while (last + 1 < path.length && straight(last)) last += 1;
+  const [a, b] = [path[first] as XY, path[last] as XY];
+  const angle = (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI;
+  return {
+    first: names[first] ?? '',
+    second: names[last] ?? '',
+    slots: { length: short(distance(a, b)), angle: short(angle) },
+  };
 }

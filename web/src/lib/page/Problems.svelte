@@ -3,7 +3,11 @@
   import { CircleAlert } from '@lucide/svelte';
   import type { Problem } from '../api/types';
 
-  const { problems }: { problems: readonly Problem[] } = $props();
+  interface Props {
+    problems: readonly Problem[];
+    mend: (path: string) => void;
+  }
+  const { problems, mend }: Props = $props();
 </script>
 
 <div class="problems" role="alert">
@@ -14,7 +18,9 @@
   <ul>
     {#each problems as problem, i (i)}
       <li>
-        <code>{problem.path || 'sheet'}</code>
+        <button title="Mend it" onclick={() => mend(problem.path)}
+          ><code>{problem.path || 'sheet'}</code></button
+        >
         <p>{problem.message} <span>{problem.cure}</span></p>
       </li>
     {/each}
@@ -40,6 +46,15 @@
     border-left: 3px solid var(--color-error);
     padding: 2px 0 4px 10px;
     margin-bottom: 10px;
+  }
+  button {
+    min-height: 24px;
+    cursor: pointer;
+    text-align: left;
+  }
+  button:hover code {
+    color: var(--focus);
+    text-decoration: underline;
   }
   code {
     font-size: 12px;

@@ -6,7 +6,12 @@
   import Problems from './Problems.svelte';
   import Sum from './Sum.svelte';
 
-  const { session }: { session: Session } = $props();
+  interface Props {
+    session: Session;
+    /** Opens what is wrong at a path. */
+    mend: (path: string) => void;
+  }
+  const { session, mend }: Props = $props();
   const page = $derived(session.page);
   const problems = $derived(session.reply?.problems ?? []);
   let root: HTMLElement;
@@ -38,9 +43,12 @@
         <li><kbd>R</kbd> <kbd>↵</kbd> <span>a roller at its end</span></li>
         <li><kbd>F</kbd> <kbd>12@2</kbd> <kbd>↵</kbd> <span>12 kN down at 2 m</span></li>
       </ol>
+      <p class="more">
+        <kbd>B</kbd> again goes on from its end, <kbd>/</kbd> finds everything else by word.
+      </p>
     </div>
   {:else if problems.length > 0}
-    <Problems {problems} />
+    <Problems {problems} {mend} />
   {:else if page}
     <div class="verdict {page.verdict.word}" data-part="verdict">
       <p><strong>{page.verdict.word}</strong> {page.verdict.sentence}</p>
@@ -138,6 +146,9 @@
     font-weight: 650;
     color: var(--ink);
     margin-bottom: 6px;
+  }
+  .more {
+    margin-top: 16px;
   }
   .empty ol {
     margin-top: 16px;
@@ -298,5 +309,22 @@
     font-weight: 600;
     font-size: 13px;
     margin-top: 3px;
+  }
+
+  @media print {
+    .page {
+      height: auto;
+      overflow: visible;
+      padding: 0;
+    }
+    article {
+      break-inside: avoid;
+      background: none !important;
+      border-left: none;
+      padding-left: 0;
+    }
+    .cures {
+      display: none;
+    }
   }
 </style>

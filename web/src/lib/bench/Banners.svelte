@@ -1,0 +1,69 @@
+<!-- What went wrong around the sheet: the server is away, another tab was faster, the sheet is gone, an old copy was found. -->
+<script lang="ts">
+  import { drafts } from './drafts';
+  import type { Session } from './session.svelte';
+
+  const { session, keep }: { session: Session; keep: () => void } = $props();
+
+  function theirs(): void {
+    drafts.drop(session.id);
+    location.reload();
+  }
+
+  function mine(): void {
+    drafts.drop(session.id);
+    keep();
+  }
+
+  function forget(): void {
+    drafts.drop(session.id);
+    session.found = null;
+  }
+</script>
+
+{#if session.offline || session.saver.state === 'offline'}
+  <div class="banner" role="alert">
+    Helvek’s server does not answer. What you draw stays in this browser and is kept as soon as it is back;
+    answers wait.
+  </div>
+{:else if session.saver.state === 'conflict' || session.saver.state === 'gone'}
+  <div class="banner" role="alert">
+    {session.saver.state === 'gone'
+      ? 'This sheet was removed elsewhere.'
+      : 'This sheet was changed elsewhere; nothing was overwritten.'}
+    <button onclick={mine}>Keep mine as a copy</button>
+    {#if session.saver.state === 'conflict'}
+      <button onclick={theirs}>Open the other</button>
+    {/if}
+  </div>
+{:else if session.found}
+  <div class="banner" role="alert">
+    This browser still has changes that never reached the server; the sheet has been changed since.
+    <button onclick={mine}>Keep them as a copy</button>
+    <button onclick={forget}>Let them go</button>
+  </div>
+{/if}
+
+<style>
+  .banner {
+    position: absolute;
+    left: 50%;
+    top: 10px;
+    transform: translateX(-50%);
+    width: max-content;
+    max-width: min(560px, calc(100% - 130px));
+    background: var(--color-base-100);
+    border: 1.5px solid var(--color-warning);
+    border-radius: 8px;
+    padding: 7px 12px;
+    font-size: 13.5px;
+    z-index: 4;
+  }
+  button {
+    text-decoration: underline;
+    cursor: pointer;
+    margin-left: 8px;
+    min-height: 24px;
+    color: var(--focus);
+  }
+</style>

@@ -1,0 +1,26 @@
+import { describe, expect, it } from 'vitest';
+import type { Askable } from '../api/types';
+import { isAsked, toggled } from './asked';
+
+const support = (name: string): Askable => ({
+  find: { what: 'reactions', support: name },
+  of: `support:${name}`,
+  label: name,
+});
+const sought: Askable = { find: { what: 'load', load: 'P' }, of: 'sought:P', label: 'P' };
+const all = [support('A'), support('B'), sought];
+
+describe('what is asked', () => {
+  it('is everything as long as nothing is written', () => {
+    expect(all.every((a) => isAsked([], a.find))).toBe(true);
+    expect(isAsked([{ what: 'reactions' }], support('B').find)).toBe(true);
+    expect(isAsked([{ what: 'reactions' }], sought.find)).toBe(false);
+  });
+
+  it('is written out once something is left out, and back again', () => {
+    const without = toggled([], all, support('A').find);
+    expect(without).toEqual([support('B').find, sought.find]);
+    expect(toggled(without, all, support('A').find)).toEqual([]);
+    expect(toggled([sought.find], all, sought.find)).toEqual([]);
+  });
+});

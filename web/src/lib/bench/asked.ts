@@ -1,0 +1,25 @@
+/** What is asked: chosen from what could be asked, and written out for elsewhere. */
+import type { Askable, Page, Sheet } from '../api/types';
+
+type Find = Askable['find'];
+
+const same = (a: Find, b: Find) => a.what === b.what && written(a) === written(b);
+const written = (find: Find) => JSON.stringify(Object.values(find).sort());
+
+/** Whether a thing is asked: nothing written means everything; the reactions without a name mean all of them. */
+export function isAsked(find: readonly Find[], one: Find): boolean {
+  if (find.length === 0) return true;
+  return find.some((f) => same(f, one) || (f.what === 'reactions' && one.what === 'reactions' && !f.support));
+}
+
+/** What is asked after a thing is taken in or out; everything is written as nothing. */
+export function toggled(find: readonly Find[], askable: readonly Askable[], one: Find): Find[] {
+  const now = askable.filter((a) => isAsked(find, a.find) !== same(a.find, one)).map((a) => a.find);
+  return now.length === askable.length ? [] : now;
+}
+
+/** The answers as lines of text. */
+export function asText(sheet: Sheet, page: Page): string {
+  const lines = page.asked.map((line) => `${line.label}: ${line.parts.join(', ')}`);
+  return [sheet.title || 'Untitled sheet', ...lines, page.caution].join('\n');
+}

@@ -1,0 +1,24 @@
+import { describe, expect, it } from 'vitest';
+import { type Command, look } from './commands';
+
+const command = (name: string, words = ''): Command => ({ name, words, run: () => undefined });
+const list = [
+  command('Put down: Force', 'load push'),
+  command('The first equation is a force sum', 'school'),
+  command('Put down: Wall', 'fixed built in'),
+  command('Undo', 'back'),
+];
+const names = (text: string) => look(list, text).map((c) => c.name);
+
+describe('the list of commands', () => {
+  it('is looked through by any words, also other ones than are shown', () => {
+    expect(names('fixed')).toEqual(['Put down: Wall']);
+    expect(names('equation force')).toEqual(['The first equation is a force sum']);
+    expect(names('nothing of the kind')).toEqual([]);
+    expect(names('')).toHaveLength(4);
+  });
+
+  it('puts what begins with the word first', () => {
+    expect(look([command('Second half', 'forward'), ...list], 'for')[0]?.name).toBe('Put down: Force');
+  });
+});

@@ -1,0 +1,130 @@
+/** Everything that can be done, to be looked for by word: the same as by key and by pointer, and all that is on the board. */
+import { type Tool, TOOLS } from '../entry/tools';
+import { SCHOOLS, setting, withSchool } from './schools';
+import type { Session, Stop } from './session.svelte';
+
+export interface Command {
+  readonly name: string;
+  /** Other words it is found by. */
+  readonly words: string;
+  readonly key?: string;
+  readonly run: () => void;
+}
+
+/** What only the bench can do. */
+export interface Bench {
+  readonly choose: (tool: Tool) => void;
+  readonly group: (tool: 'shift' | 'repeat' | 'mirror') => void;
+  readonly open: (id: string) => void;
+  readonly fit: () => void;
+  readonly zoom: (factor: number) => void;
+  readonly replay: () => void;
+  readonly copyAnswers: () => void;
+  readonly chooseAsked: () => void;
+  readonly schools: () => void;
+  readonly history: () => void;
+  readonly duplicate: () => void;
+  readonly shelf: () => void;
+  readonly theme: () => void;
+  readonly print: () => void;
+}
+
+const STOP_NAMES: Record<Stop, string> = {
+  idealise: 'Idealise: draw and change',
+  free: 'Free the body',
+  work: 'Work step by step',
+  check: 'Check',
+};
+
+export function commands(session: Session, bench: Bench): Command[] {
+  const empty = session.empty;
+  const list: Command[] = TOOLS.filter((t) => !empty || t.id === 'beam').map((t) => ({
+    name: `Put down: ${t.name}`,
+    words: t.words,
+    key: t.key.toUpperCase(),
+    run: () => bench.choose(t),
+  }));
+  const add = (name: string, words: string, key: string, run: () => void) => {
+    list.push(key ? { name, words, key, run } : { name, words, run });
+  };
+  if (session.chosen.length > 0) {
+    const n = session.chosen.length;
+    add(`Move what is chosen (${n})`, 'shift', 'V', () => bench.group('shift'));
+    add(`Repeat what is chosen (${n})`, 'copy duplicate', 'E', () => bench.group('repeat'));
+    add(`Mirror what is chosen (${n})`, 'image flip', 'I', () => bench.group('mirror'));
+    add(`Remove what is chosen (${n})`, 'delete', 'Delete', () => session.remove());
+  }
+  const marks = session.reply?.scene.marks ?? [];
+  const choosable = marks.filter((m) => ['support', 'force', 'couple', 'distributed'].includes(m.kind));
+  if (choosable.length > 0) {
+    add('Choose all loads and supports', 'select everything', 'Ctrl A', () =>
+      session.choose(choosable.map((m) => m.id)),
+    );
+  }
+  const stops: Stop[] = empty ? ['idealise'] : ['idealise', 'free', 'work', 'check'];
+  stops.forEach((stop, i) => add(STOP_NAMES[stop], `stop ${stop}`, String(i + 1), () => session.go(stop)));
+  if (!empty) {
+    add('Next step', 'forward walk', 'N', () => session.walk(1));
+    add('Step back', 'previous walk', 'Shift N', () => session.walk(-1));
+    add('Play the working back', 'replay animate', 'Space', bench.replay);
+    add('Copy the answers', 'clipboard asked results', 'Q', bench.copyAnswers);
+    add('Choose what is asked', 'find wanted', 'A', bench.chooseAsked);
+  }
+  session.page?.verdict.cures.forEach((cure, index) =>
+    add(`Cure: ${cure}`, 'unstable moves hold', '', () => void session.edit({ edit: 'cure', index }, cure)),
+  );
+  if (session.canUndo) add('Undo', 'back', 'Ctrl Z', () => session.undo());
+  if (session.canRedo) add('Do again', 'redo', 'Ctrl Shift Z', () => session.redo());
+  const conventions = session.sheet.conventions ?? {};
+  for (const school of SCHOOLS.filter((s) => !s.only)) {
+    for (const choice of school.choices.filter((c) => c.value !== setting(conventions, school))) {
+      add(`${school.question} ${choice.word}`, `school convention ${school.key}`, '', () =>
+        session.change({ ...session.sheet, conventions: withSchool(conventions, school, choice.value) }),
+      );
+    }
+  }
+  add('Schools of this sheet', 'conventions settings', '', bench.schools);
+  add('What the sheet was', 'history revisions versions name', 'H', bench.history);
+  add('See all', 'fit zoom', '0', bench.fit);
+  add('Nearer', 'zoom in', '+', () => bench.zoom(1.25));
+  add('Farther', 'zoom out', '−', () => bench.zoom(0.8));
+  add('Print', 'paper pdf', 'Ctrl P', bench.print);
+  add('Duplicate this sheet', 'copy', '', bench.duplicate);
+  add('Back to the shelf', 'list sheets close', '', bench.shelf);
+  add('Other theme', 'dark light lamp paper', '', bench.theme);
+  for (const m of marks) {
+    if (m.kind === 'force' || m.kind === 'couple')
+      add(`Change ${name(m.id)}: ${m.text}`, `load ${m.kind}`, '', () => bench.open(m.id));
+    else if (m.kind === 'distributed')
+      add(`Change ${name(m.id)}: ${m.texts.join(' to ')}`, 'load', '', () => bench.open(m.id));
+    else if (m.kind === 'support')
+      add(`Change support ${m.name}: ${m.shape}`, '', '', () => bench.open(m.id));
+    else if (m.kind === 'point') add(`Change point ${m.name}`, 'coordinates', '', () => bench.open(m.id));
+    else if (m.kind === 'body') add(`Change the slope of ${m.name}`, 'length', '', () => bench.open(m.id));
+    else if (m.kind === 'dimension')
+      add(`Change the distance ${m.first} to ${m.second}: ${m.text}`, 'length', '', () => bench.open(m.id));
+  }
+  return list;
+}
+
+const name = (id: string) => id.slice(id.indexOf(':') + 1);
+
+/** The commands that have every word, those that begin with the first one before the others. */
+export function look(list: readonly Command[], text: string): Command[] {
+  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
+  const found = list.filter((c) => {
+    const all = `${c.name} ${c.words} ${c.key ?? ''}`.toLowerCase();
+    return words.every((w) => all.includes(w));
+  });
+  const first = words[0];
+  if (first === undefined) return found;
+  const rank = (c: Command) => {
+    const parts = c.name.toLowerCase().split(/[^\p{L}\p{N}]+/u);
+    if (parts.includes(first)) return 0;
+    return parts.some((p) => p.startsWith(first)) ? 1 : 2;
+  };
+  return found
+    .map((c, i) => ({ c, i, r: rank(c) }))
+    .sort((a, b) => a.r - b.r || a.i - b.i)
+    .map(({ c }) => c);
+}

@@ -1,0 +1,35 @@
+/** Copies of what is not kept by the server yet, in this browser: they outlive the tab. */
+import type { Sheet } from '../api/types';
+
+export interface Draft {
+  /** The version it was made from. */
+  readonly version: number;
+  readonly sheet: Sheet;
+}
+
+const key = (id: string) => `helvek-draft:${id}`;
+
+export const drafts = {
+  /** A browser without room goes on without a copy: the sheet itself is still on the bench. */
+  put(id: string, draft: Draft): void {
+    try {
+      localStorage.setItem(key(id), JSON.stringify(draft));
+    } catch {
+      localStorage.removeItem(key(id));
+    }
+  },
+
+  get(id: string): Draft | null {
+    const text = localStorage.getItem(key(id));
+    if (text === null) return null;
+    try {
+      return JSON.parse(text) as Draft;
+    } catch {
+      return null;
+    }
+  },
+
+  drop(id: string): void {
+    localStorage.removeItem(key(id));
+  },
+};

@@ -1,0 +1,26 @@
+/** Other tabs of this browser with the same sheet: told of each change that is kept. */
+interface Word {
+  readonly id: string;
+  readonly version: number;
+}
+
+export class Neighbours {
+  readonly #channel = new BroadcastChannel('helvek');
+
+  constructor(
+    readonly id: string,
+    heard: (version: number) => void,
+  ) {
+    this.#channel.onmessage = ({ data }: MessageEvent<Word>) => {
+      if (data.id === id) heard(data.version);
+    };
+  }
+
+  tell(version: number): void {
+    this.#channel.postMessage({ id: this.id, version } satisfies Word);
+  }
+
+  leave(): void {
+    this.#channel.close();
+  }
+}

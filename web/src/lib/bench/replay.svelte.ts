@@ -1,0 +1,79 @@
+/** The working, played back: term after term is lit on the drawing, step after step, as one would point it out to a colleague. */
+import type { ArmMark } from '../api/types';
+import type { Session } from './session.svelte';
+
+/** How long a term and a result are pointed at, in milliseconds. */
+const PACE = { term: 900, result: 1400 };
+
+interface Frame {
+  readonly step: number;
+  readonly ids: readonly string[];
+  readonly arm: ArmMark | null;
+  readonly term: string | null;
+  readonly pause: number;
+}
+
+export class Replay {
+  playing = $state(false);
+  #frames: Frame[] = [];
+  #next = 0;
+  #timer: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(private readonly session: Session) {}
+
+  toggle(): void {
+    if (this.playing) this.stop();
+    else this.start();
+  }
+
+  /** From the step that is being read. */
+  start(): void {
+    const steps = this.session.page?.steps ?? [];
+    if (steps.length === 0) return;
+    this.#frames = steps.flatMap((step) => [
+      ...step.lines.flatMap((line, l) =>
+        step.at_sight
+          ? []
+          : line.terms.map((term, t) => ({
+              step: step.number,
+              ids: [term.of],
+              arm: term.arm,
+              term: `step-${step.number}-${l}.${t}`,
+              pause: PACE.term,
+            })),
+      ),
+      {
+        step: step.number,
+        ids: step.results.map((r) => r.unknown),
+        arm: null,
+        term: null,
+        pause: PACE.result,
+      },
+    ]);
+    const reading = this.session.stop === 'work' ? this.session.step : 1;
+    this.#next = this.#frames.findIndex((f) => f.step >= reading);
+    this.playing = true;
+    this.#show();
+  }
+
+  stop(): void {
+    clearTimeout(this.#timer);
+    if (!this.playing) return;
+    this.playing = false;
+    this.session.point(null);
+  }
+
+  #show(): void {
+    const frame = this.#frames[this.#next];
+    if (!frame) {
+      this.stop();
+      this.session.go('check');
+      return;
+    }
+    this.#next += 1;
+    if (this.session.stop !== 'work') this.session.go('work');
+    this.session.step = frame.step;
+    this.session.point({ ids: frame.ids, arm: frame.arm, term: frame.term });
+    this.#timer = setTimeout(() => this.#show(), frame.pause);
+  }
+}

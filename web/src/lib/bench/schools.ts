@@ -1,0 +1,84 @@
+/** The schools of a sheet: how it is worked and displayed. None changes an answer. */
+import type { Conventions } from '../api/types';
+
+export interface School {
+  readonly key: keyof Conventions & string;
+  readonly question: string;
+  /** The first is what is meant when nothing is said. */
+  readonly choices: readonly { readonly value: string | number; readonly word: string }[];
+  /** It says nothing while there are no such members. */
+  readonly only?: 'bars' | 'pulleys';
+}
+
+export const SCHOOLS: readonly School[] = [
+  {
+    key: 'moment',
+    question: 'Moments count positive',
+    choices: [
+      { value: 'ccw', word: '↺ counter-clockwise' },
+      { value: 'cw', word: '↻ clockwise' },
+    ],
+  },
+  {
+    key: 'assume',
+    question: 'Unknown directions are assumed',
+    choices: [
+      { value: 'axes', word: 'along the axes' },
+      { value: 'guess', word: 'as a good guess' },
+      { value: 'tension', word: 'axial: tension' },
+    ],
+  },
+  {
+    key: 'first',
+    question: 'The first equation is',
+    choices: [
+      { value: 'moment', word: 'the cleverest moment' },
+      { value: 'forces', word: 'a force sum' },
+    ],
+  },
+  {
+    key: 'reactions',
+    question: 'Reactions of the whole are found',
+    choices: [
+      { value: 'needed', word: 'when needed' },
+      { value: 'always', word: 'always, and first' },
+    ],
+  },
+  {
+    key: 'truss',
+    question: 'A truss is worked by',
+    choices: [
+      { value: '', word: 'the shorter way' },
+      { value: 'joints', word: 'joints' },
+      { value: 'sections', word: 'sections' },
+    ],
+    only: 'bars',
+  },
+  {
+    key: 'pulley',
+    question: 'A pulley is',
+    choices: [
+      { value: 'on', word: 'kept on its member' },
+      { value: 'off', word: 'freed' },
+    ],
+    only: 'pulleys',
+  },
+  {
+    key: 'figures',
+    question: 'Results are shown to',
+    choices: [3, 2, 4, 5, 6].map((n) => ({ value: n, word: `${n} figures` })),
+  },
+];
+
+/** What a school is set to. */
+export function setting(conventions: Conventions, school: School): string | number {
+  return (conventions[school.key] as string | number | null | undefined) ?? school.choices[0]?.value ?? '';
+}
+
+/** The conventions with one school changed; what is usual is left out. */
+export function withSchool(conventions: Conventions, school: School, value: string | number): Conventions {
+  const usual = value === '' || value === school.choices[0]?.value;
+  return Object.fromEntries(
+    Object.entries({ ...conventions, [school.key]: usual ? null : value }).filter(([, v]) => v !== null),
+  ) as Conventions;
+}

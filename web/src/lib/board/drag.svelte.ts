@@ -1,0 +1,115 @@
+/** Dragging: a thing to another place, or a box around several. A drag types into the thing's tag, so that it can always be typed instead. */
+import type { Scene, XY } from '../api/types';
+import type { Session } from '../bench/session.svelte';
+import { aboutOf } from '../entry/about';
+import { placeSlot } from '../entry/tools';
+import { short } from '../entry/written';
+import { snapToGrid, snapToMember } from './snap';
+import { length, sub } from './vec';
+import type { View } from './view';
+
+/** From how many pixels on a press is a drag. */
+const START = 5;
+
+interface Sight {
+  readonly scene: Scene;
+  readonly view: View;
+}
+
+export class Drag {
+  /** A thing is being dragged. */
+  on = $state(false);
+  /** Where it would come to stand, and what it snapped to. */
+  snap = $state.raw<{ at: XY; said: string } | null>(null);
+  /** The corners of the box, while one is drawn. */
+  box = $state.raw<readonly [XY, XY] | null>(null);
+  #mark: string | null = null;
+  #from: XY = [0, 0];
+  #spanning = false;
+
+  constructor(
+    private readonly session: Session,
+    private readonly sight: () => Sight,
+  ) {}
+
+  /** A thing is pressed. */
+  grip(mark: string, at: XY): void {
+    this.#mark = /^(load|support|point):/.test(mark) ? mark : null;
+    this.#from = at;
+  }
+
+  /** The empty board is pressed, to draw a box. */
+  span(at: XY): void {
+    this.#spanning = true;
+    this.#from = at;
+  }
+
+  /** The pointer has moved. Whether something is being dragged. */
+  moved(to: XY): boolean {
+    if (this.#spanning) {
+      if (this.box || length(sub(to, this.#from)) > START) this.box = [this.#from, to];
+      return this.box !== null;
+    }
+    if (!this.#mark) return false;
+    if (!this.on) {
+      if (length(sub(to, this.#from)) <= START || !this.#begin()) return false;
+    }
+    this.#type(to);
+    return true;
+  }
+
+  #begin(): boolean {
+    const { scene } = this.sight();
+    const about = this.#mark && aboutOf(this.session.sheet, scene, this.#mark);
+    if (!about) return false;
+    this.session.open(about.tool, about);
+    this.on = true;
+    return true;
+  }
+
+  #type(to: XY): void {
+    const { scene, view } = this.sight();
+    const entry = this.session.entry;
+    if (!entry) return;
+    if (entry.tool === 'point') {
+      this.snap = snapToGrid(scene, view, to, entry.target.name ?? '');
+      this.session.typeAll({ x: short(this.snap.at[0]), y: short(this.snap.at[1]) });
+      return;
+    }
+    const snap = snapToMember(scene, view, to);
+    const slot = placeSlot(entry.tool);
+    if (!snap || !slot) return;
+    this.snap = snap;
+    if (entry.tool !== 'distributed') {
+      this.session.type(slot, snap.place);
+      return;
+    }
+    // A spread keeps its length while its beginning is moved.
+    const [from, until] = [Number(entry.before['from']), Number(entry.before['to'])];
+    const begin = Number(snap.place);
+    if ([from, until, begin].every(Number.isFinite)) {
+      this.session.typeAll({ from: short(begin), to: short(begin + until - from) });
+    }
+  }
+
+  /** The pointer is let go: what was dragged is kept where it is now. */
+  async drop(): Promise<void> {
+    const dragged = this.on;
+    this.#end();
+    if (dragged) await this.session.commit();
+  }
+
+  /** Everything back to where it was. */
+  cancel(): void {
+    if (this.on) this.session.close();
+    this.#end();
+  }
+
+  #end(): void {
+    this.#mark = null;
+    this.#spanning = false;
+    this.on = false;
+    this.snap = null;
+    this.box = null;
+  }
+}

@@ -1,0 +1,61 @@
+import { describe, expect, it } from 'vitest';
+import type { Scene, XY } from '../api/types';
+import { marksIn, snapToGrid, snapToMember, walk } from './snap';
+import { toScreen, type View } from './view';
+
+const view: View = { k: 100, x: 50, y: 400 };
+const scene: Scene = {
+  bounds: null,
+  marks: [
+    {
+      kind: 'body',
+      id: 'body:crank',
+      name: 'crank',
+      path: [
+        [0, 0],
+        [4, 0],
+        [4, 3],
+      ],
+    },
+    {
+      kind: 'body',
+      id: 'body:crank#1',
+      name: 'crank',
+      path: [
+        [2, 0],
+        [2, -2],
+      ],
+    },
+    { kind: 'point', id: 'point:C', name: 'C', at: [1, 0], along: null },
+    { kind: 'force', id: 'load:F1', at: [1, 0], toward: [0, -1], text: '', relative: 1 },
+  ],
+};
+const near = (p: XY): XY => {
+  const [x, y] = toScreen(view, p);
+  return [x + 2, y - 3];
+};
+
+describe('snapping', () => {
+  it('goes round corners, in round steps from the start', () => {
+    expect(walk(scene.marks[0]?.kind === 'body' ? scene.marks[0].path : [], 5)).toEqual([4, 1]);
+    const up = snapToMember(scene, view, near([4, 1.32]));
+    expect(up).toMatchObject({ place: '5.3', at: [4, 1.2999999999999998] });
+    expect(snapToMember(scene, view, near([2.48, 0]))?.place).toBe('2.5');
+  });
+
+  it('prefers a point that is there, and names further runs by coordinates', () => {
+    expect(snapToMember(scene, view, near([1.03, 0]))).toMatchObject({ place: 'C', said: 'at C' });
+    expect(snapToMember(scene, view, near([2, -1.5]))?.place).toBe('2; -1.5');
+    expect(snapToMember(scene, view, near([2, 3]))).toBeNull();
+  });
+
+  it('lines points up with each other', () => {
+    const snapped = snapToGrid(scene, view, toScreen(view, [1.02, 2.34]), 'B');
+    expect(snapped).toEqual({ at: [1, 2.3], said: 'above or below C' });
+  });
+
+  it('takes what lies in a box', () => {
+    expect(marksIn(scene, view, toScreen(view, [0.5, 1]), toScreen(view, [2, -1]))).toEqual(['load:F1']);
+    expect(marksIn(scene, view, [0, 0], [10, 10])).toEqual([]);
+  });
+});

@@ -1,0 +1,116 @@
+/** Sensible places near the pointer: points, round distances along a member, round coordinates. */
+import type { MarkOf, Scene, XY } from '../api/types';
+import { short } from '../entry/written';
+import { add, dot, length, scale, sub, unit } from './vec';
+import { roundStep, toScreen, toWorld, type View } from './view';
+
+/** How near the pointer has to be, in pixels: to a member, to a point, to a line through another point. */
+const NEAR = { member: 70, point: 9, line: 7 };
+/** The least width of a step on the screen. */
+const STEP = 7;
+
+export interface Snap {
+  /** As it is typed into a place. */
+  readonly place: string;
+  /** Where that is, in sheet units. */
+  readonly at: XY;
+  /** What it snapped to, for the eye. */
+  readonly said: string;
+}
+
+const bodies = (scene: Scene) => scene.marks.filter((m): m is MarkOf<'body'> => m.kind === 'body');
+const points = (scene: Scene) => scene.marks.filter((m): m is MarkOf<'point'> => m.kind === 'point');
+
+/** A distance rounded to a step, without the noise of the multiplication. */
+function rounded(value: number, step: number): number {
+  return Number((Math.round(value / step) * step).toPrecision(12));
+}
+
+/** The place at a distance along a path. */
+export function walk(path: readonly XY[], station: number): XY {
+  let rest = station;
+  for (const [i, a] of path.entries()) {
+    const b = path[i + 1];
+    if (!b) break;
+    const size = length(sub(b, a));
+    if (rest <= size || i + 2 === path.length) return add(a, scale(unit(sub(b, a)), Math.min(rest, size)));
+    rest -= size;
+  }
+  return path[0] ?? [0, 0];
+}
+
+/** The nearest place on a member: a point that is there, or a round distance from the member's start. */
+export function snapToMember(scene: Scene, view: View, pointer: XY): Snap | null {
+  const here = toWorld(view, pointer);
+  let best: { run: MarkOf<'body'>; index: number; station: number; off: number } | null = null;
+  for (const [index, run] of bodies(scene).entries()) {
+    let before = 0;
+    for (const [i, a] of run.path.entries()) {
+      const b = run.path[i + 1];
+      if (!b) break;
+      const along = unit(sub(b, a));
+      const size = length(sub(b, a));
+      const t = Math.min(size, Math.max(0, dot(sub(here, a), along)));
+      const off = length(sub(here, add(a, scale(along, t)))) * view.k;
+      if (!best || off < best.off) best = { run, index, station: before + t, off };
+      before += size;
+    }
+  }
+  if (!best || best.off > NEAR.member) return null;
+  const { run, index, station } = best;
+  const on = walk(run.path, station);
+  const near = points(scene).find((p) => length(sub(p.at, on)) * view.k <= NEAR.point);
+  if (near) return { place: near.name, at: near.at, said: `at ${near.name}` };
+  const whole = run.path.reduce((sum, p, i) => sum + length(sub(run.path[i + 1] ?? p, p)), 0);
+  const step = roundStep(view, STEP);
+  const round = Math.min(whole, rounded(station, step));
+  const at = walk(run.path, round);
+  const first = !run.id.includes('#');
+  const place = !first
+    ? `${exact(at[0])}; ${exact(at[1])}`
+    : index === 0
+      ? short(round)
+      : `${run.name} ${short(round)}`;
+  return { place, at, said: `${short(round)}, steps of ${short(step)}` };
+}
+
+function exact(value: number): string {
+  return String(Number(value.toPrecision(12)));
+}
+
+/** Round coordinates near the pointer, in line with another point where that is close. */
+export function snapToGrid(scene: Scene, view: View, pointer: XY, but: string): { at: XY; said: string } {
+  const here = toWorld(view, pointer);
+  const step = roundStep(view, STEP);
+  const others = points(scene).filter((p) => p.name !== but);
+  const lined = (axis: 0 | 1) => others.find((p) => Math.abs(p.at[axis] - here[axis]) * view.k <= NEAR.line);
+  const [x, y] = [lined(0), lined(1)];
+  const at: XY = [x ? x.at[0] : rounded(here[0], step), y ? y.at[1] : rounded(here[1], step)];
+  const lines = [x && `above or below ${x.name}`, y && `level with ${y.name}`].filter(Boolean);
+  return { at, said: lines.length > 0 ? lines.join(', ') : `steps of ${short(step)}` };
+}
+
+/** The marks whose places lie in a box of the screen. */
+export function marksIn(scene: Scene, view: View, a: XY, b: XY): string[] {
+  const inside = (p: XY) => {
+    const [x, y] = toScreen(view, p);
+    return (
+      x >= Math.min(a[0], b[0]) &&
+      x <= Math.max(a[0], b[0]) &&
+      y >= Math.min(a[1], b[1]) &&
+      y <= Math.max(a[1], b[1])
+    );
+  };
+  return scene.marks.flatMap((m) => {
+    switch (m.kind) {
+      case 'support':
+      case 'force':
+      case 'couple':
+        return inside(m.at) ? [m.id] : [];
+      case 'distributed':
+        return inside(m.from) && inside(m.to) ? [m.id] : [];
+      default:
+        return [];
+    }
+  });
+}

@@ -1,0 +1,83 @@
+/** What a tag is opened about: the thing behind a mark, its tool, and what stands in its slots. */
+import type { MarkOf, Scene, Sheet, XY } from '../api/types';
+import { writtenAt } from './mend';
+import { type Target, toolFor, type ToolId } from './tools';
+import { loadNamed, loadSlots, pieceAt, short, supportNamed, supportSlots } from './written';
+
+export interface About {
+  readonly tool: ToolId;
+  readonly mark: string;
+  readonly target: Target;
+  readonly before: Readonly<Record<string, string>>;
+  readonly slot?: string;
+}
+
+/** The name behind an id: `F1` of `load:F1#end`. */
+export function nameOf(id: string): string {
+  return id.slice(id.indexOf(':') + 1);
+}
+
+/** The mark a label belongs to: `load:q1` of `load:q1#end`. Further runs of a body keep their number. */
+export function markOf(id: string): string {
+  return id.startsWith('body:') ? id : (id.split('#')[0] ?? id);
+}
+
+/** `near`: where it was pointed at, in sheet units, for things that have pieces. */
+export function aboutOf(sheet: Sheet, scene: Scene, id: string, near?: XY): About | null {
+  const mark = markOf(id);
+  const find = <K extends 'dimension' | 'point' | 'body'>(kind: K) =>
+    scene.marks.find((m): m is MarkOf<K> => m.kind === kind && m.id === mark);
+  switch (mark.slice(0, mark.indexOf(':'))) {
+    case 'dimension': {
+      const m = find('dimension');
+      if (!m) return null;
+      const value = short(Math.hypot(m.to[0] - m.from[0], m.to[1] - m.from[1]));
+      return { tool: 'distance', mark, target: { first: m.first, second: m.second }, before: { value } };
+    }
+    case 'point': {
+      const m = find('point');
+      const written = m && sheet.points?.[m.name];
+      if (!m || !written) return null;
+      const [x, y] = written.map(String);
+      return {
+        tool: 'point',
+        mark,
+        target: { name: m.name },
+        before: { rename: m.name, x: x ?? '', y: y ?? '' },
+      };
+    }
+    case 'body': {
+      const m = find('body');
+      const piece = m && pieceAt(sheet, scene, mark, near ?? m.path[0] ?? [0, 0]);
+      if (!piece) return null;
+      return {
+        tool: 'piece',
+        mark,
+        target: { first: piece.first, second: piece.second },
+        before: piece.slots,
+      };
+    }
+    case 'support': {
+      const support = supportNamed(sheet, scene, mark);
+      const tool = support && toolFor(support.kind);
+      const name = nameOf(mark);
+      return support && tool
+        ? { tool, mark, target: { name }, before: supportSlots(support, name, scene), slot: 'place' }
+        : null;
+    }
+    case 'load': {
+      const load = loadNamed(sheet, scene, mark);
+      const tool = load && toolFor(load.kind);
+      const name = nameOf(mark);
+      if (!load || !tool) return null;
+      const about = { tool, mark, target: { name }, before: loadSlots(load, name, scene) };
+      return id.endsWith('#end') ? { ...about, slot: 'end' } : about;
+    }
+    case 'unclear': {
+      const path = nameOf(mark);
+      return { tool: 'mend', mark, target: { path }, before: { value: writtenAt(sheet, path) } };
+    }
+    default:
+      return null;
+  }
+}

@@ -1,0 +1,32 @@
+/** Slots that several tools share. */
+export interface Slot {
+  readonly key: string;
+  readonly label: string;
+  /** What an empty slot means. */
+  readonly usual: string;
+  /** Characters it is wide. */
+  readonly width: number;
+  /** The few words it takes, if it takes only those. */
+  readonly words?: readonly string[];
+}
+
+export const PLACE: Slot = { key: 'place', label: 'at', usual: 'start', width: 9 };
+export const DIRECTION: Slot = { key: 'direction', label: 'acts', usual: 'down', width: 13 };
+export const NORMAL: Slot = { key: 'normal', label: 'pushes', usual: 'up', width: 12 };
+export const TOWARD: Slot = { key: 'toward', label: 'leads', usual: '', width: 12 };
+export const NAME: Slot = { key: 'rename', label: 'name', usual: '', width: 6 };
+export const COUPLE: Slot = { key: 'turn', label: 'turns', usual: 'ccw', width: 5, words: ['ccw', 'cw'] };
+export const PER: Slot = {
+  key: 'per',
+  label: 'per',
+  usual: 'length',
+  width: 10,
+  words: ['length', 'projection'],
+};
+export const KINDS: Slot = {
+  key: 'kind',
+  label: 'is a',
+  usual: '',
+  width: 8,
+  words: ['pin', 'roller', 'fixed', 'guide', 'surface', 'rough', 'link', 'cable'],
+};

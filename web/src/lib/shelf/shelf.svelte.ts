@@ -1,0 +1,87 @@
+/** What lies on the shelf, part by part as it is looked through. */
+import { api, Refusal } from '../api/client';
+import type { ShelfReply, SheetSummary } from '../api/types';
+
+export type Sort = 'changed' | 'title' | 'created';
+
+/** Sheets fetched at a time. */
+const PART = 60;
+
+export class Shelf {
+  search = $state('');
+  tag = $state<string | null>(null);
+  sort = $state<Sort>('changed');
+  trash = $state(false);
+  sheets = $state.raw<readonly SheetSummary[] | null>(null);
+  total = $state(0);
+  tags = $state.raw<ShelfReply['tags']>([]);
+  failed = $state.raw<Refusal | null>(null);
+  /** Requests on their way. */
+  waiting = $state(0);
+  #asked = 0;
+
+  get looking(): boolean {
+    return this.search.trim() !== '' || this.tag !== null;
+  }
+
+  get settled(): boolean {
+    return this.waiting === 0 && (this.sheets !== null || this.failed !== null);
+  }
+
+  /** From the beginning, at least as far as it was seen. */
+  async load(keep = false): Promise<void> {
+    const limit = keep ? Math.min(200, Math.max(PART, this.sheets?.length ?? 0)) : PART;
+    await this.#fetch(0, limit);
+  }
+
+  async more(): Promise<void> {
+    const have = this.sheets?.length ?? 0;
+    if (this.waiting > 0 || have >= this.total) return;
+    await this.#fetch(have, PART);
+  }
+
+  async #fetch(offset: number, limit: number): Promise<void> {
+    const asked = ++this.#asked;
+    const query: Record<string, string> = {
+      search: this.search,
+      sort: this.sort,
+      trash: String(this.trash),
+      offset: String(offset),
+      limit: String(limit),
+    };
+    if (this.tag !== null) query['tag'] = this.tag;
+    this.waiting += 1;
+    try {
+      const reply = await api.look(query);
+      // Someone has typed on meanwhile.
+      if (asked !== this.#asked) return;
+      this.sheets = offset === 0 ? reply.sheets : [...(this.sheets ?? []), ...reply.sheets];
+      this.total = reply.total;
+      this.tags = reply.tags;
+      this.failed = null;
+    } catch (error) {
+      this.fail(error);
+    } finally {
+      this.waiting -= 1;
+    }
+  }
+
+  fail(error: unknown): void {
+    this.failed = error instanceof Refusal ? error : new Refusal('fault', 'That did not work.', 'Try again.');
+  }
+
+  /** Does something to the shelf, and looks at it again. */
+  async act(what: () => Promise<unknown>): Promise<boolean> {
+    this.waiting += 1;
+    try {
+      await what();
+      await this.load(true);
+      return true;
+    } catch (error) {
+      this.fail(error);
+      return false;
+    } finally {
+      this.waiting -= 1;
+    }
+  }
+}
