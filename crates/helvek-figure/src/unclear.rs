@@ -20,9 +20,10 @@ fn mark(written: &Value, model: &Model, problem: &Problem) -> Mark {
         Some([length.from_si(point.at.x), length.from_si(point.at.y)])
     });
     let name = thing.and_then(|thing| thing.get("name")).and_then(Value::as_str);
+    let name = name.map(str::to_owned).or_else(|| called(&keys));
     let value = at(written, &keys).filter(|value| !value.is_object() && !value.is_array());
     let shown = value.map(|value| value.as_str().map_or_else(|| value.to_string(), str::to_owned));
-    let text: Vec<_> = name.map(str::to_owned).into_iter().chain(shown).collect();
+    let text: Vec<_> = name.into_iter().chain(shown).collect();
     Mark::Unclear {
         id: format!("unclear:{}", problem.path),
         path: problem.path.clone(),
@@ -36,6 +37,14 @@ fn mark(written: &Value, model: &Model, problem: &Problem) -> Mark {
 /// `loads[2].size` as `loads`, `2`, `size`.
 fn keys(path: &str) -> Vec<&str> {
     path.split(['.', '[', ']']).filter(|key| !key.is_empty()).collect()
+}
+
+/// What a thing without a name is called: `C` of `points.C`, `support 2` of `supports[1]`.
+fn called(keys: &[&str]) -> Option<String> {
+    match (keys.first()?, keys.get(1)?.parse::<usize>()) {
+        (list, Ok(row)) => Some(format!("{} {}", list.trim_end_matches('s'), row + 1)),
+        (_, Err(_)) => keys.get(1).map(|name| (*name).to_owned()),
+    }
 }
 
 fn at<'a>(value: &'a Value, keys: &[&str]) -> Option<&'a Value> {

@@ -187,6 +187,27 @@ impl Browser {
         self.client.perform_actions(mouse).await.expect("a press");
     }
 
+    /// Drags the middle of an element by so many pixels, in steps as a hand would.
+    ///
+    /// # Panics
+    /// When it is not there.
+    pub async fn drag(&self, css: &str, right: f64, down: f64) {
+        const STEPS: u32 = 8;
+        let element = self.find(css).await;
+        let box_ = element.rectangle().await.unwrap_or_else(|error| panic!("{css}: {error}"));
+        let (x, y) = (box_.0 + box_.2 / 2.0, box_.1 + box_.3 / 2.0);
+        let to =
+            |part: f64| PointerAction::MoveTo { duration: None, x: x + right * part, y: y + down * part };
+        let mut mouse = MouseActions::new("mouse".into())
+            .then(to(0.0))
+            .then(PointerAction::Down { button: MOUSE_BUTTON_LEFT });
+        for step in 1..=STEPS {
+            mouse = mouse.then(to(f64::from(step) / f64::from(STEPS)));
+        }
+        let mouse = mouse.then(PointerAction::Up { button: MOUSE_BUTTON_LEFT });
+        self.client.perform_actions(mouse).await.unwrap_or_else(|error| panic!("{css}: {error}"));
+    }
+
     /// Text of an element as it is seen.
     ///
     /// # Panics
@@ -208,6 +229,8 @@ impl Browser {
                 '⎋' => Key::Escape.into(),
                 '⌦' => Key::Delete.into(),
                 '→' => Key::Right.into(),
+                '↑' => Key::Up.into(),
+                '↓' => Key::Down.into(),
                 other => other,
             };
             actions = actions.then(KeyAction::Down { value }).then(KeyAction::Up { value });

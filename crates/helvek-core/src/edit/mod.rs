@@ -253,6 +253,9 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
         loads::rename(sheet, name, rename)?;
     }
     points::drop_unused(sheet);
+    if !matches!(edit, Edit::Remove { .. } | Edit::Point { .. }) {
+        points::keep_names(&document.sheet, sheet);
+    }
     // What is left may be nothing at all.
     if edited.bodies.is_empty() && edited.bars.is_empty() {
         return Ok(edited);

@@ -133,6 +133,34 @@ pub(super) fn drop_unused(sheet: &mut Sheet) {
     forget(sheet, &gone);
 }
 
+/// A thing that was moved takes the name of its point along, when nothing else stands where it was and its new place had no name yet.
+pub(super) fn keep_names(before: &Sheet, sheet: &mut Sheet) {
+    let loads = before
+        .loads
+        .iter()
+        .zip(&sheet.loads)
+        .flat_map(|(a, b)| load_points(a).into_iter().zip(load_points(b)));
+    let supports = before.supports.iter().zip(&sheet.supports).map(|(a, b)| (&a.at, &b.at));
+    let moved: Vec<(String, String)> =
+        loads.chain(supports).filter(|(a, b)| a != b).map(|(a, b)| (a.clone(), b.clone())).collect();
+    for (old, new) in moved {
+        let free = !sheet.points.contains_key(&old) && before.points.contains_key(&old);
+        if free && sheet.points.contains_key(&new) && !before.points.contains_key(&new) {
+            // Both names are fine ones: they were there.
+            let _ = rename(sheet, &new, &old);
+        }
+    }
+}
+
+fn load_points(load: &Load) -> Vec<&String> {
+    match load {
+        Load::Force(l) => vec![&l.at],
+        Load::Couple(l) => l.at.iter().collect(),
+        Load::Distributed(l) => vec![&l.from, &l.to],
+        Load::Weight(l) => vec![&l.at],
+    }
+}
+
 /// Takes points away, from their members too.
 pub(super) fn forget(sheet: &mut Sheet, gone: &HashSet<String>) {
     if gone.is_empty() {

@@ -57,7 +57,8 @@ pub(super) fn put(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> R
             _ => return wrong("friction", format!("{text} is not a coefficient."), "Type 0 or more: 0.3."),
         },
     };
-    let usual = if kind == SupportKind::Roller { "end" } else { "start" };
+    let at_the_end = kind == SupportKind::Roller || has_toward(kind);
+    let usual = if at_the_end { "end" } else { "start" };
     let at = match (filled(slots.place), &before) {
         (Some(text), _) => place::point(sheet, text, "place")?,
         (None, Some(before)) => before.at.clone(),

@@ -1,7 +1,7 @@
 //! Edits as a person makes them, checked by what they come to.
 
 use super::{Edit, apply};
-use crate::sheet::{self, Document, Sheet, Syntax};
+use crate::sheet::{self, Document, Load, Sheet, Syntax};
 use crate::{model, solution};
 
 fn document(sheet: &Sheet) -> Document {
@@ -211,6 +211,20 @@ fn several_things_are_moved_repeated_and_mirrored() {
             .unwrap_err()
             .contains("not on the beam")
     );
+}
+
+#[test]
+fn a_thing_that_moves_takes_the_name_of_its_point_along() {
+    let both = r#"{"edit":"shift","ids":["load:F1","support:B"],"by":"-0.5"}"#;
+    let moved = edit(&beam(), both).unwrap();
+    assert_eq!(moved.bodies["beam"].runs, [["A", "C", "E", "B"]]);
+    assert_eq!(moved.supports[1].at, "E");
+    // The end of the beam kept its name; the load, alone where it was, kept its point's.
+    let Load::Force(force) = &moved.loads[0] else { panic!() };
+    assert_eq!(force.at, "C");
+    let inner = edit(&beam(), r#"{"edit":"support","kind":"roller","place":"5"}"#).unwrap();
+    let again = edit(&inner, r#"{"edit":"support","name":"D","place":"4"}"#).unwrap();
+    assert_eq!((again.supports[2].at.as_str(), again.supports[2].name.as_deref()), ("D", Some("D")));
 }
 
 #[test]

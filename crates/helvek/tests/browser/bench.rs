@@ -4,12 +4,6 @@ use super::{Desk, binary, sheets};
 use helvek_testkit::{Server, Theme};
 use serde_json::json;
 
-/// Every answer that is in sight.
-async fn asked(desk: &Desk) -> String {
-    desk.browser.settle().await;
-    desk.browser.text(".asked .answers").await
-}
-
 #[tokio::test]
 async fn a_beam_is_drawn_from_an_empty_board_read_and_found_again_after_a_restart() {
     let desk = Desk::set(false, Theme::Light).await;
@@ -17,15 +11,11 @@ async fn a_beam_is_drawn_from_an_empty_board_read_and_found_again_after_a_restar
     let browser = &desk.browser;
 
     // Pin, roller, two forces, a distributed load: the usual ones are Enter, the places are typed.
-    let mut keys = 0;
-    for typed in ["b6⏎", "p⏎", "r⏎", "f10@2⏎", "f5@4.5⏎", "d2⏎"] {
-        keys += browser.keys(typed).await;
-        browser.settle().await;
-    }
+    let keys = desk.draw(&["b6⏎", "p⏎", "r⏎", "f10@2⏎", "f5@4.5⏎", "d2⏎"]).await;
     assert!(keys <= 30, "{keys} keys");
 
     // B = (10·2 + 5·4.5 + 2·6·3)/6 = 78.5/6 = 13.083; A = 27 − B = 13.917.
-    let answers = asked(&desk).await;
+    let answers = desk.asked().await;
     assert!(answers.contains("13.9 kN ↑") && answers.contains("13.1 kN ↑"), "{answers}");
     assert_eq!(browser.text("[data-verdict]").await, "determinate");
     assert!(browser.text(".proof").await.contains("the arithmetic closes"));
@@ -61,7 +51,7 @@ async fn a_beam_is_drawn_from_an_empty_board_read_and_found_again_after_a_restar
     desk.browser.goto(&desk.server.address).await;
     desk.browser.click("li a").await;
     desk.browser.find("main[aria-label=Bench]").await;
-    assert_eq!(asked(&desk).await, answers);
+    assert_eq!(desk.asked().await, answers);
     assert_eq!(desk.browser.script("return document.title").await, "Seed loft beam · Helvek");
     desk.close().await;
 }
@@ -70,10 +60,7 @@ async fn a_beam_is_drawn_from_an_empty_board_read_and_found_again_after_a_restar
 async fn a_term_and_its_arrow_light_each_other() {
     let desk = Desk::set(true, Theme::Light).await;
     let browser = &desk.browser;
-    browser
-        .script("[...document.querySelectorAll('a')].find((a) => a.textContent.includes('Potting')).click()")
-        .await;
-    browser.find("main[aria-label=Bench]").await;
+    desk.open("Potting").await;
     browser.settle().await;
     browser.keys("3").await;
     browser.settle().await;
@@ -98,20 +85,17 @@ async fn things_are_changed_in_place_undone_and_removed() {
     let desk = Desk::set(false, Theme::Dark).await;
     desk.new_sheet().await;
     let browser = &desk.browser;
-    for typed in ["b6⏎", "p⏎", "r⏎", "f12@2⏎"] {
-        browser.keys(typed).await;
-        browser.settle().await;
-    }
-    assert!(asked(&desk).await.contains("8.00 kN ↑"));
+    desk.draw(&["b6⏎", "p⏎", "r⏎", "f12@2⏎"]).await;
+    assert!(desk.asked().await.contains("8.00 kN ↑"));
 
     // By pointer: the value, then the distance. 2 becomes 3 and what lies beyond moves: 12·3/7 = 5.14.
     browser.click("[data-handle='load:F1']").await;
     browser.keys("24 kN⏎").await;
-    assert!(asked(&desk).await.contains("16.0 kN ↑"));
+    assert!(desk.asked().await.contains("16.0 kN ↑"));
     browser.control('z').await;
     browser.click("[data-handle='dimension:A-C']").await;
     browser.keys("3⏎").await;
-    assert!(asked(&desk).await.contains("5.14 kN ↑"));
+    assert!(desk.asked().await.contains("5.14 kN ↑"));
 
     // Nonsense is marked where it stands; Escape leaves everything as it was.
     browser.click("[data-handle='load:F1']").await;
@@ -119,7 +103,7 @@ async fn things_are_changed_in_place_undone_and_removed() {
     browser.find(".tag [aria-invalid=true][name=size]").await;
     assert!(browser.text(".tag .message").await.contains("2.5"));
     browser.keys("⎋").await;
-    assert!(asked(&desk).await.contains("5.14 kN ↑"));
+    assert!(desk.asked().await.contains("5.14 kN ↑"));
 
     // Without its roller it turns; the first cure holds it again.
     browser.script("document.querySelector(\"[data-handle='support:B']\").focus()").await;
@@ -134,7 +118,7 @@ async fn things_are_changed_in_place_undone_and_removed() {
         browser.control('z').await;
         browser.settle().await;
     }
-    assert!(asked(&desk).await.contains("8.00 kN ↑"));
+    assert!(desk.asked().await.contains("8.00 kN ↑"));
     desk.close().await;
 }
 
@@ -143,21 +127,18 @@ async fn a_place_is_pointed_at_and_read_off_before_it_is_taken() {
     let desk = Desk::set(false, Theme::Light).await;
     desk.new_sheet().await;
     let browser = &desk.browser;
-    for typed in ["b6⏎", "p⏎", "r⏎"] {
-        browser.keys(typed).await;
-        browser.settle().await;
-    }
+    desk.draw(&["b6⏎", "p⏎", "r⏎"]).await;
     // The tool by pointer, the size typed, the place pointed at: the middle of the board is the middle of the beam.
     browser.click(".strip button[title^=Force]").await;
     browser.keys("12").await;
     browser.hover(".beam .reach").await;
     browser.settle().await;
-    assert_eq!(browser.text(".pointed text").await, "3");
+    assert_eq!(browser.text(".pointed text").await, "3, steps of 0.1");
     browser.press().await;
     browser.settle().await;
     assert_eq!(browser.script("return document.querySelector('.tag [name=place]').value").await, json!("3"));
     browser.click(".tag .keep").await;
-    assert!(asked(&desk).await.contains("6.00 kN ↑"));
+    assert!(desk.asked().await.contains("6.00 kN ↑"));
     desk.close().await;
 }
 
@@ -165,20 +146,19 @@ async fn a_place_is_pointed_at_and_read_off_before_it_is_taken() {
 async fn schools_and_units_change_in_place_and_change_no_reaction() {
     let desk = Desk::set(true, Theme::Light).await;
     let browser = &desk.browser;
-    browser
-        .script("[...document.querySelectorAll('a')].find((a) => a.textContent.includes('Potting')).click()")
-        .await;
-    browser.find("main[aria-label=Bench]").await;
-    assert!(asked(&desk).await.contains("0.930 kN ↑"));
+    desk.open("Potting").await;
+    assert!(desk.asked().await.contains("0.930 kN ↑"));
     browser.click("button[title^='Positive turning']").await;
     browser.settle().await;
     browser
         .until("return document.querySelector('.lead').textContent.includes('↻')", "the turned sense")
         .await;
-    browser.click("button[title^='Which equation']").await;
+    browser.click(".schools").await;
+    browser.click("input[name=school-first][value=forces]").await;
+    browser.keys("⎋").await;
     browser.settle().await;
-    assert!(browser.text("[data-part=step-1] h3").await.contains("Forces along x"));
-    assert!(asked(&desk).await.contains("0.930 kN ↑"));
+    assert!(browser.text("[data-part=step-1] h2").await.contains("Forces along x"));
+    assert!(desk.asked().await.contains("0.930 kN ↑"));
     // 0.93 kN = 209 lb.
     let choose = "const s = document.querySelector('select[aria-label=Units]'); s.value = 'lb · ft'; s.dispatchEvent(new Event('change', { bubbles: true }))";
     browser.script(choose).await;
@@ -187,6 +167,6 @@ async fn schools_and_units_change_in_place_and_change_no_reaction() {
         browser.control('z').await;
         browser.settle().await;
     }
-    assert!(asked(&desk).await.contains("0.930 kN ↑"));
+    assert!(desk.asked().await.contains("0.930 kN ↑"));
     desk.close().await;
 }

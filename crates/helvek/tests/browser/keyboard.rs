@@ -32,8 +32,8 @@ async fn the_keyboard_reaches_all_of_it() {
     browser.script("document.querySelector('[data-handle]').focus()").await;
     assert_eq!(browser.script(FOCUSED).await, json!("support:A"));
     browser.keys("→").await;
-    assert_eq!(browser.script(FOCUSED).await, json!("dimension:A-B"));
-    browser.keys("→⏎").await;
+    assert_eq!(browser.script(FOCUSED).await, json!("load:F1"));
+    browser.keys("⏎").await;
     browser.find(".tag [name=size]").await;
     browser.keys("2⏎").await;
     browser.settle().await;
@@ -60,10 +60,10 @@ async fn keys_typed_into_a_field_are_text_and_nothing_else() {
     desk.new_sheet().await;
     let browser = &desk.browser;
     browser.click(".title").await;
-    browser.keys("bfprdcn 123⏎").await;
+    browser.keys("bfprdcn/ 123⏎").await;
     browser.settle().await;
     assert_eq!(browser.script("return document.querySelector('.tag')").await, Value::Null);
-    assert_eq!(browser.script("return document.querySelector('.title').value").await, json!("bfprdcn 123"));
+    assert_eq!(browser.script("return document.querySelector('.title').value").await, json!("bfprdcn/ 123"));
     desk.close().await;
 }
 

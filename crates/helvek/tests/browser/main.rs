@@ -1,8 +1,11 @@
 //! The real interface, driven in headless Chromium as a person would: by keys and by pointer.
 
+mod access;
 mod bench;
+mod editing;
 mod keyboard;
 mod labels;
+mod shelf;
 mod trouble;
 
 use helvek_testkit::{Browser, Server, Theme};
@@ -30,6 +33,29 @@ impl Desk {
         self.browser.keys("n").await;
         self.browser.find("main[aria-label=Bench]").await;
         self.browser.settle().await;
+    }
+
+    /// The titles of all sheets on the shelf.
+    async fn titles(&self) -> Vec<String> {
+        let titles = "return [...document.querySelectorAll('.card .title')].map((t) => t.textContent)";
+        let titles = self.browser.script(titles).await;
+        titles.as_array().unwrap().iter().filter_map(|t| t.as_str()).map(str::to_owned).collect()
+    }
+
+    /// Every answer that is in sight.
+    async fn asked(&self) -> String {
+        self.browser.settle().await;
+        self.browser.text(".asked .answers").await
+    }
+
+    /// Draws by keys, waiting for each answer as a person would see it.
+    async fn draw(&self, typed: &[&str]) -> usize {
+        let mut keys = 0;
+        for typed in typed {
+            keys += self.browser.keys(typed).await;
+            self.browser.settle().await;
+        }
+        keys
     }
 
     /// The demo sheet whose title contains this.

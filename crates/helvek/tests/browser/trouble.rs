@@ -1,6 +1,6 @@
 //! The server goes away, another tab was faster, a sheet is gone, a file makes no sense: nothing is lost, and it is said.
 
-use super::{Desk, binary, demo_sheets, sheets};
+use super::{Desk, binary, sheets};
 use helvek_testkit::{Server, Theme};
 use serde_json::json;
 
@@ -23,7 +23,7 @@ async fn what_is_drawn_while_the_server_is_away_is_kept_when_it_is_back() {
         )
         .await;
     let server = Server::start_at(&address, binary(), &sheets(&folder), false).await;
-    browser.until("return document.querySelector('.kept').textContent === 'kept'", "the save").await;
+    browser.until("return document.querySelector('.kept').textContent.trim() === 'kept'", "the save").await;
     let desk = Desk { server, browser, folder };
     desk.browser.goto(&desk.server.address).await;
     assert_eq!(desk.browser.text("li .title").await, "Away");
@@ -86,20 +86,77 @@ async fn a_sheet_that_makes_no_sense_is_shown_with_all_its_problems() {
 }
 
 #[tokio::test]
-async fn a_sheet_that_is_gone_says_so_and_one_taken_off_the_shelf_comes_back() {
+async fn a_sheet_that_is_gone_says_so() {
     let desk = Desk::set(true, Theme::Light).await;
     let browser = &desk.browser;
     browser.client.goto(&format!("{}/sheet/0123456789abcdef", desk.server.address)).await.unwrap();
     assert!(browser.text("[role=alert]").await.contains("There is no such sheet."));
-    browser.goto(&desk.server.address).await;
-    let count = "return document.querySelectorAll('li').length";
-    let all = demo_sheets();
-    assert_eq!(browser.script(count).await, json!(all));
-    browser.click("li button").await;
-    let fewer = format!("return document.querySelectorAll('li').length === {}", all - 1);
-    browser.until(&fewer, "the sheet to go").await;
-    browser.click(".note button").await;
-    let again = format!("return document.querySelectorAll('li').length === {all}");
-    browser.until(&again, "the sheet to come back").await;
+    desk.close().await;
+}
+
+#[tokio::test]
+async fn what_was_drawn_without_the_server_outlives_the_tab() {
+    let desk = Desk::set(false, Theme::Light).await;
+    desk.new_sheet().await;
+    desk.draw(&["b6⏎"]).await;
+    let Desk { server, browser, folder } = desk;
+    let address = server.address.trim_start_matches("http://").to_owned();
+    server.kill().await;
+    browser.click(".title").await;
+    browser.keys("Kept here⏎").await;
+    browser.until("return document.querySelector('.banner') !== null", "the banner").await;
+    let place = browser.script("return location.pathname").await;
+    // The tab is closed before the server is back.
+    browser.client.goto("about:blank").await.unwrap();
+    let server = Server::start_at(&address, binary(), &sheets(&folder), false).await;
+    let desk = Desk { server, browser, folder };
+    desk.browser.goto(&format!("{}{}", desk.server.address, place.as_str().unwrap())).await;
+    assert_eq!(desk.browser.script("return document.title").await, json!("Kept here · Helvek"));
+    desk.browser
+        .until("return document.querySelector('.kept').textContent.trim() === 'kept'", "the save")
+        .await;
+    desk.browser.goto(&desk.server.address).await;
+    assert_eq!(desk.titles().await, ["Kept here"]);
+    desk.close().await;
+}
+
+#[tokio::test]
+async fn another_tab_is_brought_up_to_date_and_told() {
+    let desk = Desk::set(false, Theme::Light).await;
+    desk.new_sheet().await;
+    desk.draw(&["b6⏎"]).await;
+    let browser = &desk.browser;
+    let url = browser.client.current_url().await.unwrap().to_string();
+    let first = browser.client.window().await.unwrap();
+    let second = browser.client.new_window(true).await.unwrap();
+    browser.client.switch_to_window(second.handle).await.unwrap();
+    browser.goto(&url).await;
+    desk.draw(&["p⏎", "r⏎", "f12@2⏎"]).await;
+    browser.client.switch_to_window(first).await.unwrap();
+    browser
+        .until("return document.querySelector('.asked').textContent.includes('8.00 kN')", "the news")
+        .await;
+    desk.close().await;
+}
+
+#[tokio::test]
+async fn what_the_sheet_was_is_brought_back_and_undone() {
+    let desk = Desk::set(false, Theme::Light).await;
+    desk.new_sheet().await;
+    let browser = &desk.browser;
+    desk.draw(&["b6⏎", "p⏎", "r⏎", "f12@2⏎"]).await;
+    browser.keys("h").await;
+    browser.keys("as found⏎").await;
+    browser.find("[aria-label='Bring back revision 1']").await;
+    browser.keys("⎋").await;
+    browser.script("document.querySelector('.stage').focus()").await;
+    desk.draw(&["f6@3⏎"]).await;
+    assert!(desk.asked().await.contains("11.0 kN ↑"));
+    browser.keys("h").await;
+    browser.click("[aria-label='Bring back revision 1']").await;
+    assert!(desk.asked().await.contains("8.00 kN ↑"));
+    browser.script("document.querySelector('.stage').focus()").await;
+    browser.control('z').await;
+    assert!(desk.asked().await.contains("11.0 kN ↑"));
     desk.close().await;
 }

@@ -149,8 +149,8 @@
     overflow-x: auto;
     min-width: 0;
   }
-  .without {
-    opacity: 0.45;
+  .without strong {
+    color: var(--color-neutral);
   }
   .answer {
     flex: none;

@@ -49,6 +49,8 @@
     display: grid;
     max-height: 300px;
     overflow-y: auto;
+    padding: 0 3px;
+    margin: 0 -3px;
   }
   label {
     display: flex;

@@ -201,6 +201,7 @@
   data-step={session.step}
   aria-label="Bench"
 >
+  <h1 class="sr-only">{session.sheet.title || 'Untitled sheet'}</h1>
   <div class="top"><TopBar {session} bind:panel /></div>
   <div class="left"><Thread {session} {replay} /></div>
   <!-- The stage takes the keys of the board; what is on it is reached with Tab. -->

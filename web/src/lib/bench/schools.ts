@@ -4,7 +4,8 @@ import type { Conventions } from '../api/types';
 export interface School {
   readonly key: keyof Conventions & string;
   readonly question: string;
-  /** The first is what is meant when nothing is said. */
+  /** What is meant when nothing is said; the first choice unless given. */
+  readonly usual?: string | number;
   readonly choices: readonly { readonly value: string | number; readonly word: string }[];
   /** It says nothing while there are no such members. */
   readonly only?: 'bars' | 'pulleys';
@@ -66,18 +67,21 @@ export const SCHOOLS: readonly School[] = [
   {
     key: 'figures',
     question: 'Results are shown to',
-    choices: [3, 2, 4, 5, 6].map((n) => ({ value: n, word: `${n} figures` })),
+    usual: 3,
+    choices: [2, 3, 4, 5, 6].map((n) => ({ value: n, word: `${n} figures` })),
   },
 ];
 
+const usualOf = (school: School) => school.usual ?? school.choices[0]?.value ?? '';
+
 /** What a school is set to. */
 export function setting(conventions: Conventions, school: School): string | number {
-  return (conventions[school.key] as string | number | null | undefined) ?? school.choices[0]?.value ?? '';
+  return (conventions[school.key] as string | number | null | undefined) ?? usualOf(school);
 }
 
 /** The conventions with one school changed; what is usual is left out. */
 export function withSchool(conventions: Conventions, school: School, value: string | number): Conventions {
-  const usual = value === '' || value === school.choices[0]?.value;
+  const usual = value === usualOf(school);
   return Object.fromEntries(
     Object.entries({ ...conventions, [school.key]: usual ? null : value }).filter(([, v]) => v !== null),
   ) as Conventions;

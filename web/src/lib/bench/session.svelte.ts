@@ -1,6 +1,6 @@
 /** The one store of a bench: the sheet with its past, the reply that belongs to it, what is being typed, what is pointed at. */
 import { Refusal } from '../api/client';
-import type { ArmMark, Edit, LiveReply, Sheet } from '../api/types';
+import type { ArmMark, Edit, LiveReply, Scene, Sheet } from '../api/types';
 import { mended } from '../entry/mend';
 import { editOf, type Target, tool, type ToolId } from '../entry/tools';
 import type { Saver } from './saver.svelte';
@@ -40,6 +40,8 @@ export class Session {
 
   /** The newest reply: of the sheet, or of what the open tag would make of it. */
   reply = $state.raw<LiveReply | null>(null);
+  /** The drawing of the sheet itself, without what is being typed: what places are measured on. */
+  still = $state.raw<Scene>({ bounds: null, marks: [] });
   /** Requests that have not been answered yet. */
   waiting = $state(0);
   offline = $state(false);
@@ -137,8 +139,10 @@ export class Session {
     this.#past = [...this.#past.slice(0, this.#now + 1), sheet];
     this.#now += 1;
     this.saver.keep(sheet);
-    if (reply) this.reply = reply;
-    else void this.#ask();
+    if (reply) {
+      this.reply = reply;
+      this.still = reply.scene;
+    } else void this.#ask();
     // What is not there any more is not chosen any more.
     if (reply && this.chosen.length > 0) {
       this.chosen = this.chosen.filter((id) => reply.scene.marks.some((m) => m.id === id));
@@ -152,6 +156,7 @@ export class Session {
       this.offline = false;
       if (reply) {
         this.reply = reply;
+        if (!reply.edited) this.still = reply.scene;
         this.step = Math.min(Math.max(1, this.step), Math.max(1, reply.solution?.page.steps.length ?? 1));
       }
       return reply;

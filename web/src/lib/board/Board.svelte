@@ -100,7 +100,7 @@
   };
 
   // svelte-ignore state_referenced_locally
-  const drag = new Drag(session, () => ({ scene, view }));
+  const drag = new Drag(session, () => view);
 
   function down(event: PointerEvent): void {
     if (event.button !== 0) return;
@@ -133,7 +133,7 @@
   /** The sensible place under the pointer, while a place is wanted. */
   const pointed = $derived.by(() => {
     if (!hover || !session.entry || drag.on || !placeSlot(session.entry.tool)) return null;
-    const snap = snapToMember(scene, view, hover);
+    const snap = snapToMember(session.still, view, hover);
     return snap && { ...snap, screen: toScreen(view, snap.at) };
   });
 

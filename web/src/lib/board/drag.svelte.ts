@@ -1,20 +1,15 @@
 /** Dragging: a thing to another place, or a box around several. A drag types into the thing's tag, so that it can always be typed instead. */
-import type { Scene, XY } from '../api/types';
+import type { XY } from '../api/types';
 import type { Session } from '../bench/session.svelte';
 import { aboutOf } from '../entry/about';
 import { placeSlot } from '../entry/tools';
 import { short } from '../entry/written';
 import { snapToGrid, snapToMember } from './snap';
 import { length, sub } from './vec';
-import type { View } from './view';
+import { toScreen, type View } from './view';
 
 /** From how many pixels on a press is a drag. */
 const START = 5;
-
-interface Sight {
-  readonly scene: Scene;
-  readonly view: View;
-}
 
 export class Drag {
   /** A thing is being dragged. */
@@ -26,10 +21,12 @@ export class Drag {
   #mark: string | null = null;
   #from: XY = [0, 0];
   #spanning = false;
+  /** From the thing to where it is held, in pixels. */
+  #grip: XY = [0, 0];
 
   constructor(
     private readonly session: Session,
-    private readonly sight: () => Sight,
+    private readonly view: () => View,
   ) {}
 
   /** A thing is pressed. */
@@ -59,20 +56,22 @@ export class Drag {
   }
 
   #begin(): boolean {
-    const { scene } = this.sight();
-    const about = this.#mark && aboutOf(this.session.sheet, scene, this.#mark);
+    const about = this.#mark && aboutOf(this.session.sheet, this.session.still, this.#mark);
     if (!about) return false;
+    // A point is gripped at its name, which stands beside it.
+    const point = this.session.still.marks.find((m) => m.kind === 'point' && m.id === this.#mark);
+    this.#grip = point?.kind === 'point' ? sub(this.#from, toScreen(this.view(), point.at)) : [0, 0];
     this.session.open(about.tool, about);
     this.on = true;
     return true;
   }
 
   #type(to: XY): void {
-    const { scene, view } = this.sight();
+    const [scene, view] = [this.session.still, this.view()];
     const entry = this.session.entry;
     if (!entry) return;
     if (entry.tool === 'point') {
-      this.snap = snapToGrid(scene, view, to, entry.target.name ?? '');
+      this.snap = snapToGrid(scene, view, sub(to, this.#grip), entry.target.name ?? '');
       this.session.typeAll({ x: short(this.snap.at[0]), y: short(this.snap.at[1]) });
       return;
     }

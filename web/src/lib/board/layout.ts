@@ -38,6 +38,7 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
   }));
   const joints = of('joint').map((m) => ({ id: m.id, at: at(m.at) }));
   const wheels = of('wheel').map((m) => ({ id: m.id, at: at(m.at), r: m.radius * view.k }));
+  for (const wheel of wheels) draft.segments.push(...rim(wheel.at, wheel.r));
   for (const bar of bars) draft.segments.push(...thick(bar.a, bar.b, 4));
   for (const rope of ropes) draft.segments.push(...rope.legs);
   const members = membersOf([...beams.map((b) => b.path), ...bars.map((b) => [b.a, b.b])]);
@@ -140,6 +141,12 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     dimensions,
     labels,
   };
+}
+
+/** A circle as straight pieces, for labels to keep off. */
+function rim(at: XY, r: number): Segment[] {
+  const on = (i: number): XY => add(at, scale([Math.cos((i * Math.PI) / 8), Math.sin((i * Math.PI) / 8)], r));
+  return Array.from({ length: 16 }, (_, i) => [on(i), on(i + 1)] as const);
 }
 
 /** Of two opposite directions the one that leads down on the screen. */

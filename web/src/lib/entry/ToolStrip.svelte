@@ -26,7 +26,6 @@
     {@const [before, key, after] = parts(t)}
     <button
       class:on={session.entry?.tool === t.id && session.entry.mark === null}
-      class:part={last.has(t.id)}
       disabled={session.empty && t.id !== 'beam'}
       title="{t.name} ({t.key.toUpperCase()})"
       aria-label="{t.name}, key {t.key.toUpperCase()}"
@@ -35,6 +34,7 @@
       <ToolIcon id={t.id} />
       <span>{before}<b>{key}</b>{after}</span>
     </button>
+    {#if last.has(t.id)}<span class="part"></span>{/if}
   {/each}
   <button class="find" title="Find a command (/)" aria-label="Find a command, key /" onclick={find}>
     <Search size={15} />
@@ -66,16 +66,8 @@
     color: var(--ink);
   }
   .part {
-    margin-right: 9px;
-    position: relative;
-  }
-  .part::after {
-    content: '';
-    position: absolute;
-    right: -5px;
-    top: 8px;
-    bottom: 8px;
     width: 1px;
+    margin: 8px 4px;
     background: var(--rule);
   }
   button:hover:not(:disabled) {

@@ -27,7 +27,6 @@
     class:lit={lit(term, i)}
     data-of={term.of}
     title={term.says}
-    aria-label="{term.fragment.text}: {term.says}"
     onpointerenter={() => light(term, i)}
     onpointerleave={() => session.point(null)}
     onfocus={() => light(term, i)}

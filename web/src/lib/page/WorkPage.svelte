@@ -75,11 +75,11 @@
     {#each page.steps as step (step.number)}
       {@const now = session.stop === 'work' && session.step === step.number}
       <article class:now data-part="step-{step.number}">
-        <h3>
+        <h2>
           <button onclick={() => goTo(step.number)} aria-current={now ? 'step' : undefined}>
             <span class="number">{step.number}</span>{step.title}
           </button>
-        </h3>
+        </h2>
         <p class="reason">
           {#each step.reason as fragment, i (i)}<Formula {fragment} />{/each}
         </p>
@@ -105,11 +105,11 @@
     {/each}
     {#if page.checks.length > 0}
       <article class="checks" class:now={session.stop === 'check'} data-part="checks">
-        <h3>
+        <h2>
           <button onclick={() => session.go('check')}
             ><span class="number">✓</span>With an equation not used</button
           >
-        </h3>
+        </h2>
         {#each page.checks as check, i (i)}
           <p class="reason">{check.title}</p>
           <Sum {session} id="check-{i}" sum={check.sum} terms={check.terms} end={check.residual.text} />
@@ -133,9 +133,14 @@
     font-size: 14px;
     line-height: 1.45;
   }
+  /* What is shown does not know yet what is being typed. */
   .without article,
   .without .verdict {
-    opacity: 0.45;
+    filter: grayscale(1);
+    color: var(--color-neutral);
+  }
+  .without :global(*) {
+    color: inherit;
   }
   .empty {
     padding: 18px 8px;
@@ -256,16 +261,16 @@
     border-left-color: var(--focus);
     background: color-mix(in oklab, var(--wash) 55%, transparent);
   }
-  h3 {
+  article h2 {
     font-weight: 640;
     font-size: 14px;
   }
-  h3 button {
+  h2 button {
     cursor: pointer;
     text-align: left;
     min-height: 24px;
   }
-  h3 button:hover {
+  h2 button:hover {
     color: var(--focus);
   }
   .number {

@@ -83,10 +83,9 @@
     >
   </footer>
   {#if tagging}
-    <!-- svelte-ignore a11y_autofocus -->
     <input
       class="tagging"
-      autofocus
+      {@attach (field: HTMLInputElement) => field.select()}
       value={sheet.tags.join(', ')}
       placeholder="tags, with commas between"
       aria-label="Tags of {sheet.title}"

@@ -8,7 +8,7 @@
   const { scene }: { scene: Scene } = $props();
 
   const SIZE = { width: 500, height: 290 };
-  const MARGIN = { left: 62, right: 62, top: 78, bottom: 62 };
+  const MARGIN = { left: 66, right: 66, top: 88, bottom: 66 };
   const painted = $derived(
     layout(
       scene,

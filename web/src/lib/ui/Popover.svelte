@@ -55,6 +55,8 @@
     position: absolute;
     top: calc(100% + 6px);
     z-index: 10;
+    width: max-content;
+    max-width: calc(100vw - 32px);
     background: var(--color-base-100);
     border: 1px solid var(--rule);
     border-radius: 9px;
