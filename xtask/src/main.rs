@@ -12,7 +12,8 @@ cargo xtask test         check everything: formatting, lints, types, all tests, 
 cargo xtask lint         formatting, lints and types only
 cargo xtask types        write the descriptions of the interface and the TypeScript made from them anew
 cargo xtask shots        take the pictures of docs/screenshots anew
-cargo xtask bench        measure the core (criterion)";
+cargo xtask bench        measure the core (criterion)
+cargo xtask measure      measure the whole in release: from key to picture, under load, at the start";
 
 fn main() -> ExitCode {
     let mut arguments = std::env::args().skip(1);
@@ -24,6 +25,7 @@ fn main() -> ExitCode {
         Some("lint") => tools::front_end().and_then(|()| lint()),
         Some("types") => types(),
         Some("shots") => shots(),
+        Some("measure") => measure(),
         Some("bench") => Step::cargo(&["bench", "--workspace", "--benches"]).run(),
         _ => {
             println!("{HELP}");
@@ -99,6 +101,13 @@ fn types() -> Outcome {
     tools::front_end()?;
     Step::cargo(&["test", "--package", "helvek", "--test", "types"]).with("HELVEK_WRITE_TYPES", "1").run()?;
     write_typescript().map(drop)
+}
+
+fn measure() -> Outcome {
+    tools::browser()?;
+    build_front_end()?;
+    Step::cargo(&["build", "--release", "--package", "helvek", "--package", "helvek-testkit"]).run()?;
+    Step::new("target/release/helvek-measure", &[]).run()
 }
 
 fn shots() -> Outcome {

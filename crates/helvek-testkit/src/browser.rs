@@ -208,6 +208,23 @@ impl Browser {
         self.client.perform_actions(mouse).await.unwrap_or_else(|error| panic!("{css}: {error}"));
     }
 
+    /// Presses beside the middle of an element and sweeps by so many pixels, smoothly and in so many milliseconds.
+    ///
+    /// # Panics
+    /// When it is not there.
+    pub async fn sweep(&self, css: &str, from_x: f64, from_y: f64, right: f64, down: f64, millis: u64) {
+        let element = self.find(css).await;
+        let box_ = element.rectangle().await.unwrap_or_else(|error| panic!("{css}: {error}"));
+        let (x, y) = (box_.0 + box_.2 / 2.0 + from_x, box_.1 + box_.3 / 2.0 + from_y);
+        let to = |duration, x, y| PointerAction::MoveTo { duration, x, y };
+        let mouse = MouseActions::new("mouse".into())
+            .then(to(None, x, y))
+            .then(PointerAction::Down { button: MOUSE_BUTTON_LEFT })
+            .then(to(Some(Duration::from_millis(millis)), x + right, y + down))
+            .then(PointerAction::Up { button: MOUSE_BUTTON_LEFT });
+        self.client.perform_actions(mouse).await.unwrap_or_else(|error| panic!("{css}: {error}"));
+    }
+
     /// Text of an element as it is seen.
     ///
     /// # Panics

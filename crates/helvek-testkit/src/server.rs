@@ -42,6 +42,11 @@ impl Server {
         Self { child, address }
     }
 
+    /// Its process, for looking at from outside.
+    pub fn id(&self) -> Option<u32> {
+        self.child.id()
+    }
+
     /// Kills it at once, without letting it finish anything.
     ///
     /// # Panics

@@ -3,12 +3,14 @@
 use crate::{api, assets, demo, guard};
 use axum::Router;
 use axum::http::StatusCode;
+use axum::routing::get;
 use helvek_store::{Store, StoreError};
 use std::net::SocketAddr;
 use std::path::PathBuf;
 use std::time::Duration;
 use tokio::net::TcpListener;
 use tower_http::catch_panic::CatchPanicLayer;
+use tower_http::compression::CompressionLayer;
 use tower_http::timeout::TimeoutLayer;
 use tower_http::trace::{DefaultMakeSpan, DefaultOnResponse, TraceLayer};
 use tracing::Level;
@@ -82,7 +84,8 @@ pub async fn run(options: Options) -> Result<(), ServeError> {
 fn router(shared: api::Shared, address: SocketAddr) -> Router {
     Router::new()
         .nest("/api", api::router(shared))
-        .fallback(assets::serve)
+        // The front end only: on a loopback, squeezing answers would take longer than sending them.
+        .fallback_service(get(assets::serve).layer(CompressionLayer::new().gzip(true)))
         .layer(CatchPanicLayer::custom(api::panicked))
         .layer(TimeoutLayer::with_status_code(StatusCode::SERVICE_UNAVAILABLE, TIME_LIMIT))
         .layer(axum::middleware::from_fn_with_state(guard::Allowed::at(address), guard::check))

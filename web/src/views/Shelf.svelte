@@ -131,7 +131,7 @@
     <button class="new" onclick={() => start(EMPTY)}>New sheet <kbd>N</kbd></button>
   </header>
 
-  {#if !bare}
+  {#if !bare || shelf.inTrash > 0}
     <div class="bar" role="search">
       <label class="search">
         <Search size={16} />
@@ -177,7 +177,8 @@
       <button
         class="plain"
         aria-pressed={shelf.trash}
-        onclick={() => look(() => (shelf.trash = !shelf.trash))}><Trash2 size={15} /> Trash</button
+        onclick={() => look(() => (shelf.trash = !shelf.trash))}
+        ><Trash2 size={15} /> Trash{#if shelf.inTrash > 0}&nbsp;<small>{shelf.inTrash}</small>{/if}</button
       >
     </div>
   {/if}

@@ -62,6 +62,8 @@ pub(crate) struct ShelfReply {
     pub(crate) sheets: Vec<SheetSummary>,
     /// Every tag on the shelf, the most used first.
     pub(crate) tags: Vec<TagCount>,
+    /// How many sheets lie in the trash.
+    pub(crate) in_trash: i64,
 }
 
 /// A tag and how many sheets carry it.
@@ -136,7 +138,10 @@ pub(super) async fn look(
     let (rows, bodies): (Vec<_>, Vec<_>) = found.sheets.into_iter().unzip();
     let cards = cards(&shared.store, &shared.engine, bodies).await?;
     let tags = shared.store.tags().await?.into_iter().map(|(tag, count)| TagCount { tag, count }).collect();
+    let trash = Look { trash: true, ..Look::default() };
+    let in_trash = shared.store.look(&trash).await?.total;
     Ok(Json(ShelfReply {
+        in_trash,
         total: found.total,
         sheets: rows.into_iter().zip(cards).map(summary).collect(),
         tags,

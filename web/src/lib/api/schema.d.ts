@@ -2026,6 +2026,11 @@ export interface components {
             readonly sheets: readonly components["schemas"]["SheetSummary"][];
             /** @description Every tag on the shelf, the most used first. */
             readonly tags: readonly components["schemas"]["TagCount"][];
+            /**
+             * Format: int64
+             * @description How many sheets lie in the trash.
+             */
+            readonly in_trash: number;
         };
         /** @description Plane or space. */
         readonly SpaceKind: "plane" | "space";

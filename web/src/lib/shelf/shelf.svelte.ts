@@ -15,6 +15,7 @@ export class Shelf {
   sheets = $state.raw<readonly SheetSummary[] | null>(null);
   total = $state(0);
   tags = $state.raw<ShelfReply['tags']>([]);
+  inTrash = $state(0);
   failed = $state.raw<Refusal | null>(null);
   /** Requests on their way. */
   waiting = $state(0);
@@ -58,6 +59,7 @@ export class Shelf {
       this.sheets = offset === 0 ? reply.sheets : [...(this.sheets ?? []), ...reply.sheets];
       this.total = reply.total;
       this.tags = reply.tags;
+      this.inTrash = reply.in_trash;
       this.failed = null;
     } catch (error) {
       this.fail(error);

@@ -1,0 +1,102 @@
+//! What the eye sees: from a key to the redrawn answer, pictures a second while panning and dragging, and the first load.
+
+use crate::report::{self, Report};
+use helvek_testkit::{Browser, Server, Theme};
+use serde_json::Value;
+use std::path::Path;
+
+/// Changes the size in the open tag two hundred times; each time until the answer has changed and that picture has been painted.
+const EDITS: &str = "
+    const done = arguments[0];
+    const field = document.querySelector('.tag [name=size]');
+    const answers = document.querySelector('.asked .answers');
+    const times = [];
+    const write = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;
+    const once = (i) => {
+        if (i === 200) return done(times);
+        const before = answers.textContent;
+        const begin = performance.now();
+        const look = new MutationObserver(() => {
+            if (answers.textContent === before) return;
+            look.disconnect();
+            requestAnimationFrame(() => {
+                // The first task after a frame: it has been drawn.
+                const channel = new MessageChannel();
+                channel.port1.onmessage = () => {
+                    times.push(performance.now() - begin);
+                    setTimeout(() => once(i + 1), 5);
+                };
+                channel.port2.postMessage(0);
+            });
+        });
+        look.observe(answers, { subtree: true, childList: true, characterData: true });
+        write.call(field, String(20 + i * 0.7));
+        field.dispatchEvent(new Event('input', { bubbles: true }));
+    };
+    once(0);
+";
+
+/// Counts pictures from now on.
+const COUNT: &str = "
+    window.frames_ = [];
+    const next = (t) => { window.frames_.push(t); window.counting_ = requestAnimationFrame(next); };
+    window.counting_ = requestAnimationFrame(next);
+";
+
+const COUNTED: &str = "cancelAnimationFrame(window.counting_); return window.frames_";
+
+const LOADED: &str = "
+    const entries = [performance.getEntriesByType('navigation')[0], ...performance.getEntriesByType('resource')];
+    return entries.filter((e) => !/woff|ttf|api/.test(e.name)).reduce((sum, e) => sum + e.encodedBodySize, 0);
+";
+
+pub(crate) async fn measure(binary: &Path, report: &mut Report) {
+    let folder = tempfile::tempdir().expect("a folder");
+    let server = Server::start(binary, &folder.path().join("s.sqlite"), true).await;
+    let browser = Browser::open(1280, 800, Theme::Light).await;
+    browser.goto(&server.address).await;
+    let usable = browser.script("return performance.now()").await.as_f64().unwrap_or(f64::NAN);
+    report.under("first load to a usable shelf (asked at most 20 ms late)", usable, 1000.0, "ms");
+    browser.keys("n").await;
+    browser.find("main[aria-label=Bench]").await;
+    browser.settle().await;
+    for keys in ["b12⏎", "p⏎", "r⏎", "d2⏎"] {
+        browser.keys(keys).await;
+        browser.settle().await;
+    }
+    for i in 1..=9 {
+        browser.keys(&format!("f{i}@{i}.5⏎")).await;
+        browser.settle().await;
+    }
+    browser.until("return document.querySelector('.katex') !== null", "the formulas").await;
+    let loaded = browser.script(LOADED).await.as_f64().unwrap_or(f64::NAN) / 1000.0;
+    report.under("first load with the typesetter, squeezed, without fonts", loaded, 250.0, "kB");
+
+    browser.keys("f4@4.2").await;
+    browser.settle().await;
+    let times = browser.client.execute_async(EDITS, vec![]).await.expect("the edits");
+    let mut times = numbers(&times);
+    report.under("edit to redrawn answer, median of 200", report::middle(&mut times), 25.0, "ms");
+    report.under("edit to redrawn answer, worst of 200", report::percentile(&mut times, 1.0), 100.0, "ms");
+    browser.keys("⎋").await;
+    browser.settle().await;
+
+    browser.script(COUNT).await;
+    browser.sweep(".board svg", 20.0, 260.0, 220.0, -60.0, 2500).await;
+    frames(&browser, report, "panning, pictures a second").await;
+    browser.script(COUNT).await;
+    browser.sweep("[data-handle='load:F5']", 0.0, 0.0, 180.0, 30.0, 2500).await;
+    frames(&browser, report, "dragging a load, solved at every step, pictures a second").await;
+    browser.client.close().await.expect("the window closes");
+    server.stop().await;
+}
+
+fn numbers(list: &Value) -> Vec<f64> {
+    list.as_array().map(|list| list.iter().filter_map(Value::as_f64).collect()).unwrap_or_default()
+}
+
+async fn frames(browser: &Browser, report: &mut Report, what: &str) {
+    let frames = numbers(&browser.script(COUNTED).await);
+    let span = frames.last().unwrap_or(&0.0) - frames.first().unwrap_or(&0.0);
+    report.over(what, (frames.len().saturating_sub(1)) as f64 * 1000.0 / span, 50.0, "/s");
+}
