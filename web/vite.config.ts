@@ -11,5 +11,5 @@ export default defineConfig({
     // The preload helper writes no inline script, and fonts are fetched when a page needs them.
     modulePreload: { polyfill: false },
   },
-  server: { proxy: { '/api': { target: 'http://127.0.0.1:7460', changeOrigin: true } } },
+  server: { proxy: { '/api': { target: 'http://127.0.0.1:7460', changeOrigin: true, ws: true } } },
 });

@@ -2,6 +2,7 @@
 
 use crate::fragment::Fragment;
 use crate::step::Wording;
+use helvek_core::answers::Answers;
 use helvek_core::sheet::Find;
 use helvek_core::solution::Solved;
 use helvek_core::units::figures;
@@ -174,8 +175,12 @@ pub struct Askable {
 impl Page {
     /// Words a solution.
     pub fn of(solved: &Solved) -> Self {
-        let answers = solved.answers();
-        let wording = Wording { solved, answers: &answers, values: solved.full_values() };
+        Self::with(solved, &solved.answers())
+    }
+
+    /// Words a solution whose answers are there already.
+    pub fn with(solved: &Solved, answers: &Answers) -> Self {
+        let wording = Wording { solved, answers, values: solved.full_values() };
         let headlines = wording.headlines();
         let closes =
             (!solved.working.steps.is_empty()).then(|| format!("the arithmetic {}", headlines.check));

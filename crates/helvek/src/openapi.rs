@@ -84,6 +84,10 @@ pub fn document() -> Value {
         },
         "paths": {
             "/api/solve": { "post": solve },
+            "/api/live": { "get": {
+                "summary": "The same over a WebSocket: each message a LiveRequest, each answer a LiveReply or an ErrorBody",
+                "responses": { "101": { "description": "The line is open" } },
+            } },
             "/api/sheets": { "get": look, "post": create },
             "/api/sheets/{id}": with_id(json!({ "get": get, "put": save, "delete": remove })),
             "/api/sheets/{id}/copy": with_id(json!({ "post": copy })),

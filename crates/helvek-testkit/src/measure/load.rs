@@ -43,6 +43,9 @@ async fn run(address: &str, rate: Option<f64>, seconds: f64) -> (f64, Vec<f64>) 
                 let mut connection = Connection::open(&address).await;
                 let mut times = Vec::new();
                 for n in 0u32.. {
+                    // Another size each time: nothing can be answered from memory.
+                    let sheet = beam(1.0 + f64::from(n * CONNECTIONS + i) / 1000.0);
+                    let request = connection.request("/api/solve", &json!({ "seq": n, "sheet": sheet }));
                     let due = rate.map(|rate| f64::from(n * CONNECTIONS + i) / rate);
                     if due.unwrap_or(begin.elapsed().as_secs_f64()) > seconds {
                         break;
@@ -52,9 +55,7 @@ async fn run(address: &str, rate: Option<f64>, seconds: f64) -> (f64, Vec<f64>) 
                         tokio::time::sleep_until(due.into()).await;
                     }
                     let sent = due.unwrap_or_else(Instant::now);
-                    // Another size each time: nothing can be answered from memory.
-                    let sheet = beam(1.0 + f64::from(n * CONNECTIONS + i) / 1000.0);
-                    connection.post("/api/solve", &json!({ "seq": n, "sheet": sheet })).await;
+                    connection.exchange(&request).await;
                     times.push(sent.elapsed().as_secs_f64() * 1000.0);
                 }
                 times

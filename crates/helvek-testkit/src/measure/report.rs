@@ -30,7 +30,7 @@ impl Report {
 
     pub(crate) fn print(&self) {
         for (what, value, verdict) in &self.0 {
-            println!("{what:<60} {value:>12}   {verdict}");
+            println!("{what:<86} {value:>12}   {verdict}");
         }
     }
 }

@@ -129,17 +129,32 @@ impl ApiError {
     }
 }
 
+impl ErrorBody {
+    /// Of a message on an open line that is no request.
+    pub(super) fn unreadable(why: &str) -> Self {
+        let cure = "See docs/openapi.json for what belongs here.".into();
+        Self { code: "body".into(), message: why.into(), cure, current: None }
+    }
+}
+
+impl ApiError {
+    /// What is answered.
+    pub(super) fn body(&self) -> ErrorBody {
+        let (_, code, message, cure) = self.parts();
+        let current = match self {
+            Self::Conflict { current } => Some(*current),
+            _ => None,
+        };
+        ErrorBody { code: code.into(), message, cure: cure.into(), current }
+    }
+}
+
 impl IntoResponse for ApiError {
     fn into_response(self) -> Response {
         if let Self::Store(error) = &self {
             tracing::error!(%error, "the store failed");
         }
-        let (status, code, message, cure) = self.parts();
-        let current = match self {
-            Self::Conflict { current } => Some(current),
-            _ => None,
-        };
-        (status, Json(ErrorBody { code: code.into(), message, cure: cure.into(), current })).into_response()
+        (self.parts().0, Json(self.body())).into_response()
     }
 }
 

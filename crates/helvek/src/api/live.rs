@@ -1,12 +1,14 @@
 //! Solving while someone draws.
 
-use super::ApiError;
 use super::json::Body;
+use super::{ApiError, ErrorBody};
 use axum::Json;
-use helvek_core::answers::Answers;
+use axum::extract::ws::{Message, WebSocket, WebSocketUpgrade};
+use axum::response::Response;
+use helvek_core::answers::{Answers, FreeMotion};
 use helvek_core::edit::{self, Edit};
 use helvek_core::problem::Problem;
-use helvek_core::sheet::{self, Document, Sheet, Syntax};
+use helvek_core::sheet::{self, Document, MAX_TEXT, Sheet, Syntax};
 use helvek_core::{model, solution};
 use helvek_figure::{Scene, unclear};
 use helvek_report::page::Page;
@@ -26,6 +28,9 @@ pub(crate) struct LiveRequest {
     /// To be done to the sheet first.
     #[serde(default)]
     pub(crate) edit: Option<Edit>,
+    /// Leaves out what only programs read: the answers as numbers.
+    #[serde(default)]
+    pub(crate) lean: bool,
 }
 
 /// Everything a bench shows.
@@ -50,14 +55,45 @@ pub(crate) struct LiveReply {
 /// A solution with its wording.
 #[derive(Debug, Serialize, JsonSchema)]
 pub(crate) struct LiveSolution {
-    /// For programs.
-    pub(crate) answers: Answers,
+    /// For programs; null when that was not wanted.
+    pub(crate) answers: Option<Answers>,
     /// For people.
     pub(crate) page: Page,
+    /// How it moves, when it can.
+    pub(crate) free_motion: Option<FreeMotion>,
+}
+
+/// A sheet of so many bytes is solved faster than it is handed to another thread and back.
+const SMALL: usize = 8 * 1024;
+
+/// The same over a line that stays open: a request of its own for every key takes longer than its answer. Each message is a [`LiveRequest`],
+/// each answer a [`LiveReply`], or an [`ErrorBody`] when the message was no request.
+pub(super) async fn line(upgrade: WebSocketUpgrade) -> Response {
+    upgrade.max_message_size(MAX_TEXT + super::ENVELOPE).on_upgrade(talk)
+}
+
+async fn talk(mut socket: WebSocket) {
+    while let Some(Ok(message)) = socket.recv().await {
+        let Message::Text(text) = message else { continue };
+        let answer = match serde_json::from_str::<LiveRequest>(&text) {
+            Ok(request) => match solve(Body(request)).await {
+                Ok(Json(reply)) => serde_json::to_string(&reply),
+                Err(error) => serde_json::to_string(&error.body()),
+            },
+            Err(error) => serde_json::to_string(&ErrorBody::unreadable(&error.to_string())),
+        };
+        let Ok(answer) = answer else { break };
+        if socket.send(Message::Text(answer.into())).await.is_err() {
+            break;
+        }
+    }
 }
 
 /// Edits, then solves what is understood. A sheet that makes no sense is an answer with problems, not a failed request.
 pub(super) async fn solve(Body(request): Body<LiveRequest>) -> Result<Json<LiveReply>, ApiError> {
+    if request.sheet.get().len() <= SMALL {
+        return Ok(Json(reply(&request)));
+    }
     // Off the threads that serve: a large sheet must not hold up a small one.
     let reply = tokio::task::spawn_blocking(move || reply(&request)).await;
     reply.map(Json).map_err(|error| {
@@ -89,7 +125,12 @@ fn reply(request: &LiveRequest) -> LiveReply {
         };
         scene.marks.extend(unclear(&written.unwrap_or_default(), &solved.model, &built.problems));
     }
-    let solution = complete.then(|| LiveSolution { answers: solved.answers(), page: Page::of(&solved) });
+    let solution = complete.then(|| {
+        let answers = solved.answers();
+        let page = Page::with(&solved, &answers);
+        let free_motion = answers.free_motion.clone();
+        LiveSolution { answers: (!request.lean).then_some(answers), page, free_motion }
+    });
     let micros = u64::try_from(start.elapsed().as_micros()).unwrap_or(u64::MAX);
     LiveReply { seq: request.seq, edited, refused, problems: built.problems, scene, solution, micros }
 }

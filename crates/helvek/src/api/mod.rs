@@ -46,6 +46,7 @@ pub(crate) fn router(shared: Shared) -> Router {
     Router::new()
         .route("/health", get(async || "well"))
         .route("/solve", post(live::solve))
+        .route("/live", get(live::line))
         .route("/sheets", get(shelf::look).post(sheets::create))
         .route("/sheets/{id}", get(sheets::get).put(sheets::save).delete(shelf::remove))
         .route("/sheets/{id}/copy", post(shelf::copy))

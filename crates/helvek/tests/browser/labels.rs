@@ -18,7 +18,7 @@ const BAD_LABELS: &str = "
         }
         if (p.left < board.left || p.right > board.right || p.top < board.top || p.bottom > board.bottom) bad.push(`${a} is outside`);
     }
-    const lines = '.beam polyline:not(.reach), line.bar, line.rope, .wheel, .arrow .shaft, .arc .shaft, .comb line';
+    const lines = '.beam polyline:not(.reach), line.bar, line.rope, .wheel, .arrow .shaft, .arc .shaft, .comb .teeth';
     for (const line of document.querySelectorAll(lines.split(', ').map((l) => `.board svg ${l}`).join(', '))) {
         const [size, toScreen] = [line.getTotalLength(), line.getScreenCTM()];
         for (let at = 0; at <= size; at += 4) {

@@ -50,7 +50,11 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
 
 export const api = {
   solve: (seq: number, sheet: Sheet, edit?: Edit) =>
-    call<LiveReply>('POST', '/api/solve', edit ? { seq, sheet, edit } : { seq, sheet }),
+    call<LiveReply>(
+      'POST',
+      '/api/solve',
+      edit ? { seq, sheet, edit, lean: true } : { seq, sheet, lean: true },
+    ),
   look: (query: Record<string, string>) =>
     call<ShelfReply>('GET', `/api/sheets?${new URLSearchParams(query)}`),
   examples: () => call<Example[]>('GET', '/api/examples'),

@@ -54,6 +54,40 @@ export interface paths {
         readonly patch?: never;
         readonly trace?: never;
     };
+    readonly "/api/live": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path?: never;
+            readonly cookie?: never;
+        };
+        /** The same over a WebSocket: each message a LiveRequest, each answer a LiveReply or an ErrorBody */
+        readonly get: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path?: never;
+                readonly cookie?: never;
+            };
+            readonly requestBody?: never;
+            readonly responses: {
+                /** @description The line is open */
+                readonly 101: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        readonly put?: never;
+        readonly post?: never;
+        readonly delete?: never;
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
     readonly "/api/sheets": {
         readonly parameters: {
             readonly query?: never;
@@ -1347,13 +1381,20 @@ export interface components {
             readonly sheet: components["schemas"]["Sheet"];
             /** @description To be done to the sheet first. */
             readonly edit?: components["schemas"]["Edit"] | null;
+            /**
+             * @description Leaves out what only programs read: the answers as numbers.
+             * @default false
+             */
+            readonly lean?: boolean;
         };
         /** @description A solution with its wording. */
         readonly LiveSolution: {
-            /** @description For programs. */
-            readonly answers: components["schemas"]["Answers"];
+            /** @description For programs; null when that was not wanted. */
+            readonly answers: components["schemas"]["Answers"] | null;
             /** @description For people. */
             readonly page: components["schemas"]["Page"];
+            /** @description How it moves, when it can. */
+            readonly free_motion: components["schemas"]["FreeMotion"] | null;
         };
         /** @description What acts on a body. */
         readonly Load: (components["schemas"]["ForceLoad"] & {

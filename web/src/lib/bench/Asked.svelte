@@ -1,6 +1,7 @@
 <!-- What was asked, with its answer, always in sight; the proof and the caution beside it. -->
 <script lang="ts">
   import { ClipboardCopy, ListChecks } from '@lucide/svelte';
+  import { onMount } from 'svelte';
   import Popover from '../ui/Popover.svelte';
   import AskedPanel from './AskedPanel.svelte';
   import type { Session } from './session.svelte';
@@ -16,14 +17,15 @@
   const page = $derived(session.page);
   // More answers than fit are scrolled to; the row fades out where it goes on.
   let row: HTMLElement;
-  let width = $state(0);
+  let end: HTMLElement;
   let more = $state(false);
-  function measure(): void {
-    more = row.scrollLeft + row.clientWidth < row.scrollWidth - 1;
-  }
-  $effect(() => {
-    void [width, page];
-    measure();
+  onMount(() => {
+    const watch = new IntersectionObserver(([entry]) => (more = !entry?.isIntersecting), {
+      root: row,
+      threshold: 0,
+    });
+    watch.observe(end);
+    return () => watch.disconnect();
   });
 
   const marks = $derived((of: string) => {
@@ -59,14 +61,7 @@
       </Popover>
     {/if}
   </div>
-  <div
-    class="answers"
-    class:without={session.without}
-    class:more
-    bind:this={row}
-    bind:clientWidth={width}
-    onscroll={measure}
-  >
+  <div class="answers" class:without={session.without} class:more bind:this={row}>
     {#if page}
       {#each page.asked as line, i (i)}
         <!-- svelte-ignore a11y_no_static_element_interactions -->
@@ -90,6 +85,7 @@
           : 'Waiting for the sheet to be whole.'}
       </p>
     {/if}
+    <span class="end" bind:this={end}></span>
   </div>
   <div class="proof">
     {#if page?.closes}<strong>{page.closes}</strong>{/if}
@@ -148,6 +144,11 @@
     flex: 1;
     overflow-x: auto;
     min-width: 0;
+  }
+  .end {
+    flex: none;
+    width: 1px;
+    margin-left: -30px;
   }
   .without strong {
     color: var(--color-neutral);

@@ -1,5 +1,5 @@
 /** Asking for solutions while someone types: one request in flight, one waiting, older ones dropped. */
-import { api } from '../api/client';
+import { Line } from '../api/line';
 import type { Edit, LiveReply, Sheet } from '../api/types';
 
 interface Question {
@@ -14,6 +14,7 @@ export class Solver {
   #seq = 0;
   #busy = false;
   #waiting: Question | null = null;
+  readonly #line = new Line();
 
   /** The reply to this very question; `null` when a newer one overtook it. */
   ask(sheet: Sheet, edit?: Edit): Promise<LiveReply | null> {
@@ -30,7 +31,7 @@ export class Solver {
     this.#waiting = null;
     this.#busy = true;
     try {
-      const reply = await api.solve(question.seq, question.sheet, question.edit);
+      const reply = await this.#line.ask(question.seq, question.sheet, question.edit);
       question.resolve(reply.seq === this.#seq ? reply : null);
     } catch (error) {
       question.reject(error);

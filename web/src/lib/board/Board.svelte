@@ -45,7 +45,7 @@
     void fonts;
     return layout(scene, view, size, { ...reading, lit: session.lit.ids, arm: session.lit.arm }, measure);
   });
-  const motion = $derived(session.reply?.solution?.answers.free_motion ?? null);
+  const motion = $derived(session.reply?.solution?.free_motion ?? null);
   const moves = $derived(session.stop === 'idealise' || session.stop === 'free');
   const grid = $derived(roundStep(view, 34) * view.k);
 
@@ -241,6 +241,7 @@
     position: relative;
     overflow: hidden;
     height: 100%;
+    contain: layout style;
   }
   svg {
     display: block;

@@ -12,22 +12,32 @@
     leave: () => void;
   }
   const { comb, lit, behind, enter, leave }: Props = $props();
+
+  // Two paths for all teeth: a load has dozens of them, and all change together.
+  const shafts = $derived(
+    comb.teeth
+      .map(({ tail, head }) => {
+        const d = unit(sub(head, tail));
+        return `M${tail[0]} ${tail[1]}L${head[0] - d[0] * 4} ${head[1] - d[1] * 4}`;
+      })
+      .join(''),
+  );
+  const heads = $derived(
+    comb.teeth
+      .map(({ tail, head }) => {
+        const [dx, dy] = unit(sub(head, tail));
+        const [x, y] = [head[0] - dx * 7, head[1] - dy * 7];
+        return `M${head[0]} ${head[1]}L${x - dy * 3} ${y + dx * 3}L${x + dy * 3} ${y - dx * 3}Z`;
+      })
+      .join(''),
+  );
 </script>
 
 <!-- svelte-ignore a11y_no_static_element_interactions -->
 <g class="comb" class:lit class:behind data-mark={comb.id} onpointerenter={enter} onpointerleave={leave}>
   <polyline points={comb.outline.map((p) => p.join()).join(' ')} />
-  {#each comb.teeth as t, i (i)}
-    {@const d = unit(sub(t.head, t.tail))}
-    <line x1={t.tail[0]} y1={t.tail[1]} x2={t.head[0] - d[0] * 4} y2={t.head[1] - d[1] * 4} />
-    <path
-      class="tooth"
-      d="M{t.head[0]} {t.head[1]}L{t.head[0] - d[0] * 7 - d[1] * 3} {t.head[1] - d[1] * 7 + d[0] * 3}L{t
-        .head[0] -
-        d[0] * 7 +
-        d[1] * 3} {t.head[1] - d[1] * 7 - d[0] * 3}Z"
-    />
-  {/each}
+  <path class="teeth" d={shafts} />
+  <path class="heads" d={heads} />
 </g>
 
 <style>
@@ -35,11 +45,11 @@
     fill: color-mix(in oklab, var(--given) 5%, transparent);
   }
   polyline,
-  line {
+  .teeth {
     stroke: var(--given);
     stroke-width: 1.3;
   }
-  .tooth {
+  .heads {
     fill: var(--given);
   }
   .behind {
@@ -49,10 +59,10 @@
     opacity: 1;
   }
   .lit polyline,
-  .lit line {
+  .lit .teeth {
     stroke: var(--focus);
   }
-  .lit .tooth {
+  .lit .heads {
     fill: var(--focus);
   }
 </style>

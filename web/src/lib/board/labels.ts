@@ -35,6 +35,7 @@ export interface Placed {
 export type Segment = readonly [XY, XY];
 
 const DISTANCES = [0, 12, 26, 44, 66, 92, 124];
+const FARTHEST = 124;
 const TURNS = [0, 45, -45, 90, -90, 135, -135, 180, 22.5, -22.5, 67.5, -67.5, 112.5, -112.5, 157.5, -157.5];
 
 export function overlap(a: Box, b: Box): number {
@@ -73,24 +74,46 @@ export function placeLabels(
   within: Box,
 ): Placed[] {
   const taken = [...boxes];
+  const fences = segments.map((segment) => ({ segment, box: around(segment) }));
   return wishes.map((wish) => {
+    // Only what lies within the farthest ring can be in the way.
+    const far = FARTHEST + wish.gap + wish.w + wish.h;
+    const reach = { x: wish.anchor[0] - far, y: wish.anchor[1] - far, w: 2 * far, h: 2 * far };
+    const lines = fences.filter(({ box }) => touches(box, reach));
+    const others = taken.filter((box) => touches(box, reach));
     let best: { cost: number; box: Box; far: number } | null = null;
     search: for (const [ring, distance] of DISTANCES.entries()) {
       for (const [order, turn] of TURNS.entries()) {
         const box = boxAt(wish, turn, distance);
-        const covered = taken.reduce((sum, other) => sum + overlap(grown(box), other), 0);
-        const crossed = segments.reduce((sum, s) => sum + crosses(grown(box), s), 0);
+        const room = grown(box);
+        let covered = 0;
+        for (const other of others) covered += overlap(room, other);
         const outside = box.w * box.h - overlap(box, within);
         // A covered label is far worse than a crossed line, and both are worse than any distance.
-        const cost = 1000 * covered + 20 * crossed + 60 * outside + 10 * ring + order;
+        let cost = 1000 * covered + 60 * outside + 10 * ring + order;
+        let crossed = 0;
+        if (!best || cost < best.cost) {
+          for (const line of lines) if (touches(line.box, room)) crossed += crosses(room, line.segment);
+          cost += 20 * crossed;
+        }
         if (!best || cost < best.cost) best = { cost, box, far: distance };
         if (covered === 0 && crossed === 0 && outside <= 0) break search;
       }
     }
-    const { box, far } = best as { box: Box; far: number };
-    taken.push(box);
-    return { id: wish.id, box, leader: far >= 44 ? wish.anchor : null };
+    const found = best as { cost: number; box: Box; far: number };
+    taken.push(found.box);
+    return { id: wish.id, box: found.box, leader: found.far >= 44 ? wish.anchor : null };
   });
+}
+
+function around([a, b]: Segment): Box {
+  const [x, y] = [Math.min(a[0], b[0]), Math.min(a[1], b[1])];
+  return { x, y, w: Math.max(a[0], b[0]) - x, h: Math.max(a[1], b[1]) - y };
+}
+
+/** Whether two boxes have a point in common; a box may be a line. */
+function touches(a: Box, b: Box): boolean {
+  return a.x <= b.x + b.w && b.x <= a.x + a.w && a.y <= b.y + b.h && b.y <= a.y + a.h;
 }
 
 function grown(box: Box): Box {

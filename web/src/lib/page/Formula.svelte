@@ -1,18 +1,17 @@
 <!-- A fragment: words as they are, mathematics typeset once the typesetter is there and readable before. -->
 <script lang="ts">
   import type { Fragment } from '../api/types';
-  import { typesetter } from './katex';
+  import { typeset } from './katex';
 
   const { fragment }: { fragment: Fragment } = $props();
   let node = $state<HTMLSpanElement | null>(null);
+  // Every reply brings new fragments; only those that say something else are set anew.
+  const latex = $derived(fragment.latex);
 
   $effect(() => {
-    const latex = fragment.latex;
-    if (!latex || !node) return;
-    const into = node;
-    void typesetter().then((render) => render(latex, into));
+    if (latex && node) typeset(latex, node);
   });
 </script>
 
-{#if fragment.latex}<span bind:this={node} aria-label={fragment.text} role="math">{fragment.text}</span
+{#if latex}<span bind:this={node} aria-label={fragment.text} role="math">{fragment.text}</span
   >{:else}{fragment.text}{/if}

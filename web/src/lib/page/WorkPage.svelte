@@ -127,6 +127,7 @@
 
 <style>
   .page {
+    contain: strict;
     height: 100%;
     overflow-y: auto;
     padding: 12px 14px 20px 12px;
@@ -252,6 +253,9 @@
     margin-top: 2px;
   }
   article {
+    /* Of a long working only what is in sight is laid out and painted. */
+    content-visibility: auto;
+    contain-intrinsic-size: auto 130px;
     padding: 8px 10px 8px 10px;
     border-left: 3px solid transparent;
     border-top: 1px solid var(--rule);
@@ -318,11 +322,13 @@
 
   @media print {
     .page {
+      contain: none;
       height: auto;
       overflow: visible;
       padding: 0;
     }
     article {
+      content-visibility: visible;
       break-inside: avoid;
       background: none !important;
       border-left: none;
