@@ -16,7 +16,7 @@ export class Line {
   ask(seq: number, sheet: Sheet, edit?: Edit): Promise<LiveReply> {
     const plain = () => api.solve(seq, sheet, edit);
     const socket = this.#open();
-    if (socket?.readyState !== WebSocket.OPEN) return plain();
+    if (!socket || socket.readyState !== socket.OPEN) return plain();
     return new Promise((resolve, reject) => {
       this.#waiting = {
         resolve: (reply) => {
