@@ -56,7 +56,11 @@ pub(crate) async fn measure(binary: &Path, report: &mut Report) {
     let server = Server::start(binary, &folder.path().join("s.sqlite"), true).await;
     let browser = Browser::open(1280, 800, Theme::Light).await;
     browser.goto(&server.address).await;
-    let usable = browser.script("return performance.getEntriesByName('usable')[0].startTime").await.as_f64().unwrap_or(f64::NAN);
+    let usable = browser
+        .script("return performance.getEntriesByName('usable')[0].startTime")
+        .await
+        .as_f64()
+        .unwrap_or(f64::NAN);
     report.under("first load to a usable shelf, in a browser that was just started", usable, 1000.0, "ms");
     browser.keys("n").await;
     browser.find("main[aria-label=Bench]").await;

@@ -5,9 +5,8 @@
   import { api } from '../api/client';
   import Board from '../board/Board.svelte';
   import type { Painted } from '../board/painted';
-  import { markOf } from '../entry/about';
   import EntryTag from '../entry/EntryTag.svelte';
-  import { GROUP, type Tool, type ToolId, TOOLS } from '../entry/tools';
+  import type { Tool, ToolId } from '../entry/tools';
   import ToolStrip from '../entry/ToolStrip.svelte';
   import WorkPage from '../page/WorkPage.svelte';
   import { copyText } from '../ui/clipboard';
@@ -19,10 +18,11 @@
   import { type Bench, commands } from './commands';
   import FirstSteps from './FirstSteps.svelte';
   import GroupBar from './GroupBar.svelte';
+  import { type Hands, onKey } from './keys';
   import { Neighbours } from './neighbours';
   import Palette from './Palette.svelte';
   import { Replay } from './replay.svelte';
-  import { type Session, STOPS } from './session.svelte';
+  import type { Session } from './session.svelte';
   import { tagAt } from './tagplace';
   import Thread from './Thread.svelte';
   import TopBar from './TopBar.svelte';
@@ -110,70 +110,12 @@
     print: () => print(),
   };
 
-  /** Keys with Control. */
-  function withControl(event: KeyboardEvent): boolean {
-    const pressed = event.key.toLowerCase();
-    if (pressed === 'z' && event.shiftKey) session.redo();
-    else if (pressed === 'z') session.undo();
-    else if (pressed === 'a' && session.stop === 'idealise') {
-      const kinds = ['support', 'force', 'couple', 'distributed'];
-      const marks = session.reply?.scene.marks ?? [];
-      session.choose(marks.filter((m) => kinds.includes(m.kind)).map((m) => m.id));
-    } else return false;
-    return true;
-  }
-
-  /** Keys that act while the board or the page is used. */
-  function plain(event: KeyboardEvent, mark: string | null): boolean {
-    const pressed = event.key.toLowerCase();
-    const tool = event.shiftKey ? undefined : TOOLS.find((t) => t.key === pressed);
-    const several = event.shiftKey ? undefined : GROUP.find((t) => t.key === pressed);
-    const stop = STOPS[Number(event.key) - 1];
-    if (tool) choose(tool);
-    else if (several) group(several.id, session.chosen.length > 0 ? session.chosen : mark ? [mark] : []);
-    else if (stop && !(session.empty && stop !== 'idealise')) session.go(stop);
-    else if (pressed === 'n') session.walk(event.shiftKey ? -1 : 1);
-    else if (pressed === 'q') void copyAnswers();
-    else if (pressed === 'a') choosing = true;
-    else if (pressed === 'h') panel = 'history';
-    else if (event.key === ' ' && !mark) replay.toggle();
-    else if (event.key === 'Escape') {
-      replay.stop();
-      session.choose([]);
-    } else if ((event.key === 'Delete' || event.key === 'Backspace') && session.chosen.length > 0)
-      session.remove();
-    else if (event.key === '0') board.fitAll();
-    else if (event.key === '+' || event.key === '=') board.zoomBy(1.25);
-    else if (event.key === '-') board.zoomBy(0.8);
-    else if (event.shiftKey && event.key.startsWith('Arrow')) {
-      board.panBy(
-        { ArrowLeft: 60, ArrowRight: -60 }[event.key] ?? 0,
-        { ArrowUp: 60, ArrowDown: -60 }[event.key] ?? 0,
-      );
-    } else return false;
-    if (event.key !== ' ') replay.stop();
-    return true;
-  }
-
-  function key(event: KeyboardEvent): void {
-    const target = event.target as HTMLElement;
-    if (finding || target.matches('input:not([type=radio], [type=checkbox]), select, textarea')) return;
-    if (event.ctrlKey || event.metaKey) {
-      if (withControl(event)) event.preventDefault();
-      return;
-    }
-    if (event.altKey) return;
-    if (event.key === '/' || event.key === '?') {
-      finding = true;
-      event.preventDefault();
-      return;
-    }
-    const here = target === document.body || target.closest('[data-keys]') !== null;
-    // A button of the page is pressed with Space.
-    if (!here || (event.key === ' ' && target.matches('button:not([data-handle])'))) return;
-    const handle = target.dataset['handle'];
-    if (plain(event, handle ? markOf(handle) : null)) event.preventDefault();
-  }
+  const hands: Hands = {
+    ...bench,
+    pan: (x, y) => board.panBy(x, y),
+    find: () => (finding = true),
+    stopReplay: () => replay.stop(),
+  };
 
   let tag = $state.raw({ width: 540, height: 100 });
   let stage = $state.raw({ width: 720, height: 640 });
@@ -190,7 +132,7 @@
   });
 </script>
 
-<svelte:window onkeydown={key} />
+<svelte:window onkeydown={(event) => !finding && onKey(event, session, hands)} />
 <svelte:head><title>{session.sheet.title || 'Untitled sheet'} · Helvek</title></svelte:head>
 
 <main

@@ -1,5 +1,5 @@
 /** Everything that can be done, to be looked for by word: the same as by key and by pointer, and all that is on the board. */
-import { type Tool, TOOLS } from '../entry/tools';
+import { type Tool, type ToolId, TOOLS } from '../entry/tools';
 import { SCHOOLS, setting, withSchool } from './schools';
 import type { Session, Stop } from './session.svelte';
 
@@ -14,7 +14,8 @@ export interface Command {
 /** What only the bench can do. */
 export interface Bench {
   readonly choose: (tool: Tool) => void;
-  readonly group: (tool: 'shift' | 'repeat' | 'mirror') => void;
+  /** Does something to these marks; to those that are chosen unless given. */
+  readonly group: (tool: ToolId, ids?: readonly string[]) => void;
   readonly open: (id: string) => void;
   readonly fit: () => void;
   readonly zoom: (factor: number) => void;

@@ -1,0 +1,78 @@
+/** What the keys of the bench do. */
+import { markOf } from '../entry/about';
+import { GROUP, TOOLS } from '../entry/tools';
+import type { Bench } from './commands';
+import { type Session, STOPS } from './session.svelte';
+
+/** Everything the keys can reach. */
+export interface Hands extends Bench {
+  readonly pan: (x: number, y: number) => void;
+  readonly find: () => void;
+  readonly stopReplay: () => void;
+}
+
+/** Marks that can be chosen together. */
+const KINDS = ['support', 'force', 'couple', 'distributed'];
+
+/** Keys with Control. */
+function withControl(event: KeyboardEvent, session: Session): boolean {
+  const pressed = event.key.toLowerCase();
+  if (pressed === 'z' && event.shiftKey) session.redo();
+  else if (pressed === 'z') session.undo();
+  else if (pressed === 'a' && session.stop === 'idealise') {
+    const marks = session.reply?.scene.marks ?? [];
+    session.choose(marks.filter((m) => KINDS.includes(m.kind)).map((m) => m.id));
+  } else return false;
+  return true;
+}
+
+/** Keys that act while the board or the page is used; `mark`: the thing that has the focus. */
+function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: string | null): boolean {
+  const pressed = event.key.toLowerCase();
+  const tool = event.shiftKey ? undefined : TOOLS.find((t) => t.key === pressed);
+  const several = event.shiftKey ? undefined : GROUP.find((t) => t.key === pressed);
+  const stop = STOPS[Number(event.key) - 1];
+  const chosen = session.chosen.length > 0;
+  if (tool) hands.choose(tool);
+  else if (several) hands.group(several.id, chosen ? session.chosen : mark ? [mark] : []);
+  else if (stop && !(session.empty && stop !== 'idealise')) session.go(stop);
+  else if (pressed === 'n') session.walk(event.shiftKey ? -1 : 1);
+  else if (pressed === 'q') hands.copyAnswers();
+  else if (pressed === 'a') hands.chooseAsked();
+  else if (pressed === 'h') hands.history();
+  else if (event.key === ' ' && !mark) hands.replay();
+  else if (event.key === 'Escape') session.choose([]);
+  else if ((event.key === 'Delete' || event.key === 'Backspace') && chosen) session.remove();
+  else if (event.key === '0') hands.fit();
+  else if (event.key === '+' || event.key === '=') hands.zoom(1.25);
+  else if (event.key === '-') hands.zoom(0.8);
+  else if (event.shiftKey && event.key.startsWith('Arrow')) {
+    hands.pan(
+      { ArrowLeft: 60, ArrowRight: -60 }[event.key] ?? 0,
+      { ArrowUp: 60, ArrowDown: -60 }[event.key] ?? 0,
+    );
+  } else return false;
+  if (event.key !== ' ') hands.stopReplay();
+  return true;
+}
+
+/** A key anywhere on the bench. What is typed into a field is text and nothing else. */
+export function onKey(event: KeyboardEvent, session: Session, hands: Hands): void {
+  const target = event.target as HTMLElement;
+  if (target.matches('input:not([type=radio], [type=checkbox]), select, textarea')) return;
+  if (event.ctrlKey || event.metaKey) {
+    if (withControl(event, session)) event.preventDefault();
+    return;
+  }
+  if (event.altKey) return;
+  if (event.key === '/' || event.key === '?') {
+    hands.find();
+    event.preventDefault();
+    return;
+  }
+  const here = target === document.body || target.closest('[data-keys]') !== null;
+  // A button of the page is pressed with Space.
+  if (!here || (event.key === ' ' && target.matches('button:not([data-handle])'))) return;
+  const handle = target.dataset['handle'];
+  if (plain(event, session, hands, handle ? markOf(handle) : null)) event.preventDefault();
+}
