@@ -4,7 +4,7 @@ mod common;
 
 use helvek_core::edit::{self, Edit};
 use helvek_core::model;
-use helvek_core::sheet::{self, Document, Sheet, Syntax};
+use helvek_core::sheet::{self, Document, Load, Sheet, Syntax};
 use helvek_core::solution;
 
 fn examples() -> Vec<(String, String)> {
@@ -89,30 +89,36 @@ fn another_unit_changes_no_structure() {
 #[test]
 fn taking_a_load_away_leaves_the_points_that_others_stand_on() {
     let truss = example("ridge-truss");
-    let without = edited(&truss, r#"{ "edit": "remove", "id": "load:walk" }"#).unwrap();
+    let without = edited(&truss, r#"{ "edit": "remove", "ids": ["load:walk"] }"#).unwrap();
     assert_eq!(without.points, truss.sheet.points);
     assert_eq!(without.loads.len(), truss.sheet.loads.len() - 1);
     let linkage = example("vent-linkage");
-    let without = edited(&linkage, r#"{ "edit": "remove", "id": "load:glass" }"#).unwrap();
-    // The corner of the bent link stays, whatever stands on it; the link is as bent as before.
-    assert_eq!(without.bodies, linkage.sheet.bodies);
+    let without = edited(&linkage, r#"{ "edit": "remove", "ids": ["load:glass"] }"#).unwrap();
+    // The corner of the bent link stays, whatever stands on it; the link is as bent as before. The point beside the vent, which was there
+    // for the load alone, goes with it.
+    assert_eq!(without.bodies["link"], linkage.sheet.bodies["link"]);
+    assert!(without.bodies["vent"].points.is_empty() && !without.points.contains_key("G"));
     let well = example("well-pulley");
-    let without = edited(&well, r#"{ "edit": "remove", "id": "support:hook" }"#).unwrap();
+    let without = edited(&well, r#"{ "edit": "remove", "ids": ["support:hook"] }"#).unwrap();
     assert_eq!(without.points, well.sheet.points);
     assert_eq!(solve(&without).status, helvek_core::answers::StatusWord::Unstable);
 }
 
 #[test]
-fn a_board_for_single_beams_says_so_on_anything_else() {
+fn a_place_is_found_on_whichever_member_is_named() {
     let hoist = example("tub-hoist");
-    for edit in [
-        r#"{ "edit": "beam", "length": "3" }"#,
-        r#"{ "edit": "force", "size": "3", "place": "1" }"#,
-        r#"{ "edit": "support", "kind": "pin", "place": "end" }"#,
-    ] {
-        let problems = edited(&hoist, edit).unwrap_err();
-        assert!(problems[0].message.contains("more than one straight beam"), "{edit}: {}", problems[0]);
+    let first = hoist.sheet.bodies.keys().next().unwrap().clone();
+    for (place, on) in
+        [("1".to_owned(), first.as_str()), ("jib 0.5".into(), "jib"), ("mast 0.5".into(), "mast")]
+    {
+        let edit = format!(r#"{{ "edit": "force", "size": "3", "place": "{place}", "direction": "left" }}"#);
+        let sheet = edited(&hoist, &edit).unwrap_or_else(|p| panic!("{place}: {}", p[0]));
+        let Load::Force(force) = sheet.loads.last().unwrap() else { panic!() };
+        assert!(sheet.bodies[on].runs.iter().flatten().any(|p| *p == force.at), "{place} is not on {on}");
+        assert_eq!(solve(&sheet).status, helvek_core::answers::StatusWord::Determinate);
     }
+    let nowhere = edited(&hoist, r#"{ "edit": "force", "size": "3", "place": "boom 1" }"#).unwrap_err();
+    assert!(nowhere[0].message.contains("no point \"boom 1\""), "{}", nowhere[0]);
 }
 
 #[test]

@@ -8,7 +8,7 @@ use helvek_core::geometry::Vector;
 use helvek_core::model::{
     Asked, Bar, BarId, Joint, JointId, Rope, RopeId, Sought, SoughtId, Support, SupportId,
 };
-use helvek_core::sheet::Find;
+use helvek_core::sheet::{Find, Results};
 use helvek_core::units::figures;
 
 /// More than this is not a choice any more.
@@ -138,6 +138,7 @@ impl Wording<'_> {
         let (mut force, mut moment) = (Vector::ZERO, None);
         let mut parts = Vec::new();
         let mut any_force = false;
+        let signed = solved.model.schools.results == Results::Components;
         for (column, value) in solved.full.columns.iter().zip(self.values.iter().copied()) {
             if !mine(column.of) {
                 continue;
@@ -147,6 +148,11 @@ impl Wording<'_> {
                 continue;
             };
             let Some(act) = column.acts.get(act) else { continue };
+            if signed {
+                let (number, unit) = self.result(value, column.kind);
+                parts.push(format!("{} = {} {unit}", column.symbol, crate::step::minus(&number)));
+                continue;
+            }
             match column.kind {
                 ColumnKind::Couple => moment = Some(act.wrench.moment.z * value),
                 _ => {

@@ -57,6 +57,7 @@ fn schools(written: &sheet::Conventions) -> Schools {
         reactions: written.reactions.unwrap_or(defaults.reactions),
         truss: written.truss,
         wheels: written.pulley.unwrap_or(defaults.wheels),
+        results: written.results.unwrap_or(defaults.results),
         figures: written.figures.unwrap_or(defaults.figures),
     }
 }

@@ -24,7 +24,7 @@ pub use supports::{Support, SupportKind, support_names};
 
 use crate::geometry::{Point, Vector};
 pub use crate::sheet::BarKind;
-use crate::sheet::{Assume, First, Reactions, Truss, Turn, Wheels};
+use crate::sheet::{Assume, First, Reactions, Results, Truss, Turn, Wheels};
 use crate::units::Units;
 
 macro_rules! id {
@@ -166,6 +166,8 @@ pub struct Schools {
     pub truss: Option<Truss>,
     /// Whether pulleys stay on their bodies.
     pub wheels: Wheels,
+    /// How results of several components are displayed.
+    pub results: Results,
     /// Significant figures of displayed results.
     pub figures: u8,
 }
@@ -179,6 +181,7 @@ impl Default for Schools {
             reactions: Reactions::Needed,
             truss: None,
             wheels: Wheels::On,
+            results: Results::Magnitude,
             figures: 3,
         }
     }

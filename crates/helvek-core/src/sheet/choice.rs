@@ -1,7 +1,8 @@
 //! Words that stand for one of a few values, in one table each: for reading, and for naming what was expected.
 
 use super::{
-    Assume, BarKind, First, JointKind, Per, Reactions, SpaceKind, SupportKind, Truss, Turn, Vertical, Wheels,
+    Assume, BarKind, First, JointKind, Per, Reactions, Results, SpaceKind, SupportKind, Truss, Turn,
+    Vertical, Wheels,
 };
 
 /// A value that is written as one of a few words.
@@ -46,6 +47,11 @@ impl Choice for Reactions {
 
 impl Choice for Truss {
     const WORDS: &'static [(&'static str, Self)] = &[("joints", Self::Joints), ("sections", Self::Sections)];
+}
+
+impl Choice for Results {
+    const WORDS: &'static [(&'static str, Self)] =
+        &[("magnitude", Self::Magnitude), ("components", Self::Components)];
 }
 
 impl Choice for Wheels {

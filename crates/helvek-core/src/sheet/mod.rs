@@ -160,6 +160,9 @@ pub struct Conventions {
     /// Whether a pulley stays on its member or is freed; default it stays on.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub pulley: Option<Wheels>,
+    /// How the result of several components is displayed; default its magnitude with its direction.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub results: Option<Results>,
     /// Significant figures of displayed results, 2 to 8; default 3.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schemars(range(min = 2, max = 8))]
@@ -247,6 +250,17 @@ pub enum Wheels {
     On,
     /// It is freed: its axle transmits what the rope exerts on it.
     Off,
+}
+
+/// How results are displayed.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Results {
+    /// The magnitude, and the direction in which it acts.
+    #[default]
+    Magnitude,
+    /// Each component with its sign, along the direction in which it was assumed.
+    Components,
 }
 
 /// A rigid body: straight runs between consecutive points.

@@ -921,6 +921,8 @@ export interface components {
             readonly truss?: components["schemas"]["Truss"] | null;
             /** @description Whether a pulley stays on its member or is freed; default it stays on. */
             readonly pulley?: components["schemas"]["Wheels"] | null;
+            /** @description How the result of several components is displayed; default its magnitude with its direction. */
+            readonly results?: components["schemas"]["Results"] | null;
             /**
              * Format: uint8
              * @description Significant figures of displayed results, 2 to 8; default 3.
@@ -1910,6 +1912,8 @@ export interface components {
                 number
             ] | null;
         };
+        /** @description How results are displayed. */
+        readonly Results: "magnitude" | "components";
         /** @description A revision in the list. */
         readonly Revision: {
             /**

@@ -73,7 +73,10 @@
   function choose(tool: Tool): void {
     if (session.empty && tool.id !== 'beam') return;
     replay.stop();
-    session.open(tool.id);
+    // A roller holds as the last one on this sheet does: both ways, or only pushing.
+    const last = session.sheet.supports?.findLast((s) => s.kind === 'roller');
+    const pushes = tool.id === 'roller' && last?.one_way;
+    session.open(tool.id, pushes ? { typed: { holds: 'pushes only' } } : {});
   }
 
   function group(tool: ToolId, ids: readonly string[] = session.chosen): void {
@@ -104,6 +107,10 @@
     chooseAsked: () => (choosing = true),
     schools: () => (panel = 'schools'),
     history: () => (panel = 'history'),
+    cure: () => {
+      const first = session.page?.verdict.cures[0];
+      if (first !== undefined) void session.edit({ edit: 'cure', index: 0 }, first);
+    },
     duplicate: () => void keepCopy(),
     shelf: () => route.go('/'),
     theme: () => theme.toggle(),

@@ -24,6 +24,8 @@ export interface Bench {
   readonly chooseAsked: () => void;
   readonly schools: () => void;
   readonly history: () => void;
+  /** Does the first of the cures of what moves. */
+  readonly cure: () => void;
   readonly duplicate: () => void;
   readonly shelf: () => void;
   readonly theme: () => void;
@@ -72,7 +74,12 @@ export function commands(session: Session, bench: Bench): Command[] {
     add('Choose what is asked', 'find wanted', 'A', bench.chooseAsked);
   }
   session.page?.verdict.cures.forEach((cure, index) =>
-    add(`Cure: ${cure}`, 'unstable moves hold', '', () => void session.edit({ edit: 'cure', index }, cure)),
+    add(
+      `Cure: ${cure}`,
+      'unstable moves hold',
+      index === 0 ? 'K' : '',
+      () => void session.edit({ edit: 'cure', index }, cure),
+    ),
   );
   if (session.canUndo) add('Undo', 'back', 'Ctrl Z', () => session.undo());
   if (session.canRedo) add('Do again', 'redo', 'Ctrl Shift Z', () => session.redo());

@@ -40,6 +40,7 @@ function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: strin
   else if (pressed === 'q') hands.copyAnswers();
   else if (pressed === 'a') hands.chooseAsked();
   else if (pressed === 'h') hands.history();
+  else if (pressed === 'k') hands.cure();
   else if (event.key === ' ' && !mark) hands.replay();
   else if (event.key === 'Escape') session.choose([]);
   else if ((event.key === 'Delete' || event.key === 'Backspace') && chosen) session.remove();

@@ -65,6 +65,14 @@ export const SCHOOLS: readonly School[] = [
     only: 'pulleys',
   },
   {
+    key: 'results',
+    question: 'Answers are given as',
+    choices: [
+      { value: 'magnitude', word: 'magnitude and direction' },
+      { value: 'components', word: 'signed components' },
+    ],
+  },
+  {
     key: 'figures',
     question: 'Results are shown to',
     usual: 3,

@@ -47,6 +47,12 @@
     return `${label.id.split('#')[0]?.replace(':', ' ') ?? ''}: ${label.text}`;
   }
 
+  /** What is wrong with what is not understood. */
+  function problem(id: string): string {
+    const mark = session.reply?.scene.marks.find((m) => m.kind === 'unclear' && m.id === id);
+    return mark?.kind === 'unclear' ? `${mark.message} ${mark.cure}` : '';
+  }
+
   function click(event: MouseEvent, id: string): void {
     if (event.shiftKey && canChoose(id)) session.choose([markOf(id)], true);
     else open(id);
@@ -110,6 +116,7 @@
         data-label={l.id}
         aria-pressed={session.chosen.length > 0 && canChoose(l.id) ? chosen(l.id) : undefined}
         aria-label={says(l)}
+        title={l.kind === 'unclear' ? problem(l.id) : undefined}
         onclick={(e) => click(e, l.id)}
         onkeydown={(e) => rove(e, l.id)}
         onfocus={() => (current = l.id)}

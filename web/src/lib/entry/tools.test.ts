@@ -6,8 +6,8 @@ describe('tools', () => {
   it('have one key each', () => {
     const keys = [...TOOLS, ...GROUP].map((t) => t.key);
     expect(new Set(keys).size).toBe(keys.length);
-    // N walks, A asks, Q copies, H looks back: no tool may take them.
-    expect(keys.filter((k) => 'naqh'.includes(k))).toEqual([]);
+    // N walks, A asks, Q copies, H looks back, K cures: no tool may take them.
+    expect(keys.filter((k) => 'naqhk'.includes(k))).toEqual([]);
   });
 
   it('send what was typed and nothing else', () => {

@@ -56,7 +56,9 @@
       {#if page.verdict.cures.length > 0}
         <div class="cures">
           {#each page.verdict.cures as cure, index (cure)}
-            <button onclick={() => session.edit({ edit: 'cure', index }, cure)}>{cure}</button>
+            <button onclick={() => session.edit({ edit: 'cure', index }, cure)}
+              >{cure}{#if index === 0}<kbd>K</kbd>{/if}</button
+            >
           {/each}
         </div>
       {/if}
@@ -222,6 +224,10 @@
     text-align: left;
     cursor: pointer;
     font-size: 13.5px;
+  }
+  .cures kbd {
+    margin-left: 8px;
+    font-size: 11.5px;
   }
   .cures button:hover {
     border-color: var(--focus);

@@ -183,6 +183,7 @@ fn conventions(reader: &mut Reader, node: &Node) -> Conventions {
         reactions: fields.choice("reactions"),
         truss: fields.choice("truss"),
         pulley: fields.choice("pulley"),
+        results: fields.choice("results"),
         figures: None,
     };
     if let Some(node) = fields.get("figures") {
