@@ -33,6 +33,7 @@ const PARS: &[(&str, usize)] = &[
     ("seed-beam", 9),
     // Teeth, hand, two sums.
     ("sieve-drum", 4),
+    ("sluice-crank", 3),
     ("tub-hoist", 6),
     // Link by moments on the vent, two sums there, pull by moments on the lever.
     ("vent-linkage", 4),

@@ -23,8 +23,9 @@ async fn main() {
 /// Opens the sheet of that title from the shelf.
 async fn open(browser: &Browser, address: &str, title: &str) {
     browser.goto(address).await;
-    let pick =
-        format!("[...document.querySelectorAll('a')].find((a) => a.textContent.includes('{title}')).click()");
+    let pick = format!(
+        "[...document.querySelectorAll('.card > a')].find((a) => a.textContent.includes('{title}')).click()"
+    );
     browser.script(&pick).await;
     browser.find("main[aria-label=Bench]").await;
     browser.settle().await;
@@ -43,6 +44,18 @@ async fn on_paper(browser: &Browser, address: &str, pictures: &Path) {
     browser.hover("[data-part=step-1] .term:nth-of-type(2)").await;
     browser.settle().await;
     browser.picture(&pictures.join("work.png")).await;
+
+    // Several things chosen, about to be moved; a command looked for by word.
+    browser.keys("1").await;
+    browser.script("document.querySelector('[data-handle=\"load:crate\"]').focus()").await;
+    browser.keys(" ").await;
+    browser.script("document.querySelector('[data-handle=\"support:C\"]').focus()").await;
+    browser.keys(" v0.25").await;
+    browser.settle().await;
+    browser.picture(&pictures.join("together.png")).await;
+    browser.keys("⎋⎋/dist").await;
+    browser.picture(&pictures.join("commands.png")).await;
+    browser.keys("⎋").await;
 
     open(browser, address, "Lily pond ramp").await;
     browser.keys("4").await;
@@ -71,6 +84,11 @@ async fn on_paper(browser: &Browser, address: &str, pictures: &Path) {
     browser.picture(&pictures.join("unstable.png")).await;
     browser.control('z').await;
     browser.settle().await;
+
+    open(browser, address, "Sluice crank").await;
+    browser.keys("3n").await;
+    browser.settle().await;
+    browser.picture(&pictures.join("crank.png")).await;
 }
 
 async fn by_lamp(browser: &Browser, address: &str, pictures: &Path) {
@@ -78,4 +96,6 @@ async fn by_lamp(browser: &Browser, address: &str, pictures: &Path) {
     browser.keys("2").await;
     browser.settle().await;
     browser.picture(&pictures.join("free-by-lamp.png")).await;
+    browser.goto(address).await;
+    browser.picture(&pictures.join("shelf-by-lamp.png")).await;
 }

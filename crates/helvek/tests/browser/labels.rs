@@ -7,16 +7,17 @@ use helvek_testkit::Theme;
 /// are measured by the upright box around them, which is larger than they are.
 const BAD_LABELS: &str = "
     const board = document.querySelector('.board').getBoundingClientRect();
-    const labels = [...document.querySelectorAll('[data-label]')].filter((e) => !e.dataset.label.startsWith('dimension'));
-    const boxes = labels.map((e) => [e.dataset.label, e.getBoundingClientRect()]);
-    const bad = [];
+    const all = [...document.querySelectorAll('[data-label]')].map((e) => [e.dataset.label, e.getBoundingClientRect()]);
+    const bad = all
+        .filter(([, p]) => p.left < board.left || p.right > board.right || p.top < board.top || p.bottom > board.bottom)
+        .map(([label]) => `${label} is outside`);
+    const boxes = all.filter(([label]) => !label.startsWith('dimension'));
     for (const [i, [a, p]] of boxes.entries()) {
         for (const [b, q] of boxes.slice(i + 1)) {
             const w = Math.min(p.right, q.right) - Math.max(p.left, q.left);
             const h = Math.min(p.bottom, q.bottom) - Math.max(p.top, q.top);
             if (w > 1 && h > 1) bad.push(`${a} covers ${b}`);
         }
-        if (p.left < board.left || p.right > board.right || p.top < board.top || p.bottom > board.bottom) bad.push(`${a} is outside`);
     }
     const lines = '.beam polyline:not(.reach), line.bar, line.rope, .wheel, .arrow .shaft, .arc .shaft, .comb .teeth';
     for (const line of document.querySelectorAll(lines.split(', ').map((l) => `.board svg ${l}`).join(', '))) {

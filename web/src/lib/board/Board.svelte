@@ -16,7 +16,7 @@
   import MotionGhost from './MotionGhost.svelte';
   import type { Painted, Reading } from './painted';
   import { marksIn, snapToMember } from './snap';
-  import { fit, roundStep, toScreen, toWorld, type View } from './view';
+  import { fit, roomFor, roundStep, toScreen, toWorld, type View } from './view';
 
   const { session, children }: { session: Session; children?: Snippet<[Painted, boolean]> } = $props();
 
@@ -30,7 +30,7 @@
   const scene = $derived(session.reply?.scene ?? { bounds: null, marks: [] });
   // The drawing follows the structure until someone moves it by hand, and stands still while something on it is dragged.
   let held = $state.raw<View | null>(null);
-  const base = $derived(held ?? fit(scene.bounds, size));
+  const base = $derived(held ?? fit(scene.bounds, size, roomFor(scene)));
   const view: View = $derived({
     k: transform.k * base.k,
     x: transform.applyX(base.x),

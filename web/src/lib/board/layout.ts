@@ -6,9 +6,7 @@ import { couples, distributed, forces } from './loads';
 import type { Label, Measure, Painted, Reading, SupportSymbol } from './painted';
 import { reactions } from './reactions';
 import { add, degrees, length, mix, right, scale, seen, sub, unit } from './vec';
-import { type Size, toScreen, type View } from './view';
-
-const DIMENSION = { first: 112, lane: 30 };
+import { DIMENSION, type Size, toScreen, type View } from './view';
 
 export function layout(scene: Scene, view: View, size: Size, reading: Reading, measure: Measure): Painted {
   const of = <K extends Mark['kind']>(kind: K) => scene.marks.filter((m): m is MarkOf<K> => m.kind === kind);

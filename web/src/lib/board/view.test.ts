@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { fit, roundStep, toScreen, toWorld } from './view';
+import type { Mark, Scene } from '../api/types';
+import { DIMENSION, fit, roomFor, roundStep, toScreen, toWorld } from './view';
 
 const size = { width: 700, height: 600 };
 
@@ -27,6 +28,26 @@ describe('the view', () => {
       }
     }
     expect(fit(null, size).k).toBeGreaterThan(0);
+  });
+
+  it('leaves room for distances on the side where they stand', () => {
+    const mark = (side: [number, number], lane: number): Mark => ({
+      kind: 'dimension',
+      id: 'dimension:A-B',
+      first: 'A',
+      second: 'B',
+      from: [0, 0],
+      to: [0, 3],
+      text: '3 m',
+      lane,
+      side,
+    });
+    const bounds = { min: [0, 0], max: [4, 3] } as const;
+    const scene: Scene = { bounds: { min: [...bounds.min], max: [...bounds.max] }, marks: [mark([1, 0], 1)] };
+    const view = fit(scene.bounds, size, roomFor(scene));
+    const [x] = toScreen(view, [4, 3]);
+    expect(x + DIMENSION.first + DIMENSION.lane).toBeLessThan(size.width - 20);
+    expect(roomFor({ bounds: null, marks: [mark([-1, 0], 0)] }).left).toBeGreaterThan(DIMENSION.first);
   });
 
   it('steps in round numbers', () => {

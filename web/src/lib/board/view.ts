@@ -25,8 +25,33 @@ export function toWorld(view: View, [x, y]: XY): XY {
   return [(x - view.x) / view.k, (view.y - y) / view.k];
 }
 
+export interface Margin {
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  readonly bottom: number;
+}
+
+/** Chains of distances stand this far from their member, the whole length one lane farther. */
+export const DIMENSION = { first: 112, lane: 30 };
+/** Beyond a line of distances: its number, and a little air. */
+const BEYOND = 34;
+
+/** The room a scene needs on the board: more on the sides where distances stand. */
+export function roomFor(scene: Scene): Margin {
+  const margin = { ...BOARD };
+  for (const m of scene.marks) {
+    if (m.kind !== 'dimension') continue;
+    const far = DIMENSION.first + DIMENSION.lane * m.lane + BEYOND;
+    margin.right = Math.max(margin.right, far * m.side[0]);
+    margin.left = Math.max(margin.left, -far * m.side[0]);
+    margin.top = Math.max(margin.top, far * m.side[1]);
+  }
+  return margin;
+}
+
 /** The view in which all of a scene is seen. */
-export function fit(bounds: Scene['bounds'], size: Size, margin = BOARD): View {
+export function fit(bounds: Scene['bounds'], size: Size, margin: Margin = BOARD): View {
   const [min, max]: readonly [XY, XY] = bounds
     ? [bounds.min, bounds.max]
     : [
