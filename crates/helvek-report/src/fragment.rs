@@ -33,14 +33,16 @@ impl Fragment {
 
 /// `A_{x}`; long names are set upright, single letters in italics, as is usual.
 pub fn latex_symbol(symbol: &Symbol) -> String {
-    let part = |text: &str| {
-        if text.chars().count() == 1 { escape(text) } else { format!("\\mathrm{{{}}}", escape(text)) }
-    };
     if symbol.index.is_empty() {
-        part(&symbol.base)
+        latex_name(&symbol.base)
     } else {
-        format!("{}_{{{}}}", part(&symbol.base), part(&symbol.index))
+        format!("{}_{{{}}}", latex_name(&symbol.base), latex_name(&symbol.index))
     }
+}
+
+/// A name as it is set: upright, unless it is a single letter.
+pub fn latex_name(name: &str) -> String {
+    if name.chars().count() == 1 { escape(name) } else { format!("\\mathrm{{{}}}", escape(name)) }
 }
 
 /// A name may hold anything; none of it may be taken for a command.

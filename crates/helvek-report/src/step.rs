@@ -1,6 +1,6 @@
 //! One equation as fragments: title, reason, terms, result.
 
-use crate::fragment::{Fragment, escape, latex_symbol, latex_unit};
+use crate::fragment::{Fragment, latex_name, latex_symbol, latex_unit};
 use crate::page::{ArmMark, PageCheck, PageLine, PageResult, PageStep, PageTerm};
 use crate::{load_id, reaction_id};
 use helvek_core::answers::Answers;
@@ -150,7 +150,7 @@ impl Wording<'_> {
                 let (name, latex) = match centre {
                     Centre::Named(point) => {
                         let name = self.solved.model.point_name(point);
-                        (name.to_owned(), escape(name))
+                        (name.to_owned(), latex_name(name))
                     }
                     Centre::Crossing(a, b) => {
                         let (a, b) = (&self.column(a).symbol, &self.column(b).symbol);
