@@ -76,7 +76,7 @@ pub(super) struct Figure {
     /// Points that ride along, by body.
     riding: Vec<(String, String)>,
     /// Bars hold points together as runs do.
-    bars: Vec<[String; 2]>,
+    pub(super) bars: Vec<[String; 2]>,
     size: f64,
 }
 
@@ -214,6 +214,34 @@ impl Figure {
             Some((line.body.clone(), line.run, index + 1))
         });
         found.next()
+    }
+
+    /// The bar between whose ends a place lies, by its row.
+    pub(super) fn bar_at(&self, at: Point) -> Option<usize> {
+        self.bars.iter().position(|[a, b]| {
+            let (Some(a), Some(b)) = (self.at.get(a), self.at.get(b)) else { return false };
+            let Some(along) = (*b - *a).unit() else { return false };
+            let s = (at - *a).dot(along);
+            let off = at.distance(*a + along * s);
+            off <= 1e3 * self.slack() && s > self.slack() && s < a.distance(*b) - self.slack()
+        })
+    }
+
+    /// The points between two places, in order from the first.
+    pub(super) fn between(&self, a: Point, b: Point) -> Vec<String> {
+        let Some(along) = (b - a).unit() else { return Vec::new() };
+        let length = a.distance(b);
+        let mut found: Vec<(f64, &String)> = self
+            .at
+            .iter()
+            .filter_map(|(name, p)| {
+                let s = (*p - a).dot(along);
+                let off = p.distance(a + along * s);
+                (off <= 1e3 * self.slack() && s > self.slack() && s < length - self.slack()).then_some((s, name))
+            })
+            .collect();
+        found.sort_by(|a, b| a.0.total_cmp(&b.0));
+        found.into_iter().map(|(_, name)| name.clone()).collect()
     }
 
     /// Everything that hangs on `from` once the links of `cut` are taken away: by runs, by bars, and what rides along with the nearest

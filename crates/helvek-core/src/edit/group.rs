@@ -3,7 +3,7 @@
 use super::figure::Figure;
 use super::place::{self, point_at, spot, spot_of};
 use super::typed::{length, tidy};
-use super::{loads, supports, words, wrong};
+use super::{bars, copies, loads, supports, words, wrong};
 use crate::geometry::{Point, Vector};
 use crate::model::{self, LoadKind, Model};
 use crate::problem::Problem;
@@ -16,15 +16,30 @@ struct Chosen {
     loads: Vec<usize>,
     supports: Vec<usize>,
     points: Vec<String>,
+    bars: Vec<usize>,
+}
+
+impl Chosen {
+    /// The joints that are chosen, themselves or as the ends of bars.
+    fn joints(&self, sheet: &Sheet) -> Vec<String> {
+        let mut joints = self.points.clone();
+        for end in self.bars.iter().flat_map(|row| sheet.bars[*row].ends()) {
+            if !joints.contains(end) {
+                joints.push(end.clone());
+            }
+        }
+        joints
+    }
 }
 
 fn chosen(sheet: &Sheet, ids: &[String]) -> Outcome<Chosen> {
-    let mut found = Chosen { loads: Vec::new(), supports: Vec::new(), points: Vec::new() };
+    let mut found = Chosen { loads: Vec::new(), supports: Vec::new(), points: Vec::new(), bars: Vec::new() };
     for id in ids {
         match id.split_once(':') {
             Some(("load", name)) => found.loads.push(loads::named(sheet, name)?),
             Some(("support", name)) => found.supports.push(supports::named(sheet, name)?),
             Some(("point", name)) if sheet.points.contains_key(name) => found.points.push(name.to_owned()),
+            Some(("bar", name)) => found.bars.push(bars::named(sheet, name)?),
             _ => {
                 return wrong(
                     "by",
@@ -86,24 +101,30 @@ fn moved_to(sheet: &mut Sheet, from: &str, image: impl Fn(Point) -> Point, slot:
     point_at(sheet, &spot_of(at), "", slot)
 }
 
-/// Moves things, or puts copies of them `copies` times at that distance from each other.
-pub(super) fn shift(sheet: &mut Sheet, ids: &[String], text: &str, copies: usize) -> Outcome {
+/// Moves things, or puts copies of them `count` times at that distance from each other.
+pub(super) fn shift(sheet: &mut Sheet, ids: &[String], text: &str, count: usize) -> Outcome {
     let chosen = chosen(sheet, ids)?;
     let by = by(sheet, text)?;
     let before = sheet.clone();
-    if copies > 200 {
+    if count > 200 {
         return wrong("copies", "More than 200 copies.", "Type fewer.");
     }
-    if copies == 0 {
-        shift_points(sheet, &chosen.points, &by)?;
+    let joints = chosen.joints(sheet);
+    if count == 0 {
+        shift_points(sheet, &joints, &by)?;
+    } else if !joints.is_empty() {
+        let vector = across(&Figure::of(sheet)?, &joints[0], &by);
+        for n in 1..=count {
+            copies::copy(sheet, &joints, &chosen.bars, |p| p + vector * n as f64)?;
+        }
     }
     for row in chosen.loads {
         let mut load = sheet.loads[row].clone();
-        for _ in 0..copies.max(1) {
+        for _ in 0..count.max(1) {
             for at in places(&mut load) {
                 *at = shifted(sheet, at, &by)?;
             }
-            if copies == 0 {
+            if count == 0 {
                 sheet.loads[row] = load.clone();
             } else {
                 add_load(sheet, load.clone());
@@ -112,9 +133,9 @@ pub(super) fn shift(sheet: &mut Sheet, ids: &[String], text: &str, copies: usize
     }
     for row in chosen.supports {
         let mut support = sheet.supports[row].clone();
-        for _ in 0..copies.max(1) {
+        for _ in 0..count.max(1) {
             support.at = shifted(sheet, &support.at, &by)?;
-            put_support(sheet, (copies == 0).then_some(row), support.clone());
+            put_support(sheet, (count == 0).then_some(row), support.clone());
         }
     }
     no_crowd(&before, sheet, "by")
@@ -124,14 +145,18 @@ pub(super) fn shift(sheet: &mut Sheet, ids: &[String], text: &str, copies: usize
 fn shift_points(sheet: &mut Sheet, names: &[String], by: &By) -> Outcome {
     let figure = Figure::of(sheet)?;
     for name in names {
-        let vector = match by {
-            By::Across(vector) => *vector,
-            By::Along(distance) => figure.word("along", name) * *distance,
-        };
-        let at = figure.at[name] + vector;
+        let at = figure.at[name] + across(&figure, name, by);
         sheet.points.insert(name.clone(), place::coordinates(at, None));
     }
     Ok(())
+}
+
+/// How far that is in the plane, from a point.
+fn across(figure: &Figure, name: &str, by: &By) -> Vector {
+    match by {
+        By::Across(vector) => *vector,
+        By::Along(distance) => figure.word("along", name) * *distance,
+    }
 }
 
 /// The points a load stands on.
@@ -215,17 +240,23 @@ pub(super) fn mirror(
     copy: bool,
 ) -> Outcome {
     let chosen = chosen(sheet, ids)?;
-    let about = super::typed::filled(about).unwrap_or("middle");
-    let at = spot(sheet, about, "about")?.at;
+    let joints = chosen.joints(sheet);
     let figure = Figure::of(sheet)?;
+    let at = match super::typed::filled(about) {
+        Some(about) => spot(sheet, about, "about")?.at,
+        None if figure.lines.is_empty() => edge(&figure, &joints, copy),
+        None => spot(sheet, "middle", "about")?.at,
+    };
     let across = figure.direction_at(at);
     let line = MirrorLine { at, across };
     let built = model::build(document);
     if built.model.loads.len() < sheet.loads.len() || built.model.supports.len() < sheet.supports.len() {
         return wrong("about", "The sheet itself has to be mended first.", "See what is wrong with it.");
     }
-    for name in &chosen.points {
-        if !copy {
+    if copy {
+        copies::copy(sheet, &joints, &chosen.bars, |p| line.point(p))?;
+    } else {
+        for name in &joints {
             let image = line.point(figure.at[name]);
             sheet.points.insert(name.clone(), place::coordinates(image, None));
         }
@@ -251,6 +282,14 @@ pub(super) fn mirror(
         put_support(sheet, (!copy).then_some(row), support);
     }
     no_crowd(&document.sheet, sheet, "about")
+}
+
+/// Where a truss is mirrored unless it is said: a copy at its farther edge, in place in its middle.
+fn edge(figure: &Figure, joints: &[String], copy: bool) -> Point {
+    let chosen = figure.at.iter().filter(|(name, _)| joints.is_empty() || joints.contains(name));
+    let xs: Vec<f64> = chosen.map(|(_, p)| p.x).collect();
+    let (least, most) = (xs.iter().copied().fold(f64::INFINITY, f64::min), xs.iter().copied().fold(f64::NEG_INFINITY, f64::max));
+    Point::plane(if copy { most } else { (least + most) / 2.0 }, 0.0)
 }
 
 /// The image of a load, but for its points.

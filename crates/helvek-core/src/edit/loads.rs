@@ -1,5 +1,6 @@
 //! Loads put down and changed.
 
+use super::chain;
 use super::place;
 use super::typed::{filled, kept, quantity, size};
 use super::words;
@@ -41,7 +42,23 @@ pub(super) struct Weight<'a> {
 
 type Outcome = Result<(), Vec<Problem>>;
 
+/// A force; of a new one that is put at several joints, one at each.
 pub(super) fn force(sheet: &mut Sheet, name: Option<&str>, slots: &Force<'_>) -> Outcome {
+    match joints(sheet, name, slots.place) {
+        Some(joints) => joints
+            .iter()
+            .try_for_each(|at| one_force(sheet, None, &Force { place: Some(at.as_str()), ..*slots })),
+        None => one_force(sheet, name, slots),
+    }
+}
+
+/// The joints at which a new load is put, when there are several.
+fn joints(sheet: &Sheet, name: Option<&str>, place: Option<&str>) -> Option<Vec<String>> {
+    let text = filled(place).filter(|_| name.is_none())?;
+    chain::several(sheet, text).filter(|joints| joints.len() > 1)
+}
+
+fn one_force(sheet: &mut Sheet, name: Option<&str>, slots: &Force<'_>) -> Outcome {
     let index = name.map(|name| named(sheet, name)).transpose()?;
     let mut load = match index.map(|i| &sheet.loads[i]) {
         Some(Load::Force(load)) => load.clone(),
@@ -152,8 +169,18 @@ pub(super) fn distributed(sheet: &mut Sheet, name: Option<&str>, slots: &Distrib
     Ok(())
 }
 
-/// A mass with its unit or without, or a force with its unit.
+/// A weight; of a new one that is put at several joints, one at each.
 pub(super) fn weight(sheet: &mut Sheet, name: Option<&str>, slots: &Weight<'_>) -> Outcome {
+    match joints(sheet, name, slots.place) {
+        Some(joints) => joints
+            .iter()
+            .try_for_each(|at| one_weight(sheet, None, &Weight { place: Some(at.as_str()), ..*slots })),
+        None => one_weight(sheet, name, slots),
+    }
+}
+
+/// A mass with its unit or without, or a force with its unit.
+fn one_weight(sheet: &mut Sheet, name: Option<&str>, slots: &Weight<'_>) -> Outcome {
     let index = name.map(|name| named(sheet, name)).transpose()?;
     let mut load = match index.map(|i| &sheet.loads[i]) {
         Some(Load::Weight(load)) => load.clone(),

@@ -3,7 +3,7 @@
 use super::figure::{Figure, Line};
 use super::place::{self, angle, coordinates, free_name};
 use super::typed::{filled, length, positive, tidy};
-use super::{points, wrong};
+use super::{points, units, wrong};
 use crate::geometry::{Point, Vector};
 use crate::problem::Problem;
 use crate::sheet::{Body, Quantity, Sheet};
@@ -22,6 +22,7 @@ pub(super) fn beam(
     let Some(text) = filled(typed_length) else {
         return wrong("length", "A beam needs a length.", "Type it: 6, or 18 ft.");
     };
+    units::adopt(sheet, text);
     let unit = crate::model::units_of(sheet).of(Dimension::LENGTH);
     let size = positive(text, &unit, "length")?;
     if sheet.bodies.is_empty() {

@@ -43,6 +43,9 @@ pub(super) fn spot(sheet: &Sheet, text: &str, slot: &str) -> Result<Spot, Vec<Pr
     if let Some((name, steps)) = steps(&figure, text) {
         return stepped(sheet, &figure, name, &steps, text, slot);
     }
+    if figure.lines.is_empty() && !figure.bars.is_empty() {
+        return at_joint(&figure, text, slot);
+    }
     // "mast 2.5": the longest name first, so that "mast 2" is not read as the body "mast".
     let named = figure.lines.iter().filter(|line| {
         text.strip_prefix(line.body.as_str()).is_some_and(|rest| rest.starts_with(char::is_whitespace))
@@ -63,6 +66,26 @@ pub(super) fn spot(sheet: &Sheet, text: &str, slot: &str) -> Result<Spot, Vec<Pr
         _ => length(rest, &figure.unit, slot)?,
     };
     on(&figure, line, station, rest, slot)
+}
+
+/// The usual places of a truss: the first and the last of its lowest joints.
+fn at_joint(figure: &Figure, text: &str, slot: &str) -> Result<Spot, Vec<Problem>> {
+    let low = figure.at.values().map(|p| p.y).fold(f64::INFINITY, f64::min);
+    let lowest = figure.at.values().filter(|p| p.y <= low + figure.slack());
+    let by_x = |a: &&Point, b: &&Point| a.x.total_cmp(&b.x);
+    let found = match text {
+        "start" => lowest.min_by(by_x),
+        "end" => lowest.max_by(by_x),
+        _ => None,
+    };
+    match found {
+        Some(at) => Ok(spot_of(*at)),
+        None if text == "middle" => wrong(slot, "At which joint?", "Name it, or several: B C D, or B..D."),
+        None => {
+            let cure = format!("Name a joint, or type its place: 2;1. There are {}.", figure.names().join(", "));
+            wrong(slot, format!("There is no joint \"{text}\"."), cure)
+        }
+    }
 }
 
 /// A step from a point: how far, and which way unless it is along the member.
@@ -183,6 +206,11 @@ pub(super) fn point_at(
             run.insert(index, name.clone());
         }
         return Ok(name);
+    }
+    if let Some(row) = figure.bar_at(spot.at) {
+        let bar = crate::model::bar_names(sheet).swap_remove(row);
+        let message = format!("{text} is between the joints of bar {bar}, which carries loads at its ends only.");
+        return wrong(slot, message, "Load its joints, put a joint there (J), or make it a member.");
     }
     let only = (sheet.bodies.len() == 1).then(|| sheet.bodies.keys().next().cloned()).flatten();
     let Some(body) = spot.body.clone().or(only).and_then(|name| sheet.bodies.get_mut(&name)) else {

@@ -175,7 +175,7 @@ pub(super) fn forget(sheet: &mut Sheet, gone: &HashSet<String>) {
 }
 
 /// Points that something names, or where runs meet.
-fn used(sheet: &Sheet) -> HashSet<String> {
+pub(super) fn used(sheet: &Sheet) -> HashSet<String> {
     let mut used = HashSet::new();
     mentions(&mut sheet.clone(), &mut |name| {
         used.insert(name.clone());

@@ -1,7 +1,7 @@
 //! Removing things, and what cannot stand without them.
 
 use super::figure::Figure;
-use super::{loads, points, supports, wrong};
+use super::{bars, loads, points, supports, wrong};
 use crate::model;
 use crate::problem::Problem;
 use crate::sheet::{Bar, Find, Load, RopeStop, Sheet};
@@ -68,8 +68,9 @@ fn listed(sheet: &mut Sheet, name: &str, kind: &str) -> Outcome {
         return wrong("id", format!("There is no {kind} \"{name}\"."), "Choose one that is there.");
     };
     if kind == "bar" {
-        sheet.bars.remove(row);
+        let ends = sheet.bars.remove(row).ends().clone();
         sheet.find.retain(|find| !matches!(find, Find::Bar { bar } if bar == name));
+        bars::drop_ends(sheet, &ends);
     } else {
         sheet.joints.remove(row);
         sheet.find.retain(|find| !matches!(find, Find::Joint { joint } if joint == name));

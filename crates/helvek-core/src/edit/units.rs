@@ -5,7 +5,7 @@ use super::typed::tidy;
 use crate::model::units_of;
 use crate::problem::{Problem, ProblemKind};
 use crate::sheet::{Quantity, RopeStop, Sheet};
-use crate::units::{Dimension, Unit, UnitError, parse_unit};
+use crate::units::{Dimension, Unit, UnitError, parse_quantity, parse_unit};
 
 pub(super) fn change(sheet: &mut Sheet, length: &str, force: &str) -> Result<(), Vec<Problem>> {
     let old = units_of(sheet);
@@ -37,6 +37,23 @@ pub(super) fn change(sheet: &mut Sheet, length: &str, force: &str) -> Result<(),
         rewrite(quantity, dimension);
     }
     Ok(())
+}
+
+/// The first length that is drawn sets the units of a sheet that says none: who measures in feet or inches loads in kips or pounds.
+pub(super) fn adopt(sheet: &mut Sheet, text: &str) {
+    let said = sheet.units.length.is_some() || sheet.units.force.is_some();
+    let begun = !sheet.bodies.is_empty() || !sheet.bars.is_empty();
+    if said || begun {
+        return;
+    }
+    let Some(unit) = parse_quantity(text).ok().and_then(|q| q.unit) else { return };
+    let force = match unit.symbol.as_str() {
+        "ft" => "kip",
+        "in" => "lb",
+        _ => return,
+    };
+    sheet.units.length = Some(unit.symbol);
+    sheet.units.force = Some(force.to_owned());
 }
 
 fn check(symbol: &str, dimension: Dimension, slot: &str) -> Result<(), Vec<Problem>> {

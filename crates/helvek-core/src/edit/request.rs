@@ -1,0 +1,205 @@
+//! What can be done to a sheet.
+
+use schemars::JsonSchema;
+use serde::{Deserialize, Serialize};
+
+/// One edit. A slot that is left out keeps what it was; of a new thing, it takes what is usual.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
+#[serde(tag = "edit", rename_all = "kebab-case", deny_unknown_fields)]
+pub enum Edit {
+    /// Draws the first beam; of one that is there, a further straight piece.
+    Beam {
+        /// Where the further piece begins; the end of the first member.
+        from: Option<String>,
+        /// Its length: `6`, `"18 ft"`.
+        length: Option<String>,
+        /// Its slope from +x, counter-clockwise; a further piece goes straight on.
+        angle: Option<String>,
+    },
+    /// Changes the length or the slope of a straight piece between two corners; all that hangs on its second end moves along.
+    Piece {
+        /// The end that stays.
+        first: String,
+        /// The end that moves.
+        second: String,
+        /// As for a beam.
+        length: Option<String>,
+        /// As for a beam.
+        angle: Option<String>,
+    },
+    /// Moves a point, or names it anew.
+    Point {
+        /// Which one.
+        name: String,
+        /// Its coordinates.
+        x: Option<String>,
+        /// Its coordinates.
+        y: Option<String>,
+        /// Its new name.
+        rename: Option<String>,
+    },
+    /// Puts a support somewhere, or changes the one of that name.
+    Support {
+        /// Of the one to change.
+        name: Option<String>,
+        /// `pin`, `roller`, `fixed`, `guide`, `surface`, `rough`, `link`, `cable`.
+        kind: Option<String>,
+        /// A distance from the beam's start, or a point.
+        place: Option<String>,
+        /// Of a roller, a guide, a surface, a rough one: the direction in which it pushes.
+        normal: Option<String>,
+        /// Of a link or a cable: where it leads.
+        toward: Option<String>,
+        /// Of a roller or a rough one: `both ways` or `pushes only`.
+        holds: Option<String>,
+        /// Of a rough one: the coefficient that is available; empty for none.
+        friction: Option<String>,
+        /// Its new name.
+        rename: Option<String>,
+    },
+    /// Puts a force somewhere, or changes it.
+    Force {
+        /// Of the one to change.
+        name: Option<String>,
+        /// Its size, or two components with a semicolon between them.
+        size: Option<String>,
+        /// A distance from the beam's start, or a point.
+        place: Option<String>,
+        /// `down`, `210`, `30 from -y cw`, `to C`, ...
+        direction: Option<String>,
+        /// Its new name.
+        rename: Option<String>,
+    },
+    /// Puts a couple somewhere, or changes it.
+    Couple {
+        /// Of the one to change.
+        name: Option<String>,
+        /// Its size.
+        size: Option<String>,
+        /// A distance from the beam's start, or a point.
+        place: Option<String>,
+        /// `ccw` or `cw`.
+        turn: Option<String>,
+        /// Its new name.
+        rename: Option<String>,
+    },
+    /// Puts a distributed load somewhere, or changes it.
+    Distributed {
+        /// Of the one to change.
+        name: Option<String>,
+        /// Intensity where it begins.
+        start: Option<String>,
+        /// Intensity where it ends; empty for the same.
+        end: Option<String>,
+        /// Where it begins; the beam's start.
+        from: Option<String>,
+        /// Where it ends; the beam's end.
+        to: Option<String>,
+        /// As for a force.
+        direction: Option<String>,
+        /// `length` or `projection`.
+        per: Option<String>,
+        /// Its new name.
+        rename: Option<String>,
+    },
+    /// Puts a weight somewhere, or changes it.
+    Weight {
+        /// Of the one to change.
+        name: Option<String>,
+        /// Its mass, or its size as a force with a unit.
+        size: Option<String>,
+        /// A distance from the beam's start, or a point.
+        place: Option<String>,
+        /// Its new name.
+        rename: Option<String>,
+    },
+    /// Moves several things, or puts copies of them.
+    Shift {
+        /// Marks of loads, supports and points.
+        ids: Vec<String>,
+        /// How far: along their member `0.5`, or in the plane `0.5 up`, `1; -0.5`.
+        by: String,
+        /// How many copies at that distance from each other; none: the things themselves are moved.
+        copies: Option<String>,
+    },
+    /// Mirrors several things in a line across their member.
+    Mirror {
+        /// Marks of loads, supports and points.
+        ids: Vec<String>,
+        /// The place of the line; the middle.
+        about: Option<String>,
+        /// `yes`: what was there stays.
+        copy: Option<String>,
+    },
+    /// Draws bars by running through joints, which are made where there are none.
+    Bars {
+        /// `A B C, D E`, `0;0 2;0 +1;2`, `A 2@60`: see [`chain`](super::chain).
+        through: Option<String>,
+        /// `bar`, `cable`, `strut`.
+        kind: Option<String>,
+    },
+    /// Changes a bar.
+    Bar {
+        /// Which one.
+        name: String,
+        /// `bar`, `cable`, `strut`.
+        kind: Option<String>,
+        /// Its new name.
+        rename: Option<String>,
+    },
+    /// Draws a whole truss by panels.
+    Truss {
+        /// How long it is.
+        span: Option<String>,
+        /// How many panels; 4.
+        panels: Option<String>,
+        /// How far the other chord stands from the level one, below it when negative; a sixth of the span.
+        rise: Option<String>,
+        /// `level`, `sloping ends`, `peak`, `lean-to`.
+        outline: Option<String>,
+        /// `rising outwards`, `rising inwards`, `all one way`, `in turns`, `no posts`, `from half-way`.
+        web: Option<String>,
+        /// `both ends`, `one end`, `not yet`.
+        held: Option<String>,
+        /// Where its first joint is; the origin.
+        from: Option<String>,
+        /// How its level chord slopes after all.
+        slope: Option<String>,
+    },
+    /// Makes a bar a rigid member that can carry loads between its joints.
+    Member {
+        /// Which bar.
+        bar: String,
+    },
+    /// Puts a joint where two bars cross.
+    Join {
+        /// The two.
+        bars: Vec<String>,
+    },
+    /// Changes the distance between two neighbouring points, or between the ends of a straight piece: all that hangs on the second moves along.
+    Distance {
+        /// The nearer one.
+        first: String,
+        /// The one that moves.
+        second: String,
+        /// How far apart.
+        value: String,
+    },
+    /// Removes things by the ids of their marks: `load:F1`, `support:A`, `point:C`, `body:beam`.
+    Remove {
+        /// The marks.
+        ids: Vec<String>,
+    },
+    /// Applies one of the cures of a model that moves.
+    Cure {
+        /// Its place in the list.
+        index: usize,
+    },
+    /// Changes the sheet's units and writes every bare number anew, so that nothing changes but the way it is written.
+    Units {
+        /// The new unit of length.
+        length: String,
+        /// The new unit of force.
+        force: String,
+    },
+}
