@@ -28,6 +28,7 @@ pub mod edit;
 pub mod equilibrium;
 pub mod geometry;
 pub mod model;
+pub mod next;
 pub mod plan;
 pub mod problem;
 pub mod proof;

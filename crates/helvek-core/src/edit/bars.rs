@@ -7,7 +7,7 @@ use super::{points, words, wrong};
 use crate::geometry::Point;
 use crate::model;
 use crate::problem::{Problem, nearest};
-use crate::sheet::{Bar, BarKind, Body, Find, FullBar, Joint, JointKind, Sheet};
+use crate::sheet::{Bar, BarKind, Body, Find, FullBar, Joint, JointKind, Pick, Sheet};
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
 
@@ -63,6 +63,14 @@ pub(super) fn rename_asked(sheet: &mut Sheet, old: &str, new: &[String]) {
             }
             _ => sheet.find.push(find),
         }
+    }
+    if let [only] = new {
+        let picks = &mut sheet.conventions.order;
+        let cut = picks.iter_mut().filter_map(|pick| match pick {
+            Pick::Section(bars) => Some(bars),
+            Pick::One(_) => None,
+        });
+        cut.flatten().filter(|bar| *bar == old).for_each(|bar| only.clone_into(bar));
     }
 }
 

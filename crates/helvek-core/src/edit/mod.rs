@@ -11,6 +11,7 @@ mod figure;
 mod group;
 mod loads;
 mod member;
+mod order;
 mod panels;
 mod place;
 mod points;
@@ -106,6 +107,9 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
         }
         Edit::Member { bar } => bars::stiffen(sheet, bar)?,
         Edit::Join { bars } => bars::join(sheet, bars)?,
+        Edit::Pick { at, after } => order::pick(document, sheet, at, *after)?,
+        Edit::Section { bars, after } => order::section(document, sheet, bars, after.unwrap_or_default())?,
+        Edit::Unpick => sheet.conventions.order.clear(),
         Edit::Shift { ids, by, copies } => group::shift(sheet, ids, by, count(copies.as_deref())?)?,
         Edit::Mirror { ids, about, copy } => {
             group::mirror(document, sheet, ids, about.as_deref(), copy.as_deref() == Some("yes"))?;
@@ -119,6 +123,7 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
         loads::rename(sheet, name, rename)?;
     }
     points::drop_unused(sheet);
+    order::forget_gone(sheet);
     if !matches!(edit, Edit::Remove { .. } | Edit::Point { .. }) {
         points::keep_names(&document.sheet, sheet);
     }

@@ -4,7 +4,7 @@ use super::figure::Figure;
 use super::wrong;
 use crate::model;
 use crate::problem::Problem;
-use crate::sheet::{Bar, Direction, Find, Load, RopeStop, Sheet};
+use crate::sheet::{Bar, Direction, Find, Load, Pick, RopeStop, Sheet};
 use crate::tolerance;
 use std::collections::HashSet;
 
@@ -83,7 +83,23 @@ pub(super) fn rename(sheet: &mut Sheet, old: &str, new: &str) -> Result<(), Vec<
     };
     sheet.supports.iter_mut().for_each(|s| called_after(&mut s.name));
     sheet.joints.iter_mut().for_each(|j| called_after(&mut j.name));
+    for pick in &mut sheet.conventions.order {
+        if let Pick::One(name) = pick
+            && name == old
+        {
+            new.clone_into(name);
+        }
+    }
     let after = names(sheet);
+    for pick in &mut sheet.conventions.order {
+        if let Pick::Section(bars) = pick {
+            for bar in bars {
+                if let Some(row) = before[2].iter().position(|n| n == bar) {
+                    after[2][row].clone_into(bar);
+                }
+            }
+        }
+    }
     for find in &mut sheet.find {
         let (kind, name) = match find {
             Find::Reactions { support: Some(name) } => (0, name),

@@ -176,6 +176,22 @@ pub enum Edit {
         /// The two.
         bars: Vec<String>,
     },
+    /// Works a joint next.
+    Pick {
+        /// Its point.
+        at: String,
+        /// How many steps of the working stay as they are.
+        after: usize,
+    },
+    /// Works a section as one free body.
+    Section {
+        /// The bars it cuts: `B-C C-F F-G`.
+        bars: String,
+        /// How many steps of the working stay as they are; none.
+        after: Option<usize>,
+    },
+    /// Leaves the order of the work to the plan again.
+    Unpick,
     /// Changes the distance between two neighbouring points, or between the ends of a straight piece: all that hangs on the second moves along.
     Distance {
         /// The nearer one.

@@ -40,6 +40,7 @@ pub fn build(document: &Document) -> Built {
     builder.pulleys(sheet);
     builder.ropes(sheet);
     builder.asked(document);
+    builder.order(document);
     let mut problems = document.problems.clone();
     let mut found = std::mem::take(&mut builder.problems);
     document.locate(&mut found);

@@ -7,6 +7,7 @@ mod direction;
 mod joints;
 mod loads;
 mod names;
+mod order;
 mod places;
 mod resolve;
 mod ropes;
@@ -14,6 +15,7 @@ mod sought;
 mod supports;
 
 pub use asked::Asked;
+pub use order::Picked;
 pub use bodies::{Body, Run};
 pub use build::{Built, build, units_of};
 pub use joints::{Bar, Joint, JointKind, bar_names, joint_names};
@@ -147,6 +149,8 @@ pub struct Model {
     pub gravity: f64,
     /// What is asked.
     pub asked: Vec<Asked>,
+    /// What is worked first.
+    pub order: Vec<Picked>,
     /// Quantities that were written in another unit than the sheet's, with what they became.
     pub conversions: Vec<Conversion>,
 }

@@ -1,9 +1,9 @@
 //! Free bodies worth looking at: single parts, the whole, parts taken together, sections.
 
 use super::sections;
-use crate::equilibrium::{ColumnId, ColumnKind, Equilibrium, Freedom, PartId, PartOf};
+use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, Equilibrium, Freedom, PartId, PartOf};
 use crate::geometry::{Point, Wrench};
-use crate::model::Model;
+use crate::model::{BarId, Model, Picked};
 use crate::sheet::Truss;
 use crate::tolerance;
 use std::collections::{BTreeMap, HashSet};
@@ -99,6 +99,13 @@ pub(super) fn cuts(model: &Model, equilibrium: &Equilibrium, asked: &[ColumnId])
             }
         }
     }
+    for picked in &model.order {
+        if let Picked::Section(bars) = picked {
+            for side in sides(equilibrium, bars).into_iter().flatten() {
+                push(side, CutKind::Section);
+            }
+        }
+    }
     if !joints_only {
         let bars: Vec<_> = asked.iter().filter(|c| equilibrium.column(**c).axial()).copied().collect();
         if !bars.is_empty() && bars.len() <= SECTIONS_FOR && all.len() > ALL_GROUPS {
@@ -111,6 +118,14 @@ pub(super) fn cuts(model: &Model, equilibrium: &Equilibrium, asked: &[ColumnId])
         }
     }
     list
+}
+
+/// The two sides of a section through `bars`; `None` when they do not part the structure, or not all of them join the two sides.
+pub(crate) fn sides(equilibrium: &Equilibrium, bars: &[BarId]) -> Option<[Vec<PartId>; 2]> {
+    let maker = Maker { equilibrium, touching: equilibrium.touching() };
+    let cut = |id: ColumnId| matches!(equilibrium.column(id).of, ColumnOf::Bar(bar) if bars.contains(&bar));
+    let connections = maker.connections();
+    sections::parted(&connections, equilibrium.parts.len(), cut)
 }
 
 struct Maker<'a> {

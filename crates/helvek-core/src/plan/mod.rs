@@ -7,9 +7,11 @@ mod exact;
 mod greedy;
 mod isolate;
 mod order;
+mod picks;
 mod sections;
 mod together;
 
+pub(crate) use cuts::sides;
 pub use equation::{Axis, Centre, Equation};
 
 use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartId};
@@ -159,6 +161,9 @@ pub(crate) fn plan(model: &Model, equilibrium: &Equilibrium, given: &Given<'_>) 
     let mut chooser = Chooser::new(model, equilibrium, given, cuts);
     let mut known: Vec<bool> = given.released.to_vec();
     let mut steps: Vec<Found> = Vec::new();
+    picks::chosen(&mut chooser, &mut known, &mut steps);
+    // What was chosen is worked, whether it leads on or not.
+    targets.push(steps.iter().flat_map(|step| step.unknowns.clone()).collect());
     for target in &targets {
         reach(&mut chooser, &mut known, target, &mut steps);
     }

@@ -36,6 +36,21 @@ pub(super) fn through(equilibrium: &Equilibrium, edges: &[Edge], bars: &[ColumnI
     sides
 }
 
+/// The two sides that are left when the columns of `cut` are taken away; `None` when there are not two, or a cut column joins a side to
+/// itself.
+pub(super) fn parted(edges: &[Edge], count: usize, cut: impl Fn(ColumnId) -> bool) -> Option<[Vec<PartId>; 2]> {
+    let left: Vec<Edge> = edges.iter().filter(|(_, _, id)| !cut(*id)).copied().collect();
+    let first = edges.iter().find(|(_, _, id)| cut(*id))?;
+    let side = Graph::new(count, &left).reachable(first.0, None);
+    let through = |(a, b, id): &Edge| !cut(*id) || side[*a] != side[*b];
+    if !edges.iter().all(through) {
+        return None;
+    }
+    Some([true, false].map(|wanted| {
+        side.iter().enumerate().filter(|(_, s)| **s == wanted).map(|(i, _)| PartId::new(i)).collect()
+    }))
+}
+
 /// Sections of four and five bars, which help when all but one of them meet in a point or are parallel (a K-shaped truss): a joint at the cut
 /// is taken over to the other side.
 pub(super) fn varied(sides: &[Vec<PartId>], edges: &[Edge], bars: &[ColumnId]) -> Vec<Vec<PartId>> {

@@ -17,7 +17,7 @@ pub use loads::{CoupleLoad, DistributedLoad, ForceLoad, Load, Per, WeightLoad};
 
 use indexmap::IndexMap;
 use schemars::JsonSchema;
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 
 /// The format this version reads and writes.
 pub const FORMAT: &str = "helvek-sheet/1";
@@ -167,6 +167,19 @@ pub struct Conventions {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schemars(range(min = 2, max = 8))]
     pub figures: Option<u8>,
+    /// Free bodies that are worked first, in this order; the rest follows as it is found best.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub order: Vec<Pick>,
+}
+
+/// A free body someone chose.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
+#[serde(untagged)]
+pub enum Pick {
+    /// A joint by its point, a body by its name, or `whole`.
+    One(String),
+    /// A section, by the bars that it cuts.
+    Section(Vec<String>),
 }
 
 impl Conventions {

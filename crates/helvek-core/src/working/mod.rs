@@ -8,7 +8,7 @@ mod term;
 
 pub use term::{Arm, Projection, Size, Term, TermOf};
 
-use crate::equilibrium::{ColumnId, Equilibrium, clean};
+use crate::equilibrium::{ColumnId, Equilibrium, PartId, clean};
 use crate::model::Model;
 use crate::plan::{self, Equation, FreeBody, Plan, Reason};
 use crate::tolerance;
@@ -70,6 +70,17 @@ impl Check {
     }
 }
 
+/// Steps that follow one another on the same free body.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Turn {
+    /// Its first step, from 0.
+    pub first: usize,
+    /// Its last step.
+    pub last: usize,
+    /// What is freed; of equations that are solved together, all of it.
+    pub parts: Vec<PartId>,
+}
+
 /// The plan with numbers.
 #[derive(Debug, Clone, PartialEq, Default)]
 pub struct Working {
@@ -85,6 +96,22 @@ impl Working {
     /// How many equations were written: what a rule gives at sight needs none.
     pub fn equations(&self) -> usize {
         self.steps.iter().filter(|step| step.reason.rule.is_none()).map(|step| step.lines.len()).sum()
+    }
+
+    /// The steps, free body by free body.
+    pub fn turns(&self) -> Vec<Turn> {
+        let mut turns: Vec<Turn> = Vec::new();
+        for (index, step) in self.steps.iter().enumerate() {
+            let mut parts: Vec<PartId> =
+                step.lines.iter().flat_map(|line| line.free_body.parts.iter().copied()).collect();
+            parts.sort_unstable();
+            parts.dedup();
+            match turns.last_mut() {
+                Some(turn) if turn.parts == parts => turn.last = index,
+                _ => turns.push(Turn { first: index, last: index, parts }),
+            }
+        }
+        turns
     }
 
     /// The step that finds an unknown, from 0.

@@ -5,7 +5,7 @@ mod loads;
 
 use super::fields::{Fields, Reader};
 use super::tree::{Node, Value};
-use super::{Body, Conventions, Direction, FORMAT, Find, Quantity, Sheet, UnitNames};
+use super::{Body, Conventions, Direction, FORMAT, Find, Pick, Quantity, Sheet, UnitNames};
 use crate::problem::nearest;
 
 /// The sheet as far as it can be read, and the row each thing had in its table.
@@ -185,7 +185,19 @@ fn conventions(reader: &mut Reader, node: &Node) -> Conventions {
         pulley: fields.choice("pulley"),
         results: fields.choice("results"),
         figures: None,
+        order: Vec::new(),
     };
+    if let Some(node) = fields.get("order") {
+        let path = "conventions.order";
+        for (i, item) in fields.reader.list(node, path, "free bodies").iter().enumerate() {
+            let path = format!("{path}[{i}]");
+            let pick = match item.value {
+                Value::List(_) => Some(Pick::Section(names(fields.reader, item, &path, "bar names"))),
+                _ => fields.reader.name(item, &path).map(Pick::One),
+            };
+            read.order.extend(pick);
+        }
+    }
     if let Some(node) = fields.get("figures") {
         match fields.reader.number(node, "conventions.figures") {
             Some(n) if n.fract() == 0.0 && (2.0..=8.0).contains(&n) => read.figures = Some(n as u8),
@@ -218,7 +230,7 @@ fn point(reader: &mut Reader, node: &Node, path: &str) -> Option<Vec<Quantity>> 
     (coordinates.len() == 2 && items.len() == 2).then_some(coordinates)
 }
 
-/// The names of points in a list.
+/// The names in a list.
 fn names(reader: &mut Reader, node: &Node, path: &str, of: &str) -> Vec<String> {
     let names = reader.list(node, path, of);
     names.iter().enumerate().filter_map(|(k, n)| reader.name(n, &format!("{path}[{k}]"))).collect()
