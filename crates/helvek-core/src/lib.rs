@@ -27,6 +27,7 @@ pub mod answers;
 pub mod edit;
 pub mod equilibrium;
 pub mod geometry;
+pub mod limits;
 pub mod model;
 pub mod next;
 pub mod plan;

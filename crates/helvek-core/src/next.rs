@@ -61,7 +61,8 @@ impl Solved {
             }
         }
         let mut list = Vec::new();
-        let joints = equilibrium.part_ids().filter(|p| equilibrium.parts[p.index()].freedom == Freedom::Particle);
+        let joints =
+            equilibrium.part_ids().filter(|p| equilibrium.parts[p.index()].freedom == Freedom::Particle);
         for joint in joints {
             let mine: Vec<(ColumnId, Vector)> = touching[joint.index()]
                 .iter()
@@ -71,7 +72,8 @@ impl Solved {
                     Some((*id, force.unit()?))
                 })
                 .collect();
-            let mut stages: Vec<usize> = mine.iter().map(|(id, _)| known[id.index()]).filter(|k| *k != usize::MAX).collect();
+            let mut stages: Vec<usize> =
+                mine.iter().map(|(id, _)| known[id.index()]).filter(|k| *k != usize::MAX).collect();
             stages.push(0);
             stages.sort_unstable();
             stages.dedup();

@@ -8,8 +8,9 @@ use helvek_core::{model, next};
 use proptest::prelude::*;
 
 fn edit(sheet: &Sheet, edit: Edit) -> Result<Sheet, String> {
-    apply(&Document::from(sheet.clone()), &edit)
-        .map_err(|problems| problems.iter().map(|p| format!("{}: {} {}", p.path, p.message, p.cure)).collect())
+    apply(&Document::from(sheet.clone()), &edit).map_err(|problems| {
+        problems.iter().map(|p| format!("{}: {} {}", p.path, p.message, p.cure)).collect()
+    })
 }
 
 fn draw(edits: &[&str]) -> Sheet {
@@ -65,7 +66,11 @@ fn what_is_picked_is_worked_next_and_what_was_done_stays() {
     let plain = solved(&sheet);
     // Once the whole has given the reactions, from the right: E.
     let named = |s: &Solved| -> Vec<(String, usize)> {
-        s.working.turns().into_iter().map(|t| (s.free_body_name(&helvek_core::plan::FreeBody { parts: t.parts }), t.last + 1)).collect()
+        s.working
+            .turns()
+            .into_iter()
+            .map(|t| (s.free_body_name(&helvek_core::plan::FreeBody { parts: t.parts }), t.last + 1))
+            .collect()
     };
     let turns = named(&plain);
     let whole = turns.iter().rposition(|(name, _)| name == "the whole").unwrap();
@@ -138,7 +143,8 @@ fn a_cut_that_does_not_part_or_cuts_too_much_is_refused() {
 #[test]
 fn what_was_chosen_is_forgotten_with_what_it_named() {
     let sheet = section(&bridge(), "B-C G-C G-H").unwrap();
-    let renamed = edit(&sheet, serde_json::from_str(r#"{"edit":"point","name":"G","rename":"Q"}"#).unwrap()).unwrap();
+    let renamed =
+        edit(&sheet, serde_json::from_str(r#"{"edit":"point","name":"G","rename":"Q"}"#).unwrap()).unwrap();
     assert_eq!(renamed.conventions.order, [Pick::Section(["B-C", "Q-C", "Q-H"].map(String::from).to_vec())]);
     let gone = edit(&renamed, Edit::Remove { ids: vec!["bar:Q-H".into()] }).unwrap();
     assert_eq!(gone.conventions.order, []);

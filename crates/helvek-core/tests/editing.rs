@@ -81,7 +81,7 @@ fn edits() -> impl Strategy<Value = Edit> {
             toward: (kind == "link").then(|| "60".into()),
             holds: None,
             friction: None,
-            rename: None,
+            rename: None
         }),
         (ids.clone(), number.clone(), 0usize..3).prop_map(|(ids, by, copies)| Edit::Shift {
             ids,
@@ -97,7 +97,8 @@ fn edits() -> impl Strategy<Value = Edit> {
             name: None,
             size: some(size),
             place: some(place),
-            rename: None
+            rename: None,
+            case: None
         }),
         ids.prop_map(|ids| Edit::Remove { ids }),
         (size.clone(), place.clone(), direction.clone()).prop_map(|(size, place, direction)| Edit::Force {
@@ -106,6 +107,7 @@ fn edits() -> impl Strategy<Value = Edit> {
             size: some(size),
             place: some(place),
             rename: None,
+            case: None
         }),
         (prop::option::of(name.clone()), size.clone(), prop::option::of(place.clone())).prop_map(
             |(name, size, place)| Edit::Force {
@@ -113,7 +115,8 @@ fn edits() -> impl Strategy<Value = Edit> {
                 size: some(size),
                 place,
                 direction: None,
-                rename: None
+                rename: None,
+                case: None
             }
         ),
         (number.clone(), place.clone()).prop_map(|(size, place)| Edit::Couple {
@@ -121,7 +124,8 @@ fn edits() -> impl Strategy<Value = Edit> {
             size: some(size),
             place: some(place),
             turn: some("cw"),
-            rename: None
+            rename: None,
+            case: None
         }),
         (number.clone(), number.clone(), place.clone(), place).prop_map(|(start, end, from, to)| {
             Edit::Distributed {
@@ -133,6 +137,7 @@ fn edits() -> impl Strategy<Value = Edit> {
                 direction: None,
                 per: None,
                 rename: some("q7"),
+                case: some("wind"),
             }
         }),
         (name.clone(), name.clone(), number).prop_map(|(first, second, value)| Edit::Distance {
@@ -195,7 +200,7 @@ proptest! {
         let mut at = 0.0;
         for span in &stations[..stations.len() - 1] {
             at += span;
-            sheet = apply(&sheet, Edit::Force { name: None, size: some("1"), place: some(at.to_string()), direction: None, rename: None });
+            sheet = apply(&sheet, Edit::Force { name: None, size: some("1"), place: some(at.to_string()), direction: None, rename: None, case: None });
         }
         let run = sheet.bodies["beam"].runs[0].clone();
         let which = which % (run.len() - 1);

@@ -5,14 +5,17 @@
 
 mod bounds;
 mod dimensions;
+mod free;
 mod marks;
+mod members;
 mod reactions;
 mod scene;
 mod thumbnail;
 mod unclear;
 
 pub use bounds::Bounds;
-pub use marks::{Carries, Mark, Numbered, Shape, Spin, Straight, SymbolMark};
+pub use free::{CutMark, Free};
+pub use marks::{AxialForce, Axis, Carries, Mark, Numbered, Shape, Spin, Straight, SymbolMark};
 pub use scene::scene;
 pub use thumbnail::thumbnail;
 pub use unclear::unclear;
@@ -27,4 +30,8 @@ pub struct Scene {
     pub bounds: Option<Bounds>,
     /// In painting order.
     pub marks: Vec<Mark>,
+    /// The free bodies of the working, in the order in which they are worked; none where there is only one.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub free: Vec<Free>,
 }

@@ -1,5 +1,6 @@
 //! The marks of a scene.
 
+use helvek_core::answers::Sense;
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -37,6 +38,10 @@ pub enum Mark {
         to: [f64; 2],
         /// What it can carry.
         carries: Carries,
+        /// Its length with its unit.
+        length: String,
+        /// What it carries; `None` as long as that is not computed.
+        force: Option<AxialForce>,
     },
     /// A rope: its straight parts between ends and wheels.
     Rope {
@@ -161,7 +166,7 @@ pub enum Mark {
         /// Beside the largest force of its sheet, 0 to 1; 0 for a couple.
         relative: f64,
     },
-    /// A distance between two points of a run.
+    /// A distance between two points of a run, or along an axis between two joints of a truss.
     Dimension {
         /// `dimension:A-B`
         id: String,
@@ -175,6 +180,8 @@ pub enum Mark {
         to: [f64; 2],
         /// The distance with its unit.
         text: String,
+        /// Along an axis, from joint to joint; `None` along a member.
+        axis: Option<Axis>,
         /// 0 for the chain of distances, 1 for the whole length beyond it.
         lane: u8,
         /// The unit direction from the member to where the distance stands.
@@ -195,6 +202,19 @@ pub enum Mark {
         /// What to do.
         cure: String,
     },
+}
+
+/// What a two-force member carries.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct AxialForce {
+    /// `tension`, `compression`, `zero`; `None` when equilibrium does not fix it.
+    pub sense: Option<Sense>,
+    /// Its magnitude with its unit.
+    pub text: Option<String>,
+    /// The step that finds it, from 1; `None` when the working does not need it.
+    pub step: Option<usize>,
+    /// Beside the largest one of its sheet, 0 to 1.
+    pub relative: f64,
 }
 
 /// An unknown's name in two parts, the second set as an index.
@@ -247,6 +267,16 @@ pub enum Shape {
     Cable,
     /// Rough hatched ground that touches.
     Rough,
+}
+
+/// An axis of the plane.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Axis {
+    /// To the right.
+    X,
+    /// Up.
+    Y,
 }
 
 /// A turning sense.

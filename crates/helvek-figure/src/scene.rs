@@ -1,9 +1,9 @@
 //! From a model (and, when it is whole, its solution) to marks.
 
-use crate::{Bounds, Carries, Mark, Numbered, Scene, Shape, Spin, Straight};
+use crate::{Bounds, Mark, Numbered, Scene, Shape, Spin};
 use helvek_core::equilibrium::{ActionOf, Column, ColumnKind, ColumnOf, Source};
 use helvek_core::geometry::{Point, Vector};
-use helvek_core::model::{Amount, BarKind, Given, LoadKind, Model, On, PointId, Support, SupportKind};
+use helvek_core::model::{Amount, Given, LoadKind, Model, On, PointId, Support, SupportKind};
 use helvek_core::solution::Solved;
 use helvek_core::units::{Unit, figures};
 
@@ -21,7 +21,7 @@ pub fn scene(solved: &Solved, complete: bool) -> Scene {
     painter.reactions(&mut marks);
     painter.points(&mut marks);
     let bounds = Bounds::around(painter.extent());
-    Scene { bounds, marks }
+    Scene { bounds, marks, free: painter.free_bodies() }
 }
 
 pub(crate) struct Painter<'a> {
@@ -132,49 +132,6 @@ impl Painter<'_> {
             extent.extend([self.place(at + Vector::plane(r, r)), self.place(at - Vector::plane(r, r))]);
         }
         extent
-    }
-
-    /// Bars, ropes and wheels.
-    fn members(&self, marks: &mut Vec<Mark>) {
-        let model = self.model();
-        for bar in &model.bars {
-            let [from, to] = bar.ends.map(|p| self.point(p));
-            let carries = match bar.kind {
-                BarKind::Bar => Carries::Both,
-                BarKind::Cable => Carries::Pull,
-                BarKind::Strut => Carries::Push,
-            };
-            marks.push(Mark::Bar {
-                id: format!("bar:{}", bar.name),
-                name: bar.name.clone(),
-                from,
-                to,
-                carries,
-            });
-        }
-        for pulley in &model.pulleys {
-            marks.push(Mark::Wheel {
-                id: format!("wheel:{}", pulley.name),
-                name: pulley.name.clone(),
-                at: self.point(pulley.at),
-                radius: model.units.length.from_si(pulley.radius),
-            });
-        }
-        for rope in &model.ropes {
-            marks.push(Mark::Rope {
-                id: format!("rope:{}", rope.name),
-                name: rope.name.clone(),
-                legs: rope
-                    .legs
-                    .iter()
-                    .map(|leg| Straight { from: self.place(leg.from), to: self.place(leg.to) })
-                    .collect(),
-            });
-        }
-        for joint in &model.joints {
-            let at = self.point(joint.at);
-            marks.push(Mark::Joint { id: format!("joint:{}", joint.name), name: joint.name.clone(), at });
-        }
     }
 
     fn points(&self, marks: &mut Vec<Mark>) {

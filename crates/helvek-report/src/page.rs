@@ -3,6 +3,8 @@
 use crate::fragment::Fragment;
 use crate::step::Wording;
 use helvek_core::answers::Answers;
+use helvek_core::equilibrium::PartOf;
+use helvek_core::next::{Ready, Yields};
 use helvek_core::sheet::Find;
 use helvek_core::solution::Solved;
 use helvek_core::units::figures;
@@ -20,6 +22,8 @@ pub struct Page {
     pub conversions: Vec<String>,
     /// The steps.
     pub steps: Vec<PageStep>,
+    /// Which joint can be solved next, and why: for each joint from some step on.
+    pub next: Vec<NextLine>,
     /// What a trained eye sees before and beside the equations.
     pub remarks: Vec<String>,
     /// Equations that were not used, put to the test.
@@ -103,6 +107,21 @@ pub struct PageResult {
     pub remark: String,
     /// The mark of the unknown.
     pub unknown: String,
+}
+
+/// What a joint yields from some step on.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct NextLine {
+    /// The mark of its point.
+    pub of: String,
+    /// From when so many steps are done, until its next line.
+    pub after: usize,
+    /// It can be solved next.
+    pub can: bool,
+    /// All its unknowns are known.
+    pub done: bool,
+    /// Why it can be next, or why not.
+    pub says: String,
 }
 
 /// One term of an equation.
@@ -194,6 +213,7 @@ impl Page {
                 .enumerate()
                 .map(|(i, step)| wording.step(i + 1, step))
                 .collect(),
+            next: next(solved),
             remarks: wording.remarks(),
             checks: solved.working.checks.iter().map(|check| wording.check(check)).collect(),
             asked: wording.asked(),
@@ -205,6 +225,32 @@ impl Page {
             caution: crate::CAUTION.into(),
         }
     }
+}
+
+/// More joints than this are not looked through one by one.
+const MOST_JOINTS: usize = 120;
+
+fn next(solved: &Solved) -> Vec<NextLine> {
+    let model = &solved.model;
+    if model.bars.is_empty() || model.pins.len() > MOST_JOINTS || solved.working.steps.is_empty() {
+        return Vec::new();
+    }
+    let line = |ready: Ready| match solved.equilibrium.parts[ready.joint.index()].of {
+        PartOf::Pin(pin) => Some(NextLine {
+            of: format!("point:{}", model.point_name(model.pins[pin.index()].at)),
+            after: ready.after,
+            can: ready.yields.can(),
+            done: ready.yields == Yields::Nothing,
+            says: capital(&solved.readiness_words(&ready)),
+        }),
+        _ => None,
+    };
+    solved.readiness().into_iter().filter_map(line).collect()
+}
+
+fn capital(text: &str) -> String {
+    let mut letters = text.chars();
+    letters.next().map(|first| first.to_uppercase().chain(letters).collect()).unwrap_or_default()
 }
 
 fn conversions(solved: &Solved) -> Vec<String> {

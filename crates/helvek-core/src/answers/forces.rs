@@ -2,6 +2,7 @@
 
 use super::{Ballast, BarForce, Friction, HoldDown, JointForce, Reaction, Sense, Tips};
 use crate::equilibrium::{Column, ColumnKind, ColumnOf, Component, PartOf};
+use crate::limits::BarCheck;
 use crate::model::{Asked, JointKind, On, SupportKind};
 use crate::solution::Solved;
 use crate::verdict::OneWayState;
@@ -116,12 +117,27 @@ impl Solved {
     }
 
     pub(super) fn bar_forces(&self) -> IndexMap<String, BarForce> {
-        self.named(|of| matches!(of, ColumnOf::Bar(_)))
-            .map(|(name, _, value)| {
-                let force = value.map(|v| self.model.units.force.from_si(v) + 0.0);
-                (name, BarForce { force, sense: force.map(Sense::of), determined: force.is_some() })
-            })
-            .collect()
+        let values = self.full_values();
+        let of_bar = |column: &Column| match column.of {
+            ColumnOf::Bar(id) => Some(id),
+            _ => None,
+        };
+        let bars = self.full.columns.iter().zip(values).filter_map(|(c, value)| Some((of_bar(c)?, value)));
+        bars.map(|(id, value)| {
+            let (bar, units) = (&self.model.bars[id.index()], &self.model.units);
+            let force = value.map(|v| units.force.from_si(v) + 0.0);
+            let [a, b] = self.model.bar_ends(bar);
+            let check = BarCheck { bar: id, staying: value, growing: Some(0.0), limits: bar.limits };
+            let answer = BarForce {
+                force,
+                sense: force.map(Sense::of),
+                determined: force.is_some(),
+                length: units.length.from_si(a.distance(b)),
+                utilisation: check.utilisation(),
+            };
+            (bar.name.clone(), answer)
+        })
+        .collect()
     }
 
     pub(super) fn sought_loads(&self) -> IndexMap<String, Option<f64>> {

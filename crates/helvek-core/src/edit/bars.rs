@@ -7,7 +7,7 @@ use super::{points, words, wrong};
 use crate::geometry::Point;
 use crate::model;
 use crate::problem::{Problem, nearest};
-use crate::sheet::{Bar, BarKind, Body, Find, FullBar, Joint, JointKind, Pick, Sheet};
+use crate::sheet::{Bar, BarKind, Body, Find, FullBar, Joint, JointKind, Load, Pick, Sheet};
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
 
@@ -64,14 +64,57 @@ pub(super) fn rename_asked(sheet: &mut Sheet, old: &str, new: &[String]) {
             _ => sheet.find.push(find),
         }
     }
-    if let [only] = new {
-        let picks = &mut sheet.conventions.order;
-        let cut = picks.iter_mut().filter_map(|pick| match pick {
-            Pick::Section(bars) => Some(bars),
-            Pick::One(_) => None,
-        });
-        cut.flatten().filter(|bar| *bar == old).for_each(|bar| only.clone_into(bar));
+    for list in lists(sheet) {
+        if let Some(place) = list.iter().position(|bar| bar == old) {
+            list.splice(place..=place, new.iter().cloned());
+        }
     }
+    if let [only] = new {
+        cut_lists(sheet).flatten().filter(|bar| *bar == old).for_each(|bar| only.clone_into(bar));
+    }
+}
+
+/// Every list of bars whose members stand each for itself: limits, and own weights.
+fn lists(sheet: &mut Sheet) -> impl Iterator<Item = &mut Vec<String>> {
+    let own = sheet.loads.iter_mut().filter_map(|load| match load {
+        Load::Own(own) => Some(&mut own.bars),
+        _ => None,
+    });
+    sheet.limits.iter_mut().map(|limit| &mut limit.of).chain(own)
+}
+
+/// The bars that chosen sections cut.
+fn cut_lists(sheet: &mut Sheet) -> impl Iterator<Item = &mut Vec<String>> {
+    sheet.conventions.order.iter_mut().filter_map(|pick| match pick {
+        Pick::Section(bars) => Some(bars),
+        Pick::One(_) => None,
+    })
+}
+
+/// Bars that are called otherwise now, each by its row.
+pub(super) fn renamed(sheet: &mut Sheet, before: &[String], after: &[String]) {
+    let new = |bar: &mut String| {
+        if let Some(row) = before.iter().position(|n| n == bar) {
+            after[row].clone_into(bar);
+        }
+    };
+    lists(sheet).flatten().for_each(new);
+    cut_lists(sheet).flatten().for_each(new);
+}
+
+/// What was said of bars that are gone is forgotten, and with its last bar the saying.
+pub(super) fn forget_gone(sheet: &mut Sheet) {
+    let names = model::bar_names(sheet);
+    let gone = |list: &mut Vec<String>| {
+        let named = !list.is_empty();
+        list.retain(|bar| names.contains(bar));
+        named && list.is_empty()
+    };
+    sheet.limits.retain_mut(|limit| !gone(&mut limit.of));
+    sheet.loads.retain_mut(|load| match load {
+        Load::Own(own) => !gone(&mut own.bars),
+        _ => true,
+    });
 }
 
 /// A joint on a bar parts it.

@@ -98,7 +98,8 @@ fn spot(sheet: &Sheet, figure: &Figure, token: &str, before: Option<&str>) -> Ou
         return Ok(*a + (*b - *a) * 0.5);
     }
     // "A+2;1": the longest name first, so that "A1+2;1" is not read as A.
-    let named = figure.at.iter().filter_map(|(name, at)| Some((name, *at, token.strip_prefix(name.as_str())?)));
+    let named =
+        figure.at.iter().filter_map(|(name, at)| Some((name, *at, token.strip_prefix(name.as_str())?)));
     let stepped = named.filter(|(_, _, rest)| rest.starts_with('+')).max_by_key(|(name, ..)| name.len());
     let from_before = || {
         before.and_then(|name| figure.at.get(name)).copied().ok_or_else(|| {

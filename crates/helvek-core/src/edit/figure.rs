@@ -237,7 +237,8 @@ impl Figure {
             .filter_map(|(name, p)| {
                 let s = (*p - a).dot(along);
                 let off = p.distance(a + along * s);
-                (off <= 1e3 * self.slack() && s > self.slack() && s < length - self.slack()).then_some((s, name))
+                (off <= 1e3 * self.slack() && s > self.slack() && s < length - self.slack())
+                    .then_some((s, name))
             })
             .collect();
         found.sort_by(|a, b| a.0.total_cmp(&b.0));

@@ -121,7 +121,7 @@ pub(super) fn shift(sheet: &mut Sheet, ids: &[String], text: &str, count: usize)
     for row in chosen.loads {
         let mut load = sheet.loads[row].clone();
         for _ in 0..count.max(1) {
-            for at in places(&mut load) {
+            for at in load.places_mut() {
                 *at = shifted(sheet, at, &by)?;
             }
             if count == 0 {
@@ -159,30 +159,14 @@ fn across(figure: &Figure, name: &str, by: &By) -> Vector {
     }
 }
 
-/// The points a load stands on.
-fn places(load: &mut Load) -> Vec<&mut String> {
-    match load {
-        Load::Force(l) => vec![&mut l.at],
-        Load::Couple(l) => l.at.iter_mut().collect(),
-        Load::Distributed(l) => vec![&mut l.from, &mut l.to],
-        Load::Weight(l) => vec![&mut l.at],
-    }
-}
-
 fn add_load(sheet: &mut Sheet, mut load: Load) {
     let letter = match load {
         Load::Force(_) => "F",
         Load::Couple(_) => "M",
         Load::Distributed(_) => "q",
-        Load::Weight(_) => "W",
+        Load::Weight(_) | Load::Own(_) => "W",
     };
-    let name = Some(loads::free_name(sheet, letter));
-    match &mut load {
-        Load::Force(l) => l.name = name,
-        Load::Couple(l) => l.name = name,
-        Load::Distributed(l) => l.name = name,
-        Load::Weight(l) => l.name = name,
-    }
+    *load.name_mut() = Some(loads::free_name(sheet, letter));
     sheet.loads.push(load);
 }
 
@@ -264,7 +248,7 @@ pub(super) fn mirror(
     for row in chosen.loads {
         let mut load = sheet.loads[row].clone();
         mirror_load(&mut load, row, &built.model, &line);
-        for at in places(&mut load) {
+        for at in load.places_mut() {
             *at = moved_to(sheet, at, |p| line.point(p), "about")?;
         }
         if copy { add_load(sheet, load) } else { sheet.loads[row] = load }
@@ -288,7 +272,10 @@ pub(super) fn mirror(
 fn edge(figure: &Figure, joints: &[String], copy: bool) -> Point {
     let chosen = figure.at.iter().filter(|(name, _)| joints.is_empty() || joints.contains(name));
     let xs: Vec<f64> = chosen.map(|(_, p)| p.x).collect();
-    let (least, most) = (xs.iter().copied().fold(f64::INFINITY, f64::min), xs.iter().copied().fold(f64::NEG_INFINITY, f64::max));
+    let (least, most) = (
+        xs.iter().copied().fold(f64::INFINITY, f64::min),
+        xs.iter().copied().fold(f64::NEG_INFINITY, f64::max),
+    );
     Point::plane(if copy { most } else { (least + most) / 2.0 }, 0.0)
 }
 

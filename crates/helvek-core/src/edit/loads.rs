@@ -7,8 +7,10 @@ use super::words;
 use super::wrong;
 use crate::model;
 use crate::problem::{Problem, nearest};
-use crate::sheet::{CoupleLoad, Direction, DistributedLoad, ForceLoad, Load, Quantity, Sheet, WeightLoad};
-use crate::units::Dimension;
+use crate::sheet::{
+    CoupleLoad, Direction, DistributedLoad, ForceLoad, Load, OwnWeight, Quantity, Sheet, WeightLoad,
+};
+use crate::units::{Dimension, parse_quantity};
 
 /// What was typed for a force.
 pub(super) struct Force<'a> {
@@ -171,12 +173,56 @@ pub(super) fn distributed(sheet: &mut Sheet, name: Option<&str>, slots: &Distrib
 
 /// A weight; of a new one that is put at several joints, one at each.
 pub(super) fn weight(sheet: &mut Sheet, name: Option<&str>, slots: &Weight<'_>) -> Outcome {
+    if let Some(own) = own_weight(sheet, name, slots)? {
+        let index = name.map(|name| named(sheet, name)).transpose()?;
+        put(sheet, index, Load::Own(own));
+        return Ok(());
+    }
     match joints(sheet, name, slots.place) {
         Some(joints) => joints
             .iter()
             .try_for_each(|at| one_weight(sheet, None, &Weight { place: Some(at.as_str()), ..*slots })),
         None => one_weight(sheet, name, slots),
     }
+}
+
+/// What was typed, when it is the own weight of bars: so much per length, or a change of one that is there.
+fn own_weight(
+    sheet: &Sheet,
+    name: Option<&str>,
+    slots: &Weight<'_>,
+) -> Result<Option<OwnWeight>, Vec<Problem>> {
+    let there = match name.map(|name| named(sheet, name)).transpose()?.map(|row| &sheet.loads[row]) {
+        Some(Load::Own(own)) => Some(own.clone()),
+        _ => None,
+    };
+    let typed = filled(slots.size);
+    let dimension = typed.and_then(|text| parse_quantity(text).ok()?.unit).map(|unit| unit.dimension);
+    let per_length = [Dimension::MASS_PER_LENGTH, Dimension::FORCE_PER_LENGTH];
+    let Some(mut own) = there.or_else(|| {
+        let new = || OwnWeight { name: Some(free_name(sheet, "W")), ..OwnWeight::default() };
+        (name.is_none() && dimension.is_some_and(|d| per_length.contains(&d))).then(new)
+    }) else {
+        return Ok(None);
+    };
+    if sheet.bars.is_empty() {
+        return wrong("size", "There are no bars to weigh.", "Draw bars first, or type a mass: 60 kg.");
+    }
+    if let Some(text) = typed {
+        let force = dimension == Some(Dimension::FORCE_PER_LENGTH);
+        let dimension = if force { Dimension::FORCE_PER_LENGTH } else { Dimension::MASS_PER_LENGTH };
+        let kept = Some(kept(text, dimension, "size")?);
+        (own.mass, own.size) = if force { (None, kept) } else { (kept, None) };
+    }
+    if let Some(place) = slots.place {
+        let names = model::bar_names(sheet);
+        let rows = match place.trim() {
+            "" | "all" | "bars" => Vec::new(),
+            text => chain::bar_rows(sheet, text, "place")?,
+        };
+        own.bars = rows.into_iter().map(|row| names[row].clone()).collect();
+    }
+    Ok(Some(own))
 }
 
 /// A mass with its unit or without, or a force with its unit.
@@ -211,6 +257,25 @@ fn one_weight(sheet: &mut Sheet, name: Option<&str>, slots: &Weight<'_>) -> Outc
     Ok(())
 }
 
+/// Puts a load, or those from row `from` on, into a case.
+pub(super) fn set_case(sheet: &mut Sheet, name: Option<&str>, from: usize, case: &str) -> Outcome {
+    let case = filled(Some(case)).map(str::to_owned);
+    if let Some(case) = &case
+        && !sheet.cases.is_empty()
+        && !sheet.cases.contains(case)
+    {
+        sheet.cases.push(case.clone());
+    }
+    match name {
+        Some(name) => {
+            let row = named(sheet, name)?;
+            *sheet.loads[row].case_mut() = case;
+        }
+        None => sheet.loads.iter_mut().skip(from).for_each(|load| load.case_mut().clone_from(&case)),
+    }
+    Ok(())
+}
+
 /// Names a load anew.
 pub(super) fn rename(sheet: &mut Sheet, old: &str, new: &str) -> Outcome {
     let index = named(sheet, old)?;
@@ -218,13 +283,7 @@ pub(super) fn rename(sheet: &mut Sheet, old: &str, new: &str) -> Outcome {
     if new.is_empty() || model::load_names(sheet).iter().enumerate().any(|(i, n)| n == new && i != index) {
         return wrong("rename", format!("\"{new}\" cannot be its name."), "Choose one that is not taken.");
     }
-    let name = match &mut sheet.loads[index] {
-        Load::Force(l) => &mut l.name,
-        Load::Couple(l) => &mut l.name,
-        Load::Distributed(l) => &mut l.name,
-        Load::Weight(l) => &mut l.name,
-    };
-    *name = Some(new.to_owned());
+    *sheet.loads[index].name_mut() = Some(new.to_owned());
     Ok(())
 }
 
@@ -279,6 +338,10 @@ pub(super) fn quantities(load: &mut Load) -> Vec<(&mut Quantity, Dimension)> {
         Load::Distributed(load) => {
             let all = std::iter::once(&mut load.start).chain(&mut load.end);
             all.map(|q| (q, Dimension::FORCE_PER_LENGTH)).collect()
+        }
+        Load::Own(load) => {
+            let mass = load.mass.iter_mut().map(|q| (q, Dimension::MASS_PER_LENGTH));
+            mass.chain(load.size.iter_mut().map(|q| (q, Dimension::FORCE_PER_LENGTH))).collect()
         }
         Load::Weight(load) => {
             let mass = load.mass.iter_mut().map(|q| (q, Dimension::MASS));

@@ -146,6 +146,23 @@ pub(super) fn distance(sheet: &mut Sheet, first: &str, second: &str, value: &str
     lengthen(sheet, first, second, value, "value")
 }
 
+/// How far apart two points are along an axis. All that is as far as the second one, or farther, moves along.
+pub(super) fn stretch(sheet: &mut Sheet, axis: &str, first: &str, second: &str, value: &str) -> Outcome {
+    let figure = Figure::of(sheet)?;
+    let new = positive(value, &figure.unit, "value")?;
+    let along = if axis == "y" { Vector::Y } else { Vector::X };
+    let station = |p: Point| (p - Point::default()).dot(along);
+    let (Some(a), Some(b)) = (figure.at.get(first), figure.at.get(second)) else {
+        return wrong("value", format!("{first} or {second} is not there."), "Choose points that are.");
+    };
+    let (from, to) = (station(*a), station(*b));
+    let by = along * (new - (to - from));
+    let moving = figure.at.iter().filter(|(_, p)| station(**p) >= to - figure.slack());
+    let moved: Vec<_> = moving.map(|(name, p)| (*p + by, name.clone())).collect();
+    displace(sheet, &figure, &moved);
+    Ok(())
+}
+
 fn lengthen(sheet: &mut Sheet, first: &str, second: &str, text: &str, slot: &str) -> Outcome {
     let figure = Figure::of(sheet)?;
     let found = between(&figure, first, second, slot)?;

@@ -9,8 +9,10 @@ mod chain;
 mod copies;
 mod figure;
 mod group;
+mod limits;
 mod loads;
 mod member;
+pub mod offers;
 mod order;
 mod panels;
 mod place;
@@ -62,7 +64,7 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
             };
             supports::put(sheet, name.as_deref(), &slots)?;
         }
-        Edit::Force { name, size, place, direction, rename: _ } => {
+        Edit::Force { name, size, place, direction, .. } => {
             let slots = loads::Force {
                 size: size.as_deref(),
                 place: place.as_deref(),
@@ -70,12 +72,12 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
             };
             loads::force(sheet, name.as_deref(), &slots)?;
         }
-        Edit::Couple { name, size, place, turn, rename: _ } => {
+        Edit::Couple { name, size, place, turn, .. } => {
             let slots =
                 loads::Couple { size: size.as_deref(), place: place.as_deref(), turn: turn.as_deref() };
             loads::couple(sheet, name.as_deref(), &slots)?;
         }
-        Edit::Distributed { name, start, end, from, to, direction, per, rename: _ } => {
+        Edit::Distributed { name, start, end, from, to, direction, per, .. } => {
             let slots = loads::Distributed {
                 start: start.as_deref(),
                 end: end.as_deref(),
@@ -86,12 +88,20 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
             };
             loads::distributed(sheet, name.as_deref(), &slots)?;
         }
-        Edit::Weight { name, size, place, rename: _ } => {
+        Edit::Weight { name, size, place, .. } => {
             let slots = loads::Weight { size: size.as_deref(), place: place.as_deref() };
             loads::weight(sheet, name.as_deref(), &slots)?;
         }
         Edit::Bars { through, kind } => chain::draw(sheet, through.as_deref(), kind.as_deref())?,
-        Edit::Bar { name, kind, rename } => bars::change(sheet, name, kind.as_deref(), rename.as_deref())?,
+        Edit::Bar { name, kind, tension, compression, rename } => {
+            if tension.is_some() || compression.is_some() {
+                limits::set(sheet, name, tension.as_deref(), compression.as_deref())?;
+            }
+            bars::change(sheet, name, kind.as_deref(), rename.as_deref())?;
+        }
+        Edit::Limit { bars, tension, compression } => {
+            limits::set(sheet, bars.as_deref().unwrap_or("all"), tension.as_deref(), compression.as_deref())?;
+        }
         Edit::Truss { span, panels, rise, outline, web, held, from, slope } => {
             let slots = panels::Slots {
                 span: span.as_deref(),
@@ -114,15 +124,21 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
         Edit::Mirror { ids, about, copy } => {
             group::mirror(document, sheet, ids, about.as_deref(), copy.as_deref() == Some("yes"))?;
         }
+        Edit::Stretch { axis, first, second, value } => member::stretch(sheet, axis, first, second, value)?,
         Edit::Distance { first, second, value } => member::distance(sheet, first, second, value)?,
         Edit::Remove { ids } => remove::remove(sheet, ids)?,
         Edit::Cure { index } => supports::cure(document, sheet, *index)?,
         Edit::Units { length, force } => units::change(sheet, length, force)?,
     }
+    if let Some(case) = load_case(edit) {
+        let before = document.sheet.loads.len();
+        loads::set_case(sheet, changed_load(edit), before, case)?;
+    }
     if let Some((name, rename)) = renamed_load(edit) {
         loads::rename(sheet, name, rename)?;
     }
     points::drop_unused(sheet);
+    bars::forget_gone(sheet);
     order::forget_gone(sheet);
     if !matches!(edit, Edit::Remove { .. } | Edit::Point { .. }) {
         points::keep_names(&document.sheet, sheet);
@@ -137,10 +153,32 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
 /// Of a load that is there: its name, and the one it is to have.
 fn renamed_load(edit: &Edit) -> Option<(&str, &str)> {
     match edit {
-        Edit::Force { name, rename, .. }
-        | Edit::Couple { name, rename, .. }
-        | Edit::Distributed { name, rename, .. }
-        | Edit::Weight { name, rename, .. } => Some((name.as_deref()?, typed::filled(rename.as_deref())?)),
+        Edit::Force { rename, .. }
+        | Edit::Couple { rename, .. }
+        | Edit::Distributed { rename, .. }
+        | Edit::Weight { rename, .. } => Some((changed_load(edit)?, typed::filled(rename.as_deref())?)),
+        _ => None,
+    }
+}
+
+/// The case that was typed for a load.
+fn load_case(edit: &Edit) -> Option<&str> {
+    match edit {
+        Edit::Force { case, .. }
+        | Edit::Couple { case, .. }
+        | Edit::Distributed { case, .. }
+        | Edit::Weight { case, .. } => case.as_deref(),
+        _ => None,
+    }
+}
+
+/// The load that is changed; `None` when new ones are put down.
+fn changed_load(edit: &Edit) -> Option<&str> {
+    match edit {
+        Edit::Force { name, .. }
+        | Edit::Couple { name, .. }
+        | Edit::Distributed { name, .. }
+        | Edit::Weight { name, .. } => name.as_deref(),
         _ => None,
     }
 }

@@ -24,7 +24,11 @@ pub(super) fn pick(document: &Document, sheet: &mut Sheet, at: &str, after: usiz
     let Some(joint) = solved.equilibrium.part_ids().find(part_at) else {
         return wrong("at", format!("{at} is not a joint that is freed by itself."), "Pick a joint of bars.");
     };
-    let ready = solved.readiness().into_iter().filter(|r| r.joint == joint && r.after <= after).max_by_key(|r| r.after);
+    let ready = solved
+        .readiness()
+        .into_iter()
+        .filter(|r| r.joint == joint && r.after <= after)
+        .max_by_key(|r| r.after);
     match &ready {
         Some(ready) if ready.yields.can() => {}
         Some(ready) => {
@@ -69,12 +73,16 @@ pub(super) fn section(document: &Document, sheet: &mut Sheet, bars: &str, after:
     sheet.conventions.order = order;
     let tried = solve(model::build(&Document::from(sheet.clone())).model);
     let by_section = tried.working.steps.iter().any(|step| {
-        let section = step.lines.iter().any(|line| cut_by(&tried, &line.free_body.parts).is_some_and(|c| same(&c, &cut)));
+        let section = step
+            .lines
+            .iter()
+            .any(|line| cut_by(&tried, &line.free_body.parts).is_some_and(|c| same(&c, &cut)));
         section && step.unknowns.iter().any(|id| cut.contains(&tried.unknown_name(*id)))
     });
     if tried.verdict.equilibrium && !by_section {
         let message = format!("The three equations of this section give none of {}.", cut.join(", "));
-        let cure = "Cut at most three that are unknown, or such that all but one meet in a point or are parallel.";
+        let cure =
+            "Cut at most three that are unknown, or such that all but one meet in a point or are parallel.";
         return wrong("bars", message, cure);
     }
     Ok(())

@@ -155,7 +155,8 @@ pub(super) fn draw(sheet: &mut Sheet, slots: &Slots<'_>) -> Outcome {
         }
         // At its tall end: a pin above, below it a roller that pushes the truss away from the wall.
         Held::One => {
-            let (x, away) = if outline == Outline::LeanTo { (last, -frame.along) } else { (0.0, frame.along) };
+            let (x, away) =
+                if outline == Outline::LeanTo { (last, -frame.along) } else { (0.0, frame.along) };
             hold(name(x, truss.line(x)), SupportKind::Pin, None);
             hold(name(x, 0.0), SupportKind::Roller, Some(away));
         }
@@ -184,7 +185,8 @@ fn fits(outline: Outline, web: Web, held: Held, count: usize) -> Outcome {
     if matches!(web, Web::Zigzag | Web::Halved) && outline != Outline::Level {
         return wrong("web", "That web goes with level chords only.", "Choose another web, or level.");
     }
-    if held == Held::One && !(outline == Outline::LeanTo || (outline == Outline::Level && web != Web::Zigzag)) {
+    if held == Held::One && !(outline == Outline::LeanTo || (outline == Outline::Level && web != Web::Zigzag))
+    {
         return wrong("held", "It has no upright end to be held at.", "Choose level or lean-to, with posts.");
     }
     Ok(())
@@ -275,7 +277,7 @@ impl Truss {
         }
         for i in 0..n {
             let (x, next) = (i as f64, i as f64 + 1.0);
-            let left = 2 * i + 1 <= n;
+            let left = 2 * i < n;
             if self.web == Web::Halved {
                 let (from, to) = if left { (x, next) } else { (next, x) };
                 let middle = (from, self.line(from) / 2.0);

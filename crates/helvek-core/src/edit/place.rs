@@ -82,7 +82,8 @@ fn at_joint(figure: &Figure, text: &str, slot: &str) -> Result<Spot, Vec<Problem
         Some(at) => Ok(spot_of(*at)),
         None if text == "middle" => wrong(slot, "At which joint?", "Name it, or several: B C D, or B..D."),
         None => {
-            let cure = format!("Name a joint, or type its place: 2;1. There are {}.", figure.names().join(", "));
+            let cure =
+                format!("Name a joint, or type its place: 2;1. There are {}.", figure.names().join(", "));
             wrong(slot, format!("There is no joint \"{text}\"."), cure)
         }
     }
@@ -209,7 +210,8 @@ pub(super) fn point_at(
     }
     if let Some(row) = figure.bar_at(spot.at) {
         let bar = crate::model::bar_names(sheet).swap_remove(row);
-        let message = format!("{text} is between the joints of bar {bar}, which carries loads at its ends only.");
+        let message =
+            format!("{text} is between the joints of bar {bar}, which carries loads at its ends only.");
         return wrong(slot, message, "Load its joints, put a joint there (J), or make it a member.");
     }
     let only = (sheet.bodies.len() == 1).then(|| sheet.bodies.keys().next().cloned()).flatten();

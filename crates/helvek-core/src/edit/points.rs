@@ -1,10 +1,10 @@
 //! Everything on a sheet that names a point: visited in one place, for renaming, and for finding points that nothing needs any more.
 
 use super::figure::Figure;
-use super::wrong;
+use super::{bars, wrong};
 use crate::model;
 use crate::problem::Problem;
-use crate::sheet::{Bar, Direction, Find, Load, Pick, RopeStop, Sheet};
+use crate::sheet::{Bar, Direction, DistributedLoad, Find, ForceLoad, Load, Pick, RopeStop, Sheet};
 use crate::tolerance;
 use std::collections::HashSet;
 
@@ -24,18 +24,11 @@ fn mentions(sheet: &mut Sheet, visit: &mut impl FnMut(&mut String)) {
         }
     }
     for load in &mut sheet.loads {
-        match load {
-            Load::Force(l) => {
-                visit(&mut l.at);
-                l.direction.iter_mut().for_each(|d| direction(d, visit));
-            }
-            Load::Couple(l) => l.at.iter_mut().for_each(&mut *visit),
-            Load::Distributed(l) => {
-                visit(&mut l.from);
-                visit(&mut l.to);
-                l.direction.iter_mut().for_each(|d| direction(d, visit));
-            }
-            Load::Weight(l) => visit(&mut l.at),
+        load.places_mut().into_iter().for_each(&mut *visit);
+        if let Load::Force(ForceLoad { direction: d, .. })
+        | Load::Distributed(DistributedLoad { direction: d, .. }) = load
+        {
+            d.iter_mut().for_each(|d| direction(d, visit));
         }
     }
     for joint in &mut sheet.joints {
@@ -91,15 +84,7 @@ pub(super) fn rename(sheet: &mut Sheet, old: &str, new: &str) -> Result<(), Vec<
         }
     }
     let after = names(sheet);
-    for pick in &mut sheet.conventions.order {
-        if let Pick::Section(bars) = pick {
-            for bar in bars {
-                if let Some(row) = before[2].iter().position(|n| n == bar) {
-                    after[2][row].clone_into(bar);
-                }
-            }
-        }
-    }
+    bars::renamed(sheet, &before[2], &after[2]);
     for find in &mut sheet.find {
         let (kind, name) = match find {
             Find::Reactions { support: Some(name) } => (0, name),
@@ -151,11 +136,8 @@ pub(super) fn drop_unused(sheet: &mut Sheet) {
 
 /// A thing that was moved takes the name of its point along, when nothing else stands where it was and its new place had no name yet.
 pub(super) fn keep_names(before: &Sheet, sheet: &mut Sheet) {
-    let loads = before
-        .loads
-        .iter()
-        .zip(&sheet.loads)
-        .flat_map(|(a, b)| load_points(a).into_iter().zip(load_points(b)));
+    let loads =
+        before.loads.iter().zip(&sheet.loads).flat_map(|(a, b)| a.places().into_iter().zip(b.places()));
     let supports = before.supports.iter().zip(&sheet.supports).map(|(a, b)| (&a.at, &b.at));
     let moved: Vec<(String, String)> =
         loads.chain(supports).filter(|(a, b)| a != b).map(|(a, b)| (a.clone(), b.clone())).collect();
@@ -165,15 +147,6 @@ pub(super) fn keep_names(before: &Sheet, sheet: &mut Sheet) {
             // Both names are fine ones: they were there.
             let _ = rename(sheet, &new, &old);
         }
-    }
-}
-
-fn load_points(load: &Load) -> Vec<&String> {
-    match load {
-        Load::Force(l) => vec![&l.at],
-        Load::Couple(l) => l.at.iter().collect(),
-        Load::Distributed(l) => vec![&l.from, &l.to],
-        Load::Weight(l) => vec![&l.at],
     }
 }
 

@@ -98,6 +98,7 @@ fn on(load: &Load) -> Option<&str> {
         Load::Couple(l) => l.on.as_deref(),
         Load::Distributed(l) => l.on.as_deref(),
         Load::Weight(l) => l.on.as_deref(),
+        Load::Own(_) => None,
     }
 }
 
@@ -127,12 +128,10 @@ fn stand_on_nothing(sheet: &mut Sheet) {
     let held: HashSet<String> = members.chain(ends).cloned().collect();
     sheet.supports.retain(|s| held.contains(&s.at));
     sheet.joints.retain(|j| held.contains(&j.at));
-    sheet.loads.retain(|load| match load {
-        Load::Force(l) => held.contains(&l.at),
-        Load::Couple(l) => l.at.as_ref().is_none_or(|at| held.contains(at)),
-        Load::Distributed(l) => held.contains(&l.from) && held.contains(&l.to),
-        Load::Weight(l) => held.contains(&l.at),
-    });
+    sheet.loads.retain(|load| load.places().into_iter().all(|at| held.contains(at)));
+    if sheet.bars.is_empty() {
+        sheet.loads.retain(|load| !matches!(load, Load::Own(_)));
+    }
     let supports = model::support_names(sheet);
     sheet
         .find

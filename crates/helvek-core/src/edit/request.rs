@@ -67,6 +67,8 @@ pub enum Edit {
         place: Option<String>,
         /// `down`, `210`, `30 from -y cw`, `to C`, ...
         direction: Option<String>,
+        /// The load case it belongs to: `permanent`, `wind` ...; empty for none.
+        case: Option<String>,
         /// Its new name.
         rename: Option<String>,
     },
@@ -80,6 +82,8 @@ pub enum Edit {
         place: Option<String>,
         /// `ccw` or `cw`.
         turn: Option<String>,
+        /// The load case it belongs to: `permanent`, `wind` ...; empty for none.
+        case: Option<String>,
         /// Its new name.
         rename: Option<String>,
     },
@@ -99,17 +103,21 @@ pub enum Edit {
         direction: Option<String>,
         /// `length` or `projection`.
         per: Option<String>,
+        /// The load case it belongs to: `permanent`, `wind` ...; empty for none.
+        case: Option<String>,
         /// Its new name.
         rename: Option<String>,
     },
-    /// Puts a weight somewhere, or changes it.
+    /// Puts a weight somewhere, or changes it. By its mass or weight per length it is the own weight of bars.
     Weight {
         /// Of the one to change.
         name: Option<String>,
-        /// Its mass, or its size as a force with a unit.
+        /// Its mass, or its size as a force with a unit; of bars `8 kg/m`, `0.08 kN/m`.
         size: Option<String>,
-        /// A distance from the beam's start, or a point.
+        /// A distance from the beam's start, or a point; of own weight the bars, all unless named.
         place: Option<String>,
+        /// The load case it belongs to: `permanent`, `wind` ...; empty for none.
+        case: Option<String>,
         /// Its new name.
         rename: Option<String>,
     },
@@ -144,8 +152,21 @@ pub enum Edit {
         name: String,
         /// `bar`, `cable`, `strut`.
         kind: Option<String>,
+        /// The largest tension it can carry; empty for any.
+        tension: Option<String>,
+        /// The largest compression, without a sign; empty for any.
+        compression: Option<String>,
         /// Its new name.
         rename: Option<String>,
+    },
+    /// Sets what some bars can carry.
+    Limit {
+        /// `all`, or their names: `A-B C-D`.
+        bars: Option<String>,
+        /// The largest tension; empty for any.
+        tension: Option<String>,
+        /// The largest compression, without a sign; empty for any.
+        compression: Option<String>,
     },
     /// Draws a whole truss by panels.
     Truss {
@@ -194,6 +215,17 @@ pub enum Edit {
     Unpick,
     /// Changes the distance between two neighbouring points, or between the ends of a straight piece: all that hangs on the second moves along.
     Distance {
+        /// The nearer one.
+        first: String,
+        /// The one that moves.
+        second: String,
+        /// How far apart.
+        value: String,
+    },
+    /// Changes how far apart two joints of a truss are along an axis: everything that is as far as the second, or farther, moves along.
+    Stretch {
+        /// `x` or `y`.
+        axis: String,
         /// The nearer one.
         first: String,
         /// The one that moves.

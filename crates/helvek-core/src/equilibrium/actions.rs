@@ -65,8 +65,17 @@ pub(super) fn actions(model: &Model, lookup: &Lookup) -> Vec<Action> {
     let mut list = Vec::new();
     for (index, load) in model.loads.iter().enumerate() {
         let Some(on) = lookup.on(load.on) else { continue };
+        let of = ActionOf::Load(LoadId(index));
+        if let LoadKind::Own { halves } = &load.kind {
+            for (at, on, weight) in halves {
+                let Some(on) = lookup.on(*on) else { continue };
+                let wrench = Wrench::force(-Vector::Y * *weight, model.at(*at));
+                list.push(Action { of, act: Act { on, wrench, pair: 0 }, source: Source::Given });
+            }
+            continue;
+        }
         let mut push = |wrench: Wrench, source: Source| {
-            list.push(Action { of: ActionOf::Load(LoadId(index)), act: Act { on, wrench, pair: 0 }, source });
+            list.push(Action { of, act: Act { on, wrench, pair: 0 }, source });
         };
         match load.kind {
             LoadKind::Force { at, direction, size: Amount::Known(size), .. } => {
@@ -88,7 +97,10 @@ pub(super) fn actions(model: &Model, lookup: &Lookup) -> Vec<Action> {
                     push(stretch.wrench(place, source), source);
                 }
             }
-            LoadKind::Force { .. } | LoadKind::Couple { .. } | LoadKind::Weight { .. } => {}
+            LoadKind::Force { .. }
+            | LoadKind::Couple { .. }
+            | LoadKind::Weight { .. }
+            | LoadKind::Own { .. } => {}
         }
     }
     for (index, rope) in model.ropes.iter().enumerate() {

@@ -1,7 +1,7 @@
 //! What is asked, resolved; nothing asked means everything.
 
 use super::resolve::Builder;
-use super::{BarId, JointId, RopeId, SoughtId, SupportId};
+use super::{BarId, Growing, JointId, RopeId, SoughtId, SupportId};
 use crate::problem::{ProblemKind, nearest};
 use crate::sheet::{Document, Find};
 
@@ -18,6 +18,8 @@ pub enum Asked {
     Rope(RopeId),
     /// A sought size.
     Sought(SoughtId),
+    /// How far loads may grow.
+    Limit(Growing),
 }
 
 impl Builder {
@@ -50,6 +52,11 @@ impl Builder {
                     };
                     self.one_of(&name, &bars, "bar", &format!("{path}.bar")).map(|i| Asked::Bar(BarId(i)))
                 }
+                Find::Limit { load, case } => {
+                    let growing = self.growing(load.as_deref(), case.as_deref(), &path);
+                    self.model.asked.extend(growing.map(Asked::Limit));
+                    continue;
+                }
                 Find::Rope { rope } => {
                     self.one_of(rope, &ropes, "rope", &format!("{path}.rope")).map(|i| Asked::Rope(RopeId(i)))
                 }
@@ -72,6 +79,10 @@ impl Builder {
                 .chain((0..model.bars.len()).map(|i| Asked::Bar(BarId(i))))
                 .chain((0..model.ropes.len()).map(|i| Asked::Rope(RopeId(i))));
             model.asked = all.collect();
+            let limited = model.bars.iter().any(|bar| bar.limits != Default::default());
+            if limited && !model.loads.is_empty() {
+                model.asked.insert(0, Asked::Limit(Growing::Variable));
+            }
         }
     }
 

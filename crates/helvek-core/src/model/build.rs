@@ -36,11 +36,14 @@ pub fn build(document: &Document) -> Built {
     builder.bars(document);
     builder.unjoined();
     builder.supports(document);
+    builder.limits(document);
+    builder.cases(document);
     builder.loads(document);
     builder.pulleys(sheet);
     builder.ropes(sheet);
     builder.asked(document);
     builder.order(document);
+    builder.multiples();
     let mut problems = document.problems.clone();
     let mut found = std::mem::take(&mut builder.problems);
     document.locate(&mut found);

@@ -1,7 +1,7 @@
 //! What connects bodies: joints and bars.
 
 use super::resolve::Builder;
-use super::{BarKind, BodyId, JointId, On, PinId, PointId, names};
+use super::{BarKind, BarLimits, BodyId, JointId, On, PinId, PointId, names};
 use crate::geometry::Vector;
 use crate::sheet::{self, Document, JointKind as Written};
 use crate::units::Dimension;
@@ -18,6 +18,8 @@ pub struct Bar {
     pub on: [On; 2],
     /// What it can carry.
     pub kind: BarKind,
+    /// How much of it.
+    pub limits: BarLimits,
 }
 
 /// What bodies transmit to each other at a point.
@@ -245,7 +247,8 @@ impl Builder {
                 self.sense(&path, message, "Make it part of the body, or fasten one end to another body.");
                 continue;
             }
-            self.model.bars.push(Bar { name, ends, on: [first, second], kind: bar.kind() });
+            let limits = BarLimits::default();
+            self.model.bars.push(Bar { name, ends, on: [first, second], kind: bar.kind(), limits });
         }
     }
 

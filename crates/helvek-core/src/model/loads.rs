@@ -1,10 +1,11 @@
 //! Loads: where they act, how strong they are, and how they were given.
 
+use super::limits::{Parameter, parameter_of};
 use super::resolve::Builder;
-use super::{Amount, On, PointId, SoughtOf, names};
+use super::{Amount, LoadId, On, PointId, SoughtOf, names};
 use crate::geometry::Vector;
 use crate::problem::ProblemKind;
-use crate::sheet::{self, CoupleLoad, DistributedLoad, Document, ForceLoad, Per, WeightLoad};
+use crate::sheet::{self, CoupleLoad, DistributedLoad, Document, ForceLoad, OwnWeight, Per, WeightLoad};
 use crate::tolerance;
 use crate::units::Dimension;
 
@@ -68,6 +69,11 @@ pub enum LoadKind {
         /// N.
         size: Amount,
     },
+    /// The own weight of bars at their joints.
+    Own {
+        /// Each joint with the weight it takes over, N.
+        halves: Vec<(PointId, On, f64)>,
+    },
 }
 
 impl LoadKind {
@@ -76,6 +82,7 @@ impl LoadKind {
         match *self {
             Self::Force { size, .. } | Self::Couple { size, .. } | Self::Weight { size, .. } => vec![size],
             Self::Distributed { start, end, .. } => vec![start, end],
+            Self::Own { .. } => Vec::new(),
         }
     }
 }
@@ -98,7 +105,7 @@ pub fn load_names(sheet: &sheet::Sheet) -> Vec<String> {
         sheet::Load::Force(_) => "F#".into(),
         sheet::Load::Couple(_) => "M#".into(),
         sheet::Load::Distributed(_) => "q#".into(),
-        sheet::Load::Weight(_) => "W#".into(),
+        sheet::Load::Weight(_) | sheet::Load::Own(_) => "W#".into(),
     })
 }
 
@@ -108,6 +115,7 @@ impl Builder {
         let given: Vec<_> = written.iter().map(sheet::Load::name).collect();
         self.unique(&given, "load", |i| document.load_path(i));
         let names = load_names(&document.sheet);
+        self.parameter = parameter_of(document);
         for (index, (load, name)) in written.iter().zip(names).enumerate() {
             let path = document.load_path(index);
             self.case(load, &document.sheet.cases, &path);
@@ -116,12 +124,25 @@ impl Builder {
                 sheet::Load::Couple(couple) => self.couple(couple, &name, &path),
                 sheet::Load::Distributed(load) => self.distributed(load, &name, &path),
                 sheet::Load::Weight(weight) => self.weight(weight, &name, &path),
+                sheet::Load::Own(own) => self.own_weight(own, &name, &path),
             };
+            let is_parameter = std::mem::take(&mut self.met_parameter);
             if let Some((on, kind)) = built {
+                if is_parameter {
+                    self.grows(LoadId(self.model.loads.len()));
+                }
                 let case = load.case().map(str::to_owned);
                 self.model.loads.push(Load { name, on, kind, case });
             }
         }
+    }
+
+    /// A load of the symbol whose limit is asked.
+    fn grows(&mut self, load: LoadId) {
+        let unit = self.model.units.force.clone();
+        let Some(symbol) = self.parameter.clone() else { return };
+        let new = || Parameter { symbol, loads: Vec::new(), unit, alone: false };
+        self.model.parameter.get_or_insert_with(new).loads.push(load);
     }
 
     /// A case that is named must be one of the sheet's, when it lists any.
@@ -320,6 +341,48 @@ impl Builder {
             return None;
         }
         Some((on?, LoadKind::Weight { at: at?, mass, size }))
+    }
+}
+
+impl Builder {
+    fn own_weight(&mut self, load: &OwnWeight, name: &str, path: &str) -> Option<(On, LoadKind)> {
+        let per_length = match (&load.mass, &load.size) {
+            (Some(mass), _) => {
+                let mass = self.si(mass, Dimension::MASS_PER_LENGTH, name, &format!("{path}.mass"))?;
+                mass * self.model.gravity
+            }
+            (None, size) => {
+                self.si(size.as_ref()?, Dimension::FORCE_PER_LENGTH, name, &format!("{path}.size"))?
+            }
+        };
+        if per_length < 0.0 {
+            self.sense(path, format!("Load {name} is a weight of less than nothing."), "Write 0 or more.");
+            return None;
+        }
+        let rows: Vec<usize> = if load.bars.is_empty() {
+            (0..self.model.bars.len()).collect()
+        } else {
+            let found: Option<Vec<_>> =
+                load.bars.iter().map(|bar| self.bar_row(bar, &format!("{path}.bars"))).collect();
+            found?
+        };
+        let mut halves: Vec<(PointId, On, f64)> = Vec::new();
+        for row in rows {
+            let bar = &self.model.bars[row];
+            let [a, b] = self.model.bar_ends(bar);
+            let half = per_length * a.distance(b) / 2.0;
+            for (at, on) in bar.ends.iter().zip(bar.on) {
+                match halves.iter_mut().find(|(p, o, _)| p == at && *o == on) {
+                    Some((.., weight)) => *weight += half,
+                    None => halves.push((*at, on, half)),
+                }
+            }
+        }
+        let Some((_, on, _)) = halves.first() else {
+            self.sense(path, format!("Load {name} is the weight of bars, and there are none."), "Remove it.");
+            return None;
+        };
+        Some((*on, LoadKind::Own { halves }))
     }
 }
 

@@ -5,6 +5,7 @@ mod bodies;
 mod build;
 mod direction;
 mod joints;
+mod limits;
 mod loads;
 mod names;
 mod order;
@@ -15,11 +16,12 @@ mod sought;
 mod supports;
 
 pub use asked::Asked;
-pub use order::Picked;
 pub use bodies::{Body, Run};
 pub use build::{Built, build, units_of};
 pub use joints::{Bar, Joint, JointKind, bar_names, joint_names};
+pub use limits::{BarLimits, Growing, PERMANENT, Parameter};
 pub use loads::{Given, Load, LoadKind, load_names};
+pub use order::Picked;
 pub use ropes::{Leg, Pulley, Rope, RopeEnd};
 pub use sought::{Amount, Sought, SoughtOf};
 pub use supports::{Support, SupportKind, support_names};
@@ -147,6 +149,10 @@ pub struct Model {
     pub sought: Vec<Sought>,
     /// m/s², for weights given by their mass.
     pub gravity: f64,
+    /// The load cases that the sheet lists or its loads name.
+    pub cases: Vec<String>,
+    /// The sought symbol whose limit is asked.
+    pub parameter: Option<Parameter>,
     /// What is asked.
     pub asked: Vec<Asked>,
     /// What is worked first.

@@ -54,15 +54,22 @@ impl Builder {
     }
 
     fn bar_named(&mut self, name: &str, path: &str) -> Option<BarId> {
-        let row = self.model.bars.iter().position(|bar| bar.name == name);
+        self.bar_row(name, path).map(BarId)
+    }
+
+    /// The row of a bar by its name, or by its ends turned round; a problem where there is none.
+    pub(super) fn bar_row(&mut self, name: &str, path: &str) -> Option<usize> {
+        let turned = name.split_once('-').map(|(a, b)| format!("{b}-{a}"));
+        let called = |wanted: &str| self.model.bars.iter().position(|bar| bar.name == wanted);
+        let row = called(name).or_else(|| called(turned.as_deref()?));
         if row.is_none() {
             let known = self.model.bars.iter().map(|bar| bar.name.as_str());
             let cure = match nearest(name, known) {
                 Some(near) => format!("Perhaps \"{near}\" is meant."),
-                None => "Name the bars that are cut.".into(),
+                None => "Name one of the bars.".into(),
             };
             self.problem(ProblemKind::Name, path, format!("There is no bar \"{name}\"."), cure);
         }
-        row.map(BarId)
+        row
     }
 }

@@ -23,6 +23,10 @@ pub(super) struct Builder {
     pub(super) joints_missing: bool,
     /// As above, for pulleys.
     pub(super) pulleys_missing: bool,
+    /// The sought symbol whose limit is asked.
+    pub(super) parameter: Option<String>,
+    /// The load that is being built carries it.
+    pub(super) met_parameter: bool,
 }
 
 impl Builder {
@@ -36,6 +40,8 @@ impl Builder {
             places: Places::default(),
             joints_missing: false,
             pulleys_missing: false,
+            parameter: None,
+            met_parameter: false,
         }
     }
 
@@ -151,6 +157,10 @@ impl Builder {
         if symbol.is_empty() || symbol.chars().count() > 20 || symbol.chars().any(char::is_control) {
             self.sense(path, "A sought size needs a name.", "Write \"?P\".");
             return None;
+        }
+        if of == SoughtOf::Force && self.parameter.as_deref() == Some(symbol.as_str()) {
+            self.met_parameter = true;
+            return Some(Amount::Known(self.model.units.force.to_si(1.0)));
         }
         match self.model.sought.iter().position(|s| s.name == symbol) {
             Some(index) if self.model.sought[index].of == of => Some(Amount::Sought(SoughtId(index))),

@@ -23,7 +23,9 @@ pub(super) fn chosen(chooser: &mut Chooser<'_>, known: &mut [bool], steps: &mut 
                     .entering
                     .iter()
                     .map(|e| e.column)
-                    .filter(|id| matches!(of(*id), ColumnOf::Support(_)) && chooser.given.determined[id.index()])
+                    .filter(|id| {
+                        matches!(of(*id), ColumnOf::Support(_)) && chooser.given.determined[id.index()]
+                    })
                     .collect();
                 reach(chooser, known, &held, steps);
             }
@@ -53,7 +55,8 @@ fn work_off(chooser: &Chooser<'_>, known: &mut [bool], cut: usize, steps: &mut V
 fn cuts_of(chooser: &Chooser<'_>, picked: &Picked) -> Vec<usize> {
     let equilibrium = chooser.equilibrium;
     let single = |wanted: &dyn Fn(PartOf) -> bool| {
-        let of = |cut: &super::Cut| cut.parts.len() == 1 && wanted(equilibrium.parts[cut.parts[0].index()].of);
+        let of =
+            |cut: &super::Cut| cut.parts.len() == 1 && wanted(equilibrium.parts[cut.parts[0].index()].of);
         chooser.cuts.iter().position(of).into_iter().collect()
     };
     match picked {

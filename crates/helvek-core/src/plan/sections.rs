@@ -38,7 +38,11 @@ pub(super) fn through(equilibrium: &Equilibrium, edges: &[Edge], bars: &[ColumnI
 
 /// The two sides that are left when the columns of `cut` are taken away; `None` when there are not two, or a cut column joins a side to
 /// itself.
-pub(super) fn parted(edges: &[Edge], count: usize, cut: impl Fn(ColumnId) -> bool) -> Option<[Vec<PartId>; 2]> {
+pub(super) fn parted(
+    edges: &[Edge],
+    count: usize,
+    cut: impl Fn(ColumnId) -> bool,
+) -> Option<[Vec<PartId>; 2]> {
     let left: Vec<Edge> = edges.iter().filter(|(_, _, id)| !cut(*id)).copied().collect();
     let first = edges.iter().find(|(_, _, id)| cut(*id))?;
     let side = Graph::new(count, &left).reachable(first.0, None);

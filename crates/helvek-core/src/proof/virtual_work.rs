@@ -291,6 +291,11 @@ fn each_load(freedoms: &Freedoms<'_>, mut take: impl FnMut(Amount, Moves)) {
                     take(size, Freedoms::turn(body).into_iter().map(|(k, v)| (k, v * turn)).collect());
                 }
             }
+            LoadKind::Own { ref halves } => {
+                for (at, on, weight) in halves {
+                    take(Amount::Known(*weight), freedoms.on(*on, model.at(*at)).along(-Vector::Y));
+                }
+            }
             LoadKind::Distributed { from, to, start, end, direction, over } => {
                 let spread = Spread { from, to, direction, over };
                 take(start, spread.work(freedoms, load.on, |t| 1.0 - t));

@@ -102,6 +102,12 @@ impl Mirror<'_> {
             }
             LoadKind::Couple { size: Amount::Known(0.0), .. } => true,
             LoadKind::Couple { .. } => false,
+            LoadKind::Own { ref halves } => halves.iter().all(|(at, _, weight)| {
+                let image = self.point(*at);
+                halves.iter().any(|(other, _, there)| {
+                    Some(*other) == image && (weight - there).abs() <= tolerance::CRITICAL * weight
+                })
+            }),
             LoadKind::Distributed { from, to, start, end, direction, .. } => {
                 let image = self.point(from).zip(self.point(to));
                 image.is_some_and(|(from, to)| {
@@ -165,6 +171,6 @@ fn force_at(load: &LoadKind) -> Option<(PointId, Option<Vector>)> {
     match *load {
         LoadKind::Force { at, direction, size, .. } => Some((at, size.known().map(|s| direction * s))),
         LoadKind::Weight { at, size, .. } => Some((at, size.known().map(|s| -Vector::Y * s))),
-        LoadKind::Couple { .. } | LoadKind::Distributed { .. } => None,
+        LoadKind::Couple { .. } | LoadKind::Distributed { .. } | LoadKind::Own { .. } => None,
     }
 }

@@ -16,6 +16,8 @@ pub enum Load {
     Distributed(DistributedLoad),
     /// The weight of a mass, acting down.
     Weight(WeightLoad),
+    /// The own weight of bars, half of each at each of its joints.
+    Own(OwnWeight),
 }
 
 /// A force at a point: by `components`, or by `size` and `direction`.
@@ -116,6 +118,26 @@ pub struct WeightLoad {
     pub case: Option<String>,
 }
 
+/// The own weight of bars: so much per length, half of each bar's weight at each of its joints.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
+pub struct OwnWeight {
+    /// Its name; generated when missing.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub name: Option<String>,
+    /// The bars; all when missing.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub bars: Vec<String>,
+    /// Mass per length.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub mass: Option<Quantity>,
+    /// Force per length, instead of the mass.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub size: Option<Quantity>,
+    /// The load case it belongs to.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub case: Option<String>,
+}
+
 /// What a distributed load's intensity is counted per.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
@@ -135,6 +157,51 @@ impl Load {
             Self::Couple(l) => l.name.as_deref(),
             Self::Distributed(l) => l.name.as_deref(),
             Self::Weight(l) => l.name.as_deref(),
+            Self::Own(l) => l.name.as_deref(),
+        }
+    }
+
+    /// Its name, to be changed.
+    pub fn name_mut(&mut self) -> &mut Option<String> {
+        match self {
+            Self::Force(l) => &mut l.name,
+            Self::Couple(l) => &mut l.name,
+            Self::Distributed(l) => &mut l.name,
+            Self::Weight(l) => &mut l.name,
+            Self::Own(l) => &mut l.name,
+        }
+    }
+
+    /// The points it names: where it stands, or begins and ends.
+    pub fn places(&self) -> Vec<&String> {
+        match self {
+            Self::Force(l) => vec![&l.at],
+            Self::Couple(l) => l.at.iter().collect(),
+            Self::Distributed(l) => vec![&l.from, &l.to],
+            Self::Weight(l) => vec![&l.at],
+            Self::Own(_) => Vec::new(),
+        }
+    }
+
+    /// As [`Load::places`], to be changed.
+    pub fn places_mut(&mut self) -> Vec<&mut String> {
+        match self {
+            Self::Force(l) => vec![&mut l.at],
+            Self::Couple(l) => l.at.iter_mut().collect(),
+            Self::Distributed(l) => vec![&mut l.from, &mut l.to],
+            Self::Weight(l) => vec![&mut l.at],
+            Self::Own(_) => Vec::new(),
+        }
+    }
+
+    /// The load case, to be changed.
+    pub fn case_mut(&mut self) -> &mut Option<String> {
+        match self {
+            Self::Force(l) => &mut l.case,
+            Self::Couple(l) => &mut l.case,
+            Self::Distributed(l) => &mut l.case,
+            Self::Weight(l) => &mut l.case,
+            Self::Own(l) => &mut l.case,
         }
     }
 
@@ -145,6 +212,7 @@ impl Load {
             Self::Couple(l) => l.case.as_deref(),
             Self::Distributed(l) => l.case.as_deref(),
             Self::Weight(l) => l.case.as_deref(),
+            Self::Own(l) => l.case.as_deref(),
         }
     }
 }

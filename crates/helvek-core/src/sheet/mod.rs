@@ -5,6 +5,7 @@ mod connections;
 mod decode;
 mod document;
 mod fields;
+mod limits;
 mod loads;
 mod tree;
 
@@ -13,7 +14,8 @@ pub use connections::{
     Bar, BarKind, FullBar, Joint, JointKind, On, Pulley, Rope, RopeStop, Support, SupportKind,
 };
 pub use document::{Document, MAX_TEXT, Syntax, read};
-pub use loads::{CoupleLoad, DistributedLoad, ForceLoad, Load, Per, WeightLoad};
+pub use limits::Limit;
+pub use loads::{CoupleLoad, DistributedLoad, ForceLoad, Load, OwnWeight, Per, WeightLoad};
 
 use indexmap::IndexMap;
 use schemars::JsonSchema;
@@ -82,6 +84,9 @@ pub struct Sheet {
     /// Names of load cases; a load says which one it belongs to. All of them act together.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub cases: Vec<String>,
+    /// What bars can carry.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub limits: Vec<Limit>,
     /// What is asked; empty: everything.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub find: Vec<Find>,
@@ -348,5 +353,14 @@ pub enum Find {
     Load {
         /// Its symbol, without the question mark.
         load: String,
+    },
+    /// How far loads may grow before a bar reaches its limit.
+    Limit {
+        /// A load by its name, or a sought symbol without its question mark.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        load: Option<String>,
+        /// A load case; without load and case: everything that is not permanent.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        case: Option<String>,
     },
 }

@@ -30,6 +30,8 @@ impl Dimension {
     pub const MOMENT: Self = dimension(2, 1, -2, 0);
     /// N/m
     pub const FORCE_PER_LENGTH: Self = dimension(0, 1, -2, 0);
+    /// kg/m
+    pub const MASS_PER_LENGTH: Self = dimension(-1, 1, 0, 0);
     /// Pa
     pub const STRESS: Self = dimension(-1, 1, -2, 0);
     /// m/s²
@@ -46,6 +48,7 @@ impl Dimension {
             Self::FORCE => "a force",
             Self::MOMENT => "a moment",
             Self::FORCE_PER_LENGTH => "a force per length",
+            Self::MASS_PER_LENGTH => "a mass per length",
             Self::STRESS => "a stress",
             Self::ACCELERATION => "an acceleration",
             _ => "a quantity of another kind",
@@ -61,6 +64,7 @@ impl Dimension {
             Self::FORCE => "\"1.2 kN\"",
             Self::MOMENT => "\"36 N·m\"",
             Self::FORCE_PER_LENGTH => "\"0.5 kN/m\"",
+            Self::MASS_PER_LENGTH => "\"8 kg/m\"",
             Self::STRESS => "\"250 MPa\"",
             Self::ACCELERATION => "\"9.81 m/s²\"",
             _ => "a number",

@@ -59,6 +59,7 @@ impl Units {
             Dimension::MOMENT => self.moment.clone(),
             Dimension::STRESS => self.stress.clone(),
             Dimension::FORCE_PER_LENGTH => self.force.per(&self.length),
+            Dimension::MASS_PER_LENGTH => self.mass.per(&self.length),
             other => Unit::coherent(other),
         }
     }

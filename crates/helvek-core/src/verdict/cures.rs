@@ -4,8 +4,8 @@ use super::{Motion, OneWayState, Verdict, judge};
 use crate::equilibrium::{ColumnOf, Equilibrium, PartOf};
 use crate::geometry::{Point, Vector};
 use crate::model::{
-    Bar, BarId, BarKind, BodyId, JointId, JointKind, Model, On, PinId, PointId, Support, SupportId,
-    SupportKind,
+    Bar, BarId, BarKind, BarLimits, BodyId, JointId, JointKind, Model, On, PinId, PointId, Support,
+    SupportId, SupportKind,
 };
 use crate::tolerance;
 
@@ -186,7 +186,8 @@ fn apply(model: &mut Model, cure: &Cure) {
         }
         Cure::Brace { ends, on } => {
             let name = format!("{}+", ends.map(|p| model.point_name(p).to_owned()).join("-"));
-            model.bars.push(Bar { name, ends: *ends, on: *on, kind: BarKind::Bar });
+            let limits = BarLimits::default();
+            model.bars.push(Bar { name, ends: *ends, on: *on, kind: BarKind::Bar, limits });
         }
         Cure::Weld { joint } => model.joints[joint.index()].kind = JointKind::Weld,
         Cure::Stiffen { bar } => model.bars[bar.index()].kind = BarKind::Bar,

@@ -78,6 +78,14 @@ pub fn judge(equilibrium: &Equilibrium) -> Verdict {
     one_way::settle(equilibrium, &[])
 }
 
+/// Every column under the loads of `equilibrium` with the columns in `gone` out of contact, without regard to signs: `None` per column that
+/// equilibrium does not fix, and altogether when these loads are not balanced.
+pub(crate) fn linear(equilibrium: &Equilibrium, gone: &[ColumnId]) -> Option<Vec<Option<f64>>> {
+    let verdict = System::of(equilibrium, |id| !gone.contains(&id)).judge(equilibrium).verdict;
+    let values = verdict.values.iter().zip(&verdict.determined);
+    verdict.equilibrium.then(|| values.map(|(value, fixed)| fixed.then_some(*value)).collect())
+}
+
 /// A verdict without regard to signs, and the self-stresses it is judged by.
 struct Judged {
     verdict: Verdict,

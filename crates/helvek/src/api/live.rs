@@ -6,6 +6,7 @@ use axum::Json;
 use axum::extract::ws::{Message, WebSocket, WebSocketUpgrade};
 use axum::response::Response;
 use helvek_core::answers::{Answers, FreeMotion};
+use helvek_core::edit::offers::{self, Offer};
 use helvek_core::edit::{self, Edit};
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, Document, MAX_TEXT, Sheet, Syntax};
@@ -42,6 +43,8 @@ pub(crate) struct LiveReply {
     pub(crate) edited: Option<Sheet>,
     /// Why the edit could not be done; the path of each is the slot it was typed into. The rest of the reply is about the sheet as sent.
     pub(crate) refused: Vec<Problem>,
+    /// What could be done about what was refused, is wrong or is worth a second look.
+    pub(crate) offers: Vec<Offer>,
     /// Everything wrong with the sheet.
     pub(crate) problems: Vec<Problem>,
     /// What is drawn: all of the sheet that could be understood.
@@ -105,10 +108,13 @@ pub(super) async fn solve(Body(request): Body<LiveRequest>) -> Result<Json<LiveR
 fn reply(request: &LiveRequest) -> LiveReply {
     let start = Instant::now();
     let mut document = sheet::read(request.sheet.get(), Syntax::Json);
-    let (mut edited, mut refused) = (None, Vec::new());
+    let (mut edited, mut refused, mut offered) = (None, Vec::new(), Vec::new());
     match request.edit.as_ref().map(|edit| edit::apply(&document, edit)) {
         None => {}
-        Some(Err(problems)) => refused = problems,
+        Some(Err(problems)) => {
+            refused = problems;
+            offered.extend(request.edit.iter().flat_map(|edit| offers::on_refusal(&document.sheet, edit)));
+        }
         Some(Ok(sheet)) => {
             document = Document::from(sheet.clone());
             edited = Some(sheet);
@@ -125,12 +131,23 @@ fn reply(request: &LiveRequest) -> LiveReply {
         };
         scene.marks.extend(unclear(&written.unwrap_or_default(), &solved.model, &built.problems));
     }
+    offered.extend(offers::on_problems(&document, &built.problems));
     let solution = complete.then(|| {
         let answers = solved.answers();
+        offered.extend(offers::on_warnings(&answers.warnings));
         let page = Page::with(&solved, &answers);
         let free_motion = answers.free_motion.clone();
         LiveSolution { answers: (!request.lean).then_some(answers), page, free_motion }
     });
     let micros = u64::try_from(start.elapsed().as_micros()).unwrap_or(u64::MAX);
-    LiveReply { seq: request.seq, edited, refused, problems: built.problems, scene, solution, micros }
+    LiveReply {
+        seq: request.seq,
+        edited,
+        refused,
+        offers: offered,
+        problems: built.problems,
+        scene,
+        solution,
+        micros,
+    }
 }

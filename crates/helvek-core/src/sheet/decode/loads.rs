@@ -3,10 +3,10 @@
 use crate::problem::nearest;
 use crate::sheet::fields::{Fields, Reader};
 use crate::sheet::tree::Node;
-use crate::sheet::{CoupleLoad, DistributedLoad, ForceLoad, Load, Turn, WeightLoad};
+use crate::sheet::{CoupleLoad, DistributedLoad, ForceLoad, Load, OwnWeight, Turn, WeightLoad};
 
 pub(super) fn load(reader: &mut Reader, node: &Node, path: &str) -> Option<Load> {
-    const KINDS: &[&str] = &["force", "couple", "distributed", "weight"];
+    const KINDS: &[&str] = &["force", "couple", "distributed", "weight", "own"];
     let mut fields = reader.table(node, path, "A load")?;
     let kind = fields.required("kind").and_then(|n| fields.reader.text(n, &format!("{path}.kind")))?;
     let load = match kind.as_str() {
@@ -14,6 +14,7 @@ pub(super) fn load(reader: &mut Reader, node: &Node, path: &str) -> Option<Load>
         "couple" => couple(&mut fields).map(Load::Couple),
         "distributed" => distributed(&mut fields).map(Load::Distributed),
         "weight" => weight(&mut fields).map(Load::Weight),
+        "own" => own(&mut fields).map(Load::Own),
         other => {
             let path = fields.path_of("kind");
             let cure = match nearest(other, KINDS.iter().copied()) {
@@ -77,19 +78,33 @@ fn distributed(fields: &mut Fields<'_, '_>) -> Option<DistributedLoad> {
 fn weight(fields: &mut Fields<'_, '_>) -> Option<WeightLoad> {
     let (name, on, at) = (fields.name("name"), fields.name("on"), fields.required_name("at"));
     let (mass, size, case) = (fields.quantity("mass"), fields.quantity("size"), fields.name("case"));
+    one_of_two(fields, "A weight", "mass = \"80 kg\", or size = \"0.8 kN\"")?;
+    (mass.is_some() || size.is_some()).then_some(WeightLoad { name, on, at: at?, mass, size, case })
+}
+
+fn own(fields: &mut Fields<'_, '_>) -> Option<OwnWeight> {
+    let name = fields.name("name");
+    let path = fields.path_of("bars");
+    let bars = fields.get("bars").map(|node| super::names(fields.reader, node, &path, "bar names"));
+    let (mass, size, case) = (fields.quantity("mass"), fields.quantity("size"), fields.name("case"));
+    one_of_two(fields, "Own weight", "mass = \"8 kg/m\", or size = \"0.08 kN/m\"")?;
+    let bars = bars.unwrap_or_default();
+    (mass.is_some() || size.is_some()).then_some(OwnWeight { name, bars, mass, size, case })
+}
+
+/// By mass or by size: one of the two, and not both.
+fn one_of_two(fields: &mut Fields<'_, '_>, what: &str, example: &str) -> Option<()> {
     let path = fields.path.clone();
     match (fields.has("mass"), fields.has("size")) {
         (true, true) => {
-            let message = "A weight is given by its mass or by its size, not by both.";
+            let message = format!("{what} is given by its mass or by its size, not by both.");
             fields.reader.form(&path, message, "Remove one of the two.");
-            return None;
+            None
         }
         (false, false) => {
-            let message = "A weight needs a mass or a size.";
-            fields.reader.form(&path, message, "Add mass = \"80 kg\", or size = \"0.8 kN\".");
-            return None;
+            fields.reader.form(&path, format!("{what} needs a mass or a size."), format!("Add {example}."));
+            None
         }
-        _ => {}
+        _ => Some(()),
     }
-    (mass.is_some() || size.is_some()).then_some(WeightLoad { name, on, at: at?, mass, size, case })
 }

@@ -5,7 +5,7 @@ mod loads;
 
 use super::fields::{Fields, Reader};
 use super::tree::{Node, Value};
-use super::{Body, Conventions, Direction, FORMAT, Find, Pick, Quantity, Sheet, UnitNames};
+use super::{Body, Conventions, Direction, FORMAT, Find, Limit, Pick, Quantity, Sheet, UnitNames};
 use crate::problem::nearest;
 
 /// The sheet as far as it can be read, and the row each thing had in its table.
@@ -27,7 +27,7 @@ pub(super) struct Rows {
 
 /// Keys of the format that this version refuses by name.
 const LATER: &[&str] =
-    &["combinations", "sections", "materials", "limits", "pins", "settlement", "spring", "temperature"];
+    &["combinations", "sections", "materials", "pins", "settlement", "spring", "temperature"];
 const LATER_CONVENTIONS: &[&str] = &["diagram", "working"];
 const LATER_BODY: &[&str] = &["section", "material", "EI", "EA"];
 const LATER_FIND: &[&str] = &["on", "at", "from", "to", "distance", "side"];
@@ -113,6 +113,9 @@ pub(super) fn sheet(reader: &mut Reader, root: &Node) -> Decoded {
                 sheet.cases.push(name);
             }
         }
+    }
+    for (row, node) in rows(&mut fields, "limits", "limits") {
+        sheet.limits.extend(limit(fields.reader, node, &format!("limits[{row}]")));
     }
     for (row, node) in rows(&mut fields, "find", "things asked") {
         if let Some(asked) = find(fields.reader, node, &format!("find[{row}]")) {
@@ -295,6 +298,21 @@ fn direction(fields: &mut Fields<'_, '_>, key: &'static str) -> Option<Direction
     }
 }
 
+fn limit(reader: &mut Reader, node: &Node, path: &str) -> Option<Limit> {
+    let mut fields = reader.table(node, path, "A limit")?;
+    let of_path = fields.path_of("of");
+    let of =
+        fields.get("of").map(|node| names(fields.reader, node, &of_path, "bar names")).unwrap_or_default();
+    let (tension, compression) = (fields.quantity("tension"), fields.quantity("compression"));
+    fields.finish(&[]);
+    if tension.is_none() && compression.is_none() {
+        let message = "A limit needs a tension or a compression.";
+        reader.form(path, message, "Add tension = 20, or compression = 12.");
+        return None;
+    }
+    Some(Limit { of, tension, compression })
+}
+
 fn find(reader: &mut Reader, node: &Node, path: &str) -> Option<Find> {
     let mut fields = reader.table(node, path, "A thing asked")?;
     let what = fields.required("what").and_then(|n| fields.reader.text(n, &format!("{path}.what")))?;
@@ -306,12 +324,13 @@ fn find(reader: &mut Reader, node: &Node, path: &str) -> Option<Find> {
         "bar" => asked("bar", |bar| Find::Bar { bar }),
         "rope" => asked("rope", |rope| Find::Rope { rope }),
         "load" => asked("load", |load| Find::Load { load }),
-        "internal" | "limit" => {
+        "limit" => Some(Find::Limit { load: fields.name("load"), case: fields.name("case") }),
+        "internal" => {
             fields.reader.not_yet(&path, &format!("Asking for \"{what}\""));
             None
         }
         other => {
-            let words = ["reactions", "joint", "bar", "rope", "load"];
+            let words = ["reactions", "joint", "bar", "rope", "load", "limit"];
             let cure = match nearest(other, words) {
                 Some(word) => format!("Perhaps \"{word}\" is meant."),
                 None => format!("Ask for one of {}.", words.join(", ")),

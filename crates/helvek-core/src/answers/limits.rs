@@ -1,0 +1,88 @@
+//! How far loads may grow, as published.
+
+use super::{GovernsAnswer, LimitAnswer, ReserveAnswer};
+use crate::limits::{BarCheck, Governs, Growth};
+use crate::model::{Amount, Growing, LoadKind};
+use crate::solution::Solved;
+
+impl Solved {
+    pub(super) fn limit_answers(&self) -> Vec<LimitAnswer> {
+        self.growths().iter().map(|growth| self.limit_answer(growth)).collect()
+    }
+
+    fn limit_answer(&self, growth: &Growth) -> LimitAnswer {
+        let model = &self.model;
+        let [from, to] = growth.factors;
+        let possible = from <= to;
+        let one = self.one_of(growth.of);
+        // In the sheet's own unit of force, also where everything is shown as a multiple of a symbol.
+        let unit = model.parameter.as_ref().map_or(&model.units.force, |p| &p.unit);
+        let size = |factor: f64| {
+            one.filter(|_| possible && factor.is_finite()).map(|one| unit.from_si(one * factor))
+        };
+        let finite = |factor: f64| Some(factor).filter(|f| possible && f.is_finite());
+        LimitAnswer {
+            of: self.growing_name(growth.of),
+            from: finite(from),
+            to: finite(to),
+            possible,
+            holds: (from..=to).contains(&1.0),
+            least: size(from),
+            greatest: size(to),
+            unit: one.map(|_| unit.symbol.clone()),
+            governs_from: growth.governs[0].map(|g| self.governs(g)),
+            governs_to: growth.governs[1].map(|g| self.governs(g)),
+            bars: growth.bars.iter().map(|check| self.reserve(check)).collect(),
+            unchecked: growth.unchecked.iter().map(|bar| model.bars[bar.index()].name.clone()).collect(),
+        }
+    }
+
+    /// What one of a growing load is, N; `None` for several.
+    fn one_of(&self, of: Growing) -> Option<f64> {
+        match of {
+            Growing::Load(load) => match self.model.loads[load.index()].kind {
+                LoadKind::Force { size: Amount::Known(size), .. }
+                | LoadKind::Weight { size: Amount::Known(size), .. } => Some(size),
+                _ => None,
+            },
+            Growing::Parameter => self.model.parameter.as_ref().map(|p| p.unit.to_si(1.0)),
+            Growing::Variable | Growing::Case(_) => None,
+        }
+    }
+
+    /// `F1`, `P`, `wind`, `variable loads`.
+    pub fn growing_name(&self, of: Growing) -> String {
+        match of {
+            Growing::Variable => "variable loads".into(),
+            Growing::Case(row) => self.model.cases[row].clone(),
+            Growing::Load(load) => self.model.loads[load.index()].name.clone(),
+            Growing::Parameter => self.model.parameter.as_ref().map(|p| p.symbol.clone()).unwrap_or_default(),
+        }
+    }
+
+    fn governs(&self, governs: Governs) -> GovernsAnswer {
+        let bar = |bar: crate::model::BarId| self.model.bars[bar.index()].name.clone();
+        match governs {
+            Governs::Tension(id) => GovernsAnswer { part: bar(id), by: "tension" },
+            Governs::Compression(id) => GovernsAnswer { part: bar(id), by: "compression" },
+            Governs::LetsGo(id) => {
+                GovernsAnswer { part: self.owner_name(self.full.column(id).of), by: "lets-go" }
+            }
+        }
+    }
+
+    fn reserve(&self, check: &BarCheck) -> (String, ReserveAnswer) {
+        let unit = &self.model.units.force;
+        let force = |si: Option<f64>| si.map(|si| unit.from_si(si) + 0.0).unwrap_or_default();
+        let (factors, _) = check.factors();
+        let possible = factors[0] <= factors[1];
+        let reserve = ReserveAnswer {
+            staying: force(check.staying),
+            growing: force(check.growing),
+            tension: check.limits.tension.map(|si| unit.from_si(si)),
+            compression: check.limits.compression.map(|si| unit.from_si(si)),
+            factors: factors.map(|f| Some(f).filter(|f| possible && f.is_finite())),
+        };
+        (self.model.bars[check.bar.index()].name.clone(), reserve)
+    }
+}

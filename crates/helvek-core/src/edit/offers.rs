@@ -1,0 +1,98 @@
+//! What could be done about something that stands in the way, or that was perhaps meant otherwise: each an edit, for one key.
+
+use super::figure::Figure;
+use super::place::spot;
+use super::request::Edit;
+use super::typed::filled;
+use crate::answers::Warning;
+use crate::model;
+use crate::problem::Problem;
+use crate::sheet::{Document, Sheet};
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// An edit that is offered.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Offer {
+    /// What it does: `Make A-B a member that carries loads between its joints`.
+    pub text: String,
+    /// The path of the problem it belongs to, or the name of the warning.
+    pub about: String,
+    /// The edit.
+    pub edit: Edit,
+}
+
+/// More than this are not offered at once.
+const MOST: usize = 6;
+
+/// When an edit was refused because it loads a bar between its joints: making that bar a member.
+pub fn on_refusal(sheet: &Sheet, refused: &Edit) -> Vec<Offer> {
+    let (bar, about) = match refused {
+        Edit::Force { place, .. } | Edit::Couple { place, .. } | Edit::Weight { place, .. } => {
+            (bar_under(sheet, place.as_deref()), "place")
+        }
+        Edit::Distributed { from, to, .. } => {
+            let between = || bar_between(sheet, from.as_deref(), to.as_deref());
+            (
+                bar_under(sheet, from.as_deref())
+                    .or_else(|| bar_under(sheet, to.as_deref()))
+                    .or_else(between),
+                "from",
+            )
+        }
+        _ => return Vec::new(),
+    };
+    let offer = |bar: String| Offer {
+        text: format!("Make {bar} a member that carries loads between its joints"),
+        about: about.into(),
+        edit: Edit::Member { bar },
+    };
+    bar.map(offer).into_iter().collect()
+}
+
+/// The bar on which a place lies between the joints.
+fn bar_under(sheet: &Sheet, place: Option<&str>) -> Option<String> {
+    let at = spot(sheet, filled(place)?, "place").ok()?.at;
+    let figure = Figure::of(sheet).ok()?;
+    if figure.point_near(at).is_some() || figure.passes(at, None).is_some() {
+        return None;
+    }
+    figure.bar_at(at).map(|row| model::bar_names(sheet).swap_remove(row))
+}
+
+/// The bar between two joints.
+fn bar_between(sheet: &Sheet, from: Option<&str>, to: Option<&str>) -> Option<String> {
+    let (a, b) = (filled(from)?, filled(to)?);
+    let row = sheet.bars.iter().position(|bar| {
+        let ends = bar.ends();
+        a != b && ends.iter().any(|end| end == a) && ends.iter().any(|end| end == b)
+    })?;
+    Some(model::bar_names(sheet).swap_remove(row))
+}
+
+/// About what is wrong with bars: taking the superfluous one away.
+pub fn on_problems(document: &Document, problems: &[Problem]) -> Vec<Offer> {
+    let names = model::bar_names(&document.sheet);
+    let offers = problems.iter().filter_map(|problem| {
+        let row = (0..names.len()).find(|row| document.bar_path(*row) == problem.path)?;
+        let bar = names.get(row)?;
+        Some(Offer {
+            text: format!("Remove the bar {bar}"),
+            about: problem.path.clone(),
+            edit: Edit::Remove { ids: vec![format!("bar:{bar}")] },
+        })
+    });
+    offers.take(MOST).collect()
+}
+
+/// About what is worth a second look: a joint where bars cross.
+pub fn on_warnings(warnings: &[Warning]) -> Vec<Offer> {
+    let crossing = warnings.iter().filter(|warning| warning.name == "bars-cross");
+    let pairs = crossing.flat_map(|warning| warning.about.chunks_exact(2));
+    let offers = pairs.map(|pair| Offer {
+        text: format!("Join {} and {} where they cross", pair[0], pair[1]),
+        about: "bars-cross".into(),
+        edit: Edit::Join { bars: pair.to_vec() },
+    });
+    offers.take(MOST).collect()
+}

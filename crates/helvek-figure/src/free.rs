@@ -1,0 +1,151 @@
+//! Free bodies: what stays of the drawing while one is worked, and the members that are cut.
+
+use crate::SymbolMark;
+use crate::scene::{Painter, pair};
+use helvek_core::equilibrium::{ActionOf, ColumnOf, Freedom, PartId, PartOf};
+use schemars::JsonSchema;
+use serde::Serialize;
+use std::collections::HashSet;
+
+/// What is freed during some steps that follow one another.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Free {
+    /// Its first step, from 1.
+    pub first: usize,
+    /// Its last step.
+    pub last: usize,
+    /// The joint, when it is one.
+    pub at: Option<[f64; 2]>,
+    /// The marks that are on it; empty for the whole.
+    pub keep: Vec<String>,
+    /// Members that are cut, each with what it exerts.
+    pub cut: Vec<CutMark>,
+}
+
+/// A member that is cut: what it exerts on what was freed.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct CutMark {
+    /// The mark of the member.
+    pub id: String,
+    /// Its symbol.
+    pub symbol: SymbolMark,
+    /// Where it acts.
+    pub at: [f64; 2],
+    /// The assumed direction.
+    pub toward: [f64; 2],
+    /// Its magnitude with its unit, once it is found.
+    pub text: Option<String>,
+    /// The assumed sense was wrong.
+    pub turned: bool,
+    /// It is exactly zero.
+    pub zero: bool,
+    /// The step that finds it, from 1.
+    pub step: Option<usize>,
+}
+
+/// Beyond so many bars free bodies are not drawn apart.
+const MOST: usize = 2000;
+
+impl Painter<'_> {
+    /// The free bodies of the working, in order.
+    pub(crate) fn free_bodies(&self) -> Vec<Free> {
+        let solved = self.solved;
+        if !self.complete || solved.equilibrium.parts.len() < 2 || self.model().bars.len() > MOST {
+            return Vec::new();
+        }
+        let turns = solved.working.turns();
+        turns
+            .into_iter()
+            .map(|turn| {
+                let whole = turn.parts.len() == solved.equilibrium.parts.len();
+                let parts: HashSet<PartId> = turn.parts.iter().copied().collect();
+                Free {
+                    first: turn.first + 1,
+                    last: turn.last + 1,
+                    at: self.joint_of(&turn.parts),
+                    keep: if whole { Vec::new() } else { self.kept(&parts) },
+                    cut: if whole { Vec::new() } else { self.cut(&parts) },
+                }
+            })
+            .collect()
+    }
+
+    fn joint_of(&self, parts: &[PartId]) -> Option<[f64; 2]> {
+        let [only] = parts else { return None };
+        let part = &self.solved.equilibrium.parts[only.index()];
+        (part.freedom == Freedom::Particle).then(|| self.place(part.reference))
+    }
+
+    fn kept(&self, parts: &HashSet<PartId>) -> Vec<String> {
+        let (solved, model) = (self.solved, self.model());
+        let mut keep = Vec::new();
+        for part in parts {
+            match solved.equilibrium.parts[part.index()].of {
+                PartOf::Body(body) => {
+                    let body_mark = &model.bodies[body.index()];
+                    for run in 0..body_mark.runs.len() {
+                        let suffix = if run == 0 { String::new() } else { format!("#{run}") };
+                        keep.push(format!("body:{}{suffix}", body_mark.name));
+                    }
+                    let points = model.points_of(body);
+                    keep.extend(points.iter().map(|p| format!("point:{}", model.point_name(*p))));
+                }
+                PartOf::Pin(pin) => {
+                    keep.push(format!("point:{}", model.point_name(model.pins[pin.index()].at)));
+                }
+                _ => {}
+            }
+        }
+        for column in &solved.equilibrium.columns {
+            let inside = column.acts.iter().filter(|act| parts.contains(&act.on)).count();
+            match column.of {
+                ColumnOf::Bar(bar) if inside == 2 => {
+                    keep.push(format!("bar:{}", model.bars[bar.index()].name))
+                }
+                ColumnOf::Support(_) if inside > 0 => keep.push(format!("reaction:{}", column.symbol)),
+                ColumnOf::Rope(rope) if inside > 0 => {
+                    keep.push(format!("rope:{}", model.ropes[rope.index()].name))
+                }
+                _ => {}
+            }
+        }
+        for action in &solved.equilibrium.actions {
+            if let ActionOf::Load(load) = action.of
+                && parts.contains(&action.act.on)
+            {
+                keep.push(format!("load:{}", model.loads[load.index()].name));
+            }
+        }
+        keep.sort_unstable();
+        keep.dedup();
+        keep
+    }
+
+    /// Bars and links with one end on what is freed.
+    fn cut(&self, parts: &HashSet<PartId>) -> Vec<CutMark> {
+        let (solved, model) = (self.solved, self.model());
+        let mut cut = Vec::new();
+        for (id, value) in solved.equilibrium.column_ids().zip(solved.values()) {
+            let column = solved.equilibrium.column(id);
+            let mark = match column.of {
+                ColumnOf::Bar(bar) => format!("bar:{}", model.bars[bar.index()].name),
+                ColumnOf::Link(body) => format!("body:{}", model.bodies[body.index()].name),
+                _ => continue,
+            };
+            let mut acts = column.acts.iter().filter(|act| parts.contains(&act.on));
+            let (Some(act), None) = (acts.next(), acts.next()) else { continue };
+            let Some(toward) = act.wrench.force.unit() else { continue };
+            cut.push(CutMark {
+                id: mark,
+                symbol: SymbolMark { base: column.symbol.base.clone(), index: column.symbol.index.clone() },
+                at: self.place(act.wrench.about),
+                toward: pair(toward),
+                text: value.map(|v| self.result(v.abs(), &model.units.force)),
+                turned: value.is_some_and(|v| v < 0.0),
+                zero: value == Some(0.0),
+                step: solved.working.step_of(id).map(|s| s + 1),
+            });
+        }
+        cut
+    }
+}

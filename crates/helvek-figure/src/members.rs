@@ -1,0 +1,89 @@
+//! Bars with what they carry, ropes, wheels and joints.
+
+use crate::scene::{Painter, ratio};
+use crate::{AxialForce, Carries, Mark, Straight};
+use helvek_core::answers::Sense;
+use helvek_core::equilibrium::ColumnOf;
+use helvek_core::model::BarKind;
+
+impl Painter<'_> {
+    /// Bars, ropes and wheels.
+    pub(crate) fn members(&self, marks: &mut Vec<Mark>) {
+        let model = self.model();
+        let forces = self.bar_forces();
+        for (bar, force) in model.bars.iter().zip(forces) {
+            let [from, to] = bar.ends.map(|p| self.point(p));
+            let carries = match bar.kind {
+                BarKind::Bar => Carries::Both,
+                BarKind::Cable => Carries::Pull,
+                BarKind::Strut => Carries::Push,
+            };
+            marks.push(Mark::Bar {
+                id: format!("bar:{}", bar.name),
+                name: bar.name.clone(),
+                from,
+                to,
+                carries,
+                length: self
+                    .given(model.at(bar.ends[0]).distance(model.at(bar.ends[1])), &model.units.length),
+                force,
+            });
+        }
+        for pulley in &model.pulleys {
+            marks.push(Mark::Wheel {
+                id: format!("wheel:{}", pulley.name),
+                name: pulley.name.clone(),
+                at: self.point(pulley.at),
+                radius: model.units.length.from_si(pulley.radius),
+            });
+        }
+        for rope in &model.ropes {
+            marks.push(Mark::Rope {
+                id: format!("rope:{}", rope.name),
+                name: rope.name.clone(),
+                legs: rope
+                    .legs
+                    .iter()
+                    .map(|leg| Straight { from: self.place(leg.from), to: self.place(leg.to) })
+                    .collect(),
+            });
+        }
+        for joint in &model.joints {
+            let at = self.point(joint.at);
+            marks.push(Mark::Joint { id: format!("joint:{}", joint.name), name: joint.name.clone(), at });
+        }
+    }
+
+    /// What each bar carries; nothing as long as nothing was computed.
+    fn bar_forces(&self) -> Vec<Option<AxialForce>> {
+        let solved = self.solved;
+        let mut forces = vec![None; self.model().bars.len()];
+        if !self.complete || !solved.verdict.equilibrium {
+            return forces;
+        }
+        let values = solved.values();
+        let mut steps = vec![None; values.len()];
+        for (index, step) in solved.working.steps.iter().enumerate() {
+            step.unknowns.iter().for_each(|id| steps[id.index()] = Some(index + 1));
+        }
+        let of_bar = |of: ColumnOf| match of {
+            ColumnOf::Bar(bar) => Some(bar),
+            _ => None,
+        };
+        let columns = || solved.equilibrium.columns.iter().zip(&values).zip(&steps);
+        let largest = columns()
+            .filter(|((column, _), _)| of_bar(column.of).is_some())
+            .filter_map(|((_, value), _)| value.map(f64::abs))
+            .fold(0.0, f64::max);
+        for ((column, value), step) in columns() {
+            let Some(bar) = of_bar(column.of) else { continue };
+            forces[bar.index()] = Some(AxialForce {
+                sense: value.map(Sense::of),
+                text: value.map(|v| self.result(v.abs(), &self.model().units.force)),
+                step: *step,
+                relative: value.map_or(0.0, |v| ratio(v.abs(), largest)),
+            });
+        }
+        forces
+    }
+}
