@@ -3,6 +3,7 @@
 use crate::SymbolMark;
 use crate::scene::{Painter, pair};
 use helvek_core::equilibrium::{ActionOf, ColumnOf, Freedom, PartId, PartOf};
+use helvek_core::model::LoadKind;
 use schemars::JsonSchema;
 use serde::Serialize;
 use std::collections::HashSet;
@@ -113,7 +114,13 @@ impl Painter<'_> {
             if let ActionOf::Load(load) = action.of
                 && parts.contains(&action.act.on)
             {
-                keep.push(format!("load:{}", model.loads[load.index()].name));
+                let load = &model.loads[load.index()];
+                keep.push(match load.kind {
+                    LoadKind::Own { .. } => {
+                        format!("load:{}#@{}", load.name, model.name_at(action.act.wrench.about))
+                    }
+                    _ => format!("load:{}", load.name),
+                });
             }
         }
         keep.sort_unstable();

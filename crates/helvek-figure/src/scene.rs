@@ -45,6 +45,11 @@ impl Painter<'_> {
 
     /// A given quantity with its unit.
     pub(crate) fn given(&self, si: f64, unit: &Unit) -> String {
+        // What is sought as a multiple of itself is once itself.
+        let alone = self.model().parameter.as_ref().is_some_and(|p| p.alone && p.symbol == unit.symbol);
+        if alone && unit.from_si(si) == 1.0 {
+            return unit.symbol.clone();
+        }
         format!("{} {}", figures::plain(unit.from_si(si), self.model().schools.figures), unit.symbol)
     }
 
@@ -230,6 +235,18 @@ impl Painter<'_> {
                     },
                     relative: ratio(size.known().unwrap_or_default(), largest),
                 }),
+                LoadKind::Own { ref halves } => {
+                    for (at, _, weight) in halves {
+                        marks.push(Mark::Force {
+                            // A load with several arrows: each by its joint.
+                            id: format!("{id}#@{}", self.model().point_name(*at)),
+                            at: self.point(*at),
+                            toward: [0.0, -1.0],
+                            text: self.given(*weight, &units.force),
+                            relative: ratio(*weight, largest),
+                        });
+                    }
+                }
                 LoadKind::Couple { at, turn, size } => {
                     let first = match load.on {
                         On::Body(body) => self.model().points_of(body).first().copied(),

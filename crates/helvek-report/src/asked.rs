@@ -6,13 +6,15 @@ use crate::step::Wording;
 use helvek_core::equilibrium::{ColumnKind, ColumnOf};
 use helvek_core::geometry::Vector;
 use helvek_core::model::{
-    Asked, Bar, BarId, Joint, JointId, Rope, RopeId, Sought, SoughtId, Support, SupportId,
+    Asked, Bar, BarId, Joint, JointId, LoadKind, Rope, RopeId, Sought, SoughtId, Support, SupportId,
 };
 use helvek_core::sheet::{Find, Results};
 use helvek_core::units::figures;
 
 /// More than this is not a choice any more.
 const MOST: usize = 200;
+/// Loads whose single limits are offered, at most.
+const LISTED: usize = 12;
 
 impl Wording<'_> {
     /// Everything that could be asked.
@@ -38,6 +40,25 @@ impl Wording<'_> {
         }
         for Rope { name, .. } in &model.ropes {
             add(Find::Rope { rope: name.clone() }, format!("rope:{name}"), format!("rope {name}"));
+        }
+        if model.bars.iter().any(|bar| bar.limits != Default::default()) {
+            let limit = |load: Option<String>| Find::Limit { load, case: None };
+            add(limit(None), "limit".into(), "how far all variable loads may grow".into());
+            let single = model
+                .loads
+                .iter()
+                .filter(|load| matches!(load.kind, LoadKind::Force { .. } | LoadKind::Weight { .. }));
+            for load in single.filter(|_| model.loads.len() <= LISTED) {
+                let find = limit(Some(load.name.clone()));
+                add(find, format!("limit:{}", load.name), format!("the largest {}", load.name));
+            }
+            for Sought { name, .. } in &model.sought {
+                add(limit(Some(name.clone())), format!("limit:{name}"), format!("the largest {name}"));
+            }
+            if let Some(parameter) = &model.parameter {
+                let symbol = &parameter.symbol;
+                add(limit(Some(symbol.clone())), format!("limit:{symbol}"), format!("the largest {symbol}"));
+            }
         }
         for Sought { name, .. } in &model.sought {
             add(Find::Load { load: name.clone() }, format!("sought:{name}"), format!("sought {name}"));
@@ -97,6 +118,13 @@ impl Wording<'_> {
             Asked::Rope(id) => {
                 let name = &model.ropes[id.index()].name;
                 vec![line(format!("rope:{name}"), format!("rope {name}"), vec![self.rope(id)])]
+            }
+            Asked::Limit(of) => {
+                let asked = model.asked.iter().filter(|a| matches!(a, Asked::Limit(_)));
+                let index = asked.take_while(|a| **a != Asked::Limit(of)).count();
+                let none =
+                    || line(String::new(), format!("limit of {}", self.solved.growing_name(of)), Vec::new());
+                vec![self.asked_limit(index).filter(|_| answered).unwrap_or_else(none)]
             }
             Asked::Sought(id) => {
                 let name = &model.sought[id.index()].name;

@@ -4,11 +4,13 @@
 mod asked;
 mod direction;
 mod fragment;
+mod limits;
 pub mod markdown;
 pub mod page;
 mod reason;
 mod remarks;
 mod step;
+mod table;
 pub mod text;
 mod verdict;
 

@@ -71,6 +71,18 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
             )?;
         }
     }
+    if !page.table.is_empty() {
+        writeln!(out, "## Bars\n\n| bar | length | force | | used |\n|---|--:|--:|---|--:|")?;
+        for row in &page.table {
+            let used = row.used_text.as_deref().unwrap_or_default();
+            let (name, force) = (plain(&row.name), &row.force_text);
+            writeln!(out, "| {name} | {} | {force} | {} | {used} |", row.length_text, row.letter)?;
+        }
+        writeln!(out)?;
+    }
+    for line in &page.limits {
+        writeln!(out, "{}\n", plain(line))?;
+    }
     writeln!(out, "## Asked\n")?;
     for line in &page.asked {
         writeln!(out, "- {}: **{}**", plain(&line.label), plain(&line.parts.join(", ")))?;

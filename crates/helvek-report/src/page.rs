@@ -2,6 +2,7 @@
 
 use crate::fragment::Fragment;
 use crate::step::Wording;
+use crate::text::capital;
 use helvek_core::answers::Answers;
 use helvek_core::equilibrium::PartOf;
 use helvek_core::next::{Ready, Yields};
@@ -28,6 +29,10 @@ pub struct Page {
     pub remarks: Vec<String>,
     /// Equations that were not used, put to the test.
     pub checks: Vec<PageCheck>,
+    /// The bars with what they carry.
+    pub table: Vec<TableRow>,
+    /// How far loads may grow, and what governs.
+    pub limits: Vec<String>,
     /// What was asked, with its answer.
     pub asked: Vec<AskedLine>,
     /// What could be asked; nothing when it would be too much to choose from.
@@ -107,6 +112,35 @@ pub struct PageResult {
     pub remark: String,
     /// The mark of the unknown.
     pub unknown: String,
+}
+
+/// A bar in the table.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct TableRow {
+    /// Its mark.
+    pub of: String,
+    /// Its name.
+    pub name: String,
+    /// From joint to joint, in the sheet's unit.
+    pub length: f64,
+    /// With its unit.
+    pub length_text: String,
+    /// Tension positive; null when it is not known.
+    pub force: Option<f64>,
+    /// Its magnitude with its unit, or why there is none.
+    pub force_text: String,
+    /// `T`, `C`, `0`; empty when it is not known.
+    pub letter: &'static str,
+    /// The force over the limit on its side.
+    pub used: Option<f64>,
+    /// In per cent.
+    pub used_text: Option<String>,
+    /// The greatest factor of the growing loads that this bar allows.
+    pub reserve: Option<f64>,
+    /// With its sign of multiplication.
+    pub reserve_text: Option<String>,
+    /// Why it carries nothing, where that is seen at sight.
+    pub rule: Option<String>,
 }
 
 /// What a joint yields from some step on.
@@ -216,6 +250,8 @@ impl Page {
             next: next(solved),
             remarks: wording.remarks(),
             checks: solved.working.checks.iter().map(|check| wording.check(check)).collect(),
+            table: wording.table(),
+            limits: wording.limits(),
             asked: wording.asked(),
             askable: wording.askable(),
             closes,
@@ -246,11 +282,6 @@ fn next(solved: &Solved) -> Vec<NextLine> {
         _ => None,
     };
     solved.readiness().into_iter().filter_map(line).collect()
-}
-
-fn capital(text: &str) -> String {
-    let mut letters = text.chars();
-    letters.next().map(|first| first.to_uppercase().chain(letters).collect()).unwrap_or_default()
 }
 
 fn conversions(solved: &Solved) -> Vec<String> {

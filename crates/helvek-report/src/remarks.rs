@@ -54,31 +54,33 @@ impl Wording<'_> {
             let zero: usize = seen.iter().filter(|s| s.zero()).map(|s| s.members.len()).sum();
             return vec![format!("At sight, {zero} members carry nothing under these loads.")];
         }
-        let name = |id: &helvek_core::equilibrium::ColumnId| self.solved.unknown_name(*id);
-        seen.iter()
-            .map(|seen| {
-                let members: Vec<_> = seen.members.iter().map(name).collect();
-                let (members, joint) = (members.join(" and "), self.solved.part(seen.joint));
-                match seen.rule {
-                    JointRule::TwoAtUnloadedJoint if seen.members.len() == 1 => {
-                        format!("{members} carries nothing: it alone is left at the unloaded {joint}.")
-                    }
-                    JointRule::TwoAtUnloadedJoint => {
-                        format!(
-                            "{members} carry nothing: they alone meet at the unloaded {joint}, not in one line."
-                        )
-                    }
-                    JointRule::ThirdOfThree => {
-                        format!("{members} carries nothing: at the unloaded {joint} the two others are in one line.")
-                    }
-                    JointRule::LoadAlongOther => {
-                        format!("{members} carries nothing: what acts at {joint} acts along the other member.")
-                    }
-                    JointRule::SameThroughout => format!("{members} carry the same: one line through the unloaded {joint}."),
-                    JointRule::TwoPairs => format!("{members} carry the same: one of two lines through the unloaded {joint}."),
-                }
-            })
-            .collect()
+        seen.iter().map(|seen| self.seen_words(seen)).collect()
+    }
+
+    /// A rule of joints with its members, in a sentence.
+    pub(crate) fn seen_words(&self, seen: &Seen) -> String {
+        let members: Vec<_> = seen.members.iter().map(|id| self.solved.unknown_name(*id)).collect();
+        let (members, joint) = (members.join(" and "), self.solved.part(seen.joint));
+        match seen.rule {
+            JointRule::TwoAtUnloadedJoint if seen.members.len() == 1 => {
+                format!("{members} carries nothing: it alone is left at the unloaded {joint}.")
+            }
+            JointRule::TwoAtUnloadedJoint => {
+                format!("{members} carry nothing: they alone meet at the unloaded {joint}, not in one line.")
+            }
+            JointRule::ThirdOfThree => {
+                format!("{members} carries nothing: at the unloaded {joint} the two others are in one line.")
+            }
+            JointRule::LoadAlongOther => {
+                format!("{members} carries nothing: what acts at {joint} acts along the other member.")
+            }
+            JointRule::SameThroughout => {
+                format!("{members} carry the same: one line through the unloaded {joint}.")
+            }
+            JointRule::TwoPairs => {
+                format!("{members} carry the same: one of two lines through the unloaded {joint}.")
+            }
+        }
     }
 
     fn symmetric(&self) -> Option<String> {

@@ -6,7 +6,7 @@ use crate::{load_id, reaction_id};
 use helvek_core::answers::Answers;
 use helvek_core::equilibrium::{ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, PartOf};
 use helvek_core::geometry::Point;
-use helvek_core::model::{Amount, Load, Rope, RopeEnd};
+use helvek_core::model::{Amount, Load, LoadKind, Rope, RopeEnd};
 use helvek_core::plan::{Axis, Centre, Equation};
 use helvek_core::sheet::Turn;
 use helvek_core::solution::Solved;
@@ -302,7 +302,16 @@ impl Wording<'_> {
     fn mark(&self, of: TermOf) -> String {
         match of {
             TermOf::Action(id) => match self.solved.equilibrium.actions[id.index()].of {
-                ActionOf::Load(load) => load_id(&self.solved.model.loads[load.index()].name),
+                ActionOf::Load(load) => {
+                    let load = &self.solved.model.loads[load.index()];
+                    let at = self.solved.equilibrium.actions[id.index()].act.wrench.about;
+                    match load.kind {
+                        LoadKind::Own { .. } => {
+                            format!("{}#@{}", load_id(&load.name), self.solved.model.name_at(at))
+                        }
+                        _ => load_id(&load.name),
+                    }
+                }
                 ActionOf::End(rope, _) => format!("rope:{}", self.solved.model.ropes[rope.index()].name),
             },
             TermOf::Column(id) => self.column_mark(id),

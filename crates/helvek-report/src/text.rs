@@ -1,7 +1,7 @@
 //! The page as plain text.
 
 use crate::fragment::Fragment;
-use crate::page::{Page, PageTerm};
+use crate::page::{Page, PageTerm, TableRow};
 use std::fmt::Write;
 
 /// The working as text, at most about 100 columns for usual sheets.
@@ -59,6 +59,25 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
                 check.residual.text
             )?;
         }
+    }
+    if !page.table.is_empty() {
+        writeln!(out, "\nBars")?;
+        let widest = |text: fn(&TableRow) -> &str| {
+            page.table.iter().map(|row| text(row).chars().count()).max().unwrap_or_default()
+        };
+        let (name, length, force) =
+            (widest(|row| &row.name), widest(|row| &row.length_text), widest(|row| &row.force_text));
+        for row in &page.table {
+            let used = row.used_text.as_deref().unwrap_or_default();
+            let line = format!(
+                "  {:name$}  {:>length$}  {:>force$} {:1}  {used}",
+                row.name, row.length_text, row.force_text, row.letter
+            );
+            writeln!(out, "{}", line.trim_end())?;
+        }
+    }
+    for line in &page.limits {
+        writeln!(out, "\nLimits: {line}")?;
     }
     writeln!(out, "\nAsked")?;
     for line in &page.asked {

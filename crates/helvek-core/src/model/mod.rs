@@ -268,6 +268,11 @@ impl Model {
         &self.points[point.0].name
     }
 
+    /// The name of the first point at a place; empty where there is none.
+    pub fn name_at(&self, at: Point) -> &str {
+        self.points.iter().find(|point| point.at == at).map(|point| point.name.as_str()).unwrap_or_default()
+    }
+
     /// The name of what something acts on: a body's, or `pin`.
     pub fn on_name(&self, on: On) -> &str {
         match on {

@@ -705,6 +705,8 @@ export interface components {
             readonly recognised: readonly components["schemas"]["Recognised"][];
             /** @description Equations that the working did not use, and the agreement with the global solution. */
             readonly checks: readonly components["schemas"]["CheckAnswer"][];
+            /** @description How far loads may grow, for each such thing asked. */
+            readonly limits?: readonly components["schemas"]["LimitAnswer"][];
             /** @description The steps in order. */
             readonly working: readonly components["schemas"]["StepAnswer"][];
             /** @description How the model moves, when it can. */
@@ -752,6 +754,25 @@ export interface components {
         };
         /** @description How unknown directions are assumed. */
         readonly Assume: "axes" | "tension" | "guess";
+        /** @description What a two-force member carries. */
+        readonly AxialForce: {
+            /** @description `tension`, `compression`, `zero`; `None` when equilibrium does not fix it. */
+            readonly sense: components["schemas"]["Sense"] | null;
+            /** @description Its magnitude with its unit. */
+            readonly text: string | null;
+            /**
+             * Format: uint
+             * @description The step that finds it, from 1; `None` when the working does not need it.
+             */
+            readonly step: number | null;
+            /**
+             * Format: double
+             * @description Beside the largest one of its sheet, 0 to 1.
+             */
+            readonly relative: number;
+        };
+        /** @description An axis of the plane. */
+        readonly Axis: "x" | "y";
         /** @description A weight at a named point. */
         readonly Ballast: {
             /** @description The point's name. */
@@ -778,6 +799,16 @@ export interface components {
             readonly sense: components["schemas"]["Sense"] | null;
             /** @description Whether equilibrium fixes it. */
             readonly determined: boolean;
+            /**
+             * Format: double
+             * @description From joint to joint.
+             */
+            readonly length: number;
+            /**
+             * Format: double
+             * @description The force over the limit on its side; null where that is not limited.
+             */
+            readonly utilisation?: number | null;
         };
         /** @description What a bar can carry. */
         readonly BarKind: "bar" | "cable" | "strut";
@@ -928,6 +959,8 @@ export interface components {
              * @description Significant figures of displayed results, 2 to 8; default 3.
              */
             readonly figures?: number | null;
+            /** @description Free bodies that are worked first, in this order; the rest follows as it is found best. */
+            readonly order?: readonly components["schemas"]["Pick"][];
         };
         /** @description The count of the traditional rule. */
         readonly Count: {
@@ -964,6 +997,34 @@ export interface components {
         readonly CureAnswer: {
             /** @description All of them together. */
             readonly changes: readonly components["schemas"]["Change"][];
+        };
+        /** @description A member that is cut: what it exerts on what was freed. */
+        readonly CutMark: {
+            /** @description The mark of the member. */
+            readonly id: string;
+            /** @description Its symbol. */
+            readonly symbol: components["schemas"]["SymbolMark"];
+            /** @description Where it acts. */
+            readonly at: [
+                number,
+                number
+            ];
+            /** @description The assumed direction. */
+            readonly toward: [
+                number,
+                number
+            ];
+            /** @description Its magnitude with its unit, once it is found. */
+            readonly text: string | null;
+            /** @description The assumed sense was wrong. */
+            readonly turned: boolean;
+            /** @description It is exactly zero. */
+            readonly zero: boolean;
+            /**
+             * Format: uint
+             * @description The step that finds it, from 1.
+             */
+            readonly step: number | null;
         };
         /** @description A direction, written the same way everywhere. */
         readonly Direction: number | string | readonly number[] | {
@@ -1066,6 +1127,8 @@ export interface components {
             readonly place?: string | null;
             /** @description `down`, `210`, `30 from -y cw`, `to C`, ... */
             readonly direction?: string | null;
+            /** @description The load case it belongs to: `permanent`, `wind` ...; empty for none. */
+            readonly case?: string | null;
             /** @description Its new name. */
             readonly rename?: string | null;
         } | {
@@ -1079,6 +1142,8 @@ export interface components {
             readonly place?: string | null;
             /** @description `ccw` or `cw`. */
             readonly turn?: string | null;
+            /** @description The load case it belongs to: `permanent`, `wind` ...; empty for none. */
+            readonly case?: string | null;
             /** @description Its new name. */
             readonly rename?: string | null;
         } | {
@@ -1098,6 +1163,8 @@ export interface components {
             readonly direction?: string | null;
             /** @description `length` or `projection`. */
             readonly per?: string | null;
+            /** @description The load case it belongs to: `permanent`, `wind` ...; empty for none. */
+            readonly case?: string | null;
             /** @description Its new name. */
             readonly rename?: string | null;
         } | {
@@ -1105,10 +1172,12 @@ export interface components {
             readonly edit: "weight";
             /** @description Of the one to change. */
             readonly name?: string | null;
-            /** @description Its mass, or its size as a force with a unit. */
+            /** @description Its mass, or its size as a force with a unit; of bars `8 kg/m`, `0.08 kN/m`. */
             readonly size?: string | null;
-            /** @description A distance from the beam's start, or a point. */
+            /** @description A distance from the beam's start, or a point; of own weight the bars, all unless named. */
             readonly place?: string | null;
+            /** @description The load case it belongs to: `permanent`, `wind` ...; empty for none. */
+            readonly case?: string | null;
             /** @description Its new name. */
             readonly rename?: string | null;
         } | {
@@ -1131,7 +1200,99 @@ export interface components {
             readonly copy?: string | null;
         } | {
             /** @constant */
+            readonly edit: "bars";
+            /** @description `A B C, D E`, `0;0 2;0 +1;2`, `A 2@60`: see [`chain`](super::chain). */
+            readonly through?: string | null;
+            /** @description `bar`, `cable`, `strut`. */
+            readonly kind?: string | null;
+        } | {
+            /** @constant */
+            readonly edit: "bar";
+            /** @description Which one. */
+            readonly name: string;
+            /** @description `bar`, `cable`, `strut`. */
+            readonly kind?: string | null;
+            /** @description The largest tension it can carry; empty for any. */
+            readonly tension?: string | null;
+            /** @description The largest compression, without a sign; empty for any. */
+            readonly compression?: string | null;
+            /** @description Its new name. */
+            readonly rename?: string | null;
+        } | {
+            /** @constant */
+            readonly edit: "limit";
+            /** @description `all`, or their names: `A-B C-D`. */
+            readonly bars?: string | null;
+            /** @description The largest tension; empty for any. */
+            readonly tension?: string | null;
+            /** @description The largest compression, without a sign; empty for any. */
+            readonly compression?: string | null;
+        } | {
+            /** @constant */
+            readonly edit: "truss";
+            /** @description How long it is. */
+            readonly span?: string | null;
+            /** @description How many panels; 4. */
+            readonly panels?: string | null;
+            /** @description How far the other chord stands from the level one, below it when negative; a sixth of the span. */
+            readonly rise?: string | null;
+            /** @description `level`, `sloping ends`, `peak`, `lean-to`. */
+            readonly outline?: string | null;
+            /** @description `rising outwards`, `rising inwards`, `all one way`, `in turns`, `no posts`, `from half-way`. */
+            readonly web?: string | null;
+            /** @description `both ends`, `one end`, `not yet`. */
+            readonly held?: string | null;
+            /** @description Where its first joint is; the origin. */
+            readonly from?: string | null;
+            /** @description How its level chord slopes after all. */
+            readonly slope?: string | null;
+        } | {
+            /** @constant */
+            readonly edit: "member";
+            /** @description Which bar. */
+            readonly bar: string;
+        } | {
+            /** @constant */
+            readonly edit: "join";
+            /** @description The two. */
+            readonly bars: readonly string[];
+        } | {
+            /** @constant */
+            readonly edit: "pick";
+            /** @description Its point. */
+            readonly at: string;
+            /**
+             * Format: uint
+             * @description How many steps of the working stay as they are.
+             */
+            readonly after: number;
+        } | {
+            /** @constant */
+            readonly edit: "section";
+            /** @description The bars it cuts: `B-C C-F F-G`. */
+            readonly bars: string;
+            /**
+             * Format: uint
+             * @description How many steps of the working stay as they are; none.
+             */
+            readonly after?: number | null;
+        } | {
+            /** @constant */
+            readonly edit: "unpick";
+        } | {
+            /** @constant */
             readonly edit: "distance";
+            /** @description The nearer one. */
+            readonly first: string;
+            /** @description The one that moves. */
+            readonly second: string;
+            /** @description How far apart. */
+            readonly value: string;
+        } | {
+            /** @constant */
+            readonly edit: "stretch";
+            /** @description `x` or `y`. */
+            readonly axis: string;
             /** @description The nearer one. */
             readonly first: string;
             /** @description The one that moves. */
@@ -1208,6 +1369,13 @@ export interface components {
             readonly what: "load";
             /** @description Its symbol, without the question mark. */
             readonly load: string;
+        } | {
+            /** @constant */
+            readonly what: "limit";
+            /** @description A load by its name, or a sought symbol without its question mark. */
+            readonly load?: string | null;
+            /** @description A load case; without load and case: everything that is not permanent. */
+            readonly case?: string | null;
         };
         /** @description Which equation to look for first. */
         readonly First: "moment" | "forces";
@@ -1234,6 +1402,28 @@ export interface components {
             readonly text: string;
             /** @description For typesetting. */
             readonly latex?: string | null;
+        };
+        /** @description What is freed during some steps that follow one another. */
+        readonly Free: {
+            /**
+             * Format: uint
+             * @description Its first step, from 1.
+             */
+            readonly first: number;
+            /**
+             * Format: uint
+             * @description Its last step.
+             */
+            readonly last: number;
+            /** @description The joint, when it is one. */
+            readonly at: [
+                number,
+                number
+            ] | null;
+            /** @description The marks that are on it; empty for the whole. */
+            readonly keep: readonly string[];
+            /** @description Members that are cut, each with what it exerts. */
+            readonly cut: readonly components["schemas"]["CutMark"][];
         };
         /** @description How the model can move, to first order. The size of the motion means nothing. */
         readonly FreeMotion: {
@@ -1275,6 +1465,13 @@ export interface components {
             readonly kind?: components["schemas"]["BarKind"];
             /** @description What its ends are fastened to, where several bodies pass: one name for both ends, or one each. */
             readonly on?: components["schemas"]["On"] | null;
+        };
+        /** @description What ends an interval of factors. */
+        readonly GovernsAnswer: {
+            /** @description The bar, or the one-way part that lets go. */
+            readonly part: string;
+            /** @description `tension`, `compression`, `lets-go`. */
+            readonly by: string;
         };
         /** @description The result of each stop of the work in a few words. */
         readonly Headlines: {
@@ -1349,6 +1546,56 @@ export interface components {
              */
             readonly version: number;
         };
+        /** @description The largest force that bars can carry, each way. */
+        readonly Limit: {
+            /** @description The bars; all that no other limit names when missing. */
+            readonly of?: readonly string[];
+            /** @description The largest tension; not limited when missing. */
+            readonly tension?: components["schemas"]["Quantity"] | null;
+            /** @description The largest compression, as a positive force; not limited when missing. */
+            readonly compression?: components["schemas"]["Quantity"] | null;
+        };
+        /** @description How far loads may grow before a bar reaches its limit. */
+        readonly LimitAnswer: {
+            /** @description What grows: a load, a sought symbol, a case, or `variable loads`. */
+            readonly of: string;
+            /**
+             * Format: double
+             * @description The least factor, null when nothing limits it; both null and `possible` false when no factor will do.
+             */
+            readonly from: number | null;
+            /**
+             * Format: double
+             * @description The greatest factor.
+             */
+            readonly to: number | null;
+            /** @description Whether any factor keeps all bars within their limits. */
+            readonly possible: boolean;
+            /** @description Whether the loads as given do. */
+            readonly holds: boolean;
+            /**
+             * Format: double
+             * @description Of a single load or symbol: its least size, in the sheet's unit of force.
+             */
+            readonly least?: number | null;
+            /**
+             * Format: double
+             * @description Its greatest size.
+             */
+            readonly greatest?: number | null;
+            /** @description The unit of these sizes. */
+            readonly unit?: string | null;
+            /** @description What ends the interval below. */
+            readonly governs_from: components["schemas"]["GovernsAnswer"] | null;
+            /** @description What ends it above. */
+            readonly governs_to: components["schemas"]["GovernsAnswer"] | null;
+            /** @description Every bar that has a limit. */
+            readonly bars: {
+                readonly [key: string]: components["schemas"]["ReserveAnswer"];
+            };
+            /** @description Bars of which nothing is said: without a limit, or not fixed by equilibrium. */
+            readonly unchecked: readonly string[];
+        };
         /** @description Everything a bench shows. */
         readonly LiveReply: {
             /**
@@ -1360,6 +1607,8 @@ export interface components {
             readonly edited: components["schemas"]["Sheet"] | null;
             /** @description Why the edit could not be done; the path of each is the slot it was typed into. The rest of the reply is about the sheet as sent. */
             readonly refused: readonly components["schemas"]["Problem"][];
+            /** @description What could be done about what was refused, is wrong or is worth a second look. */
+            readonly offers: readonly components["schemas"]["Offer"][];
             /** @description Everything wrong with the sheet. */
             readonly problems: readonly components["schemas"]["Problem"][];
             /** @description What is drawn: all of the sheet that could be understood. */
@@ -1381,7 +1630,10 @@ export interface components {
             readonly seq: number;
             /** @description The sheet. Read as text, so that every problem can be named by its path. */
             readonly sheet: components["schemas"]["Sheet"];
-            /** @description To be done to the sheet first. */
+            /**
+             * @description To be done to the sheet first.
+             * @default null
+             */
             readonly edit?: components["schemas"]["Edit"] | null;
             /**
              * @description Leaves out what only programs read: the answers as numbers.
@@ -1411,6 +1663,9 @@ export interface components {
         }) | (components["schemas"]["WeightLoad"] & {
             /** @constant */
             readonly kind: "weight";
+        }) | (components["schemas"]["OwnWeight"] & {
+            /** @constant */
+            readonly kind: "own";
         });
         /** @description One thing drawn. Places and directions are in sheet units, y up; directions are unit vectors along which an arrow flies. */
         readonly Mark: {
@@ -1459,6 +1714,10 @@ export interface components {
             ];
             /** @description What it can carry. */
             readonly carries: components["schemas"]["Carries"];
+            /** @description Its length with its unit. */
+            readonly length: string;
+            /** @description What it carries; `None` as long as that is not computed. */
+            readonly force: components["schemas"]["AxialForce"] | null;
         } | {
             /** @constant */
             readonly kind: "rope";
@@ -1663,6 +1922,8 @@ export interface components {
             ];
             /** @description The distance with its unit. */
             readonly text: string;
+            /** @description Along an axis, from joint to joint; `None` along a member. */
+            readonly axis: components["schemas"]["Axis"] | null;
             /**
              * Format: uint8
              * @description 0 for the chain of distances, 1 for the whole length beyond it.
@@ -1707,6 +1968,22 @@ export interface components {
             /** @description As drawn; it may still have problems. */
             readonly sheet: components["schemas"]["Sheet"];
         };
+        /** @description What a joint yields from some step on. */
+        readonly NextLine: {
+            /** @description The mark of its point. */
+            readonly of: string;
+            /**
+             * Format: uint
+             * @description From when so many steps are done, until its next line.
+             */
+            readonly after: number;
+            /** @description It can be solved next. */
+            readonly can: boolean;
+            /** @description All its unknowns are known. */
+            readonly done: boolean;
+            /** @description Why it can be next, or why not. */
+            readonly says: string;
+        };
         /** @description A resultant: where it acts and how strong it is. */
         readonly Numbered: {
             /** @description On its line of action. */
@@ -1722,11 +1999,33 @@ export interface components {
             /** @description Its size with its unit. */
             readonly text: string;
         };
+        /** @description An edit that is offered. */
+        readonly Offer: {
+            /** @description What it does: `Make A-B a member that carries loads between its joints`. */
+            readonly text: string;
+            /** @description The path of the problem it belongs to, or the name of the warning. */
+            readonly about: string;
+            /** @description The edit. */
+            readonly edit: components["schemas"]["Edit"];
+        };
         /** @description The bodies at the ends of a bar. */
         readonly On: string | [
             string,
             string
         ];
+        /** @description The own weight of bars: so much per length, half of each bar's weight at each of its joints. */
+        readonly OwnWeight: {
+            /** @description Its name; generated when missing. */
+            readonly name?: string | null;
+            /** @description The bars; all when missing. */
+            readonly bars?: readonly string[];
+            /** @description Mass per length. */
+            readonly mass?: components["schemas"]["Quantity"] | null;
+            /** @description Force per length, instead of the mass. */
+            readonly size?: components["schemas"]["Quantity"] | null;
+            /** @description The load case it belongs to. */
+            readonly case?: string | null;
+        };
         /** @description Everything that is said about a solution. */
         readonly Page: {
             /** @description The outcome. */
@@ -1737,10 +2036,16 @@ export interface components {
             readonly conversions: readonly string[];
             /** @description The steps. */
             readonly steps: readonly components["schemas"]["PageStep"][];
+            /** @description Which joint can be solved next, and why: for each joint from some step on. */
+            readonly next: readonly components["schemas"]["NextLine"][];
             /** @description What a trained eye sees before and beside the equations. */
             readonly remarks: readonly string[];
             /** @description Equations that were not used, put to the test. */
             readonly checks: readonly components["schemas"]["PageCheck"][];
+            /** @description The bars with what they carry. */
+            readonly table: readonly components["schemas"]["TableRow"][];
+            /** @description How far loads may grow, and what governs. */
+            readonly limits: readonly string[];
             /** @description What was asked, with its answer. */
             readonly asked: readonly components["schemas"]["AskedLine"][];
             /** @description What could be asked; nothing when it would be too much to choose from. */
@@ -1826,6 +2131,8 @@ export interface components {
         };
         /** @description What a distributed load's intensity is counted per. */
         readonly Per: "length" | "projection";
+        /** @description A free body someone chose. */
+        readonly Pick: string | readonly string[];
         /** @description A place in a text; both count from 1, columns in characters. */
         readonly Position: {
             /**
@@ -1912,6 +2219,34 @@ export interface components {
                 number
             ] | null;
         };
+        /** @description What a bar has left. */
+        readonly ReserveAnswer: {
+            /**
+             * Format: double
+             * @description From the loads that stay.
+             */
+            readonly staying: number;
+            /**
+             * Format: double
+             * @description From the growing loads as given.
+             */
+            readonly growing: number;
+            /**
+             * Format: double
+             * @description The largest tension.
+             */
+            readonly tension: number | null;
+            /**
+             * Format: double
+             * @description The largest compression.
+             */
+            readonly compression: number | null;
+            /** @description The least and the greatest factor that this bar allows; null where it does not limit. */
+            readonly factors: [
+                number | null,
+                number | null
+            ];
+        };
         /** @description How results are displayed. */
         readonly Results: "magnitude" | "components";
         /** @description A revision in the list. */
@@ -1974,6 +2309,8 @@ export interface components {
             readonly bounds: components["schemas"]["Bounds"] | null;
             /** @description In painting order. */
             readonly marks: readonly components["schemas"]["Mark"][];
+            /** @description The free bodies of the working, in the order in which they are worked; none where there is only one. */
+            readonly free?: readonly components["schemas"]["Free"][];
         };
         /** @description What a bar carries. */
         readonly Sense: "tension" | "compression" | "zero";
@@ -2039,6 +2376,8 @@ export interface components {
             };
             /** @description Names of load cases; a load says which one it belongs to. All of them act together. */
             readonly cases?: readonly string[];
+            /** @description What bars can carry. */
+            readonly limits?: readonly components["schemas"]["Limit"][];
             /** @description What is asked; empty: everything. */
             readonly find?: readonly components["schemas"]["Find"][];
         };
@@ -2144,6 +2483,45 @@ export interface components {
             readonly base: string;
             /** @description `x`; may be empty. */
             readonly index: string;
+        };
+        /** @description A bar in the table. */
+        readonly TableRow: {
+            /** @description Its mark. */
+            readonly of: string;
+            /** @description Its name. */
+            readonly name: string;
+            /**
+             * Format: double
+             * @description From joint to joint, in the sheet's unit.
+             */
+            readonly length: number;
+            /** @description With its unit. */
+            readonly length_text: string;
+            /**
+             * Format: double
+             * @description Tension positive; null when it is not known.
+             */
+            readonly force: number | null;
+            /** @description Its magnitude with its unit, or why there is none. */
+            readonly force_text: string;
+            /** @description `T`, `C`, `0`; empty when it is not known. */
+            readonly letter: string;
+            /**
+             * Format: double
+             * @description The force over the limit on its side.
+             */
+            readonly used: number | null;
+            /** @description In per cent. */
+            readonly used_text: string | null;
+            /**
+             * Format: double
+             * @description The greatest factor of the growing loads that this bar allows.
+             */
+            readonly reserve: number | null;
+            /** @description With its sign of multiplication. */
+            readonly reserve_text: string | null;
+            /** @description Why it carries nothing, where that is seen at sight. */
+            readonly rule: string | null;
         };
         /** @description A tag and how many sheets carry it. */
         readonly TagCount: {

@@ -1,0 +1,122 @@
+//! How far loads may grow, in words.
+
+use crate::page::AskedLine;
+use crate::step::{Wording, minus};
+use helvek_core::answers::{GovernsAnswer, LimitAnswer};
+use helvek_core::units::figures;
+
+impl Wording<'_> {
+    /// What was asked about limits, each in a few sentences.
+    pub(crate) fn limits(&self) -> Vec<String> {
+        self.answers.limits.iter().map(|limit| self.limit(limit)).collect()
+    }
+
+    fn limit(&self, limit: &LimitAnswer) -> String {
+        let mut text = self.interval(limit);
+        if !limit.holds && limit.possible && limit.unit.is_none() {
+            text += " The loads as given are beyond that.";
+        }
+        text += &match &limit.unchecked[..] {
+            [] => String::new(),
+            [one] => format!(" Bar {one} was not checked: it has no limit, or equilibrium does not fix it."),
+            some if some.len() <= 6 => {
+                format!(
+                    " Bars {} were not checked: they have no limit, or equilibrium does not fix them.",
+                    some.join(", ")
+                )
+            }
+            many => format!(
+                " {} bars were not checked: they have no limit, or equilibrium does not fix them.",
+                many.len()
+            ),
+        };
+        text + " Joints, members and supports are not checked; a compression limit has to allow for buckling."
+    }
+
+    fn interval(&self, limit: &LimitAnswer) -> String {
+        let of = &limit.of;
+        let governs = |g: &Option<GovernsAnswer>| g.as_ref().map(reaches).unwrap_or_default();
+        if !limit.possible {
+            let what = limit
+                .governs_to
+                .as_ref()
+                .map_or_else(String::new, |g| format!(": {} whatever they are", beyond(g)));
+            return format!("No size of {of} keeps every bar within its limits{what}.");
+        }
+        let figure = |value: f64| minus(&figures::rounded(value, self.digits()));
+        let unit = limit.unit.as_deref();
+        let shown = |factor: Option<f64>, size: Option<f64>| match unit {
+            Some(unit) => size.map(|v| format!("{} {unit}", figure(v))),
+            None => factor.map(|v| format!("{} times", figure(v))),
+        };
+        let (from, to) = (shown(limit.from, limit.least), shown(limit.to, limit.greatest));
+        match (from, to) {
+            (None, None) => {
+                format!("No bar with a limit carries anything of {of}: they are not limited by it.")
+            }
+            (None, Some(to)) => {
+                format!("{} may grow to {to}: there {}.", capital(of), governs(&limit.governs_to))
+            }
+            (Some(from), None) => format!(
+                "{} may be anything from {from} up: there {}.",
+                capital(of),
+                governs(&limit.governs_from)
+            ),
+            (Some(from), Some(to)) => format!(
+                "{} may be from {from} to {to}: at {to} {}, at {from} {}.",
+                capital(of),
+                governs(&limit.governs_to),
+                governs(&limit.governs_from)
+            ),
+        }
+    }
+
+    /// The answer in the row of what was asked.
+    pub(crate) fn asked_limit(&self, index: usize) -> Option<AskedLine> {
+        let limit = self.answers.limits.get(index)?;
+        let figure = |value: f64| minus(&figures::rounded(value, self.digits()));
+        let governs = limit.governs_to.as_ref().map_or("nothing limits it".into(), short);
+        let part = match (limit.possible, limit.greatest, limit.to) {
+            (false, ..) => "not within limits".to_owned(),
+            (true, Some(size), _) => {
+                format!("{} ≤ {} {}", limit.of, figure(size), limit.unit.as_deref().unwrap_or_default())
+            }
+            (true, None, Some(factor)) => format!("× {}", figure(factor)),
+            (true, None, None) => "no limit".to_owned(),
+        };
+        let lower = limit.from.filter(|from| *from > 0.0 && limit.possible);
+        let least = lower.map(|from| match limit.least.zip(limit.unit.as_deref()) {
+            Some((least, unit)) => format!("≥ {} {unit}", figure(least)),
+            None => format!("from × {}", figure(from)),
+        });
+        let of = limit.governs_to.as_ref().map_or(String::new(), |g| format!("bar:{}", g.part));
+        let label = format!("limit of {}: {governs}", limit.of);
+        Some(AskedLine { of, label, parts: std::iter::once(part).chain(least).collect(), answered: true })
+    }
+}
+
+fn capital(of: &str) -> String {
+    if of == "variable loads" { "The variable loads".into() } else { of.to_owned() }
+}
+
+fn reaches(governs: &GovernsAnswer) -> String {
+    match governs.by {
+        "lets-go" => format!("{} lets go", governs.part),
+        by => format!("{} reaches its {by} limit", governs.part),
+    }
+}
+
+fn beyond(governs: &GovernsAnswer) -> String {
+    match governs.by {
+        "lets-go" => format!("{} lets go", governs.part),
+        by => format!("{} is beyond its {by} limit", governs.part),
+    }
+}
+
+fn short(governs: &GovernsAnswer) -> String {
+    match governs.by {
+        "tension" => format!("{} governs, T", governs.part),
+        "compression" => format!("{} governs, C", governs.part),
+        _ => format!("{} lets go", governs.part),
+    }
+}

@@ -1,0 +1,62 @@
+//! The table of bars: what a record of a truss holds.
+
+use crate::page::TableRow;
+use crate::step::Wording;
+use helvek_core::answers::Sense;
+use helvek_core::units::figures;
+use std::collections::HashMap;
+
+impl Wording<'_> {
+    /// A row for each bar, in the order of the sheet.
+    pub(crate) fn table(&self) -> Vec<TableRow> {
+        let rules = self.zero_rules();
+        let units = &self.answers.units;
+        let reserves = self.answers.limits.first().map(|limit| &limit.bars);
+        let known = self.solved.verdict.equilibrium;
+        let rows = self.answers.bars.iter().map(|(name, bar)| {
+            let force = bar.force.filter(|_| known);
+            let rounded = |value: f64| figures::rounded(value, self.digits());
+            let reserve = reserves.and_then(|bars| bars.get(name)).and_then(|r| r.factors[1]);
+            TableRow {
+                of: format!("bar:{name}"),
+                name: name.clone(),
+                length: bar.length,
+                length_text: format!("{} {}", figures::plain(bar.length, self.digits()), units.length),
+                force,
+                force_text: match force {
+                    Some(force) => format!("{} {}", rounded(force.abs()), units.force),
+                    None if known => "not fixed".into(),
+                    None => "—".into(),
+                },
+                letter: match bar.sense.filter(|_| known) {
+                    Some(Sense::Tension) => "T",
+                    Some(Sense::Compression) => "C",
+                    Some(Sense::Zero) => "0",
+                    None => "",
+                },
+                used: bar.utilisation.filter(|u| u.is_finite() && known),
+                used_text: bar.utilisation.filter(|_| known).map(|u| format!("{:.0} %", 100.0 * u)),
+                reserve,
+                reserve_text: reserve.map(|r| format!("× {}", crate::step::minus(&rounded(r)))),
+                rule: rules.get(name).cloned(),
+            }
+        });
+        rows.collect()
+    }
+
+    /// Why a bar carries nothing, where it is seen at sight.
+    fn zero_rules(&self) -> HashMap<String, String> {
+        if !self.solved.verdict.equilibrium {
+            return HashMap::new();
+        }
+        let seen = self.solved.seen_at_joints().into_iter().filter(|seen| seen.zero());
+        let mut rules = HashMap::new();
+        for seen in seen {
+            let words = self.seen_words(&seen);
+            for member in &seen.members {
+                rules.entry(self.solved.unknown_name(*member)).or_insert_with(|| words.clone());
+            }
+        }
+        rules
+    }
+}
