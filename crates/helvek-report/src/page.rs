@@ -71,6 +71,8 @@ pub struct Headlines {
     pub work: String,
     /// How well it closes.
     pub check: String,
+    /// How many bars pull and push.
+    pub table: String,
 }
 
 /// One equation, written and solved.

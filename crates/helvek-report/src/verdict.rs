@@ -3,6 +3,7 @@
 use crate::direction;
 use crate::page::{Headlines, VerdictWords};
 use crate::step::Wording;
+use helvek_core::answers::Sense;
 use helvek_core::equilibrium::ColumnOf;
 use helvek_core::geometry::Vector;
 use helvek_core::model::{On, SupportKind};
@@ -258,7 +259,22 @@ impl Wording<'_> {
                 plural(working.steps.len(), "step")
             },
             check: if working.steps.is_empty() { "nothing to check".into() } else { closes(worst) },
+            table: self.tabled(),
         }
+    }
+
+    /// How many bars pull and push, and how much of the most used one is used.
+    fn tabled(&self) -> String {
+        let bars = &self.answers.bars;
+        if bars.is_empty() || !self.solved.verdict.equilibrium {
+            return plural(bars.len(), "bar");
+        }
+        let count = |sense| bars.values().filter(|bar| bar.sense == Some(sense)).count();
+        let used = bars.iter().filter_map(|(name, bar)| Some((bar.utilisation?, name)));
+        let most = used.max_by(|a, b| a.0.total_cmp(&b.0));
+        let most = most.map(|(used, name)| format!(" · {name} {:.0} %", 100.0 * used)).unwrap_or_default();
+        let (pulled, pushed, idle) = (count(Sense::Tension), count(Sense::Compression), count(Sense::Zero));
+        format!("{pulled} T · {pushed} C · {idle} zero{most}")
     }
 }
 

@@ -1483,6 +1483,8 @@ export interface components {
             readonly work: string;
             /** @description How well it closes. */
             readonly check: string;
+            /** @description How many bars pull and push. */
+            readonly table: string;
         };
         /** @description A part that would have to be held. */
         readonly HoldDown: {

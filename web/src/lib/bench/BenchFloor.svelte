@@ -4,10 +4,13 @@
   import { onMount } from 'svelte';
   import { api } from '../api/client';
   import Board from '../board/Board.svelte';
+  import { nextAt } from '../board/order';
   import type { Painted } from '../board/painted';
   import EntryTag from '../entry/EntryTag.svelte';
-  import type { Tool, ToolId } from '../entry/tools';
+  import { nameOf } from '../entry/about';
+  import { isLoad, type Tool, type ToolId } from '../entry/tools';
   import ToolStrip from '../entry/ToolStrip.svelte';
+  import BarTable from '../page/BarTable.svelte';
   import WorkPage from '../page/WorkPage.svelte';
   import { copyText } from '../ui/clipboard';
   import { route } from '../ui/route.svelte';
@@ -71,12 +74,37 @@
   }
 
   function choose(tool: Tool): void {
-    if (session.empty && tool.id !== 'beam') return;
+    if (session.empty && !['beam', 'bars', 'truss'].includes(tool.id)) return;
     replay.stop();
     // A roller holds as the last one on this sheet does: both ways, or only pushing.
     const last = session.sheet.supports?.findLast((s) => s.kind === 'roller');
     const pushes = tool.id === 'roller' && last?.one_way;
-    session.open(tool.id, pushes ? { typed: { holds: 'pushes only' } } : {});
+    // Several joints that are chosen are loaded together.
+    const joints = session.chosen.filter((id) => id.startsWith('point:')).map(nameOf);
+    const at = isLoad(tool.id) && joints.length > 0 ? { place: joints.join(' ') } : {};
+    const typed = pushes ? { holds: 'pushes only' } : at;
+    session.open(tool.id, Object.keys(typed).length > 0 ? { typed } : {});
+  }
+
+  /** Says something of the bars that are chosen, or cuts them; of others they are named, or pointed at. */
+  function bars(tool: ToolId): void {
+    const chosen = session.chosen.filter((id) => id.startsWith('bar:')).map(nameOf);
+    const after = session.stop === 'work' ? session.step : 0;
+    const typed = chosen.length > 0 ? { typed: { bars: chosen.join(' ') } } : {};
+    session.open(tool, { target: tool === 'section' ? { after } : {}, ...typed });
+    session.choose([]);
+  }
+
+  function askBars(): void {
+    const chosen = session.chosen.filter((id) => id.startsWith('bar:')).map(nameOf);
+    if (chosen.length === 0) {
+      session.tell('Choose bars first: Shift and a click on them.');
+      return;
+    }
+    const find = chosen.map((bar) => ({ what: 'bar' as const, bar }));
+    session.change({ ...session.sheet, find });
+    session.choose([]);
+    session.said = `Asked: ${chosen.join(', ')}`;
   }
 
   function group(tool: ToolId, ids: readonly string[] = session.chosen): void {
@@ -99,6 +127,8 @@
   const bench: Bench = {
     choose,
     group,
+    bars,
+    askBars,
     open: (id) => board.open(id),
     fit: () => board.fitAll(),
     zoom: (factor) => board.zoomBy(factor),
@@ -129,6 +159,20 @@
   const place = $derived((painted: Painted) =>
     session.entry ? tagAt(painted, session.entry.mark, tag, stage) : null,
   );
+
+  /** Under the drawing: how to read it; of a joint that is pointed at, whether it can be next. */
+  const caption = $derived.by(() => {
+    if (session.stop === 'free') return 'Supports taken away, their reactions in place. Dashed: assumed.';
+    const trussed = (session.sheet.bars ?? []).length > 0;
+    const at = session.lit.ids.find((id) => id.startsWith('point:'));
+    const says =
+      at && session.stop === 'work' && session.page && nextAt(session.page, at, session.step)?.says;
+    if (says) return says;
+    if (!trussed) return 'Dashed: assumed · heavy: found, in its true sense';
+    return session.stop === 'work'
+      ? 'Filled joints are done, ringed ones could be next: press one to work it.'
+      : 'One heavy line: tension T · open line: compression C · broken: carries nothing';
+  });
 
   let told = $state('');
   $effect(() => {
@@ -192,14 +236,12 @@
       <FirstSteps />
     {/if}
     {#if session.chosen.length > 0 && !session.entry}
-      <div class="tools"><GroupBar {session} {group} /></div>
+      <div class="tools"><GroupBar {session} {group} {bars} {askBars} /></div>
     {:else if session.stop === 'idealise'}
       <div class="tools"><ToolStrip {session} {choose} find={() => (finding = true)} /></div>
     {:else}
       <p class="caption">
-        {session.stop === 'free'
-          ? 'Supports taken away, their reactions in place. Dashed: assumed.'
-          : 'Dashed: assumed · heavy: found, in its true sense'}
+        {caption}
       </p>
     {/if}
     <div class="zoom">
@@ -216,7 +258,13 @@
     <Banners {session} keep={keepCopy} />
     {#if told}<p class="told">{told}</p>{/if}
   </section>
-  <div class="right"><WorkPage {session} mend={(path) => board.open(`unclear:${path}`)} /></div>
+  <div class="right">
+    {#if session.stop === 'table'}
+      <BarTable {session} open={(id) => board.open(id)} />
+    {:else}
+      <WorkPage {session} mend={(path) => board.open(`unclear:${path}`)} />
+    {/if}
+  </div>
   <div class="bottom"><Asked {session} copy={copyAnswers} bind:choosing /></div>
   <div class="sr-only" aria-live="polite">{session.said}</div>
 </main>

@@ -1,16 +1,29 @@
 <!-- What can be done with the things that are chosen. -->
 <script lang="ts">
-  import { GROUP, type ToolId } from '../entry/tools';
+  import { GROUP, OF_BARS, type ToolId } from '../entry/tools';
   import type { Session } from './session.svelte';
 
-  const { session, group }: { session: Session; group: (tool: ToolId) => void } = $props();
+  interface Props {
+    session: Session;
+    group: (tool: ToolId) => void;
+    bars: (tool: ToolId) => void;
+    askBars: () => void;
+  }
+  const { session, group, bars, askBars }: Props = $props();
+  const some = $derived(session.chosen.some((id) => id.startsWith('bar:')));
 </script>
 
 <div class="group" role="toolbar" aria-label="What is chosen">
   <strong>{session.chosen.length} chosen</strong>
-  {#each GROUP as t (t.id)}
+  {#each GROUP.filter((t) => !OF_BARS.includes(t.id)) as t (t.id)}
     <button onclick={() => group(t.id)}>{t.name} <kbd>{t.key.toUpperCase()}</kbd></button>
   {/each}
+  {#if some}
+    {#each GROUP.filter((t) => OF_BARS.includes(t.id)) as t (t.id)}
+      <button onclick={() => bars(t.id)}>{t.name} <kbd>{t.key.toUpperCase()}</kbd></button>
+    {/each}
+    <button onclick={askBars}>Ask</button>
+  {/if}
   <button onclick={() => session.remove()}>Remove <kbd>Delete</kbd></button>
   <button onclick={() => session.choose([])}>Let go <kbd>Esc</kbd></button>
 </div>

@@ -2,10 +2,16 @@
 <script lang="ts">
   import { Pause, Play } from '@lucide/svelte';
   import type { Replay } from './replay.svelte';
-  import { type Session, type Stop, STOPS } from './session.svelte';
+  import type { Session, Stop } from './session.svelte';
 
   const { session, replay }: { session: Session; replay: Replay } = $props();
-  const names: Record<Stop, string> = { idealise: 'Idealise', free: 'Free', work: 'Work', check: 'Check' };
+  const names: Record<Stop, string> = {
+    idealise: 'Idealise',
+    free: 'Free',
+    work: 'Work',
+    check: 'Check',
+    table: 'Table',
+  };
   const lines = $derived(session.page?.headlines);
   const line = $derived((stop: Stop) => {
     if (session.empty) return '';
@@ -17,8 +23,8 @@
 
 <nav class="thread" aria-label="Order of the work">
   <ol>
-    {#each STOPS as stop, i (stop)}
-      <li class:now={session.stop === stop} class:done={STOPS.indexOf(session.stop) > i}>
+    {#each session.stops as stop, i (stop)}
+      <li class:now={session.stop === stop} class:done={session.stops.indexOf(session.stop) > i}>
         <button
           onclick={() => session.go(stop)}
           aria-current={session.stop === stop ? 'step' : undefined}

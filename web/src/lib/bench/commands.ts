@@ -1,5 +1,5 @@
 /** Everything that can be done, to be looked for by word: the same as by key and by pointer, and all that is on the board. */
-import { type Tool, type ToolId, TOOLS } from '../entry/tools';
+import { GROUP, OF_BARS, type Tool, type ToolId, TOOLS } from '../entry/tools';
 import { SCHOOLS, setting, withSchool } from './schools';
 import type { Session, Stop } from './session.svelte';
 
@@ -16,6 +16,10 @@ export interface Bench {
   readonly choose: (tool: Tool) => void;
   /** Does something to these marks; to those that are chosen unless given. */
   readonly group: (tool: ToolId, ids?: readonly string[]) => void;
+  /** Says something of bars, or cuts them. */
+  readonly bars: (tool: ToolId) => void;
+  /** Asks for the bars that are chosen, and for nothing else. */
+  readonly askBars: () => void;
   readonly open: (id: string) => void;
   readonly fit: () => void;
   readonly zoom: (factor: number) => void;
@@ -37,11 +41,14 @@ const STOP_NAMES: Record<Stop, string> = {
   free: 'Free the body',
   work: 'Work step by step',
   check: 'Check',
+  table: 'Table of bars',
 };
 
 export function commands(session: Session, bench: Bench): Command[] {
   const empty = session.empty;
-  const list: Command[] = TOOLS.filter((t) => !empty || t.id === 'beam').map((t) => ({
+  const list: Command[] = TOOLS.filter(
+    (t) => !empty || t.id === 'beam' || t.id === 'bars' || t.id === 'truss',
+  ).map((t) => ({
     name: `Put down: ${t.name}`,
     words: t.words,
     key: t.key.toUpperCase(),
@@ -58,13 +65,27 @@ export function commands(session: Session, bench: Bench): Command[] {
     add(`Remove what is chosen (${n})`, 'delete', 'Delete', () => session.remove());
   }
   const marks = session.reply?.scene.marks ?? [];
-  const choosable = marks.filter((m) => ['support', 'force', 'couple', 'distributed'].includes(m.kind));
+  const choosable = marks.filter((m) =>
+    ['support', 'force', 'couple', 'distributed', 'bar'].includes(m.kind),
+  );
   if (choosable.length > 0) {
-    add('Choose all loads and supports', 'select everything', 'Ctrl A', () =>
-      session.choose(choosable.map((m) => m.id)),
+    add('Choose all loads, supports and bars', 'select everything', 'Ctrl A', () =>
+      session.choose([...new Set(choosable.map((m) => m.id.split('#')[0] ?? m.id))]),
     );
   }
-  const stops: Stop[] = empty ? ['idealise'] : ['idealise', 'free', 'work', 'check'];
+  const stops: readonly Stop[] = empty ? ['idealise'] : session.stops;
+  if ((session.sheet.bars ?? []).length > 0) {
+    for (const t of GROUP.filter((g) => OF_BARS.includes(g.id))) {
+      const what = t.id === 'section' ? 'Cut through bars: a section' : 'What bars can carry: limits';
+      add(what, t.words, t.key.toUpperCase(), () => bench.bars(t.id));
+    }
+    add('Ask for the chosen bars alone', 'find only', '', bench.askBars);
+  }
+  if ((session.sheet.conventions?.order ?? []).length > 0) {
+    add('Leave the order of the work to the plan again', 'unpick joints', '', () =>
+      session.edit({ edit: 'unpick' }, 'The plan decides the order again.'),
+    );
+  }
   stops.forEach((stop, i) => add(STOP_NAMES[stop], `stop ${stop}`, String(i + 1), () => session.go(stop)));
   if (!empty) {
     add('Next step', 'forward walk', 'N', () => session.walk(1));
@@ -107,6 +128,7 @@ export function commands(session: Session, bench: Bench): Command[] {
       add(`Change ${name(m.id)}: ${m.texts.join(' to ')}`, 'load', '', () => bench.open(m.id));
     else if (m.kind === 'support')
       add(`Change support ${m.name}: ${m.shape}`, '', '', () => bench.open(m.id));
+    else if (m.kind === 'bar') add(`Change bar ${m.name}`, 'limit cable strut', '', () => bench.open(m.id));
     else if (m.kind === 'point') add(`Change point ${m.name}`, 'coordinates', '', () => bench.open(m.id));
     else if (m.kind === 'body') add(`Change the slope of ${m.name}`, 'length', '', () => bench.open(m.id));
     else if (m.kind === 'dimension')

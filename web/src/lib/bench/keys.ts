@@ -1,8 +1,8 @@
 /** What the keys of the bench do. */
 import { markOf } from '../entry/about';
-import { GROUP, TOOLS } from '../entry/tools';
+import { GROUP, OF_BARS, TOOLS } from '../entry/tools';
 import type { Bench } from './commands';
-import { type Session, STOPS } from './session.svelte';
+import type { Session } from './session.svelte';
 
 /** Everything the keys can reach. */
 export interface Hands extends Bench {
@@ -12,7 +12,9 @@ export interface Hands extends Bench {
 }
 
 /** Marks that can be chosen together. */
-const KINDS = ['support', 'force', 'couple', 'distributed'];
+const KINDS = ['support', 'force', 'couple', 'distributed', 'bar'];
+
+const whole = (id: string) => id.split('#')[0] ?? id;
 
 /** Keys with Control. */
 function withControl(event: KeyboardEvent, session: Session): boolean {
@@ -21,7 +23,8 @@ function withControl(event: KeyboardEvent, session: Session): boolean {
   else if (pressed === 'z') session.undo();
   else if (pressed === 'a' && session.stop === 'idealise') {
     const marks = session.reply?.scene.marks ?? [];
-    session.choose(marks.filter((m) => KINDS.includes(m.kind)).map((m) => m.id));
+    const all = marks.filter((m) => KINDS.includes(m.kind)).map((m) => whole(m.id));
+    session.choose([...new Set(all)]);
   } else return false;
   return true;
 }
@@ -31,9 +34,10 @@ function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: strin
   const pressed = event.key.toLowerCase();
   const tool = event.shiftKey ? undefined : TOOLS.find((t) => t.key === pressed);
   const several = event.shiftKey ? undefined : GROUP.find((t) => t.key === pressed);
-  const stop = STOPS[Number(event.key) - 1];
+  const stop = session.stops[Number(event.key) - 1];
   const chosen = session.chosen.length > 0;
   if (tool) hands.choose(tool);
+  else if (several && OF_BARS.includes(several.id)) hands.bars(several.id);
   else if (several) hands.group(several.id, chosen ? session.chosen : mark ? [mark] : []);
   else if (stop && !(session.empty && stop !== 'idealise')) session.go(stop);
   else if (pressed === 'n') session.walk(event.shiftKey ? -1 : 1);

@@ -1,12 +1,12 @@
 /** The one store of a bench: the sheet with its past, the reply that belongs to it, what is being typed, what is pointed at. */
 import { Refusal } from '../api/client';
-import type { ArmMark, Edit, LiveReply, Scene, Sheet } from '../api/types';
+import type { ArmMark, Edit, LiveReply, Offer, Scene, Sheet } from '../api/types';
 import { mended } from '../entry/mend';
 import { editOf, type Target, tool, type ToolId } from '../entry/tools';
 import type { Saver } from './saver.svelte';
 import { Solver } from './solver';
 
-export const STOPS = ['idealise', 'free', 'work', 'check'] as const;
+export const STOPS = ['idealise', 'free', 'work', 'check', 'table'] as const;
 export type Stop = (typeof STOPS)[number];
 
 /** A tag that is open: what it is about, and what stands in its slots. */
@@ -76,6 +76,16 @@ export class Session {
 
   get empty(): boolean {
     return Object.keys(this.sheet.bodies ?? {}).length === 0 && (this.sheet.bars ?? []).length === 0;
+  }
+
+  /** The stops of this sheet: a table only of bars. */
+  get stops(): readonly Stop[] {
+    return (this.sheet.bars ?? []).length > 0 ? STOPS : STOPS.filter((stop) => stop !== 'table');
+  }
+
+  /** What is offered about these paths or warnings. */
+  offers(about: (about: string) => boolean): readonly Offer[] {
+    return (this.reply?.offers ?? []).filter((offer) => about(offer.about));
   }
 
   get canUndo(): boolean {
@@ -179,6 +189,28 @@ export class Session {
     } else if (reply) {
       this.tell(reply.refused.map((p) => `${p.message} ${p.cure}`).join(' '));
     }
+  }
+
+  /** Does what is offered about what was typed, and then keeps that. */
+  async accept(offer: Offer): Promise<boolean> {
+    const entry = this.entry;
+    const reply = await this.#ask(offer.edit);
+    if (!reply?.edited) return false;
+    this.#push(reply.edited, reply);
+    this.said = offer.text;
+    if (!entry || this.entry !== entry) return true;
+    return this.commit();
+  }
+
+  /** Works a joint next, after the step that is read; says why when it cannot be. */
+  async pickNext(at: string): Promise<void> {
+    const done = this.stop === 'work' ? this.step : 0;
+    const reply = await this.#ask({ edit: 'pick', at, after: done });
+    if (reply?.edited) {
+      this.#push(reply.edited, reply);
+      this.step = Math.min(done + 1, reply.solution?.page.steps.length ?? 1);
+      this.said = `Joint ${at} is worked next.`;
+    } else if (reply) this.tell(reply.refused.map((p) => p.message).join(' '));
   }
 
   /** Removes what is chosen, or these marks. */
@@ -292,9 +324,21 @@ export class Session {
     this.entry = null;
     this.refused = [];
     this.#push(reply.edited, reply);
+    if (entry.tool === 'section') this.#readSection(reply, entry.typed['bars'] ?? '');
     const verdict = reply.solution?.page.verdict.word ?? '';
     this.said = `${tool(entry.tool).name} ${entry.mark ? 'changed' : 'placed'}. ${verdict}`;
     return true;
+  }
+
+  /** Goes to the first step of a section that was drawn. */
+  #readSection(reply: LiveReply, bars: string): void {
+    const cut = bars.split(/[\s,]+/).filter(Boolean);
+    const is = (ids: readonly string[]) =>
+      ids.length === cut.length && cut.every((bar) => ids.includes(`bar:${bar}`));
+    const free = reply.scene.free?.find((f) => is(f.cut.map((c) => c.id)));
+    if (!free) return;
+    this.go('work');
+    this.step = free.first;
   }
 
   point(lit: Partial<Lit> | null): void {
@@ -311,13 +355,14 @@ export class Session {
   /** The next or the previous step; the stops follow one another. */
   walk(by: 1 | -1): void {
     const steps = this.page?.steps.length ?? 0;
-    const at = STOPS.indexOf(this.stop);
+    const stops = this.stops;
+    const at = stops.indexOf(this.stop);
     if (this.stop === 'work' && this.step + by >= 1 && this.step + by <= steps) {
       this.step += by;
       this.point(null);
       return;
     }
-    const next = STOPS[at + by];
+    const next = stops[at + by];
     if (!next) return;
     this.go(next);
     if (next === 'work') this.step = by > 0 ? 1 : Math.max(1, steps);

@@ -5,8 +5,8 @@
   import { onMount, type Snippet } from 'svelte';
   import type { XY } from '../api/types';
   import type { Session } from '../bench/session.svelte';
-  import { aboutOf, markOf } from '../entry/about';
-  import { placeSlot } from '../entry/tools';
+  import { aboutOf, markOf, nameOf } from '../entry/about';
+  import { OF_BARS, placeSlot } from '../entry/tools';
   import ArmLine from './ArmLine.svelte';
   import { Drag } from './drag.svelte';
   import Drawing from './Drawing.svelte';
@@ -15,7 +15,8 @@
   import { forget, measure } from './measure';
   import MotionGhost from './MotionGhost.svelte';
   import type { Painted, Reading } from './painted';
-  import { marksIn, snapToMember } from './snap';
+  import { freeAt, orderAt } from './order';
+  import { barsAcross, marksIn, snapToPlace } from './snap';
   import { fit, roomFor, roundStep, toScreen, toWorld, type View } from './view';
 
   const { session, children }: { session: Session; children?: Snippet<[Painted, boolean]> } = $props();
@@ -36,10 +37,14 @@
     x: transform.applyX(base.x),
     y: transform.applyY(base.y),
   });
+  const last = $derived(session.stop === 'check' || session.stop === 'table');
   const reading: Omit<Reading, 'arm' | 'lit'> = $derived({
     freed: session.stop !== 'idealise',
-    step: session.stop === 'check' ? Infinity : session.stop === 'work' ? session.step : 0,
+    step: last ? Infinity : session.stop === 'work' ? session.step : 0,
     resultants: session.stop === 'work',
+    ...(session.stop === 'work' && session.page && scene.free
+      ? { free: freeAt(scene, session.step), order: orderAt(scene, session.page, session.step) }
+      : {}),
   });
   const painted = $derived.by(() => {
     void fonts;
@@ -55,7 +60,8 @@
     .filter((event: MouseEvent & TouchEvent) => {
       if (event.type === 'wheel') return true;
       const onThing = event.target instanceof Element && event.target.closest('[data-mark]') !== null;
-      return !event.ctrlKey && !event.shiftKey && !(onThing && !reading.freed) && !event.button;
+      const cutting = session.entry?.tool === 'section';
+      return !event.ctrlKey && !event.shiftKey && !cutting && !(onThing && !reading.freed) && !event.button;
     })
     .on('zoom', (event: { transform: ZoomTransform }) => (transform = event.transform));
 
@@ -107,6 +113,10 @@
     const target = event.target as Element;
     const id = target.closest<HTMLElement | SVGElement>('[data-handle], [data-mark]');
     const mark = id?.dataset['handle'] ?? id?.dataset['mark'];
+    if (session.entry?.tool === 'section' && !target.closest('form')) {
+      drag.cut(here(event));
+      return;
+    }
     if (mark && !event.shiftKey && !reading.freed) drag.grip(markOf(mark), here(event));
     else if (!mark && event.shiftKey) drag.span(here(event));
   }
@@ -119,6 +129,13 @@
   }
 
   async function up(): Promise<void> {
+    const line = drag.line;
+    if (line) {
+      session.type('bars', barsAcross(scene, view, line[0], line[1]).join(' '));
+      drag.cancel();
+      held = null;
+      return;
+    }
     const box = drag.box;
     if (box) session.choose(marksIn(scene, view, box[0], box[1]), true);
     await drag.drop();
@@ -133,17 +150,56 @@
   /** The sensible place under the pointer, while a place is wanted. */
   const pointed = $derived.by(() => {
     if (!hover || !session.entry || drag.on || !placeSlot(session.entry.tool)) return null;
-    const snap = snapToMember(session.still, view, hover);
+    const snap = snapToPlace(session.still, view, hover, session.entry.tool === 'bars');
     return snap && { ...snap, screen: toScreen(view, snap.at) };
   });
 
   function pick(): void {
     const slot = session.entry && placeSlot(session.entry.tool);
-    if (pointed && slot) session.type(slot, pointed.place);
+    if (pointed && slot) put(slot, pointed.place);
     else if (!session.entry) session.choose([]);
   }
 
+  /** Puts a place into a slot; joints that are run through, and those of several loads, stand one after the other. */
+  function put(slot: string, place: string): void {
+    const before = session.entry?.typed[slot]?.trim() ?? '';
+    const joint = place.replace(/;\s+/g, ';');
+    session.type(slot, slot === 'through' ? `${before} ${joint}`.trim() : place);
+  }
+
+  /** What is pressed is worked next, or goes into the open tag. */
+  function take(id: string): boolean {
+    const mark = markOf(id);
+    const point = mark.startsWith('point:') ? nameOf(mark) : null;
+    if (point !== null && reading.order?.has(mark)) {
+      void session.pickNext(point);
+      return true;
+    }
+    const slot = session.entry && placeSlot(session.entry.tool);
+    if (point !== null && slot && !session.entry?.mark) {
+      put(slot, point);
+      return true;
+    }
+    if (mark.startsWith('bar:') && session.entry && OF_BARS.includes(session.entry.tool)) {
+      const before = (session.entry.typed['bars'] ?? '').split(' ').filter(Boolean);
+      const bar = nameOf(mark);
+      const now = before.includes(bar) ? before.filter((b) => b !== bar) : [...before, bar];
+      session.type('bars', now.join(' '));
+      return true;
+    }
+    return false;
+  }
+
   function pickMember(id: string, event: MouseEvent): void {
+    if (take(id)) {
+      event.stopPropagation();
+      return;
+    }
+    if (event.shiftKey && id.startsWith('bar:')) {
+      event.stopPropagation();
+      session.choose([id], true);
+      return;
+    }
     if (session.entry || reading.freed) return;
     event.stopPropagation();
     open(id, toWorld(view, here(event)));
@@ -153,7 +209,12 @@
   const dark = () => session.point(null);
   const lit = (id: string) => {
     const mark = markOf(id);
-    return session.lit.ids.includes(mark) || session.chosen.includes(mark) || session.entry?.mark === mark;
+    return (
+      session.lit.ids.includes(id) ||
+      session.lit.ids.includes(mark) ||
+      session.chosen.includes(mark) ||
+      session.entry?.mark === mark
+    );
   };
 </script>
 
@@ -221,6 +282,10 @@
         <text x={x + 9} y={y - 34}>{drag.snap.said}</text>
       </g>
     {/if}
+    {#if drag.line}
+      {@const [[ax, ay], [bx, by]] = drag.line}
+      <line class="cut" x1={ax} y1={ay} x2={bx} y2={by} />
+    {/if}
     {#if drag.box}
       {@const [[ax, ay], [bx, by]] = drag.box}
       <rect
@@ -232,7 +297,7 @@
       />
     {/if}
   </svg>
-  <Handles {session} {painted} freed={reading.freed} {lit} {open} enter={light} leave={dark} />
+  <Handles {session} {painted} freed={reading.freed} {lit} {open} {take} enter={light} leave={dark} />
   {@render children?.(painted, drag.on)}
 </div>
 
@@ -292,6 +357,12 @@
     paint-order: stroke;
     stroke: var(--color-base-100);
     stroke-width: 4px;
+  }
+  .cut {
+    stroke: var(--focus);
+    stroke-width: 2.5;
+    stroke-dasharray: 9 4 2 4;
+    pointer-events: none;
   }
   .span {
     fill: color-mix(in oklab, var(--color-accent) 8%, transparent);

@@ -64,7 +64,7 @@
   </g>
 {/each}
 
-<MemberMarks {painted} {lit} />
+<MemberMarks {painted} {lit} {enter} {leave} {pick} />
 
 {#each painted.arrows as a (a.id)}
   <ArrowMark arrow={a} lit={lit(a.id)} enter={() => enter(a.id)} {leave} />
@@ -74,7 +74,22 @@
 {/each}
 
 {#each painted.points as p (p.id)}
-  <circle cx={p.at[0]} cy={p.at[1]} r="4.5" class="point" class:lit={lit(p.id)} data-mark={p.id} />
+  {#if p.turn}
+    <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+    <g
+      class="turn {p.turn}"
+      class:lit={lit(p.id)}
+      data-mark={p.id}
+      onclick={(event) => pick(p.id, event)}
+      onpointerenter={() => enter(p.id)}
+      onpointerleave={leave}
+    >
+      <circle cx={p.at[0]} cy={p.at[1]} r="9.5" />
+      {#if p.number !== null}<text x={p.at[0]} y={p.at[1] + 4}>{p.number}</text>{/if}
+    </g>
+  {:else}
+    <circle cx={p.at[0]} cy={p.at[1]} r="4.5" class="point" class:lit={lit(p.id)} data-mark={p.id} />
+  {/if}
 {/each}
 
 {#each painted.joints as j (j.id)}
@@ -113,6 +128,48 @@
     fill: var(--color-base-100);
     stroke: var(--ink);
     stroke-width: 2;
+  }
+  /* The order of the work: done is filled, at hand is heavy, ready is ringed, the others wait. */
+  .turn {
+    cursor: pointer;
+  }
+  .turn circle {
+    fill: var(--color-base-100);
+    stroke: var(--assumed);
+    stroke-width: 1.4;
+  }
+  .turn text {
+    font-size: 11.5px;
+    font-weight: 650;
+    text-anchor: middle;
+    fill: var(--assumed);
+  }
+  .turn.done circle {
+    fill: var(--ink);
+    stroke: var(--ink);
+  }
+  .turn.done text {
+    fill: var(--color-base-100);
+  }
+  .turn.now circle {
+    stroke: var(--focus);
+    stroke-width: 3;
+  }
+  .turn.now text {
+    fill: var(--focus);
+  }
+  .turn.ready circle {
+    stroke: var(--solved);
+    stroke-width: 2.4;
+  }
+  .turn.ready text {
+    fill: var(--solved);
+  }
+  .turn.waits circle {
+    stroke-dasharray: 2.5 2.5;
+  }
+  .turn.lit circle {
+    stroke: var(--focus);
   }
   .point.lit {
     stroke: var(--focus);

@@ -11,15 +11,18 @@
     freed: boolean;
     lit: (id: string) => boolean;
     open: (id: string, near?: XY) => void;
+    /** Something else is done with what is pressed: it goes into an open tag, or is worked next. */
+    take: (id: string) => boolean;
     enter: (id: string) => void;
     leave: () => void;
   }
-  const { session, painted, freed, lit, open, enter, leave }: Props = $props();
+  const { session, painted, freed, lit, open, take, enter, leave }: Props = $props();
 
   // Roving focus: one stop for the Tab key, arrows go from handle to handle, in the order of the work.
   const RANK: Record<Label['kind'], number> = {
     unclear: 0,
     value: 1,
+    axial: 1.5,
     dimension: 2,
     name: 3,
     unknown: 4,
@@ -38,7 +41,7 @@
   let overlay: HTMLDivElement;
 
   const chosen = (id: string) => session.chosen.includes(markOf(id));
-  const canChoose = (id: string) => /^(load|support|point):/.test(id);
+  const canChoose = (id: string) => /^(load|support|point|bar):/.test(id);
 
   function says(label: Label): string {
     if (label.kind === 'dimension')
@@ -55,7 +58,7 @@
 
   function click(event: MouseEvent, id: string): void {
     if (event.shiftKey && canChoose(id)) session.choose([markOf(id)], true);
-    else open(id);
+    else if (!take(id)) open(id);
   }
 
   function rove(event: KeyboardEvent, id: string): void {
@@ -104,6 +107,7 @@
     {#if l.editable}
       <button
         class="tagged {l.kind} {l.role}"
+        class:pushed={l.kind === 'axial' && l.text.startsWith('C')}
         class:lit={lit(l.id)}
         class:chosen={chosen(l.id)}
         style:left="{l.box.x}px"
@@ -187,6 +191,14 @@
     font-weight: 480;
     color: var(--assumed);
     background: var(--color-base-100);
+  }
+  .tagged.axial {
+    font-size: 13px;
+    font-weight: 620 !important;
+    color: var(--tension);
+  }
+  .tagged.axial.pushed {
+    color: var(--compression);
   }
   .tagged.unknown {
     font-size: 14px;

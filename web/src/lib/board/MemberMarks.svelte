@@ -1,8 +1,27 @@
 <!-- Two-force members, ropes and wheels: thinner than bodies, told apart by line. -->
 <script lang="ts">
-  import type { Painted } from './painted';
+  import type { XY } from '../api/types';
+  import type { Bar, Painted } from './painted';
+  import { add, right, scale, sub, unit } from './vec';
 
-  const { painted, lit }: { painted: Painted; lit: (id: string) => boolean } = $props();
+  interface Props {
+    painted: Painted;
+    lit: (id: string) => boolean;
+    enter: (id: string) => void;
+    leave: () => void;
+    /** A bar is clicked. */
+    pick: (id: string, event: MouseEvent) => void;
+  }
+  const { painted, lit, enter, leave, pick }: Props = $props();
+
+  /** The two edges of a bar that is pushed. */
+  const edges = (b: Bar): readonly (readonly [XY, XY])[] => {
+    const n = scale(right(unit(sub(b.b, b.a))), 2.6);
+    return [
+      [add(b.a, n), add(b.b, n)],
+      [sub(b.a, n), sub(b.b, n)],
+    ];
+  };
 </script>
 
 {#each painted.rides as r (r.id)}
@@ -12,7 +31,27 @@
   <circle class="wheel" class:lit={lit(w.id)} cx={w.at[0]} cy={w.at[1]} r={w.r} />
 {/each}
 {#each painted.bars as b (b.id)}
-  <line class="bar {b.carries}" class:lit={lit(b.id)} x1={b.a[0]} y1={b.a[1]} x2={b.b[0]} y2={b.b[1]} />
+  <g class="member {b.sense ?? ''}" class:out={b.out} class:lit={lit(b.id)}>
+    {#if b.sense === 'compression'}
+      {#each edges(b) as [p, q], i (i)}
+        <line class="edge" x1={p[0]} y1={p[1]} x2={q[0]} y2={q[1]} />
+      {/each}
+    {:else}
+      <line class="bar {b.carries}" x1={b.a[0]} y1={b.a[1]} x2={b.b[0]} y2={b.b[1]} />
+    {/if}
+    <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+    <line
+      class="reach"
+      x1={b.a[0]}
+      y1={b.a[1]}
+      x2={b.b[0]}
+      y2={b.b[1]}
+      data-mark={b.id}
+      onclick={(event) => pick(b.id, event)}
+      onpointerenter={() => enter(b.id)}
+      onpointerleave={leave}
+    />
+  </g>
 {/each}
 {#each painted.ropes as rope (rope.id)}
   {#each rope.legs as [a, b], i (i)}
@@ -21,8 +60,39 @@
 {/each}
 
 <style>
+  .member {
+    color: var(--ink);
+  }
+  .reach {
+    stroke: transparent;
+    stroke-width: 16;
+    cursor: pointer;
+  }
+  /* Told by line first: pulled is one heavy line, pushed an open one, idle a thin broken one. */
+  .tension {
+    color: var(--tension);
+  }
+  .compression {
+    color: var(--compression);
+  }
+  .edge {
+    stroke: currentColor;
+    stroke-width: 1.7;
+  }
+  .zero .bar {
+    stroke-width: 1.6 !important;
+    stroke-dasharray: 2 5;
+    color: var(--assumed);
+  }
+  .out {
+    opacity: 0.28;
+  }
+  .member.lit {
+    color: var(--focus);
+    opacity: 1;
+  }
   .bar {
-    stroke: var(--ink);
+    stroke: currentColor;
     stroke-width: 4;
     stroke-linecap: round;
   }

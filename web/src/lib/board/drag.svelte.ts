@@ -4,7 +4,7 @@ import type { Session } from '../bench/session.svelte';
 import { aboutOf } from '../entry/about';
 import { placeSlot } from '../entry/tools';
 import { short } from '../entry/written';
-import { snapToGrid, snapToMember } from './snap';
+import { snapToGrid, snapToPlace } from './snap';
 import { length, sub } from './vec';
 import { toScreen, type View } from './view';
 
@@ -18,6 +18,9 @@ export class Drag {
   snap = $state.raw<{ at: XY; said: string } | null>(null);
   /** The corners of the box, while one is drawn. */
   box = $state.raw<readonly [XY, XY] | null>(null);
+  /** The line of a section, while one is drawn. */
+  line = $state.raw<readonly [XY, XY] | null>(null);
+  #cutting = false;
   #mark: string | null = null;
   #from: XY = [0, 0];
   #spanning = false;
@@ -41,8 +44,18 @@ export class Drag {
     this.#from = at;
   }
 
+  /** The board is pressed to draw a section. */
+  cut(at: XY): void {
+    this.#cutting = true;
+    this.#from = at;
+  }
+
   /** The pointer has moved. Whether something is being dragged. */
   moved(to: XY): boolean {
+    if (this.#cutting) {
+      if (this.line || length(sub(to, this.#from)) > START) this.line = [this.#from, to];
+      return this.line !== null;
+    }
     if (this.#spanning) {
       if (this.box || length(sub(to, this.#from)) > START) this.box = [this.#from, to];
       return this.box !== null;
@@ -75,7 +88,7 @@ export class Drag {
       this.session.typeAll({ x: short(this.snap.at[0]), y: short(this.snap.at[1]) });
       return;
     }
-    const snap = snapToMember(scene, view, to);
+    const snap = snapToPlace(scene, view, to);
     const slot = placeSlot(entry.tool);
     if (!snap || !slot) return;
     this.snap = snap;
@@ -107,6 +120,8 @@ export class Drag {
   #end(): void {
     this.#mark = null;
     this.#spanning = false;
+    this.#cutting = false;
+    this.line = null;
     this.on = false;
     this.snap = null;
     this.box = null;

@@ -102,6 +102,7 @@ describe('the layout', () => {
       id,
       first: 'A',
       second: 'B',
+      axis: null,
       from: [0, 0],
       to: [to, 0],
       text: '0.75 m',

@@ -1,5 +1,6 @@
 /** From the scene to what is painted: pixels, roles, and places for the labels. Pure: the same scene and view give the same picture. */
 import type { Mark, MarkOf, Scene, XY } from '../api/types';
+import { axialLabels, bars as barsOf, cuts, keeper } from './axial';
 import { type AddLabel, type Draft, emptyDraft, membersOf, thick, valueOf } from './draft';
 import { type Box, placeLabels, type Placed, type Segment, type Wish } from './labels';
 import { couples, distributed, forces } from './loads';
@@ -27,7 +28,8 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
       if (q) draft.segments.push(...thick(p, q, 5));
     }
   }
-  const bars = of('bar').map((m) => ({ id: m.id, a: at(m.from), b: at(m.to), carries: m.carries }));
+  const bars = barsOf(of('bar'), at, reading);
+  const kept = keeper(reading.free);
   const rides = of('ride').map((m) => ({ id: m.id, a: at(m.from), b: at(m.to) }));
   for (const ride of rides) draft.segments.push([ride.a, ride.b]);
   const ropes = of('rope').map((m) => ({
@@ -74,20 +76,27 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     }
   }
 
-  distributed(of('distributed'), at, reading, draft, label);
-  forces(of('force'), at, members, draft, label);
-  couples(of('couple'), at, draft, label);
-  if (reading.freed) reactions(of('reaction'), at, members, reading, draft, label);
+  // On a free body only what acts on it.
+  const on = <M extends { readonly id: string }>(marks: readonly M[]) => marks.filter((m) => kept(m.id));
+  distributed(on(of('distributed')), at, reading, draft, label);
+  forces(on(of('force')), at, members, draft, label);
+  couples(on(of('couple')), at, draft, label);
+  if (reading.freed) reactions(on(of('reaction')), at, members, reading, draft, label);
+  if (reading.free) cuts(reading.free, at, reading, draft, label);
+  const numbered = new Set(reading.order?.keys());
+  for (const m of of('point')) if (numbered.has(m.id)) draft.segments.push(...rim(at(m.at), 10));
+  axialLabels(of('bar'), bars, reading, draft, label, measure);
 
   const points = of('point').map((m) => {
-    label(m.id, at(m.at), nameSide(members(at(m.at))), 6, {
+    const place = reading.order?.get(m.id) ?? null;
+    label(m.id, at(m.at), nameSide(members(at(m.at))), place ? 12 : 6, {
       text: m.name,
       index: '',
       kind: 'name',
       role: 'given',
       editable: true,
     });
-    return { id: m.id, at: at(m.at) };
+    return { id: m.id, at: at(m.at), number: place?.number ?? null, turn: place?.turn ?? null };
   });
 
   for (const m of of('unclear')) {
@@ -107,7 +116,16 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     });
   }
   // Dimensions and names stand closest to what they name; the arm comes and goes, and moves nothing else.
-  const ranks: Label['kind'][] = ['dimension', 'name', 'unclear', 'unknown', 'value', 'resultant', 'arm'];
+  const ranks: Label['kind'][] = [
+    'dimension',
+    'name',
+    'unclear',
+    'unknown',
+    'value',
+    'axial',
+    'resultant',
+    'arm',
+  ];
   const order = (w: Wish) => ranks.indexOf(draft.labels.get(w.id)?.kind ?? 'value');
   // What has been moved off the board takes its label with it.
   const onBoard = ({ anchor: [x, y] }: Wish) => x >= 0 && y >= 0 && x <= size.width && y <= size.height;

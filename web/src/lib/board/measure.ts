@@ -9,6 +9,7 @@ const FONTS = {
   resultant: `560 13.5px ${FAMILY}`,
   arm: `650 13px ${FAMILY}`,
   unknown: `560 14px ${FAMILY}`,
+  axial: `620 13px ${FAMILY}`,
   unclear: `560 13px ${FAMILY}`,
 };
 

@@ -1,5 +1,5 @@
 /** What is painted: pixels and roles. */
-import type { ArmMark, MarkOf, XY } from '../api/types';
+import type { ArmMark, Free, MarkOf, XY } from '../api/types';
 import type { Placed, Segment } from './labels';
 
 export type Role = 'given' | 'assumed' | 'solved' | 'focus' | 'faded';
@@ -46,7 +46,7 @@ export interface Label extends Placed {
   readonly text: string;
   /** Set as an index behind the text. */
   readonly index: string;
-  readonly kind: 'name' | 'value' | 'dimension' | 'unknown' | 'resultant' | 'arm' | 'unclear';
+  readonly kind: 'name' | 'value' | 'dimension' | 'unknown' | 'resultant' | 'arm' | 'unclear' | 'axial';
   readonly role: Role;
   /** It opens a tag. */
   readonly editable: boolean;
@@ -54,15 +54,37 @@ export interface Label extends Placed {
   readonly turned?: number;
 }
 
+export interface Bar {
+  readonly id: string;
+  readonly a: XY;
+  readonly b: XY;
+  readonly carries: string;
+  /** What it carries, once that is found. */
+  readonly sense: 'tension' | 'compression' | 'zero' | null;
+  /** Not on the free body at hand, or cut by it. */
+  readonly out: boolean;
+}
+
+/** How a joint stands in the order of the work. */
+export type Turn = 'done' | 'now' | 'ready' | 'waits';
+
+export interface Joint {
+  readonly id: string;
+  readonly at: XY;
+  /** In which turn it is worked, from 1. */
+  readonly number: number | null;
+  readonly turn: Turn | null;
+}
+
 export interface Painted {
   readonly beams: readonly { readonly id: string; readonly path: readonly XY[] }[];
   readonly rides: readonly { readonly id: string; readonly a: XY; readonly b: XY }[];
-  readonly bars: readonly { readonly id: string; readonly a: XY; readonly b: XY; readonly carries: string }[];
+  readonly bars: readonly Bar[];
   readonly ropes: readonly { readonly id: string; readonly legs: readonly Segment[] }[];
   /** Only to be pointed at: what bodies transmit there is not drawn on the assembled figure. */
   readonly joints: readonly { readonly id: string; readonly at: XY }[];
   readonly wheels: readonly { readonly id: string; readonly at: XY; readonly r: number }[];
-  readonly points: readonly { readonly id: string; readonly at: XY }[];
+  readonly points: readonly Joint[];
   readonly supports: readonly SupportSymbol[];
   readonly arrows: readonly Arrow[];
   readonly arcs: readonly Arc[];
@@ -83,6 +105,10 @@ export interface Reading {
   readonly lit: readonly string[];
   /** The lever arm that is pointed at. */
   readonly arm: ArmMark | null;
+  /** The free body of the step that is read; `null` for the whole, or where there is only one. */
+  readonly free?: Free | null;
+  /** The joints in the order of the work, and which could be next. */
+  readonly order?: ReadonlyMap<string, { readonly number: number | null; readonly turn: Turn }>;
   /** Without words: for a thumbnail. */
   readonly bare?: boolean;
 }

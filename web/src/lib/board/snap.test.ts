@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Scene, XY } from '../api/types';
-import { marksIn, snapToGrid, snapToMember, walk } from './snap';
+import { marksIn, snapToGrid, snapToPlace, walk } from './snap';
 import { toScreen, type View } from './view';
 
 const view: View = { k: 100, x: 50, y: 400 };
@@ -38,15 +38,15 @@ const near = (p: XY): XY => {
 describe('snapping', () => {
   it('goes round corners, in round steps from the start', () => {
     expect(walk(scene.marks[0]?.kind === 'body' ? scene.marks[0].path : [], 5)).toEqual([4, 1]);
-    const up = snapToMember(scene, view, near([4, 1.32]));
+    const up = snapToPlace(scene, view, near([4, 1.32]));
     expect(up).toMatchObject({ place: '5.3', at: [4, 1.2999999999999998] });
-    expect(snapToMember(scene, view, near([2.48, 0]))?.place).toBe('2.5');
+    expect(snapToPlace(scene, view, near([2.48, 0]))?.place).toBe('2.5');
   });
 
   it('prefers a point that is there, and names further runs by coordinates', () => {
-    expect(snapToMember(scene, view, near([1.03, 0]))).toMatchObject({ place: 'C', said: 'at C' });
-    expect(snapToMember(scene, view, near([2, -1.5]))?.place).toBe('2; -1.5');
-    expect(snapToMember(scene, view, near([2, 3]))).toBeNull();
+    expect(snapToPlace(scene, view, near([1.03, 0]))).toMatchObject({ place: 'C', said: 'at C' });
+    expect(snapToPlace(scene, view, near([2, -1.5]))?.place).toBe('2; -1.5');
+    expect(snapToPlace(scene, view, near([2, 3]))).toBeNull();
   });
 
   it('lines points up with each other', () => {

@@ -5,7 +5,7 @@ import { add, dot, length, scale, sub, unit } from './vec';
 import { roundStep, toScreen, toWorld, type View } from './view';
 
 /** How near the pointer has to be, in pixels: to a member, to a point, to a line through another point. */
-const NEAR = { member: 70, point: 9, line: 7 };
+const NEAR = { member: 70, joint: 46, point: 9, line: 7 };
 /** The least width of a step on the screen. */
 const STEP = 7;
 
@@ -40,7 +40,7 @@ export function walk(path: readonly XY[], station: number): XY {
 }
 
 /** The nearest place on a member: a point that is there, or a round distance from the member's start. */
-export function snapToMember(scene: Scene, view: View, pointer: XY): Snap | null {
+function snapToMember(scene: Scene, view: View, pointer: XY): Snap | null {
   const here = toWorld(view, pointer);
   let best: { run: MarkOf<'body'>; index: number; station: number; off: number } | null = null;
   for (const [index, run] of bodies(scene).entries()) {
@@ -74,6 +74,47 @@ export function snapToMember(scene: Scene, view: View, pointer: XY): Snap | null
   return { place, at, said: `${short(round)}, steps of ${short(step)}` };
 }
 
+const bars = (scene: Scene) => scene.marks.filter((m): m is MarkOf<'bar'> => m.kind === 'bar');
+
+/** The nearest joint of bars. */
+function snapToJoint(scene: Scene, view: View, pointer: XY, near: number): Snap | null {
+  const ends = new Set(bars(scene).flatMap((m) => [m.from.join(), m.to.join()]));
+  let best: { point: MarkOf<'point'>; off: number } | null = null;
+  for (const point of points(scene)) {
+    if (!ends.has(point.at.join())) continue;
+    const off = length(sub(toScreen(view, point.at), pointer));
+    if (off <= near && (!best || off < best.off)) best = { point, off };
+  }
+  return best && { place: best.point.name, at: best.point.at, said: `at ${best.point.name}` };
+}
+
+/** A sensible place: a joint or a place on a member; with `anywhere` also round coordinates off them. */
+export function snapToPlace(scene: Scene, view: View, pointer: XY, anywhere = false): Snap | null {
+  if (anywhere) {
+    const joint = snapToJoint(scene, view, pointer, NEAR.joint / 3);
+    if (joint) return joint;
+    const { at, said } = snapToGrid(scene, view, pointer, '');
+    return { place: `${exact(at[0])};${exact(at[1])}`, at, said };
+  }
+  return snapToJoint(scene, view, pointer, NEAR.joint) ?? snapToMember(scene, view, pointer);
+}
+
+/** The names of the bars that a line of the screen crosses, in its order. */
+export function barsAcross(scene: Scene, view: View, a: XY, b: XY): string[] {
+  const along = sub(b, a);
+  const cross = (u: XY, v: XY) => u[0] * v[1] - u[1] * v[0];
+  const hits = bars(scene).flatMap((m) => {
+    const [p, q] = [toScreen(view, m.from), toScreen(view, m.to)];
+    const d = sub(q, p);
+    const across = cross(along, d);
+    if (Math.abs(across) < 1e-9) return [];
+    const t = cross(sub(p, a), d) / across;
+    const s = cross(sub(p, a), along) / across;
+    return t >= 0 && t <= 1 && s > 0 && s < 1 ? [{ name: m.name, t }] : [];
+  });
+  return hits.sort((x, y) => x.t - y.t).map((h) => h.name);
+}
+
 function exact(value: number): string {
   return String(Number(value.toPrecision(12)));
 }
@@ -101,16 +142,19 @@ export function marksIn(scene: Scene, view: View, a: XY, b: XY): string[] {
       y <= Math.max(a[1], b[1])
     );
   };
-  return scene.marks.flatMap((m) => {
+  const found = scene.marks.flatMap((m) => {
     switch (m.kind) {
       case 'support':
-      case 'force':
       case 'couple':
         return inside(m.at) ? [m.id] : [];
+      case 'force':
+        return inside(m.at) ? [m.id.split('#')[0] ?? m.id] : [];
       case 'distributed':
+      case 'bar':
         return inside(m.from) && inside(m.to) ? [m.id] : [];
       default:
         return [];
     }
   });
+  return [...new Set(found)];
 }

@@ -28,7 +28,16 @@ const marks: Mark[] = [
       [0.6, 1],
     ],
   },
-  { kind: 'bar', id: 'bar:stay', name: 'stay', from: [0, 3], to: [0.9, 2], carries: 'pull' },
+  {
+    kind: 'bar',
+    id: 'bar:stay',
+    name: 'stay',
+    from: [0, 3],
+    to: [0.9, 2],
+    carries: 'pull',
+    length: '1.35 m',
+    force: null,
+  },
   { kind: 'wheel', id: 'wheel:w', name: 'w', at: [1.2, 2], radius: 0.1 },
   { kind: 'rope', id: 'rope:r', name: 'r', legs: [{ from: [1.3, 1], to: [1.3, 2] }] },
   { kind: 'point', id: 'point:A', name: 'A', at: [0, 3], along: null },
@@ -45,7 +54,14 @@ describe('structures on the board', () => {
 
   it('paints bars, ropes and wheels where they are', () => {
     expect(painted.bars).toEqual([
-      { id: 'bar:stay', a: toScreen(view, [0, 3]), b: toScreen(view, [0.9, 2]), carries: 'pull' },
+      {
+        id: 'bar:stay',
+        a: toScreen(view, [0, 3]),
+        b: toScreen(view, [0.9, 2]),
+        carries: 'pull',
+        length: '1.35 m',
+        force: null,
+      },
     ]);
     expect(painted.ropes[0]?.legs).toEqual([[toScreen(view, [1.3, 1]), toScreen(view, [1.3, 2])]]);
     expect(painted.wheels[0]?.r).toBeCloseTo(10);

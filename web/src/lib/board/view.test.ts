@@ -36,6 +36,7 @@ describe('the view', () => {
       id: 'dimension:A-B',
       first: 'A',
       second: 'B',
+      axis: null,
       from: [0, 0],
       to: [0, 3],
       text: '3 m',

@@ -2,6 +2,7 @@
 <script lang="ts">
   import { CornerDownLeft, Trash2, X } from '@lucide/svelte';
   import { onMount, tick } from 'svelte';
+  import type { Offer } from '../api/types';
   import type { Entry, Session } from '../bench/session.svelte';
   import { without } from './mend';
   import { placeSlot, tool, type ToolId } from './tools';
@@ -53,7 +54,7 @@
       event.preventDefault();
       const slot = event.target.name;
       session.type(slot, entry.before[slot] ?? '');
-    } else if (event.key === '@' && place) {
+    } else if (event.key === '@' && place && place !== 'through') {
       event.preventDefault();
       enter(place);
     }
@@ -83,6 +84,11 @@
     session.refused.find((p) => p.path === slot || p.path.endsWith(`.${slot}`)),
   );
   const first = $derived(session.refused[0]);
+  const offers = $derived(first ? session.offers((about) => slots.some((s) => s.key === about)) : []);
+
+  async function accept(offer: Offer): Promise<void> {
+    if (await session.accept(offer)) done();
+  }
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
@@ -128,6 +134,9 @@
     {#if first}
       <p class="message" role="alert">
         {first.message} <span>{first.cure}</span>
+        {#each offers as offer (offer.text)}
+          <button type="button" class="offer" onclick={() => accept(offer)}>{offer.text}</button>
+        {/each}
         {#if was(first.path)}<span class="was"><kbd>↑</kbd> brings back {was(first.path)}</span>{/if}
       </p>
     {:else if problem}
@@ -245,6 +254,20 @@
   .message {
     color: var(--color-error);
     font-weight: 600;
+  }
+  .offer {
+    display: block;
+    margin-top: 4px;
+    border: 1px solid var(--focus);
+    border-radius: 6px;
+    padding: 3px 9px;
+    min-height: 28px;
+    color: var(--focus);
+    font-weight: 600;
+    cursor: pointer;
+  }
+  .offer:hover {
+    background: var(--wash);
   }
   .was kbd {
     font-family: inherit;

@@ -8,6 +8,14 @@
 <svg viewBox="0 0 26 20" aria-hidden="true">
   {#if id === 'beam'}
     <path d="M3 14H16L23 6" class="heavy" />
+  {:else if id === 'bars'}
+    <path d="M5 15L13 4L21 15" /><circle cx="5" cy="15.5" r="2.2" /><circle cx="13" cy="4" r="2.2" /><circle
+      cx="21"
+      cy="15.5"
+      r="2.2"
+    />
+  {:else if id === 'truss'}
+    <path d="M2 16H24L18.5 5H7.5ZM7.5 5L13 16L18.5 5" />
   {:else if id === 'pin'}
     <path d="M13 3L6.5 14H19.5ZM3 14H23M5 18l3-4M11 18l3-4M17 18l3-4" />
   {:else if id === 'roller'}

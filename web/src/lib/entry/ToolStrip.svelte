@@ -18,7 +18,8 @@
     const at = t.name.toLowerCase().indexOf(t.key);
     return at < 0 ? [t.name, '', ''] : [t.name.slice(0, at), t.name.slice(at, at + 1), t.name.slice(at + 1)];
   }
-  const last = new Set(['beam', 'cable']);
+  const last = new Set(['truss', 'cable']);
+  const DRAWS = new Set(['beam', 'bars', 'truss']);
 </script>
 
 <div class="strip" role="toolbar" aria-label="Put on the board">
@@ -26,7 +27,7 @@
     {@const [before, key, after] = parts(t)}
     <button
       class:on={session.entry?.tool === t.id && session.entry.mark === null}
-      disabled={session.empty && t.id !== 'beam'}
+      disabled={session.empty && !DRAWS.has(t.id)}
       title="{t.name} ({t.key.toUpperCase()})"
       aria-label="{t.name}, key {t.key.toUpperCase()}"
       onclick={() => choose(t)}
@@ -57,8 +58,8 @@
     justify-content: space-between;
     gap: 1px;
     height: 42px;
-    min-width: 40px;
-    padding: 4px 4px 2px;
+    min-width: 36px;
+    padding: 4px 3px 2px;
     border-radius: 6px;
     font-size: 12px;
     line-height: 1.25;
@@ -67,7 +68,7 @@
   }
   .part {
     width: 1px;
-    margin: 8px 4px;
+    margin: 8px 3px;
     background: var(--rule);
   }
   button:hover:not(:disabled) {

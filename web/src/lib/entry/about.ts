@@ -2,7 +2,7 @@
 import type { MarkOf, Scene, Sheet, XY } from '../api/types';
 import { writtenAt } from './mend';
 import { type Target, toolFor, type ToolId } from './tools';
-import { loadNamed, loadSlots, pieceAt, short, supportNamed, supportSlots } from './written';
+import { barSlots, loadNamed, loadSlots, pieceAt, short, supportNamed, supportSlots } from './written';
 
 export interface About {
   readonly tool: ToolId;
@@ -32,6 +32,10 @@ export function aboutOf(sheet: Sheet, scene: Scene, id: string, near?: XY): Abou
       const m = find('dimension');
       if (!m) return null;
       const value = short(Math.hypot(m.to[0] - m.from[0], m.to[1] - m.from[1]));
+      if (m.axis) {
+        const target = { first: m.first, second: m.second, axis: m.axis };
+        return { tool: 'stretch', mark, target, before: { value } };
+      }
       return { tool: 'distance', mark, target: { first: m.first, second: m.second }, before: { value } };
     }
     case 'point': {
@@ -56,6 +60,11 @@ export function aboutOf(sheet: Sheet, scene: Scene, id: string, near?: XY): Abou
         target: { first: piece.first, second: piece.second },
         before: piece.slots,
       };
+    }
+    case 'bar': {
+      const name = nameOf(mark);
+      const before = barSlots(sheet, scene, name);
+      return before && { tool: 'bar', mark, target: { name }, before };
     }
     case 'support': {
       const support = supportNamed(sheet, scene, mark);

@@ -15,6 +15,7 @@ export const DIRECTION: Slot = { key: 'direction', label: 'acts', usual: 'down',
 export const NORMAL: Slot = { key: 'normal', label: 'pushes', usual: 'up', width: 12 };
 export const TOWARD: Slot = { key: 'toward', label: 'leads', usual: '', width: 12 };
 export const NAME: Slot = { key: 'rename', label: 'name', usual: '', width: 6 };
+export const CASE: Slot = { key: 'case', label: 'case', usual: 'none', width: 9 };
 export const COUPLE: Slot = { key: 'turn', label: 'turns', usual: 'ccw', width: 5, words: ['ccw', 'cw'] };
 export const PER: Slot = {
   key: 'per',

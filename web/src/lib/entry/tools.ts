@@ -1,13 +1,29 @@
 /** What can be put on the board and done to it: one key each, and the slots that are typed. The meaning of what is typed is decided in the core. */
 import type { Edit } from '../api/types';
-import { COUPLE, DIRECTION, KINDS, NAME, NORMAL, PER, PLACE, type Slot, TOWARD } from './slots';
+import { CASE, COUPLE, DIRECTION, KINDS, NAME, NORMAL, PER, PLACE, type Slot, TOWARD } from './slots';
+import { BARS, DRAWN } from './trusstools';
 
 export const SUPPORTS = ['pin', 'roller', 'fixed', 'guide', 'surface', 'rough', 'link', 'cable'] as const;
 export type SupportTool = (typeof SUPPORTS)[number];
 export const LOADS = ['force', 'couple', 'distributed', 'weight'] as const;
 export type LoadTool = (typeof LOADS)[number];
 export type ToolId =
-  'beam' | SupportTool | LoadTool | 'piece' | 'point' | 'distance' | 'shift' | 'repeat' | 'mirror' | 'mend';
+  | 'beam'
+  | SupportTool
+  | LoadTool
+  | 'bars'
+  | 'truss'
+  | 'bar'
+  | 'limit'
+  | 'section'
+  | 'stretch'
+  | 'piece'
+  | 'point'
+  | 'distance'
+  | 'shift'
+  | 'repeat'
+  | 'mirror'
+  | 'mend';
 
 export interface Tool {
   readonly id: ToolId;
@@ -52,6 +68,7 @@ export const TOOLS: readonly Tool[] = [
       { key: 'from', label: 'from', usual: 'end', width: 8 },
     ],
   },
+  ...DRAWN,
   support('pin', 'p', 'Pin', [PLACE], 'Where: a distance from the start, a point, C + 0.5.', 'hinge'),
   support(
     'roller',
@@ -123,9 +140,9 @@ export const TOOLS: readonly Tool[] = [
     key: 'f',
     name: 'Force',
     words: 'load point push pull',
-    hint: '@ goes on to the place. Acts down, 210, 30 from -y cw, to C, normal. 3; -4 as size: components. ?P is sought.',
+    hint: '@ goes on to the place, or places: B C D, B..F. Acts down, 210, 30 from -y cw, to C. 3; -4 as size: components. ?P is sought.',
     slots: [size, { ...PLACE, usual: 'middle' }, DIRECTION],
-    more: [NAME],
+    more: [CASE, NAME],
   },
   {
     id: 'couple',
@@ -134,7 +151,7 @@ export const TOOLS: readonly Tool[] = [
     words: 'load moment torque',
     hint: '@ goes on to the place. Counter-clockwise or clockwise: ccw, cw. ?M as size is sought.',
     slots: [size, { ...PLACE, usual: 'middle' }, COUPLE],
-    more: [NAME],
+    more: [CASE, NAME],
   },
   {
     id: 'distributed',
@@ -150,23 +167,24 @@ export const TOOLS: readonly Tool[] = [
       { ...DIRECTION, width: 9 },
       PER,
     ],
-    more: [NAME],
+    more: [CASE, NAME],
   },
   {
     id: 'weight',
     key: 'm',
     name: 'Mass',
     words: 'load weight gravity',
-    hint: '@ goes on to the centre of mass, also beside the member: C + 0.2 up. 60 kg, or its weight as 0.6 kN.',
+    hint: '@ goes on to the centre of mass, also beside the member: C + 0.2 up. 60 kg, or 0.6 kN. 8 kg/m: the own weight of bars.',
     slots: [
       { ...size, label: 'mass' },
       { ...PLACE, usual: 'middle' },
     ],
-    more: [NAME],
+    more: [CASE, NAME],
   },
 ];
 
 const CHANGES: readonly Tool[] = [
+  ...BARS,
   {
     id: 'piece',
     key: '',
@@ -242,6 +260,8 @@ const ALL = new Map([...TOOLS, ...CHANGES].map((t) => [t.id, t]));
 
 /** What is done to several things, by key. */
 export const GROUP = CHANGES.filter((t) => t.key !== '');
+/** What is done with bars, whether some are chosen or not. */
+export const OF_BARS: readonly ToolId[] = ['limit', 'section'];
 
 export function tool(id: ToolId): Tool {
   return ALL.get(id) as Tool;
@@ -257,7 +277,8 @@ export const isLoad = (id: ToolId): id is LoadTool => (LOADS as readonly string[
 
 /** Which slot a place on the board is put into when it is pointed at. */
 export function placeSlot(id: ToolId): string | null {
-  if (id === 'distributed' || id === 'beam') return 'from';
+  if (id === 'bars') return 'through';
+  if (id === 'distributed' || id === 'beam' || id === 'truss') return 'from';
   return isSupport(id) || isLoad(id) ? 'place' : null;
 }
 
@@ -270,6 +291,10 @@ export interface Target {
   readonly ids?: readonly string[];
   /** Of what is mended: its path in the sheet. */
   readonly path?: string;
+  /** Of a distance along an axis. */
+  readonly axis?: 'x' | 'y';
+  /** How many steps of the working stay as they are. */
+  readonly after?: number;
 }
 
 /** The edit for what was typed. Slots that were not touched are left out, so that nothing is rewritten that nobody changed. */
@@ -295,6 +320,16 @@ export function editOf(id: ToolId, target: Target, typed: Readonly<Record<string
       return { edit: 'shift', ids, by: value('by'), copies: typed['copies'] ?? '1' };
     case 'mirror':
       return { edit: 'mirror', ids, ...typed };
+    case 'stretch':
+      return { edit: 'stretch', axis: target.axis ?? 'x', ...between, value: value('value') };
+    case 'section':
+      return { edit: 'section', bars: value('bars'), after: target.after ?? 0 };
+    case 'bar':
+      return { edit: 'bar', name: target.name ?? '', ...typed };
+    case 'bars':
+    case 'truss':
+    case 'limit':
+      return { edit: id, ...typed };
     case 'beam':
     case 'mend':
       return { edit: 'beam', ...typed };

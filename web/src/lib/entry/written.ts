@@ -57,8 +57,23 @@ export function supportSlots(support: Support, name: string, scene: Scene): Reco
   };
 }
 
+/** What stands in the slots of a bar; `null` when there is none of that name. */
+export function barSlots(sheet: Sheet, scene: Scene, name: string): Record<string, string> | null {
+  const row = scene.marks.filter((m) => m.kind === 'bar').findIndex((m) => m.name === name);
+  const bar = sheet.bars?.[row];
+  if (!bar) return null;
+  const limits = sheet.limits ?? [];
+  const limit = limits.find((l) => l.of?.includes(name)) ?? limits.find((l) => !l.of?.length);
+  return {
+    kind: Array.isArray(bar) ? 'bar' : ((bar as { kind?: string }).kind ?? 'bar'),
+    tension: text(limit?.tension ?? ''),
+    compression: text(limit?.compression ?? ''),
+    rename: name,
+  };
+}
+
 export function loadSlots(load: Load, name: string, scene: Scene): Record<string, string> {
-  const rename = { rename: name };
+  const rename = { case: load.case ?? '', rename: name };
   switch (load.kind) {
     case 'force':
       return {
@@ -86,6 +101,12 @@ export function loadSlots(load: Load, name: string, scene: Scene): Record<string
       };
     case 'weight':
       return { size: text(load.mass ?? load.size ?? ''), place: station(scene, load.at), ...rename };
+    case 'own':
+      return {
+        size: text(load.mass ?? load.size ?? ''),
+        place: (load.bars ?? []).join(' ') || 'all',
+        ...rename,
+      };
   }
 }
 
@@ -93,8 +114,9 @@ export function loadSlots(load: Load, name: string, scene: Scene): Record<string
 export function loadNamed(sheet: Sheet, scene: Scene, id: string): Load | undefined {
   // A weight is painted as a force.
   const kinds = ['force', 'couple', 'distributed'];
-  const index = scene.marks.filter((m) => kinds.includes(m.kind)).findIndex((m) => m.id === id);
-  return sheet.loads?.[index];
+  // An own weight has an arrow at each of its joints.
+  const loads = scene.marks.filter((m) => kinds.includes(m.kind)).map((m) => m.id.split('#')[0]);
+  return sheet.loads?.[[...new Set(loads)].indexOf(id)];
 }
 
 export function supportNamed(sheet: Sheet, scene: Scene, id: string): Support | undefined {

@@ -1,8 +1,9 @@
 <!-- The page: the verdict, the working, the check, as they would stand on paper. -->
 <script lang="ts">
-  import { CircleAlert, TriangleAlert } from '@lucide/svelte';
+  import { CircleAlert, Gauge, TriangleAlert } from '@lucide/svelte';
   import type { Session } from '../bench/session.svelte';
   import Formula from './Formula.svelte';
+  import Offers from './Offers.svelte';
   import Problems from './Problems.svelte';
   import Sum from './Sum.svelte';
 
@@ -34,14 +35,16 @@
     <div class="empty">
       <h2>The working appears here</h2>
       <p>
-        Draw a beam, put it on its supports, load it. With every key the free body, the equations with their
-        reasons and the check are written anew.
+        Draw a beam or a truss, put it on its supports, load it. With every key the free body, the equations
+        with their reasons and the check are written anew.
       </p>
       <ol>
         <li><kbd>B</kbd> <kbd>6</kbd> <kbd>↵</kbd> <span>a beam of 6 m</span></li>
         <li><kbd>P</kbd> <kbd>↵</kbd> <span>a pin at its start</span></li>
         <li><kbd>R</kbd> <kbd>↵</kbd> <span>a roller at its end</span></li>
         <li><kbd>F</kbd> <kbd>12@2</kbd> <kbd>↵</kbd> <span>12 kN down at 2 m</span></li>
+        <li><kbd>U</kbd> <kbd>8</kbd> <kbd>↵</kbd> <span>or a truss of 8 m, in panels</span></li>
+        <li><kbd>J</kbd> <kbd>0;0 3;0 2@60 A</kbd> <kbd>↵</kbd> <span>or bar by bar</span></li>
       </ol>
       <p class="more">
         <kbd>B</kbd> again goes on from its end, <kbd>/</kbd> finds everything else by word.
@@ -49,6 +52,7 @@
     </div>
   {:else if problems.length > 0}
     <Problems {problems} {mend} />
+    <Offers {session} offers={session.offers((about) => about.startsWith('bars['))} />
   {:else if page}
     <div class="verdict {page.verdict.word}" data-part="verdict">
       <p><strong>{page.verdict.word}</strong> {page.verdict.sentence}</p>
@@ -66,6 +70,20 @@
     {#each page.warnings as warning (warning)}
       <p class="warning"><TriangleAlert size={15} /> <span>{warning}</span></p>
     {/each}
+    <Offers {session} offers={session.offers((about) => about === 'bars-cross')} />
+    {#each page.limits as limit (limit)}
+      <p class="limit"><Gauge size={15} /> <span>{limit}</span></p>
+    {/each}
+    {#if (session.sheet.conventions?.order ?? []).length > 0}
+      <p class="units">
+        Worked in the order you chose.
+        <button
+          class="plain"
+          onclick={() => session.edit({ edit: 'unpick' }, 'The plan decides the order again.')}
+          >Leave it to the plan again</button
+        >
+      </p>
+    {/if}
     {#if page.conversions.length > 0}
       <p class="units">{page.conversions.join(' · ')}</p>
     {/if}
@@ -254,6 +272,21 @@
     font-size: 13px;
     margin: 0 0 8px 12px;
   }
+  .limit {
+    display: flex;
+    gap: 7px;
+    align-items: flex-start;
+    font-size: 13px;
+    margin: 0 0 8px 12px;
+  }
+  .plain {
+    min-height: 24px;
+    color: var(--focus);
+    text-decoration: underline;
+    text-underline-offset: 2px;
+    cursor: pointer;
+  }
+  .limit :global(svg),
   .warning :global(svg) {
     flex: none;
     margin-top: 2px;

@@ -1,0 +1,159 @@
+/** Bars with what they carry, and what members that are cut exert on the free body at hand. */
+import type { Free, MarkOf, XY } from '../api/types';
+import { type AddLabel, arrow, type Draft, HEAD_GAP } from './draft';
+import { crosses, type Placed, type Segment } from './labels';
+import type { Bar, Label, Measure, Reading, Role } from './painted';
+import { add, degrees, dot, length, mix, right, scale, seen, sub, unit } from './vec';
+
+const CUT = 46;
+/** On more bars than these a label that finds no room on its bar is left to the table. */
+const CROWDED = 40;
+const HALF = 9;
+
+const LETTER = { tension: 'T', compression: 'C', zero: '0' } as const;
+
+/** Whether a mark is on the free body at hand. */
+export function keeper(free: Free | null | undefined): (id: string) => boolean {
+  if (!free || free.keep.length === 0) return () => true;
+  const keep = new Set(free.keep);
+  // One arrow of several of a load (`load:W1#@B`) counts by itself, everything else with its mark.
+  return (id) => keep.has(id) || (!id.includes('#@') && keep.has(id.split('#')[0] ?? id));
+}
+
+/** Whether what a bar carries is found before the step that is read. */
+function found(m: MarkOf<'bar'>, reading: Reading): boolean {
+  if (!reading.freed || !m.force) return false;
+  return m.force.step === null ? reading.step === Infinity : m.force.step < reading.step;
+}
+
+export function bars(marks: readonly MarkOf<'bar'>[], at: (p: XY) => XY, reading: Reading): Bar[] {
+  const kept = keeper(reading.free);
+  return marks.map((m) => ({
+    id: m.id,
+    a: at(m.from),
+    b: at(m.to),
+    carries: m.carries,
+    sense: found(m, reading) ? (m.force?.sense ?? null) : null,
+    out: !kept(m.id),
+  }));
+}
+
+/** The forces on the bars: along them where there is room, else beside them. */
+export function axialLabels(
+  marks: readonly MarkOf<'bar'>[],
+  painted: readonly Bar[],
+  reading: Reading,
+  draft: Draft,
+  label: AddLabel,
+  measure: Measure,
+): void {
+  if (reading.bare) return;
+  const cut = new Set(reading.free?.cut.map((c) => c.id));
+  for (const [i, m] of marks.entries()) {
+    const bar = painted[i];
+    if (!bar || !found(m, reading) || cut.has(m.id) || (bar.out && marks.length > CROWDED)) continue;
+    const sense = m.force?.sense ?? null;
+    const text = sense === null ? '?' : sense === 'zero' ? '0' : `${LETTER[sense]} ${m.force?.text ?? ''}`;
+    const what = { text, index: '', kind: 'axial', role: 'solved', editable: true } as const;
+    const w = Math.max(24, measure(text, 'axial') + 10);
+    const place = onBar(bar, w, draft);
+    if (place) fix(draft, m.id, place, w, what);
+    else if (marks.length <= CROWDED) {
+      const across = right(unit(sub(bar.b, bar.a)));
+      label(m.id, mix(bar.a, bar.b, 0.5), across[1] > 0 ? scale(across, -1) : across, 7, what);
+    }
+  }
+}
+
+interface Place {
+  readonly centre: XY;
+  readonly along: XY;
+}
+
+/** A clear place beside a bar, in its direction, readable from below or from the right. */
+function onBar(bar: Bar, w: number, draft: Draft): Place | null {
+  const d = unit(sub(bar.b, bar.a));
+  const along = d[0] < -1e-9 || (Math.abs(d[0]) <= 1e-9 && d[1] > 0) ? scale(d, -1) : d;
+  const up = scale(right(along), -1);
+  const size = length(sub(bar.b, bar.a));
+  for (const t of [0.5, 0.36, 0.64]) {
+    for (const side of [1, -1]) {
+      if (Math.min(t, 1 - t) * size < w / 2 + 8) continue;
+      const centre = add(mix(bar.a, bar.b, t), scale(up, side * 14));
+      if (clear(centre, along, w, draft)) return { centre, along };
+    }
+  }
+  return null;
+}
+
+/** Whether nothing drawn so far runs through a label that is turned along a line. */
+function clear(centre: XY, along: XY, w: number, draft: Draft): boolean {
+  const n = right(along);
+  const box = { x: -w / 2, y: -HALF, w, h: 2 * HALF };
+  const local = (p: XY): XY => [dot(sub(p, centre), along), dot(sub(p, centre), n)];
+  const near = ([a, b]: Segment) => {
+    const [x, y] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+    const reach = length(sub(b, a)) / 2 + w;
+    return Math.abs(x - centre[0]) < reach && Math.abs(y - centre[1]) < reach;
+  };
+  const free = (s: Segment) => !near(s) || crosses(box, [local(s[0]), local(s[1])]) === 0;
+  const outside = (b: { x: number; y: number; w: number; h: number }) => {
+    const corners: XY[] = [
+      [b.x, b.y],
+      [b.x + b.w, b.y],
+      [b.x + b.w, b.y + b.h],
+      [b.x, b.y + b.h],
+    ];
+    return corners.every((c, i) => free([c, corners[(i + 1) % 4] ?? c]));
+  };
+  return draft.segments.every(free) && draft.boxes.every(outside);
+}
+
+function fix(
+  draft: Draft,
+  id: string,
+  { centre, along }: Place,
+  w: number,
+  what: Omit<Label, keyof Placed>,
+): void {
+  const n = right(along);
+  // For the others: its outline, and a line through its middle.
+  for (const off of [-HALF, 0, HALF]) {
+    const half = scale(along, w / 2);
+    const middle = add(centre, scale(n, off));
+    draft.segments.push([sub(middle, half), add(middle, half)]);
+  }
+  draft.fixed.push({
+    id,
+    box: { x: centre[0] - w / 2, y: centre[1] - 12, w, h: 24 },
+    leader: null,
+    turned: degrees(along),
+    ...what,
+  });
+}
+
+/** What cut members exert: assumed as pulling, in their true sense once they are found. */
+export function cuts(free: Free, at: (p: XY) => XY, reading: Reading, draft: Draft, label: AddLabel): void {
+  for (const c of free.cut) {
+    const known = c.step !== null && c.step < reading.step;
+    const now = c.step !== null && c.step === reading.step;
+    if (known && c.zero) continue;
+    const role: Role = now ? 'focus' : known ? 'solved' : 'assumed';
+    const away = seen(c.toward);
+    const start = add(at(c.at), scale(away, HEAD_GAP + 8));
+    const turned = known && c.turned;
+    arrow(draft, {
+      id: c.id,
+      middle: add(start, scale(away, CUT / 2)),
+      angle: degrees(away) + (turned ? 180 : 0),
+      length: CUT,
+      role,
+    });
+    const letter = c.turned ? 'C' : 'T';
+    const what: Omit<Label, keyof Placed> =
+      known && c.text !== null
+        ? { text: `${letter} ${c.text}`, index: '', kind: 'value', role, editable: false }
+        : { text: c.symbol.base, index: c.symbol.index, kind: 'unknown', role, editable: false };
+    label(`${c.id}#cut`, add(start, scale(away, CUT)), away, 5, what);
+  }
+}
