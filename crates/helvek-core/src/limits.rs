@@ -5,7 +5,7 @@
 //! interval ends there too.
 
 use crate::equilibrium::{ActionOf, ColumnId, ColumnOf, Equilibrium};
-use crate::model::{Asked, BarId, BarLimits, Growing, LoadId, Model, PERMANENT};
+use crate::model::{Asked, BarId, BarLimits, Growing, LoadId, LoadKind, Model, PERMANENT};
 use crate::solution::Solved;
 use crate::tolerance;
 use crate::verdict::linear;
@@ -124,9 +124,11 @@ impl Range {
 
 /// Whether a load grows.
 fn grows(model: &Model, of: Growing, load: LoadId) -> bool {
-    let case = model.loads[load.index()].case.as_deref();
+    let (case, kind) = (model.loads[load.index()].case.as_deref(), &model.loads[load.index()].kind);
+    // What a structure weighs itself is there all the time.
+    let own = matches!(kind, LoadKind::Own { .. }) && case.is_none();
     match of {
-        Growing::Variable => case != Some(PERMANENT),
+        Growing::Variable => case != Some(PERMANENT) && !own,
         Growing::Case(row) => case == model.cases.get(row).map(String::as_str),
         Growing::Load(id) => id == load,
         Growing::Parameter => model.parameter.as_ref().is_some_and(|p| p.loads.contains(&load)),

@@ -91,9 +91,11 @@ impl Solved {
             let names: Vec<_> = ids.iter().map(|id| self.unknown_name(*id)).collect();
             names.join(", ")
         };
+        // "joint G" at the beginning of a sentence.
         let joint = self.part(ready.joint);
+        let joint = joint.replacen("joint", "Joint", 1).replacen("pin ", "Pin ", 1);
         match &ready.yields {
-            Yields::Nothing => format!("Everything at {joint} is known."),
+            Yields::Nothing => format!("{joint} is done: everything there is known."),
             Yields::All(open) if open.len() == 1 => {
                 format!("{joint} can be next: one unknown, {}; its second equation checks.", names(open))
             }

@@ -51,7 +51,7 @@ fn joint_of(solved: &Solved, ready: &next::Ready) -> String {
 #[test]
 fn a_joint_with_three_unknowns_is_refused_with_its_reason() {
     let refused = pick(&bridge(), "G", 0).unwrap_err();
-    assert!(refused.contains("joint G cannot be next: 4 unknowns, F-G, G-H, B-G, G-C"), "{refused}");
+    assert!(refused.contains("Joint G cannot be next: 4 unknowns, F-G, G-H, B-G, G-C"), "{refused}");
     let refused = pick(&bridge(), "C", 0).unwrap_err();
     assert!(refused.contains("5 unknowns"), "{refused}");
     // At F only F-A and F-G and the diagonal F-B; J the same. At no joint but the unloaded ones is there a start, so reactions come first.

@@ -8,13 +8,19 @@ use helvek_core::verdict::Status;
 const PARS: &[(&str, usize)] = &[
     // Feet: moments for the wall, two sums.
     ("apple-ladder", 3),
+    // Three reactions; thirteen bars of which three are idle at sight.
+    ("arbour-roof", 13),
     // Two moments together, then two sums on each half.
     ("awning-arch", 6),
+    // Nine bars, three reactions.
+    ("bell-bracket", 12),
     // Rod from the knee, press from the plate.
     ("cider-press", 2),
     // One reaction, one moment of the section.
     ("fan-roof", 2),
     ("fern-bracket", 3),
+    // Three reactions, a joint, a section.
+    ("lean-to-glass", 5),
     ("lily-ramp", 3),
     // Moments about the bolt, two sums.
     ("lopping-shears", 3),
@@ -33,11 +39,15 @@ const PARS: &[(&str, usize)] = &[
     ("seed-beam", 9),
     // Teeth, hand, two sums.
     ("sieve-drum", 4),
+    // Seven bars, three reactions.
+    ("slope-frame", 10),
     ("sluice-crank", 3),
     ("tub-hoist", 6),
     // Link by moments on the vent, two sums there, pull by moments on the lever.
     ("vent-linkage", 4),
     ("well-pulley", 7),
+    // One reaction, two joints.
+    ("wisteria-frame", 4),
     // Rod by the piston, moment on the crank.
     ("wheel-pump", 2),
 ];

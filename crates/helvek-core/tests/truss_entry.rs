@@ -68,7 +68,7 @@ fn joints_are_typed_by_steps_by_length_and_slope_and_half_way() {
 fn what_cannot_be_run_through_is_said_in_its_slot() {
     let sheet = draw(BRACKET);
     for (text, says) in [
-        ("A B", "There is already a bar between A and B"),
+        ("A B", "All of this is there already"),
         ("A D", "There is no joint \"D\""),
         ("A 2", "one number"),
         ("2@60 A", "none stands before it"),

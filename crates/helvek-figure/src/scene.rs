@@ -242,7 +242,7 @@ impl Painter<'_> {
                             id: format!("{id}#@{}", self.model().point_name(*at)),
                             at: self.point(*at),
                             toward: [0.0, -1.0],
-                            text: self.given(*weight, &units.force),
+                            text: self.result(*weight, &units.force),
                             relative: ratio(*weight, largest),
                         });
                     }

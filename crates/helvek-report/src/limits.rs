@@ -62,6 +62,18 @@ impl Wording<'_> {
                 capital(of),
                 governs(&limit.governs_from)
             ),
+            (Some(from), Some(to)) if unit.is_none() => {
+                let bare = |text: &str| text.trim_end_matches(" times").to_owned();
+                format!(
+                    "{} may be {} to {to} as given: at {} {}, at {} {}.",
+                    capital(of),
+                    bare(&from),
+                    bare(&to),
+                    governs(&limit.governs_to),
+                    bare(&from),
+                    governs(&limit.governs_from)
+                )
+            }
             (Some(from), Some(to)) => format!(
                 "{} may be from {from} to {to}: at {to} {}, at {from} {}.",
                 capital(of),

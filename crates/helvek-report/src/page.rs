@@ -2,7 +2,6 @@
 
 use crate::fragment::Fragment;
 use crate::step::Wording;
-use crate::text::capital;
 use helvek_core::answers::Answers;
 use helvek_core::equilibrium::PartOf;
 use helvek_core::next::{Ready, Yields};
@@ -279,7 +278,7 @@ fn next(solved: &Solved) -> Vec<NextLine> {
             after: ready.after,
             can: ready.yields.can(),
             done: ready.yields == Yields::Nothing,
-            says: capital(&solved.readiness_words(&ready)),
+            says: solved.readiness_words(&ready),
         }),
         _ => None,
     };

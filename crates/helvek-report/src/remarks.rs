@@ -1,6 +1,7 @@
 //! What is recognised, in a sentence each.
 
 use crate::step::Wording;
+use helvek_core::model::LoadKind;
 use helvek_core::recognition::{JointRule, Meeting, Seen, Sense, common_sense, symmetry, three_force_bodies};
 use helvek_core::units::figures;
 
@@ -21,6 +22,7 @@ impl Wording<'_> {
                 )
             })
             .collect();
+        lines.extend(self.own_weights());
         if !solved.verdict.equilibrium {
             return lines;
         }
@@ -43,6 +45,24 @@ impl Wording<'_> {
         lines.extend(self.symmetric());
         lines.extend(common_sense(model).into_iter().map(|sense| self.sense(sense)));
         lines
+    }
+
+    /// Where the own weight of bars went.
+    fn own_weights(&self) -> Vec<String> {
+        let own = self.solved.model.loads.iter().filter_map(|load| match &load.kind {
+            LoadKind::Own { halves } => Some((load, halves)),
+            _ => None,
+        });
+        let force = &self.solved.model.units.force;
+        own.map(|(load, halves)| {
+            let sum: f64 = halves.iter().map(|(.., weight)| weight).sum();
+            let sum = figures::rounded(force.from_si(sum), self.digits());
+            format!(
+                "{}: the own weight of bars, {sum} {} in all, half of each bar's at each of its joints; members are not in it.",
+                load.name, force.symbol
+            )
+        })
+        .collect()
     }
 
     /// Members that carry nothing, and pairs that carry the same, rule by rule.

@@ -17,6 +17,9 @@ impl Wording<'_> {
             let force = bar.force.filter(|_| known);
             let rounded = |value: f64| figures::rounded(value, self.digits());
             let reserve = reserves.and_then(|bars| bars.get(name)).and_then(|r| r.factors[1]);
+            // Of a multiple of what is sought nothing is used yet: it holds up to so much of it.
+            let parameter = self.solved.model.parameter.as_ref();
+            let utilisation = bar.utilisation.filter(|u| u.is_finite() && known && parameter.is_none());
             TableRow {
                 of: format!("bar:{name}"),
                 name: name.clone(),
@@ -34,10 +37,13 @@ impl Wording<'_> {
                     Some(Sense::Zero) => "0",
                     None => "",
                 },
-                used: bar.utilisation.filter(|u| u.is_finite() && known),
-                used_text: bar.utilisation.filter(|_| known).map(|u| format!("{:.0} %", 100.0 * u)),
+                used: utilisation,
+                used_text: utilisation.map(|u| format!("{:.0} %", 100.0 * u)),
                 reserve,
-                reserve_text: reserve.map(|r| format!("× {}", crate::step::minus(&rounded(r)))),
+                reserve_text: reserve.map(|r| match parameter {
+                    Some(p) => format!("{} {}", crate::step::minus(&rounded(r)), p.unit.symbol),
+                    None => format!("× {}", crate::step::minus(&rounded(r))),
+                }),
                 rule: rules.get(name).cloned(),
             }
         });

@@ -29,15 +29,19 @@ pub(super) fn draw(sheet: &mut Sheet, text: Option<&str>, kind: Option<&str>) ->
         return wrong(SLOT, "Nothing to run through.", "Type joints: A B C, or places: 0;0 2;0 2@60.");
     };
     let kind = kind.map(|kind| words::choice::<BarKind>(kind, "kind")).transpose()?.unwrap_or_default();
+    let before = (sheet.points.len(), sheet.bars.len());
     for run in text.split(',') {
-        let mut before: Option<String> = None;
+        let mut last: Option<String> = None;
         for token in run.split_whitespace() {
-            let here = joint(sheet, token, before.as_deref())?;
-            if let Some(from) = &before {
+            let here = joint(sheet, token, last.as_deref())?;
+            if let Some(from) = &last {
                 join(sheet, from, &here, kind)?;
             }
-            before = Some(here);
+            last = Some(here);
         }
+    }
+    if before == (sheet.points.len(), sheet.bars.len()) {
+        return wrong(SLOT, "All of this is there already.", "Run through other joints.");
     }
     Ok(())
 }
@@ -51,14 +55,11 @@ pub(super) fn join(sheet: &mut Sheet, from: &str, to: &str, kind: BarKind) -> Ou
     let mut stops = vec![from.to_owned()];
     stops.extend(figure.between(figure.at[from], figure.at[to]));
     stops.push(to.to_owned());
-    let single = stops.len() == 2;
+    // What is there already is run over again.
     for pair in stops.windows(2) {
         let there = |bar: &Bar| bar.ends().contains(&pair[0]) && bar.ends().contains(&pair[1]);
         if !sheet.bars.iter().any(there) {
             sheet.bars.push(bars::written(None, [pair[0].clone(), pair[1].clone()], kind));
-        } else if single {
-            let message = format!("There is already a bar between {from} and {to}.");
-            return wrong(SLOT, message, "Leave it out, or lift the pen before it with a comma.");
         }
     }
     Ok(())

@@ -232,7 +232,7 @@
       {/snippet}
     </Board>
     <Unplaced {session} open={(id) => board.open(id)} />
-    {#if session.empty && !session.entry}
+    {#if session.blank && !session.entry}
       <FirstSteps />
     {/if}
     {#if session.chosen.length > 0 && !session.entry}

@@ -6,7 +6,8 @@
   const { session, open }: { session: Session; open: (id: string) => void } = $props();
   const marks = $derived(
     (session.reply?.scene.marks ?? []).filter(
-      (m): m is MarkOf<'unclear'> => m.kind === 'unclear' && m.at === null,
+      // That nothing is drawn yet is no news.
+      (m): m is MarkOf<'unclear'> => m.kind === 'unclear' && m.at === null && m.path !== 'bodies',
     ),
   );
 </script>

@@ -78,6 +78,11 @@ export class Session {
     return Object.keys(this.sheet.bodies ?? {}).length === 0 && (this.sheet.bars ?? []).length === 0;
   }
 
+  /** Nothing at all is drawn. */
+  get blank(): boolean {
+    return this.empty && Object.keys(this.sheet.points ?? {}).length === 0;
+  }
+
   /** The stops of this sheet: a table only of bars. */
   get stops(): readonly Stop[] {
     return (this.sheet.bars ?? []).length > 0 ? STOPS : STOPS.filter((stop) => stop !== 'table');
@@ -315,7 +320,9 @@ export class Session {
     }
     const reply = await this.#ask(editOf(entry.tool, entry.target, touched));
     if (!reply) return false;
-    const wrong = reply.refused.length > 0 ? reply.refused : reply.problems;
+    // Joints alone are no structure yet, and may be put down all the same.
+    const problems = reply.problems.filter((p) => !(entry.tool === 'bars' && p.path === 'bodies'));
+    const wrong = reply.refused.length > 0 ? reply.refused : problems;
     if (!reply.edited || wrong.length > 0) {
       this.refused = wrong;
       this.said = wrong.map((p) => `${p.message} ${p.cure}`).join(' ');

@@ -205,11 +205,24 @@
     open(id, toWorld(view, here(event)));
   }
 
+  /** Pointing at things for an open tag leaves the cursor in it. */
+  function keepFocus(event: MouseEvent): void {
+    if (session.entry && !(event.target as Element).closest('form')) event.preventDefault();
+  }
+
+  /** The bars that are named in an open tag. */
+  const named = $derived(
+    session.entry && OF_BARS.includes(session.entry.tool)
+      ? (session.entry.typed['bars'] ?? '').split(/[\s,]+/).map((bar) => `bar:${bar}`)
+      : [],
+  );
+
   const light = (id: string) => session.point({ ids: [markOf(id)] });
   const dark = () => session.point(null);
   const lit = (id: string) => {
     const mark = markOf(id);
     return (
+      named.includes(mark) ||
       session.lit.ids.includes(id) ||
       session.lit.ids.includes(mark) ||
       session.chosen.includes(mark) ||
@@ -231,6 +244,7 @@
   class:placing={pointed !== null}
   class:dragging={drag.on}
   bind:this={root}
+  onmousedown={keepFocus}
   onpointerdown={down}
   onpointermove={move}
   onpointerup={up}

@@ -66,6 +66,10 @@
 
 <MemberMarks {painted} {lit} {enter} {leave} {pick} />
 
+{#if painted.section.length > 0}
+  <polyline class="section" points={path(painted.section)} />
+{/if}
+
 {#each painted.arrows as a (a.id)}
   <ArrowMark arrow={a} lit={lit(a.id)} enter={() => enter(a.id)} {leave} />
 {/each}
@@ -195,6 +199,12 @@
     fill: none;
     stroke: var(--focus);
     stroke-width: 2.5;
+  }
+  .section {
+    fill: none;
+    stroke: var(--focus);
+    stroke-width: 1.6;
+    stroke-dasharray: 9 4 2 4;
   }
   .leader {
     stroke: var(--faded);

@@ -193,6 +193,7 @@
     background: var(--color-base-100);
   }
   .tagged.axial {
+    background: none;
     font-size: 13px;
     font-weight: 620 !important;
     color: var(--tension);

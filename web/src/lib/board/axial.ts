@@ -9,6 +9,10 @@ const CUT = 46;
 /** On more bars than these a label that finds no room on its bar is left to the table. */
 const CROWDED = 40;
 const HALF = 9;
+/** From the middle of a bar to the middle of its label. */
+const OFF = 15;
+/** Where along its bar a label may stand, the best first. */
+const PLACES = [0.5, 0.44, 0.56, 0.38, 0.62, 0.32, 0.68];
 
 const LETTER = { tension: 'T', compression: 'C', zero: '0' } as const;
 
@@ -76,10 +80,10 @@ function onBar(bar: Bar, w: number, draft: Draft): Place | null {
   const along = d[0] < -1e-9 || (Math.abs(d[0]) <= 1e-9 && d[1] > 0) ? scale(d, -1) : d;
   const up = scale(right(along), -1);
   const size = length(sub(bar.b, bar.a));
-  for (const t of [0.5, 0.36, 0.64]) {
+  for (const t of PLACES) {
     for (const side of [1, -1]) {
       if (Math.min(t, 1 - t) * size < w / 2 + 8) continue;
-      const centre = add(mix(bar.a, bar.b, t), scale(up, side * 14));
+      const centre = add(mix(bar.a, bar.b, t), scale(up, side * OFF));
       if (clear(centre, along, w, draft)) return { centre, along };
     }
   }
@@ -156,4 +160,24 @@ export function cuts(free: Free, at: (p: XY) => XY, reading: Reading, draft: Dra
         : { text: c.symbol.base, index: c.symbol.index, kind: 'unknown', role, editable: false };
     label(`${c.id}#cut`, add(start, scale(away, CUT)), away, 5, what);
   }
+}
+
+/** How far the line of a section goes on beyond the first and the last bar. */
+const BEYOND = 30;
+
+/** The line of a section: across the middles of the bars it cuts. */
+export function sectionLine(free: Free, painted: readonly Bar[]): XY[] {
+  if (free.at) return [];
+  const cut = new Set(free.cut.map((c) => c.id));
+  const middles = painted.filter((b) => cut.has(b.id)).map((b) => mix(b.a, b.b, 0.5));
+  const [first, ...rest] = middles;
+  if (!first || rest.length === 0) return [];
+  const farthest = (from: XY) =>
+    middles.reduce((best, p) => (length(sub(p, from)) > length(sub(best, from)) ? p : best), from);
+  const end = farthest(first);
+  const start = farthest(end);
+  const along = unit(sub(end, start));
+  const sorted = middles.sort((a, b) => dot(sub(a, start), along) - dot(sub(b, start), along));
+  const [head, tail] = [sorted[0] as XY, sorted.at(-1) as XY];
+  return [add(head, scale(along, -BEYOND)), ...sorted, add(tail, scale(along, BEYOND))];
 }

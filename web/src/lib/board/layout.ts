@@ -1,6 +1,6 @@
 /** From the scene to what is painted: pixels, roles, and places for the labels. Pure: the same scene and view give the same picture. */
 import type { Mark, MarkOf, Scene, XY } from '../api/types';
-import { axialLabels, bars as barsOf, cuts, keeper } from './axial';
+import { axialLabels, bars as barsOf, cuts, keeper, sectionLine } from './axial';
 import { type AddLabel, type Draft, emptyDraft, membersOf, thick, valueOf } from './draft';
 import { type Box, placeLabels, type Placed, type Segment, type Wish } from './labels';
 import { couples, distributed, forces } from './loads';
@@ -155,6 +155,7 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     arcs: draft.arcs,
     combs: draft.combs,
     dimensions,
+    section: reading.free ? sectionLine(reading.free, bars) : [],
     labels,
   };
 }

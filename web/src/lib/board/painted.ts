@@ -90,6 +90,8 @@ export interface Painted {
   readonly arcs: readonly Arc[];
   readonly combs: readonly Comb[];
   readonly dimensions: readonly DimensionLine[];
+  /** The line of the section that is worked. */
+  readonly section: readonly XY[];
   readonly labels: readonly Label[];
 }
 

@@ -59,8 +59,8 @@ describe('structures on the board', () => {
         a: toScreen(view, [0, 3]),
         b: toScreen(view, [0.9, 2]),
         carries: 'pull',
-        length: '1.35 m',
-        force: null,
+        sense: null,
+        out: false,
       },
     ]);
     expect(painted.ropes[0]?.legs).toEqual([[toScreen(view, [1.3, 1]), toScreen(view, [1.3, 2])]]);

@@ -46,6 +46,7 @@ describe('what stands in a slot', () => {
       size: '900 lb',
       place: '2.5',
       direction: 'to A',
+      case: '',
       rename: 'F1',
     });
     const support = supportNamed(sheet, scene, 'support:wall');
