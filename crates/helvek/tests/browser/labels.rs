@@ -3,30 +3,35 @@
 use super::Desk;
 use helvek_testkit::Theme;
 
-/// Labels that cover each other, the structure or an arrow, and labels outside the board. Those of distances lie turned along their lines and
-/// are measured by the upright box around them, which is larger than they are.
+/// Labels that cover each other, the structure or an arrow, and labels outside the board. Those along a line are measured as they lie, turned.
 const BAD_LABELS: &str = "
     const board = document.querySelector('.board').getBoundingClientRect();
-    const all = [...document.querySelectorAll('[data-label]')].map((e) => [e.dataset.label, e.getBoundingClientRect()]);
+    const all = [...document.querySelectorAll('[data-label]')].map((e) => {
+        const r = e.getBoundingClientRect(), turn = (parseFloat(e.style.rotate) || 0) * Math.PI / 180;
+        return { id: e.dataset.label, r, x: r.left + r.width / 2, y: r.top + r.height / 2, w: e.offsetWidth / 2, h: e.offsetHeight / 2,
+            u: [Math.cos(turn), Math.sin(turn)] };
+    });
     const bad = all
-        .filter(([, p]) => p.left < board.left || p.right > board.right || p.top < board.top || p.bottom > board.bottom)
-        .map(([label]) => `${label} is outside`);
-    const boxes = all.filter(([label]) => !label.startsWith('dimension'));
-    for (const [i, [a, p]] of boxes.entries()) {
-        for (const [b, q] of boxes.slice(i + 1)) {
-            const w = Math.min(p.right, q.right) - Math.max(p.left, q.left);
-            const h = Math.min(p.bottom, q.bottom) - Math.max(p.top, q.top);
-            if (w > 1 && h > 1) bad.push(`${a} covers ${b}`);
-        }
-    }
-    const lines = '.beam polyline:not(.reach), line.bar, line.rope, .wheel, .arrow .shaft, .arc .shaft, .comb .teeth';
+        .filter(({ r }) => r.left < board.left || r.right > board.right || r.top < board.top || r.bottom > board.bottom)
+        .map(({ id }) => `${id} is outside`);
+    const across = ([x, y]) => [-y, x];
+    const dot = (a, b) => a[0] * b[0] + a[1] * b[1];
+    // Two turned boxes are apart when one of their four axes parts them.
+    const reach = (l, axis) => Math.abs(dot(l.u, axis)) * (l.w - 0.5) + Math.abs(dot(across(l.u), axis)) * (l.h - 0.5);
+    const apart = (a, b) => [a.u, across(a.u), b.u, across(b.u)].some((axis) =>
+        Math.abs(dot([b.x - a.x, b.y - a.y], axis)) >= reach(a, axis) + reach(b, axis));
+    const boxes = all.filter(({ id }) => !id.startsWith('dimension'));
+    for (const [i, a] of boxes.entries())
+        for (const b of boxes.slice(i + 1)) if (!apart(a, b)) bad.push(`${a.id} covers ${b.id}`);
+    const inside = (l, p) => Math.abs(dot([p.x - l.x, p.y - l.y], l.u)) < l.w - 2 && Math.abs(dot([p.x - l.x, p.y - l.y], across(l.u))) < l.h - 3;
+    const lines = '.beam polyline:not(.reach), line.bar, line.edge, line.rope, .wheel, .arrow .shaft, .arc .shaft, .comb .teeth';
     for (const line of document.querySelectorAll(lines.split(', ').map((l) => `.board svg ${l}`).join(', '))) {
         const [size, toScreen] = [line.getTotalLength(), line.getScreenCTM()];
         for (let at = 0; at <= size; at += 4) {
             const p = line.getPointAtLength(at).matrixTransform(toScreen);
-            const hit = boxes.find(([, b]) => p.x > b.left + 2 && p.x < b.right - 2 && p.y > b.top + 3 && p.y < b.bottom - 3);
+            const hit = boxes.find((l) => inside(l, p));
             if (hit) {
-                bad.push(`${hit[0]} lies on ${line.closest('[data-mark]')?.dataset.mark ?? line.classList[0]}`);
+                bad.push(`${hit.id} lies on ${line.closest('[data-mark]')?.dataset.mark ?? line.parentElement.querySelector('[data-mark]')?.dataset.mark ?? line.classList[0]}`);
                 break;
             }
         }
@@ -47,7 +52,7 @@ async fn every_example_is_shown_on_every_stop() {
     for title in desk.titles().await {
         browser.goto(&desk.server.address).await;
         desk.open(&title).await;
-        for stop in ["1", "2", "3", "n", "4"] {
+        for stop in ["1", "2", "3", "n", "4", "5"] {
             browser.keys(stop).await;
             browser.settle().await;
         }
@@ -65,7 +70,7 @@ async fn labels_of_every_example_keep_clear_of_everything_at_three_zooms_in_both
         for title in desk.titles().await {
             browser.goto(&desk.server.address).await;
             desk.open(&title).await;
-            for stop in ["1", "2", "3", "4"] {
+            for stop in ["1", "2", "3", "nnn", "nnnn", "4", "5"] {
                 browser.keys(stop).await;
                 for zoom in ["0", "-", "0+"] {
                     browser.keys(zoom).await;

@@ -7,6 +7,7 @@ mod keyboard;
 mod labels;
 mod shelf;
 mod trouble;
+mod trusses;
 
 use helvek_testkit::{Browser, Server, Theme};
 use std::path::{Path, PathBuf};

@@ -36,24 +36,29 @@
     const most = Math.max(1e-9, ...steps.map((d) => Math.hypot(d[0], d[1]) * view.k));
     return REACH / most;
   });
-  const ghosts = $derived(
-    bodies.map(({ mark, m }) => ({
+  /** A straight piece between two places that move, swaying about its middle. */
+  const swaying = (a: XY, b: XY) => {
+    const [da, db] = [joint(a), joint(b)];
+    const [x, y] = [b[0] - a[0], b[1] - a[1]];
+    const turn = (x * (db[1] - da[1]) - y * (db[0] - da[0])) / (x * x + y * y);
+    return {
+      path: [toScreen(view, a), toScreen(view, b)],
+      dx: ((da[0] + db[0]) / 2) * view.k * size,
+      dy: (-(da[1] + db[1]) / 2) * view.k * size,
+      turn: (-turn * size * 180) / Math.PI,
+      about: toScreen(view, [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]),
+    };
+  };
+  const ghosts = $derived([
+    ...bodies.map(({ mark, m }) => ({
       path: mark.path.map((p) => toScreen(view, p)),
       dx: m.translation[0] * view.k * size,
       dy: -m.translation[1] * view.k * size,
       turn: (-m.rotation * size * 180) / Math.PI,
       about: toScreen(view, m.about),
     })),
-  );
-  const bars = $derived(
-    of('bar').map((bar) => {
-      const end = (p: XY): XY => {
-        const [at, d] = [toScreen(view, p), joint(p)];
-        return [at[0] + d[0] * view.k * size, at[1] - d[1] * view.k * size];
-      };
-      return { id: bar.id, a: end(bar.from), b: end(bar.to) };
-    }),
-  );
+    ...of('bar').map((bar) => swaying(bar.from, bar.to)),
+  ]);
 </script>
 
 {#each ghosts as g, i (i)}
@@ -68,9 +73,6 @@
     <polyline points={g.path.map((p) => p.join()).join(' ')} />
   </g>
 {/each}
-{#each bars as bar (bar.id)}
-  <line data-mark="motion" x1={bar.a[0]} y1={bar.a[1]} x2={bar.b[0]} y2={bar.b[1]} />
-{/each}
 
 <style>
   .ghost {
@@ -78,8 +80,7 @@
     animation: sway 2.4s ease-in-out infinite alternate;
     transform: translate(var(--dx), var(--dy)) rotate(var(--turn));
   }
-  polyline,
-  line {
+  polyline {
     fill: none;
     stroke: var(--color-error);
     stroke-width: 3;

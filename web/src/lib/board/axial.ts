@@ -8,9 +8,9 @@ import { add, degrees, dot, length, mix, right, scale, seen, sub, unit } from '.
 const CUT = 46;
 /** On more bars than these a label that finds no room on its bar is left to the table. */
 const CROWDED = 40;
-const HALF = 9;
+const HALF = 11;
 /** From the middle of a bar to the middle of its label. */
-const OFF = 15;
+const OFF = 16;
 /** Where along its bar a label may stand, the best first. */
 const PLACES = [0.5, 0.44, 0.56, 0.38, 0.62, 0.32, 0.68];
 
@@ -53,18 +53,29 @@ export function axialLabels(
 ): void {
   if (reading.bare) return;
   const cut = new Set(reading.free?.cut.map((c) => c.id));
-  for (const [i, m] of marks.entries()) {
+  const shown = marks.flatMap((m, i) => {
     const bar = painted[i];
-    if (!bar || !found(m, reading) || cut.has(m.id) || (bar.out && marks.length > CROWDED)) continue;
+    const hidden = !bar || !found(m, reading) || cut.has(m.id) || (bar.out && marks.length > CROWDED);
+    return hidden ? [] : [{ m, bar, size: length(sub(bar.b, bar.a)) }];
+  });
+  // Short bars have the least choice of places.
+  shown.sort((a, b) => a.size - b.size);
+  for (const { m, bar } of shown) {
     const sense = m.force?.sense ?? null;
-    const text = sense === null ? '?' : sense === 'zero' ? '0' : `${LETTER[sense]} ${m.force?.text ?? ''}`;
-    const what = { text, index: '', kind: 'axial', role: 'solved', editable: true } as const;
-    const w = Math.max(24, measure(text, 'axial') + 10);
-    const place = onBar(bar, w, draft);
-    if (place) fix(draft, m.id, place, w, what);
+    const full = sense === null ? '?' : sense === 'zero' ? '0' : `${LETTER[sense]} ${m.force?.text ?? ''}`;
+    const short = full.split(' ').slice(0, 2).join(' ');
+    const what = { index: '', kind: 'axial', role: 'solved', editable: true } as const;
+    const width = (text: string) => Math.max(24, measure(text, 'axial') + 8);
+    // Where there is little room without its unit, which stands at the others and in the table.
+    const fits = [full, short].flatMap((text) => {
+      const place = onBar(bar, width(text), draft);
+      return place ? [{ text, place }] : [];
+    })[0];
+    if (fits) fix(draft, m.id, fits.place, width(fits.text), { ...what, text: fits.text });
     else if (marks.length <= CROWDED) {
       const across = right(unit(sub(bar.b, bar.a)));
-      label(m.id, mix(bar.a, bar.b, 0.5), across[1] > 0 ? scale(across, -1) : across, 7, what);
+      const up = across[1] > 0 ? scale(across, -1) : across;
+      label(m.id, mix(bar.a, bar.b, 0.5), up, 7, { ...what, text: short });
     }
   }
 }
@@ -122,7 +133,7 @@ function fix(
 ): void {
   const n = right(along);
   // For the others: its outline, and a line through its middle.
-  for (const off of [-HALF, 0, HALF]) {
+  for (const off of [-12, -6, 0, 6, 12]) {
     const half = scale(along, w / 2);
     const middle = add(centre, scale(n, off));
     draft.segments.push([sub(middle, half), add(middle, half)]);
