@@ -14,13 +14,19 @@ fn mark(written: &Value, model: &Model, problem: &Problem) -> Mark {
     // The thing is what stands in the list: `loads[2]` of `loads[2].direction.angle`.
     let keys = keys(&problem.path);
     let thing = keys.get(..2).and_then(|keys| at(written, keys));
-    let point = thing.and_then(|thing| place(thing, &keys)).and_then(|name| {
+    let named = |name: &str| {
         let point = model.points.iter().find(|p| p.name == name)?;
         let length = &model.units.length;
         Some([length.from_si(point.at.x), length.from_si(point.at.y)])
-    });
+    };
+    let ends = thing.filter(|_| keys.first() == Some(&"bars")).and_then(ends);
+    let point = match ends {
+        // A bar in its middle.
+        Some([a, b]) => named(a).zip(named(b)).map(|(a, b)| [(a[0] + b[0]) / 2.0, (a[1] + b[1]) / 2.0]),
+        None => thing.and_then(|thing| place(thing, &keys)).and_then(named),
+    };
     let name = thing.and_then(|thing| thing.get("name")).and_then(Value::as_str);
-    let name = name.map(str::to_owned).or_else(|| called(&keys));
+    let name = name.map(str::to_owned).or_else(|| Some(ends?.join("-"))).or_else(|| called(&keys));
     let value = at(written, &keys).filter(|value| !value.is_object() && !value.is_array());
     let shown = value.map(|value| value.as_str().map_or_else(|| value.to_string(), str::to_owned));
     let text: Vec<_> = name.into_iter().chain(shown).collect();
@@ -54,12 +60,16 @@ fn at<'a>(value: &'a Value, keys: &[&str]) -> Option<&'a Value> {
     })
 }
 
+/// The ends of a bar, however it is written.
+fn ends(thing: &Value) -> Option<[&str; 2]> {
+    let list = thing.get("ends").unwrap_or(thing);
+    Some([list.get(0)?.as_str()?, list.get(1)?.as_str()?])
+}
+
 /// The name of the point at which a thing stands, whichever key says it; a point stands at itself.
 fn place<'a>(thing: &'a Value, keys: &[&'a str]) -> Option<&'a str> {
     if keys[0] == "points" {
         return keys.get(1).copied();
     }
-    let named = ["at", "from", "to"].iter().find_map(|key| thing.get(key));
-    let first = || thing.get(0).or(thing.get("ends")?.get(0));
-    named.or_else(first)?.as_str()
+    ["at", "from", "to"].iter().find_map(|key| thing.get(key))?.as_str()
 }

@@ -13,8 +13,12 @@ use helvek_core::verdict::{Cure, PartMotion, Status};
 impl Wording<'_> {
     pub(crate) fn verdict(&self) -> VerdictWords {
         let verdict = &self.solved.verdict;
+        // The count is a hint and no proof: where rank says otherwise, so does this line.
+        let misled = verdict.equations == verdict.unknowns && verdict.mobility > 0;
+        let decides =
+            if misled { "the count is right, the arrangement lets it move" } else { "rank decides" };
         let count = format!(
-            "{} and {}, counted; rank decides.",
+            "{} and {}, counted; {decides}.",
             plural(verdict.equations, "equation"),
             plural(verdict.unknowns, "unknown")
         );
@@ -272,9 +276,11 @@ impl Wording<'_> {
         let count = |sense| bars.values().filter(|bar| bar.sense == Some(sense)).count();
         let used = bars.iter().filter_map(|(name, bar)| Some((bar.utilisation?, name)));
         let most = used.max_by(|a, b| a.0.total_cmp(&b.0));
+        let open = bars.values().filter(|bar| !bar.determined).count();
+        let open = if open > 0 { format!(" · {open} not fixed") } else { String::new() };
         let most = most.map(|(used, name)| format!(" · {name} {:.0} %", 100.0 * used)).unwrap_or_default();
         let (pulled, pushed, idle) = (count(Sense::Tension), count(Sense::Compression), count(Sense::Zero));
-        format!("{pulled} T · {pushed} C · {idle} zero{most}")
+        format!("{pulled} T · {pushed} C · {idle} zero{open}{most}")
     }
 }
 

@@ -69,8 +69,33 @@ async fn on_paper(browser: &Browser, address: &str, pictures: &Path) {
     browser.settle().await;
     browser.picture(&pictures.join("structure.png")).await;
 
-    open(browser, address, "Glazed ridge truss").await;
+    open(browser, address, "Bell bracket").await;
+    browser.keys("3nn").await;
+    browser.settle().await;
     browser.picture(&pictures.join("truss.png")).await;
+
+    open(browser, address, "Pond footbridge").await;
+    browser.keys("xE-G E-H F-H⏎").await;
+    browser.settle().await;
+    browser.picture(&pictures.join("section.png")).await;
+    browser.control('z').await;
+    browser.settle().await;
+
+    open(browser, address, "Glass lean-to").await;
+    browser.keys("5").await;
+    browser.settle().await;
+    browser.click("th.used button").await;
+    browser.picture(&pictures.join("table.png")).await;
+
+    browser.goto(address).await;
+    browser.keys("n").await;
+    browser.find("main[aria-label=Bench]").await;
+    browser.settle().await;
+    browser.keys("u9⇥6⇥1.5⇥pe⇥rising i").await;
+    browser.settle().await;
+    browser.picture(&pictures.join("panels.png")).await;
+    browser.keys("⎋").await;
+    browser.settle().await;
 
     open(browser, address, "Potting bench").await;
     browser.keys("f0.4@1.6").await;
@@ -96,6 +121,10 @@ async fn by_lamp(browser: &Browser, address: &str, pictures: &Path) {
     browser.keys("2").await;
     browser.settle().await;
     browser.picture(&pictures.join("free-by-lamp.png")).await;
+    open(browser, address, "Arbour roof").await;
+    browser.keys("5").await;
+    browser.settle().await;
+    browser.picture(&pictures.join("table-by-lamp.png")).await;
     browser.goto(address).await;
     browser.picture(&pictures.join("shelf-by-lamp.png")).await;
 }

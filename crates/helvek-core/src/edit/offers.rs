@@ -5,9 +5,11 @@ use super::place::spot;
 use super::request::Edit;
 use super::typed::filled;
 use crate::answers::Warning;
+use crate::equilibrium::ColumnOf;
 use crate::model;
 use crate::problem::Problem;
 use crate::sheet::{Document, Sheet};
+use crate::solution::Solved;
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -83,6 +85,27 @@ pub fn on_problems(document: &Document, problems: &[Problem]) -> Vec<Offer> {
         })
     });
     offers.take(MOST).collect()
+}
+
+/// About a truss with bars too many: taking one of those that are tied up away, the last drawn first. Any of them may go: what a state of
+/// self-stress runs through holds nothing that the others would not hold without it.
+pub fn on_redundancy(solved: &Solved) -> Vec<Offer> {
+    const FEW: usize = 3;
+    if solved.verdict.degree == 0 || !solved.verdict.equilibrium {
+        return Vec::new();
+    }
+    let fixed = &solved.verdict.determined;
+    let tied = solved.full.columns.iter().zip(fixed).filter_map(|(column, fixed)| match column.of {
+        ColumnOf::Bar(bar) if !fixed => Some(&solved.model.bars[bar.index()].name),
+        _ => None,
+    });
+    let tied: Vec<_> = tied.collect();
+    let offers = tied.into_iter().rev().take(FEW).map(|bar| Offer {
+        text: format!("Take the bar {bar} out"),
+        about: "redundant".into(),
+        edit: Edit::Remove { ids: vec![format!("bar:{bar}")] },
+    });
+    offers.collect()
 }
 
 /// About what is worth a second look: a joint where bars cross.

@@ -4,6 +4,7 @@ mod http;
 mod load;
 mod page;
 mod report;
+mod truss;
 
 use helvek_testkit::Server;
 use report::Report;
@@ -15,10 +16,17 @@ use std::time::{Duration, Instant};
 async fn main() {
     let binary = PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("../../target/release/helvek");
     let mut report = Report::default();
+    // `truss`: only the last part.
+    if std::env::args().nth(1).as_deref() == Some("truss") {
+        truss::measure(&binary, &mut report).await;
+        report.print();
+        return;
+    }
     start(&binary, &mut report).await;
     load::measure(&binary, &mut report).await;
     shelf(&binary, &mut report).await;
     page::measure(&binary, &mut report).await;
+    truss::measure(&binary, &mut report).await;
     report.print();
 }
 

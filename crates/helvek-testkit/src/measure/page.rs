@@ -38,7 +38,7 @@ const EDITS: &str = "
 ";
 
 /// Counts pictures from now on.
-const COUNT: &str = "
+pub(crate) const COUNT: &str = "
     window.frames_ = [];
     const next = (t) => { window.frames_.push(t); window.counting_ = requestAnimationFrame(next); };
     window.counting_ = requestAnimationFrame(next);
@@ -77,12 +77,13 @@ pub(crate) async fn measure(binary: &Path, report: &mut Report) {
     let loaded = browser.script(LOADED).await.as_f64().unwrap_or(f64::NAN) / 1000.0;
     report.under("first load with the typesetter, squeezed, without fonts", loaded, 250.0, "kB");
 
-    edits(&browser, report, "beam with two forces and a distributed load", Some((25.0, 100.0))).await;
+    edits(&browser, report, "beam with two forces and a distributed load", "f4@4.2", Some((25.0, 100.0)))
+        .await;
     for i in 3..=9 {
         browser.keys(&format!("f{i}@{i}.5⏎")).await;
         browser.settle().await;
     }
-    edits(&browser, report, "the same with nine forces", None).await;
+    edits(&browser, report, "the same with nine forces", "f4@4.2", None).await;
 
     browser.script(COUNT).await;
     browser.sweep(".board svg", 20.0, 260.0, 220.0, -60.0, 2500).await;
@@ -95,8 +96,14 @@ pub(crate) async fn measure(binary: &Path, report: &mut Report) {
 }
 
 /// Types a force into an open tag, two hundred times another one.
-async fn edits(browser: &Browser, report: &mut Report, of: &str, limits: Option<(f64, f64)>) {
-    browser.keys("f4@4.2").await;
+pub(crate) async fn edits(
+    browser: &Browser,
+    report: &mut Report,
+    of: &str,
+    typed: &str,
+    limits: Option<(f64, f64)>,
+) {
+    browser.keys(typed).await;
     browser.settle().await;
     let times = browser.client.execute_async(EDITS, vec![]).await.expect("the edits");
     let mut times = numbers(&times);
@@ -117,7 +124,7 @@ fn numbers(list: &Value) -> Vec<f64> {
     list.as_array().map(|list| list.iter().filter_map(Value::as_f64).collect()).unwrap_or_default()
 }
 
-async fn frames(browser: &Browser, report: &mut Report, what: &str) {
+pub(crate) async fn frames(browser: &Browser, report: &mut Report, what: &str) {
     let frames = numbers(&browser.script(COUNTED).await);
     let span = frames.last().unwrap_or(&0.0) - frames.first().unwrap_or(&0.0);
     report.over(what, (frames.len().saturating_sub(1)) as f64 * 1000.0 / span, 50.0, "/s");

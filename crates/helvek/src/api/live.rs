@@ -134,6 +134,7 @@ fn reply(request: &LiveRequest) -> LiveReply {
     offered.extend(offers::on_problems(&document, &built.problems));
     let solution = complete.then(|| {
         let answers = solved.answers();
+        offered.extend(offers::on_redundancy(&solved));
         offered.extend(offers::on_warnings(&answers.warnings));
         let page = Page::with(&solved, &answers);
         let free_motion = answers.free_motion.clone();

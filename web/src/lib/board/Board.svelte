@@ -46,9 +46,12 @@
       ? { free: freeAt(scene, session.step), order: orderAt(scene, session.page, session.step) }
       : {}),
   });
+  // What is pointed at moves nothing on the drawing but the resultants of a load: nothing is laid out anew for the rest.
+  const arm = $derived(session.lit.arm);
+  const spread = $derived(session.lit.ids.filter((id) => /^(load|point):/.test(id)).join('\n'));
   const painted = $derived.by(() => {
     void fonts;
-    return layout(scene, view, size, { ...reading, lit: session.lit.ids, arm: session.lit.arm }, measure);
+    return layout(scene, view, size, { ...reading, lit: spread.split('\n'), arm }, measure);
   });
   const motion = $derived(session.reply?.solution?.free_motion ?? null);
   const moves = $derived(session.stop === 'idealise' || session.stop === 'free');

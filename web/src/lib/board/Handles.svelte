@@ -56,6 +56,11 @@
     return mark?.kind === 'unclear' ? `${mark.message} ${mark.cure}` : '';
   }
 
+  /** Why a bar carries nothing. */
+  function rule(id: string): string | undefined {
+    return session.page?.table.find((row) => row.of === id)?.rule ?? undefined;
+  }
+
   function click(event: MouseEvent, id: string): void {
     if (event.shiftKey && canChoose(id)) session.choose([markOf(id)], true);
     else if (!take(id)) open(id);
@@ -120,7 +125,7 @@
         data-label={l.id}
         aria-pressed={session.chosen.length > 0 && canChoose(l.id) ? chosen(l.id) : undefined}
         aria-label={says(l)}
-        title={l.kind === 'unclear' ? problem(l.id) : undefined}
+        title={l.kind === 'unclear' ? problem(l.id) : l.kind === 'axial' ? rule(l.id) : undefined}
         onclick={(e) => click(e, l.id)}
         onkeydown={(e) => rove(e, l.id)}
         onfocus={() => (current = l.id)}

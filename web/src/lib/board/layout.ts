@@ -87,15 +87,19 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
   for (const m of of('point')) if (numbered.has(m.id)) draft.segments.push(...rim(at(m.at), 10));
   axialLabels(of('bar'), bars, reading, draft, label, measure);
 
-  const points = of('point').map((m) => {
+  const near = crowded(of('point').map((m) => at(m.at)));
+  const points = of('point').map((m, i) => {
     const place = reading.order?.get(m.id) ?? null;
-    label(m.id, at(m.at), nameSide(members(at(m.at))), place ? 12 : 6, {
-      text: m.name,
-      index: '',
-      kind: 'name',
-      role: 'given',
-      editable: true,
-    });
+    // Where joints stand closer than their names are wide, the names come when one goes nearer, or points at a joint.
+    if (!near[i] || reading.lit.includes(m.id)) {
+      label(m.id, at(m.at), nameSide(members(at(m.at))), place ? 12 : 6, {
+        text: m.name,
+        index: '',
+        kind: 'name',
+        role: 'given',
+        editable: true,
+      });
+    }
     return { id: m.id, at: at(m.at), number: place?.number ?? null, turn: place?.turn ?? null };
   });
 
@@ -158,6 +162,15 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     section: reading.free ? sectionLine(reading.free, bars) : [],
     labels,
   };
+}
+
+/** A name needs so much room, and only where there are so many joints is it given up. */
+const CROWD = { many: 30, room: 30 };
+
+/** Which of many points have a neighbour nearer than a name is wide. */
+function crowded(points: readonly XY[]): boolean[] {
+  if (points.length <= CROWD.many) return points.map(() => false);
+  return points.map((p, i) => points.some((q, j) => i !== j && length(sub(p, q)) < CROWD.room));
 }
 
 /** A circle as straight pieces, for labels to keep off. */

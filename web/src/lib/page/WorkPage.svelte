@@ -1,10 +1,12 @@
 <!-- The page: the verdict, the working, the check, as they would stand on paper. -->
 <script lang="ts">
   import { CircleAlert, Gauge, TriangleAlert } from '@lucide/svelte';
+  import { flushSync } from 'svelte';
   import type { Session } from '../bench/session.svelte';
-  import Formula from './Formula.svelte';
   import Offers from './Offers.svelte';
   import Problems from './Problems.svelte';
+  import { Sight } from './sight.svelte';
+  import Step from './Step.svelte';
   import Sum from './Sum.svelte';
 
   interface Props {
@@ -16,6 +18,12 @@
   const page = $derived(session.page);
   const problems = $derived(session.reply?.problems ?? []);
   let root: HTMLElement;
+
+  /** Steps that are always set: what is seen of a page that was just opened. */
+  const FIRST = 6;
+  const sight = new Sight(() => root);
+  // On paper everything is seen.
+  let all = $state(false);
 
   // The step that is read stays in sight.
   $effect(() => {
@@ -29,6 +37,8 @@
     session.step = step;
   }
 </script>
+
+<svelte:window onbeforeprint={() => flushSync(() => (all = true))} onafterprint={() => (all = false)} />
 
 <section class="page" class:without={session.without} bind:this={root} aria-label="Working" data-keys>
   {#if session.empty}
@@ -67,6 +77,7 @@
         </div>
       {/if}
     </div>
+    <Offers {session} offers={session.offers((about) => about === 'redundant')} />
     {#each page.warnings as warning (warning)}
       <p class="warning"><TriangleAlert size={15} /> <span>{warning}</span></p>
     {/each}
@@ -93,35 +104,14 @@
       </ul>
     {/if}
     {#each page.steps as step (step.number)}
-      {@const now = session.stop === 'work' && session.step === step.number}
-      <article class:now data-part="step-{step.number}">
-        <h2>
-          <button onclick={() => goTo(step.number)} aria-current={now ? 'step' : undefined}>
-            <span class="number">{step.number}</span>{step.title}
-          </button>
-        </h2>
-        <p class="reason">
-          {#each step.reason as fragment, i (i)}<Formula {fragment} />{/each}
-        </p>
-        {#each step.lines as line, i (i)}
-          {#if line.title}<p class="line">{line.title}</p>{/if}
-          {#if !step.at_sight}
-            <Sum {session} id="step-{step.number}-{i}" sum={line.sum} terms={line.terms} end="0" />
-          {/if}
-        {/each}
-        {#each step.results as result, i (i)}
-          <p
-            class="result"
-            onpointerenter={() => session.point({ ids: [result.unknown] })}
-            onpointerleave={() => session.point(null)}
-          >
-            <span class="value" class:lit={session.lit.ids.includes(result.unknown)}
-              ><Formula fragment={result.value} /></span
-            >
-            <span class="remark">{result.remark}</span>
-          </p>
-        {/each}
-      </article>
+      <Step
+        {session}
+        {step}
+        now={session.stop === 'work' && session.step === step.number}
+        near={all || sight.near.has(step.number) || step.number <= FIRST}
+        watch={sight.watch}
+        goTo={() => goTo(step.number)}
+      />
     {/each}
     {#if page.checks.length > 0}
       <article class="checks" class:now={session.stop === 'check'} data-part="checks">
@@ -155,7 +145,7 @@
     line-height: 1.45;
   }
   /* What is shown does not know yet what is being typed. */
-  .without article,
+  .without :global(article),
   .without .verdict {
     filter: grayscale(1);
     color: var(--color-neutral);
@@ -291,7 +281,7 @@
     flex: none;
     margin-top: 2px;
   }
-  article {
+  .page :global(article) {
     /* Of a long working only what is in sight is laid out and painted. */
     content-visibility: auto;
     contain-intrinsic-size: auto 130px;
@@ -300,55 +290,55 @@
     border-top: 1px solid var(--rule);
     transition: background 250ms;
   }
-  article.now {
+  .page :global(article.now) {
     border-left-color: var(--focus);
     background: color-mix(in oklab, var(--wash) 55%, transparent);
   }
-  article h2 {
+  .page :global(article h2) {
     font-weight: 640;
     font-size: 14px;
   }
-  h2 button {
+  .page :global(h2 button) {
     cursor: pointer;
     text-align: left;
     min-height: 24px;
   }
-  h2 button:hover {
+  .page :global(h2 button:hover) {
     color: var(--focus);
   }
-  .number {
+  .page :global(.number) {
     display: inline-block;
     min-width: 1.5em;
     color: var(--color-neutral);
     font-weight: 560;
   }
-  .reason {
+  .page :global(.reason) {
     color: var(--color-neutral);
     font-size: 13px;
   }
-  .line {
+  .page :global(.line) {
     font-size: 13px;
     font-weight: 560;
     margin-top: 4px;
   }
-  .result {
+  .page :global(.result) {
     display: flex;
     flex-wrap: wrap;
     gap: 2px 12px;
     align-items: baseline;
   }
-  .value {
+  .page :global(.value) {
     color: var(--solved);
     font-size: 14.5px;
     border-radius: 4px;
     padding: 1px 4px;
     margin-left: -4px;
   }
-  .value.lit {
+  .page :global(.value.lit) {
     background: var(--wash);
     color: var(--focus);
   }
-  .remark {
+  .page :global(.remark) {
     font-size: 12.5px;
     color: var(--color-neutral);
   }
@@ -366,7 +356,7 @@
       overflow: visible;
       padding: 0;
     }
-    article {
+    .page :global(article) {
       content-visibility: visible;
       break-inside: avoid;
       background: none !important;
