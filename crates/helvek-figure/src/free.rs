@@ -2,7 +2,7 @@
 
 use crate::SymbolMark;
 use crate::scene::{Painter, pair};
-use helvek_core::equilibrium::{ActionOf, ColumnOf, Freedom, PartId, PartOf};
+use helvek_core::equilibrium::{ActionOf, ColumnId, ColumnOf, Freedom, PartId, PartOf};
 use helvek_core::model::LoadKind;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -44,6 +44,12 @@ pub struct CutMark {
     pub step: Option<usize>,
 }
 
+/// What the working found, by column: values, and the steps that found them, from 1.
+struct Found {
+    values: Vec<Option<f64>>,
+    steps: Vec<Option<usize>>,
+}
+
 /// Beyond so many bars free bodies are not drawn apart.
 const MOST: usize = 2000;
 
@@ -54,18 +60,28 @@ impl Painter<'_> {
         if !self.complete || solved.equilibrium.parts.len() < 2 || self.model().bars.len() > MOST {
             return Vec::new();
         }
+        let mut found =
+            Found { values: solved.values(), steps: vec![None; solved.equilibrium.columns.len()] };
+        for (index, step) in solved.working.steps.iter().enumerate() {
+            step.unknowns.iter().for_each(|id| found.steps[id.index()] = Some(index + 1));
+        }
+        let touching = solved.equilibrium.touching();
         let turns = solved.working.turns();
         turns
             .into_iter()
             .map(|turn| {
                 let whole = turn.parts.len() == solved.equilibrium.parts.len();
                 let parts: HashSet<PartId> = turn.parts.iter().copied().collect();
+                let mut columns: Vec<ColumnId> =
+                    turn.parts.iter().flat_map(|part| touching[part.index()].iter().copied()).collect();
+                columns.sort_unstable();
+                columns.dedup();
                 Free {
                     first: turn.first + 1,
                     last: turn.last + 1,
                     at: self.joint_of(&turn.parts),
-                    keep: if whole { Vec::new() } else { self.kept(&parts) },
-                    cut: if whole { Vec::new() } else { self.cut(&parts) },
+                    keep: if whole { Vec::new() } else { self.kept(&parts, &columns) },
+                    cut: if whole { Vec::new() } else { self.cut(&parts, &columns, &found) },
                 }
             })
             .collect()
@@ -77,7 +93,7 @@ impl Painter<'_> {
         (part.freedom == Freedom::Particle).then(|| self.place(part.reference))
     }
 
-    fn kept(&self, parts: &HashSet<PartId>) -> Vec<String> {
+    fn kept(&self, parts: &HashSet<PartId>, columns: &[ColumnId]) -> Vec<String> {
         let (solved, model) = (self.solved, self.model());
         let mut keep = Vec::new();
         for part in parts {
@@ -97,7 +113,8 @@ impl Painter<'_> {
                 _ => {}
             }
         }
-        for column in &solved.equilibrium.columns {
+        for id in columns {
+            let column = solved.equilibrium.column(*id);
             let inside = column.acts.iter().filter(|act| parts.contains(&act.on)).count();
             match column.of {
                 ColumnOf::Bar(bar) if inside == 2 => {
@@ -129,11 +146,11 @@ impl Painter<'_> {
     }
 
     /// Bars and links with one end on what is freed.
-    fn cut(&self, parts: &HashSet<PartId>) -> Vec<CutMark> {
+    fn cut(&self, parts: &HashSet<PartId>, columns: &[ColumnId], found: &Found) -> Vec<CutMark> {
         let (solved, model) = (self.solved, self.model());
         let mut cut = Vec::new();
-        for (id, value) in solved.equilibrium.column_ids().zip(solved.values()) {
-            let column = solved.equilibrium.column(id);
+        for id in columns {
+            let (column, value) = (solved.equilibrium.column(*id), found.values[id.index()]);
             let mark = match column.of {
                 ColumnOf::Bar(bar) => format!("bar:{}", model.bars[bar.index()].name),
                 ColumnOf::Link(body) => format!("body:{}", model.bodies[body.index()].name),
@@ -150,7 +167,7 @@ impl Painter<'_> {
                 text: value.map(|v| self.result(v.abs(), &model.units.force)),
                 turned: value.is_some_and(|v| v < 0.0),
                 zero: value == Some(0.0),
-                step: solved.working.step_of(id).map(|s| s + 1),
+                step: found.steps[id.index()],
             });
         }
         cut

@@ -16,7 +16,7 @@ mod unclear;
 pub use bounds::Bounds;
 pub use free::{CutMark, Free};
 pub use marks::{AxialForce, Axis, Carries, Mark, Numbered, Shape, Spin, Straight, SymbolMark};
-pub use scene::scene;
+pub use scene::{free_bodies, scene};
 pub use thumbnail::thumbnail;
 pub use unclear::unclear;
 
@@ -30,7 +30,7 @@ pub struct Scene {
     pub bounds: Option<Bounds>,
     /// In painting order.
     pub marks: Vec<Mark>,
-    /// The free bodies of the working, in the order in which they are worked; none where there is only one.
+    /// The free bodies of the working, where they were wanted: see [`free_bodies`].
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]
     pub free: Vec<Free>,

@@ -1,6 +1,6 @@
 //! From a model (and, when it is whole, its solution) to marks.
 
-use crate::{Bounds, Mark, Numbered, Scene, Shape, Spin};
+use crate::{Bounds, Free, Mark, Numbered, Scene, Shape, Spin};
 use helvek_core::equilibrium::{ActionOf, Column, ColumnKind, ColumnOf, Source};
 use helvek_core::geometry::{Point, Vector};
 use helvek_core::model::{Amount, Given, LoadKind, Model, On, PointId, Support, SupportKind};
@@ -21,7 +21,12 @@ pub fn scene(solved: &Solved, complete: bool) -> Scene {
     painter.reactions(&mut marks);
     painter.points(&mut marks);
     let bounds = Bounds::around(painter.extent());
-    Scene { bounds, marks, free: painter.free_bodies() }
+    Scene { bounds, marks, free: Vec::new() }
+}
+
+/// The free bodies of a solution's working, in the order in which they are worked; none where there is only one part.
+pub fn free_bodies(solved: &Solved) -> Vec<Free> {
+    Painter { solved, complete: true }.free_bodies()
 }
 
 pub(crate) struct Painter<'a> {

@@ -229,10 +229,12 @@ pub struct Askable {
 impl Page {
     /// Words a solution.
     pub fn of(solved: &Solved) -> Self {
-        Self::with(solved, &solved.answers())
+        let answers = solved.answers();
+        Self { next: next(solved), table: table(solved, &answers), ..Self::with(solved, &answers) }
     }
 
-    /// Words a solution whose answers are there already.
+    /// Words a solution whose answers are there already, without which joint can be next and without the table of bars:
+    /// see [`next`] and [`table`].
     pub fn with(solved: &Solved, answers: &Answers) -> Self {
         let wording = Wording { solved, answers, values: solved.full_values() };
         let headlines = wording.headlines();
@@ -248,10 +250,10 @@ impl Page {
                 .enumerate()
                 .map(|(i, step)| wording.step(i + 1, step))
                 .collect(),
-            next: next(solved),
+            next: Vec::new(),
             remarks: wording.remarks(),
             checks: solved.working.checks.iter().map(|check| wording.check(check)).collect(),
-            table: wording.table(),
+            table: Vec::new(),
             limits: wording.limits(),
             asked: wording.asked(),
             askable: wording.askable(),
@@ -264,10 +266,16 @@ impl Page {
     }
 }
 
+/// A row for each bar, in the order of the sheet.
+pub fn table(solved: &Solved, answers: &Answers) -> Vec<TableRow> {
+    Wording { solved, answers, values: solved.full_values() }.table()
+}
+
 /// More joints than this are not looked through one by one.
 const MOST_JOINTS: usize = 120;
 
-fn next(solved: &Solved) -> Vec<NextLine> {
+/// Which joint can be solved next after each step, and why. Nothing where there are too many to look through.
+pub fn next(solved: &Solved) -> Vec<NextLine> {
     let model = &solved.model;
     if model.bars.is_empty() || model.pins.len() > MOST_JOINTS || solved.working.steps.is_empty() {
         return Vec::new();

@@ -208,20 +208,41 @@ impl Browser {
         self.client.perform_actions(mouse).await.unwrap_or_else(|error| panic!("{css}: {error}"));
     }
 
-    /// Presses beside the middle of an element and sweeps by so many pixels, smoothly and in so many milliseconds.
+    /// Presses beside the middle of an element and sweeps by so many pixels, step by step in so many milliseconds.
     ///
     /// # Panics
     /// When it is not there.
     pub async fn sweep(&self, css: &str, from_x: f64, from_y: f64, right: f64, down: f64, millis: u64) {
+        self.stroke(css, (from_x, from_y), (right, down), millis, true).await;
+    }
+
+    /// As [`Browser::sweep`], without pressing.
+    ///
+    /// # Panics
+    /// When it is not there.
+    pub async fn glide(&self, css: &str, from_x: f64, from_y: f64, right: f64, down: f64, millis: u64) {
+        self.stroke(css, (from_x, from_y), (right, down), millis, false).await;
+    }
+
+    async fn stroke(&self, css: &str, from: (f64, f64), by: (f64, f64), millis: u64, pressed: bool) {
+        // The driver jumps to the end of a long move: a hand is made of short ones.
+        const STEP: u64 = 16;
         let element = self.find(css).await;
         let box_ = element.rectangle().await.unwrap_or_else(|error| panic!("{css}: {error}"));
-        let (x, y) = (box_.0 + box_.2 / 2.0 + from_x, box_.1 + box_.3 / 2.0 + from_y);
+        let (x, y) = (box_.0 + box_.2 / 2.0 + from.0, box_.1 + box_.3 / 2.0 + from.1);
         let to = |duration, x, y| PointerAction::MoveTo { duration, x, y };
-        let mouse = MouseActions::new("mouse".into())
-            .then(to(None, x, y))
-            .then(PointerAction::Down { button: MOUSE_BUTTON_LEFT })
-            .then(to(Some(Duration::from_millis(millis)), x + right, y + down))
-            .then(PointerAction::Up { button: MOUSE_BUTTON_LEFT });
+        let mut mouse = MouseActions::new("mouse".into()).then(to(None, x, y));
+        if pressed {
+            mouse = mouse.then(PointerAction::Down { button: MOUSE_BUTTON_LEFT });
+        }
+        let steps = (millis / STEP).max(1);
+        for step in 1..=steps {
+            let part = step as f64 / steps as f64;
+            mouse = mouse.then(to(Some(Duration::from_millis(STEP)), x + by.0 * part, y + by.1 * part));
+        }
+        if pressed {
+            mouse = mouse.then(PointerAction::Up { button: MOUSE_BUTTON_LEFT });
+        }
         self.client.perform_actions(mouse).await.unwrap_or_else(|error| panic!("{css}: {error}"));
     }
 

@@ -31,7 +31,7 @@ const EDITS: &str = "
             });
         });
         look.observe(answers, { subtree: true, childList: true, characterData: true });
-        write.call(field, String(20 + i * 0.7));
+        write.call(field, String(20 + i * 2));
         field.dispatchEvent(new Event('input', { bubbles: true }));
     };
     once(0);

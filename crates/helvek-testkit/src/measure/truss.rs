@@ -10,12 +10,12 @@ pub(crate) async fn measure(binary: &Path, report: &mut Report) {
     let server = Server::start(binary, &folder.path().join("s.sqlite"), false).await;
     let browser = Browser::open(1280, 800, Theme::Light).await;
     // 4 n + 1 bars on n panels.
-    for (span, panels, edited) in [(50, 25, true), (200, 100, false)] {
+    for (span, panels, rise, edited) in [(50, 25, 2, true), (200, 100, 40, false)] {
         browser.goto(&server.address).await;
         browser.keys("n").await;
         browser.find("main[aria-label=Bench]").await;
         browser.settle().await;
-        for keys in [format!("u{span}⇥{panels}⇥2⏎"), "f8@C⏎".into(), "f5@F..H⏎".into()] {
+        for keys in [format!("u{span}⇥{panels}⇥{rise}⏎"), "f8@C⏎".into(), "f5@F..H⏎".into()] {
             browser.keys(&keys).await;
             browser.settle().await;
         }
@@ -28,35 +28,30 @@ pub(crate) async fn measure(binary: &Path, report: &mut Report) {
         browser.script(COUNT).await;
         browser.sweep(".board svg", -200.0, 260.0, 220.0, -60.0, 2500).await;
         frames(&browser, report, &format!("panning a {of}, pictures a second")).await;
-        browser.keys("5").await;
-        browser.settle().await;
-        browser.script(COUNT).await;
-        let lit = lit(&browser).await;
-        frames(
-            &browser,
-            report,
-            &format!("lighting {lit} bars one after the other on a {of}, pictures a second"),
-        )
-        .await;
+        browser.keys("0").await;
+        for (stop, name) in [("4", "the drawing"), ("5", "the drawing and the table")] {
+            browser.keys(stop).await;
+            browser.settle().await;
+            browser.script(COUNT).await;
+            let lit = lit(&browser).await;
+            let what = format!("passing over {lit} bars, lit on {name}, {of}, pictures a second");
+            frames(&browser, report, &what).await;
+        }
     }
     browser.client.close().await.expect("the window closes");
     server.stop().await;
 }
 
-/// Points at bar after bar, a new one in each picture, and tells how many lit up.
+/// Passes over the truss with the pointer, and tells how many bars lit up on the way.
 async fn lit(browser: &Browser) -> u64 {
-    const POINT: &str = "
-        const done = arguments[0];
-        const bars = [...document.querySelectorAll('.member .reach')].slice(0, 120);
-        let lit = 0;
-        const next = (i) => {
-            if (i > 0 && document.querySelector('.member.lit')) lit += 1;
-            if (i === bars.length) return done(lit);
-            bars[i].dispatchEvent(new PointerEvent('pointerenter'));
-            requestAnimationFrame(() => next(i + 1));
-        };
-        next(0);
+    const WATCH: &str = "
+        window.lit_ = new Set();
+        new MutationObserver((all) => {
+            for (const { addedNodes } of all)
+                for (const node of addedNodes) if (node.dataset?.lit) window.lit_.add(node.dataset.lit);
+        }).observe(document.querySelector('.board'), { subtree: true, childList: true });
     ";
-    let lit = browser.client.execute_async(POINT, vec![]).await.expect("the pointing");
-    lit.as_u64().unwrap_or_default()
+    browser.script(WATCH).await;
+    browser.glide(".board svg", -215.0, -50.0, 430.0, 10.0, 2500).await;
+    browser.script("return window.lit_.size").await.as_u64().unwrap_or_default()
 }

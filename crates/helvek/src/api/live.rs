@@ -11,8 +11,8 @@ use helvek_core::edit::{self, Edit};
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, Document, MAX_TEXT, Sheet, Syntax};
 use helvek_core::{model, solution};
-use helvek_figure::{Scene, unclear};
-use helvek_report::page::Page;
+use helvek_figure::{Scene, free_bodies, unclear};
+use helvek_report::page::{Page, next, table};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use serde_json::value::RawValue;
@@ -32,6 +32,12 @@ pub(crate) struct LiveRequest {
     /// Leaves out what only programs read: the answers as numbers.
     #[serde(default)]
     pub(crate) lean: bool,
+    /// Wants the free bodies of the working, and which joint can be next.
+    #[serde(default)]
+    pub(crate) free: bool,
+    /// Wants the table of bars.
+    #[serde(default)]
+    pub(crate) table: bool,
 }
 
 /// Everything a bench shows.
@@ -136,7 +142,14 @@ fn reply(request: &LiveRequest) -> LiveReply {
         let answers = solved.answers();
         offered.extend(offers::on_redundancy(&solved));
         offered.extend(offers::on_warnings(&answers.warnings));
-        let page = Page::with(&solved, &answers);
+        let mut page = Page::with(&solved, &answers);
+        if request.table {
+            page.table = table(&solved, &answers);
+        }
+        if request.free {
+            page.next = next(&solved);
+            scene.free = free_bodies(&solved);
+        }
         let free_motion = answers.free_motion.clone();
         LiveSolution { answers: (!request.lean).then_some(answers), page, free_motion }
     });

@@ -151,7 +151,7 @@ async fn limits_are_typed_and_what_governs_is_named() {
     assert_eq!(browser.script(first).await, json!("bar:B-C"));
     browser.hover("[data-row='bar:B-C']").await;
     browser
-        .until("return document.querySelector('.member.tension.lit') !== null", "the bar to light up")
+        .until("return document.querySelector('[data-lit=\"bar:B-C\"]') !== null", "the bar to light up")
         .await;
     // A load between the joints of a bar: refused, with the offer of a member; taken, it is placed.
     desk.draw(&["f1@2;0⏎"]).await;

@@ -1,6 +1,6 @@
 /** Talking to the server. Every failure becomes a `Refusal` that says what is wrong and what to do. */
 import type {
-  Edit,
+  LiveRequest,
   ErrorBody,
   Example,
   Kept,
@@ -49,12 +49,7 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
 }
 
 export const api = {
-  solve: (seq: number, sheet: Sheet, edit?: Edit) =>
-    call<LiveReply>(
-      'POST',
-      '/api/solve',
-      edit ? { seq, sheet, edit, lean: true } : { seq, sheet, lean: true },
-    ),
+  solve: (question: LiveRequest) => call<LiveReply>('POST', '/api/solve', question),
   look: (query: Record<string, string>) =>
     call<ShelfReply>('GET', `/api/sheets?${new URLSearchParams(query)}`),
   examples: () => call<Example[]>('GET', '/api/examples'),

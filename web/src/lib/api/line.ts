@@ -1,6 +1,6 @@
 /** One open line to the solver: with every key an answer is asked for, and a request of its own would take longer than its answer. */
 import { api, Refusal } from './client';
-import type { Edit, ErrorBody, LiveReply, Sheet } from './types';
+import type { ErrorBody, LiveReply, LiveRequest } from './types';
 
 interface Waiting {
   readonly resolve: (reply: LiveReply) => void;
@@ -13,8 +13,8 @@ export class Line {
   #waiting: Waiting | null = null;
 
   /** Asks one thing at a time. While the line is not open, by a request of its own. */
-  ask(seq: number, sheet: Sheet, edit?: Edit): Promise<LiveReply> {
-    const plain = () => api.solve(seq, sheet, edit);
+  ask(question: LiveRequest): Promise<LiveReply> {
+    const plain = () => api.solve(question);
     const socket = this.#open();
     if (!socket || socket.readyState !== socket.OPEN) return plain();
     return new Promise((resolve, reject) => {
@@ -25,7 +25,7 @@ export class Line {
         },
         broken: () => plain().then(resolve, reject),
       };
-      socket.send(JSON.stringify(edit ? { seq, sheet, edit, lean: true } : { seq, sheet, lean: true }));
+      socket.send(JSON.stringify(question));
     });
   }
 

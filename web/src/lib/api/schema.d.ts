@@ -1642,6 +1642,16 @@ export interface components {
              * @default false
              */
             readonly lean?: boolean;
+            /**
+             * @description Wants the free bodies of the working, and which joint can be next.
+             * @default false
+             */
+            readonly free?: boolean;
+            /**
+             * @description Wants the table of bars.
+             * @default false
+             */
+            readonly table?: boolean;
         };
         /** @description A solution with its wording. */
         readonly LiveSolution: {
@@ -2311,7 +2321,7 @@ export interface components {
             readonly bounds: components["schemas"]["Bounds"] | null;
             /** @description In painting order. */
             readonly marks: readonly components["schemas"]["Mark"][];
-            /** @description The free bodies of the working, in the order in which they are worked; none where there is only one. */
+            /** @description The free bodies of the working, where they were wanted: see [`free_bodies`]. */
             readonly free?: readonly components["schemas"]["Free"][];
         };
         /** @description What a bar carries. */

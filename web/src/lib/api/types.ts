@@ -10,6 +10,7 @@ export type Direction = Schemas['Direction'];
 export type Quantity = Schemas['Quantity'];
 export type Conventions = NonNullable<Sheet['conventions']>;
 export type Edit = Schemas['Edit'];
+export type LiveRequest = Schemas['LiveRequest'];
 export type LiveReply = Schemas['LiveReply'];
 export type Problem = Schemas['Problem'];
 export type Scene = Schemas['Scene'];

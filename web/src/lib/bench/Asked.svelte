@@ -28,6 +28,14 @@
     return () => watch.disconnect();
   });
 
+  /** More answers than this are told in a few words; the table has them. */
+  const MANY = 40;
+  const lines = $derived(page?.asked ?? []);
+  const inTable = $derived(
+    lines.length > MANY ? lines.filter((line) => line.of.startsWith('bar:')).length : 0,
+  );
+  const asked = $derived(inTable > 0 ? lines.filter((line) => !line.of.startsWith('bar:')) : lines);
+
   const marks = $derived((of: string) => {
     const scene = session.reply?.scene.marks ?? [];
     const reactions = scene.filter((m) => m.kind === 'reaction' && m.support === of).map((m) => m.id);
@@ -63,7 +71,13 @@
   </div>
   <div class="answers" class:without={session.without} class:more bind:this={row}>
     {#if page}
-      {#each page.asked as line, i (i)}
+      {#if inTable > 0}
+        <button class="answer" onclick={() => session.go('table')}>
+          <strong>{page.headlines.table}</strong>
+          <small>{inTable} bars: the table (5)</small>
+        </button>
+      {/if}
+      {#each asked as line, i (i)}
         <!-- svelte-ignore a11y_no_static_element_interactions -->
         <div
           class="answer"
@@ -76,7 +90,7 @@
           <small>{line.label}</small>
         </div>
       {:else}
-        <p class="none">Every reaction, as soon as there is a support.</p>
+        {#if inTable === 0}<p class="none">Every reaction, as soon as there is a support.</p>{/if}
       {/each}
     {:else}
       <p class="none">
@@ -152,6 +166,10 @@
   }
   .without strong {
     color: var(--color-neutral);
+  }
+  button.answer {
+    text-align: left;
+    cursor: pointer;
   }
   .answer {
     flex: none;

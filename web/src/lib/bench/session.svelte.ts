@@ -4,7 +4,7 @@ import type { ArmMark, Edit, LiveReply, Offer, Scene, Sheet } from '../api/types
 import { mended } from '../entry/mend';
 import { editOf, type Target, tool, type ToolId } from '../entry/tools';
 import type { Saver } from './saver.svelte';
-import { Solver } from './solver';
+import { Solver, type Want } from './solver';
 
 export const STOPS = ['idealise', 'free', 'work', 'check', 'table'] as const;
 export type Stop = (typeof STOPS)[number];
@@ -164,10 +164,15 @@ export class Session {
     }
   }
 
-  async #ask(edit?: Edit): Promise<LiveReply | null> {
+  /** What there is much of, and is read at some stops only. */
+  get #want(): Want {
+    return { free: this.stop === 'work', table: this.stop === 'table' || this.stop === 'check' };
+  }
+
+  async #ask(edit?: Edit, want = this.#want): Promise<LiveReply | null> {
     this.waiting += 1;
     try {
-      const reply = await this.#solver.ask(this.sheet, edit);
+      const reply = await this.#solver.ask(this.sheet, edit, want);
       this.offline = false;
       if (reply) {
         this.reply = reply;
@@ -318,7 +323,9 @@ export class Session {
       this.#push(mended(this.sheet, entry.target.path ?? '', entry.typed['value'] ?? ''), null);
       return true;
     }
-    const reply = await this.#ask(editOf(entry.tool, entry.target, touched));
+    const reply = await this.#ask(editOf(entry.tool, entry.target, touched), {
+      free: entry.tool === 'section',
+    });
     if (!reply) return false;
     // Joints alone are no structure yet, and may be put down all the same.
     const problems = reply.problems.filter((p) => !(entry.tool === 'bars' && p.path === 'bodies'));
@@ -357,6 +364,9 @@ export class Session {
     this.stop = stop;
     this.point(null);
     if (stop === 'work') this.step = 1;
+    const { free, table } = this.#want;
+    const missing = (free && !this.reply?.scene.free) || (table && this.page?.table.length === 0);
+    if (missing && this.stops.includes('table')) void this.#ask();
   }
 
   /** The next or the previous step; the stops follow one another. */

@@ -5,9 +5,16 @@ import type { Edit, LiveReply, Sheet } from '../api/types';
 interface Question {
   sheet: Sheet;
   edit: Edit | undefined;
+  want: Want;
   seq: number;
   resolve: (reply: LiveReply | null) => void;
   reject: (error: unknown) => void;
+}
+
+/** What is read only at some stops. */
+export interface Want {
+  readonly free?: boolean;
+  readonly table?: boolean;
 }
 
 export class Solver {
@@ -16,11 +23,11 @@ export class Solver {
   #waiting: Question | null = null;
   readonly #line = new Line();
 
-  /** The reply to this very question; `null` when a newer one overtook it. */
-  ask(sheet: Sheet, edit?: Edit): Promise<LiveReply | null> {
+  /** The reply to this very question, with what is wanted besides; `null` when a newer one overtook it. */
+  ask(sheet: Sheet, edit?: Edit, want: Want = {}): Promise<LiveReply | null> {
     return new Promise((resolve, reject) => {
       this.#waiting?.resolve(null);
-      this.#waiting = { sheet, edit, seq: ++this.#seq, resolve, reject };
+      this.#waiting = { sheet, edit, want, seq: ++this.#seq, resolve, reject };
       void this.#next();
     });
   }
@@ -31,7 +38,8 @@ export class Solver {
     this.#waiting = null;
     this.#busy = true;
     try {
-      const reply = await this.#line.ask(question.seq, question.sheet, question.edit);
+      const { seq, sheet, edit, want } = question;
+      const reply = await this.#line.ask({ seq, sheet, lean: true, ...want, ...(edit ? { edit } : {}) });
       question.resolve(reply.seq === this.#seq ? reply : null);
     } catch (error) {
       question.reject(error);

@@ -10,6 +10,7 @@
   import ArmLine from './ArmLine.svelte';
   import { Drag } from './drag.svelte';
   import Drawing from './Drawing.svelte';
+  import Glow from './Glow.svelte';
   import Handles from './Handles.svelte';
   import { layout } from './layout';
   import { forget, measure } from './measure';
@@ -66,7 +67,37 @@
       const cutting = session.entry?.tool === 'section';
       return !event.ctrlKey && !event.shiftKey && !cutting && !(onThing && !reading.freed) && !event.button;
     })
-    .on('zoom', (event: { transform: ZoomTransform }) => (transform = event.transform));
+    .on('zoom', (event: { transform: ZoomTransform; sourceEvent: Event | null }) => {
+      const panned = event.sourceEvent !== null && event.transform.k === transform.k;
+      if (panned && event.sourceEvent?.type !== 'wheel') slide(event.transform);
+      else transform = event.transform;
+    })
+    .on('end', () => {
+      if (slid) transform = slid;
+      slid = null;
+      cancelAnimationFrame(frame);
+      slideBy('');
+    });
+
+  // While the board is panned by hand the picture only slides; it is laid out anew where it comes to rest.
+  let slid: ZoomTransform | null = null;
+  let frame = 0;
+  let sheet: SVGGElement;
+  let lines: SVGPatternElement;
+
+  function slide(to: ZoomTransform): void {
+    slid = to;
+    cancelAnimationFrame(frame);
+    frame = requestAnimationFrame(() =>
+      slideBy(`translate(${to.x - transform.x}px, ${to.y - transform.y}px)`),
+    );
+  }
+
+  function slideBy(way: string): void {
+    const over = root.querySelectorAll<HTMLElement | SVGElement>(':scope > .overlay, :scope > .glow');
+    for (const part of [sheet, ...over]) part.style.transform = way;
+    lines.setAttribute('patternTransform', way.replaceAll('px', ''));
+  }
 
   onMount(() => {
     const selection = select(svg);
@@ -256,7 +287,15 @@
 >
   <svg bind:this={svg} onclick={pick} aria-hidden="true">
     <defs>
-      <pattern id="grid" width={grid} height={grid} x={view.x} y={view.y} patternUnits="userSpaceOnUse">
+      <pattern
+        bind:this={lines}
+        id="grid"
+        width={grid}
+        height={grid}
+        x={view.x}
+        y={view.y}
+        patternUnits="userSpaceOnUse"
+      >
         <path d="M{grid} 0H0V{grid}" class="grid" />
       </pattern>
       <pattern id="hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -264,56 +303,59 @@
       </pattern>
     </defs>
     <rect width="100%" height="100%" fill="url(#grid)" class="paper" />
-    {#if motion && moves}
-      <MotionGhost {motion} {scene} {view} />
-    {/if}
-    <Drawing
-      {painted}
-      {lit}
-      freed={reading.freed}
-      behind={reading.resultants}
-      enter={light}
-      leave={dark}
-      pick={pickMember}
-    />
-    {#if session.lit.arm}
-      <ArmLine arm={session.lit.arm} {view} />
-    {/if}
-    {#if pointed}
-      <g class="pointed">
-        <line
-          x1={pointed.screen[0]}
-          y1={pointed.screen[1] - 46}
-          x2={pointed.screen[0]}
-          y2={pointed.screen[1] + 46}
-        />
-        <circle cx={pointed.screen[0]} cy={pointed.screen[1]} r="6" />
-        <text x={pointed.screen[0] + 9} y={pointed.screen[1] - 34}>{pointed.said}</text>
-      </g>
-    {/if}
-    {#if drag.snap}
-      {@const [x, y] = toScreen(view, drag.snap.at)}
-      <g class="pointed">
-        <path d="M{x - 46} {y}H{x + 46}M{x} {y - 46}V{y + 46}" />
-        <circle cx={x} cy={y} r="6" />
-        <text x={x + 9} y={y - 34}>{drag.snap.said}</text>
-      </g>
-    {/if}
-    {#if drag.line}
-      {@const [[ax, ay], [bx, by]] = drag.line}
-      <line class="cut" x1={ax} y1={ay} x2={bx} y2={by} />
-    {/if}
-    {#if drag.box}
-      {@const [[ax, ay], [bx, by]] = drag.box}
-      <rect
-        class="span"
-        x={Math.min(ax, bx)}
-        y={Math.min(ay, by)}
-        width={Math.abs(bx - ax)}
-        height={Math.abs(by - ay)}
+    <g bind:this={sheet}>
+      {#if motion && moves}
+        <MotionGhost {motion} {scene} {view} />
+      {/if}
+      <Drawing
+        {painted}
+        {lit}
+        freed={reading.freed}
+        behind={reading.resultants}
+        enter={light}
+        leave={dark}
+        pick={pickMember}
       />
-    {/if}
+      {#if session.lit.arm}
+        <ArmLine arm={session.lit.arm} {view} />
+      {/if}
+      {#if pointed}
+        <g class="pointed">
+          <line
+            x1={pointed.screen[0]}
+            y1={pointed.screen[1] - 46}
+            x2={pointed.screen[0]}
+            y2={pointed.screen[1] + 46}
+          />
+          <circle cx={pointed.screen[0]} cy={pointed.screen[1]} r="6" />
+          <text x={pointed.screen[0] + 9} y={pointed.screen[1] - 34}>{pointed.said}</text>
+        </g>
+      {/if}
+      {#if drag.snap}
+        {@const [x, y] = toScreen(view, drag.snap.at)}
+        <g class="pointed">
+          <path d="M{x - 46} {y}H{x + 46}M{x} {y - 46}V{y + 46}" />
+          <circle cx={x} cy={y} r="6" />
+          <text x={x + 9} y={y - 34}>{drag.snap.said}</text>
+        </g>
+      {/if}
+      {#if drag.line}
+        {@const [[ax, ay], [bx, by]] = drag.line}
+        <line class="cut" x1={ax} y1={ay} x2={bx} y2={by} />
+      {/if}
+      {#if drag.box}
+        {@const [[ax, ay], [bx, by]] = drag.box}
+        <rect
+          class="span"
+          x={Math.min(ax, bx)}
+          y={Math.min(ay, by)}
+          width={Math.abs(bx - ax)}
+          height={Math.abs(by - ay)}
+        />
+      {/if}
+    </g>
   </svg>
+  <Glow {painted} {lit} />
   <Handles {session} {painted} freed={reading.freed} {lit} {open} {take} enter={light} leave={dark} />
   {@render children?.(painted, drag.on)}
 </div>

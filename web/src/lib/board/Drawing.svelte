@@ -82,7 +82,6 @@
     <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
     <g
       class="turn {p.turn}"
-      class:lit={lit(p.id)}
       data-mark={p.id}
       onclick={(event) => pick(p.id, event)}
       onpointerenter={() => enter(p.id)}
@@ -92,7 +91,7 @@
       {#if p.number !== null}<text x={p.at[0]} y={p.at[1] + 4}>{p.number}</text>{/if}
     </g>
   {:else}
-    <circle cx={p.at[0]} cy={p.at[1]} r="4.5" class="point" class:lit={lit(p.id)} data-mark={p.id} />
+    <circle cx={p.at[0]} cy={p.at[1]} r="4.5" class="point" data-mark={p.id} />
   {/if}
 {/each}
 
@@ -171,13 +170,6 @@
   }
   .turn.waits circle {
     stroke-dasharray: 2.5 2.5;
-  }
-  .turn.lit circle {
-    stroke: var(--focus);
-  }
-  .point.lit {
-    stroke: var(--focus);
-    stroke-width: 3;
   }
   .dimension line {
     stroke: var(--assumed);

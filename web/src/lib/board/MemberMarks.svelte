@@ -31,7 +31,7 @@
   <circle class="wheel" class:lit={lit(w.id)} cx={w.at[0]} cy={w.at[1]} r={w.r} />
 {/each}
 {#each painted.bars as b (b.id)}
-  <g class="member {b.sense ?? ''}" class:out={b.out} class:lit={lit(b.id)}>
+  <g class="member {b.sense ?? ''}" class:out={b.out}>
     {#if b.sense === 'compression'}
       {#each edges(b) as [p, q], i (i)}
         <line class="edge" x1={p[0]} y1={p[1]} x2={q[0]} y2={q[1]} />
@@ -86,10 +86,6 @@
   }
   .out {
     opacity: 0.28;
-  }
-  .member.lit {
-    color: var(--focus);
-    opacity: 1;
   }
   .bar {
     stroke: currentColor;

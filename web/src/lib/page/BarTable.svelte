@@ -23,12 +23,22 @@
     session.tell(done ? 'The table is copied.' : 'This browser does not let the table be copied.');
   }
 
-  // The row of what is pointed at on the drawing comes into sight.
+  /** How long the pointer has to rest on a bar, in milliseconds. */
+  const REST = 140;
+
+  // The row of what is pointed at on the drawing lights up and comes into sight: of many rows only the one that changes is touched.
   let root: HTMLElement;
   $effect(() => {
+    void rows;
     const lit = session.lit.ids.find((id) => id.startsWith('bar:'));
-    if (!lit) return;
-    root?.querySelector(`[data-row="${CSS.escape(lit)}"]`)?.scrollIntoView({ block: 'nearest' });
+    const mine = lit ? [...root.querySelectorAll(`[data-row="${CSS.escape(lit)}"]`)] : [];
+    mine.forEach((row) => row.classList.add('lit'));
+    // Once the pointer rests: a table that runs along with every bar that is passed cannot be read.
+    const rest = setTimeout(() => mine[0]?.scrollIntoView({ block: 'nearest' }), REST);
+    return () => {
+      clearTimeout(rest);
+      mine.forEach((row) => row.classList.remove('lit'));
+    };
   });
 </script>
 
@@ -65,7 +75,6 @@
         {#each rows as row (row.of)}
           <tr
             data-row={row.of}
-            class:lit={session.lit.ids.includes(row.of)}
             onpointerenter={() => session.point({ ids: [row.of] })}
             onpointerleave={() => session.point(null)}
           >
@@ -86,7 +95,7 @@
             {/each}
           </tr>
           {#if row.rule}
-            <tr class="rule" class:lit={session.lit.ids.includes(row.of)}>
+            <tr class="rule">
               <td colspan={columns.length}>{row.rule}</td>
             </tr>
           {/if}
@@ -189,7 +198,7 @@
   .letter-C {
     color: var(--compression);
   }
-  tr.lit td {
+  tbody :global(tr.lit td) {
     background: var(--wash);
   }
   .rule td {

@@ -2,7 +2,7 @@
 import { SvelteSet } from 'svelte/reactivity';
 
 /** How far beyond the edges of the page counts as near. */
-const MARGIN = '500px 0px';
+const MARGIN = '260px 0px';
 
 export class Sight {
   readonly near = new SvelteSet<number>();
