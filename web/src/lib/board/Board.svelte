@@ -59,9 +59,11 @@
   const grid = $derived(roundStep(view, 34) * view.k);
 
   // A drag of the empty board pans; with Shift it chooses; on a thing it moves the thing.
-  const behaviour = zoom<SVGSVGElement, unknown>()
+  const behaviour = zoom<HTMLDivElement, unknown>()
     .scaleExtent([0.15, 40])
     .filter((event: MouseEvent & TouchEvent) => {
+      // What floats above the drawing has a life of its own.
+      if (!(event.target instanceof Element) || !event.target.closest('svg')) return false;
       if (event.type === 'wheel') return true;
       const onThing = event.target instanceof Element && event.target.closest('[data-mark]') !== null;
       const cutting = session.entry?.tool === 'section';
@@ -82,8 +84,6 @@
   // While the board is panned by hand the picture only slides; it is laid out anew where it comes to rest.
   let slid: ZoomTransform | null = null;
   let frame = 0;
-  let sheet: SVGGElement;
-  let lines: SVGPatternElement;
 
   function slide(to: ZoomTransform): void {
     slid = to;
@@ -95,12 +95,14 @@
 
   function slideBy(way: string): void {
     const over = root.querySelectorAll<HTMLElement | SVGElement>(':scope > .overlay, :scope > .glow');
-    for (const part of [sheet, ...over]) part.style.transform = way;
-    lines.setAttribute('patternTransform', way.replaceAll('px', ''));
+    for (const part of [svg, ...over]) {
+      part.style.transform = way;
+      part.style.willChange = way === '' ? '' : 'transform';
+    }
   }
 
   onMount(() => {
-    const selection = select(svg);
+    const selection = select(root);
     selection.call(behaviour).on('dblclick.zoom', null);
     const watch = new ResizeObserver(([entry]) => {
       if (entry) size = { width: entry.contentRect.width, height: entry.contentRect.height };
@@ -117,15 +119,15 @@
   });
 
   export function fitAll(): void {
-    select(svg).call(behaviour.transform, zoomIdentity);
+    select(root).call(behaviour.transform, zoomIdentity);
   }
 
   export function zoomBy(factor: number): void {
-    select(svg).call(behaviour.scaleBy, factor);
+    select(root).call(behaviour.scaleBy, factor);
   }
 
   export function panBy(x: number, y: number): void {
-    select(svg).call(behaviour.translateBy, x / transform.k, y / transform.k);
+    select(root).call(behaviour.translateBy, x / transform.k, y / transform.k);
   }
 
   /** Opens the tag of a mark. */
@@ -287,73 +289,63 @@
 >
   <svg bind:this={svg} onclick={pick} aria-hidden="true">
     <defs>
-      <pattern
-        bind:this={lines}
-        id="grid"
-        width={grid}
-        height={grid}
-        x={view.x}
-        y={view.y}
-        patternUnits="userSpaceOnUse"
-      >
+      <pattern id="grid" width={grid} height={grid} x={view.x} y={view.y} patternUnits="userSpaceOnUse">
         <path d="M{grid} 0H0V{grid}" class="grid" />
       </pattern>
       <pattern id="hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
         <path d="M0 0V7" class="hatch" />
       </pattern>
     </defs>
-    <rect width="100%" height="100%" fill="url(#grid)" class="paper" />
-    <g bind:this={sheet}>
-      {#if motion && moves}
-        <MotionGhost {motion} {scene} {view} />
-      {/if}
-      <Drawing
-        {painted}
-        {lit}
-        freed={reading.freed}
-        behind={reading.resultants}
-        enter={light}
-        leave={dark}
-        pick={pickMember}
-      />
-      {#if session.lit.arm}
-        <ArmLine arm={session.lit.arm} {view} />
-      {/if}
-      {#if pointed}
-        <g class="pointed">
-          <line
-            x1={pointed.screen[0]}
-            y1={pointed.screen[1] - 46}
-            x2={pointed.screen[0]}
-            y2={pointed.screen[1] + 46}
-          />
-          <circle cx={pointed.screen[0]} cy={pointed.screen[1]} r="6" />
-          <text x={pointed.screen[0] + 9} y={pointed.screen[1] - 34}>{pointed.said}</text>
-        </g>
-      {/if}
-      {#if drag.snap}
-        {@const [x, y] = toScreen(view, drag.snap.at)}
-        <g class="pointed">
-          <path d="M{x - 46} {y}H{x + 46}M{x} {y - 46}V{y + 46}" />
-          <circle cx={x} cy={y} r="6" />
-          <text x={x + 9} y={y - 34}>{drag.snap.said}</text>
-        </g>
-      {/if}
-      {#if drag.line}
-        {@const [[ax, ay], [bx, by]] = drag.line}
-        <line class="cut" x1={ax} y1={ay} x2={bx} y2={by} />
-      {/if}
-      {#if drag.box}
-        {@const [[ax, ay], [bx, by]] = drag.box}
-        <rect
-          class="span"
-          x={Math.min(ax, bx)}
-          y={Math.min(ay, by)}
-          width={Math.abs(bx - ax)}
-          height={Math.abs(by - ay)}
+    <rect x="-100%" y="-100%" width="300%" height="300%" fill="url(#grid)" class="paper" />
+    {#if motion && moves}
+      <MotionGhost {motion} {scene} {view} />
+    {/if}
+    <Drawing
+      {painted}
+      {lit}
+      freed={reading.freed}
+      behind={reading.resultants}
+      enter={light}
+      leave={dark}
+      pick={pickMember}
+    />
+    {#if session.lit.arm}
+      <ArmLine arm={session.lit.arm} {view} />
+    {/if}
+    {#if pointed}
+      <g class="pointed">
+        <line
+          x1={pointed.screen[0]}
+          y1={pointed.screen[1] - 46}
+          x2={pointed.screen[0]}
+          y2={pointed.screen[1] + 46}
         />
-      {/if}
-    </g>
+        <circle cx={pointed.screen[0]} cy={pointed.screen[1]} r="6" />
+        <text x={pointed.screen[0] + 9} y={pointed.screen[1] - 34}>{pointed.said}</text>
+      </g>
+    {/if}
+    {#if drag.snap}
+      {@const [x, y] = toScreen(view, drag.snap.at)}
+      <g class="pointed">
+        <path d="M{x - 46} {y}H{x + 46}M{x} {y - 46}V{y + 46}" />
+        <circle cx={x} cy={y} r="6" />
+        <text x={x + 9} y={y - 34}>{drag.snap.said}</text>
+      </g>
+    {/if}
+    {#if drag.line}
+      {@const [[ax, ay], [bx, by]] = drag.line}
+      <line class="cut" x1={ax} y1={ay} x2={bx} y2={by} />
+    {/if}
+    {#if drag.box}
+      {@const [[ax, ay], [bx, by]] = drag.box}
+      <rect
+        class="span"
+        x={Math.min(ax, bx)}
+        y={Math.min(ay, by)}
+        width={Math.abs(bx - ax)}
+        height={Math.abs(by - ay)}
+      />
+    {/if}
   </svg>
   <Glow {painted} {lit} />
   <Handles {session} {painted} freed={reading.freed} {lit} {open} {take} enter={light} leave={dark} />
@@ -373,6 +365,8 @@
     height: 100%;
     cursor: grab;
     touch-action: none;
+    /* What lies beyond the edge comes into sight while the picture slides. */
+    overflow: visible;
   }
   svg:active {
     cursor: grabbing;
