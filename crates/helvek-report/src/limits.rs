@@ -108,7 +108,7 @@ impl Wording<'_> {
 }
 
 fn capital(of: &str) -> String {
-    if of == "variable loads" { "The variable loads".into() } else { of.to_owned() }
+    if of == "variable loads" { "The variable loads".into() } else { crate::text::capital(of) }
 }
 
 fn reaches(governs: &GovernsAnswer) -> String {

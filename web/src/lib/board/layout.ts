@@ -79,7 +79,8 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
   // On a free body only what acts on it.
   const on = <M extends { readonly id: string }>(marks: readonly M[]) => marks.filter((m) => kept(m.id));
   distributed(on(of('distributed')), at, reading, draft, label);
-  forces(on(of('force')), at, members, draft, label);
+  const held = reading.freed ? of('support').map((m) => at(m.at)) : [];
+  forces(on(of('force')), at, members, held, draft, label);
   couples(on(of('couple')), at, draft, label);
   if (reading.freed) reactions(on(of('reaction')), at, members, reading, draft, label);
   if (reading.free) cuts(reading.free, at, reading, draft, label);

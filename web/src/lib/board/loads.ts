@@ -23,6 +23,7 @@ export function forces(
   marks: readonly MarkOf<'force'>[],
   at: (p: XY) => XY,
   members: Members,
+  held: readonly XY[],
   draft: Draft,
   label: AddLabel,
 ): void {
@@ -37,7 +38,9 @@ export function forces(
     const side = pulls ? flies : scale(flies, -1);
     // Several at one point stand beside each other, and one that lies on the member is drawn just off it.
     const key = `${here.map(Math.round).join()} ${side.map((v) => v.toFixed(2)).join()}`;
-    const count = seenAt.get(key) ?? 0;
+    // Below a joint that is held stands what the support exerts: a load that hangs there stands beside it.
+    const taken = pulls && held.some((p) => length(sub(p, here)) < 1) ? 1 : 0;
+    const count = seenAt.get(key) ?? taken;
     seenAt.set(key, count + 1);
     const aside = scale(right(flies), (inside ? 14 : 0) + count * 11);
     const tip = add(add(here, scale(side, inside ? 0 : HEAD_GAP)), aside);
