@@ -72,9 +72,22 @@ fn another_unit_changes_no_structure() {
         let before = solve(&document.sheet);
         let sheet = edited(&document, r#"{ "edit": "units", "length": "ft", "force": "lb" }"#).unwrap();
         let after = solve(&sheet);
-        assert_eq!((after.status, after.units.force.as_str()), (before.status, "lb"), "{name}");
-        let pound = if before.units.force == "kN" { 0.004_448_221_615_260_5 } else { 4.448_221_615_260_5 };
-        let pound = if before.units.force == "lb" { 1.0 } else { pound };
+        // A multiple of what is sought stays the same multiple.
+        let multiple = before.units.force == "P";
+        let unit = if multiple { "P" } else { "lb" };
+        assert_eq!((after.status, after.units.force.as_str()), (before.status, unit), "{name}");
+        let own = document.sheet.units.force.as_deref().unwrap_or("kN");
+        let pound = if own == "kN" { 0.004_448_221_615_260_5 } else { 4.448_221_615_260_5 };
+        let pound = if own == "lb" { 1.0 } else { pound };
+        for (a, b) in before.limits.iter().zip(&after.limits) {
+            let ends = |limit: &helvek_core::answers::LimitAnswer, unit: f64| match limit.greatest {
+                Some(greatest) => greatest * unit,
+                None => limit.to.unwrap_or_default(),
+            };
+            let (a, b) = (ends(a, 1.0), ends(b, pound));
+            assert!((a - b).abs() <= 1e-9 * a.abs().max(1.0), "{name}: {a} and {b}");
+        }
+        let pound = if multiple { 1.0 } else { pound };
         for (bar, force) in &before.bars {
             let (a, b) = (force.force.unwrap(), after.bars[bar].force.unwrap() * pound);
             assert!((a - b).abs() <= 1e-9 * a.abs().max(1.0), "{name}, {bar}: {a} and {b}");

@@ -33,6 +33,11 @@ pub(super) fn change(sheet: &mut Sheet, length: &str, force: &str) -> Result<(),
             rewrite(pull, Dimension::FORCE);
         }
     }
+    for limit in &mut sheet.limits {
+        for side in limit.tension.iter_mut().chain(&mut limit.compression) {
+            rewrite(side, Dimension::FORCE);
+        }
+    }
     for (quantity, dimension) in sheet.loads.iter_mut().flat_map(quantities) {
         rewrite(quantity, dimension);
     }
