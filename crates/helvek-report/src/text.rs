@@ -60,7 +60,8 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
             )?;
         }
     }
-    if !page.table.is_empty() {
+    // Without limits what is asked says it all.
+    if page.table.iter().any(|row| row.reserve_text.is_some()) {
         writeln!(out, "\nBars")?;
         let widest = |text: fn(&TableRow) -> &str| {
             page.table.iter().map(|row| text(row).chars().count()).max().unwrap_or_default()

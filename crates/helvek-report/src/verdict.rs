@@ -14,7 +14,7 @@ impl Wording<'_> {
     pub(crate) fn verdict(&self) -> VerdictWords {
         let verdict = &self.solved.verdict;
         // The count is a hint and no proof: where rank says otherwise, so does this line.
-        let misled = verdict.equations == verdict.unknowns && verdict.mobility > 0;
+        let misled = verdict.equations == verdict.unknowns && verdict.mobility > 0 && !verdict.equilibrium;
         let decides =
             if misled { "the count is right, the arrangement lets it move" } else { "rank decides" };
         let count = format!(
