@@ -168,7 +168,9 @@
     const says =
       at && session.stop === 'work' && session.page && nextAt(session.page, at, session.step)?.says;
     if (says) return says;
-    if (!trussed) return 'Dashed: assumed · heavy: found, in its true sense';
+    const joints = (session.page?.next.length ?? 0) > 0;
+    if (!trussed || (session.stop === 'work' && !joints))
+      return 'Dashed: assumed · heavy: found, in its true sense';
     return session.stop === 'work'
       ? 'Filled joints are done, ringed ones could be next: press one to work it.'
       : 'One heavy line: tension T · open line: compression C · broken: carries nothing';

@@ -57,7 +57,7 @@
 {/each}
 
 {#each painted.beams as b (b.id)}
-  <g class="beam" class:lit={lit(b.id)}>
+  <g class="beam" class:out={b.out} class:lit={lit(b.id)}>
     <polyline points={path(b.path)} />
     <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
     <polyline points={path(b.path)} class="reach" onclick={(event) => pick(b.id, event)} />
@@ -121,6 +121,9 @@
   }
   .beam.lit polyline:not(.reach) {
     stroke: var(--focus);
+  }
+  .beam.out {
+    opacity: 0.28;
   }
   .beam .reach {
     stroke: transparent;

@@ -149,17 +149,24 @@ function fix(
 
 /** What cut members exert: assumed as pulling, in their true sense once they are found. */
 export function cuts(free: Free, at: (p: XY) => XY, reading: Reading, draft: Draft, label: AddLabel): void {
-  for (const c of free.cut) {
+  // Labels stand beside their arrows, on the side that leads away from the others.
+  const middleOf = (c: Free['cut'][number]) => add(at(c.at), scale(seen(c.toward), HEAD_GAP + 8 + CUT / 2));
+  const middles = free.cut.map(middleOf);
+  const centre = scale(
+    middles.reduce((sum, p) => add(sum, p), [0, 0] as XY),
+    1 / Math.max(1, middles.length),
+  );
+  for (const [i, c] of free.cut.entries()) {
     const known = c.step !== null && c.step < reading.step;
     const now = c.step !== null && c.step === reading.step;
     if (known && c.zero) continue;
     const role: Role = now ? 'focus' : known ? 'solved' : 'assumed';
     const away = seen(c.toward);
-    const start = add(at(c.at), scale(away, HEAD_GAP + 8));
+    const middle = middles[i] ?? at(c.at);
     const turned = known && c.turned;
     arrow(draft, {
       id: c.id,
-      middle: add(start, scale(away, CUT / 2)),
+      middle,
       angle: degrees(away) + (turned ? 180 : 0),
       length: CUT,
       role,
@@ -169,7 +176,9 @@ export function cuts(free: Free, at: (p: XY) => XY, reading: Reading, draft: Dra
       known && c.text !== null
         ? { text: `${letter} ${c.text}`, index: '', kind: 'value', role, editable: false }
         : { text: c.symbol.base, index: c.symbol.index, kind: 'unknown', role, editable: false };
-    label(`${c.id}#cut`, add(start, scale(away, CUT)), away, 5, what);
+    const n = right(away);
+    const side = dot(n, sub(middle, centre)) < 0 ? scale(n, -1) : n;
+    label(`${c.id}#cut`, middle, side, 7, what);
   }
 }
 

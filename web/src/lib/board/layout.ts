@@ -21,7 +21,8 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     draft.labels.set(id, what);
   };
 
-  const beams = of('body').map((m) => ({ id: m.id, path: m.path.map((p) => at(p)) }));
+  const kept = keeper(reading.free);
+  const beams = of('body').map((m) => ({ id: m.id, path: m.path.map((p) => at(p)), out: !kept(m.id) }));
   for (const beam of beams) {
     for (const [i, p] of beam.path.entries()) {
       const q = beam.path[i + 1];
@@ -29,7 +30,6 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     }
   }
   const bars = barsOf(of('bar'), at, reading);
-  const kept = keeper(reading.free);
   const rides = of('ride').map((m) => ({ id: m.id, a: at(m.from), b: at(m.to) }));
   for (const ride of rides) draft.segments.push([ride.a, ride.b]);
   const ropes = of('rope').map((m) => ({
@@ -43,7 +43,17 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
   for (const rope of ropes) draft.segments.push(...rope.legs);
   const members = membersOf([...beams.map((b) => b.path), ...bars.map((b) => [b.a, b.b])]);
 
-  const dimensions = of('dimension').map((m) => {
+  const number = (text: string) => text.split(' ')[0] ?? text;
+  // A chain along an axis that cannot be read comes when one goes nearer; the whole length stays.
+  const pieces = of('dimension').filter((m) => m.axis && m.lane === 0);
+  const tight = (axis: string) =>
+    pieces.some(
+      (m) =>
+        m.axis === axis && measure(number(m.text), 'dimension') + 14 >= length(sub(at(m.to), at(m.from))),
+    );
+  const hidden = new Set(['x', 'y'].filter(tight));
+  const legible = of('dimension').filter((m) => !(m.axis && m.lane === 0 && hidden.has(m.axis)));
+  const dimensions = legible.map((m) => {
     const below = seen(m.side);
     const offset = scale(below, DIMENSION.first + m.lane * DIMENSION.lane);
     const [p, q] = [at(m.from), at(m.to)];
@@ -52,9 +62,8 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     const what = { text: m.text, index: '', kind: 'dimension', role: 'given', editable: true } as const;
     // Along its line, as on any drawing, in a short one without its unit (the whole length has it); where even the number is too
     // long, beside it like any other label.
-    const number = m.text.split(' ')[0] ?? m.text;
     const room = length(sub(b, a));
-    const fits = [m.text, number].find((text) => measure(text, 'dimension') + 14 < room);
+    const fits = [m.text, number(m.text)].find((text) => measure(text, 'dimension') + 14 < room);
     if (fits !== undefined) {
       alongLine(draft, m.id, a, b, below, measure(fits, 'dimension') + 10, { ...what, text: fits });
     } else label(m.id, mix(a, b, 0.5), below, 2, what);
@@ -78,6 +87,11 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
 
   // On a free body only what acts on it.
   const on = <M extends { readonly id: string }>(marks: readonly M[]) => marks.filter((m) => kept(m.id));
+  // What the ground does to other parts is not drawn here: its pale sign keeps its place.
+  if (reading.free) {
+    const here = new Set(on(of('reaction')).map((m) => m.support));
+    for (const s of supports) if (!here.has(s.id)) draft.boxes.push(supportBox(s));
+  }
   distributed(on(of('distributed')), at, reading, draft, label);
   const held = reading.freed ? of('support').map((m) => at(m.at)) : [];
   forces(on(of('force')), at, members, held, draft, label);

@@ -77,7 +77,12 @@ export interface Joint {
 }
 
 export interface Painted {
-  readonly beams: readonly { readonly id: string; readonly path: readonly XY[] }[];
+  readonly beams: readonly {
+    readonly id: string;
+    readonly path: readonly XY[];
+    /** Not on the free body at hand. */
+    readonly out: boolean;
+  }[];
   readonly rides: readonly { readonly id: string; readonly a: XY; readonly b: XY }[];
   readonly bars: readonly Bar[];
   readonly ropes: readonly { readonly id: string; readonly legs: readonly Segment[] }[];

@@ -21,15 +21,24 @@
 
   /** Steps that are always set: what is seen of a page that was just opened. */
   const FIRST = 6;
+  /** Frames in which a page that was scrolled finds its heights. */
+  const SETTLING = 6;
   const sight = new Sight(() => root);
   // On paper everything is seen.
   let all = $state(false);
 
-  // The step that is read stays in sight.
+  // The step that is read stays in sight, also while what stands before it is set and grows.
   $effect(() => {
     const now =
       session.stop === 'work' ? `step-${session.step}` : session.stop === 'check' ? 'checks' : 'verdict';
-    root?.querySelector(`[data-part="${now}"]`)?.scrollIntoView({ block: 'nearest', behavior: 'smooth' });
+    let frames = 0;
+    let next = 0;
+    const show = () => {
+      root?.querySelector(`[data-part="${now}"]`)?.scrollIntoView({ block: 'nearest' });
+      if (++frames < SETTLING) next = requestAnimationFrame(show);
+    };
+    show();
+    return () => cancelAnimationFrame(next);
   });
 
   function goTo(step: number): void {
@@ -309,6 +318,7 @@
   .page :global(.number) {
     display: inline-block;
     min-width: 1.5em;
+    margin-right: 0.3em;
     color: var(--color-neutral);
     font-weight: 560;
   }
