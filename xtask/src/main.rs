@@ -55,7 +55,7 @@ fn demo(rest: &[String]) -> Outcome {
     let data = folder.join("helvek.sqlite").display().to_string();
     let mut arguments = vec!["demo", "--data", &data];
     arguments.extend(rest.iter().map(String::as_str));
-    Step::new("target/release/helvek", &arguments).run()
+    Step::new(&run::released("helvek"), &arguments).run()
 }
 
 fn test() -> Outcome {
@@ -107,7 +107,7 @@ fn measure() -> Outcome {
     tools::browser()?;
     build_front_end()?;
     Step::cargo(&["build", "--release", "--package", "helvek", "--package", "helvek-testkit"]).run()?;
-    Step::new("target/release/helvek-measure", &[]).run()
+    Step::new(&run::released("helvek-measure"), &[]).run()
 }
 
 fn shots() -> Outcome {

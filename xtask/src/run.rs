@@ -12,6 +12,12 @@ pub fn root() -> PathBuf {
     here.parent().unwrap_or(here).to_owned()
 }
 
+/// A program that was built for release, wherever Cargo was told to put it.
+pub fn released(name: &str) -> String {
+    let target = std::env::var_os("CARGO_TARGET_DIR").map_or_else(|| "target".into(), PathBuf::from);
+    root().join(target).join("release").join(name).display().to_string()
+}
+
 /// A command about to be run.
 pub struct Step {
     command: Command,

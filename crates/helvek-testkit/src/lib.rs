@@ -10,3 +10,11 @@ pub use server::Server;
 
 /// What to run when the browser is missing.
 pub const MISSING_BROWSER: &str = "Chromium or ChromeDriver is missing. Install both: apt-get install -y --no-install-recommends chromium chromium-driver";
+
+/// A program that was built into the same folder as this one, wherever Cargo was told to put it.
+///
+/// # Panics
+/// When this program does not know where it is.
+pub fn beside(name: &str) -> std::path::PathBuf {
+    std::env::current_exe().expect("a program knows where it is").with_file_name(name)
+}

@@ -7,7 +7,7 @@ use std::path::{Path, PathBuf};
 async fn main() {
     let root = PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("../..");
     let folder = tempfile::tempdir().expect("a folder for the sheets");
-    let binary = root.join("target/debug/helvek");
+    let binary = helvek_testkit::beside("helvek");
     let server = Server::start(&binary, &folder.path().join("sheets.sqlite"), true).await;
     let pictures = root.join("docs/screenshots");
     for theme in [Theme::Light, Theme::Dark] {

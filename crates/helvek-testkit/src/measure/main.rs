@@ -9,12 +9,12 @@ mod truss;
 use helvek_testkit::Server;
 use report::Report;
 use serde_json::{Value, json};
-use std::path::{Path, PathBuf};
+use std::path::Path;
 use std::time::{Duration, Instant};
 
 #[tokio::main]
 async fn main() {
-    let binary = PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("../../target/release/helvek");
+    let binary = helvek_testkit::beside("helvek");
     let mut report = Report::default();
     // `truss`: only the last part.
     if std::env::args().nth(1).as_deref() == Some("truss") {
