@@ -49,17 +49,11 @@ impl Solved {
         let equilibrium = &self.equilibrium;
         let touching = equilibrium.touching();
         // The step after which an unknown is known; what is slack is known from the start.
-        let mut known = vec![usize::MAX; equilibrium.columns.len()];
-        for (id, value) in equilibrium.column_ids().zip(&self.global) {
-            if *value == Some(0.0) && self.is_released(id) {
-                known[id.index()] = 0;
-            }
-        }
-        for (index, step) in self.working.steps.iter().enumerate() {
-            for id in &step.unknowns {
-                known[id.index()] = index + 1;
-            }
-        }
+        let found = self.working.found_by(equilibrium.columns.len());
+        let known: Vec<usize> = equilibrium
+            .column_ids()
+            .map(|id| if self.is_released(id) { 0 } else { found[id.index()].unwrap_or(usize::MAX) })
+            .collect();
         let mut list = Vec::new();
         let joints =
             equilibrium.part_ids().filter(|p| equilibrium.parts[p.index()].freedom == Freedom::Particle);
@@ -115,12 +109,6 @@ impl Solved {
                 names(open)
             ),
         }
-    }
-
-    /// Out of contact or slack.
-    fn is_released(&self, id: ColumnId) -> bool {
-        let of = self.equilibrium.column(id).of;
-        self.verdict.released.iter().any(|released| self.full.column(*released).of == of)
     }
 }
 

@@ -168,11 +168,15 @@ impl Solved {
         values
     }
 
+    /// Whether an unknown of the working is out of contact, or slack.
+    pub(crate) fn is_released(&self, id: ColumnId) -> bool {
+        let map = Map { model: &self.model, full: &self.full, verdict: &self.verdict };
+        map.released(&self.equilibrium, id)
+    }
+
     /// The rules of joints that show without an equation what members carry.
     pub fn seen_at_joints(&self) -> Vec<Seen> {
-        let map = Map { model: &self.model, full: &self.full, verdict: &self.verdict };
-        let slack: Vec<_> =
-            self.equilibrium.column_ids().map(|id| map.released(&self.equilibrium, id)).collect();
+        let slack: Vec<_> = self.equilibrium.column_ids().map(|id| self.is_released(id)).collect();
         at_joints(&self.equilibrium, &slack)
     }
 

@@ -60,11 +60,10 @@ impl Painter<'_> {
         if !self.complete || solved.equilibrium.parts.len() < 2 || self.model().bars.len() > MOST {
             return Vec::new();
         }
-        let mut found =
-            Found { values: solved.values(), steps: vec![None; solved.equilibrium.columns.len()] };
-        for (index, step) in solved.working.steps.iter().enumerate() {
-            step.unknowns.iter().for_each(|id| found.steps[id.index()] = Some(index + 1));
-        }
+        let found = Found {
+            values: solved.values(),
+            steps: solved.working.found_by(solved.equilibrium.columns.len()),
+        };
         let touching = solved.equilibrium.touching();
         let turns = solved.working.turns();
         turns

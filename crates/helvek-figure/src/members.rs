@@ -62,10 +62,7 @@ impl Painter<'_> {
             return forces;
         }
         let values = solved.values();
-        let mut steps = vec![None; values.len()];
-        for (index, step) in solved.working.steps.iter().enumerate() {
-            step.unknowns.iter().for_each(|id| steps[id.index()] = Some(index + 1));
-        }
+        let steps = solved.working.found_by(values.len());
         let of_bar = |of: ColumnOf| match of {
             ColumnOf::Bar(bar) => Some(bar),
             _ => None,

@@ -8,6 +8,8 @@ mod recognised;
 mod steps;
 mod warnings;
 
+pub use limits::{GovernsAnswer, LimitAnswer, ReserveAnswer};
+
 use crate::solution::Solved;
 use crate::units::UnitSymbols;
 use crate::verdict::Status;
@@ -148,62 +150,6 @@ pub struct BarForce {
     /// The force over the limit on its side; null where that is not limited.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub utilisation: Option<f64>,
-}
-
-/// How far loads may grow before a bar reaches its limit.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct LimitAnswer {
-    /// What grows: a load, a sought symbol, a case, or `variable loads`.
-    pub of: String,
-    /// The least factor, null when nothing limits it; both null and `possible` false when no factor will do.
-    pub from: Option<f64>,
-    /// The greatest factor.
-    pub to: Option<f64>,
-    /// Whether any factor keeps all bars within their limits.
-    pub possible: bool,
-    /// Whether the loads as given do.
-    pub holds: bool,
-    /// Of a single load or symbol: its least size, in the sheet's unit of force.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub least: Option<f64>,
-    /// Its greatest size.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub greatest: Option<f64>,
-    /// The unit of these sizes.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub unit: Option<String>,
-    /// What ends the interval below.
-    pub governs_from: Option<GovernsAnswer>,
-    /// What ends it above.
-    pub governs_to: Option<GovernsAnswer>,
-    /// Every bar that has a limit.
-    pub bars: IndexMap<String, ReserveAnswer>,
-    /// Bars of which nothing is said: without a limit, or not fixed by equilibrium.
-    pub unchecked: Vec<String>,
-}
-
-/// What ends an interval of factors.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
-pub struct GovernsAnswer {
-    /// The bar, or the one-way part that lets go.
-    pub part: String,
-    /// `tension`, `compression`, `lets-go`.
-    pub by: &'static str,
-}
-
-/// What a bar has left.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct ReserveAnswer {
-    /// From the loads that stay.
-    pub staying: f64,
-    /// From the growing loads as given.
-    pub growing: f64,
-    /// The largest tension.
-    pub tension: Option<f64>,
-    /// The largest compression.
-    pub compression: Option<f64>,
-    /// The least and the greatest factor that this bar allows; null where it does not limit.
-    pub factors: [Option<f64>; 2],
 }
 
 /// What a bar carries.

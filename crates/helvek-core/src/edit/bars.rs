@@ -3,10 +3,10 @@
 use super::chain::joint_at;
 use super::figure::Figure;
 use super::typed::filled;
-use super::{points, words, wrong};
+use super::{points, row_named, words, wrong};
 use crate::geometry::Point;
 use crate::model;
-use crate::problem::{Problem, nearest};
+use crate::problem::Problem;
 use crate::sheet::{Bar, BarKind, Body, Find, FullBar, Joint, JointKind, Load, Pick, Sheet};
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
@@ -21,14 +21,7 @@ pub(super) fn written(name: Option<String>, ends: [String; 2], kind: BarKind) ->
 
 /// The row of a bar by the name it has in the model.
 pub(super) fn named(sheet: &Sheet, name: &str) -> Outcome<usize> {
-    let names = model::bar_names(sheet);
-    match names.iter().position(|n| n == name) {
-        Some(row) => Ok(row),
-        None => {
-            let near = nearest(name, names.iter().map(String::as_str)).unwrap_or("none");
-            wrong("name", format!("There is no bar \"{name}\"."), format!("The nearest is \"{near}\"."))
-        }
-    }
+    row_named(&model::bar_names(sheet), name, "bar")
 }
 
 /// What it can carry, and what it is called.

@@ -4,9 +4,9 @@ use super::chain;
 use super::place;
 use super::typed::{filled, kept, quantity, size};
 use super::words;
-use super::wrong;
+use super::{row_named, wrong};
 use crate::model;
-use crate::problem::{Problem, nearest};
+use crate::problem::Problem;
 use crate::sheet::{
     CoupleLoad, Direction, DistributedLoad, ForceLoad, Load, OwnWeight, Quantity, Sheet, WeightLoad,
 };
@@ -317,14 +317,7 @@ pub(super) fn free_name(sheet: &Sheet, letter: &str) -> String {
 
 /// The index of a load by the name it has in the model.
 pub(super) fn named(sheet: &Sheet, name: &str) -> Result<usize, Vec<Problem>> {
-    let names = model::load_names(sheet);
-    match names.iter().position(|n| n == name) {
-        Some(index) => Ok(index),
-        None => {
-            let near = nearest(name, names.iter().map(String::as_str)).unwrap_or("none");
-            wrong("name", format!("There is no load \"{name}\"."), format!("The nearest is \"{near}\"."))
-        }
-    }
+    row_named(&model::load_names(sheet), name, "load")
 }
 
 /// Every quantity of a load with what it measures.

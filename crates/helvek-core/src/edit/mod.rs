@@ -25,7 +25,7 @@ mod units;
 mod words;
 
 use crate::model;
-use crate::problem::{Problem, ProblemKind};
+use crate::problem::{Problem, ProblemKind, nearest};
 use crate::sheet::{Document, Sheet};
 
 pub use request::Edit;
@@ -130,12 +130,8 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
         Edit::Cure { index } => supports::cure(document, sheet, *index)?,
         Edit::Units { length, force } => units::change(sheet, length, force)?,
     }
-    if let Some(case) = load_case(edit) {
-        let before = document.sheet.loads.len();
-        loads::set_case(sheet, changed_load(edit), before, case)?;
-    }
-    if let Some((name, rename)) = renamed_load(edit) {
-        loads::rename(sheet, name, rename)?;
+    if let Some(load) = OfLoad::of(edit) {
+        load.write(document, sheet)?;
     }
     points::drop_unused(sheet);
     bars::forget_gone(sheet);
@@ -150,36 +146,34 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
     sensible(document, edited)
 }
 
-/// Of a load that is there: its name, and the one it is to have.
-fn renamed_load(edit: &Edit) -> Option<(&str, &str)> {
-    match edit {
-        Edit::Force { rename, .. }
-        | Edit::Couple { rename, .. }
-        | Edit::Distributed { rename, .. }
-        | Edit::Weight { rename, .. } => Some((changed_load(edit)?, typed::filled(rename.as_deref())?)),
-        _ => None,
-    }
+/// What every load can be given, whatever its kind.
+struct OfLoad<'a> {
+    /// The load that is changed; `None` when new ones are put down.
+    name: Option<&'a str>,
+    rename: Option<&'a str>,
+    case: Option<&'a str>,
 }
 
-/// The case that was typed for a load.
-fn load_case(edit: &Edit) -> Option<&str> {
-    match edit {
-        Edit::Force { case, .. }
-        | Edit::Couple { case, .. }
-        | Edit::Distributed { case, .. }
-        | Edit::Weight { case, .. } => case.as_deref(),
-        _ => None,
+impl<'a> OfLoad<'a> {
+    fn of(edit: &'a Edit) -> Option<Self> {
+        let (Edit::Force { name, rename, case, .. }
+        | Edit::Couple { name, rename, case, .. }
+        | Edit::Distributed { name, rename, case, .. }
+        | Edit::Weight { name, rename, case, .. }) = edit
+        else {
+            return None;
+        };
+        Some(Self { name: name.as_deref(), rename: rename.as_deref(), case: case.as_deref() })
     }
-}
 
-/// The load that is changed; `None` when new ones are put down.
-fn changed_load(edit: &Edit) -> Option<&str> {
-    match edit {
-        Edit::Force { name, .. }
-        | Edit::Couple { name, .. }
-        | Edit::Distributed { name, .. }
-        | Edit::Weight { name, .. } => name.as_deref(),
-        _ => None,
+    fn write(&self, document: &Document, sheet: &mut Sheet) -> Result<(), Vec<Problem>> {
+        if let Some(case) = self.case {
+            loads::set_case(sheet, self.name, document.sheet.loads.len(), case)?;
+        }
+        match (self.name, typed::filled(self.rename)) {
+            (Some(name), Some(rename)) => loads::rename(sheet, name, rename),
+            _ => Ok(()),
+        }
     }
 }
 
@@ -203,6 +197,17 @@ fn sensible(before: &Document, edited: Sheet) -> Result<Sheet, Vec<Problem>> {
         return Err(problems);
     }
     Ok(document.sheet)
+}
+
+/// The row of a thing by the name it has in the model, or a problem with the nearest one.
+fn row_named(names: &[String], name: &str, what: &str) -> Result<usize, Vec<Problem>> {
+    match names.iter().position(|n| n == name) {
+        Some(row) => Ok(row),
+        None => {
+            let near = nearest(name, names.iter().map(String::as_str)).unwrap_or("none");
+            wrong("name", format!("There is no {what} \"{name}\"."), format!("The nearest is \"{near}\"."))
+        }
+    }
 }
 
 /// One problem, in the slot it belongs to.

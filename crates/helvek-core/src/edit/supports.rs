@@ -3,9 +3,9 @@
 use super::place;
 use super::typed::{filled, quantity};
 use super::words;
-use super::wrong;
+use super::{row_named, wrong};
 use crate::model::{self, Model};
-use crate::problem::{Problem, nearest};
+use crate::problem::Problem;
 use crate::sheet::{self, Direction, Document, Sheet, Support, SupportKind};
 use crate::units::Dimension;
 use crate::verdict::{Cure, cures};
@@ -122,14 +122,7 @@ pub(super) fn free_name(sheet: &Sheet, at: &str) -> String {
 
 /// The index of a support by the name it has in the model: its own, or the one it is given there.
 pub(super) fn named(sheet: &Sheet, name: &str) -> Result<usize, Vec<Problem>> {
-    let names = model::support_names(sheet);
-    match names.iter().position(|n| n == name) {
-        Some(index) => Ok(index),
-        None => {
-            let near = nearest(name, names.iter().map(String::as_str)).unwrap_or("none");
-            wrong("name", format!("There is no support \"{name}\"."), format!("The nearest is \"{near}\"."))
-        }
-    }
+    row_named(&model::support_names(sheet), name, "support")
 }
 
 /// Applies the cure that stands at `index` in the list that the verdict of this very sheet proposes.

@@ -149,27 +149,38 @@ pub enum Per {
     Projection,
 }
 
+/// The same of whichever kind of load.
+macro_rules! of_any {
+    ($load:expr, $l:ident => $value:expr) => {
+        match $load {
+            Load::Force($l) => $value,
+            Load::Couple($l) => $value,
+            Load::Distributed($l) => $value,
+            Load::Weight($l) => $value,
+            Load::Own($l) => $value,
+        }
+    };
+}
+
 impl Load {
     /// The name the user gave it.
     pub fn name(&self) -> Option<&str> {
-        match self {
-            Self::Force(l) => l.name.as_deref(),
-            Self::Couple(l) => l.name.as_deref(),
-            Self::Distributed(l) => l.name.as_deref(),
-            Self::Weight(l) => l.name.as_deref(),
-            Self::Own(l) => l.name.as_deref(),
-        }
+        of_any!(self, l => l.name.as_deref())
     }
 
     /// Its name, to be changed.
     pub fn name_mut(&mut self) -> &mut Option<String> {
-        match self {
-            Self::Force(l) => &mut l.name,
-            Self::Couple(l) => &mut l.name,
-            Self::Distributed(l) => &mut l.name,
-            Self::Weight(l) => &mut l.name,
-            Self::Own(l) => &mut l.name,
-        }
+        of_any!(self, l => &mut l.name)
+    }
+
+    /// The load case the user put it in.
+    pub fn case(&self) -> Option<&str> {
+        of_any!(self, l => l.case.as_deref())
+    }
+
+    /// The load case, to be changed.
+    pub fn case_mut(&mut self) -> &mut Option<String> {
+        of_any!(self, l => &mut l.case)
     }
 
     /// The points it names: where it stands, or begins and ends.
@@ -191,28 +202,6 @@ impl Load {
             Self::Distributed(l) => vec![&mut l.from, &mut l.to],
             Self::Weight(l) => vec![&mut l.at],
             Self::Own(_) => Vec::new(),
-        }
-    }
-
-    /// The load case, to be changed.
-    pub fn case_mut(&mut self) -> &mut Option<String> {
-        match self {
-            Self::Force(l) => &mut l.case,
-            Self::Couple(l) => &mut l.case,
-            Self::Distributed(l) => &mut l.case,
-            Self::Weight(l) => &mut l.case,
-            Self::Own(l) => &mut l.case,
-        }
-    }
-
-    /// The load case the user put it in.
-    pub fn case(&self) -> Option<&str> {
-        match self {
-            Self::Force(l) => l.case.as_deref(),
-            Self::Couple(l) => l.case.as_deref(),
-            Self::Distributed(l) => l.case.as_deref(),
-            Self::Weight(l) => l.case.as_deref(),
-            Self::Own(l) => l.case.as_deref(),
         }
     }
 }

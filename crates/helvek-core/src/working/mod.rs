@@ -98,6 +98,15 @@ impl Working {
         self.steps.iter().filter(|step| step.reason.rule.is_none()).map(|step| step.lines.len()).sum()
     }
 
+    /// By column: the step that finds it, from 1.
+    pub fn found_by(&self, columns: usize) -> Vec<Option<usize>> {
+        let mut found = vec![None; columns];
+        for (index, step) in self.steps.iter().enumerate() {
+            step.unknowns.iter().for_each(|id| found[id.index()] = Some(index + 1));
+        }
+        found
+    }
+
     /// The steps, free body by free body.
     pub fn turns(&self) -> Vec<Turn> {
         let mut turns: Vec<Turn> = Vec::new();

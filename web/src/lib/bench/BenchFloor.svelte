@@ -4,7 +4,6 @@
   import { onMount } from 'svelte';
   import { api } from '../api/client';
   import Board from '../board/Board.svelte';
-  import { nextAt } from '../board/order';
   import type { Painted } from '../board/painted';
   import EntryTag from '../entry/EntryTag.svelte';
   import { nameOf } from '../entry/about';
@@ -18,6 +17,7 @@
   import Asked from './Asked.svelte';
   import { asText } from './asked';
   import Banners from './Banners.svelte';
+  import { caption } from './caption';
   import { type Bench, commands } from './commands';
   import FirstSteps from './FirstSteps.svelte';
   import GroupBar from './GroupBar.svelte';
@@ -73,6 +73,9 @@
     }
   }
 
+  /** The names of what is chosen of one kind. */
+  const chosenOf = (kind: string) => session.chosen.filter((id) => id.startsWith(`${kind}:`)).map(nameOf);
+
   function choose(tool: Tool): void {
     if (session.empty && !['beam', 'bars', 'truss'].includes(tool.id)) return;
     replay.stop();
@@ -80,7 +83,7 @@
     const last = session.sheet.supports?.findLast((s) => s.kind === 'roller');
     const pushes = tool.id === 'roller' && last?.one_way;
     // Several joints that are chosen are loaded together.
-    const joints = session.chosen.filter((id) => id.startsWith('point:')).map(nameOf);
+    const joints = chosenOf('point');
     const at = isLoad(tool.id) && joints.length > 0 ? { place: joints.join(' ') } : {};
     const typed = pushes ? { holds: 'pushes only' } : at;
     session.open(tool.id, Object.keys(typed).length > 0 ? { typed } : {});
@@ -88,7 +91,7 @@
 
   /** Says something of the bars that are chosen, or cuts them; of others they are named, or pointed at. */
   function bars(tool: ToolId): void {
-    const chosen = session.chosen.filter((id) => id.startsWith('bar:')).map(nameOf);
+    const chosen = chosenOf('bar');
     const after = session.stop === 'work' ? session.step : 0;
     const typed = chosen.length > 0 ? { typed: { bars: chosen.join(' ') } } : {};
     session.open(tool, { target: tool === 'section' ? { after } : {}, ...typed });
@@ -96,7 +99,7 @@
   }
 
   function askBars(): void {
-    const chosen = session.chosen.filter((id) => id.startsWith('bar:')).map(nameOf);
+    const chosen = chosenOf('bar');
     if (chosen.length === 0) {
       session.tell('Choose bars first: Shift and a click on them.');
       return;
@@ -159,22 +162,6 @@
   const place = $derived((painted: Painted) =>
     session.entry ? tagAt(painted, session.entry.mark, tag, stage) : null,
   );
-
-  /** Under the drawing: how to read it; of a joint that is pointed at, whether it can be next. */
-  const caption = $derived.by(() => {
-    if (session.stop === 'free') return 'Supports taken away, their reactions in place. Dashed: assumed.';
-    const trussed = (session.sheet.bars ?? []).length > 0;
-    const at = session.lit.ids.find((id) => id.startsWith('point:'));
-    const says =
-      at && session.stop === 'work' && session.page && nextAt(session.page, at, session.step)?.says;
-    if (says) return says;
-    const joints = (session.page?.next.length ?? 0) > 0;
-    if (!trussed || (session.stop === 'work' && !joints))
-      return 'Dashed: assumed · heavy: found, in its true sense';
-    return session.stop === 'work'
-      ? 'Filled joints are done, ringed ones could be next: press one to work it.'
-      : 'One heavy line: tension T · open line: compression C · broken: carries nothing';
-  });
 
   let told = $state('');
   $effect(() => {
@@ -243,7 +230,7 @@
       <div class="tools"><ToolStrip {session} {choose} find={() => (finding = true)} /></div>
     {:else}
       <p class="caption">
-        {caption}
+        {caption(session)}
       </p>
     {/if}
     <div class="zoom">

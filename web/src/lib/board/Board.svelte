@@ -17,6 +17,7 @@
   import MotionGhost from './MotionGhost.svelte';
   import type { Painted, Reading } from './painted';
   import { freeAt, orderAt } from './order';
+  import { Slide } from './slide';
   import { barsAcross, marksIn, snapToPlace } from './snap';
   import { fit, roomFor, roundStep, toScreen, toWorld, type View } from './view';
 
@@ -58,48 +59,28 @@
   const moves = $derived(session.stop === 'idealise' || session.stop === 'free');
   const grid = $derived(roundStep(view, 34) * view.k);
 
+  const slide = new Slide(() => [
+    svg,
+    ...root.querySelectorAll<HTMLElement>(':scope > .overlay, :scope > .glow'),
+  ]);
+
   // A drag of the empty board pans; with Shift it chooses; on a thing it moves the thing.
   const behaviour = zoom<HTMLDivElement, unknown>()
     .scaleExtent([0.15, 40])
     .filter((event: MouseEvent & TouchEvent) => {
       // What floats above the drawing has a life of its own.
-      if (!(event.target instanceof Element) || !event.target.closest('svg')) return false;
+      if (!(event.target instanceof Element) || !svg.contains(event.target)) return false;
       if (event.type === 'wheel') return true;
-      const onThing = event.target instanceof Element && event.target.closest('[data-mark]') !== null;
+      const onThing = event.target.closest('[data-mark]') !== null;
       const cutting = session.entry?.tool === 'section';
       return !event.ctrlKey && !event.shiftKey && !cutting && !(onThing && !reading.freed) && !event.button;
     })
     .on('zoom', (event: { transform: ZoomTransform; sourceEvent: Event | null }) => {
       const panned = event.sourceEvent !== null && event.transform.k === transform.k;
-      if (panned && event.sourceEvent?.type !== 'wheel') slide(event.transform);
+      if (panned && event.sourceEvent?.type !== 'wheel') slide.move(transform, event.transform);
       else transform = event.transform;
     })
-    .on('end', () => {
-      if (slid) transform = slid;
-      slid = null;
-      cancelAnimationFrame(frame);
-      slideBy('');
-    });
-
-  // While the board is panned by hand the picture only slides; it is laid out anew where it comes to rest.
-  let slid: ZoomTransform | null = null;
-  let frame = 0;
-
-  function slide(to: ZoomTransform): void {
-    slid = to;
-    cancelAnimationFrame(frame);
-    frame = requestAnimationFrame(() =>
-      slideBy(`translate(${to.x - transform.x}px, ${to.y - transform.y}px)`),
-    );
-  }
-
-  function slideBy(way: string): void {
-    const over = root.querySelectorAll<HTMLElement | SVGElement>(':scope > .overlay, :scope > .glow');
-    for (const part of [svg, ...over]) {
-      part.style.transform = way;
-      part.style.willChange = way === '' ? '' : 'transform';
-    }
-  }
+    .on('end', () => (transform = slide.rest() ?? transform));
 
   onMount(() => {
     const selection = select(root);

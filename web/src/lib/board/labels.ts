@@ -76,17 +76,13 @@ export function placeLabels(
   const taken = [...boxes];
   const fences = segments.map((segment) => ({ segment, box: around(segment) }));
   return wishes.map((wish) => {
-    // Only what lies within the farthest ring can be in the way; ring by ring, because most find a place in the first.
-    const reached = (distance: number) => {
-      const far = distance + wish.gap + wish.w + wish.h;
-      return { x: wish.anchor[0] - far, y: wish.anchor[1] - far, w: 2 * far, h: 2 * far };
-    };
-    const all = reached(FARTHEST);
-    const others = taken.filter((box) => touches(box, all));
+    // Only what lies within the farthest ring can be in the way.
+    const far = FARTHEST + wish.gap + wish.w + wish.h;
+    const reach = { x: wish.anchor[0] - far, y: wish.anchor[1] - far, w: 2 * far, h: 2 * far };
+    const lines = fences.filter(({ box }) => touches(box, reach));
+    const others = taken.filter((box) => touches(box, reach));
     let best: { cost: number; box: Box; far: number } | null = null;
     search: for (const [ring, distance] of DISTANCES.entries()) {
-      const reach = reached(distance);
-      const lines = fences.filter(({ box }) => touches(box, reach));
       for (const [order, turn] of TURNS.entries()) {
         const box = boxAt(wish, turn, distance);
         const room = grown(box);

@@ -1,0 +1,17 @@
+/** Under the drawing: how to read it; of a joint that is pointed at, whether it can be next. */
+import { nextAt } from '../board/order';
+import type { Session } from './session.svelte';
+
+export function caption(session: Session): string {
+  if (session.stop === 'free') return 'Supports taken away, their reactions in place. Dashed: assumed.';
+  const { page } = session;
+  if (session.stop === 'work' && page && page.next.length > 0) {
+    const at = session.lit.ids.find((id) => id.startsWith('point:'));
+    const says = at && nextAt(page, at, session.step)?.says;
+    return says || 'Filled joints are done, ringed ones could be next: press one to work it.';
+  }
+  const bars = session.stop !== 'work' && session.stops.includes('table');
+  return bars
+    ? 'One heavy line: tension T · open line: compression C · broken: carries nothing'
+    : 'Dashed: assumed · heavy: found, in its true sense';
+}
