@@ -3,7 +3,7 @@ import type { Mark, MarkOf, Scene, XY } from '../api/types';
 import { axialLabels, bars as barsOf, cuts, keeper, sectionLine } from './axial';
 import { type AddLabel, type Draft, emptyDraft, membersOf, thick, valueOf } from './draft';
 import { type Box, placeLabels, type Placed, type Segment, type Wish } from './labels';
-import { couples, distributed, forces } from './loads';
+import { couples, distributed, forces, ownWeight } from './loads';
 import type { Label, Measure, Painted, Reading, SupportSymbol } from './painted';
 import { reactions } from './reactions';
 import { add, degrees, length, mix, right, scale, seen, sub, unit } from './vec';
@@ -94,7 +94,9 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
   }
   distributed(on(of('distributed')), at, reading, draft, label);
   const held = reading.freed ? of('support').map((m) => at(m.at)) : [];
-  forces(on(of('force')), at, members, held, draft, label);
+  const acting = on(of('force'));
+  const quiet = ownWeight(acting, reading.free !== null && reading.free !== undefined);
+  forces(acting, at, members, held, quiet, draft, label);
   couples(on(of('couple')), at, draft, label);
   if (reading.freed) reactions(on(of('reaction')), at, members, reading, draft, label);
   if (reading.free) cuts(reading.free, at, reading, draft, label);

@@ -24,6 +24,7 @@ export function forces(
   at: (p: XY) => XY,
   members: Members,
   held: readonly XY[],
+  quiet: (id: string) => boolean,
   draft: Draft,
   label: AddLabel,
 ): void {
@@ -52,8 +53,22 @@ export function forces(
       length: size,
       role: 'given',
     });
-    label(m.id, tail, side, 5, valueOf(m.text));
+    if (!quiet(m.id)) label(m.id, tail, side, 5, valueOf(m.text));
   }
+}
+
+/**
+ * Own weight acts at every joint: its first arrow tells its size, the others only on the free body of their joint. The page tells them all.
+ */
+export function ownWeight(marks: readonly MarkOf<'force'>[], free: boolean): (id: string) => boolean {
+  const told = new Set<string>();
+  const first = new Set<string>();
+  for (const { id } of marks) {
+    const load = id.split('#@')[0] ?? id;
+    if (!told.has(load)) first.add(id);
+    told.add(load);
+  }
+  return (id) => id.includes('#@') && !free && !first.has(id);
 }
 
 export function distributed(
