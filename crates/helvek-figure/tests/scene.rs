@@ -290,3 +290,73 @@ bodies = { bracket = { runs = [["A", "B"]], points = ["G"] } }"#;
     let small = thumbnail(&scene);
     assert!(small.marks.len() < scene.marks.len() && small.bounds == scene.bounds);
 }
+
+/// A triangle A (0, 0), B (4, 0), C (0, 3) on a pin and a roller, 6 down at C.
+const TRIANGLE: &str = r#"bars = [["A", "B"], ["B", "C"], ["C", "A"]]
+supports = [{ at = "A", kind = "pin" }, { at = "B", kind = "roller" }]
+loads = [{ name = "tub", kind = "force", at = "C", size = 6, direction = "right" }, { name = "self", kind = "own", size = 0.1 }]
+[points]
+A = [0, 0]
+B = [4, 0]
+C = [0, 3]
+"#;
+
+#[test]
+fn bars_tell_what_they_carry_and_which_step_found_it() {
+    let solved = solved(TRIANGLE);
+    let scene = scene(&solved, true);
+    // At C: 6 to the right and half of 3 m and of 5 m of own weight, 0.4 down: B-C takes −6·5/4 = −7.5.
+    let Mark::Bar { force: Some(force), length, .. } = find(&scene, "bar:B-C") else { panic!() };
+    assert_eq!((force.text.as_deref(), length.as_str()), (Some("7.50 kN"), "5 m"));
+    assert_eq!(force.sense, Some(helvek_core::answers::Sense::Compression));
+    assert!(force.step.is_some() && force.relative == 1.0);
+    // Own weight has an arrow at each joint, half a sheet no force.
+    let Mark::Force { text, .. } = find(&scene, "load:self#@C") else { panic!() };
+    assert_eq!(text, "0.400 kN");
+    let Mark::Bar { force, .. } = find(&helvek_figure::scene(&solved, false), "bar:B-C").clone() else {
+        panic!()
+    };
+    assert_eq!(force, None);
+}
+
+#[test]
+fn a_truss_has_its_distances_along_both_axes() {
+    let scene = scene(&solved(TRIANGLE), true);
+    let Mark::Dimension { from, to, text, side, axis, .. } = find(&scene, "dimension:y:A-C") else {
+        panic!()
+    };
+    assert_eq!((*from, *to, text.as_str(), *side), ([0.0, 0.0], [0.0, 3.0], "3 m", [-1.0, 0.0]));
+    assert_eq!(*axis, Some(helvek_figure::Axis::Y));
+    let Mark::Dimension { text, .. } = find(&scene, "dimension:x:A-B") else { panic!() };
+    assert_eq!(text, "4 m");
+}
+
+#[test]
+fn each_free_body_keeps_what_acts_on_it_and_cuts_the_rest() {
+    let solved = solved(TRIANGLE);
+    let free = helvek_figure::free_bodies(&solved);
+    let turns = solved.working.turns();
+    assert_eq!(free.len(), turns.len());
+    let at_c = free.iter().find(|f| f.at == Some([0.0, 3.0])).unwrap();
+    assert_eq!(at_c.keep, ["load:self#@C", "load:tub", "point:C"]);
+    let mut cut: Vec<_> = at_c.cut.iter().map(|c| (c.id.as_str(), c.toward, c.turned)).collect();
+    cut.sort_by_key(|c| c.0);
+    // Both pull away from C; B-C pushes after all.
+    assert_eq!(cut[0].0, "bar:B-C");
+    assert!((cut[0].1[0] - 0.8).abs() < 1e-12 && (cut[0].1[1] + 0.6).abs() < 1e-12 && cut[0].2);
+    assert_eq!((cut[1].0, cut[1].1, cut[1].2), ("bar:C-A", [0.0, -1.0], false));
+    // The steps follow one another without a gap.
+    assert!(free.windows(2).all(|two| two[0].last + 1 == two[1].first));
+    assert!(free.iter().filter(|f| f.keep.is_empty()).all(|whole| whole.cut.is_empty()));
+}
+
+#[test]
+fn a_bar_that_is_there_twice_is_marked_in_its_middle() {
+    let text = TRIANGLE.replace(r#"["C", "A"]]"#, r#"["C", "A"], ["A", "C"]]"#);
+    let document = sheet::read(&format!("format = \"helvek-sheet/1\"\n{text}"), Syntax::Toml);
+    let written = serde_json::json!({ "bars": [["A", "B"], ["B", "C"], ["C", "A"], ["A", "C"]] });
+    let built = model::build(&document);
+    let marks = helvek_figure::unclear(&written, &built.model, &built.problems);
+    let Mark::Unclear { text, at, path, .. } = &marks[0] else { panic!() };
+    assert_eq!((text.as_str(), *at, path.as_str()), ("A-C", Some([0.0, 1.5]), "bars[3]"));
+}

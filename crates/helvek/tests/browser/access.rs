@@ -64,6 +64,19 @@ async fn no_view_has_a_violation_in_either_theme() {
         browser.keys("⌦").await;
         check("an unstable beam").await;
         browser.goto(&desk.server.address).await;
+        desk.new_sheet().await;
+        desk.draw(&["u6⇥3⇥1.5⇥sl⏎", "f12@C⏎", "y⇥20⇥12⏎"]).await;
+        check("a truss, idealised").await;
+        for stop in ["3", "nn", "4", "5"] {
+            browser.keys(stop).await;
+            check(&format!("a truss, stop {stop}")).await;
+        }
+        browser.keys("x").await;
+        check("a section about to be drawn").await;
+        browser.keys("⎋u").await;
+        check("a truss about to be typed").await;
+        browser.keys("⎋").await;
+        browser.goto(&desk.server.address).await;
         check("the shelf").await;
         browser.click(".card footer button:last-child").await;
         browser.settle().await;
