@@ -69,7 +69,17 @@
       </Popover>
     {/if}
   </div>
-  <div class="answers" class:without={session.without} class:more bind:this={row}>
+  <!-- Where there are more answers than fit, the arrow keys scroll through them. -->
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+  <div
+    class="answers"
+    class:without={session.without}
+    class:more
+    role="group"
+    aria-label="Answers"
+    tabindex={more ? 0 : undefined}
+    bind:this={row}
+  >
     {#if page}
       {#if inTable > 0}
         <button class="answer" onclick={() => session.go('table')}>

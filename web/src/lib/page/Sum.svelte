@@ -61,6 +61,7 @@
     margin-right: 4px;
   }
   .term {
+    min-width: 24px;
     cursor: pointer;
     border-radius: 4px;
     padding: 2px 3px;
