@@ -46,6 +46,11 @@ pub(crate) const COUNT: &str = "
 
 const COUNTED: &str = "cancelAnimationFrame(window.counting_); return window.frames_";
 
+/// A page with nothing on it but a dot that follows the pointer.
+const BARE: &str = "data:text/html,<body style='margin:0'><svg style='width:100vw;height:100vh'></svg><i style='position:fixed;\
+    left:0;top:0;width:60px;height:5px;background:red'></i><script>onpointermove=(e)=>document.querySelector('i').style.transform=\
+    'translate('%2Be.clientX%2B'px,'%2Be.clientY%2B'px)'</script>";
+
 const LOADED: &str = "
     const entries = [performance.getEntriesByType('navigation')[0], ...performance.getEntriesByType('resource')];
     return entries.filter((e) => !/woff|ttf|api/.test(e.name)).reduce((sum, e) => sum + e.encodedBodySize, 0);
@@ -91,6 +96,7 @@ pub(crate) async fn measure(binary: &Path, report: &mut Report) {
     browser.script(COUNT).await;
     browser.sweep("[data-handle='load:F5']", 0.0, 0.0, 180.0, 30.0, 2500).await;
     frames(&browser, report, "dragging a load, solved at every step, pictures a second").await;
+    bare(&browser, report).await;
     browser.client.close().await.expect("the window closes");
     server.stop().await;
 }
@@ -124,8 +130,24 @@ fn numbers(list: &Value) -> Vec<f64> {
     list.as_array().map(|list| list.iter().filter_map(Value::as_f64).collect()).unwrap_or_default()
 }
 
-pub(crate) async fn frames(browser: &Browser, report: &mut Report, what: &str) {
+/// What this machine manages at this moment when next to nothing is drawn: what the pictures a second are to be compared with.
+pub(crate) async fn bare(browser: &Browser, report: &mut Report) {
+    browser.client.goto(BARE).await.expect("an empty page");
+    browser.script(COUNT).await;
+    browser.glide("svg", -215.0, -50.0, 430.0, 10.0, 2500).await;
+    report.tell(
+        "a dot that follows the pointer on an empty page, pictures a second",
+        a_second(browser).await,
+        "/s",
+    );
+}
+
+async fn a_second(browser: &Browser) -> f64 {
     let frames = numbers(&browser.script(COUNTED).await);
     let span = frames.last().unwrap_or(&0.0) - frames.first().unwrap_or(&0.0);
-    report.over(what, (frames.len().saturating_sub(1)) as f64 * 1000.0 / span, 50.0, "/s");
+    (frames.len().saturating_sub(1)) as f64 * 1000.0 / span
+}
+
+pub(crate) async fn frames(browser: &Browser, report: &mut Report, what: &str) {
+    report.over(what, a_second(browser).await, 50.0, "/s");
 }

@@ -1,6 +1,6 @@
 //! Large trusses: from a key to the redrawn answer, pictures a second while panning and while bar after bar is pointed at.
 
-use super::page::{COUNT, edits, frames};
+use super::page::{COUNT, bare, edits, frames};
 use crate::report::Report;
 use helvek_testkit::{Browser, Server, Theme};
 use std::path::Path;
@@ -38,6 +38,7 @@ pub(crate) async fn measure(binary: &Path, report: &mut Report) {
             frames(&browser, report, &what).await;
         }
     }
+    bare(&browser, report).await;
     browser.client.close().await.expect("the window closes");
     server.stop().await;
 }

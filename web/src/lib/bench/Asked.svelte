@@ -94,7 +94,7 @@
           class:open={!line.answered}
           data-asked={line.of}
           onpointerenter={() => session.point({ ids: marks(line.of) })}
-          onpointerleave={() => session.point(null)}
+          onpointerleave={() => session.leave()}
         >
           <strong>{line.parts.join('   ')}</strong>
           <small>{line.label}</small>

@@ -40,7 +40,14 @@
   // svelte-ignore state_referenced_locally
   const replay = new Replay(session);
 
-  const focusBoard = () => floor.querySelector<HTMLElement>('.stage')?.focus();
+  const focusBoard = () => floor.querySelector<HTMLElement>('.holder')?.focus();
+
+  /** A press on the drawing leaves the keys with the board. */
+  function hold(event: MouseEvent): void {
+    if ((event.target as Element).closest('button, input, select, textarea, a, form, [tabindex]')) return;
+    event.preventDefault();
+    focusBoard();
+  }
 
   onMount(() => {
     focusBoard();
@@ -186,19 +193,23 @@
   <h1 class="sr-only">{session.sheet.title || 'Untitled sheet'}</h1>
   <div class="top"><TopBar {session} bind:panel /></div>
   <div class="left"><Thread {session} {replay} /></div>
-  <!-- The stage takes the keys of the board; what is on it is reached with Tab. -->
-  <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+  <!-- svelte-ignore a11y_no_static_element_interactions -->
   <section
     class="stage"
-    tabindex="0"
     data-keys
-    aria-label="Board"
     style:--stage-width="{stage.width}px"
     style:--print-scale={Math.min(1, 690 / stage.width)}
     style:--print-height="{(stage.height * Math.min(1, 690 / stage.width)).toFixed(0)}px"
     bind:clientWidth={null, (w) => (stage = { ...stage, width: w ?? 720 })}
     bind:clientHeight={null, (h) => (stage = { ...stage, height: h ?? 640 })}
+    onmousedowncapture={hold}
   >
+    <!--
+      Takes the keys of the board; what is on it is reached with Tab. It stands beside the drawing and not around it, because a
+      browser paints slowly what lies within the thing that has the focus.
+    -->
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+    <div class="holder" tabindex="0" role="group" aria-label="Board"></div>
     <Board bind:this={board} {session}>
       {#snippet children(painted, dragging)}
         {#if session.entry && !dragging}
@@ -284,7 +295,13 @@
     min-width: 0;
     min-height: 0;
   }
-  .stage:focus-visible {
+  .holder {
+    position: absolute;
+    inset: 0;
+    z-index: 1;
+    pointer-events: none;
+  }
+  .holder:focus-visible {
     outline: 1.5px solid color-mix(in oklab, var(--focus) 60%, transparent);
     outline-offset: -2px;
     border-radius: 0;

@@ -36,6 +36,7 @@ export class Session {
   #past = $state.raw<readonly Sheet[]>([]);
   #now = $state(0);
   readonly #solver = new Solver();
+  #leaving = 0;
   readonly saver: Saver;
 
   /** The newest reply: of the sheet, or of what the open tag would make of it. */
@@ -356,7 +357,14 @@ export class Session {
   }
 
   point(lit: Partial<Lit> | null): void {
+    cancelAnimationFrame(this.#leaving);
     this.lit = lit ? { ...NOTHING, ...lit } : NOTHING;
+  }
+
+  /** The pointer left something; from one thing straight to the next, nothing goes dark between. */
+  leave(): void {
+    cancelAnimationFrame(this.#leaving);
+    this.#leaving = requestAnimationFrame(() => this.point(null));
   }
 
   go(stop: Stop): void {

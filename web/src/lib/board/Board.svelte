@@ -235,17 +235,16 @@
   );
 
   const light = (id: string) => session.point({ ids: [markOf(id)] });
-  const dark = () => session.point(null);
-  const lit = (id: string) => {
-    const mark = markOf(id);
-    return (
-      named.includes(mark) ||
-      session.lit.ids.includes(id) ||
-      session.lit.ids.includes(mark) ||
-      session.chosen.includes(mark) ||
-      session.entry?.mark === mark
-    );
-  };
+  const dark = () => session.leave();
+  const standsOut = $derived(
+    new Set<string | null | undefined>([
+      ...named,
+      ...session.lit.ids,
+      ...session.chosen,
+      session.entry?.mark,
+    ]),
+  );
+  const lit = (id: string) => standsOut.has(id) || standsOut.has(markOf(id));
 </script>
 
 <svelte:window

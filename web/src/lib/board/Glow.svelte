@@ -1,35 +1,53 @@
-<!-- Bars and joints that stand out, drawn once more on a sheet of their own: lighting one of a thousand repaints that one. -->
+<!--
+  Bars and joints that stand out, drawn once more above the drawing. They are boxes, turned and moved as layers of their own, and
+  no part of the picture: lighting one of a thousand bars paints nothing of the drawing anew.
+-->
 <script lang="ts">
-  import type { Painted } from './painted';
+  import type { Bar, Painted } from './painted';
 
   const { painted, lit }: { painted: Painted; lit: (id: string) => boolean } = $props();
+
+  const along = ({ a, b }: Bar): string => {
+    const [x, y] = [b[0] - a[0], b[1] - a[1]];
+    return `width: ${Math.hypot(x, y)}px; transform: translate(${a[0]}px, ${a[1]}px) rotate(${Math.atan2(y, x)}rad)`;
+  };
 </script>
 
-<svg class="glow" aria-hidden="true">
+<div class="glow" aria-hidden="true">
   {#each painted.bars.filter((b) => lit(b.id)) as b (b.id)}
-    <line data-lit={b.id} x1={b.a[0]} y1={b.a[1]} x2={b.b[0]} y2={b.b[1]} />
+    <span class="bar" data-lit={b.id} style={along(b)}></span>
   {/each}
   {#each painted.points.filter((p) => lit(p.id)) as p (p.id)}
-    <circle cx={p.at[0]} cy={p.at[1]} r={p.turn ? 9.5 : 4.5} />
+    {@const r = p.turn ? 11 : 6}
+    <span
+      class="joint"
+      style="width: {2 * r}px; height: {2 * r}px; transform: translate({p.at[0] - r}px, {p.at[1] - r}px)"
+    ></span>
   {/each}
-</svg>
+</div>
 
 <style>
-  svg {
+  .glow {
     position: absolute;
     inset: 0;
-    width: 100%;
-    height: 100%;
+    overflow: hidden;
     pointer-events: none;
   }
-  line {
-    stroke: var(--focus);
-    stroke-width: 5;
-    stroke-linecap: round;
+  span {
+    position: absolute;
+    left: 0;
+    top: 0;
+    will-change: transform;
   }
-  circle {
-    fill: none;
-    stroke: var(--focus);
-    stroke-width: 3;
+  .bar {
+    height: 5px;
+    margin-top: -2.5px;
+    border-radius: 2.5px;
+    background: var(--focus);
+    transform-origin: 0 50%;
+  }
+  .joint {
+    border: 3px solid var(--focus);
+    border-radius: 50%;
   }
 </style>

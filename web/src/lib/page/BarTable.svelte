@@ -76,7 +76,7 @@
           <tr
             data-row={row.of}
             onpointerenter={() => session.point({ ids: [row.of] })}
-            onpointerleave={() => session.point(null)}
+            onpointerleave={() => session.leave()}
           >
             {#each columns as column (column.key)}
               <td class="{column.key} {column.key === 'letter' ? `letter-${row.letter}` : ''}">

@@ -39,7 +39,7 @@
       <p
         class="result"
         onpointerenter={() => session.point({ ids: [result.unknown] })}
-        onpointerleave={() => session.point(null)}
+        onpointerleave={() => session.leave()}
       >
         <span class="value" class:lit={session.lit.ids.includes(result.unknown)}
           ><Formula fragment={result.value} /></span

@@ -28,7 +28,7 @@
     data-of={term.of}
     title={term.says}
     onpointerenter={() => light(term, i)}
-    onpointerleave={() => session.point(null)}
+    onpointerleave={() => session.leave()}
     onfocus={() => light(term, i)}
     onblur={() => session.point(null)}><Formula fragment={term.fragment} /></button
   >
