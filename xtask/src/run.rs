@@ -1,6 +1,6 @@
 //! Running one command in the project's folder, and saying which one failed.
 
-use std::path::{Path, PathBuf};
+use std::path::PathBuf;
 use std::process::Command;
 
 /// Nothing, or what went wrong.
@@ -8,8 +8,10 @@ pub type Outcome = Result<(), String>;
 
 /// The folder of the workspace.
 pub fn root() -> PathBuf {
-    let here = Path::new(env!("CARGO_MANIFEST_DIR"));
-    here.parent().unwrap_or(here).to_owned()
+    // Cargo says it at run time too: several checkouts may share what is built.
+    let here = std::env::var_os("CARGO_MANIFEST_DIR")
+        .map_or_else(|| env!("CARGO_MANIFEST_DIR").into(), PathBuf::from);
+    here.parent().unwrap_or(&here).to_owned()
 }
 
 /// A program that was built for release, wherever Cargo was told to put it.
