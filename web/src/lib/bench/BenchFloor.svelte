@@ -193,7 +193,6 @@
   <h1 class="sr-only">{session.sheet.title || 'Untitled sheet'}</h1>
   <div class="top"><TopBar {session} bind:panel /></div>
   <div class="left"><Thread {session} {replay} /></div>
-  <!-- svelte-ignore a11y_no_static_element_interactions -->
   <section
     class="stage"
     data-keys
