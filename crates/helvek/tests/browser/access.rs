@@ -53,7 +53,7 @@ async fn no_view_has_a_violation_in_either_theme() {
         browser.keys("⎋a").await;
         check("choosing what is asked").await;
         browser.keys("⎋").await;
-        browser.script("document.querySelector('.holder').focus()").await;
+        browser.script("document.querySelector('.board-keys').focus()").await;
         for stop in ["2", "3", "n", "4"] {
             browser.keys(stop).await;
             check(&format!("stop {stop}")).await;

@@ -154,7 +154,7 @@ async fn what_is_asked_is_chosen_in_place_and_commands_are_found_by_word() {
         browser.script("return document.querySelectorAll('[data-part^=step]').length").await,
         json!(1)
     );
-    browser.script("document.querySelector('.holder').focus()").await;
+    browser.script("document.querySelector('.board-keys').focus()").await;
     browser.keys("/clockwise").await;
     browser.keys("⏎").await;
     browser
@@ -168,7 +168,7 @@ async fn what_is_asked_is_chosen_in_place_and_commands_are_found_by_word() {
     browser.find(".tag [name=size]").await;
     browser.keys("⎋").await;
     // The working plays itself back, term by term, to the check.
-    browser.script("document.querySelector('.holder').focus()").await;
+    browser.script("document.querySelector('.board-keys').focus()").await;
     browser.keys(" ").await;
     browser.until("return document.querySelector('.term.lit') !== null", "a term to be lit").await;
     browser.until("return document.querySelector('main').dataset.stop === 'check'", "the check").await;

@@ -149,13 +149,13 @@ async fn what_the_sheet_was_is_brought_back_and_undone() {
     browser.keys("as found⏎").await;
     browser.find("[aria-label='Bring back revision 1']").await;
     browser.keys("⎋").await;
-    browser.script("document.querySelector('.holder').focus()").await;
+    browser.script("document.querySelector('.board-keys').focus()").await;
     desk.draw(&["f6@3⏎"]).await;
     assert!(desk.asked().await.contains("11.0 kN ↑"));
     browser.keys("h").await;
     browser.click("[aria-label='Bring back revision 1']").await;
     assert!(desk.asked().await.contains("8.00 kN ↑"));
-    browser.script("document.querySelector('.holder').focus()").await;
+    browser.script("document.querySelector('.board-keys').focus()").await;
     browser.control('z').await;
     assert!(desk.asked().await.contains("11.0 kN ↑"));
     desk.close().await;

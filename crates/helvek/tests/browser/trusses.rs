@@ -16,7 +16,7 @@ async fn open(desk: &Desk, sheet: Value) {
     );
     let id = desk.browser.client.execute_async(&keep, vec![]).await.unwrap();
     desk.browser.goto(&format!("{}/sheet/{}", desk.server.address, id.as_str().unwrap())).await;
-    desk.browser.script("document.querySelector('.holder').focus()").await;
+    desk.browser.script("document.querySelector('.board-keys').focus()").await;
 }
 
 async fn page(desk: &Desk) -> String {

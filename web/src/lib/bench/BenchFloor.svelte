@@ -33,14 +33,14 @@
 
   const { session }: { session: Session } = $props();
   let board: ReturnType<typeof Board>;
-  let floor: HTMLElement;
+  let keys: HTMLElement;
   let finding = $state(false);
   let choosing = $state(false);
   let panel = $state<'schools' | 'history' | null>(null);
   // svelte-ignore state_referenced_locally
   const replay = new Replay(session);
 
-  const focusBoard = () => floor.querySelector<HTMLElement>('.holder')?.focus();
+  const focusBoard = () => keys.focus();
 
   /** A press on the drawing leaves the keys with the board. */
   function hold(event: MouseEvent): void {
@@ -184,7 +184,6 @@
 
 <main
   class="floor"
-  bind:this={floor}
   data-settled={session.settled}
   data-stop={session.stop}
   data-step={session.step}
@@ -208,7 +207,7 @@
       browser paints slowly what lies within the thing that has the focus.
     -->
     <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-    <div class="holder" tabindex="0" role="group" aria-label="Board"></div>
+    <div class="board-keys" bind:this={keys} tabindex="0" role="group" aria-label="Board"></div>
     <Board bind:this={board} {session}>
       {#snippet children(painted, dragging)}
         {#if session.entry && !dragging}
@@ -294,13 +293,13 @@
     min-width: 0;
     min-height: 0;
   }
-  .holder {
+  .board-keys {
     position: absolute;
     inset: 0;
     z-index: 1;
     pointer-events: none;
   }
-  .holder:focus-visible {
+  .board-keys:focus-visible {
     outline: 1.5px solid color-mix(in oklab, var(--focus) 60%, transparent);
     outline-offset: -2px;
     border-radius: 0;
