@@ -42,8 +42,9 @@
 
   const focusBoard = () => keys.focus();
 
-  /** A press on the drawing leaves the keys with the board. */
+  /** A press on the drawing leaves the keys with the board, unless a tag is open: it keeps them. */
   function hold(event: MouseEvent): void {
+    if (session.entry) return;
     if ((event.target as Element).closest('button, input, select, textarea, a, form, [tabindex]')) return;
     event.preventDefault();
     focusBoard();
