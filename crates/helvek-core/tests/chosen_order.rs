@@ -6,6 +6,7 @@ use helvek_core::sheet::{Document, FORMAT, Pick, Sheet};
 use helvek_core::solution::{Solved, solve};
 use helvek_core::{model, next};
 use proptest::prelude::*;
+use proptest::test_runner::RngSeed;
 
 fn edit(sheet: &Sheet, edit: Edit) -> Result<Sheet, String> {
     apply(&Document::from(sheet.clone()), &edit).map_err(|problems| {
@@ -151,7 +152,7 @@ fn what_was_chosen_is_forgotten_with_what_it_named() {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig { cases: 4, ..ProptestConfig::default() })]
+    #![proptest_config(ProptestConfig { cases: 4, rng_seed: RngSeed::Fixed(5), ..ProptestConfig::default() })]
 
     /// Whoever always picks a joint that is said to be ready comes through, to the same forces; and one that is said not to be is refused.
     #[test]

@@ -64,7 +64,8 @@ fn edits() -> impl Strategy<Value = Edit> {
                 first: first.into(),
                 second: second.into(),
                 length: some(length),
-                angle
+                angle,
+                rename: None
             }
         ),
         (name.clone(), number.clone(), name.clone()).prop_map(|(name, x, rename)| Edit::Point {

@@ -3,11 +3,11 @@
 use super::chain::joint_at;
 use super::figure::Figure;
 use super::typed::filled;
-use super::{points, row_named, words, wrong};
+use super::{joints, points, row_named, words, wrong};
 use crate::geometry::Point;
 use crate::model;
 use crate::problem::Problem;
-use crate::sheet::{Bar, BarKind, Body, Find, FullBar, Joint, JointKind, Load, Pick, Sheet};
+use crate::sheet::{Bar, BarKind, Body, Find, FullBar, JointKind, Load, Pick, Sheet};
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
 
@@ -156,37 +156,11 @@ pub(super) fn stiffen(sheet: &mut Sheet, name: &str) -> Outcome {
     sheet.bars.remove(row);
     sheet.find.retain(|find| !matches!(find, Find::Bar { bar } if bar == name));
     let body = free_body_name(sheet, name);
+    sheet.bodies.insert(body.clone(), Body { runs: vec![ends.to_vec()], points: Vec::new() });
     for end in &ends {
-        pin(sheet, end, &body);
+        joints::meet(sheet, end, &body, JointKind::Pin);
     }
-    sheet.bodies.insert(body, Body { runs: vec![ends.to_vec()], points: Vec::new() });
     Ok(())
-}
-
-/// A pin between a body that is new at a point and those that pass there already.
-fn pin(sheet: &mut Sheet, at: &str, body: &str) {
-    let passes = |b: &Body| b.runs.iter().flatten().chain(&b.points).any(|p| p == at);
-    let here: Vec<String> =
-        sheet.bodies.iter().filter(|(_, b)| passes(b)).map(|(name, _)| name.clone()).collect();
-    if here.is_empty() {
-        return;
-    }
-    match sheet.joints.iter_mut().find(|j| j.at == at && j.kind == JointKind::Pin) {
-        Some(joint) => joint.of.push(body.to_owned()),
-        None => {
-            let of = here.into_iter().chain([body.to_owned()]).collect();
-            sheet.joints.push(Joint {
-                name: None,
-                at: at.to_owned(),
-                kind: JointKind::Pin,
-                of,
-                along: None,
-                normal: None,
-                friction: None,
-                pressure_angle: None,
-            });
-        }
-    }
 }
 
 fn free_body_name(sheet: &Sheet, name: &str) -> String {

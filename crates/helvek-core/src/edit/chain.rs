@@ -46,6 +46,20 @@ pub(super) fn draw(sheet: &mut Sheet, text: Option<&str>, kind: Option<&str>) ->
     Ok(())
 }
 
+/// The points of each run that was typed; made where there are none.
+pub(super) fn runs(sheet: &mut Sheet, text: &str) -> Outcome<Vec<Vec<String>>> {
+    let mut runs = Vec::new();
+    for typed in text.split(',') {
+        let mut run: Vec<String> = Vec::new();
+        for token in typed.split_whitespace() {
+            let here = joint(sheet, token, run.last().map(String::as_str))?;
+            run.push(here);
+        }
+        runs.push(run);
+    }
+    Ok(runs)
+}
+
 /// Bars from one joint to another, through every joint between them.
 pub(super) fn join(sheet: &mut Sheet, from: &str, to: &str, kind: BarKind) -> Outcome {
     if from == to {

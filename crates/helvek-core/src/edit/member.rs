@@ -3,7 +3,7 @@
 use super::figure::{Figure, Line};
 use super::place::{self, angle, coordinates, free_name};
 use super::typed::{filled, length, positive, tidy};
-use super::{points, units, wrong};
+use super::{points, rigid, units, wrong};
 use crate::geometry::{Point, Vector};
 use crate::problem::Problem;
 use crate::sheet::{Body, Quantity, Sheet};
@@ -131,6 +131,12 @@ pub(super) fn piece(
     Ok(())
 }
 
+/// The body of a piece.
+pub(super) fn of_piece(sheet: &Sheet, first: &str, second: &str) -> Result<String, Vec<Problem>> {
+    let figure = Figure::of(sheet)?;
+    Ok(between(&figure, first, second, "rename")?.line.body.clone())
+}
+
 /// The distance between two neighbours, or between the ends of a straight piece.
 pub(super) fn distance(sheet: &mut Sheet, first: &str, second: &str, value: &str) -> Outcome {
     let figure = Figure::of(sheet)?;
@@ -225,9 +231,14 @@ pub(super) fn point(
         }
     }
     match filled(rename) {
-        Some(new) if new != name => points::rename(sheet, name, new),
-        _ => Ok(()),
+        Some(new) if new != name => points::rename(sheet, name, new)?,
+        _ => {}
     }
+    if x.is_some() || y.is_some() {
+        let now = filled(rename).unwrap_or(name).to_owned();
+        return rigid::merge(sheet, &now);
+    }
+    Ok(())
 }
 
 fn coordinate(text: &str, unit: &Unit, slot: &str) -> Result<Quantity, Vec<Problem>> {

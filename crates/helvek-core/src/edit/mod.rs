@@ -9,6 +9,7 @@ mod chain;
 mod copies;
 mod figure;
 mod group;
+mod joints;
 mod limits;
 mod loads;
 mod member;
@@ -19,6 +20,8 @@ mod place;
 mod points;
 mod remove;
 mod request;
+mod rigid;
+mod ropes;
 mod supports;
 mod typed;
 mod units;
@@ -46,8 +49,11 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
         Edit::Beam { from, length, angle } => {
             member::beam(sheet, from.as_deref(), length.as_deref(), angle.as_deref())?;
         }
-        Edit::Piece { first, second, length, angle } => {
+        Edit::Piece { first, second, length, angle, rename } => {
             member::piece(sheet, first, second, length.as_deref(), angle.as_deref())?;
+            if let Some(new) = typed::filled(rename.as_deref()) {
+                rigid::rename(sheet, &member::of_piece(sheet, first, second)?, new)?;
+            }
         }
         Edit::Point { name, x, y, rename } => {
             member::point(sheet, name, x.as_deref(), y.as_deref(), rename.as_deref())?;
@@ -115,6 +121,35 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
             };
             panels::draw(sheet, &slots)?;
         }
+        Edit::Body { name: Some(name), rename, .. } => {
+            rigid::rename(sheet, name, rename.as_deref().unwrap_or(name))?;
+        }
+        Edit::Body { name: None, through, joined, rename } => {
+            rigid::draw(sheet, through.as_deref(), joined.as_deref(), rename.as_deref())?;
+        }
+        Edit::Joint { name, kind, place, with, direction, friction, rename } => {
+            let slots = joints::Slots {
+                kind: kind.as_deref(),
+                place: place.as_deref(),
+                with: with.as_deref(),
+                direction: direction.as_deref(),
+                friction: friction.as_deref(),
+                rename: rename.as_deref(),
+            };
+            joints::put(sheet, name.as_deref(), &slots)?;
+        }
+        Edit::Pulley { name, place, radius, on, rename } => {
+            let slots = ropes::Wheel {
+                place: place.as_deref(),
+                radius: radius.as_deref(),
+                on: on.as_deref(),
+                rename: rename.as_deref(),
+            };
+            ropes::pulley(sheet, name.as_deref(), &slots)?;
+        }
+        Edit::Rope { name, path, rename } => {
+            ropes::rope(sheet, name.as_deref(), path.as_deref(), rename.as_deref())?;
+        }
         Edit::Member { bar } => bars::stiffen(sheet, bar)?,
         Edit::Join { bars } => bars::join(sheet, bars)?,
         Edit::Pick { at, after } => order::pick(document, sheet, at, *after)?,
@@ -133,7 +168,7 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
     if let Some(load) = OfLoad::of(edit) {
         load.write(document, sheet)?;
     }
-    points::drop_unused(sheet);
+    points::drop_unused(&document.sheet, sheet, matches!(edit, Edit::Body { .. }));
     bars::forget_gone(sheet);
     order::forget_gone(sheet);
     if !matches!(edit, Edit::Remove { .. } | Edit::Point { .. }) {

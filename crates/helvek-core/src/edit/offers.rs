@@ -1,6 +1,7 @@
 //! What could be done about something that stands in the way, or that was perhaps meant otherwise: each an edit, for one key.
 
 use super::figure::Figure;
+use super::joints;
 use super::place::spot;
 use super::request::Edit;
 use super::typed::filled;
@@ -75,6 +76,7 @@ fn bar_between(sheet: &Sheet, from: Option<&str>, to: Option<&str>) -> Option<St
 /// About what is wrong with bars: taking the superfluous one away.
 pub fn on_problems(document: &Document, problems: &[Problem]) -> Vec<Offer> {
     let names = model::bar_names(&document.sheet);
+    let loose = problems.iter().flat_map(|problem| loose(&document.sheet, problem));
     let offers = problems.iter().filter_map(|problem| {
         let row = (0..names.len()).find(|row| document.bar_path(*row) == problem.path)?;
         let bar = names.get(row)?;
@@ -84,7 +86,35 @@ pub fn on_problems(document: &Document, problems: &[Problem]) -> Vec<Offer> {
             edit: Edit::Remove { ids: vec![format!("bar:{bar}")] },
         })
     });
-    offers.take(MOST).collect()
+    offers.chain(loose).take(MOST).collect()
+}
+
+/// About a body that passes a point of others without a joint: pinning them there.
+fn loose(sheet: &Sheet, problem: &Problem) -> Vec<Offer> {
+    let Some((name, body)) =
+        problem.path.strip_prefix("bodies.").and_then(|name| sheet.bodies.get_key_value(name))
+    else {
+        return Vec::new();
+    };
+    let points = body.runs.iter().flatten().chain(&body.points);
+    let joined = |at: &str| sheet.joints.iter().any(|j| j.at == at && j.of.contains(name));
+    let offers = points.filter(|at| !joined(at)).filter_map(|at| {
+        let here = joints::bodies_at(sheet, at);
+        (here.len() > 1).then(|| Offer {
+            text: format!("Pin {} together at {at}", here.join(" and ")),
+            about: problem.path.clone(),
+            edit: Edit::Joint {
+                name: None,
+                kind: Some("pin".into()),
+                place: Some(at.clone()),
+                with: None,
+                direction: None,
+                friction: None,
+                rename: None,
+            },
+        })
+    });
+    offers.collect()
 }
 
 /// About a truss with bars too many: taking one of those that are tied up away, the last drawn first. Any of them may go: what a state of

@@ -9,6 +9,7 @@
 //! | `C + 0.5`, `C - 0.5` | on or back along the member on which C stands |
 //! | `C + 0.5 up`, `C + 1 right - 0.2 up` | off from C in a direction; also beside the member, riding along with it |
 //! | `1.2; 0.8` | coordinates |
+//! | `jib 1.2; 0.8` | the same, riding along with the body of that name |
 
 use super::figure::{Figure, Line};
 use super::typed::{length, quantity, tidy};
@@ -37,8 +38,14 @@ pub(super) fn spot(sheet: &Sheet, text: &str, slot: &str) -> Result<Spot, Vec<Pr
     let figure = Figure::of(sheet)?;
     let text = text.trim();
     if let Some((x, y)) = text.split_once(';') {
+        // "jib 1;2": riding along with the jib.
+        let of = sheet.bodies.keys().filter(|body| {
+            text.strip_prefix(body.as_str()).is_some_and(|rest| rest.starts_with(char::is_whitespace))
+        });
+        let body = of.max_by_key(|body| body.len()).cloned();
+        let x = body.as_ref().map_or(x, |body| &x[body.len()..]);
         let at = Point::plane(length(x, &figure.unit, slot)?, length(y, &figure.unit, slot)?);
-        return Ok(spot_of(at));
+        return Ok(Spot { body, ..spot_of(at) });
     }
     if let Some((name, steps)) = steps(&figure, text) {
         return stepped(sheet, &figure, name, &steps, text, slot);
@@ -216,7 +223,11 @@ pub(super) fn point_at(
     }
     let only = (sheet.bodies.len() == 1).then(|| sheet.bodies.keys().next().cloned()).flatten();
     let Some(body) = spot.body.clone().or(only).and_then(|name| sheet.bodies.get_mut(&name)) else {
-        return wrong(slot, format!("{text} is not on a member."), "Choose a place on one.");
+        let cure = match sheet.bodies.keys().next() {
+            Some(body) => format!("Choose a place on one, or say what it rides along with: {body} 1;2."),
+            None => "Choose a place on one.".into(),
+        };
+        return wrong(slot, format!("{text} is not on a member."), cure);
     };
     body.points.push(name.clone());
     sheet.points.insert(name.clone(), coordinates(spot.at, spot.written.as_deref()));

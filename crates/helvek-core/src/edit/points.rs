@@ -109,29 +109,53 @@ pub(super) fn rename(sheet: &mut Sheet, old: &str, new: &str) -> Result<(), Vec<
     Ok(())
 }
 
+/// Every mention of one point becomes one of another; the first is gone.
+pub(super) fn become_one(sheet: &mut Sheet, gone: &str, stays: &str) {
+    mentions(sheet, &mut |name| {
+        if name == gone {
+            stays.clone_into(name);
+        }
+    });
+    for body in sheet.bodies.values_mut() {
+        for name in body.runs.iter_mut().flatten().chain(&mut body.points).filter(|name| *name == gone) {
+            stays.clone_into(name);
+        }
+    }
+    sheet.points.shift_remove(gone);
+}
+
 /// What supports, joints and bars are called.
 fn names(sheet: &Sheet) -> [Vec<String>; 3] {
     [model::support_names(sheet), model::joint_names(sheet), model::bar_names(sheet)]
 }
 
-/// Takes points out of the runs where nothing stands any more, and points beside a member that carry nothing. Ends stay, corners stay, and
-/// so do points that were only marks.
-pub(super) fn drop_unused(sheet: &mut Sheet) {
-    let Ok(figure) = Figure::of(sheet) else { return };
+/// Takes points out of the runs where nothing stands any more, and points beside a member that carry nothing any more. Ends stay, corners
+/// stay, and so do those that carried nothing before either, and the new ones of a body that was drawn through them: someone meant them.
+pub(super) fn drop_unused(before: &Sheet, sheet: &mut Sheet, drawn: bool) {
+    let meant = idle(before);
+    let mut gone = idle(sheet);
+    let stays = |point: &String| meant.contains(point) || drawn && !before.points.contains_key(point);
+    gone.retain(|point| !stays(point));
+    forget(sheet, &gone);
+}
+
+/// Points inside a straight run on which nothing stands, and points beside a member that carry nothing.
+fn idle(sheet: &Sheet) -> HashSet<String> {
+    let Ok(figure) = Figure::of(sheet) else { return HashSet::new() };
     let used = used(sheet);
-    let mut gone: HashSet<String> = HashSet::new();
+    let mut idle: HashSet<String> = HashSet::new();
     for line in &figure.lines {
         for three in line.points.windows(3) {
             let (u, v) = (three[1].1 - three[0].1, three[2].1 - three[1].1);
             let straight =
                 u.cross(v).length() <= tolerance::GEOMETRY * u.length() * v.length() && u.dot(v) > 0.0;
             if straight && !used.contains(&three[1].0) {
-                gone.insert(three[1].0.clone());
+                idle.insert(three[1].0.clone());
             }
         }
     }
-    gone.extend(sheet.bodies.values().flat_map(|b| &b.points).filter(|p| !used.contains(*p)).cloned());
-    forget(sheet, &gone);
+    idle.extend(sheet.bodies.values().flat_map(|b| &b.points).filter(|p| !used.contains(*p)).cloned());
+    idle
 }
 
 /// A thing that was moved takes the name of its point along, when nothing else stands where it was and its new place had no name yet.

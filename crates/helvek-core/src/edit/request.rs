@@ -26,6 +26,8 @@ pub enum Edit {
         length: Option<String>,
         /// As for a beam.
         angle: Option<String>,
+        /// A new name for the body.
+        rename: Option<String>,
     },
     /// Moves a point, or names it anew.
     Point {
@@ -186,6 +188,56 @@ pub enum Edit {
         from: Option<String>,
         /// How its level chord slopes after all.
         slope: Option<String>,
+    },
+    /// Draws a rigid body through points, which are made where there are none; or names one anew.
+    Body {
+        /// Of the one to name anew.
+        name: Option<String>,
+        /// `A B C, B D`, `0;0 2;0 +1;2`: see [`chain`](super::chain).
+        through: Option<String>,
+        /// What joins it to the bodies whose points it passes: `pin`, `weld`.
+        joined: Option<String>,
+        /// Its name; after its points unless given.
+        rename: Option<String>,
+    },
+    /// Joins bodies at a point, parts one body there by a hinge, or changes a joint.
+    Joint {
+        /// Of the one to change.
+        name: Option<String>,
+        /// `pin`, `weld`, `slot`, `collar`, `contact`, `mesh`.
+        kind: Option<String>,
+        /// A point, or a place on a body.
+        place: Option<String>,
+        /// The other body, when that is not clear, or when it does not pass there yet.
+        with: Option<String>,
+        /// Of a slot or a collar: which way it slides. Of a contact: which way the first body is pushed.
+        direction: Option<String>,
+        /// Of a contact: the coefficient that is available; empty for none.
+        friction: Option<String>,
+        /// Its new name.
+        rename: Option<String>,
+    },
+    /// Puts a pulley somewhere, or changes it.
+    Pulley {
+        /// Of the one to change.
+        name: Option<String>,
+        /// Its axle: a point, or a place.
+        place: Option<String>,
+        /// Its radius.
+        radius: Option<String>,
+        /// The body that carries it, or `ground`.
+        on: Option<String>,
+        /// Its new name.
+        rename: Option<String>,
+    },
+    /// Lays a rope, or changes it.
+    Rope {
+        /// Of the one to change.
+        name: Option<String>,
+        /// What it runs over, with commas: `A, P, 40 kg`; see [`ropes`](super::ropes).
+        path: Option<String>,
+        /// Its new name.
+        rename: Option<String>,
     },
     /// Makes a bar a rigid member that can carry loads between its joints.
     Member {

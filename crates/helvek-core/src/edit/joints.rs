@@ -1,0 +1,187 @@
+//! Joints between bodies put down and changed: pins (inside a body: internal hinges), welds, slots, collars, contacts, gear teeth.
+
+use super::typed::{filled, quantity};
+use super::{place, rigid, row_named, words, wrong};
+use crate::model;
+use crate::problem::Problem;
+use crate::sheet::{Find, Joint, JointKind, Sheet};
+use crate::units::Dimension;
+
+type Outcome = Result<(), Vec<Problem>>;
+
+/// What was typed.
+#[derive(Default)]
+pub(super) struct Slots<'a> {
+    pub(super) kind: Option<&'a str>,
+    pub(super) place: Option<&'a str>,
+    pub(super) with: Option<&'a str>,
+    pub(super) direction: Option<&'a str>,
+    pub(super) friction: Option<&'a str>,
+    pub(super) rename: Option<&'a str>,
+}
+
+/// The bodies that pass a point, in the order of the sheet.
+pub(super) fn bodies_at(sheet: &Sheet, at: &str) -> Vec<String> {
+    let passes = |body: &crate::sheet::Body| body.runs.iter().flatten().chain(&body.points).any(|p| p == at);
+    sheet.bodies.iter().filter(|(_, body)| passes(body)).map(|(name, _)| name.clone()).collect()
+}
+
+/// Joins a body to those that pass a point already.
+pub(super) fn meet(sheet: &mut Sheet, at: &str, body: &str, kind: JointKind) {
+    let here: Vec<String> = bodies_at(sheet, at).into_iter().filter(|b| b != body).collect();
+    if here.is_empty() {
+        return;
+    }
+    match sheet.joints.iter_mut().find(|j| j.at == at && j.kind == kind) {
+        Some(joint) if !joint.of.iter().any(|of| of == body) => joint.of.push(body.to_owned()),
+        Some(_) => {}
+        None => {
+            let of = here.into_iter().chain([body.to_owned()]).collect();
+            sheet.joints.push(plain(at, kind, of));
+        }
+    }
+}
+
+fn plain(at: &str, kind: JointKind, of: Vec<String>) -> Joint {
+    Joint {
+        name: None,
+        at: at.to_owned(),
+        kind,
+        of,
+        along: None,
+        normal: None,
+        friction: None,
+        pressure_angle: None,
+    }
+}
+
+/// Whether a kind is free in one direction.
+fn slides(kind: JointKind) -> bool {
+    matches!(kind, JointKind::Slot | JointKind::Collar)
+}
+
+/// Whether a kind pushes in one direction.
+fn pushes(kind: JointKind) -> bool {
+    matches!(kind, JointKind::Contact | JointKind::Mesh)
+}
+
+pub(super) fn put(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> Outcome {
+    let names = model::joint_names(sheet);
+    let row = name.map(|name| row_named(&names, name, "joint")).transpose()?;
+    let kind = slots.kind.map(|text| words::choice::<JointKind>(text, "kind")).transpose()?;
+    let before = row.map(|row| sheet.joints[row].clone());
+    let kind = kind.or(before.as_ref().map(|j| j.kind)).unwrap_or(JointKind::Pin);
+    let with = filled(slots.with).map(|text| body_named(sheet, text)).transpose()?;
+    let mut joint = match before {
+        Some(joint) if filled(slots.place).is_some_and(|place| place != joint.at) => {
+            let cure = "Move its point, or remove the joint and put one elsewhere.";
+            return wrong("place", format!("This joint is at {}.", joint.at), cure);
+        }
+        Some(joint) => joint,
+        None => new(sheet, slots.place, kind, with.as_deref())?,
+    };
+    joint.kind = kind;
+    if let Some(text) = filled(slots.direction) {
+        let direction = words::direction(sheet, text, "direction")?;
+        (joint.along, joint.normal) =
+            if slides(kind) { (Some(direction), None) } else { (None, Some(direction)) };
+    }
+    joint.along = joint.along.filter(|_| slides(kind));
+    joint.normal = joint.normal.filter(|_| pushes(kind));
+    if slides(kind) && joint.along.is_none() {
+        let cure = "Type which way it slides: along, right, 30, to C.";
+        return wrong("direction", "It has to be free in some direction.", cure);
+    }
+    if pushes(kind) && joint.normal.is_none() {
+        let first = joint.of.first().cloned().unwrap_or_default();
+        let cure = format!("Type which way \"{first}\" is pushed: up, 120, 30 from -y cw.");
+        return wrong("direction", "It has to push in some direction.", cure);
+    }
+    if let Some(text) = slots.friction {
+        joint.friction = match filled(Some(text)) {
+            None => None,
+            Some(text) => match quantity(text, Dimension::NONE, "friction")?.value {
+                value if value >= 0.0 => Some(value),
+                _ => {
+                    return wrong(
+                        "friction",
+                        format!("{text} is not a coefficient."),
+                        "Type 0 or more: 0.3.",
+                    );
+                }
+            },
+        };
+    }
+    joint.friction = joint.friction.filter(|_| kind == JointKind::Contact);
+    if let Some(new) = filled(slots.rename) {
+        if names.iter().enumerate().any(|(i, n)| n == new && Some(i) != row) {
+            return wrong("rename", format!("There is already a joint \"{new}\"."), "Choose another name.");
+        }
+        for find in &mut sheet.find {
+            if let Find::Joint { joint: asked } = find
+                && Some(asked.as_str()) == name
+            {
+                new.clone_into(asked);
+            }
+        }
+        joint.name = Some(new.to_owned());
+    }
+    match row {
+        Some(row) => sheet.joints[row] = joint,
+        None => sheet.joints.push(joint),
+    }
+    Ok(())
+}
+
+fn body_named(sheet: &Sheet, name: &str) -> Result<String, Vec<Problem>> {
+    let names: Vec<String> = sheet.bodies.keys().cloned().collect();
+    match names.iter().find(|n| *n == name) {
+        Some(name) => Ok(name.clone()),
+        None => {
+            let near = crate::problem::nearest(name, names.iter().map(String::as_str)).unwrap_or("none");
+            wrong("with", format!("There is no body \"{name}\"."), format!("The nearest is \"{near}\"."))
+        }
+    }
+}
+
+/// A joint at a place: of the bodies that meet there, or of the two sides of the one that is parted there.
+fn new(
+    sheet: &mut Sheet,
+    text: Option<&str>,
+    kind: JointKind,
+    with: Option<&str>,
+) -> Result<Joint, Vec<Problem>> {
+    let Some(text) = filled(text) else {
+        return wrong("place", "Where?", "Name a point, or type a place: B, 1.5, 0;2.");
+    };
+    let at = place::point(sheet, text, "place")?;
+    if let Some(with) = with {
+        rigid::carry(sheet, with, &at);
+    }
+    let here = bodies_at(sheet, &at);
+    let free: Vec<String> = match &here[..] {
+        [] => {
+            return wrong("place", format!("No body passes {at}."), "Choose a point of one.");
+        }
+        [only] => {
+            let behind = rigid::part(sheet, only, &at)?;
+            vec![only.clone(), behind]
+        }
+        // A pin there gives way to what is put there now.
+        _ => here,
+    };
+    let of = match (with, kind) {
+        (_, JointKind::Pin | JointKind::Weld) => free,
+        (Some(with), _) => {
+            let other = free.iter().find(|body| *body != with).cloned();
+            other.into_iter().chain([with.to_owned()]).collect()
+        }
+        (None, _) => free,
+    };
+    if of.len() > 2 && !matches!(kind, JointKind::Pin | JointKind::Weld) {
+        let cure = format!("Name the other one of the two: {}.", of.join(", "));
+        return wrong("with", format!("{} bodies meet at {at}.", of.len()), cure);
+    }
+    sheet.joints.retain(|j| j.at != at || !j.of.iter().all(|body| of.contains(body)));
+    Ok(plain(&at, kind, of))
+}
