@@ -24,6 +24,7 @@
 //! ```
 
 pub mod answers;
+pub mod choice;
 pub mod edit;
 pub mod equilibrium;
 pub mod geometry;

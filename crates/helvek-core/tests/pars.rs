@@ -10,6 +10,8 @@ const PARS: &[(&str, usize)] = &[
     ("apple-ladder", 3),
     // Three reactions; thirteen bars of which three are idle at sight.
     ("arbour-roof", 13),
+    // Friction by the wheel, push by the lever, two sums.
+    ("barrow-brake", 4),
     // Two moments together, then two sums on each half.
     ("awning-arch", 6),
     // Nine bars, three reactions.
@@ -22,10 +24,16 @@ const PARS: &[(&str, usize)] = &[
     // Three reactions, a joint, a section.
     ("lean-to-glass", 5),
     ("lily-ramp", 3),
+    // The mass, a moment, two sums.
+    ("lily-sluice", 4),
     // Moments about the bolt, two sums.
     ("lopping-shears", 3),
     // Eight unknowns but for the slack cable and the bar seen to be idle.
     ("orchard-gate", 7),
+    // The mass, the strut by moments, two sums on the jib.
+    ("orangery-hoist", 4),
+    // Three on each of the two.
+    ("path-lantern", 6),
     // One reaction; two moments and a sum on the section.
     ("pond-bridge", 4),
     ("potting-bench", 3),
@@ -37,14 +45,20 @@ const PARS: &[(&str, usize)] = &[
     ("rose-trellis", 2),
     // Three on each of three lengths.
     ("seed-beam", 9),
+    // The couple by moments, two sums.
+    ("seed-press", 3),
     // Teeth, hand, two sums.
     ("sieve-drum", 4),
+    // The slot on the lever, the couple on the crank.
+    ("sieve-rocker", 2),
     // Seven bars, three reactions.
     ("slope-frame", 10),
     ("sluice-crank", 3),
     ("tub-hoist", 6),
     // Link by moments on the vent, two sums there, pull by moments on the lever.
     ("vent-linkage", 4),
+    // A jaw by moments, two sums.
+    ("walnut-cracker", 3),
     ("well-pulley", 7),
     // One reaction, two joints.
     ("wisteria-frame", 4),

@@ -29,6 +29,34 @@ impl Solved {
         }
     }
 
+    /// The id of what stands for an unknown of the working, on drawings and in equations alike: `reaction:A_x`, `joint:B#B_x`, `bar:D-C`,
+    /// `rope:hoist`, `wheel:P#P_x`, `body:rod` (a two-force body), `sought:P`.
+    pub fn unknown_id(&self, id: ColumnId) -> String {
+        let column = self.equilibrium.column(id);
+        let owner = self.owner_name(column.of);
+        match column.of {
+            ColumnOf::Support(_) => format!("reaction:{}", column.symbol),
+            ColumnOf::Joint(..) => format!("joint:{owner}#{}", column.symbol),
+            ColumnOf::Bar(_) => format!("bar:{owner}"),
+            ColumnOf::Rope(_) => format!("rope:{owner}"),
+            ColumnOf::Axle(_) => format!("wheel:{owner}#{}", column.symbol),
+            ColumnOf::Link(_) => format!("body:{owner}"),
+            ColumnOf::Sought(_) => format!("sought:{owner}"),
+        }
+    }
+
+    /// The id of a part, taken apart: `body:jib`, `pin:B`, `weld:W`, `wheel:P`, `end:hoist#0`.
+    pub fn part_id(&self, id: PartId) -> String {
+        let model = &self.model;
+        match self.equilibrium.parts[id.index()].of {
+            PartOf::Body(body) => format!("body:{}", model.bodies[body.index()].name),
+            PartOf::Pin(pin) => format!("pin:{}", model.point_name(model.pins[pin.index()].at)),
+            PartOf::Weld(joint) => format!("weld:{}", model.joints[joint.index()].name),
+            PartOf::Wheel(pulley) => format!("wheel:{}", model.pulleys[pulley.index()].name),
+            PartOf::End(rope, end) => format!("end:{}#{end}", model.ropes[rope.index()].name),
+        }
+    }
+
     /// `bench`, `joint B`, `pin B`, `pulley P`, `the mass on r`.
     pub fn part_name(&self, of: PartOf) -> String {
         let model = &self.model;

@@ -258,6 +258,11 @@ impl Model {
         (0..self.points.len()).map(PointId)
     }
 
+    /// Every rope.
+    pub fn rope_ids(&self) -> impl Iterator<Item = RopeId> + use<> {
+        (0..self.ropes.len()).map(RopeId)
+    }
+
     /// The place of a point, in metres.
     pub fn at(&self, point: PointId) -> Point {
         self.points[point.0].at

@@ -10,6 +10,8 @@ use crate::tolerance;
 pub struct ThreeForce {
     /// Which.
     pub body: BodyId,
+    /// Where the forces act, m.
+    pub places: [Point; 3],
     /// How the three lines lie.
     pub meeting: Meeting,
 }
@@ -59,7 +61,8 @@ pub fn three_force_bodies(equilibrium: &Equilibrium, values: &[Option<f64>]) -> 
             continue;
         }
         if let Some(meeting) = meeting(&live, equilibrium.length_scale) {
-            found.push(ThreeForce { body, meeting });
+            let places = [live[0].0, live[1].0, live[2].0];
+            found.push(ThreeForce { body, places, meeting });
         }
     }
     found

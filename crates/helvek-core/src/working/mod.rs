@@ -169,6 +169,19 @@ pub(crate) fn work(model: &Model, equilibrium: &Equilibrium, plan: Plan, release
     Working { steps, checks, unreached: plan.unreached }
 }
 
+/// One equation of a free body, with everything put in that is known; the unknowns last.
+pub(crate) fn written(
+    model: &Model,
+    equilibrium: &Equilibrium,
+    free_body: FreeBody,
+    equation: Equation,
+    known: &[Option<f64>],
+) -> Line {
+    let mut terms = terms(model, equilibrium, &free_body, &equation, &Found(known.to_vec()));
+    terms.sort_by_key(|term| matches!(term.of, TermOf::Column(c) if known[c.index()].is_none()));
+    Line { free_body, equation, terms }
+}
+
 /// The unknowns of one line, or of several together.
 fn solve(lines: &[Line], unknowns: &[ColumnId]) -> Vec<f64> {
     let sum = |line: &Line, of: Option<ColumnId>| -> f64 {
