@@ -1,9 +1,10 @@
 //! Free bodies: what stays of the drawing while one is worked, and the members that are cut.
 
-use crate::SymbolMark;
 use crate::scene::{Painter, pair};
+use crate::{Piece, SymbolMark};
 use helvek_core::equilibrium::{ActionOf, ColumnId, ColumnOf, Freedom, PartId, PartOf};
-use helvek_core::model::LoadKind;
+use helvek_core::model::{Amount, Load, LoadKind, On, SoughtId};
+use helvek_core::solution::Solved;
 use schemars::JsonSchema;
 use serde::Serialize;
 use std::collections::HashSet;
@@ -21,6 +22,12 @@ pub struct Free {
     pub keep: Vec<String>,
     /// Members that are cut, each with what it exerts.
     pub cut: Vec<CutMark>,
+    /// The pieces it consists of, by their ids.
+    pub pieces: Vec<String>,
+    /// Of several pieces together, what they look like as one: only of structures that are taken apart.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub group: Option<Piece>,
 }
 
 /// A member that is cut: what it exerts on what was freed.
@@ -45,13 +52,29 @@ pub struct CutMark {
 }
 
 /// What the working found, by column: values, and the steps that found them, from 1.
-struct Found {
-    values: Vec<Option<f64>>,
-    steps: Vec<Option<usize>>,
+pub(crate) struct Found {
+    pub(crate) values: Vec<Option<f64>>,
+    pub(crate) steps: Vec<Option<usize>>,
+}
+
+impl Found {
+    pub(crate) fn of(solved: &Solved) -> Self {
+        let steps = solved.working.found_by(solved.equilibrium.columns.len());
+        Self { values: solved.values(), steps }
+    }
 }
 
 /// Beyond so many bars free bodies are not drawn apart.
 const MOST: usize = 2000;
+
+/// The unknowns that act on some parts, in the order of the sheet.
+pub(crate) fn columns_on(parts: &[PartId], touching: &[Vec<ColumnId>]) -> Vec<ColumnId> {
+    let mut columns: Vec<ColumnId> =
+        parts.iter().flat_map(|part| touching[part.index()].iter().copied()).collect();
+    columns.sort_unstable();
+    columns.dedup();
+    columns
+}
 
 impl Painter<'_> {
     /// The free bodies of the working, in order.
@@ -60,10 +83,7 @@ impl Painter<'_> {
         if !self.complete || solved.equilibrium.parts.len() < 2 || self.model().bars.len() > MOST {
             return Vec::new();
         }
-        let found = Found {
-            values: solved.values(),
-            steps: solved.working.found_by(solved.equilibrium.columns.len()),
-        };
+        let found = Found::of(solved);
         let touching = solved.equilibrium.touching();
         let turns = solved.working.turns();
         turns
@@ -71,16 +91,15 @@ impl Painter<'_> {
             .map(|turn| {
                 let whole = turn.parts.len() == solved.equilibrium.parts.len();
                 let parts: HashSet<PartId> = turn.parts.iter().copied().collect();
-                let mut columns: Vec<ColumnId> =
-                    turn.parts.iter().flat_map(|part| touching[part.index()].iter().copied()).collect();
-                columns.sort_unstable();
-                columns.dedup();
+                let columns = columns_on(&turn.parts, &touching);
                 Free {
                     first: turn.first + 1,
                     last: turn.last + 1,
                     at: self.joint_of(&turn.parts),
                     keep: if whole { Vec::new() } else { self.kept(&parts, &columns) },
                     cut: if whole { Vec::new() } else { self.cut(&parts, &columns, &found) },
+                    pieces: turn.parts.iter().map(|part| solved.part_id(*part)).collect(),
+                    group: None,
                 }
             })
             .collect()
@@ -92,7 +111,7 @@ impl Painter<'_> {
         (part.freedom == Freedom::Particle).then(|| self.place(part.reference))
     }
 
-    fn kept(&self, parts: &HashSet<PartId>, columns: &[ColumnId]) -> Vec<String> {
+    pub(crate) fn kept(&self, parts: &HashSet<PartId>, columns: &[ColumnId]) -> Vec<String> {
         let (solved, model) = (self.solved, self.model());
         let mut keep = Vec::new();
         for part in parts {
@@ -123,6 +142,7 @@ impl Painter<'_> {
                 ColumnOf::Rope(rope) if inside > 0 => {
                     keep.push(format!("rope:{}", model.ropes[rope.index()].name))
                 }
+                ColumnOf::Sought(sought) if inside > 0 => keep.extend(self.sought_on(sought, parts)),
                 _ => {}
             }
         }
@@ -142,6 +162,20 @@ impl Painter<'_> {
         keep.sort_unstable();
         keep.dedup();
         keep
+    }
+
+    /// The loads of a sought size that act on these parts.
+    fn sought_on(&self, sought: SoughtId, parts: &HashSet<PartId>) -> Vec<String> {
+        let (solved, model) = (self.solved, self.model());
+        let here = |on: On| {
+            let of = match on {
+                On::Body(body) => PartOf::Body(body),
+                On::Pin(pin) => PartOf::Pin(pin),
+            };
+            parts.iter().any(|part| solved.equilibrium.parts[part.index()].of == of)
+        };
+        let carries = |load: &&Load| load.kind.amounts().contains(&Amount::Sought(sought)) && here(load.on);
+        model.loads.iter().filter(carries).map(|load| format!("load:{}", load.name)).collect()
     }
 
     /// Bars and links with one end on what is freed.

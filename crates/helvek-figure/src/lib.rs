@@ -3,6 +3,7 @@
 //! A scene knows no pixels, no zoom and no theme. Sizes of arrows are relative (0 to 1); whoever paints it decides how long 1 is.
 //! Ids tie a mark to the thing of the sheet it stands for (`load:crate`, `support:A`, `reaction:A_x`) and to the terms of the working.
 
+mod apart;
 mod bounds;
 mod dimensions;
 mod free;
@@ -13,9 +14,12 @@ mod scene;
 mod thumbnail;
 mod unclear;
 
+pub use apart::{Nature, Piece, pieces};
 pub use bounds::Bounds;
 pub use free::{CutMark, Free};
-pub use marks::{AxialForce, Axis, Carries, Mark, Numbered, Shape, Spin, Straight, SymbolMark};
+pub use marks::{
+    AxialForce, Axis, Carries, FoundSize, JointShape, Mark, Numbered, Shape, Spin, Straight, SymbolMark,
+};
 pub use scene::{free_bodies, scene};
 pub use thumbnail::thumbnail;
 pub use unclear::unclear;
@@ -34,4 +38,8 @@ pub struct Scene {
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]
     pub free: Vec<Free>,
+    /// The structure taken apart, where that was wanted: see [`pieces`].
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub apart: Vec<Piece>,
 }

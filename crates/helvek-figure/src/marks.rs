@@ -60,6 +60,10 @@ pub enum Mark {
         name: String,
         /// Where.
         at: [f64; 2],
+        /// Which symbol.
+        shape: JointShape,
+        /// Of a slot or collar: across it. Of a contact: which way its first body is pushed.
+        facing: [f64; 2],
     },
     /// A pulley.
     Wheel {
@@ -110,6 +114,10 @@ pub enum Mark {
         text: String,
         /// Beside the largest force of its sheet, 0 to 1.
         relative: f64,
+        /// Of a sought size: what it is found to be.
+        #[serde(skip_serializing_if = "Option::is_none")]
+        #[schemars(default)]
+        found: Option<FoundSize>,
     },
     /// A couple that was given.
     Couple {
@@ -121,6 +129,10 @@ pub enum Mark {
         turn: Spin,
         /// Its size with its unit.
         text: String,
+        /// Of a sought size: what it is found to be.
+        #[serde(skip_serializing_if = "Option::is_none")]
+        #[schemars(default)]
+        found: Option<FoundSize>,
     },
     /// A distributed load.
     Distributed {
@@ -147,6 +159,31 @@ pub enum Mark {
         id: String,
         /// The support it belongs to: `support:A`.
         support: String,
+        /// Its symbol.
+        symbol: SymbolMark,
+        /// Where it acts.
+        at: [f64; 2],
+        /// The assumed direction; `None` for a couple.
+        toward: Option<[f64; 2]>,
+        /// The assumed sense of a couple.
+        turn: Option<Spin>,
+        /// Its magnitude with its unit, once it is found; `None` when equilibrium does not fix it.
+        text: Option<String>,
+        /// The assumed sense was wrong.
+        turned: bool,
+        /// It is exactly zero.
+        zero: bool,
+        /// The step that finds it, from 1; `None` when the working does not need it.
+        step: Option<usize>,
+        /// Beside the largest force of its sheet, 0 to 1; 0 for a couple.
+        relative: f64,
+    },
+    /// What one part of the structure exerts on another, drawn on one of the two: its opposite has the same `column`.
+    Exerted {
+        /// `joint:B#B_x@body:jib#0`
+        id: String,
+        /// What it is in the working: `joint:B#B_x`, `bar:D-C`, `rope:hoist`.
+        column: String,
         /// Its symbol.
         symbol: SymbolMark,
         /// Where it acts.
@@ -217,6 +254,17 @@ pub struct AxialForce {
     pub relative: f64,
 }
 
+/// What a sought size is found to be.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct FoundSize {
+    /// `P = 3.2 kN`
+    pub text: String,
+    /// It acts the other way.
+    pub turned: bool,
+    /// The step that finds it, from 1; `None` when the working does not need it.
+    pub step: Option<usize>,
+}
+
 /// An unknown's name in two parts, the second set as an index.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 pub struct SymbolMark {
@@ -267,6 +315,24 @@ pub enum Shape {
     Cable,
     /// Rough hatched ground that touches.
     Rough,
+}
+
+/// The symbols of joints.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum JointShape {
+    /// A round pin.
+    Pin,
+    /// A stiff corner.
+    Weld,
+    /// A pin between two edges.
+    Slot,
+    /// A sleeve.
+    Collar,
+    /// Two faces that touch.
+    Contact,
+    /// Gear teeth.
+    Mesh,
 }
 
 /// An axis of the plane.

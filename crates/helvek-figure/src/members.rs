@@ -1,10 +1,11 @@
 //! Bars with what they carry, ropes, wheels and joints.
 
-use crate::scene::{Painter, ratio};
-use crate::{AxialForce, Carries, Mark, Straight};
+use crate::scene::{Painter, pair, ratio};
+use crate::{AxialForce, Carries, JointShape, Mark, Straight};
 use helvek_core::answers::Sense;
 use helvek_core::equilibrium::ColumnOf;
-use helvek_core::model::BarKind;
+use helvek_core::geometry::Vector;
+use helvek_core::model::{BarKind, JointKind};
 
 impl Painter<'_> {
     /// Bars, ropes and wheels.
@@ -50,7 +51,16 @@ impl Painter<'_> {
         }
         for joint in &model.joints {
             let at = self.point(joint.at);
-            marks.push(Mark::Joint { id: format!("joint:{}", joint.name), name: joint.name.clone(), at });
+            let (shape, facing) = match joint.kind {
+                JointKind::Pin => (JointShape::Pin, Vector::Y),
+                JointKind::Weld => (JointShape::Weld, Vector::Y),
+                JointKind::Slot { normal } => (JointShape::Slot, normal),
+                JointKind::Collar { normal } => (JointShape::Collar, normal),
+                JointKind::Contact { normal, .. } => (JointShape::Contact, normal),
+                JointKind::Mesh { normal, .. } => (JointShape::Mesh, normal),
+            };
+            let id = format!("joint:{}", joint.name);
+            marks.push(Mark::Joint { id, name: joint.name.clone(), at, shape, facing: pair(facing) });
         }
     }
 

@@ -1,6 +1,7 @@
 //! From a model (and, when it is whole, its solution) to marks.
 
-use crate::{Bounds, Free, Mark, Numbered, Scene, Shape, Spin};
+use crate::apart::groups;
+use crate::{Bounds, FoundSize, Free, Mark, Numbered, Scene, Shape, Spin};
 use helvek_core::equilibrium::{ActionOf, Column, ColumnKind, ColumnOf, Source};
 use helvek_core::geometry::{Point, Vector};
 use helvek_core::model::{Amount, Given, LoadKind, Model, On, PointId, Support, SupportKind};
@@ -18,15 +19,18 @@ pub fn scene(solved: &Solved, complete: bool) -> Scene {
     painter.dimensions(&mut marks);
     painter.supports(&mut marks);
     painter.loads(&mut marks);
+    painter.rope_ends(&mut marks);
     painter.reactions(&mut marks);
     painter.points(&mut marks);
     let bounds = Bounds::around(painter.extent());
-    Scene { bounds, marks, free: Vec::new() }
+    Scene { bounds, marks, free: Vec::new(), apart: Vec::new() }
 }
 
-/// The free bodies of a solution's working, in the order in which they are worked; none where there is only one part.
-pub fn free_bodies(solved: &Solved) -> Vec<Free> {
-    Painter { solved, complete: true }.free_bodies()
+/// The free bodies of a solution's working, in the order in which they are worked; none where there is only one part. `scene` is its drawing.
+pub fn free_bodies(solved: &Solved, scene: &Scene) -> Vec<Free> {
+    let mut free = Painter { solved, complete: true }.free_bodies();
+    groups(solved, scene, &mut free);
+    free
 }
 
 pub(crate) struct Painter<'a> {
@@ -69,9 +73,14 @@ impl Painter<'_> {
 
     /// A quantity of a load as it was written, when that was in a unit of its own; else in the sheet's.
     fn as_written(&self, load: &str, key: &str, si: f64, unit: &Unit) -> String {
+        self.written("loads[", load, key, si, unit)
+    }
+
+    /// The same of anything whose path in the sheet begins and ends so.
+    pub(crate) fn written(&self, begins: &str, of: &str, ends: &str, si: f64, unit: &Unit) -> String {
         let mut conversions = self.model().conversions.iter();
         let written =
-            conversions.find(|c| c.of == load && c.path.starts_with("loads[") && c.path.ends_with(key));
+            conversions.find(|c| c.of == of && c.path.starts_with(begins) && c.path.ends_with(ends));
         match written {
             // "-500 lb" drawn along its true direction has lost its sign.
             Some(c) => c.written.trim_start_matches(['-', '−']).to_owned(),
@@ -226,6 +235,7 @@ impl Painter<'_> {
                         Amount::Sought(_) => self.sought(size),
                     },
                     relative: ratio(size.known().unwrap_or_default(), largest),
+                    found: self.found(size),
                 }),
                 LoadKind::Weight { at, mass, size } => marks.push(Mark::Force {
                     id,
@@ -239,6 +249,7 @@ impl Painter<'_> {
                         (None, Amount::Sought(_)) => self.sought(size),
                     },
                     relative: ratio(size.known().unwrap_or_default(), largest),
+                    found: self.found(size),
                 }),
                 LoadKind::Own { ref halves } => {
                     for (at, _, weight) in halves {
@@ -249,6 +260,7 @@ impl Painter<'_> {
                             toward: [0.0, -1.0],
                             text: self.result(*weight, &units.force),
                             relative: ratio(*weight, largest),
+                            found: None,
                         });
                     }
                 }
@@ -264,8 +276,9 @@ impl Painter<'_> {
                         }
                         Amount::Sought(_) => self.sought(size),
                     };
+                    let found = self.found(size);
                     let turn = spin(turn * size.known().unwrap_or(1.0));
-                    marks.push(Mark::Couple { id, at, turn, text });
+                    marks.push(Mark::Couple { id, at, turn, text, found });
                 }
                 LoadKind::Distributed { from, to, start, end, direction, .. } => {
                     let intensity = units.force.per(&units.length);
@@ -306,11 +319,33 @@ impl Painter<'_> {
     }
 
     /// A size that is sought, by its symbol.
-    fn sought(&self, size: Amount) -> String {
+    pub(crate) fn sought(&self, size: Amount) -> String {
         match size {
             Amount::Sought(id) => format!("?{}", self.model().sought[id.index()].name),
             Amount::Known(_) => String::new(),
         }
+    }
+
+    /// What a sought size is found to be.
+    pub(crate) fn found(&self, size: Amount) -> Option<FoundSize> {
+        let Amount::Sought(sought) = size else { return None };
+        let solved = self.solved;
+        let id = solved
+            .equilibrium
+            .column_ids()
+            .find(|id| solved.equilibrium.column(*id).of == ColumnOf::Sought(sought))
+            .filter(|_| self.complete)?;
+        let value = solved.values()[id.index()]?;
+        let unit = solved.unit_of(solved.equilibrium.column(id).kind);
+        Some(FoundSize {
+            text: format!(
+                "{} = {}",
+                self.model().sought[sought.index()].name,
+                self.result(value.abs(), &unit)
+            ),
+            turned: value < 0.0,
+            step: solved.working.step_of(id).map(|step| step + 1),
+        })
     }
 
     /// The largest force drawn, N.

@@ -21,6 +21,7 @@ fn id(mark: &Mark) -> &str {
         | Mark::Couple { id, .. }
         | Mark::Distributed { id, .. }
         | Mark::Reaction { id, .. }
+        | Mark::Exerted { id, .. }
         | Mark::Bar { id, .. }
         | Mark::Rope { id, .. }
         | Mark::Wheel { id, .. }
@@ -334,7 +335,7 @@ fn a_truss_has_its_distances_along_both_axes() {
 #[test]
 fn each_free_body_keeps_what_acts_on_it_and_cuts_the_rest() {
     let solved = solved(TRIANGLE);
-    let free = helvek_figure::free_bodies(&solved);
+    let free = helvek_figure::free_bodies(&solved, &helvek_figure::scene(&solved, true));
     let turns = solved.working.turns();
     assert_eq!(free.len(), turns.len());
     let at_c = free.iter().find(|f| f.at == Some([0.0, 3.0])).unwrap();

@@ -2,6 +2,7 @@
 //! Markdown document are the same fragments, run together. Nothing is computed here: every number is read from the core's values.
 
 mod asked;
+pub mod choice;
 mod direction;
 mod fragment;
 mod limits;
@@ -23,9 +24,4 @@ stability, fatigue or connections.";
 /// The id of the mark on the drawing that stands for a load.
 pub fn load_id(name: &str) -> String {
     format!("load:{name}")
-}
-
-/// The id of the mark that stands for an unknown reaction.
-pub fn reaction_id(symbol: &helvek_core::equilibrium::Symbol) -> String {
-    format!("reaction:{symbol}")
 }

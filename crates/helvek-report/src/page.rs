@@ -1,5 +1,6 @@
 //! The working as a page: the fragments a screen ties to its drawing, a text strings together, a document typesets.
 
+use crate::choice::PageChoice;
 use crate::fragment::Fragment;
 use crate::step::Wording;
 use helvek_core::answers::Answers;
@@ -28,6 +29,10 @@ pub struct Page {
     pub remarks: Vec<String>,
     /// Equations that were not used, put to the test.
     pub checks: Vec<PageCheck>,
+    /// The equations of a free body that someone chose: only where that was wanted, see [`choices`](crate::choice::choices).
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub choice: Option<PageChoice>,
     /// The bars with what they carry.
     pub table: Vec<TableRow>,
     /// How far loads may grow, and what governs.
@@ -253,6 +258,7 @@ impl Page {
             next: Vec::new(),
             remarks: wording.remarks(),
             checks: solved.working.checks.iter().map(|check| wording.check(check)).collect(),
+            choice: None,
             table: Vec::new(),
             limits: wording.limits(),
             asked: wording.asked(),

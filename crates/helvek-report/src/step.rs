@@ -1,8 +1,8 @@
 //! One equation as fragments: title, reason, terms, result.
 
 use crate::fragment::{Fragment, latex_name, latex_symbol, latex_unit};
+use crate::load_id;
 use crate::page::{ArmMark, PageCheck, PageLine, PageResult, PageStep, PageTerm};
-use crate::{load_id, reaction_id};
 use helvek_core::answers::Answers;
 use helvek_core::equilibrium::{ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, PartOf};
 use helvek_core::geometry::Point;
@@ -71,7 +71,7 @@ impl Wording<'_> {
         }
     }
 
-    fn page_result(&self, id: ColumnId, value: f64) -> PageResult {
+    pub(crate) fn page_result(&self, id: ColumnId, value: f64) -> PageResult {
         let column = self.column(id);
         let (number, unit) = self.result(value, column.kind);
         PageResult {
@@ -101,7 +101,7 @@ impl Wording<'_> {
         }
     }
 
-    fn line_title(&self, line: &Line) -> String {
+    pub(crate) fn line_title(&self, line: &Line) -> String {
         self.title(&self.solved.free_body_name(&line.free_body), &line.equation)
     }
 
@@ -112,7 +112,7 @@ impl Wording<'_> {
         format!("{capital}{} · {body}", letters.as_str())
     }
 
-    fn centre(&self, equation: &Equation) -> Option<[f64; 2]> {
+    pub(crate) fn centre(&self, equation: &Equation) -> Option<[f64; 2]> {
         match equation {
             Equation::Moments { about, .. } => Some(self.place(*about)),
             Equation::Forces { .. } => None,
@@ -120,7 +120,7 @@ impl Wording<'_> {
     }
 
     /// `↺ ΣM_A = 0`, with the positive sense the sheet has chosen.
-    fn sum(&self, equation: &Equation) -> Fragment {
+    pub(crate) fn sum(&self, equation: &Equation) -> Fragment {
         match *equation {
             Equation::Forces { axis: Axis::X, .. } => {
                 Fragment::math("→ ΣF_x", "\\rightarrow\\ \\textstyle\\sum F_x")
@@ -174,7 +174,7 @@ impl Wording<'_> {
         }
     }
 
-    fn terms(&self, terms: &[Term]) -> Vec<PageTerm> {
+    pub(crate) fn terms(&self, terms: &[Term]) -> Vec<PageTerm> {
         terms.iter().enumerate().map(|(i, term)| self.term(term, i == 0)).collect()
     }
 
@@ -321,14 +321,7 @@ impl Wording<'_> {
     /// The mark on the drawing that stands for an unknown: its own arrow at a support, else the thing that transmits it.
     pub(crate) fn column_mark(&self, id: ColumnId) -> String {
         let (column, model) = (self.column(id), &self.solved.model);
-        let owner = self.solved.owner_name(column.of);
         match column.of {
-            ColumnOf::Support(_) => reaction_id(&column.symbol),
-            ColumnOf::Joint(..) => format!("joint:{owner}"),
-            ColumnOf::Bar(_) => format!("bar:{owner}"),
-            ColumnOf::Rope(_) => format!("rope:{owner}"),
-            ColumnOf::Axle(_) => format!("wheel:{owner}"),
-            ColumnOf::Link(_) => format!("body:{owner}"),
             ColumnOf::Sought(sought) => {
                 let carries = |load: &&Load| load.kind.amounts().contains(&Amount::Sought(sought));
                 let pulls = |rope: &&Rope| rope.ends.contains(&RopeEnd::Pull(Amount::Sought(sought)));
@@ -338,6 +331,7 @@ impl Wording<'_> {
                     (None, None) => String::new(),
                 }
             }
+            _ => self.solved.unknown_id(id),
         }
     }
 

@@ -11,7 +11,8 @@ use helvek_core::edit::{self, Edit};
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, Document, MAX_TEXT, Sheet, Syntax};
 use helvek_core::{model, solution};
-use helvek_figure::{Scene, free_bodies, unclear};
+use helvek_figure::{Scene, free_bodies, pieces, unclear};
+use helvek_report::choice::choices;
 use helvek_report::page::{Page, next, table};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
@@ -35,9 +36,24 @@ pub(crate) struct LiveRequest {
     /// Wants the free bodies of the working, and which joint can be next.
     #[serde(default)]
     pub(crate) free: bool,
+    /// Wants the structure taken apart; parts that are listed together, by the ids of their pieces, as one free body.
+    #[serde(default)]
+    pub(crate) apart: Option<Vec<Vec<String>>>,
     /// Wants the table of bars.
     #[serde(default)]
     pub(crate) table: bool,
+    /// Wants the equations of a free body of one's own choice.
+    #[serde(default)]
+    pub(crate) choice: Option<Chosen>,
+}
+
+/// A free body of one's own choice.
+#[derive(Debug, Deserialize, JsonSchema)]
+pub(crate) struct Chosen {
+    /// The ids of its pieces.
+    pub(crate) pieces: Vec<String>,
+    /// After so many steps of the working.
+    pub(crate) after: usize,
 }
 
 /// Everything a bench shows.
@@ -146,9 +162,15 @@ fn reply(request: &LiveRequest) -> LiveReply {
         if request.table {
             page.table = table(&solved, &answers);
         }
+        if let Some(chosen) = &request.choice {
+            page.choice = choices(&solved, &answers, &chosen.pieces, chosen.after);
+        }
         if request.free {
             page.next = next(&solved);
-            scene.free = free_bodies(&solved);
+            scene.free = free_bodies(&solved, &scene);
+        }
+        if let Some(together) = &request.apart {
+            scene.apart = pieces(&solved, &scene, together);
         }
         let free_motion = answers.free_motion.clone();
         LiveSolution { answers: (!request.lean).then_some(answers), page, free_motion }

@@ -938,6 +938,34 @@ export interface components {
             /** @description Whether it closes. */
             readonly ok: boolean;
         };
+        /** @description One of its equations. */
+        readonly ChoiceLine: {
+            /** @description What is written. */
+            readonly title: string;
+            /** @description The sum that vanishes. */
+            readonly sum: components["schemas"]["Fragment"];
+            /** @description Its terms, each with its sign. */
+            readonly terms: readonly components["schemas"]["PageTerm"][];
+            /** @description What it would give, or why it does not help yet. */
+            readonly says: readonly components["schemas"]["Fragment"][];
+            /** @description It has one unknown. */
+            readonly helps: boolean;
+            /** @description The moment centre, in sheet units. */
+            readonly centre: [
+                number,
+                number
+            ] | null;
+        };
+        /** @description A free body of one's own choice. */
+        readonly Chosen: {
+            /** @description The ids of its pieces. */
+            readonly pieces: readonly string[];
+            /**
+             * Format: uint
+             * @description After so many steps of the working.
+             */
+            readonly after: number;
+        };
         /** @description The schools: how things are worked and displayed. None of them changes a value in the answers. */
         readonly Conventions: {
             /** @description The positive turning sense of a moment equation as it is written; default counter-clockwise. */
@@ -1086,6 +1114,8 @@ export interface components {
             readonly length?: string | null;
             /** @description As for a beam. */
             readonly angle?: string | null;
+            /** @description A new name for the body. */
+            readonly rename?: string | null;
         } | {
             /** @constant */
             readonly edit: "point";
@@ -1248,6 +1278,56 @@ export interface components {
             readonly slope?: string | null;
         } | {
             /** @constant */
+            readonly edit: "body";
+            /** @description Of the one to name anew. */
+            readonly name?: string | null;
+            /** @description `A B C, B D`, `0;0 2;0 +1;2`: see [`chain`](super::chain). */
+            readonly through?: string | null;
+            /** @description What joins it to the bodies whose points it passes: `pin`, `weld`. */
+            readonly joined?: string | null;
+            /** @description Its name; after its points unless given. */
+            readonly rename?: string | null;
+        } | {
+            /** @constant */
+            readonly edit: "joint";
+            /** @description Of the one to change. */
+            readonly name?: string | null;
+            /** @description `pin`, `weld`, `slot`, `collar`, `contact`, `mesh`. */
+            readonly kind?: string | null;
+            /** @description A point, or a place on a body. */
+            readonly place?: string | null;
+            /** @description The other body, when that is not clear, or when it does not pass there yet. */
+            readonly with?: string | null;
+            /** @description Of a slot or a collar: which way it slides. Of a contact: which way the first body is pushed. */
+            readonly direction?: string | null;
+            /** @description Of a contact: the coefficient that is available; empty for none. */
+            readonly friction?: string | null;
+            /** @description Its new name. */
+            readonly rename?: string | null;
+        } | {
+            /** @constant */
+            readonly edit: "pulley";
+            /** @description Of the one to change. */
+            readonly name?: string | null;
+            /** @description Its axle: a point, or a place. */
+            readonly place?: string | null;
+            /** @description Its radius. */
+            readonly radius?: string | null;
+            /** @description The body that carries it, or `ground`. */
+            readonly on?: string | null;
+            /** @description Its new name. */
+            readonly rename?: string | null;
+        } | {
+            /** @constant */
+            readonly edit: "rope";
+            /** @description Of the one to change. */
+            readonly name?: string | null;
+            /** @description What it runs over, with commas: `A, P, 40 kg`; see [`ropes`](super::ropes). */
+            readonly path?: string | null;
+            /** @description Its new name. */
+            readonly rename?: string | null;
+        } | {
+            /** @constant */
             readonly edit: "member";
             /** @description Which bar. */
             readonly bar: string;
@@ -1396,6 +1476,18 @@ export interface components {
             /** @description The load case it belongs to. */
             readonly case?: string | null;
         };
+        /** @description What a sought size is found to be. */
+        readonly FoundSize: {
+            /** @description `P = 3.2 kN` */
+            readonly text: string;
+            /** @description It acts the other way. */
+            readonly turned: boolean;
+            /**
+             * Format: uint
+             * @description The step that finds it, from 1; `None` when the working does not need it.
+             */
+            readonly step: number | null;
+        };
         /** @description A piece of a line. `latex` is missing where plain text is meant. */
         readonly Fragment: {
             /** @description For text output and for reading aloud. */
@@ -1424,6 +1516,10 @@ export interface components {
             readonly keep: readonly string[];
             /** @description Members that are cut, each with what it exerts. */
             readonly cut: readonly components["schemas"]["CutMark"][];
+            /** @description The pieces it consists of, by their ids. */
+            readonly pieces: readonly string[];
+            /** @description Of several pieces together, what they look like as one: only of structures that are taken apart. */
+            readonly group?: components["schemas"]["Piece"] | null;
         };
         /** @description How the model can move, to first order. The size of the motion means nothing. */
         readonly FreeMotion: {
@@ -1538,6 +1634,8 @@ export interface components {
         };
         /** @description The kinds of joint in the plane. */
         readonly JointKind: "pin" | "weld" | "slot" | "collar" | "contact" | "mesh";
+        /** @description The symbols of joints. */
+        readonly JointShape: "pin" | "weld" | "slot" | "collar" | "contact" | "mesh";
         /** @description A sheet was kept. */
         readonly Kept: {
             /** @description Its id. */
@@ -1648,10 +1746,17 @@ export interface components {
              */
             readonly free?: boolean;
             /**
+             * @description Wants the structure taken apart; parts that are listed together, by the ids of their pieces, as one free body.
+             * @default null
+             */
+            readonly apart?: readonly (readonly string[])[] | null;
+            /**
              * @description Wants the table of bars.
              * @default false
              */
             readonly table?: boolean;
+            /** @description Wants the equations of a free body of one's own choice. */
+            readonly choice?: components["schemas"]["Chosen"] | null;
         };
         /** @description A solution with its wording. */
         readonly LiveSolution: {
@@ -1751,6 +1856,13 @@ export interface components {
                 number,
                 number
             ];
+            /** @description Which symbol. */
+            readonly shape: components["schemas"]["JointShape"];
+            /** @description Of a slot or collar: across it. Of a contact: which way its first body is pushed. */
+            readonly facing: [
+                number,
+                number
+            ];
         } | {
             /** @constant */
             readonly kind: "wheel";
@@ -1828,6 +1940,8 @@ export interface components {
              * @description Beside the largest force of its sheet, 0 to 1.
              */
             readonly relative: number;
+            /** @description Of a sought size: what it is found to be. */
+            readonly found?: components["schemas"]["FoundSize"] | null;
         } | {
             /** @constant */
             readonly kind: "couple";
@@ -1842,6 +1956,8 @@ export interface components {
             readonly turn: components["schemas"]["Spin"];
             /** @description Its size with its unit. */
             readonly text: string;
+            /** @description Of a sought size: what it is found to be. */
+            readonly found?: components["schemas"]["FoundSize"] | null;
         } | {
             /** @constant */
             readonly kind: "distributed";
@@ -1883,6 +1999,43 @@ export interface components {
             readonly id: string;
             /** @description The support it belongs to: `support:A`. */
             readonly support: string;
+            /** @description Its symbol. */
+            readonly symbol: components["schemas"]["SymbolMark"];
+            /** @description Where it acts. */
+            readonly at: [
+                number,
+                number
+            ];
+            /** @description The assumed direction; `None` for a couple. */
+            readonly toward: [
+                number,
+                number
+            ] | null;
+            /** @description The assumed sense of a couple. */
+            readonly turn: components["schemas"]["Spin"] | null;
+            /** @description Its magnitude with its unit, once it is found; `None` when equilibrium does not fix it. */
+            readonly text: string | null;
+            /** @description The assumed sense was wrong. */
+            readonly turned: boolean;
+            /** @description It is exactly zero. */
+            readonly zero: boolean;
+            /**
+             * Format: uint
+             * @description The step that finds it, from 1; `None` when the working does not need it.
+             */
+            readonly step: number | null;
+            /**
+             * Format: double
+             * @description Beside the largest force of its sheet, 0 to 1; 0 for a couple.
+             */
+            readonly relative: number;
+        } | {
+            /** @constant */
+            readonly kind: "exerted";
+            /** @description `joint:B#B_x@body:jib#0` */
+            readonly id: string;
+            /** @description What it is in the working: `joint:B#B_x`, `bar:D-C`, `rope:hoist`. */
+            readonly column: string;
             /** @description Its symbol. */
             readonly symbol: components["schemas"]["SymbolMark"];
             /** @description Where it acts. */
@@ -1965,6 +2118,8 @@ export interface components {
             /** @description What to do. */
             readonly cure: string;
         };
+        /** @description What sort of free body a piece is. */
+        readonly Nature: "body" | "two-force" | "three-force" | "particle" | "group";
         /** @description A revision to be cut of what the sheet is now. */
         readonly NewRevision: {
             /** @description Why. */
@@ -2054,6 +2209,8 @@ export interface components {
             readonly remarks: readonly string[];
             /** @description Equations that were not used, put to the test. */
             readonly checks: readonly components["schemas"]["PageCheck"][];
+            /** @description The equations of a free body that someone chose: only where that was wanted, see [`choices`](crate::choice::choices). */
+            readonly choice?: components["schemas"]["PageChoice"] | null;
             /** @description The bars with what they carry. */
             readonly table: readonly components["schemas"]["TableRow"][];
             /** @description How far loads may grow, and what governs. */
@@ -2088,6 +2245,15 @@ export interface components {
                 number,
                 number
             ] | null;
+        };
+        /** @description A free body of one's own choice. */
+        readonly PageChoice: {
+            /** @description What is freed. */
+            readonly title: string;
+            /** @description Its unknowns, and how many equations there are for them. */
+            readonly says: readonly components["schemas"]["Fragment"][];
+            /** @description Its equations. */
+            readonly lines: readonly components["schemas"]["ChoiceLine"][];
         };
         /** @description One equation as it is written. */
         readonly PageLine: {
@@ -2145,6 +2311,21 @@ export interface components {
         readonly Per: "length" | "projection";
         /** @description A free body someone chose. */
         readonly Pick: string | readonly string[];
+        /** @description One free body of the structure taken apart. */
+        readonly Piece: {
+            /** @description `body:jib`, `pin:B`, `wheel:P`, `end:hoist#0`; of several that are freed together, all of them with `+` between. */
+            readonly id: string;
+            /** @description What it is called. */
+            readonly name: string;
+            /** @description What it spans, without arrows. */
+            readonly bounds: components["schemas"]["Bounds"] | null;
+            /** @description What is drawn of it, in painting order; unknowns between parts as [`Mark::Exerted`]. */
+            readonly marks: readonly components["schemas"]["Mark"][];
+            /** @description What sort of free body it is. */
+            readonly nature: components["schemas"]["Nature"];
+            /** @description Lines of action worth drawing: of a two-force body through its pins, of a three-force body to where they meet. */
+            readonly lines: readonly components["schemas"]["Straight"][];
+        };
         /** @description A place in a text; both count from 1, columns in characters. */
         readonly Position: {
             /**
@@ -2323,6 +2504,8 @@ export interface components {
             readonly marks: readonly components["schemas"]["Mark"][];
             /** @description The free bodies of the working, where they were wanted: see [`free_bodies`]. */
             readonly free?: readonly components["schemas"]["Free"][];
+            /** @description The structure taken apart, where that was wanted: see [`pieces`]. */
+            readonly apart?: readonly components["schemas"]["Piece"][];
         };
         /** @description What a bar carries. */
         readonly Sense: "tension" | "compression" | "zero";

@@ -1,0 +1,89 @@
+//! The equations of a free body that someone chose, worded: what each holds, and what it would give.
+
+use crate::fragment::Fragment;
+use crate::page::PageTerm;
+use crate::step::Wording;
+use helvek_core::answers::Answers;
+use helvek_core::choice::Choice;
+use helvek_core::equilibrium::PartId;
+use helvek_core::plan::FreeBody;
+use helvek_core::solution::Solved;
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// A free body of one's own choice.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageChoice {
+    /// What is freed.
+    pub title: String,
+    /// Its unknowns, and how many equations there are for them.
+    pub says: Vec<Fragment>,
+    /// Its equations.
+    pub lines: Vec<ChoiceLine>,
+}
+
+/// One of its equations.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct ChoiceLine {
+    /// What is written.
+    pub title: String,
+    /// The sum that vanishes.
+    pub sum: Fragment,
+    /// Its terms, each with its sign.
+    pub terms: Vec<PageTerm>,
+    /// What it would give, or why it does not help yet.
+    pub says: Vec<Fragment>,
+    /// It has one unknown.
+    pub helps: bool,
+    /// The moment centre, in sheet units.
+    pub centre: Option<[f64; 2]>,
+}
+
+/// The equations of some pieces, by their ids, after so many steps of the working; nothing when there are no such pieces.
+pub fn choices(solved: &Solved, answers: &Answers, pieces: &[String], after: usize) -> Option<PageChoice> {
+    let ids = solved.equilibrium.part_ids();
+    let parts: Vec<PartId> = ids.filter(|part| pieces.contains(&solved.part_id(*part))).collect();
+    if parts.is_empty() {
+        return None;
+    }
+    let wording = Wording { solved, answers, values: solved.full_values() };
+    let open = solved.open_on(&parts, after);
+    let rows: usize =
+        parts.iter().map(|part| solved.equilibrium.parts[part.index()].rows(solved.model.space)).sum();
+    let rows = if parts.len() > 1 { solved.model.space.rows() } else { rows };
+    let of = |count: usize, what: &str| format!("{count} {what}{}", if count == 1 { "" } else { "s" });
+    let mut says = Vec::new();
+    if open.is_empty() {
+        says.push(Fragment::words("Everything on it is known."));
+    } else {
+        says.push(Fragment::words(format!("{} open: ", of(open.len(), "unknown"))));
+        wording.list(&mut says, &open);
+        says.push(Fragment::words(format!("; {}.", of(rows, "equation"))));
+    }
+    let title = solved.free_body_name(&FreeBody { parts: parts.clone() });
+    let lines = solved.choices(&parts, after).into_iter().map(|choice| wording.choice(&choice)).collect();
+    Some(PageChoice { title, says, lines })
+}
+
+impl Wording<'_> {
+    fn choice(&self, choice: &Choice) -> ChoiceLine {
+        let mut says = Vec::new();
+        match (&choice.open[..], choice.gives) {
+            ([only], Some(value)) => says.push(self.page_result(*only, value).value),
+            ([], _) => says.push(Fragment::words("Everything in it is known: it closes.")),
+            (open, _) => {
+                says.push(Fragment::words(format!("{} unknowns: ", open.len())));
+                self.list(&mut says, open);
+            }
+        }
+        let title = self.line_title(&choice.line);
+        ChoiceLine {
+            title: title.split(" · ").next().unwrap_or_default().to_owned(),
+            sum: self.sum(&choice.line.equation),
+            terms: self.terms(&choice.line.terms),
+            says,
+            helps: choice.gives.is_some(),
+            centre: self.centre(&choice.line.equation),
+        }
+    }
+}
