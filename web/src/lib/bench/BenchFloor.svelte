@@ -1,13 +1,13 @@
 <!-- A bench with its sheet open: where everything stands, and what the keys do. -->
 <script lang="ts">
   import { Maximize, Minus, Plus } from '@lucide/svelte';
-  import { onMount } from 'svelte';
+  import { onMount, untrack } from 'svelte';
   import { api } from '../api/client';
   import Board from '../board/Board.svelte';
   import type { Painted } from '../board/painted';
   import EntryTag from '../entry/EntryTag.svelte';
   import { nameOf } from '../entry/about';
-  import { isLoad, type Tool, type ToolId } from '../entry/tools';
+  import { BEGINS, isLoad, type Tool, type ToolId } from '../entry/tools';
   import ToolStrip from '../entry/ToolStrip.svelte';
   import BarTable from '../page/BarTable.svelte';
   import WorkPage from '../page/WorkPage.svelte';
@@ -16,6 +16,7 @@
   import { theme } from '../ui/theme.svelte';
   import Asked from './Asked.svelte';
   import { asText } from './asked';
+  import ApartBar from './ApartBar.svelte';
   import Banners from './Banners.svelte';
   import { caption } from './caption';
   import { type Bench, commands } from './commands';
@@ -85,7 +86,7 @@
   const chosenOf = (kind: string) => session.chosen.filter((id) => id.startsWith(`${kind}:`)).map(nameOf);
 
   function choose(tool: Tool): void {
-    if (session.empty && !['beam', 'bars', 'truss'].includes(tool.id)) return;
+    if (session.empty && !BEGINS.includes(tool.id)) return;
     replay.stop();
     // A roller holds as the last one on this sheet does: both ways, or only pushing.
     const last = session.sheet.supports?.findLast((s) => s.kind === 'roller');
@@ -171,6 +172,13 @@
     session.entry ? tagAt(painted, session.entry.mark, tag, stage) : null,
   );
 
+  // What is chosen, and the step that is read, decide which equations could be written.
+  const chosenBody = $derived(JSON.stringify(session.choice));
+  $effect(() => {
+    void chosenBody;
+    untrack(() => session.askChoice());
+  });
+
   let told = $state('');
   $effect(() => {
     if (!session.told) return;
@@ -234,7 +242,9 @@
     {#if session.blank && !session.entry}
       <FirstSteps />
     {/if}
-    {#if session.chosen.length > 0 && !session.entry}
+    {#if session.canPart && session.stop !== 'idealise' && session.stop !== 'table'}
+      <div class="tools"><ApartBar {session} /></div>
+    {:else if session.chosen.length > 0 && !session.entry}
       <div class="tools"><GroupBar {session} {group} {bars} {askBars} /></div>
     {:else if session.stop === 'idealise'}
       <div class="tools"><ToolStrip {session} {choose} find={() => (finding = true)} /></div>
@@ -301,7 +311,7 @@
     pointer-events: none;
   }
   .board-keys:focus-visible {
-    outline: 1.5px solid color-mix(in oklab, var(--focus) 60%, transparent);
+    outline: 1px solid color-mix(in oklab, var(--focus) 45%, transparent);
     outline-offset: -2px;
     border-radius: 0;
   }

@@ -3,6 +3,7 @@ import { nextAt } from '../board/order';
 import type { Session } from './session.svelte';
 
 export function caption(session: Session): string {
+  if (session.parted) return 'Broken lines join each arrow to its opposite: press one to see it.';
   if (session.stop === 'free') return 'Supports taken away, their reactions in place. Dashed: assumed.';
   const { page } = session;
   if (session.stop === 'work' && page && page.next.length > 0) {

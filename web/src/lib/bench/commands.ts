@@ -1,5 +1,5 @@
 /** Everything that can be done, to be looked for by word: the same as by key and by pointer, and all that is on the board. */
-import { GROUP, OF_BARS, type Tool, type ToolId, TOOLS } from '../entry/tools';
+import { BEGINS, GROUP, keyOf, OF_BARS, type Tool, type ToolId, TOOLS } from '../entry/tools';
 import { SCHOOLS, setting, withSchool } from './schools';
 import type { Session, Stop } from './session.svelte';
 
@@ -46,12 +46,10 @@ const STOP_NAMES: Record<Stop, string> = {
 
 export function commands(session: Session, bench: Bench): Command[] {
   const empty = session.empty;
-  const list: Command[] = TOOLS.filter(
-    (t) => !empty || t.id === 'beam' || t.id === 'bars' || t.id === 'truss',
-  ).map((t) => ({
+  const list: Command[] = TOOLS.filter((t) => !empty || BEGINS.includes(t.id)).map((t) => ({
     name: `Put down: ${t.name}`,
     words: t.words,
-    key: t.key.toUpperCase(),
+    key: keyOf(t),
     run: () => bench.choose(t),
   }));
   const add = (name: string, words: string, key: string, run: () => void) => {
@@ -85,6 +83,10 @@ export function commands(session: Session, bench: Bench): Command[] {
     add('Leave the order of the work to the plan again', 'unpick joints', '', () =>
       session.edit({ edit: 'unpick' }, 'The plan decides the order again.'),
     );
+  }
+  if (session.canPart) {
+    const to = session.apart ? 'See the structure put together' : 'See the structure taken apart';
+    add(to, 'explode free bodies pins', 'Z', () => session.takeApart(!session.apart));
   }
   stops.forEach((stop, i) => add(STOP_NAMES[stop], `stop ${stop}`, String(i + 1), () => session.go(stop)));
   if (!empty) {

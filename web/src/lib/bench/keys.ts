@@ -32,7 +32,7 @@ function withControl(event: KeyboardEvent, session: Session): boolean {
 /** Keys that act while the board or the page is used; `mark`: the thing that has the focus. */
 function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: string | null): boolean {
   const pressed = event.key.toLowerCase();
-  const tool = event.shiftKey ? undefined : TOOLS.find((t) => t.key === pressed);
+  const tool = TOOLS.find((t) => t.key === pressed && (t.shift ?? false) === event.shiftKey);
   const several = event.shiftKey ? undefined : GROUP.find((t) => t.key === pressed);
   const stop = session.stops[Number(event.key) - 1];
   const chosen = session.chosen.length > 0;
@@ -45,6 +45,7 @@ function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: strin
   else if (pressed === 'a') hands.chooseAsked();
   else if (pressed === 'h') hands.history();
   else if (pressed === 'k') hands.cure();
+  else if (pressed === 'z' && session.canPart) session.takeApart(!session.apart);
   else if (event.key === ' ' && !mark) hands.replay();
   else if (event.key === 'Escape') session.choose([]);
   else if ((event.key === 'Delete' || event.key === 'Backspace') && chosen) session.remove();

@@ -1,6 +1,6 @@
 /** The one store of a bench: the sheet with its past, the reply that belongs to it, what is being typed, what is pointed at. */
 import { Refusal } from '../api/client';
-import type { ArmMark, Edit, LiveReply, Offer, Scene, Sheet } from '../api/types';
+import type { ArmMark, Edit, LiveReply, Offer, Scene, Sheet, XY } from '../api/types';
 import { mended } from '../entry/mend';
 import { editOf, type Target, tool, type ToolId } from '../entry/tools';
 import type { Saver } from './saver.svelte';
@@ -37,6 +37,7 @@ export class Session {
   #now = $state(0);
   readonly #solver = new Solver();
   #leaving = 0;
+  #held = false;
   readonly saver: Saver;
 
   /** The newest reply: of the sheet, or of what the open tag would make of it. */
@@ -54,6 +55,12 @@ export class Session {
   lit = $state.raw<Lit>(NOTHING);
   /** Marks that are chosen, to be moved, repeated, mirrored or removed together. */
   chosen = $state.raw<readonly string[]>([]);
+  /** Whether structures of several bodies are seen taken apart, wherever they are freed. */
+  apart = $state(true);
+  /** Pieces that were freed together on demand, by their ids. */
+  together = $state.raw<readonly (readonly string[])[]>([]);
+  /** How far pieces were dragged aside, in sheet units. */
+  moved = $state.raw<Readonly<Record<string, XY>>>({});
   /** For those who hear the board. */
   said = $state('');
   /** A copy that this browser holds of the sheet, made from an older version than the one that is open. */
@@ -87,6 +94,63 @@ export class Session {
   /** The stops of this sheet: a table only of bars. */
   get stops(): readonly Stop[] {
     return (this.sheet.bars ?? []).length > 0 ? STOPS : STOPS.filter((stop) => stop !== 'table');
+  }
+
+  /** There is something to be taken apart: several bodies, or one with bars and ropes on it. */
+  get canPart(): boolean {
+    const { bodies, bars, ropes } = this.sheet;
+    const count = Object.keys(bodies ?? {}).length;
+    return count > 1 || (count === 1 && ((bars ?? []).length > 0 || Object.keys(ropes ?? {}).length > 0));
+  }
+
+  /** It is seen taken apart just now. */
+  get parted(): boolean {
+    return this.apart && this.canPart && this.stop !== 'idealise' && this.stop !== 'table';
+  }
+
+  /** The free body that someone chose, and how many steps are done before it. */
+  get choice(): { pieces: string[]; after: number } | null {
+    if (!this.parted || this.chosen.length === 0) return null;
+    const steps = this.page?.steps.length ?? 0;
+    const after = this.stop === 'work' ? this.step - 1 : this.stop === 'check' ? steps : 0;
+    return { pieces: this.chosen.flatMap((id) => id.split('+')), after };
+  }
+
+  /** Asks for the equations of the free body that is chosen. */
+  askChoice(): void {
+    if (this.choice) void this.#ask();
+  }
+
+  takeApart(on: boolean): void {
+    this.apart = on;
+    this.said = on ? 'Taken apart.' : 'Put together.';
+    this.#complete();
+  }
+
+  /** Frees several pieces as one. */
+  freeTogether(ids: readonly string[]): void {
+    const every = ids.flatMap((id) => id.split('+'));
+    const all = every.filter((id, i) => every.indexOf(id) === i);
+    if (all.length < 2) return;
+    this.together = [...this.together.filter((g) => !g.some((id) => all.includes(id))), all];
+    void this.#ask().then((reply) => {
+      // Bars between them are inside now, and part of its id.
+      const group = reply?.scene.apart?.find((piece) => all.every((id) => piece.id.split('+').includes(id)));
+      this.chosen = group ? [group.id] : [];
+    });
+  }
+
+  /** Takes a group apart again. */
+  separate(id: string): void {
+    const all = id.split('+');
+    this.together = this.together.filter((g) => !g.some((piece) => all.includes(piece)));
+    this.chosen = [];
+    void this.#ask();
+  }
+
+  /** Puts a piece where there is room for it; it stays there. */
+  setAside(id: string, by: XY): void {
+    this.moved = { ...this.moved, [id]: by };
   }
 
   /** What is offered about these paths or warnings. */
@@ -161,13 +225,22 @@ export class Session {
     } else void this.#ask();
     // What is not there any more is not chosen any more.
     if (reply && this.chosen.length > 0) {
-      this.chosen = this.chosen.filter((id) => reply.scene.marks.some((m) => m.id === id));
+      this.chosen = this.chosen.filter(
+        (id) => reply.scene.marks.some((m) => m.id === id) || reply.scene.apart?.some((p) => p.id === id),
+      );
     }
   }
 
   /** What there is much of, and is read at some stops only. */
   get #want(): Want {
-    return { free: this.stop === 'work', table: this.stop === 'table' || this.stop === 'check' };
+    const apart = this.parted ? { apart: this.together.map((group) => [...group]) } : {};
+    const choice = this.choice ? { choice: this.choice } : {};
+    return {
+      ...apart,
+      ...choice,
+      free: this.stop === 'work',
+      table: this.stop === 'table' || this.stop === 'check',
+    };
   }
 
   async #ask(edit?: Edit, want = this.#want): Promise<LiveReply | null> {
@@ -358,11 +431,19 @@ export class Session {
 
   point(lit: Partial<Lit> | null): void {
     cancelAnimationFrame(this.#leaving);
+    this.#held = false;
     this.lit = lit ? { ...NOTHING, ...lit } : NOTHING;
+  }
+
+  /** Lights something until something else is pointed at. */
+  hold(id: string): void {
+    this.point({ ids: [id] });
+    this.#held = true;
   }
 
   /** The pointer left something; from one thing straight to the next, nothing goes dark between. */
   leave(): void {
+    if (this.#held) return;
     cancelAnimationFrame(this.#leaving);
     this.#leaving = requestAnimationFrame(() => this.point(null));
   }
@@ -372,9 +453,20 @@ export class Session {
     this.stop = stop;
     this.point(null);
     if (stop === 'work') this.step = 1;
-    const { free, table } = this.#want;
-    const missing = (free && !this.reply?.scene.free) || (table && this.page?.table.length === 0);
-    if (missing && this.stops.includes('table')) void this.#ask();
+    this.chosen = this.chosen.filter((id) => !/^(body|pin|wheel|end|weld):/.test(id));
+    this.#complete();
+  }
+
+  /** Asks for what is read at this stop, when it is not there yet. */
+  #complete(): void {
+    const { free, table, apart } = this.#want;
+    const bars = this.stops.includes('table');
+    const several = bars || this.canPart;
+    const missing =
+      (free && several && !this.reply?.scene.free) ||
+      (table && bars && this.page?.table.length === 0) ||
+      (apart && !this.reply?.scene.apart);
+    if (missing) void this.#ask();
   }
 
   /** The next or the previous step; the stops follow one another. */

@@ -15,6 +15,8 @@ interface Question {
 export interface Want {
   readonly free?: boolean;
   readonly table?: boolean;
+  readonly apart?: string[][];
+  readonly choice?: { readonly pieces: string[]; readonly after: number };
 }
 
 export class Solver {

@@ -5,7 +5,7 @@
   import { onMount, type Snippet } from 'svelte';
   import type { XY } from '../api/types';
   import type { Session } from '../bench/session.svelte';
-  import { aboutOf, markOf, nameOf } from '../entry/about';
+  import { aboutOf, markOf, nameOf, standsFor } from '../entry/about';
   import { OF_BARS, placeSlot } from '../entry/tools';
   import ArmLine from './ArmLine.svelte';
   import { Drag } from './drag.svelte';
@@ -16,6 +16,7 @@
   import { forget, measure } from './measure';
   import MotionGhost from './MotionGhost.svelte';
   import type { Painted, Reading } from './painted';
+  import Pieces from './Pieces.svelte';
   import { freeAt, orderAt } from './order';
   import { Slide } from './slide';
   import { barsAcross, marksIn, snapToPlace } from './snap';
@@ -49,7 +50,8 @@
       : {}),
   });
   // What is pointed at moves nothing on the drawing but the resultants of a load: nothing is laid out anew for the rest.
-  const arm = $derived(session.lit.arm);
+  const parted = $derived(session.parted && (scene.apart?.length ?? 0) > 0);
+  const arm = $derived(parted ? null : session.lit.arm);
   const spread = $derived(session.lit.ids.filter((id) => /^(load|point):/.test(id)).join('\n'));
   const painted = $derived.by(() => {
     void fonts;
@@ -61,7 +63,7 @@
 
   const slide = new Slide(() => [
     svg,
-    ...root.querySelectorAll<HTMLElement>(':scope > .overlay, :scope > .glow'),
+    ...root.querySelectorAll<HTMLElement>(':scope > .overlay, :scope > .glow, :scope > .pieces'),
   ]);
 
   // A drag of the empty board pans; with Shift it chooses; on a thing it moves the thing.
@@ -240,11 +242,12 @@
     new Set<string | null | undefined>([
       ...named,
       ...session.lit.ids,
+      ...session.lit.ids.filter((id) => id.startsWith('joint:')).map((id) => `ring:${markOf(id)}`),
       ...session.chosen,
       session.entry?.mark,
     ]),
   );
-  const lit = (id: string) => standsOut.has(id) || standsOut.has(markOf(id));
+  const lit = (id: string) => standsOut.has(id) || standsOut.has(markOf(id)) || standsOut.has(standsFor(id));
 </script>
 
 <svelte:window
@@ -277,20 +280,22 @@
       </pattern>
     </defs>
     <rect x="-100%" y="-100%" width="300%" height="300%" fill="url(#grid)" class="paper" />
-    {#if motion && moves}
+    {#if motion && moves && !parted}
       <MotionGhost {motion} {scene} {view} />
     {/if}
-    <Drawing
-      {painted}
-      {lit}
-      freed={reading.freed}
-      behind={reading.resultants}
-      enter={light}
-      leave={dark}
-      pick={pickMember}
-    />
-    {#if session.lit.arm}
-      <ArmLine arm={session.lit.arm} {view} />
+    {#if !parted}
+      <Drawing
+        {painted}
+        {lit}
+        freed={reading.freed}
+        behind={reading.resultants}
+        enter={light}
+        leave={dark}
+        pick={pickMember}
+      />
+    {/if}
+    {#if arm}
+      <ArmLine {arm} {view} />
     {/if}
     {#if pointed}
       <g class="pointed">
@@ -327,8 +332,12 @@
       />
     {/if}
   </svg>
-  <Glow {painted} {lit} />
-  <Handles {session} {painted} freed={reading.freed} {lit} {open} {take} enter={light} leave={dark} />
+  {#if parted}
+    <Pieces {session} assembled={base} zoom={transform} {size} {reading} {fonts} {lit} />
+  {:else}
+    <Glow {painted} {lit} />
+    <Handles {session} {painted} freed={reading.freed} {lit} {open} {take} enter={light} leave={dark} />
+  {/if}
   {@render children?.(painted, drag.on)}
 </div>
 

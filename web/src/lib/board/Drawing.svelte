@@ -4,6 +4,7 @@
   import ArcMark from './ArcMark.svelte';
   import ArrowMark from './ArrowMark.svelte';
   import CombMark from './CombMark.svelte';
+  import JointMark from './JointMark.svelte';
   import MemberMarks from './MemberMarks.svelte';
   import type { Painted } from './painted';
   import SupportMark from './SupportMark.svelte';
@@ -70,6 +71,10 @@
   <polyline class="section" points={path(painted.section)} />
 {/if}
 
+{#each painted.joints as j (j.id)}
+  {#if j.shape !== 'pin'}<JointMark joint={j} />{/if}
+{/each}
+
 {#each painted.arrows as a (a.id)}
   <ArrowMark arrow={a} lit={lit(a.id)} enter={() => enter(a.id)} {leave} />
 {/each}
@@ -96,7 +101,7 @@
 {/each}
 
 {#each painted.joints as j (j.id)}
-  {#if lit(j.id)}<circle cx={j.at[0]} cy={j.at[1]} r="9" class="ring" />{/if}
+  {#if lit(`ring:${j.id}`)}<circle cx={j.at[0]} cy={j.at[1]} r="9" class="ring" />{/if}
 {/each}
 
 {#each painted.labels as l (l.id)}

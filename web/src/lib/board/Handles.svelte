@@ -34,6 +34,7 @@
   );
   const handles = $derived([
     ...(freed ? [] : painted.supports.map((s) => s.id)),
+    ...(freed ? [] : [...painted.wheels, ...painted.joints].map((m) => m.id)),
     ...editable.map((l) => l.id),
   ]);
   let current = $state<string | null>(null);
@@ -41,7 +42,7 @@
   let overlay: HTMLDivElement;
 
   const chosen = (id: string) => session.chosen.includes(markOf(id));
-  const canChoose = (id: string) => /^(load|support|point|bar):/.test(id);
+  const canChoose = (id: string) => /^(load|support|point|bar|joint|wheel|rope):/.test(id);
 
   function says(label: Label): string {
     if (label.kind === 'dimension')
@@ -108,6 +109,25 @@
       ></button>
     {/each}
   {/if}
+  {#if !freed}
+    {#each [...painted.wheels.map( (w) => ({ ...w, what: 'pulley' }) ), ...painted.joints.map( (j) => ({ ...j, r: 12, what: 'joint' }) )] as m (m.id)}
+      <button
+        class="round"
+        style:left="{m.at[0] - m.r}px"
+        style:top="{m.at[1] - m.r}px"
+        style:width="{2 * m.r}px"
+        style:height="{2 * m.r}px"
+        tabindex={stop === m.id ? 0 : -1}
+        data-handle={m.id}
+        aria-label="{m.what} {m.id.slice(m.id.indexOf(':') + 1)}"
+        onclick={(e) => click(e, m.id)}
+        onkeydown={(e) => rove(e, m.id)}
+        onfocus={() => (current = m.id)}
+        onpointerenter={() => enter(m.id)}
+        onpointerleave={leave}
+      ></button>
+    {/each}
+  {/if}
   {#each painted.labels as l (l.id)}
     {#if l.editable}
       <button
@@ -163,6 +183,13 @@
     position: absolute;
     pointer-events: auto;
     white-space: nowrap;
+    touch-action: none;
+  }
+  .round {
+    position: absolute;
+    pointer-events: auto;
+    border-radius: 50%;
+    cursor: pointer;
     touch-action: none;
   }
   .support-handle {

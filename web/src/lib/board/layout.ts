@@ -3,6 +3,7 @@ import type { Mark, MarkOf, Scene, XY } from '../api/types';
 import { axialLabels, bars as barsOf, cuts, keeper, sectionLine } from './axial';
 import { type AddLabel, type Draft, emptyDraft, membersOf, thick, valueOf } from './draft';
 import { type Box, placeLabels, type Placed, type Segment, type Wish } from './labels';
+import { exerted } from './exerted';
 import { couples, distributed, forces, ownWeight } from './loads';
 import type { Label, Measure, Painted, Reading, SupportSymbol } from './painted';
 import { reactions } from './reactions';
@@ -36,7 +37,12 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
     id: m.id,
     legs: m.legs.map(({ from, to }): Segment => [at(from), at(to)]),
   }));
-  const joints = of('joint').map((m) => ({ id: m.id, at: at(m.at) }));
+  const joints = of('joint').map((m) => ({
+    id: m.id,
+    at: at(m.at),
+    shape: m.shape,
+    turned: degrees(seen(m.facing)) + 90,
+  }));
   const wheels = of('wheel').map((m) => ({ id: m.id, at: at(m.at), r: m.radius * view.k }));
   for (const wheel of wheels) draft.segments.push(...rim(wheel.at, wheel.r));
   for (const bar of bars) draft.segments.push(...thick(bar.a, bar.b, 4));
@@ -96,9 +102,10 @@ export function layout(scene: Scene, view: View, size: Size, reading: Reading, m
   const held = reading.freed ? of('support').map((m) => at(m.at)) : [];
   const acting = on(of('force'));
   const quiet = ownWeight(acting, reading.free !== null && reading.free !== undefined);
-  forces(acting, at, members, held, quiet, draft, label);
-  couples(on(of('couple')), at, draft, label);
-  if (reading.freed) reactions(on(of('reaction')), at, members, reading, draft, label);
+  forces(acting, at, members, held, quiet, reading, draft, label);
+  couples(on(of('couple')), at, reading, draft, label);
+  if (reading.piece) exerted([...of('reaction'), ...of('exerted')], at, members, reading, draft, label);
+  else if (reading.freed) reactions(on(of('reaction')), at, members, reading, draft, label);
   if (reading.free) cuts(reading.free, at, reading, draft, label);
   const numbered = new Set(reading.order?.keys());
   for (const m of of('point')) if (numbered.has(m.id)) draft.segments.push(...rim(at(m.at), 10));

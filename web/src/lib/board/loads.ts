@@ -19,22 +19,38 @@ const ARROW = { least: 44, most: 76 };
 const COMB = 36;
 const LOWEST = 17;
 
+/** A sought size, once the step that finds it has been read: what it is, and whether it acts the other way. */
+function foundOf(
+  m: MarkOf<'force'> | MarkOf<'couple'>,
+  reading: Reading,
+): { text: string; turned: boolean } | null {
+  if (!m.found || !reading.freed) return null;
+  const past = m.found.step === null ? reading.step === Infinity : m.found.step < reading.step;
+  return past ? m.found : null;
+}
+
+const solvedOf = (text: string) => ({ ...valueOf(text), role: 'solved' as const });
+
 export function forces(
   marks: readonly MarkOf<'force'>[],
   at: (p: XY) => XY,
   members: Members,
   held: readonly XY[],
   quiet: (id: string) => boolean,
+  reading: Reading,
   draft: Draft,
   label: AddLabel,
 ): void {
   const seenAt = new Map<string, number>();
   for (const m of marks) {
     const flies = seen(m.toward);
+    const found = foundOf(m, reading);
     const size = ARROW.least + (ARROW.most - ARROW.least) * Math.sqrt(m.relative);
     const here = at(m.at);
     // A force pushes with its head on the point; along the member it pulls from the point, outside it.
-    const pulls = overMember(here, scale(flies, -1), members) && !overMember(here, flies, members);
+    // What hangs on a rope pulls at its end.
+    const hangs = m.id.startsWith('rope:');
+    const pulls = hangs || (overMember(here, scale(flies, -1), members) && !overMember(here, flies, members));
     const inside = overMember(here, scale(flies, -1), members) && overMember(here, flies, members);
     const side = pulls ? flies : scale(flies, -1);
     // Several at one point stand beside each other, and one that lies on the member is drawn just off it.
@@ -49,11 +65,11 @@ export function forces(
     arrow(draft, {
       id: m.id,
       middle: mix(tip, tail, 0.5),
-      angle: degrees(flies),
+      angle: degrees(flies) + (found?.turned ? 180 : 0),
       length: size,
-      role: 'given',
+      role: found ? 'solved' : 'given',
     });
-    if (!quiet(m.id)) label(m.id, tail, side, 5, valueOf(m.text));
+    if (!quiet(m.id)) label(m.id, tail, side, 5, found ? solvedOf(found.text) : valueOf(m.text));
   }
 }
 
@@ -140,11 +156,14 @@ export function distributed(
 export function couples(
   marks: readonly MarkOf<'couple'>[],
   at: (p: XY) => XY,
+  reading: Reading,
   draft: Draft,
   label: AddLabel,
 ): void {
   for (const m of marks) {
-    arc(draft, { id: m.id, at: at(m.at), clockwise: m.turn === 'cw', role: 'given' });
-    label(m.id, at(m.at), [0.6, -0.8], ARC_RADIUS + 4, valueOf(m.text));
+    const found = foundOf(m, reading);
+    const clockwise = (m.turn === 'cw') !== (found?.turned ?? false);
+    arc(draft, { id: m.id, at: at(m.at), clockwise, role: found ? 'solved' : 'given' });
+    label(m.id, at(m.at), [0.6, -0.8], ARC_RADIUS + 4, found ? solvedOf(found.text) : valueOf(m.text));
   }
 }

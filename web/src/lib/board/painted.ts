@@ -87,7 +87,13 @@ export interface Painted {
   readonly bars: readonly Bar[];
   readonly ropes: readonly { readonly id: string; readonly legs: readonly Segment[] }[];
   /** Only to be pointed at: what bodies transmit there is not drawn on the assembled figure. */
-  readonly joints: readonly { readonly id: string; readonly at: XY }[];
+  readonly joints: readonly {
+    readonly id: string;
+    readonly at: XY;
+    readonly shape: MarkOf<'joint'>['shape'];
+    /** Degrees the symbol is turned: its faces lie level at 0. */
+    readonly turned: number;
+  }[];
   readonly wheels: readonly { readonly id: string; readonly at: XY; readonly r: number }[];
   readonly points: readonly Joint[];
   readonly supports: readonly SupportSymbol[];
@@ -116,6 +122,8 @@ export interface Reading {
   readonly free?: Free | null;
   /** The joints in the order of the work, and which could be next. */
   readonly order?: ReadonlyMap<string, { readonly number: number | null; readonly turn: Turn }>;
+  /** One piece of a structure that is taken apart. */
+  readonly piece?: boolean;
   /** Without words: for a thumbnail. */
   readonly bare?: boolean;
 }

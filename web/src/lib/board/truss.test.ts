@@ -58,9 +58,9 @@ const scene: Scene = {
     ...['A', 'B'].map(own),
   ],
   free: [
-    { first: 1, last: 2, at: [0, 0], keep: ['point:A', 'load:W1#@A'], cut: [] },
-    { first: 3, last: 3, at: [4, 0], keep: ['bar:A-B', 'point:A', 'point:B'], cut: [] },
-    { first: 4, last: 4, at: null, keep: [], cut: [] },
+    { first: 1, last: 2, at: [0, 0], keep: ['point:A', 'load:W1#@A'], cut: [], pieces: [] },
+    { first: 3, last: 3, at: [4, 0], keep: ['bar:A-B', 'point:A', 'point:B'], cut: [], pieces: [] },
+    { first: 4, last: 4, at: null, keep: [], cut: [], pieces: [] },
   ],
 };
 const reading = (more: Partial<Reading>): Reading => ({
@@ -123,7 +123,14 @@ describe('a free body', () => {
       zero: false,
       step: 1,
     };
-    const free = { first: 1, last: 2, at: [0, 0] as [number, number], keep: ['point:A'], cut: [cut] };
+    const free = {
+      first: 1,
+      last: 2,
+      at: [0, 0] as [number, number],
+      keep: ['point:A'],
+      cut: [cut],
+      pieces: [],
+    };
     const now = paint({ step: 1, free });
     const later = paint({ step: 2, free });
     const angle = (p: typeof now) => p.arrows.find((a) => a.id === 'bar:A-D')?.angle ?? NaN;
@@ -136,9 +143,9 @@ describe('a free body', () => {
   it('of a section is told by a line across the bars that are cut, beyond the first and the last', () => {
     const bars = paint({}).bars;
     const cut = ['bar:B-C', 'bar:D-C'].map((id) => ({ id }) as never);
-    const line = sectionLine({ first: 1, last: 1, at: null, keep: ['x'], cut }, bars);
+    const line = sectionLine({ first: 1, last: 1, at: null, keep: ['x'], cut, pieces: [] }, bars);
     expect(line).toHaveLength(4);
-    expect(sectionLine({ first: 1, last: 1, at: [0, 0], keep: ['x'], cut }, bars)).toEqual([]);
+    expect(sectionLine({ first: 1, last: 1, at: [0, 0], keep: ['x'], cut, pieces: [] }, bars)).toEqual([]);
   });
 
   it('is found by its step; the whole has none', () => {

@@ -5,7 +5,7 @@
   import type { Offer } from '../api/types';
   import type { Entry, Session } from '../bench/session.svelte';
   import { without } from './mend';
-  import { placeSlot, tool, type ToolId } from './tools';
+  import { isSupport, placeSlot, tool, type ToolId } from './tools';
 
   const { session, entry, done }: { session: Session; entry: Entry; done: () => void } = $props();
   const kind = $derived(tool(entry.tool));
@@ -69,7 +69,8 @@
   }
 
   function choose(slot: string, word: string): void {
-    if (slot === 'kind') session.retool(word as ToolId);
+    // A support turns into another one, with other slots; what a bar or a joint is, is one of its slots.
+    if (slot === 'kind' && isSupport(entry.tool)) session.retool(word as ToolId);
     else session.type(slot, word);
   }
 

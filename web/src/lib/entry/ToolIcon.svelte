@@ -16,6 +16,14 @@
     />
   {:else if id === 'truss'}
     <path d="M2 16H24L18.5 5H7.5ZM7.5 5L13 16L18.5 5" />
+  {:else if id === 'body'}
+    <path d="M4 16L10 5H22" class="heavy" /><circle cx="10" cy="5" r="2" class="hole" />
+  {:else if id === 'joint'}
+    <path d="M2 12H10.5M15.5 12H24" class="heavy" /><circle cx="13" cy="12" r="2.6" />
+  {:else if id === 'pulley'}
+    <circle cx="13" cy="10" r="7" /><circle cx="13" cy="10" r="1.6" />
+  {:else if id === 'rope'}
+    <path d="M6 18V8a6 6 0 0 1 12 0V13M15 13H21V18H15Z" />
   {:else if id === 'pin'}
     <path d="M13 3L6.5 14H19.5ZM3 14H23M5 18l3-4M11 18l3-4M17 18l3-4" />
   {:else if id === 'roller'}
@@ -60,6 +68,10 @@
     stroke-width: 1.6;
     stroke-linejoin: round;
     stroke-linecap: round;
+  }
+  .hole {
+    fill: var(--color-base-100);
+    stroke-width: 1.4;
   }
   .heavy {
     stroke-width: 3.4;

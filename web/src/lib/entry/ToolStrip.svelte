@@ -3,7 +3,7 @@
   import { Search } from '@lucide/svelte';
   import type { Session } from '../bench/session.svelte';
   import ToolIcon from './ToolIcon.svelte';
-  import { type Tool, TOOLS } from './tools';
+  import { BEGINS, keyOf, OFF_STRIP, type Tool, TOOLS } from './tools';
 
   interface Props {
     session: Session;
@@ -18,22 +18,22 @@
     const at = t.name.toLowerCase().indexOf(t.key);
     return at < 0 ? [t.name, '', ''] : [t.name.slice(0, at), t.name.slice(at, at + 1), t.name.slice(at + 1)];
   }
-  const last = new Set(['truss', 'cable']);
-  const DRAWS = new Set(['beam', 'bars', 'truss']);
+  const last = new Set(['truss', 'rope', 'guide']);
+  const shown = TOOLS.filter((t) => !OFF_STRIP.includes(t.id));
 </script>
 
 <div class="strip" role="toolbar" aria-label="Put on the board">
-  {#each TOOLS as t (t.id)}
+  {#each shown as t (t.id)}
     {@const [before, key, after] = parts(t)}
     <button
       class:on={session.entry?.tool === t.id && session.entry.mark === null}
-      disabled={session.empty && !DRAWS.has(t.id)}
-      title="{t.name} ({t.key.toUpperCase()})"
-      aria-label="{t.name}, key {t.key.toUpperCase()}"
+      disabled={session.empty && !BEGINS.includes(t.id)}
+      title="{t.name} ({keyOf(t)})"
+      aria-label="{t.name}, key {keyOf(t)}"
       onclick={() => choose(t)}
     >
       <ToolIcon id={t.id} />
-      <span>{before}<b>{key}</b>{after}</span>
+      <span>{before}<b class:shift={t.shift}>{key}</b>{after}</span>
     </button>
     {#if last.has(t.id)}<span class="part"></span>{/if}
   {/each}

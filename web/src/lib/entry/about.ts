@@ -2,7 +2,18 @@
 import type { MarkOf, Scene, Sheet, XY } from '../api/types';
 import { writtenAt } from './mend';
 import { type Target, toolFor, type ToolId } from './tools';
-import { barSlots, loadNamed, loadSlots, pieceAt, short, supportNamed, supportSlots } from './written';
+import {
+  barSlots,
+  jointSlots,
+  loadNamed,
+  loadSlots,
+  pieceAt,
+  pulleySlots,
+  ropeSlots,
+  short,
+  supportNamed,
+  supportSlots,
+} from './written';
 
 export interface About {
   readonly tool: ToolId;
@@ -20,6 +31,12 @@ export function nameOf(id: string): string {
 /** The mark a label belongs to: `load:q1` of `load:q1#end`. Further runs of a body keep their number. */
 export function markOf(id: string): string {
   return id.startsWith('body:') ? id : (id.split('#')[0] ?? id);
+}
+
+/** What a mark stands for in the working: `joint:B#B_x` of `joint:B#B_x@body:jib#0`, else the mark itself. */
+export function standsFor(id: string): string {
+  const at = id.indexOf('@');
+  return at > 0 && !id.startsWith('load:') ? id.slice(0, at) : markOf(id);
 }
 
 /** `near`: where it was pointed at, in sheet units, for things that have pieces. */
@@ -65,6 +82,21 @@ export function aboutOf(sheet: Sheet, scene: Scene, id: string, near?: XY): Abou
       const name = nameOf(mark);
       const before = barSlots(sheet, scene, name);
       return before && { tool: 'bar', mark, target: { name }, before };
+    }
+    case 'joint': {
+      const name = nameOf(mark);
+      const before = jointSlots(sheet, scene, name);
+      return before && { tool: 'joint', mark, target: { name }, before, slot: 'kind' };
+    }
+    case 'wheel': {
+      const name = nameOf(mark);
+      const before = pulleySlots(sheet, name);
+      return before && { tool: 'pulley', mark, target: { name }, before, slot: 'radius' };
+    }
+    case 'rope': {
+      const name = nameOf(mark);
+      const before = ropeSlots(sheet, name);
+      return before && { tool: 'rope', mark, target: { name }, before };
     }
     case 'support': {
       const support = supportNamed(sheet, scene, mark);

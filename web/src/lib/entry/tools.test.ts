@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { directionText } from './written';
-import { editOf, GROUP, toolFor, TOOLS } from './tools';
+import { editOf, GROUP, toolFor, TOOLS, keyOf } from './tools';
 
 describe('tools', () => {
   it('have one key each', () => {
-    const keys = [...TOOLS, ...GROUP].map((t) => t.key);
+    const keys = [...TOOLS, ...GROUP].map(keyOf);
     expect(new Set(keys).size).toBe(keys.length);
-    // N walks, A asks, Q copies, H looks back, K cures: no tool may take them.
-    expect(keys.filter((k) => 'naqhk'.includes(k))).toEqual([]);
+    // N walks (Shift N back), A asks, Q copies, H looks back, K cures, Z takes apart: no tool may take them.
+    expect(keys.filter((k) => ['N', 'Shift N', 'A', 'Q', 'H', 'K', 'Z'].includes(k))).toEqual([]);
   });
 
   it('send what was typed and nothing else', () => {

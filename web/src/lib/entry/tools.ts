@@ -1,5 +1,6 @@
 /** What can be put on the board and done to it: one key each, and the slots that are typed. The meaning of what is typed is decided in the core. */
 import type { Edit } from '../api/types';
+import { MACHINES } from './machinetools';
 import { CASE, COUPLE, DIRECTION, KINDS, NAME, NORMAL, PER, PLACE, type Slot, TOWARD } from './slots';
 import { BARS, DRAWN } from './trusstools';
 
@@ -11,6 +12,10 @@ export type ToolId =
   | 'beam'
   | SupportTool
   | LoadTool
+  | 'body'
+  | 'joint'
+  | 'pulley'
+  | 'rope'
   | 'bars'
   | 'truss'
   | 'bar'
@@ -29,6 +34,8 @@ export interface Tool {
   readonly id: ToolId;
   /** Puts it on the board; none for what only changes things. */
   readonly key: string;
+  /** Its key is pressed with Shift. */
+  readonly shift?: boolean;
   readonly name: string;
   readonly slots: readonly Slot[];
   /** Slots of a thing that is there already. */
@@ -69,6 +76,7 @@ export const TOOLS: readonly Tool[] = [
     ],
   },
   ...DRAWN,
+  ...MACHINES,
   support('pin', 'p', 'Pin', [PLACE], 'Where: a distance from the start, a point, C + 0.5.', 'hinge'),
   support(
     'roller',
@@ -194,6 +202,7 @@ const CHANGES: readonly Tool[] = [
     slots: [
       { key: 'length', label: 'length', usual: '', width: 9 },
       { key: 'angle', label: 'slope', usual: '0', width: 8 },
+      { ...NAME, label: 'of the body', width: 10 },
     ],
   },
   {
@@ -267,6 +276,14 @@ export function tool(id: ToolId): Tool {
   return ALL.get(id) as Tool;
 }
 
+/** Tools that can begin a sheet. */
+export const BEGINS: readonly ToolId[] = ['beam', 'bars', 'truss', 'body'];
+/** What is looked for by its kind in the tag of another, or by word, and not on the strip. */
+export const OFF_STRIP: readonly ToolId[] = ['surface', 'rough', 'link', 'cable'];
+
+/** How a key is told: `B`, `Shift B`. */
+export const keyOf = (t: Tool): string => (t.shift ? 'Shift ' : '') + t.key.toUpperCase();
+
 /** The tool that changes a thing of this kind. */
 export function toolFor(kind: string): ToolId | null {
   return TOOLS.find((t) => t.id === kind)?.id ?? null;
@@ -277,7 +294,9 @@ export const isLoad = (id: ToolId): id is LoadTool => (LOADS as readonly string[
 
 /** Which slot a place on the board is put into when it is pointed at. */
 export function placeSlot(id: ToolId): string | null {
-  if (id === 'bars') return 'through';
+  if (id === 'bars' || id === 'body') return 'through';
+  if (id === 'rope') return 'path';
+  if (id === 'joint' || id === 'pulley') return 'place';
   if (id === 'distributed' || id === 'beam' || id === 'truss') return 'from';
   return isSupport(id) || isLoad(id) ? 'place' : null;
 }

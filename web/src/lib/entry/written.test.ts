@@ -75,7 +75,7 @@ describe('what stands in a slot', () => {
       title: '',
       bodies: { crank: { runs: [['A', 'D', 'B', 'C']] } },
     };
-    const level = { first: 'A', second: 'B', slots: { length: '4', angle: '0' } };
+    const level = { first: 'A', second: 'B', slots: { length: '4', angle: '0', rename: 'crank' } };
     expect(pieceAt(crank, bent, 'body:crank', [0.5, 0.1])).toEqual(level);
     expect(pieceAt(crank, bent, 'body:crank', [3, 0.1])).toEqual(level);
     expect(pieceAt(crank, bent, 'body:crank', [4.1, 2])).toMatchObject({ first: 'B', second: 'C' });

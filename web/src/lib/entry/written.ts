@@ -72,6 +72,43 @@ export function barSlots(sheet: Sheet, scene: Scene, name: string): Record<strin
   };
 }
 
+/** What stands in the slots of a joint; `null` when there is none of that name. */
+export function jointSlots(sheet: Sheet, scene: Scene, name: string): Record<string, string> | null {
+  const row = scene.marks.filter((m) => m.kind === 'joint').findIndex((m) => m.name === name);
+  const joint = sheet.joints?.[row];
+  if (!joint) return null;
+  return {
+    place: joint.at,
+    kind: joint.kind,
+    direction: directionText(joint.along ?? joint.normal, ''),
+    with: '',
+    friction: joint.friction === null || joint.friction === undefined ? '' : String(joint.friction),
+    rename: name,
+  };
+}
+
+export function pulleySlots(sheet: Sheet, name: string): Record<string, string> | null {
+  const pulley = sheet.pulleys?.[name];
+  if (!pulley) return null;
+  return { place: pulley.at, radius: text(pulley.radius), on: pulley.on ?? 'ground', rename: name };
+}
+
+/** The way of a rope in the words in which it can be typed. */
+export function ropeSlots(sheet: Sheet, name: string): Record<string, string> | null {
+  const rope = sheet.ropes?.[name];
+  if (!rope) return null;
+  const stops = rope.path.map((stop) => {
+    if ('over' in stop) return `${stop.over} ${stop.turn}`;
+    if ('mass' in stop) {
+      const unit = typeof stop.mass === 'number' ? ` ${sheet.units?.mass ?? 'kg'}` : '';
+      return `${text(stop.mass)}${unit}`;
+    }
+    if ('pull' in stop) return `${text(stop.pull)} @ ${directionText(stop.direction, 'down')}`;
+    return 'body' in stop ? `${stop.at} ${stop.body}` : `${stop.at} ground`;
+  });
+  return { path: stops.join(', '), rename: name };
+}
+
 export function loadSlots(load: Load, name: string, scene: Scene): Record<string, string> {
   const rename = { case: load.case ?? '', rename: name };
   switch (load.kind) {
@@ -156,6 +193,6 @@ export function pieceAt(sheet: Sheet, scene: Scene, id: string, near: XY): Piece
   return {
     first: names[first] ?? '',
     second: names[last] ?? '',
-    slots: { length: short(distance(a, b)), angle: short(angle) },
+    slots: { length: short(distance(a, b)), angle: short(angle), rename: mark.name },
   };
 }

@@ -3,6 +3,7 @@
   import { CircleAlert, Gauge, TriangleAlert } from '@lucide/svelte';
   import { flushSync } from 'svelte';
   import type { Session } from '../bench/session.svelte';
+  import Choice from './Choice.svelte';
   import Offers from './Offers.svelte';
   import Problems from './Problems.svelte';
   import { Sight } from './sight.svelte';
@@ -54,8 +55,8 @@
     <div class="empty">
       <h2>The working appears here</h2>
       <p>
-        Draw a beam or a truss, put it on its supports, load it. With every key the free body, the equations
-        with their reasons and the check are written anew.
+        Draw a beam, a truss or a machine, put it on its supports, load it. With every key the free body, the
+        equations with their reasons and the check are written anew.
       </p>
       <ol>
         <li><kbd>B</kbd> <kbd>6</kbd> <kbd>↵</kbd> <span>a beam of 6 m</span></li>
@@ -64,6 +65,7 @@
         <li><kbd>F</kbd> <kbd>12@2</kbd> <kbd>↵</kbd> <span>12 kN down at 2 m</span></li>
         <li><kbd>U</kbd> <kbd>8</kbd> <kbd>↵</kbd> <span>or a truss of 8 m, in panels</span></li>
         <li><kbd>J</kbd> <kbd>0;0 3;0 2@60 A</kbd> <kbd>↵</kbd> <span>or bar by bar</span></li>
+        <li><kbd>⇧ B</kbd> <kbd>0;0 0;3</kbd> <kbd>↵</kbd> <span>or a frame, body by body</span></li>
       </ol>
       <p class="more">
         <kbd>B</kbd> again goes on from its end, <kbd>/</kbd> finds everything else by word.
@@ -73,6 +75,9 @@
     <Problems {problems} {mend} />
     <Offers {session} offers={session.offers((about) => about.startsWith('bars['))} />
   {:else if page}
+    {#if session.choice && page.choice}
+      <Choice {session} choice={page.choice} />
+    {/if}
     <div class="verdict {page.verdict.word}" data-part="verdict">
       <p><strong>{page.verdict.word}</strong> {page.verdict.sentence}</p>
       <p class="quiet">{page.verdict.count}</p>
