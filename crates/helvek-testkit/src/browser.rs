@@ -42,6 +42,18 @@ impl Browser {
     /// # Panics
     /// With [`MISSING_BROWSER`] when there is no browser; nothing is ever skipped.
     pub async fn open(width: u32, height: u32, theme: Theme) -> Self {
+        Self::launch(width, height, theme, true).await
+    }
+
+    /// The same with motion, which is off elsewhere: nothing has to be waited for then.
+    ///
+    /// # Panics
+    /// As [`Browser::open`].
+    pub async fn open_moving(width: u32, height: u32, theme: Theme) -> Self {
+        Self::launch(width, height, theme, false).await
+    }
+
+    async fn launch(width: u32, height: u32, theme: Theme, calm: bool) -> Self {
         let port = TcpListener::bind("127.0.0.1:0").and_then(|l| l.local_addr()).expect("a free port").port();
         let driver = Command::new("chromedriver")
             .arg(format!("--port={port}"))
@@ -61,11 +73,13 @@ impl Browser {
             "--disable-component-update".into(),
             "--disable-sync".into(),
             "--force-device-scale-factor=1".into(),
-            "--force-prefers-reduced-motion".into(),
             "--hide-scrollbars".into(),
             format!("--window-size={width},{height}"),
             format!("--user-data-dir={}", profile.path().display()),
         ];
+        if calm {
+            args.push("--force-prefers-reduced-motion".into());
+        }
         if theme == Theme::Dark {
             args.push("--blink-settings=preferredColorScheme=0".into());
         }
@@ -254,12 +268,13 @@ impl Browser {
         self.find(css).await.text().await.unwrap_or_else(|error| panic!("{css}: {error}"))
     }
 
-    /// Types, key by key; ⏎ is Enter, ⇥ is Tab, ⎋ is Escape, ⌦ is Delete. Returns how many keys were pressed.
+    /// Types, key by key; ⏎ is Enter, ⇥ is Tab, ⎋ is Escape, ⌦ is Delete. Returns how many keys were pressed; a capital takes two.
     ///
     /// # Panics
     /// When the window is gone.
     pub async fn keys(&self, keys: &str) -> usize {
         let mut actions = KeyActions::new("keyboard".into());
+        let mut pressed = 0;
         for c in keys.chars() {
             let value = match c {
                 '⏎' => Key::Enter.into(),
@@ -271,10 +286,21 @@ impl Browser {
                 '↓' => Key::Down.into(),
                 other => other,
             };
+            // A capital takes a second finger.
+            let shift: char = Key::Shift.into();
+            let capital = c.is_ascii_uppercase();
+            if capital {
+                actions = actions.then(KeyAction::Down { value: shift });
+                pressed += 1;
+            }
             actions = actions.then(KeyAction::Down { value }).then(KeyAction::Up { value });
+            if capital {
+                actions = actions.then(KeyAction::Up { value: shift });
+            }
+            pressed += 1;
         }
         self.client.perform_actions(actions).await.expect("keys");
-        keys.chars().count()
+        pressed
     }
 
     /// Presses a key while Control is held.

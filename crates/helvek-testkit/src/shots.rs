@@ -69,6 +69,20 @@ async fn on_paper(browser: &Browser, address: &str, pictures: &Path) {
     browser.settle().await;
     browser.picture(&pictures.join("structure.png")).await;
 
+    open(browser, address, "Orangery hoist").await;
+    browser.keys("3n").await;
+    browser.settle().await;
+    browser.click("[data-piece='body:jib'] .title").await;
+    browser.settle().await;
+    browser.picture(&pictures.join("choice.png")).await;
+    browser.keys("⎋1").await;
+    browser.settle().await;
+    browser.click("[data-label='rope:hoist#1']").await;
+    browser.settle().await;
+    browser.picture(&pictures.join("rope.png")).await;
+    browser.keys("⎋").await;
+    browser.settle().await;
+
     open(browser, address, "Bell bracket").await;
     browser.keys("3nn").await;
     browser.settle().await;

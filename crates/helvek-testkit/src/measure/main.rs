@@ -2,6 +2,7 @@
 
 mod http;
 mod load;
+mod machine;
 mod page;
 mod report;
 mod truss;
@@ -16,9 +17,13 @@ use std::time::{Duration, Instant};
 async fn main() {
     let binary = helvek_testkit::beside("helvek");
     let mut report = Report::default();
-    // `truss`: only the last part.
-    if std::env::args().nth(1).as_deref() == Some("truss") {
-        truss::measure(&binary, &mut report).await;
+    // `truss`, `machine`: only that part.
+    let part = std::env::args().nth(1);
+    if part.is_some() {
+        match part.as_deref() {
+            Some("machine") => machine::measure(&binary, &mut report).await,
+            _ => truss::measure(&binary, &mut report).await,
+        }
         report.print();
         return;
     }
@@ -27,6 +32,7 @@ async fn main() {
     shelf(&binary, &mut report).await;
     page::measure(&binary, &mut report).await;
     truss::measure(&binary, &mut report).await;
+    machine::measure(&binary, &mut report).await;
     report.print();
 }
 

@@ -7,8 +7,9 @@ use helvek_testkit::Theme;
 const BAD_LABELS: &str = "
     const board = document.querySelector('.board').getBoundingClientRect();
     const all = [...document.querySelectorAll('[data-label]')].map((e) => {
+        const sheet = e.closest('.pieces .sheet'), s = sheet ? sheet.getBoundingClientRect().width / sheet.offsetWidth : 1;
         const r = e.getBoundingClientRect(), turn = (parseFloat(e.style.rotate) || 0) * Math.PI / 180;
-        return { id: e.dataset.label, r, x: r.left + r.width / 2, y: r.top + r.height / 2, w: e.offsetWidth / 2, h: e.offsetHeight / 2,
+        return { id: e.dataset.label, r, x: r.left + r.width / 2, y: r.top + r.height / 2, w: s * e.offsetWidth / 2, h: s * e.offsetHeight / 2,
             u: [Math.cos(turn), Math.sin(turn)] };
     });
     const bad = all

@@ -5,6 +5,7 @@ mod bench;
 mod editing;
 mod keyboard;
 mod labels;
+mod machines;
 mod shelf;
 mod trouble;
 mod trusses;
