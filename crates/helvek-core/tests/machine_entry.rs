@@ -203,3 +203,31 @@ fn a_body_takes_its_new_name_everywhere() {
         edit(&sheet, r#"{"edit":"body","name":"jib","rename":"mast"}"#).unwrap_err().starts_with("rename:")
     );
 }
+
+#[test]
+fn mechanical_advantage_is_one_effort_over_another() {
+    let text = |over: &str| {
+        format!(
+            "format = \"helvek-sheet/1\"\nsupports = [{{ at = \"O\", kind = \"pin\" }}]\nloads = [{{ name = \"hand\", kind = \"force\", \
+             at = \"H\", size = 3, direction = \"down\" }}, {{ name = \"stone\", kind = \"force\", at = \"S\", size = \"?Q\", direction = \
+             \"down\" }}, {{ name = \"brake\", kind = \"couple\", on = \"lever\", size = 0 }}]\nfind = [{{ what = \"advantage\", of = \"Q\", \
+             over = \"{over}\" }}]\n[points]\nO = [0, 0]\nH = [4, 0]\nS = [-0.5, 0]\n[bodies]\nlever = {{ runs = [[\"S\", \"O\", \"H\"]] }}\n"
+        )
+    };
+    // 3·4 = Q·0.5.
+    let built = model::build(&sheet::read(&text("hand"), sheet::Syntax::Toml));
+    assert_eq!(built.problems, []);
+    let found = solution::solve(built.model).answers();
+    close(found.loads["Q"].unwrap(), 24.0);
+    close(found.advantages[0].value.unwrap(), 8.0);
+    for (over, said) in [("hnd", "There is no load"), ("Q", "over itself"), ("brake", "a force and a couple")]
+    {
+        let problems = model::build(&sheet::read(&text(over), sheet::Syntax::Toml)).problems;
+        assert!(problems.iter().any(|p| p.message.contains(said)), "{over}: {problems:?}");
+    }
+    // Its names follow the loads they name, and it goes with them.
+    let lever = sheet::read(&text("hand"), sheet::Syntax::Toml).sheet;
+    let renamed = edit(&lever, r#"{"edit":"force","name":"hand","rename":"pull"}"#).unwrap();
+    assert_eq!(renamed.find, [sheet::Find::Advantage { of: "Q".into(), over: "pull".into() }]);
+    assert_eq!(edit(&renamed, r#"{"edit":"remove","ids":["load:pull"]}"#).unwrap().find, []);
+}

@@ -6,13 +6,16 @@ use crate::step::Wording;
 use helvek_core::equilibrium::{ColumnKind, ColumnOf};
 use helvek_core::geometry::Vector;
 use helvek_core::model::{
-    Asked, Bar, BarId, Joint, JointId, LoadKind, Rope, RopeId, Sought, SoughtId, Support, SupportId,
+    Amount, Asked, Bar, BarId, Joint, JointId, JointKind, LoadKind, Rope, RopeId, Sought, SoughtId, SoughtOf,
+    Support, SupportId,
 };
 use helvek_core::sheet::{Find, Results};
 use helvek_core::units::figures;
 
 /// More than this is not a choice any more.
 const MOST: usize = 200;
+/// Of so many efforts ratios are offered, at most.
+const EFFORTS: usize = 4;
 /// Loads whose single limits are offered, at most.
 const LISTED: usize = 12;
 
@@ -62,6 +65,27 @@ impl Wording<'_> {
         }
         for Sought { name, .. } in &model.sought {
             add(Find::Load { load: name.clone() }, format!("sought:{name}"), format!("sought {name}"));
+        }
+        // What comes out over what goes in: each sought size, and what each contact grips with, over each force that is given.
+        let given = model.loads.iter().filter(|load| {
+            matches!(
+                load.kind,
+                LoadKind::Force { size: Amount::Known(_), .. }
+                    | LoadKind::Weight { size: Amount::Known(_), .. }
+            )
+        });
+        let given: Vec<&str> = given.map(|load| load.name.as_str()).take(EFFORTS).collect();
+        let sought = model.sought.iter().filter(|s| s.of == SoughtOf::Force).map(|s| s.name.as_str());
+        let grips = model
+            .joints
+            .iter()
+            .filter(|j| matches!(j.kind, JointKind::Contact { .. }))
+            .map(|j| j.name.as_str());
+        for of in sought.chain(grips).take(EFFORTS) {
+            for over in &given {
+                let find = Find::Advantage { of: of.into(), over: (*over).into() };
+                add(find, format!("advantage:{of}/{over}"), format!("{of} over {over}"));
+            }
         }
         askable
     }
@@ -118,6 +142,15 @@ impl Wording<'_> {
             Asked::Rope(id) => {
                 let name = &model.ropes[id.index()].name;
                 vec![line(format!("rope:{name}"), format!("rope {name}"), vec![self.rope(id)])]
+            }
+            Asked::Advantage(of, over) => {
+                let (of_name, over_name) = (self.solved.effort_name(of), self.solved.effort_name(over));
+                let text = match self.solved.advantage(of, over) {
+                    Some(times) => format!("× {}", figures::rounded(times, self.digits())),
+                    None => "not fixed by equilibrium".into(),
+                };
+                let label = format!("{of_name} over {over_name}");
+                vec![line(format!("advantage:{of_name}"), label, vec![text])]
             }
             Asked::Limit(of) => {
                 let asked = model.asked.iter().filter(|a| matches!(a, Asked::Limit(_)));

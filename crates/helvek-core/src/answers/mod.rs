@@ -1,5 +1,6 @@
 //! The answers: `helvek-answers/1`, in the sheet's units, right-handed whatever the sheet's conventions.
 
+mod advantage;
 mod forces;
 mod limits;
 mod motion;
@@ -8,6 +9,7 @@ mod recognised;
 mod steps;
 mod warnings;
 
+pub use advantage::AdvantageAnswer;
 pub use limits::{GovernsAnswer, LimitAnswer, ReserveAnswer};
 
 use crate::solution::Solved;
@@ -61,6 +63,10 @@ pub struct Answers {
     /// How far loads may grow, for each such thing asked.
     #[serde(skip_serializing_if = "Vec::is_empty")]
     pub limits: Vec<LimitAnswer>,
+    /// One effort over another, where that is asked.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub advantages: Vec<AdvantageAnswer>,
     /// The steps in order.
     pub working: Vec<StepAnswer>,
     /// How the model moves, when it can.
@@ -390,6 +396,7 @@ impl Solved {
             tips: self.tips(),
             recognised: self.recognised(),
             limits: self.limit_answers(),
+            advantages: self.advantages(),
             checks: self.check_answers(),
             working: self.step_answers(),
             free_motion: self.free_motion(),

@@ -1,6 +1,7 @@
 //! Loads put down and changed.
 
 use super::chain;
+use super::efforts;
 use super::place;
 use super::typed::{filled, kept, quantity, size};
 use super::words;
@@ -284,6 +285,7 @@ pub(super) fn rename(sheet: &mut Sheet, old: &str, new: &str) -> Outcome {
         return wrong("rename", format!("\"{new}\" cannot be its name."), "Choose one that is not taken.");
     }
     *sheet.loads[index].name_mut() = Some(new.to_owned());
+    efforts::renamed(sheet, old, new);
     Ok(())
 }
 

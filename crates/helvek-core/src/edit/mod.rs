@@ -7,6 +7,7 @@
 mod bars;
 mod chain;
 mod copies;
+mod efforts;
 mod figure;
 mod group;
 mod joints;
@@ -171,6 +172,7 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
     points::drop_unused(&document.sheet, sheet, matches!(edit, Edit::Body { .. }));
     bars::forget_gone(sheet);
     order::forget_gone(sheet);
+    efforts::forget_gone(sheet);
     if !matches!(edit, Edit::Remove { .. } | Edit::Point { .. }) {
         points::keep_names(&document.sheet, sheet);
     }

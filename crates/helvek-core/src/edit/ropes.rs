@@ -9,7 +9,7 @@
 
 use super::figure::Figure;
 use super::typed::{filled, kept, positive, quantity};
-use super::{joints, rigid, units, words, wrong};
+use super::{efforts, joints, rigid, units, words, wrong};
 use crate::geometry::{Point, Vector};
 use crate::model::PIN;
 use crate::problem::{Problem, ProblemKind, nearest};
@@ -148,6 +148,9 @@ pub(super) fn rope(
         {
             new.clone_into(rope);
         }
+    }
+    if let Some(old) = name {
+        efforts::renamed(sheet, old, &new);
     }
     match name {
         None => {

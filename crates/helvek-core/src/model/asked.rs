@@ -1,7 +1,7 @@
 //! What is asked, resolved; nothing asked means everything.
 
 use super::resolve::Builder;
-use super::{BarId, Growing, JointId, RopeId, SoughtId, SupportId};
+use super::{BarId, Effort, Growing, JointId, RopeId, SoughtId, SupportId};
 use crate::problem::{ProblemKind, nearest};
 use crate::sheet::{Document, Find};
 
@@ -20,6 +20,8 @@ pub enum Asked {
     Sought(SoughtId),
     /// How far loads may grow.
     Limit(Growing),
+    /// One effort over another.
+    Advantage(Effort, Effort),
 }
 
 impl Builder {
@@ -56,6 +58,11 @@ impl Builder {
                     let growing = self.growing(load.as_deref(), case.as_deref(), &path);
                     self.model.asked.extend(growing.map(Asked::Limit));
                     continue;
+                }
+                Find::Advantage { of, over } => {
+                    let Some((of, over)) = self.advantage(of, over, &path) else { continue };
+                    self.model.asked.extend([of.asked(), over.asked()].into_iter().flatten());
+                    Some(Asked::Advantage(of, over))
                 }
                 Find::Rope { rope } => {
                     self.one_of(rope, &ropes, "rope", &format!("{path}.rope")).map(|i| Asked::Rope(RopeId(i)))

@@ -354,6 +354,13 @@ pub enum Find {
         /// Its symbol, without the question mark.
         load: String,
     },
+    /// Mechanical advantage: how many times one effort is as large as another.
+    Advantage {
+        /// What comes out: a sought symbol, or the name of a load, joint, bar or rope.
+        of: String,
+        /// What goes in.
+        over: String,
+    },
     /// How far loads may grow before a bar reaches its limit.
     Limit {
         /// A load by its name, or a sought symbol without its question mark.

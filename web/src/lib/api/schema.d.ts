@@ -655,6 +655,18 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description A mechanical advantage: the size of one effort over the size of another. */
+        readonly AdvantageAnswer: {
+            /** @description What comes out. */
+            readonly of: string;
+            /** @description What goes in. */
+            readonly over: string;
+            /**
+             * Format: double
+             * @description How many times as much; null when equilibrium does not fix both, or when nothing goes in.
+             */
+            readonly value: number | null;
+        };
         /** @description Everything that was found, as published. Later versions add fields and never change the meaning of one. */
         readonly Answers: {
             /** @description Always `helvek-answers/1`. */
@@ -707,6 +719,8 @@ export interface components {
             readonly checks: readonly components["schemas"]["CheckAnswer"][];
             /** @description How far loads may grow, for each such thing asked. */
             readonly limits?: readonly components["schemas"]["LimitAnswer"][];
+            /** @description One effort over another, where that is asked. */
+            readonly advantages?: readonly components["schemas"]["AdvantageAnswer"][];
             /** @description The steps in order. */
             readonly working: readonly components["schemas"]["StepAnswer"][];
             /** @description How the model moves, when it can. */
@@ -1449,6 +1463,13 @@ export interface components {
             readonly what: "load";
             /** @description Its symbol, without the question mark. */
             readonly load: string;
+        } | {
+            /** @constant */
+            readonly what: "advantage";
+            /** @description What comes out: a sought symbol, or the name of a load, joint, bar or rope. */
+            readonly of: string;
+            /** @description What goes in. */
+            readonly over: string;
         } | {
             /** @constant */
             readonly what: "limit";

@@ -317,20 +317,23 @@ fn find(reader: &mut Reader, node: &Node, path: &str) -> Option<Find> {
     let mut fields = reader.table(node, path, "A thing asked")?;
     let what = fields.required("what").and_then(|n| fields.reader.text(n, &format!("{path}.what")))?;
     let path = fields.path_of("what");
-    let mut asked = |key: &'static str, make: fn(String) -> Find| fields.required_name(key).map(make);
     let find = match what.as_str() {
         "reactions" => Some(Find::Reactions { support: fields.name("support") }),
-        "joint" => asked("joint", |joint| Find::Joint { joint }),
-        "bar" => asked("bar", |bar| Find::Bar { bar }),
-        "rope" => asked("rope", |rope| Find::Rope { rope }),
-        "load" => asked("load", |load| Find::Load { load }),
+        "joint" => fields.required_name("joint").map(|joint| Find::Joint { joint }),
+        "bar" => fields.required_name("bar").map(|bar| Find::Bar { bar }),
+        "rope" => fields.required_name("rope").map(|rope| Find::Rope { rope }),
+        "load" => fields.required_name("load").map(|load| Find::Load { load }),
+        "advantage" => {
+            let (of, over) = (fields.required_name("of"), fields.required_name("over"));
+            of.zip(over).map(|(of, over)| Find::Advantage { of, over })
+        }
         "limit" => Some(Find::Limit { load: fields.name("load"), case: fields.name("case") }),
         "internal" => {
             fields.reader.not_yet(&path, &format!("Asking for \"{what}\""));
             None
         }
         other => {
-            let words = ["reactions", "joint", "bar", "rope", "load", "limit"];
+            let words = ["reactions", "joint", "bar", "rope", "load", "advantage", "limit"];
             let cure = match nearest(other, words) {
                 Some(word) => format!("Perhaps \"{word}\" is meant."),
                 None => format!("Ask for one of {}.", words.join(", ")),
