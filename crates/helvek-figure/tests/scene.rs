@@ -3,7 +3,7 @@
 use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution::{self, Solved};
-use helvek_figure::{Mark, Scene, Shape, Spin, scene, thumbnail};
+use helvek_figure::{Mark, Scene, Shape, Spin, pieces, scene, thumbnail};
 use helvek_report::page::Page;
 
 fn solved(body: &str) -> Solved {
@@ -60,11 +60,23 @@ fn every_term_of_every_example_has_its_mark() {
         let (scene, page) = (scene(&solved, true), Page::of(&solved));
         let lines = page.steps.iter().flat_map(|s| &s.lines).flat_map(|l| &l.terms);
         let terms = lines.chain(page.checks.iter().flat_map(|c| &c.terms));
-        for term in terms {
-            find(&scene, &term.of);
-        }
-        for result in page.steps.iter().flat_map(|s| &s.results) {
-            find(&scene, &result.unknown);
+        let pieces = pieces(&solved, &scene, &[]);
+        let exerted = |of: &str| {
+            let mut marks = pieces.iter().flat_map(|piece| &piece.marks);
+            marks.any(|mark| matches!(mark, Mark::Exerted { column, .. } if column == of))
+        };
+        let results = page.steps.iter().flat_map(|s| &s.results).map(|r| &r.unknown);
+        for of in terms.map(|term| &term.of).chain(results) {
+            // What a joint transmits is a ring on the drawing of the whole, and an arrow on each piece.
+            match of.split_once('#') {
+                Some((joint, _)) if joint.starts_with("joint:") => {
+                    find(&scene, joint);
+                    assert!(exerted(of), "{of} in {}", solved.model.title);
+                }
+                _ => {
+                    find(&scene, of);
+                }
+            }
         }
         let mut ids: Vec<_> = scene.marks.iter().map(id).collect();
         ids.sort_unstable();
