@@ -23,7 +23,7 @@ fn mark(written: &Value, model: &Model, problem: &Problem) -> Mark {
     let point = match ends {
         // A bar in its middle.
         Some([a, b]) => named(a).zip(named(b)).map(|(a, b)| [(a[0] + b[0]) / 2.0, (a[1] + b[1]) / 2.0]),
-        None => thing.and_then(|thing| place(thing, &keys)).and_then(named),
+        None => thing.and_then(|thing| place(written, thing, &keys)).and_then(named),
     };
     let name = thing.and_then(|thing| thing.get("name")).and_then(Value::as_str);
     let name = name.map(str::to_owned).or_else(|| Some(ends?.join("-"))).or_else(|| called(&keys));
@@ -66,10 +66,20 @@ fn ends(thing: &Value) -> Option<[&str; 2]> {
     Some([list.get(0)?.as_str()?, list.get(1)?.as_str()?])
 }
 
-/// The name of the point at which a thing stands, whichever key says it; a point stands at itself.
-fn place<'a>(thing: &'a Value, keys: &[&'a str]) -> Option<&'a str> {
-    if keys[0] == "points" {
-        return keys.get(1).copied();
+/// The name of the point at which a thing stands, whichever key says it; a point stands at itself, a body at its second point (its first is often
+/// another's), a rope at the first of its wheels or ends that has a place.
+fn place<'a>(written: &'a Value, thing: &'a Value, keys: &[&'a str]) -> Option<&'a str> {
+    match keys[0] {
+        "points" => keys.get(1).copied(),
+        "bodies" => {
+            let run = thing.get("runs")?.get(0)?;
+            run.get(1).or_else(|| run.get(0))?.as_str()
+        }
+        "ropes" => thing.get("path")?.as_array()?.iter().find_map(|stop| {
+            let wheel = stop.get("over").and_then(Value::as_str);
+            let axle = wheel.and_then(|wheel| written.get("pulleys")?.get(wheel)?.get("at"));
+            axle.or_else(|| stop.get("at"))?.as_str()
+        }),
+        _ => ["at", "from", "to"].iter().find_map(|key| thing.get(key))?.as_str(),
     }
-    ["at", "from", "to"].iter().find_map(|key| thing.get(key))?.as_str()
 }

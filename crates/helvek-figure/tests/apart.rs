@@ -133,3 +133,32 @@ fn steps_that_free_several_pieces_bring_their_group_along() {
     assert!(taken_apart("potting-bench", &[]).is_empty());
     assert!(taken_apart("bell-bracket", &[]).is_empty());
 }
+
+#[test]
+fn what_is_wrong_with_bodies_and_ropes_is_said_where_they_are() {
+    let sheet = |more: &str| {
+        format!(
+            "format = \"helvek-sheet/1\"\n{more}\n[points]\nA = [0, 0]\nB = [0, 4]\nC = [2, 4]\nQ = [2.05, 4]\n[bodies]\nl = {{ runs = [[\"A\", \
+             \"B\"]] }}\nc = {{ runs = [[\"B\", \"C\"]] }}\n[pulleys]\nw = {{ at = \"C\", radius = 0.2, on = \"c\" }}\n"
+        )
+    };
+    let said = |text: &str| {
+        let document = sheet::read(text, Syntax::Toml);
+        let built = model::build(&document);
+        let written = serde_json::to_value(&document.sheet).unwrap();
+        let marks = helvek_figure::unclear(&written, &built.model, &built.problems);
+        marks
+            .into_iter()
+            .map(|mark| match mark {
+                Mark::Unclear { path, at, .. } => (path, at),
+                _ => unreachable!(),
+            })
+            .collect::<Vec<_>>()
+    };
+    // Two bodies meet without a joint: said at the far point of the one.
+    assert_eq!(said(&sheet("")), [("bodies.c".to_owned(), Some([2.0, 4.0]))]);
+    // A rope that begins inside a wheel has no tangent.
+    let joint = "joints = [{ at = \"B\", kind = \"pin\", of = [\"l\", \"c\"] }]\n";
+    let rope = "ropes = { r = { path = [{ at = \"Q\" }, { over = \"w\", turn = \"cw\" }, { mass = 5 }] } }";
+    assert_eq!(said(&sheet(&format!("{joint}{rope}"))), [("ropes.r.path[0]".to_owned(), Some([2.05, 4.0]))]);
+}

@@ -73,7 +73,7 @@
     </div>
   {:else if problems.length > 0}
     <Problems {problems} {mend} />
-    <Offers {session} offers={session.offers((about) => about.startsWith('bars['))} />
+    <Offers {session} offers={session.offers((about) => /^(bars\[|bodies\.)/.test(about))} />
   {:else if page}
     {#if session.choice && page.choice}
       <Choice {session} choice={page.choice} />
