@@ -1,8 +1,8 @@
 /** What the parts exert on each other, on a free body: assumed, being found, found. The two arrows of a pair always fly opposite ways. */
 import type { MarkOf, XY } from '../api/types';
 import { type AddLabel, ARC_RADIUS, arc, arrow, type Draft, HEAD_GAP, type Members } from './draft';
-import type { Placed } from './labels';
-import type { Label, Reading, Role } from './painted';
+import type { Reading } from './painted';
+import { standing } from './unknown';
 import { add, degrees, dot, length, mix, right, scale, seen, sub, unit } from './vec';
 
 const SIZE = 46;
@@ -19,14 +19,9 @@ export function exerted(
 ): void {
   for (const m of marks) {
     const found = m.step === null ? reading.step === Infinity && m.text !== null : m.step < reading.step;
-    const now = m.step !== null && m.step === reading.step;
-    if (m.zero && found) continue;
-    const role: Role = now ? 'focus' : found ? 'solved' : 'assumed';
-    const turned = found && m.turned;
-    const what: Omit<Label, keyof Placed> =
-      found && m.text !== null
-        ? { text: m.text, index: '', kind: 'value', role, editable: false }
-        : { text: m.symbol.base, index: m.symbol.index, kind: 'unknown', role, editable: false };
+    const stands = standing(m, found, reading);
+    if (!stands) continue;
+    const { role, turned, label: what } = stands;
     const here = at(m.at);
     if (!m.toward) {
       arc(draft, { id: m.id, at: here, clockwise: (m.turn === 'cw') !== turned, role });

@@ -10,8 +10,8 @@ import {
   type Members,
   overMember,
 } from './draft';
-import type { Placed } from './labels';
-import type { Label, Reading, Role } from './painted';
+import type { Reading } from './painted';
+import { standing } from './unknown';
 import { add, degrees, dot, right, scale, seen } from './vec';
 
 const REACTION = 54;
@@ -26,14 +26,9 @@ export function reactions(
 ): void {
   for (const m of marks) {
     const found = m.step !== null && m.step < reading.step;
-    const now = m.step !== null && m.step === reading.step;
-    if (m.zero && found) continue;
-    const role: Role = now ? 'focus' : found ? 'solved' : 'assumed';
-    const turned = found && m.turned;
-    const what: Omit<Label, keyof Placed> =
-      found && m.text !== null
-        ? { text: m.text, index: '', kind: 'value', role, editable: false }
-        : { text: m.symbol.base, index: m.symbol.index, kind: 'unknown', role, editable: false };
+    const stands = standing(m, found, reading);
+    if (!stands) continue;
+    const { role, turned, label: what } = stands;
     const here = at(m.at);
     if (!m.toward) {
       arc(draft, { id: m.id, at: here, clockwise: (m.turn === 'cw') !== turned, role });

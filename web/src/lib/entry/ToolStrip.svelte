@@ -90,4 +90,9 @@
     color: var(--color-neutral);
     padding-top: 6px;
   }
+  /* Its key is pressed with Shift: Beam and Body begin with one letter. */
+  .shift::before {
+    content: '⇧';
+    font-weight: 500;
+  }
 </style>
