@@ -30,6 +30,7 @@ async fn open(browser: &Browser, address: &str, title: &str) {
     browser.find("main[aria-label=Bench]").await;
     browser.settle().await;
     browser.until("return document.querySelector('.katex') !== null", "the formulas").await;
+    browser.until("return document.fonts.status === 'loaded'", "their letters").await;
 }
 
 async fn on_paper(browser: &Browser, address: &str, pictures: &Path) {
