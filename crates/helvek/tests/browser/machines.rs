@@ -49,7 +49,9 @@ async fn a_frame_with_a_pulley_takes_less_than_sixty_keys_and_comes_apart() {
     assert!(((ways[0] - ways[1]).abs() - 180.0).abs() < 1e-9, "{ways:?}");
     // One press on an arrow's name shows its opposite and keeps both lit.
     browser.click("[data-piece='body:AB'] [data-label^='joint:B#B_x']").await;
-    assert!(browser.text(".told").await.contains("on AB one way, on CBD the other"));
+    // It comes out of nothing: its text is there before it can be seen.
+    let told = "return document.querySelector('.told')?.textContent.includes('on AB one way, on CBD the other') ?? false";
+    browser.until(told, "the opposite to be named").await;
     let lit = "return document.querySelectorAll('.arrow.lit[data-mark^=\"joint:B#B_x\"]').length";
     assert_eq!(browser.script(lit).await, json!(2));
     // Put together and apart again by one key.
