@@ -4,6 +4,7 @@ use crate::equilibrium::{ColumnId, Freedom, PartId, PartOf};
 use crate::geometry::Vector;
 use crate::model::PointId;
 use crate::plan::{Axis, Centre, Equation, FreeBody};
+use crate::sheet::{PickedAxis, PickedSum};
 use crate::solution::Solved;
 use crate::tolerance;
 use crate::working::{Line, TermOf, written};
@@ -68,6 +69,18 @@ impl Solved {
             written(&self.model, &self.equilibrium, free_body, equation, &known)
         });
         lines.filter(|line| !line.terms.is_empty()).map(|line| choice(line, &known)).collect()
+    }
+
+    /// What an equation sums, where a sheet can say so: forces along an axis, moments about a named point.
+    pub fn summed(&self, equation: &Equation) -> Option<PickedSum> {
+        match *equation {
+            Equation::Forces { axis: Axis::X, .. } => Some(PickedSum::Along(PickedAxis::X)),
+            Equation::Forces { axis: Axis::Y, .. } => Some(PickedSum::Along(PickedAxis::Y)),
+            Equation::Moments { centre: Centre::Named(point), .. } => {
+                Some(PickedSum::About(self.model.point_name(point).to_owned()))
+            }
+            _ => None,
+        }
     }
 
     /// What each unknown of the working is worth after so many of its steps; what is out of contact from the beginning.

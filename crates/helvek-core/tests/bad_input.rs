@@ -99,6 +99,37 @@ const WRONG: &[(&str, &str, &[&str])] = &[
     (r#"find = [{ what = "happiness" }]"#, "find[0].what", &["reactions"]),
 ];
 
+/// What is added to two jaws that pass B, with the path of the one problem, and words its message and cure must hold.
+const WRONG_JOINTS: &[(&str, &str, &[&str])] = &[
+    (
+        r#"joints = [{ at = "B", kind = "contact", of = ["left", "right"], normal = "up" }, { at = "B", kind = "contact", of = ["right", "left"], normal = "up" }]"#,
+        "joints[1]",
+        &["Two contacts at B push right and left opposite ways", "pin the two"],
+    ),
+    (
+        r#"joints = [{ at = "B", kind = "pin", of = ["left", "right"] }, { at = "B", kind = "contact", of = ["left", "right"], normal = "up" }]"#,
+        "joints[1]",
+        &["At B, left and right are joined and in contact"],
+    ),
+    (r#"joints = [{ at = "B", kind = "pin", of = ["left", "centre"] }]"#, "joints[0].of[1]", &["centre"]),
+    (
+        r#"
+joints = [{ at = "B", kind = "pin", of = ["left", "right"] }]
+pulleys = { P = { at = "C", radius = 0.5, on = "right" }, Q = { at = "D", radius = 2, on = "right" } }
+ropes = { r = { path = [{ body = "left", at = "A" }, { over = "P", turn = "cw" }, { over = "Q", turn = "cw" }, { mass = 10 }] } }"#,
+        "ropes.r.path[1]",
+        &["the pulley P lies inside the pulley Q", "make a radius smaller"],
+    ),
+    (
+        r#"
+joints = [{ at = "B", kind = "pin", of = ["left", "right"] }]
+pulleys = { P = { at = "C", radius = 0.8, on = "right" }, Q = { at = "D", radius = 0.9, on = "right" } }
+ropes = { r = { path = [{ body = "left", at = "A" }, { over = "P", turn = "cw" }, { over = "Q", turn = "ccw" }, { mass = 10 }] } }"#,
+        "ropes.r.path[1]",
+        &["from the pulley P to the pulley Q", "the other way"],
+    ),
+];
+
 /// Parts of the format that this version names as not yet solved.
 const NOT_YET: &[(&str, &str)] = &[
     (r#"space = "space""#, "space"),
@@ -121,6 +152,27 @@ fn each_wrong_thing_is_named_with_its_place_and_cure() {
         assert_eq!(found[0].path, *path, "{added}: {said}");
         assert!(words.iter().all(|w| said.contains(w)), "{added}: {said}");
         assert!(!found[0].cure.is_empty() && found[0].position.is_some(), "{added}: {found:?}");
+    }
+}
+
+#[test]
+fn joints_and_ropes_that_contradict_each_other_are_named() {
+    for (added, path, words) in WRONG_JOINTS {
+        let (lists, tables) = added.split_once("pulleys").map_or((*added, ""), |(l, t)| (l, t));
+        let tables = if tables.is_empty() { String::new() } else { format!("pulleys{tables}") };
+        let text = format!(
+            r#"format = "helvek-sheet/1"
+{lists}
+{tables}
+points = {{ A = [0, 0], B = [2, 0], C = [4, 0], D = [5, 0] }}
+bodies = {{ left = {{ runs = [["A", "B"]] }}, right = {{ runs = [["B", "C", "D"]] }} }}
+supports = [{{ at = "A", kind = "fixed" }}]"#
+        );
+        let found = problems(&text, Syntax::Toml);
+        assert_eq!(found.len(), 1, "{added}: {found:#?}");
+        let said = format!("{} {}", found[0].message, found[0].cure);
+        assert_eq!(found[0].path, *path, "{added}: {said}");
+        assert!(words.iter().all(|w| said.contains(w)), "{added}: {said}");
     }
 }
 

@@ -5,8 +5,10 @@ use crate::page::PageTerm;
 use crate::step::Wording;
 use helvek_core::answers::Answers;
 use helvek_core::choice::Choice;
+use helvek_core::edit::Edit;
 use helvek_core::equilibrium::PartId;
 use helvek_core::plan::FreeBody;
+use helvek_core::sheet::PickedEquation;
 use helvek_core::solution::Solved;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -37,6 +39,8 @@ pub struct ChoiceLine {
     pub helps: bool,
     /// The moment centre, in sheet units.
     pub centre: Option<[f64; 2]>,
+    /// Writes it next; where it helps.
+    pub write: Option<Edit>,
 }
 
 /// The equations of some pieces, by their ids, after so many steps of the working; nothing when there are no such pieces.
@@ -61,7 +65,13 @@ pub fn choices(solved: &Solved, answers: &Answers, pieces: &[String], after: usi
         says.push(Fragment::words(format!("; {}.", of(rows, "equation"))));
     }
     let title = solved.free_body_name(&FreeBody { parts: parts.clone() });
-    let lines = solved.choices(&parts, after).into_iter().map(|choice| wording.choice(&choice)).collect();
+    let free: Vec<String> = parts.iter().map(|part| solved.part_id(*part)).collect();
+    let worded = |choice: &Choice| {
+        let sum = solved.summed(&choice.line.equation).filter(|_| choice.gives.is_some());
+        let picked = sum.map(|sum| PickedEquation { free: free.clone(), sum });
+        ChoiceLine { write: picked.map(|picked| Edit::Equation { picked, after }), ..wording.choice(choice) }
+    };
+    let lines = solved.choices(&parts, after).iter().map(worded).collect();
     Some(PageChoice { title, says, lines })
 }
 
@@ -84,6 +94,7 @@ impl Wording<'_> {
             says,
             helps: choice.gives.is_some(),
             centre: self.centre(&choice.line.equation),
+            write: None,
         }
     }
 }

@@ -80,7 +80,7 @@ fn lists(sheet: &mut Sheet) -> impl Iterator<Item = &mut Vec<String>> {
 fn cut_lists(sheet: &mut Sheet) -> impl Iterator<Item = &mut Vec<String>> {
     sheet.conventions.order.iter_mut().filter_map(|pick| match pick {
         Pick::Section(bars) => Some(bars),
-        Pick::One(_) => None,
+        Pick::One(_) | Pick::Equation(_) => None,
     })
 }
 

@@ -1,7 +1,7 @@
 //! Joints between bodies put down and changed: pins (inside a body: internal hinges), welds, slots, collars, contacts, gear teeth.
 
 use super::typed::{filled, quantity};
-use super::{efforts, place, rigid, row_named, words, wrong};
+use super::{efforts, parts, place, rigid, row_named, words, wrong};
 use crate::model;
 use crate::problem::Problem;
 use crate::sheet::{Find, Joint, JointKind, Sheet};
@@ -126,6 +126,7 @@ pub(super) fn put(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> O
         }
         if let Some(old) = name {
             efforts::renamed(sheet, old, new);
+            parts::renamed(sheet, &["weld"], old, new);
         }
         joint.name = Some(new.to_owned());
     }

@@ -17,6 +17,7 @@ mod member;
 pub mod offers;
 mod order;
 mod panels;
+mod parts;
 mod place;
 mod points;
 mod remove;
@@ -155,6 +156,7 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
         Edit::Join { bars } => bars::join(sheet, bars)?,
         Edit::Pick { at, after } => order::pick(document, sheet, at, *after)?,
         Edit::Section { bars, after } => order::section(document, sheet, bars, after.unwrap_or_default())?,
+        Edit::Equation { picked, after } => order::equation(document, sheet, picked, *after)?,
         Edit::Unpick => sheet.conventions.order.clear(),
         Edit::Shift { ids, by, copies } => group::shift(sheet, ids, by, count(copies.as_deref())?)?,
         Edit::Mirror { ids, about, copy } => {
@@ -173,6 +175,7 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
     bars::forget_gone(sheet);
     order::forget_gone(sheet);
     efforts::forget_gone(sheet);
+    parts::forget_gone(sheet);
     if !matches!(edit, Edit::Remove { .. } | Edit::Point { .. }) {
         points::keep_names(&document.sheet, sheet);
     }

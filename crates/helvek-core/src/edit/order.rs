@@ -1,11 +1,11 @@
 //! What is worked first: a joint that someone picks next, a section drawn across bars.
 
-use super::{chain, wrong};
+use super::{chain, parts, wrong};
 use crate::equilibrium::{ColumnOf, Freedom, PartId, PartOf};
 use crate::model;
 use crate::plan::sides;
 use crate::problem::Problem;
-use crate::sheet::{Document, Pick, Sheet};
+use crate::sheet::{Document, Pick, PickedEquation, PickedSum, Sheet};
 use crate::solution::{Solved, solve};
 use std::collections::HashSet;
 
@@ -88,12 +88,67 @@ pub(super) fn section(document: &Document, sheet: &mut Sheet, bars: &str, after:
     Ok(())
 }
 
+/// Writes one equation of a free body after so many steps, which stay exactly as they are.
+///
+/// # Errors
+/// When it holds no unknown by then, or several.
+pub(super) fn equation(
+    document: &Document,
+    sheet: &mut Sheet,
+    picked: &PickedEquation,
+    after: usize,
+) -> Outcome {
+    let solved = solve(model::build(document).model);
+    let ids = solved.equilibrium.part_ids();
+    let parts: Vec<PartId> = ids.filter(|id| picked.free.contains(&solved.part_id(*id))).collect();
+    let meant =
+        |choice: &&crate::choice::Choice| solved.summed(&choice.line.equation).as_ref() == Some(&picked.sum);
+    let choices = solved.choices(&parts, after);
+    let Some(choice) = choices.iter().find(meant) else {
+        return wrong("free", "This free body has no such equation.", "Choose one that is listed.");
+    };
+    if choice.gives.is_none() {
+        let names: Vec<_> = choice.open.iter().map(|id| solved.unknown_name(*id)).collect();
+        let message = match names.len() {
+            0 => "Everything in this equation is known already.".to_owned(),
+            n => format!("This equation has {n} unknowns, {}.", names.join(", ")),
+        };
+        return wrong("free", message, "Choose one that holds a single unknown.");
+    }
+    let mut order = exactly(&solved, after);
+    let free = parts.iter().map(|part| solved.part_id(*part)).collect();
+    order.push(Pick::Equation(PickedEquation { free, sum: picked.sum.clone() }));
+    sheet.conventions.order = order;
+    Ok(())
+}
+
+/// The first steps, each by its own equation where that has a name; a joint at an angle or a set of equations by its free body.
+fn exactly(solved: &Solved, after: usize) -> Vec<Pick> {
+    let steps = solved.working.steps.iter().take(after);
+    let mut order: Vec<Pick> = Vec::new();
+    for step in steps {
+        let pick = match &step.lines[..] {
+            [line] => solved.summed(&line.equation).map(|sum| {
+                let free = line.free_body.parts.iter().map(|part| solved.part_id(*part)).collect();
+                Pick::Equation(PickedEquation { free, sum })
+            }),
+            _ => None,
+        };
+        let pick = pick.or_else(|| written(solved, &step.lines.first()?.free_body.parts));
+        order.extend(pick.filter(|pick| order.last() != Some(pick)));
+    }
+    order
+}
+
 fn same(a: &[String], b: &[String]) -> bool {
     a.iter().collect::<HashSet<_>>() == b.iter().collect::<HashSet<_>>()
 }
 
 /// The free bodies of the first steps, as the sheet writes them.
 fn before(solved: &Solved, after: usize) -> Vec<Pick> {
+    if solved.model.order.iter().any(|picked| matches!(picked, model::Picked::Equation(..))) {
+        return exactly(solved, after);
+    }
     let turns = solved.working.turns();
     turns.iter().filter(|turn| turn.first < after).filter_map(|turn| written(solved, &turn.parts)).collect()
 }
@@ -147,6 +202,13 @@ pub(super) fn forget_gone(sheet: &mut Sheet) {
             name == "whole" || sheet.points.contains_key(name) || sheet.bodies.contains_key(name)
         }
         Pick::Section(cut) => cut.iter().all(|bar| bars.contains(bar)),
+        Pick::Equation(equation) => {
+            let about = match &equation.sum {
+                PickedSum::About(point) => sheet.points.contains_key(point),
+                PickedSum::Along(_) => true,
+            };
+            about && equation.free.iter().all(|id| parts::there(sheet, id))
+        }
     });
     sheet.conventions.order = order;
 }

@@ -1,10 +1,10 @@
 //! Everything on a sheet that names a point: visited in one place, for renaming, and for finding points that nothing needs any more.
 
 use super::figure::Figure;
-use super::{bars, wrong};
+use super::{bars, parts, wrong};
 use crate::model;
 use crate::problem::Problem;
-use crate::sheet::{Bar, Direction, DistributedLoad, Find, ForceLoad, Load, Pick, RopeStop, Sheet};
+use crate::sheet::{Bar, Direction, DistributedLoad, Find, ForceLoad, Load, RopeStop, Sheet};
 use crate::tolerance;
 use std::collections::HashSet;
 
@@ -76,13 +76,7 @@ pub(super) fn rename(sheet: &mut Sheet, old: &str, new: &str) -> Result<(), Vec<
     };
     sheet.supports.iter_mut().for_each(|s| called_after(&mut s.name));
     sheet.joints.iter_mut().for_each(|j| called_after(&mut j.name));
-    for pick in &mut sheet.conventions.order {
-        if let Pick::One(name) = pick
-            && name == old
-        {
-            new.clone_into(name);
-        }
-    }
+    parts::point_renamed(sheet, old, new);
     let after = names(sheet);
     bars::renamed(sheet, &before[2], &after[2]);
     for find in &mut sheet.find {
@@ -116,6 +110,7 @@ pub(super) fn become_one(sheet: &mut Sheet, gone: &str, stays: &str) {
             stays.clone_into(name);
         }
     });
+    parts::point_renamed(sheet, gone, stays);
     for body in sheet.bodies.values_mut() {
         for name in body.runs.iter_mut().flatten().chain(&mut body.points).filter(|name| *name == gone) {
             stays.clone_into(name);

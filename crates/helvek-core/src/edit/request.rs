@@ -1,5 +1,6 @@
 //! What can be done to a sheet.
 
+use crate::sheet::PickedEquation;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 
@@ -262,6 +263,13 @@ pub enum Edit {
         bars: String,
         /// How many steps of the working stay as they are; none.
         after: Option<usize>,
+    },
+    /// Writes one equation of a free body next.
+    Equation {
+        /// Which: `{"free":["body:jib"],"about":"A"}`.
+        picked: PickedEquation,
+        /// How many steps of the working stay as they are.
+        after: usize,
     },
     /// Leaves the order of the work to the plan again.
     Unpick,

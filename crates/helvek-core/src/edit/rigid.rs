@@ -3,7 +3,7 @@
 use super::figure::Figure;
 use super::place::{free_name, spot_of};
 use super::typed::{filled, quantity, tidy};
-use super::{chain, joints, place, units, words, wrong};
+use super::{chain, joints, parts, place, units, words, wrong};
 use crate::problem::Problem;
 use crate::sheet::{Body, DistributedLoad, JointKind, Load, Quantity, RopeStop, Sheet};
 use crate::units::Dimension;
@@ -103,6 +103,7 @@ pub(super) fn rename(sheet: &mut Sheet, old: &str, new: &str) -> Outcome {
             new.clone_into(name);
         }
     });
+    parts::renamed(sheet, &["body"], old, &new);
     let bodies = std::mem::take(&mut sheet.bodies);
     sheet.bodies = bodies.into_iter().map(|(n, b)| (if n == old { new.clone() } else { n }, b)).collect();
     Ok(())

@@ -9,7 +9,7 @@
 
 use super::figure::Figure;
 use super::typed::{filled, kept, positive, quantity};
-use super::{efforts, joints, rigid, units, words, wrong};
+use super::{efforts, joints, parts, rigid, units, words, wrong};
 use crate::geometry::{Point, Vector};
 use crate::model::PIN;
 use crate::problem::{Problem, ProblemKind, nearest};
@@ -96,6 +96,7 @@ pub(super) fn pulley(sheet: &mut Sheet, name: Option<&str>, slots: &Wheel<'_>) -
             let all = std::mem::take(&mut sheet.pulleys);
             let renamed = |n: String, p: Pulley| if n == old { (new.clone(), wheel.clone()) } else { (n, p) };
             sheet.pulleys = all.into_iter().map(|(n, p)| renamed(n, p)).collect();
+            parts::renamed(sheet, &["wheel"], old, &new);
             for stop in sheet.ropes.values_mut().flat_map(|rope| &mut rope.path) {
                 if let RopeStop::Over { over, .. } = stop
                     && over == old
@@ -151,6 +152,7 @@ pub(super) fn rope(
     }
     if let Some(old) = name {
         efforts::renamed(sheet, old, &new);
+        parts::renamed(sheet, &["end", "rope"], old, &new);
     }
     match name {
         None => {

@@ -38,6 +38,10 @@ pub(super) fn change(sheet: &mut Sheet, length: &str, force: &str) -> Result<(),
             rewrite(side, Dimension::FORCE);
         }
     }
+    let (from, to) = (old.of(Dimension::LENGTH), new.of(Dimension::LENGTH));
+    for distance in sheet.conventions.apart.moved.values_mut().flatten() {
+        *distance = tidy(to.from_si(from.to_si(*distance)));
+    }
     for (quantity, dimension) in sheet.loads.iter_mut().flat_map(quantities) {
         rewrite(quantity, dimension);
     }

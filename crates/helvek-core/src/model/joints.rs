@@ -4,6 +4,7 @@ use super::resolve::Builder;
 use super::{BarKind, BarLimits, BodyId, JointId, On, PinId, PointId, names};
 use crate::geometry::Vector;
 use crate::sheet::{self, Document, JointKind as Written};
+use crate::tolerance;
 use crate::units::Dimension;
 use std::collections::HashMap;
 
@@ -194,7 +195,42 @@ impl Builder {
                 JointKind::Mesh { normal, pressure_angle: angle, flank: 1.0 }
             }
         };
+        if let Some((message, cure)) = self.contradicts(at, &kind, &of) {
+            self.sense(path, message, cure);
+            return None;
+        }
         Some(Joint { name, at, kind, of, pin: None })
+    }
+
+    /// What is wrong with a second joint of the same two bodies at one point: a contact beside a pin or a weld never opens, and two contacts
+    /// that push opposite ways would press the bodies apart both ways.
+    fn contradicts(&self, at: PointId, kind: &JointKind, of: &[BodyId]) -> Option<(String, &'static str)> {
+        let name = |body: &BodyId| self.model.bodies[body.0].name.as_str();
+        let holds = |kind: &JointKind| matches!(kind, JointKind::Pin | JointKind::Weld);
+        for other in self.model.joints.iter().filter(|other| other.at == at) {
+            let both = of.iter().filter(|body| other.of.contains(body)).count();
+            if both < 2 {
+                continue;
+            }
+            let (a, b, point) = (name(&of[0]), name(&of[1]), self.model.point_name(at));
+            match (kind, &other.kind) {
+                (JointKind::Contact { normal: n, .. }, JointKind::Contact { normal: m, .. }) => {
+                    let along = if of[0] == other.of[0] { n.dot(*m) } else { -n.dot(*m) };
+                    if along < -1.0 + tolerance::GEOMETRY {
+                        let message = format!("Two contacts at {point} push {a} and {b} opposite ways.");
+                        return Some((message, "Remove one of them, or pin the two."));
+                    }
+                }
+                (JointKind::Contact { .. }, held) | (held, JointKind::Contact { .. }) if holds(held) => {
+                    let message = format!(
+                        "At {point}, {a} and {b} are joined and in contact: joined, they cannot part."
+                    );
+                    return Some((message, "Keep the one that is meant."));
+                }
+                _ => {}
+            }
+        }
+        None
     }
 
     pub(super) fn bars(&mut self, document: &Document) {

@@ -23,7 +23,7 @@ pub use effort::Effort;
 pub use joints::{Bar, Joint, JointKind, bar_names, joint_names};
 pub use limits::{BarLimits, Growing, PERMANENT, Parameter};
 pub use loads::{Given, Load, LoadKind, load_names};
-pub use order::Picked;
+pub use order::{Part, Picked, Sum};
 pub use ropes::{Leg, Pulley, Rope, RopeEnd};
 pub use sought::{Amount, Sought, SoughtOf};
 pub use supports::{Support, SupportKind, support_names};

@@ -1,9 +1,9 @@
 //! What someone chose to work first, resolved.
 
 use super::resolve::Builder;
-use super::{BarId, BodyId, PointId};
+use super::{BarId, BodyId, JointId, PointId, PulleyId, RopeId};
 use crate::problem::{ProblemKind, nearest};
-use crate::sheet::{Document, Pick};
+use crate::sheet::{Document, Pick, PickedAxis, PickedEquation, PickedSum};
 
 /// A free body that was chosen.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -16,6 +16,32 @@ pub enum Picked {
     Body(BodyId),
     /// One side of a section through these bars.
     Section(Vec<BarId>),
+    /// One equation of several parts together.
+    Equation(Vec<Part>, Sum),
+}
+
+/// A part as it is freed; not every one is, in every structure.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Part {
+    /// A rigid body.
+    Body(BodyId),
+    /// The pin at a point.
+    Pin(PointId),
+    /// The weld of a joint.
+    Weld(JointId),
+    /// A pulley.
+    Wheel(PulleyId),
+    /// What hangs or pulls on a rope: its first end (0) or its last (1).
+    End(RopeId, usize),
+}
+
+/// What a chosen equation sums.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Sum {
+    /// Moments about a point.
+    About(PointId),
+    /// Forces along an axis.
+    Along(PickedAxis),
 }
 
 impl Builder {
@@ -28,6 +54,7 @@ impl Builder {
                     let rows: Option<Vec<_>> = bars.iter().map(|bar| self.bar_named(bar, &path)).collect();
                     rows.filter(|rows| !rows.is_empty()).map(Picked::Section)
                 }
+                Pick::Equation(equation) => self.equation(equation, &path),
             };
             self.model.order.extend(picked);
         }
@@ -51,6 +78,43 @@ impl Builder {
         };
         self.problem(ProblemKind::Name, path, format!("There is no joint and no body \"{name}\"."), cure);
         None
+    }
+
+    fn equation(&mut self, equation: &PickedEquation, path: &str) -> Option<Picked> {
+        let parts = equation.free.iter().map(|id| {
+            let part = self.part(id);
+            if part.is_none() {
+                let message = format!("There is no part \"{id}\".");
+                let cure = "Name parts as body:jib, pin:B, wheel:P or end:hoist#0.";
+                self.problem(ProblemKind::Name, &format!("{path}.free"), message, cure);
+            }
+            part
+        });
+        let parts: Vec<Option<Part>> = parts.collect();
+        let parts = parts.into_iter().collect::<Option<Vec<_>>>()?;
+        let sum = match &equation.sum {
+            PickedSum::About(name) => Sum::About(self.point(name, &format!("{path}.about"))?),
+            PickedSum::Along(axis) => Sum::Along(*axis),
+        };
+        Some(Picked::Equation(parts, sum))
+    }
+
+    /// The part of an id.
+    fn part(&self, id: &str) -> Option<Part> {
+        let model = &self.model;
+        let (kind, name) = id.split_once(':')?;
+        Some(match kind {
+            "body" => Part::Body(BodyId(model.bodies.iter().position(|b| b.name == name)?)),
+            "pin" => Part::Pin(model.point_ids().into_iter().find(|p| model.point_name(*p) == name)?),
+            "weld" => Part::Weld(JointId(model.joints.iter().position(|j| j.name == name)?)),
+            "wheel" => Part::Wheel(PulleyId(model.pulleys.iter().position(|p| p.name == name)?)),
+            "end" => {
+                let (name, end) = name.rsplit_once('#')?;
+                let rope = RopeId(model.ropes.iter().position(|r| r.name == name)?);
+                Part::End(rope, end.parse().ok().filter(|end| *end < 2)?)
+            }
+            _ => return None,
+        })
     }
 
     fn bar_named(&mut self, name: &str, path: &str) -> Option<BarId> {

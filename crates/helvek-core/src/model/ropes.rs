@@ -160,19 +160,8 @@ impl Builder {
         for (i, pair) in stops.windows(2).enumerate() {
             let Some(leg) = leg(&pair[0], &pair[1]) else {
                 let between = format!("{path}[{i}]");
-                let message = match (&pair[0], &pair[1]) {
-                    (Stop::Free(..), Stop::Free(..)) => format!("The rope {name} is held by nothing."),
-                    _ => format!(
-                        "The rope {name} has no straight way between its stops {} and {}.",
-                        i + 1,
-                        i + 2
-                    ),
-                };
-                self.sense(
-                    &between,
-                    message,
-                    "Move a point out of the wheel, or turn the other way round it.",
-                );
+                let (message, cure) = self.no_way(name, i + 1, &pair[0], &pair[1]);
+                self.sense(&between, message, cure);
                 return None;
             };
             legs.push(leg);
@@ -185,6 +174,31 @@ impl Builder {
         };
         let ends = [end(&stops[0]), end(&stops[count - 1])];
         Some(Rope { name: name.to_owned(), ends, wheels, legs })
+    }
+
+    /// Why a rope cannot run straight from its stop `first` (counted from 1) to the next, and what mends it.
+    fn no_way(&self, rope: &str, first: usize, from: &Stop, to: &Stop) -> (String, &'static str) {
+        let rim = |stop: &Stop| match stop {
+            Stop::End(_, rim) | Stop::Wheel(_, rim) => Some(*rim),
+            Stop::Free(..) => None,
+        };
+        let called = |stop: &Stop, number: usize| match stop {
+            Stop::Wheel(id, _) => format!("the pulley {}", self.model.pulleys[id.index()].name),
+            _ => format!("its stop {number}"),
+        };
+        let Some((a, b)) = rim(from).zip(rim(to)) else {
+            let message = format!("The rope {rope} is held by nothing.");
+            return (message, "Let it end on a body, on the ground or on a mass.");
+        };
+        let (from, to) = (called(from, first), called(to, first + 1));
+        let apart = a.centre.distance(b.centre);
+        if apart <= (a.turned.abs() - b.turned.abs()).abs() {
+            let (inner, outer) = if a.turned.abs() < b.turned.abs() { (from, to) } else { (to, from) };
+            let message = format!("On the way of the rope {rope}, {inner} lies inside {outer}.");
+            return (message, "Move one of them, or make a radius smaller.");
+        }
+        let message = format!("The rope {rope} has no straight way from {from} to {to}: they overlap.");
+        (message, "Move them apart, or run round one of them the other way.")
     }
 
     fn stop(&mut self, rope: &str, stop: &RopeStop, path: &str) -> Option<Stop> {

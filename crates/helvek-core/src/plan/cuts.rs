@@ -1,6 +1,6 @@
 //! Free bodies worth looking at: single parts, the whole, parts taken together, sections.
 
-use super::sections;
+use super::{picks, sections};
 use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, Equilibrium, Freedom, PartId, PartOf};
 use crate::geometry::{Point, Wrench};
 use crate::model::{BarId, Model, Picked};
@@ -100,10 +100,19 @@ pub(super) fn cuts(model: &Model, equilibrium: &Equilibrium, asked: &[ColumnId])
         }
     }
     for picked in &model.order {
-        if let Picked::Section(bars) = picked {
-            for side in sides(equilibrium, bars).into_iter().flatten() {
-                push(side, CutKind::Section);
+        match picked {
+            Picked::Section(bars) => {
+                for side in sides(equilibrium, bars).into_iter().flatten() {
+                    push(side, CutKind::Section);
+                }
             }
+            Picked::Equation(parts, _) => {
+                if let Some(parts) = picks::meant(model, equilibrium, parts) {
+                    let truss = parts.iter().filter(|part| particle(part)).count() > 1;
+                    push(parts, if truss { CutKind::Section } else { CutKind::Group });
+                }
+            }
+            Picked::Whole | Picked::Joint(_) | Picked::Body(_) => {}
         }
     }
     if !joints_only {

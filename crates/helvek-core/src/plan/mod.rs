@@ -161,7 +161,7 @@ pub(crate) fn plan(model: &Model, equilibrium: &Equilibrium, given: &Given<'_>) 
     let mut chooser = Chooser::new(model, equilibrium, given, cuts);
     let mut known: Vec<bool> = given.released.to_vec();
     let mut steps: Vec<Found> = Vec::new();
-    picks::chosen(&mut chooser, &mut known, &mut steps);
+    let stay = picks::chosen(&mut chooser, &mut known, &mut steps);
     // What was chosen is worked, whether it leads on or not.
     targets.push(steps.iter().flat_map(|step| step.unknowns.clone()).collect());
     for target in &targets {
@@ -169,7 +169,7 @@ pub(crate) fn plan(model: &Model, equilibrium: &Equilibrium, given: &Given<'_>) 
     }
     let unreached = asked.iter().filter(|c| !known[c.index()]).copied().collect();
     let wanted: Vec<_> = targets.concat();
-    let steps = order::ordered(&chooser, needed(steps, &wanted), given);
+    let steps = order::ordered(&chooser, needed(steps, &wanted), stay, given);
     let checks = checks::checks(&chooser, &steps, given);
     Plan { steps, checks, unreached }
 }

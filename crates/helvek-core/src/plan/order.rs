@@ -9,7 +9,13 @@ use crate::sheet::First;
 use crate::tolerance;
 
 /// What can be written next comes next; on the free body at hand as long as it has something, moments or sums first as the school has it.
-pub(super) fn ordered(chooser: &Chooser<'_>, steps: Vec<Found>, given: &Given<'_>) -> Vec<PlannedStep> {
+/// The first `stay` steps stay where they are.
+pub(super) fn ordered(
+    chooser: &Chooser<'_>,
+    steps: Vec<Found>,
+    stay: usize,
+    given: &Given<'_>,
+) -> Vec<PlannedStep> {
     let mut known: Vec<bool> = given.released.to_vec();
     let mut left: Vec<Option<Found>> = steps.into_iter().map(Some).collect();
     let mut planned = Vec::new();
@@ -31,10 +37,14 @@ pub(super) fn ordered(chooser: &Chooser<'_>, steps: Vec<Found>, given: &Given<'_
         let stays = |s: &Found| at_hand == Some(body(s));
         let here = left.iter().flatten().any(|s| stays(s) && ready(s));
         let wanted = if here { at_hand } else { left[first].as_ref().map(body) };
-        let next = (0..left.len())
-            .filter(|i| left[*i].as_ref().is_some_and(|s| wanted == Some(body(s)) && ready(s)))
-            .min_by_key(|i| (left[*i].as_ref().map_or((0, 0), |s| (by_school(s), axis(s))), *i))
-            .unwrap_or(first);
+        let next = if planned.len() < stay {
+            first
+        } else {
+            (0..left.len())
+                .filter(|i| left[*i].as_ref().is_some_and(|s| wanted == Some(body(s)) && ready(s)))
+                .min_by_key(|i| (left[*i].as_ref().map_or((0, 0), |s| (by_school(s), axis(s))), *i))
+                .unwrap_or(first)
+        };
         let Some(step) = left[next].take() else { break };
         at_hand = Some(body(&step));
         planned.push(reasoned(chooser, &step, &known, given));

@@ -2,13 +2,25 @@
 
 use super::cuts::sides;
 use super::isolate::Chooser;
-use super::{Found, reach};
-use crate::equilibrium::{ColumnId, ColumnOf, PartOf};
-use crate::model::Picked;
+use super::{Axis, Centre, Equation, Found, reach};
+use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartId, PartOf};
+use crate::geometry::Vector;
+use crate::model::{Model, Part, Picked, Sum};
+use crate::sheet::PickedAxis;
 
 /// The steps on the chosen free bodies, in their order; a section is worked on the side with fewer unknowns, its reactions found before.
-pub(super) fn chosen(chooser: &mut Chooser<'_>, known: &mut [bool], steps: &mut Vec<Found>) {
+/// Returns how many of them stay exactly where they are: those up to the last equation that was chosen by itself.
+pub(super) fn chosen(chooser: &mut Chooser<'_>, known: &mut [bool], steps: &mut Vec<Found>) -> usize {
+    let mut stay = 0;
     for picked in chooser.model.order.clone() {
+        if let Picked::Equation(parts, sum) = &picked {
+            if let Some(step) = one(chooser, parts, *sum, known) {
+                known[step.unknowns[0].index()] = true;
+                steps.push(step);
+                stay = steps.len();
+            }
+            continue;
+        }
         let open = |cut: usize, known: &[bool]| {
             chooser.cuts[cut].entering.iter().filter(|e| !known[e.column.index()]).count()
         };
@@ -32,6 +44,46 @@ pub(super) fn chosen(chooser: &mut Chooser<'_>, known: &mut [bool], steps: &mut 
         }
         work_off(chooser, known, cut, steps);
     }
+    stay
+}
+
+/// One chosen equation, where it holds a single unknown that equilibrium fixes.
+fn one(chooser: &Chooser<'_>, parts: &[Part], sum: Sum, known: &[bool]) -> Option<Found> {
+    let parts = meant(chooser.model, chooser.equilibrium, parts)?;
+    let index = chooser.cuts.iter().position(|cut| cut.parts == parts)?;
+    let equation = match sum {
+        Sum::About(point) => {
+            Equation::Moments { about: chooser.model.at(point), centre: Centre::Named(point) }
+        }
+        Sum::Along(PickedAxis::X) => Equation::Forces { along: Vector::X, axis: Axis::X },
+        Sum::Along(PickedAxis::Y) => Equation::Forces { along: Vector::Y, axis: Axis::Y },
+    };
+    let cut = &chooser.cuts[index];
+    let columns = cut.entering.iter().map(|e| e.column).filter(|id| chooser.enters(cut, &equation, *id));
+    let (needs, open): (Vec<ColumnId>, Vec<ColumnId>) = columns.partition(|id| known[id.index()]);
+    match open[..] {
+        [only] if chooser.given.determined[only.index()] => {
+            Some(Found { lines: vec![(index, equation)], unknowns: open, needs })
+        }
+        _ => None,
+    }
+}
+
+/// The parts that are meant, in the order of the equilibrium; `None` when one of them is not freed in this structure.
+pub(super) fn meant(model: &Model, equilibrium: &Equilibrium, parts: &[Part]) -> Option<Vec<PartId>> {
+    let is = |of: PartOf, part: Part| match (of, part) {
+        (PartOf::Body(a), Part::Body(b)) => a == b,
+        (PartOf::Pin(pin), Part::Pin(at)) => model.pins[pin.index()].at == at,
+        (PartOf::Weld(a), Part::Weld(b)) => a == b,
+        (PartOf::Wheel(a), Part::Wheel(b)) => a == b,
+        (PartOf::End(a, end), Part::End(b, other)) => a == b && end == other,
+        _ => false,
+    };
+    let find = |part: &Part| equilibrium.part_ids().find(|id| is(equilibrium.parts[id.index()].of, *part));
+    let mut found = parts.iter().map(find).collect::<Option<Vec<_>>>()?;
+    found.sort_unstable();
+    found.dedup();
+    (!found.is_empty()).then_some(found)
 }
 
 /// Everything one free body yields, the easiest first.
@@ -68,6 +120,8 @@ fn cuts_of(chooser: &Chooser<'_>, picked: &Picked) -> Vec<usize> {
             single(&|of| matches!(of, PartOf::Pin(pin) if chooser.model.pins[pin.index()].at == *point))
         }
         Picked::Body(body) => single(&|of| of == PartOf::Body(*body)),
+        // Worked by itself.
+        Picked::Equation(..) => Vec::new(),
         Picked::Section(bars) => sides(equilibrium, bars)
             .iter()
             .flatten()

@@ -8,6 +8,7 @@ mod fields;
 mod limits;
 mod loads;
 mod tree;
+mod work;
 
 pub use choice::Choice;
 pub use connections::{
@@ -16,10 +17,11 @@ pub use connections::{
 pub use document::{Document, MAX_TEXT, Syntax, read};
 pub use limits::Limit;
 pub use loads::{CoupleLoad, DistributedLoad, ForceLoad, Load, OwnWeight, Per, WeightLoad};
+pub use work::{Apart, Pick, PickedAxis, PickedEquation, PickedSum};
 
 use indexmap::IndexMap;
 use schemars::JsonSchema;
-use serde::{Deserialize, Serialize};
+use serde::Serialize;
 
 /// The format this version reads and writes.
 pub const FORMAT: &str = "helvek-sheet/1";
@@ -145,7 +147,7 @@ impl UnitNames {
 }
 
 /// The schools: how things are worked and displayed. None of them changes a value in the answers.
-#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, JsonSchema)]
+#[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
 pub struct Conventions {
     /// The positive turning sense of a moment equation as it is written; default counter-clockwise.
     #[serde(default, skip_serializing_if = "Option::is_none")]
@@ -175,16 +177,9 @@ pub struct Conventions {
     /// Free bodies that are worked first, in this order; the rest follows as it is found best.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub order: Vec<Pick>,
-}
-
-/// A free body someone chose.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
-#[serde(untagged)]
-pub enum Pick {
-    /// A joint by its point, a body by its name, or `whole`.
-    One(String),
-    /// A section, by the bars that it cuts.
-    Section(Vec<String>),
+    /// Where pieces stand when the structure is taken apart, and what is freed together.
+    #[serde(default, skip_serializing_if = "Apart::is_empty")]
+    pub apart: Apart,
 }
 
 impl Conventions {

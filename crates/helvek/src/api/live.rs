@@ -36,9 +36,9 @@ pub(crate) struct LiveRequest {
     /// Wants the free bodies of the working, and which joint can be next.
     #[serde(default)]
     pub(crate) free: bool,
-    /// Wants the structure taken apart; parts that are listed together, by the ids of their pieces, as one free body.
+    /// Wants the structure taken apart.
     #[serde(default)]
-    pub(crate) apart: Option<Vec<Vec<String>>>,
+    pub(crate) apart: bool,
     /// Wants the table of bars.
     #[serde(default)]
     pub(crate) table: bool,
@@ -169,8 +169,8 @@ fn reply(request: &LiveRequest) -> LiveReply {
             page.next = next(&solved);
             scene.free = free_bodies(&solved, &scene);
         }
-        if let Some(together) = &request.apart {
-            scene.apart = pieces(&solved, &scene, together);
+        if request.apart {
+            scene.apart = pieces(&solved, &scene, &document.sheet.conventions.apart.together);
         }
         let free_motion = answers.free_motion.clone();
         LiveSolution { answers: (!request.lean).then_some(answers), page, free_motion }

@@ -77,7 +77,11 @@ async fn a_piece_is_dragged_aside_and_stays_and_pieces_are_freed_together() {
     let after = browser.script(place).await;
     let moved = |i: usize| after[i].as_f64().unwrap() - before[i].as_f64().unwrap();
     assert!((moved(0) - 60.0).abs() < 2.0 && (moved(1) + 40.0).abs() < 2.0, "{before} {after}");
-    browser.keys("1").await;
+    // It stays there: also when the sheet is opened anew.
+    browser.settle().await;
+    let address = browser.script("return location.href").await;
+    browser.goto(address.as_str().unwrap()).await;
+    browser.settle().await;
     browser.keys("2").await;
     browser.settle().await;
     assert_eq!(browser.script(place).await, after);
@@ -98,6 +102,55 @@ async fn a_piece_is_dragged_aside_and_stays_and_pieces_are_freed_together() {
     press(&desk, "Take apart").await;
     browser.settle().await;
     assert_eq!(pieces(&desk).await.len(), 4);
+    desk.close().await;
+}
+
+#[tokio::test]
+async fn an_equation_of_ones_own_becomes_the_next_step() {
+    let desk = Desk::set(true, Theme::Light).await;
+    let browser = &desk.browser;
+    desk.open("Tub hoist").await;
+    let first = "return document.querySelector('span.number').parentElement.textContent";
+    browser.keys("2").await;
+    browser.settle().await;
+    let before = browser.script(first).await;
+    browser.click("[data-piece='body:jib'] .title").await;
+    browser.settle().await;
+    // Two of its four equations hold one unknown; the plan takes moments about C, someone moments about B.
+    assert_eq!(browser.script("return document.querySelectorAll('.choice .write').length").await, json!(2));
+    browser.click(".choice li:nth-child(3) .write").await;
+    browser.settle().await;
+    let after = browser.script(first).await;
+    assert_ne!(before, after);
+    assert!(after.as_str().unwrap().contains("Moments about B"), "{after}");
+    assert!(browser.text(".thread").await.contains("step 1 of 6"), "{}", browser.text(".thread").await);
+    browser.control('z').await;
+    browser.settle().await;
+    assert_eq!(browser.script(first).await, before);
+    desk.close().await;
+}
+
+#[tokio::test]
+async fn a_point_is_dropped_on_another_and_the_two_bodies_are_pinned() {
+    let desk = Desk::set(false, Theme::Light).await;
+    let browser = &desk.browser;
+    desk.new_sheet().await;
+    desk.draw(&["B0;0 0;3⏎", "B1;2 3;2⏎", "p⏎"]).await;
+    let way = "const at = (id) => { const r = document.querySelector(`.hold[data-mark='point:${id}']`).getBoundingClientRect();
+        return [r.x + r.width / 2, r.y + r.height / 2]; }; return [at('C')[0] - at('B')[0], at('C')[1] - at('B')[1]]";
+    let way = browser.script(way).await;
+    let by = |i: usize| -way[i].as_f64().unwrap();
+    browser.drag(".hold[data-mark='point:C']", by(0) + 3.0, by(1) - 4.0).await;
+    browser.settle().await;
+    assert_eq!(
+        browser.script("return document.querySelectorAll('[data-handle^=\"joint:\"]').length").await,
+        json!(1)
+    );
+    // The pin is taken hold of where it is, and both bodies go along.
+    browser.drag("[data-handle='joint:B']", 40.0, 0.0).await;
+    browser.settle().await;
+    let held = "return document.querySelectorAll('[data-handle=\"point:C\"]').length";
+    assert_eq!(browser.script(held).await, json!(0));
     desk.close().await;
 }
 

@@ -726,6 +726,18 @@ export interface components {
             /** @description How the model moves, when it can. */
             readonly free_motion?: components["schemas"]["FreeMotion"] | null;
         };
+        /** @description How the structure is seen taken apart. Display only: ids that are not there any more are passed over. */
+        readonly Apart: {
+            /** @description How far pieces were dragged aside, by their ids, in sheet units. */
+            readonly moved?: {
+                readonly [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /** @description Pieces that are freed as one, by their ids. */
+            readonly together?: readonly (readonly string[])[];
+        };
         /** @description A lever arm in sheet units: from the centre to the foot, at a right angle to the line of action through `at`. */
         readonly ArmMark: {
             /** @description The moment centre. */
@@ -969,6 +981,8 @@ export interface components {
                 number,
                 number
             ] | null;
+            /** @description Writes it next; where it helps. */
+            readonly write: components["schemas"]["Edit"] | null;
         };
         /** @description A free body of one's own choice. */
         readonly Chosen: {
@@ -1003,6 +1017,8 @@ export interface components {
             readonly figures?: number | null;
             /** @description Free bodies that are worked first, in this order; the rest follows as it is found best. */
             readonly order?: readonly components["schemas"]["Pick"][];
+            /** @description Where pieces stand when the structure is taken apart, and what is freed together. */
+            readonly apart?: components["schemas"]["Apart"];
         };
         /** @description The count of the traditional rule. */
         readonly Count: {
@@ -1370,6 +1386,16 @@ export interface components {
              * @description How many steps of the working stay as they are; none.
              */
             readonly after?: number | null;
+        } | {
+            /** @constant */
+            readonly edit: "equation";
+            /** @description Which: `{"free":["body:jib"],"about":"A"}`. */
+            readonly picked: components["schemas"]["PickedEquation"];
+            /**
+             * Format: uint
+             * @description How many steps of the working stay as they are.
+             */
+            readonly after: number;
         } | {
             /** @constant */
             readonly edit: "unpick";
@@ -1767,10 +1793,10 @@ export interface components {
              */
             readonly free?: boolean;
             /**
-             * @description Wants the structure taken apart; parts that are listed together, by the ids of their pieces, as one free body.
-             * @default null
+             * @description Wants the structure taken apart.
+             * @default false
              */
-            readonly apart?: readonly (readonly string[])[] | null;
+            readonly apart?: boolean;
             /**
              * @description Wants the table of bars.
              * @default false
@@ -2330,8 +2356,19 @@ export interface components {
         };
         /** @description What a distributed load's intensity is counted per. */
         readonly Per: "length" | "projection";
-        /** @description A free body someone chose. */
-        readonly Pick: string | readonly string[];
+        /** @description A free body someone chose, or one equation of one. */
+        readonly Pick: string | readonly string[] | components["schemas"]["PickedEquation"];
+        /** @description An axis of the plane. */
+        readonly PickedAxis: "x" | "y";
+        /** @description One equation of a free body: `{ free = ["body:jib"], about = "A" }`, `{ free = ["body:jib", "end:hoist#1"], along = "x" }`. */
+        readonly PickedEquation: {
+            /** @description The ids of its parts: `body:jib`, `pin:B`, `weld:W`, `wheel:P`, `end:hoist#0`. */
+            readonly free: readonly string[];
+        } & ({
+            readonly about: string;
+        } | {
+            readonly along: components["schemas"]["PickedAxis"];
+        });
         /** @description One free body of the structure taken apart. */
         readonly Piece: {
             /** @description `body:jib`, `pin:B`, `wheel:P`, `end:hoist#0`; of several that are freed together, all of them with `+` between. */

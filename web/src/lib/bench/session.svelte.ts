@@ -57,10 +57,8 @@ export class Session {
   chosen = $state.raw<readonly string[]>([]);
   /** Whether structures of several bodies are seen taken apart, wherever they are freed. */
   apart = $state(true);
-  /** Pieces that were freed together on demand, by their ids. */
-  together = $state.raw<readonly (readonly string[])[]>([]);
-  /** How far pieces were dragged aside, in sheet units. */
-  moved = $state.raw<Readonly<Record<string, XY>>>({});
+  /** A piece that is being dragged aside, and where to. */
+  #dragged = $state.raw<Readonly<Record<string, XY>>>({});
   /** For those who hear the board. */
   said = $state('');
   /** A copy that this browser holds of the sheet, made from an older version than the one that is open. */
@@ -132,8 +130,8 @@ export class Session {
     const every = ids.flatMap((id) => id.split('+'));
     const all = every.filter((id, i) => every.indexOf(id) === i);
     if (all.length < 2) return;
-    this.together = [...this.together.filter((g) => !g.some((id) => all.includes(id))), all];
-    void this.#ask().then((reply) => {
+    const others = this.together.filter((g) => !g.some((id) => all.includes(id)));
+    void this.#seenApart({ together: [...others, all] }).then((reply) => {
       // Bars between them are inside now, and part of its id.
       const group = reply?.scene.apart?.find((piece) => all.every((id) => piece.id.split('+').includes(id)));
       this.chosen = group ? [group.id] : [];
@@ -143,14 +141,59 @@ export class Session {
   /** Takes a group apart again. */
   separate(id: string): void {
     const all = id.split('+');
-    this.together = this.together.filter((g) => !g.some((piece) => all.includes(piece)));
     this.chosen = [];
-    void this.#ask();
+    void this.#seenApart({ together: this.together.filter((g) => !g.some((piece) => all.includes(piece))) });
   }
 
-  /** Puts a piece where there is room for it; it stays there. */
+  /** Pieces that were freed together on demand, by their ids. */
+  get together(): string[][] {
+    return (this.sheet.conventions?.apart?.together ?? []).map((group) => [...group]);
+  }
+
+  get #kept(): Record<string, [number, number]> {
+    return this.sheet.conventions?.apart?.moved ?? {};
+  }
+
+  /** How far pieces were dragged aside, in sheet units. */
+  readonly moved = $derived<Readonly<Record<string, XY>>>({
+    ...this.#kept,
+    ...this.#dragged,
+  });
+
+  /** Drags a piece where there is room for it. */
+  drag(id: string, by: XY): void {
+    this.#dragged = { [id]: by };
+  }
+
+  /** It stays there: kept with the sheet. */
   setAside(id: string, by: XY): void {
-    this.moved = { ...this.moved, [id]: by };
+    this.#dragged = {};
+    const short = (v: number) => Number(v.toPrecision(4));
+    void this.#seenApart({ moved: { ...this.#kept, [id]: [short(by[0]), short(by[1])] } });
+  }
+
+  /** How the structure is seen taken apart is written into the sheet. */
+  #seenApart(changed: NonNullable<NonNullable<Sheet['conventions']>['apart']>): Promise<LiveReply | null> {
+    const { conventions } = this.sheet;
+    const sheet = {
+      ...this.sheet,
+      conventions: { ...conventions, apart: { ...conventions?.apart, ...changed } },
+    };
+    return this.#push(sheet, null);
+  }
+
+  /** Writes the equation of a free body of one's own choice next. */
+  async write(edit: Edit): Promise<void> {
+    const done = this.choice?.after ?? 0;
+    const reply = await this.#ask(edit);
+    if (reply?.edited) {
+      this.chosen = [];
+      this.stop = 'work';
+      void this.#push(reply.edited, reply);
+      this.step = Math.min(done + 1, reply.solution?.page.steps.length ?? 1);
+      this.said = `Step ${this.step} is yours.`;
+      this.#complete();
+    } else if (reply) this.tell(reply.refused.map((p) => `${p.message} ${p.cure}`).join(' '));
   }
 
   /** What is offered about these paths or warnings. */
@@ -215,29 +258,30 @@ export class Session {
   }
 
   /** A new sheet in place of the present one, with its reply when that is known already. */
-  #push(sheet: Sheet, reply: LiveReply | null): void {
+  #push(sheet: Sheet, reply: LiveReply | null): Promise<LiveReply | null> {
     this.#past = [...this.#past.slice(0, this.#now + 1), sheet];
     this.#now += 1;
     this.saver.keep(sheet);
     if (reply) {
       this.reply = reply;
       this.still = reply.scene;
-    } else void this.#ask();
+    }
+    const asked = reply ? Promise.resolve(reply) : this.#ask();
     // What is not there any more is not chosen any more.
     if (reply && this.chosen.length > 0) {
       this.chosen = this.chosen.filter(
         (id) => reply.scene.marks.some((m) => m.id === id) || reply.scene.apart?.some((p) => p.id === id),
       );
     }
+    return asked;
   }
 
   /** What there is much of, and is read at some stops only. */
   get #want(): Want {
-    const apart = this.parted ? { apart: this.together.map((group) => [...group]) } : {};
     const choice = this.choice ? { choice: this.choice } : {};
     return {
-      ...apart,
       ...choice,
+      apart: this.parted,
       free: this.stop === 'work',
       table: this.stop === 'table' || this.stop === 'check',
     };
@@ -268,7 +312,7 @@ export class Session {
     this.close();
     const reply = await this.#ask(edit);
     if (reply?.edited) {
-      this.#push(reply.edited, reply);
+      void this.#push(reply.edited, reply);
       this.said = said;
     } else if (reply) {
       this.tell(reply.refused.map((p) => `${p.message} ${p.cure}`).join(' '));
@@ -280,7 +324,7 @@ export class Session {
     const entry = this.entry;
     const reply = await this.#ask(offer.edit);
     if (!reply?.edited) return false;
-    this.#push(reply.edited, reply);
+    void this.#push(reply.edited, reply);
     this.said = offer.text;
     if (!entry || this.entry !== entry) return true;
     return this.commit();
@@ -291,7 +335,7 @@ export class Session {
     const done = this.stop === 'work' ? this.step : 0;
     const reply = await this.#ask({ edit: 'pick', at, after: done });
     if (reply?.edited) {
-      this.#push(reply.edited, reply);
+      void this.#push(reply.edited, reply);
       this.step = Math.min(done + 1, reply.solution?.page.steps.length ?? 1);
       this.said = `Joint ${at} is worked next.`;
     } else if (reply) this.tell(reply.refused.map((p) => p.message).join(' '));
@@ -307,7 +351,7 @@ export class Session {
   /** Writes the sheet anew where no edit of the core is needed: its title, its schools. */
   change(sheet: Sheet): void {
     this.close();
-    this.#push(sheet, null);
+    void this.#push(sheet, null);
   }
 
   /** Takes over what another tab has kept; what was here is one undo away. */
@@ -394,7 +438,7 @@ export class Session {
     }
     if (entry.tool === 'mend') {
       this.entry = null;
-      this.#push(mended(this.sheet, entry.target.path ?? '', entry.typed['value'] ?? ''), null);
+      void this.#push(mended(this.sheet, entry.target.path ?? '', entry.typed['value'] ?? ''), null);
       return true;
     }
     const reply = await this.#ask(editOf(entry.tool, entry.target, touched), {
@@ -411,7 +455,7 @@ export class Session {
     }
     this.entry = null;
     this.refused = [];
-    this.#push(reply.edited, reply);
+    void this.#push(reply.edited, reply);
     if (entry.tool === 'section') this.#readSection(reply, entry.typed['bars'] ?? '');
     const verdict = reply.solution?.page.verdict.word ?? '';
     this.said = `${tool(entry.tool).name} ${entry.mark ? 'changed' : 'placed'}. ${verdict}`;

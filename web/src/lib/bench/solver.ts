@@ -15,7 +15,7 @@ interface Question {
 export interface Want {
   readonly free?: boolean;
   readonly table?: boolean;
-  readonly apart?: string[][];
+  readonly apart?: boolean;
   readonly choice?: { readonly pieces: string[]; readonly after: number };
 }
 

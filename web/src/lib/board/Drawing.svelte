@@ -97,6 +97,15 @@
     </g>
   {:else}
     <circle cx={p.at[0]} cy={p.at[1]} r="4.5" class="point" data-mark={p.id} />
+    <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+    <circle
+      cx={p.at[0]}
+      cy={p.at[1]}
+      r="10"
+      class="hold"
+      data-mark={p.id}
+      onclick={(event) => pick(p.id, event)}
+    />
   {/if}
 {/each}
 
@@ -133,6 +142,10 @@
   .beam .reach {
     stroke: transparent;
     stroke-width: 24;
+    cursor: pointer;
+  }
+  .hold {
+    fill: transparent;
     cursor: pointer;
   }
   .point {

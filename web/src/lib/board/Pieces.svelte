@@ -73,7 +73,8 @@
     };
   }
 
-  let gripped: { readonly id: string; readonly from: XY; readonly was: XY; far: boolean } | null = null;
+  let gripped: { readonly id: string; readonly from: XY; readonly was: XY; to: XY; far: boolean } | null =
+    null;
 
   function grip(event: PointerEvent, piece: Piece): void {
     if (event.button !== 0) return;
@@ -82,6 +83,7 @@
       id: piece.id,
       from: [event.clientX, event.clientY],
       was: session.moved[piece.id] ?? [0, 0],
+      to: [0, 0],
       far: false,
     };
     (event.currentTarget as Element).setPointerCapture(event.pointerId);
@@ -93,13 +95,15 @@
     if (!gripped.far && Math.hypot(dx, dy) < 4) return;
     gripped.far = true;
     const k = places.k * nearness;
-    session.setAside(gripped.id, [gripped.was[0] + dx / k, gripped.was[1] - dy / k]);
+    gripped.to = [gripped.was[0] + dx / k, gripped.was[1] - dy / k];
+    session.drag(gripped.id, gripped.to);
   }
 
   function drop(piece: Piece, event: PointerEvent | MouseEvent): void {
     const held = gripped;
     gripped = null;
-    if (held && !held.far) session.choose([piece.id], event.shiftKey || session.chosen.length > 0);
+    if (held?.far) session.setAside(held.id, held.to);
+    else if (held) session.choose([piece.id], event.shiftKey || session.chosen.length > 0);
   }
 
   /** Arrow keys push a piece aside; Space chooses it. */

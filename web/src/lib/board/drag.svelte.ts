@@ -4,7 +4,7 @@ import type { Session } from '../bench/session.svelte';
 import { aboutOf } from '../entry/about';
 import { placeSlot } from '../entry/tools';
 import { short } from '../entry/written';
-import { snapToGrid, snapToPlace } from './snap';
+import { exact, pointAt, snapToGrid, snapToPlace } from './snap';
 import { length, sub } from './vec';
 import { toScreen, type View } from './view';
 
@@ -34,7 +34,11 @@ export class Drag {
 
   /** A thing is pressed. */
   grip(mark: string, at: XY): void {
-    this.#mark = /^(load|support|point):/.test(mark) ? mark : null;
+    // Where bodies meet it is the point that is moved, with all of them.
+    const joint = this.session.still.marks.find((m) => m.kind === 'joint' && m.id === mark);
+    const there = joint?.kind === 'joint' && pointAt(this.session.still, joint.at);
+    const held = there ? there.id : mark;
+    this.#mark = /^(load|support|point):/.test(held) ? held : null;
     this.#from = at;
   }
 
@@ -85,7 +89,7 @@ export class Drag {
     if (!entry) return;
     if (entry.tool === 'point') {
       this.snap = snapToGrid(scene, view, sub(to, this.#grip), entry.target.name ?? '');
-      this.session.typeAll({ x: short(this.snap.at[0]), y: short(this.snap.at[1]) });
+      this.session.typeAll({ x: exact(this.snap.at[0]), y: exact(this.snap.at[1]) });
       return;
     }
     const snap = snapToPlace(scene, view, to);

@@ -21,6 +21,11 @@ export interface Snap {
 const bodies = (scene: Scene) => scene.marks.filter((m): m is MarkOf<'body'> => m.kind === 'body');
 const points = (scene: Scene) => scene.marks.filter((m): m is MarkOf<'point'> => m.kind === 'point');
 
+/** The point that stands just here. */
+export function pointAt(scene: Scene, at: XY): MarkOf<'point'> | undefined {
+  return points(scene).find((p) => p.at[0] === at[0] && p.at[1] === at[1]);
+}
+
 /** A distance rounded to a step, without the noise of the multiplication. */
 function rounded(value: number, step: number): number {
   return Number((Math.round(value / step) * step).toPrecision(12));
@@ -115,7 +120,7 @@ export function barsAcross(scene: Scene, view: View, a: XY, b: XY): string[] {
   return hits.sort((x, y) => x.t - y.t).map((h) => h.name);
 }
 
-function exact(value: number): string {
+export function exact(value: number): string {
   return String(Number(value.toPrecision(12)));
 }
 
@@ -124,6 +129,8 @@ export function snapToGrid(scene: Scene, view: View, pointer: XY, but: string): 
   const here = toWorld(view, pointer);
   const step = roundStep(view, STEP);
   const others = points(scene).filter((p) => p.name !== but);
+  const onto = others.find((p) => length(sub(toScreen(view, p.at), pointer)) <= NEAR.point);
+  if (onto) return { at: onto.at, said: `onto ${onto.name}` };
   const lined = (axis: 0 | 1) => others.find((p) => Math.abs(p.at[axis] - here[axis]) * view.k <= NEAR.line);
   const [x, y] = [lined(0), lined(1)];
   const at: XY = [x ? x.at[0] : rounded(here[0], step), y ? y.at[1] : rounded(here[1], step)];

@@ -95,4 +95,10 @@
     content: '⇧';
     font-weight: 500;
   }
+  /* Where there is no room for it, the tooltip says so. */
+  @media (max-width: 1160px) and (min-width: 960px) {
+    .shift::before {
+      content: none;
+    }
+  }
 </style>

@@ -23,6 +23,12 @@
         <Sum {session} id="choice-{i}" sum={line.sum} terms={line.terms} end="0" />
         <p class="gives">
           {#each line.says as fragment, k (k)}<Formula {fragment} />{/each}
+          {#if line.write}
+            {@const edit = line.write}
+            <button class="write" onclick={() => session.write(edit)}
+              >Write it as step {session.choice ? session.choice.after + 1 : 1}</button
+            >
+          {/if}
         </p>
       </li>
     {/each}
@@ -68,6 +74,20 @@
   }
   li.helps {
     border-left-color: var(--solved);
+  }
+  .write {
+    float: right;
+    height: 26px;
+    padding: 0 9px;
+    border-radius: 6px;
+    border: 1px solid var(--rule);
+    font-size: 12.5px;
+    font-weight: 560;
+    color: var(--ink);
+    cursor: pointer;
+  }
+  .write:hover {
+    background: var(--wash);
   }
   .gives {
     font-size: 12.5px;

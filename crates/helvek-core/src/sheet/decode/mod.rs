@@ -2,10 +2,11 @@
 
 mod connections;
 mod loads;
+mod work;
 
 use super::fields::{Fields, Reader};
 use super::tree::{Node, Value};
-use super::{Body, Conventions, Direction, FORMAT, Find, Limit, Pick, Quantity, Sheet, UnitNames};
+use super::{Apart, Body, Conventions, Direction, FORMAT, Find, Limit, Quantity, Sheet, UnitNames};
 use crate::problem::nearest;
 
 /// The sheet as far as it can be read, and the row each thing had in its table.
@@ -189,17 +190,13 @@ fn conventions(reader: &mut Reader, node: &Node) -> Conventions {
         results: fields.choice("results"),
         figures: None,
         order: Vec::new(),
+        apart: Apart::default(),
     };
     if let Some(node) = fields.get("order") {
-        let path = "conventions.order";
-        for (i, item) in fields.reader.list(node, path, "free bodies").iter().enumerate() {
-            let path = format!("{path}[{i}]");
-            let pick = match item.value {
-                Value::List(_) => Some(Pick::Section(names(fields.reader, item, &path, "bar names"))),
-                _ => fields.reader.name(item, &path).map(Pick::One),
-            };
-            read.order.extend(pick);
-        }
+        read.order = work::order(fields.reader, node);
+    }
+    if let Some(node) = fields.get("apart") {
+        read.apart = work::apart(fields.reader, node);
     }
     if let Some(node) = fields.get("figures") {
         match fields.reader.number(node, "conventions.figures") {

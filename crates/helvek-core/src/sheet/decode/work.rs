@@ -1,0 +1,71 @@
+//! Reading what someone chose about the work: the order, and how it is seen taken apart.
+
+use super::names;
+use crate::sheet::fields::Reader;
+use crate::sheet::tree::{Node, Value};
+use crate::sheet::{Apart, Pick, PickedEquation, PickedSum};
+
+/// What is worked first.
+pub(super) fn order(reader: &mut Reader, node: &Node) -> Vec<Pick> {
+    let path = "conventions.order";
+    let items = reader.list(node, path, "free bodies").iter().enumerate();
+    items
+        .filter_map(|(i, item)| {
+            let path = format!("{path}[{i}]");
+            match item.value {
+                Value::List(_) => Some(Pick::Section(names(reader, item, &path, "bar names"))),
+                Value::Table(_) => equation(reader, item, &path).map(Pick::Equation),
+                _ => reader.name(item, &path).map(Pick::One),
+            }
+        })
+        .collect()
+}
+
+fn equation(reader: &mut Reader, node: &Node, path: &str) -> Option<PickedEquation> {
+    let mut fields = reader.table(node, path, "A chosen equation")?;
+    let free =
+        fields.required("free").map(|node| names(fields.reader, node, &format!("{path}.free"), "parts"));
+    let about = fields.name("about");
+    let along = fields.choice("along");
+    if fields.has("about") == fields.has("along") {
+        let message = "An equation sums either moments about a point or forces along an axis.";
+        fields.reader.form(path, message, "Give one of about = \"A\" and along = \"x\".");
+    }
+    fields.finish(&[]);
+    let sum = about.map(PickedSum::About).or(along.map(PickedSum::Along))?;
+    Some(PickedEquation { free: free?, sum })
+}
+
+/// How it is seen taken apart.
+pub(super) fn apart(reader: &mut Reader, node: &Node) -> Apart {
+    let path = "conventions.apart";
+    let Some(mut fields) = reader.table(node, path, "The table of what is taken apart") else {
+        return Apart::default();
+    };
+    let mut apart = Apart::default();
+    if let Some(node) = fields.get("moved") {
+        let path = "conventions.apart.moved";
+        match &node.value {
+            Value::Table(entries) => {
+                for (id, node) in entries {
+                    let path = format!("{path}.{id}");
+                    let list = fields.reader.list(node, &path, "two distances").iter();
+                    let by: Vec<f64> = list.filter_map(|item| fields.reader.number(item, &path)).collect();
+                    match by[..] {
+                        [x, y] => _ = apart.moved.insert(id.clone(), [x, y]),
+                        _ => fields.reader.form(&path, "A piece is moved by two distances.", "Write [x, y]."),
+                    }
+                }
+            }
+            _ => fields.reader.form(path, "Moved pieces are a table.", "Write { \"body:jib\" = [0.5, 0] }."),
+        }
+    }
+    if let Some(node) = fields.get("together") {
+        let path = "conventions.apart.together";
+        for (i, item) in fields.reader.list(node, path, "groups").iter().enumerate() {
+            apart.together.push(names(fields.reader, item, &format!("{path}[{i}]"), "pieces"));
+        }
+    }
+    fields.finish(&[]);
+    apart
+}

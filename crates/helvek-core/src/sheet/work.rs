@@ -1,0 +1,64 @@
+//! What someone chose about the work: what is worked first, what is freed together, where pieces stand when it is taken apart.
+
+use schemars::JsonSchema;
+use serde::{Deserialize, Serialize};
+use std::collections::BTreeMap;
+
+/// A free body someone chose, or one equation of one.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
+#[serde(untagged)]
+pub enum Pick {
+    /// A joint by its point, a body by its name, or `whole`.
+    One(String),
+    /// A section, by the bars that it cuts.
+    Section(Vec<String>),
+    /// One equation of a free body.
+    Equation(PickedEquation),
+}
+
+/// One equation of a free body: `{ free = ["body:jib"], about = "A" }`, `{ free = ["body:jib", "end:hoist#1"], along = "x" }`.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
+pub struct PickedEquation {
+    /// The ids of its parts: `body:jib`, `pin:B`, `weld:W`, `wheel:P`, `end:hoist#0`.
+    pub free: Vec<String>,
+    /// What is summed.
+    #[serde(flatten)]
+    pub sum: PickedSum,
+}
+
+/// What a chosen equation sums.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum PickedSum {
+    /// Moments about a point.
+    About(String),
+    /// Forces along an axis.
+    Along(PickedAxis),
+}
+
+/// An axis of the plane.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum PickedAxis {
+    /// To the right.
+    X,
+    /// Up.
+    Y,
+}
+
+/// How the structure is seen taken apart. Display only: ids that are not there any more are passed over.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
+pub struct Apart {
+    /// How far pieces were dragged aside, by their ids, in sheet units.
+    #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
+    pub moved: BTreeMap<String, [f64; 2]>,
+    /// Pieces that are freed as one, by their ids.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub together: Vec<Vec<String>>,
+}
+
+impl Apart {
+    pub(super) fn is_empty(&self) -> bool {
+        *self == Self::default()
+    }
+}
