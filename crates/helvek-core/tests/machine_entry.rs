@@ -1,30 +1,13 @@
 //! Frames, machines and compound beams entered as a person types them, checked by what they come to.
 
+mod common;
+
+use common::drawn::{answers, draw, edit};
 use helvek_core::answers::{Answers, StatusWord};
+use helvek_core::edit::apply;
 use helvek_core::edit::offers::on_problems;
-use helvek_core::edit::{Edit, apply};
-use helvek_core::sheet::{self, Document, FORMAT, Sheet};
+use helvek_core::sheet::{self, Document};
 use helvek_core::{model, solution};
-
-fn edit(sheet: &Sheet, json: &str) -> Result<Sheet, String> {
-    let edit: Edit = serde_json::from_str(json).unwrap();
-    apply(&Document::from(sheet.clone()), &edit).map_err(|problems| {
-        problems.iter().map(|p| format!("{}: {} {}", p.path, p.message, p.cure)).collect()
-    })
-}
-
-fn draw(edits: &[&str]) -> Sheet {
-    let empty = Sheet { format: FORMAT.into(), ..Sheet::default() };
-    edits.iter().fold(empty, |sheet, json| edit(&sheet, json).unwrap_or_else(|e| panic!("{json}: {e}")))
-}
-
-fn answers(sheet: &Sheet) -> Answers {
-    let document = sheet::read(&serde_json::to_string(sheet).unwrap(), sheet::Syntax::Json);
-    assert_eq!(document.sheet, *sheet, "a sheet that was written must read back as it was");
-    let built = model::build(&document);
-    assert_eq!(built.problems, []);
-    solution::solve(built.model).answers()
-}
 
 fn close(a: f64, b: f64) {
     assert!((a - b).abs() < 1e-9 * b.abs().max(1.0), "{a} is not {b}");

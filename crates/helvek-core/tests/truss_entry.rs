@@ -1,31 +1,12 @@
 //! Trusses entered as a person types them, checked by what they come to.
 
+mod common;
+
+use common::drawn::{answers, draw, edit};
 use helvek_core::answers::{Answers, StatusWord};
-use helvek_core::edit::{Edit, apply};
-use helvek_core::sheet::{self, Document, FORMAT, Sheet};
-use helvek_core::{model, solution};
+use helvek_core::sheet::{self, FORMAT, Sheet};
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
-
-fn edit(sheet: &Sheet, json: &str) -> Result<Sheet, String> {
-    let edit: Edit = serde_json::from_str(json).unwrap();
-    apply(&Document::from(sheet.clone()), &edit).map_err(|problems| {
-        problems.iter().map(|p| format!("{}: {} {}", p.path, p.message, p.cure)).collect()
-    })
-}
-
-fn draw(edits: &[&str]) -> Sheet {
-    let empty = Sheet { format: FORMAT.into(), ..Sheet::default() };
-    edits.iter().fold(empty, |sheet, json| edit(&sheet, json).unwrap_or_else(|e| panic!("{json}: {e}")))
-}
-
-fn answers(sheet: &Sheet) -> Answers {
-    let document = sheet::read(&serde_json::to_string(sheet).unwrap(), sheet::Syntax::Json);
-    assert_eq!(document.sheet, *sheet, "a sheet that was written must read back as it was");
-    let built = model::build(&document);
-    assert_eq!(built.problems, []);
-    solution::solve(built.model).answers()
-}
 
 fn bar(answers: &Answers, name: &str) -> f64 {
     answers.bars[name].force.unwrap()

@@ -3,11 +3,15 @@
 use super::{BodyMotionAnswer, Change, CureAnswer, FreeMotion};
 use crate::model::{Model, SupportKind};
 use crate::solution::Solved;
+use crate::tolerance;
 use crate::verdict::Cure;
 
 impl Solved {
     pub(super) fn free_motion(&self) -> Option<FreeMotion> {
         let length = |v: f64| self.model.units.length.from_si(v);
+        // What is left of a coordinate that is exactly zero.
+        let least = tolerance::GEOMETRY * self.full.length_scale;
+        let place = |v: f64| if v.abs() <= least { 0.0 } else { length(v) };
         let motion = self.verdict.motion.as_ref()?;
         let bodies = motion
             .parts
@@ -18,7 +22,7 @@ impl Solved {
                 // Metres of a motion whose size means nothing: in the sheet's length so that it fits the rotation.
                 translation: [length(m.translation.x), length(m.translation.y)],
                 rotation: m.rotation.z,
-                centre: m.centre().map(|c| [length(c.x), length(c.y)]),
+                centre: m.centre().map(|c| [place(c.x), place(c.y)]),
             })
             .collect();
         let cures =

@@ -190,6 +190,8 @@
   function take(id: string): boolean {
     const mark = markOf(id);
     const point = mark.startsWith('point:') ? nameOf(mark) : null;
+    // A point of what is being typed is not there yet: the place under it is meant.
+    if (point !== null && !(point in (session.sheet.points ?? {}))) return false;
     if (point !== null && reading.order?.has(mark)) {
       void session.pickNext(point);
       return true;

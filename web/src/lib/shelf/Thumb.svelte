@@ -8,7 +8,7 @@
   const { scene }: { scene: Scene } = $props();
 
   const SIZE = { width: 500, height: 290 };
-  const MARGIN = { left: 66, right: 66, top: 88, bottom: 66 };
+  const MARGIN = { left: 66, right: 66, top: 88, bottom: 88 };
   const painted = $derived(
     layout(
       scene,
