@@ -28,6 +28,7 @@ pub mod choice;
 pub mod edit;
 pub mod equilibrium;
 pub mod geometry;
+pub mod inside;
 pub mod limits;
 pub mod model;
 pub mod next;

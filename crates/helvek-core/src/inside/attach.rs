@@ -1,0 +1,143 @@
+//! What acts on a body, and where it enters it.
+
+use super::Refusal;
+use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartOf};
+use crate::geometry::{Vector, Wrench};
+use crate::model::{Amount, BodyId, LoadKind, Model, On, PointId, RopeEnd, SoughtId};
+
+/// Everything that acts on a body.
+#[derive(Debug, Clone, Default)]
+pub(super) struct Acting {
+    /// Forces and couples, each where it enters.
+    pub(super) attached: Vec<Attached>,
+    /// Distributed loads.
+    pub(super) spreads: Vec<Spread>,
+}
+
+/// A force or a couple that enters a body at one of its points.
+#[derive(Debug, Clone, Copy)]
+pub(super) struct Attached {
+    pub(super) at: PointId,
+    /// N, N·m; `None` when equilibrium does not fix it.
+    pub(super) wrench: Option<Wrench>,
+}
+
+/// A load along the straight line between two points of a run.
+#[derive(Debug, Clone, Copy)]
+pub(super) struct Spread {
+    pub(super) from: PointId,
+    pub(super) to: PointId,
+    /// Force per metre of run at `from` and at `to`; `None` when equilibrium does not fix it.
+    pub(super) ends: Option<[Vector; 2]>,
+}
+
+/// What acts on a body, with the values of the unknowns of the full equilibrium.
+pub(super) fn acting(
+    model: &Model,
+    full: &Equilibrium,
+    values: &[Option<f64>],
+    body: BodyId,
+) -> Result<Acting, Refusal> {
+    let mut acting = Acting::default();
+    loads(model, full, values, body, &mut acting)?;
+    for (column, value) in full.columns.iter().zip(values) {
+        if matches!(column.of, ColumnOf::Sought(_)) {
+            continue;
+        }
+        for act in &column.acts {
+            if full.parts[act.on.index()].of != PartOf::Body(body) {
+                continue;
+            }
+            let wrench = value.map(|value| act.wrench.scaled(value));
+            let at = match column.of {
+                ColumnOf::Support(id) => model.supports[id.index()].at,
+                ColumnOf::Joint(id, _) => model.joints[id.index()].at,
+                ColumnOf::Bar(id) => {
+                    let bar = &model.bars[id.index()];
+                    // A bar may lie between two points of one body.
+                    if model.at(bar.ends[0]) == act.wrench.about { bar.ends[0] } else { bar.ends[1] }
+                }
+                ColumnOf::Axle(id) => model.pulleys[id.index()].at,
+                ColumnOf::Rope(id) => {
+                    let rope = &model.ropes[id.index()];
+                    let leaves = act.wrench.about == rope.legs[act.pair].from;
+                    let stop = if leaves { act.pair } else { act.pair + 1 };
+                    match stop {
+                        0 => end_of(model, &rope.ends[0], act.wrench, body),
+                        _ if stop == rope.legs.len() => end_of(model, &rope.ends[1], act.wrench, body),
+                        // On a wheel that stays on the body both legs enter at its axle.
+                        _ => model.pulleys[rope.wheels[stop - 1].index()].at,
+                    }
+                }
+                ColumnOf::Sought(_) | ColumnOf::Link(_) => continue,
+            };
+            acting.attached.push(Attached { at, wrench });
+        }
+    }
+    Ok(acting)
+}
+
+/// The point of a body at which an end of a rope is fastened.
+fn end_of(model: &Model, end: &RopeEnd, wrench: Wrench, body: BodyId) -> PointId {
+    debug_assert!(matches!(end, RopeEnd::On(_)), "only what is fastened pulls a body");
+    let points = model.points_of(body);
+    let off = |p: &PointId| model.at(*p).distance(wrench.about);
+    points.into_iter().min_by(|a, b| off(a).total_cmp(&off(b))).unwrap_or(PointId(0))
+}
+
+fn loads(
+    model: &Model,
+    full: &Equilibrium,
+    values: &[Option<f64>],
+    body: BodyId,
+    acting: &mut Acting,
+) -> Result<(), Refusal> {
+    let sought = |id: SoughtId| {
+        let column = full.column_ids().find(|c: &ColumnId| full.column(*c).of == ColumnOf::Sought(id))?;
+        values[column.index()]
+    };
+    let size = |amount: Amount| match amount {
+        Amount::Known(size) => Some(size),
+        Amount::Sought(id) => sought(id),
+    };
+    let on = On::Body(body);
+    for load in &model.loads {
+        if let LoadKind::Own { halves } = &load.kind {
+            let mine = halves.iter().filter(|(_, half, _)| *half == on);
+            acting.attached.extend(mine.map(|(at, _, weight)| Attached {
+                at: *at,
+                wrench: Some(Wrench::force(-Vector::Y * *weight, model.at(*at))),
+            }));
+            continue;
+        }
+        if load.on != on {
+            continue;
+        }
+        match load.kind {
+            LoadKind::Force { at, direction, size: amount, .. } => {
+                let wrench = size(amount).map(|size| Wrench::force(direction * size, model.at(at)));
+                acting.attached.push(Attached { at, wrench });
+            }
+            LoadKind::Weight { at, size: amount, .. } => {
+                let wrench = size(amount).map(|size| Wrench::force(-Vector::Y * size, model.at(at)));
+                acting.attached.push(Attached { at, wrench });
+            }
+            LoadKind::Couple { at, turn, size: amount } => {
+                let Some(at) = at else { return Err(Refusal::CoupleWithoutPlace(load.name.clone())) };
+                let wrench = size(amount).map(|size| Wrench::couple(Vector::Z * (turn * size), model.at(at)));
+                acting.attached.push(Attached { at, wrench });
+            }
+            LoadKind::Distributed { from, to, start, end, direction, over } => {
+                // Per metre of run, whatever it was counted over.
+                let share = over / model.at(from).distance(model.at(to));
+                let ends = size(start).zip(size(end)).map(|ends| {
+                    let (start, end) = ends;
+                    [direction * (start * share), direction * (end * share)]
+                });
+                acting.spreads.push(Spread { from, to, ends });
+            }
+            LoadKind::Own { .. } => {}
+        }
+    }
+    Ok(())
+}

@@ -1,0 +1,277 @@
+//! Inside the member: N, V and M of every straight stretch of every body, as exact piecewise polynomials.
+//!
+//! A run is read from its first point to its last: t along it, n to its left. On the part before a cut, the part after it exerts N along t, V against
+//! n, and M counter-clockwise. With F and M₀ the sum of what acts on the part before, M₀ about the cut: N = −F·t, V = F·n, M = −M₀. With q the
+//! force per metre of run: dN/ds = −q·t, dV/ds = q·n, dM/ds = V. `docs/inside.md` has an example.
+
+mod attach;
+mod graph;
+mod peaks;
+mod poly;
+
+pub use peaks::Extreme;
+pub use poly::Poly;
+
+use crate::equilibrium::Equilibrium;
+use crate::geometry::Vector;
+use crate::model::{BodyId, Model, PointId};
+use crate::solution::Solved;
+use crate::tolerance;
+use graph::{Graph, Sides, Stretch};
+
+/// Which of the three.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum Inner {
+    /// The normal force, tension positive, N.
+    N,
+    /// The shear force, N.
+    V,
+    /// The bending moment, N·m; positive where the left of the run is compressed.
+    M,
+}
+
+impl Inner {
+    /// In the order in which they are drawn.
+    pub const ALL: [Self; 3] = [Self::N, Self::V, Self::M];
+}
+
+/// A side of a place where something acts.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum Side {
+    /// Just before it.
+    Before,
+    /// Just after it.
+    After,
+}
+
+/// Between two places where something acts.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Segment {
+    /// Metres from the first point of the stretch.
+    pub start: f64,
+    /// Where it ends.
+    pub end: f64,
+    /// N, V and M in the distance from `start`.
+    pub inner: [Poly; 3],
+}
+
+impl Segment {
+    /// One of the three.
+    pub fn of(&self, inner: Inner) -> &Poly {
+        &self.inner[inner as usize]
+    }
+
+    /// Its length.
+    pub fn length(&self) -> f64 {
+        self.end - self.start
+    }
+}
+
+/// N, V and M along a straight stretch of a run, from corner to corner.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Diagram {
+    /// Of which body.
+    pub body: BodyId,
+    /// The place of its run.
+    pub run: usize,
+    /// Its points with their distances from the first, m.
+    pub points: Vec<(PointId, f64)>,
+    /// Unit vector.
+    pub along: Vector,
+    /// One behind the other, over its whole length.
+    pub segments: Vec<Segment>,
+    /// The largest force and moment that act on the body: what is far below them is nothing.
+    pub scales: (f64, f64),
+    /// By how much the two sides of a cut differ, over these scales: at most, over all segments.
+    pub disagreement: f64,
+}
+
+/// Why a stretch has no diagram.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub enum Refusal {
+    /// It belongs to a ring, inside which equilibrium does not fix them.
+    Ring,
+    /// The runs of the body do not hang together: what joins them is not drawn.
+    Apart,
+    /// A couple acts somewhere on the body: where is not said.
+    CoupleWithoutPlace(String),
+    /// A distributed load does not lie along one stretch: its first and last point.
+    LoadOffRuns(String, String),
+    /// What acts on both sides is not fixed by equilibrium.
+    Open,
+}
+
+/// A stretch, with its diagram or why it has none.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Inside {
+    /// Of which body.
+    pub body: BodyId,
+    /// Its first point.
+    pub from: PointId,
+    /// Its last point.
+    pub to: PointId,
+    /// Its diagram.
+    pub diagram: Result<Diagram, Refusal>,
+}
+
+impl Diagram {
+    /// Its length, m.
+    pub fn length(&self) -> f64 {
+        self.segments.last().map_or(0.0, |segment| segment.end)
+    }
+
+    /// Its first point.
+    pub fn from(&self) -> PointId {
+        self.points[0].0
+    }
+
+    /// Its last point.
+    pub fn to(&self) -> PointId {
+        self.points[self.points.len() - 1].0
+    }
+
+    /// What is below this of one of the three is nothing.
+    pub fn zero(&self, inner: Inner) -> f64 {
+        let scale = if inner == Inner::M { self.scales.1 } else { self.scales.0 };
+        tolerance::ZERO_FORCE * scale
+    }
+
+    /// The value on one side of a place, SI; exactly 0 when it is noise. At the ends there is only one side.
+    pub fn at(&self, inner: Inner, station: f64, side: Side) -> f64 {
+        let slack = tolerance::GEOMETRY * self.length();
+        let last = self.segments.len() - 1;
+        let holds = |segment: &Segment| match side {
+            Side::Before => station <= segment.end + slack,
+            Side::After => station < segment.end - slack,
+        };
+        let segment = &self.segments[self.segments.iter().position(holds).unwrap_or(last)];
+        self.value(segment, inner, (station - segment.start).clamp(0.0, segment.length()))
+    }
+
+    /// The value at a distance from the start of a segment.
+    pub fn value(&self, segment: &Segment, inner: Inner, x: f64) -> f64 {
+        let value = segment.of(inner).at(x);
+        if value.abs() <= self.zero(inner) { 0.0 } else { value }
+    }
+
+    /// Whether something steps at a place: the two sides of a cut there differ.
+    pub fn steps(&self, station: f64) -> bool {
+        Inner::ALL.into_iter().any(|inner| {
+            let sides = [Side::Before, Side::After].map(|side| self.at(inner, station, side));
+            (sides[0] - sides[1]).abs() > self.zero(inner)
+        })
+    }
+}
+
+impl Solved {
+    /// N, V and M of every straight stretch of every body, in the order of the sheet; nothing without equilibrium.
+    pub fn inside(&self) -> Vec<Inside> {
+        if !self.verdict.equilibrium {
+            return Vec::new();
+        }
+        inside(&self.model, &self.full, &self.full_values())
+    }
+}
+
+/// As [`Solved::inside`], from the values of the unknowns of the full equilibrium.
+pub(crate) fn inside(model: &Model, full: &Equilibrium, values: &[Option<f64>]) -> Vec<Inside> {
+    model.body_ids().flat_map(|body| of_body(model, full, values, body)).collect()
+}
+
+fn of_body(model: &Model, full: &Equilibrium, values: &[Option<f64>], body: BodyId) -> Vec<Inside> {
+    let refused = |why: Refusal| {
+        let runs = model.bodies[body.index()].runs.iter().flat_map(|run| model.stretches(run));
+        let stretches = runs.filter(|points| points.len() > 1);
+        let all = stretches.map(|points| Inside {
+            body,
+            from: points[0],
+            to: points[points.len() - 1],
+            diagram: Err(why.clone()),
+        });
+        all.collect()
+    };
+    let graph =
+        match attach::acting(model, full, values, body).and_then(|acting| Graph::of(model, body, &acting)) {
+            Ok(graph) => graph,
+            Err(why) => return refused(why),
+        };
+    if !graph.connected() {
+        return refused(Refusal::Apart);
+    }
+    let sides = graph.sides();
+    let scales = graph.scales();
+    let all = graph.stretches.iter().map(|stretch| {
+        let (from, to) = (stretch.points[0].0, stretch.points[stretch.points.len() - 1].0);
+        Inside { body, from, to, diagram: diagram(&graph, stretch, &sides, scales, body) }
+    });
+    all.collect()
+}
+
+fn diagram(
+    graph: &Graph,
+    stretch: &Stretch,
+    sides: &[Option<Sides>],
+    scales: (f64, f64),
+    body: BodyId,
+) -> Result<Diagram, Refusal> {
+    let mut disagreement = 0.0f64;
+    let mut segments = Vec::with_capacity(stretch.edges.len());
+    for index in &stretch.edges {
+        let Some(sides) = &sides[*index] else { return Err(Refusal::Ring) };
+        if graph.open(*index) || sides.before.open > 0 && sides.after.open > 0 {
+            return Err(Refusal::Open);
+        }
+        let (segment, off) = segment(graph, stretch.along, *index, sides, scales);
+        disagreement = disagreement.max(off);
+        segments.push(segment);
+    }
+    let Stretch { run, points, along, .. } = stretch.clone();
+    Ok(Diagram { body, run, points, along, segments, scales, disagreement })
+}
+
+/// The polynomials of one edge from the side on which less acts, and by how much the other side differs.
+fn segment(
+    graph: &Graph,
+    along: Vector,
+    index: usize,
+    sides: &Sides,
+    (forces, moments): (f64, f64),
+) -> (Segment, f64) {
+    let edge = &graph.edges[index];
+    let (t, n, l) = (along, along.left(), edge.length);
+    let clean =
+        |value: f64, scale: f64| if value.abs() <= tolerance::ZERO_FORCE * scale { 0.0 } else { value };
+    // Along and across, per metre, at the start and growing.
+    let q = edge.load.map(|q| [q.dot(t), q.dot(n)]);
+    let [along_start, along_grows] = [q[0][0], q[1][0]];
+    let [across_start, across_grows] = [q[0][1], q[1][1]];
+    // What the loads on the edge add to N, V and M over its length, when V and M begin at nothing.
+    let gain_n = -(along_start * l + along_grows * l * l / 2.0);
+    let gain_v = across_start * l + across_grows * l * l / 2.0;
+    let gain_m = across_start * l * l / 2.0 + across_grows * l * l * l / 6.0;
+    let (before, after) = (&sides.before, &sides.after);
+    let (first, last) = (graph.at(edge.ends[0]), graph.at(edge.ends[1]));
+    let from_before = [-before.force.dot(t), before.force.dot(n), -before.about(graph.origin, first)];
+    let at_end = [after.force.dot(t), -after.force.dot(n), after.about(graph.origin, last)];
+    let v = at_end[1] - gain_v;
+    let from_after = [at_end[0] - gain_n, v, at_end[2] - v * l - gain_m];
+    let fixed = before.open == 0 && after.open == 0;
+    let differs = from_before
+        .iter()
+        .zip(from_after)
+        .zip([forces, forces, moments])
+        .map(|((a, b), scale)| if scale > 0.0 { (a - b).abs() / scale } else { 0.0 });
+    let off = if fixed { differs.fold(0.0, f64::max) } else { 0.0 };
+    let begins = if before.open == 0 && (after.open > 0 || before.count <= after.count) {
+        from_before
+    } else {
+        from_after
+    };
+    let [n0, v0, m0] = [clean(begins[0], forces), clean(begins[1], forces), clean(begins[2], moments)];
+    let inner = [
+        Poly([n0, 0.0 - along_start, 0.0 - along_grows / 2.0, 0.0]),
+        Poly([v0, across_start, across_grows / 2.0, 0.0]),
+        Poly([m0, v0, across_start / 2.0, across_grows / 6.0]),
+    ];
+    (Segment { start: edge.start, end: edge.start + l, inner }, off)
+}
