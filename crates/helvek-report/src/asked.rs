@@ -152,6 +152,16 @@ impl Wording<'_> {
                 let label = format!("{of_name} over {over_name}");
                 vec![line(format!("advantage:{of_name}"), label, vec![text])]
             }
+            Asked::Internal(id) => {
+                let cut = &model.cuts[id.index()];
+                let [from, to] = cut.stretch.map(|p| model.at(p));
+                let parts = match (self.solved.asked_inside()[id.index()], (to - from).unit()) {
+                    (Some(values), Some(along)) => self.cut_values(along, values),
+                    _ => vec!["not fixed by equilibrium".into()],
+                };
+                let of = format!("inside:{}", model.bodies[cut.body.index()].name);
+                vec![line(of, self.cut_label(cut), parts)]
+            }
             Asked::Limit(of) => {
                 let asked = model.asked.iter().filter(|a| matches!(a, Asked::Limit(_)));
                 let index = asked.take_while(|a| **a != Asked::Limit(of)).count();

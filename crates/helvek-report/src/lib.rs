@@ -5,6 +5,7 @@ mod asked;
 pub mod choice;
 mod direction;
 mod fragment;
+pub mod inside;
 mod limits;
 pub mod markdown;
 pub mod page;

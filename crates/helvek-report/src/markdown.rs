@@ -81,6 +81,13 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
         }
         writeln!(out)?;
     }
+    if !page.inside.is_empty() {
+        writeln!(out, "## Inside\n")?;
+        for line in &page.inside {
+            writeln!(out, "- **{}**: {}", plain(&line.title), plain(&line.says.join(". ")))?;
+        }
+        writeln!(out)?;
+    }
     for line in &page.limits {
         writeln!(out, "{}\n", plain(line))?;
     }

@@ -2,6 +2,7 @@
 
 use crate::choice::PageChoice;
 use crate::fragment::Fragment;
+use crate::inside::InsideLine;
 use crate::step::Wording;
 use helvek_core::answers::Answers;
 use helvek_core::equilibrium::PartOf;
@@ -35,6 +36,8 @@ pub struct Page {
     pub choice: Option<PageChoice>,
     /// The bars with what they carry.
     pub table: Vec<TableRow>,
+    /// What every stretch of every body carries inside.
+    pub inside: Vec<InsideLine>,
     /// How far loads may grow, and what governs.
     pub limits: Vec<String>,
     /// What was asked, with its answer.
@@ -221,7 +224,7 @@ pub struct AskedLine {
 }
 
 /// One thing that could be asked.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Askable {
     /// As the sheet writes it.
     pub find: Find,
@@ -260,6 +263,7 @@ impl Page {
             checks: solved.working.checks.iter().map(|check| wording.check(check)).collect(),
             choice: None,
             table: Vec::new(),
+            inside: wording.inside(),
             limits: wording.limits(),
             asked: wording.asked(),
             askable: wording.askable(),

@@ -77,6 +77,15 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
             writeln!(out, "{}", line.trim_end())?;
         }
     }
+    if !page.inside.is_empty() {
+        writeln!(out, "\nInside")?;
+        for line in &page.inside {
+            writeln!(out, "  {}", line.title)?;
+            for says in &line.says {
+                writeln!(out, "    {says}")?;
+            }
+        }
+    }
     for line in &page.limits {
         writeln!(out, "\nLimits: {line}")?;
     }

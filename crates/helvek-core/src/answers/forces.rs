@@ -226,7 +226,9 @@ impl Solved {
                 _ => false,
             })
         };
-        self.full.columns.iter().zip(values).all(|(column, value)| value.is_some() || !asked(column.of))
+        let columns = self.full.columns.iter().zip(values);
+        let found = columns.into_iter().all(|(column, value)| value.is_some() || !asked(column.of));
+        found && (self.model.cuts.is_empty() || self.asked_inside().iter().all(Option::is_some))
     }
 }
 

@@ -2,6 +2,7 @@
 
 mod advantage;
 mod forces;
+mod inside;
 mod limits;
 mod motion;
 mod names;
@@ -10,6 +11,7 @@ mod steps;
 mod warnings;
 
 pub use advantage::AdvantageAnswer;
+pub use inside::{DiagramAnswer, ExtremeAnswer, InternalAnswer, PieceAnswer};
 pub use limits::{GovernsAnswer, LimitAnswer, ReserveAnswer};
 
 use crate::solution::Solved;
@@ -67,6 +69,14 @@ pub struct Answers {
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]
     pub advantages: Vec<AdvantageAnswer>,
+    /// N, V and M at each place that is asked, in order.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub internal: Vec<InternalAnswer>,
+    /// N, V and M along every straight stretch of every body.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub diagrams: Vec<DiagramAnswer>,
     /// The steps in order.
     pub working: Vec<StepAnswer>,
     /// How the model moves, when it can.
@@ -397,6 +407,8 @@ impl Solved {
             recognised: self.recognised(),
             limits: self.limit_answers(),
             advantages: self.advantages(),
+            internal: self.internal_answers(),
+            diagrams: self.diagram_answers(),
             checks: self.check_answers(),
             working: self.step_answers(),
             free_motion: self.free_motion(),

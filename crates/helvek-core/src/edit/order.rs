@@ -5,7 +5,7 @@ use crate::equilibrium::{ColumnOf, Freedom, PartId, PartOf};
 use crate::model;
 use crate::plan::sides;
 use crate::problem::Problem;
-use crate::sheet::{Document, Pick, PickedEquation, PickedSum, Sheet};
+use crate::sheet::{Document, Find, Pick, PickedEquation, PickedSum, Sheet};
 use crate::solution::{Solved, solve};
 use std::collections::HashSet;
 
@@ -190,8 +190,17 @@ fn cut_by(solved: &Solved, parts: &[PartId]) -> Option<Vec<String>> {
     Some(cut.collect()).filter(|cut: &Vec<String>| !cut.is_empty())
 }
 
-/// What was chosen by names that are gone is forgotten.
+/// What was chosen or asked by names that are gone is forgotten.
 pub(super) fn forget_gone(sheet: &mut Sheet) {
+    let mut find = std::mem::take(&mut sheet.find);
+    find.retain(|find| match find {
+        Find::Internal { on, at, from, to, .. } => {
+            let there = |point: &String| sheet.points.contains_key(point);
+            sheet.bodies.contains_key(on) && [at, from, to].into_iter().flatten().all(there)
+        }
+        _ => true,
+    });
+    sheet.find = find;
     if sheet.conventions.order.is_empty() {
         return;
     }

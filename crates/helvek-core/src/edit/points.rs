@@ -41,6 +41,11 @@ fn mentions(sheet: &mut Sheet, visit: &mut impl FnMut(&mut String)) {
         let (Bar::Short(ends) | Bar::Full(crate::sheet::FullBar { ends, .. })) = bar;
         ends.iter_mut().for_each(&mut *visit);
     }
+    for find in &mut sheet.find {
+        if let Find::Internal { at, from, to, .. } = find {
+            [at, from, to].into_iter().flatten().for_each(&mut *visit);
+        }
+    }
     sheet.pulleys.values_mut().for_each(|pulley| visit(&mut pulley.at));
     for stop in sheet.ropes.values_mut().flat_map(|rope| &mut rope.path) {
         match stop {

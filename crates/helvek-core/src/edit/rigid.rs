@@ -5,7 +5,7 @@ use super::place::{free_name, spot_of};
 use super::typed::{filled, quantity, tidy};
 use super::{chain, joints, parts, place, units, words, wrong};
 use crate::problem::Problem;
-use crate::sheet::{Body, DistributedLoad, JointKind, Load, Quantity, RopeStop, Sheet};
+use crate::sheet::{Body, DistributedLoad, Find, JointKind, Load, Quantity, RopeStop, Sheet};
 use crate::units::Dimension;
 use std::collections::HashSet;
 
@@ -141,6 +141,12 @@ fn mentions(sheet: &mut Sheet, visit: &mut dyn FnMut(&mut String, &[String])) {
                 }
                 None => {}
             }
+        }
+    }
+    for find in &mut sheet.find {
+        if let Find::Internal { on, at, from, .. } = find {
+            let at: Vec<String> = at.iter().chain(from.iter()).cloned().collect();
+            visit(on, &at);
         }
     }
     for pulley in sheet.pulleys.values_mut() {

@@ -9,12 +9,13 @@ mod graph;
 mod peaks;
 mod poly;
 
+pub use crate::sheet::Side;
 pub use peaks::Extreme;
 pub use poly::Poly;
 
 use crate::equilibrium::Equilibrium;
 use crate::geometry::Vector;
-use crate::model::{BodyId, Model, PointId};
+use crate::model::{BodyId, CutAt, Model, PointId};
 use crate::solution::Solved;
 use crate::tolerance;
 use graph::{Graph, Sides, Stretch};
@@ -33,15 +34,6 @@ pub enum Inner {
 impl Inner {
     /// In the order in which they are drawn.
     pub const ALL: [Self; 3] = [Self::N, Self::V, Self::M];
-}
-
-/// A side of a place where something acts.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
-pub enum Side {
-    /// Just before it.
-    Before,
-    /// Just after it.
-    After,
 }
 
 /// Between two places where something acts.
@@ -164,6 +156,19 @@ impl Diagram {
 }
 
 impl Solved {
+    /// N, V and M at the places that are asked, SI, in order; nothing where there is no diagram.
+    pub fn asked_inside(&self) -> Vec<Option<[f64; 3]>> {
+        let all = self.inside();
+        let at = |cut: &CutAt| {
+            let mine = |inside: &&Inside| {
+                inside.body == cut.body && inside.from == cut.stretch[0] && inside.to == cut.stretch[1]
+            };
+            let diagram = all.iter().find(mine)?.diagram.as_ref().ok()?;
+            Some(Inner::ALL.map(|inner| diagram.at(inner, cut.station, cut.side)))
+        };
+        self.model.cuts.iter().map(at).collect()
+    }
+
     /// N, V and M of every straight stretch of every body, in the order of the sheet; nothing without equilibrium.
     pub fn inside(&self) -> Vec<Inside> {
         if !self.verdict.equilibrium {

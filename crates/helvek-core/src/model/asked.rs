@@ -1,7 +1,7 @@
 //! What is asked, resolved; nothing asked means everything.
 
 use super::resolve::Builder;
-use super::{BarId, Effort, Growing, JointId, RopeId, SoughtId, SupportId};
+use super::{BarId, CutId, Effort, Growing, JointId, RopeId, SoughtId, SupportId};
 use crate::problem::{ProblemKind, nearest};
 use crate::sheet::{Document, Find};
 
@@ -22,6 +22,8 @@ pub enum Asked {
     Limit(Growing),
     /// One effort over another.
     Advantage(Effort, Effort),
+    /// N, V and M at a place.
+    Internal(CutId),
 }
 
 impl Builder {
@@ -64,6 +66,7 @@ impl Builder {
                     self.model.asked.extend([of.asked(), over.asked()].into_iter().flatten());
                     Some(Asked::Advantage(of, over))
                 }
+                Find::Internal { .. } => self.cut(find, &path).map(Asked::Internal),
                 Find::Rope { rope } => {
                     self.one_of(rope, &ropes, "rope", &format!("{path}.rope")).map(|i| Asked::Rope(RopeId(i)))
                 }

@@ -3,6 +3,7 @@
 mod asked;
 mod bodies;
 mod build;
+mod cut;
 mod direction;
 mod effort;
 mod joints;
@@ -19,6 +20,7 @@ mod supports;
 pub use asked::Asked;
 pub use bodies::{Body, Run};
 pub use build::{Built, build, units_of};
+pub use cut::CutAt;
 pub use effort::Effort;
 pub use joints::{Bar, Joint, JointKind, bar_names, joint_names};
 pub use limits::{BarLimits, Growing, PERMANENT, Parameter};
@@ -55,6 +57,10 @@ id! {
 id! {
     /// A rigid body.
     BodyId
+}
+id! {
+    /// A place inside a body.
+    CutId
 }
 id! {
     /// A support.
@@ -157,6 +163,8 @@ pub struct Model {
     pub parameter: Option<Parameter>,
     /// What is asked.
     pub asked: Vec<Asked>,
+    /// The places inside bodies that are asked.
+    pub cuts: Vec<CutAt>,
     /// What is worked first.
     pub order: Vec<Picked>,
     /// Quantities that were written in another unit than the sheet's, with what they became.

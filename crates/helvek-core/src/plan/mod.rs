@@ -14,7 +14,7 @@ mod together;
 pub(crate) use cuts::sides;
 pub use equation::{Axis, Centre, Equation};
 
-use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartId};
+use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartId, PartOf};
 use crate::model::{Asked, Model};
 use crate::recognition::JointRule;
 use crate::sheet::Reactions;
@@ -240,22 +240,31 @@ fn asked(model: &Model, equilibrium: &Equilibrium) -> Vec<ColumnId> {
         let joint = &model.joints[joint.index()];
         equilibrium.links.iter().filter(|link| joint.of.contains(&link.body) && link.ends.contains(&joint.at))
     };
+    let cut: Vec<PartOf> = model.cuts.iter().map(|cut| PartOf::Body(cut.body)).collect();
     let mut list = Vec::new();
     for id in equilibrium.column_ids() {
-        let asked = match equilibrium.column(id).of {
-            ColumnOf::Support(support) => wanted.contains(&Asked::Support(support)),
-            ColumnOf::Joint(joint, _) => wanted.contains(&Asked::Joint(joint)),
-            ColumnOf::Bar(bar) => wanted.contains(&Asked::Bar(bar)),
-            ColumnOf::Rope(rope) => wanted.contains(&Asked::Rope(rope)),
-            ColumnOf::Sought(sought) => wanted.contains(&Asked::Sought(sought)),
-            ColumnOf::Axle(_) => false,
-            // What a link transmits is what its pins and its supports transmit.
-            ColumnOf::Link(body) => model.asked.iter().any(|asked| match asked {
-                Asked::Joint(joint) => links(*joint).any(|link| link.body == body),
-                Asked::Support(support) => model.supports[support.index()].on.body() == Some(body),
-                _ => false,
-            }),
-        };
+        // N, V and M inside a body follow from all that acts on it.
+        let inside = equilibrium
+            .column(id)
+            .acts
+            .iter()
+            .any(|act| cut.contains(&equilibrium.parts[act.on.index()].of))
+            || matches!(equilibrium.column(id).of, ColumnOf::Link(body) if cut.contains(&PartOf::Body(body)));
+        let asked = inside
+            || match equilibrium.column(id).of {
+                ColumnOf::Support(support) => wanted.contains(&Asked::Support(support)),
+                ColumnOf::Joint(joint, _) => wanted.contains(&Asked::Joint(joint)),
+                ColumnOf::Bar(bar) => wanted.contains(&Asked::Bar(bar)),
+                ColumnOf::Rope(rope) => wanted.contains(&Asked::Rope(rope)),
+                ColumnOf::Sought(sought) => wanted.contains(&Asked::Sought(sought)),
+                ColumnOf::Axle(_) => false,
+                // What a link transmits is what its pins and its supports transmit.
+                ColumnOf::Link(body) => model.asked.iter().any(|asked| match asked {
+                    Asked::Joint(joint) => links(*joint).any(|link| link.body == body),
+                    Asked::Support(support) => model.supports[support.index()].on.body() == Some(body),
+                    _ => false,
+                }),
+            };
         if asked {
             list.push(id);
         }

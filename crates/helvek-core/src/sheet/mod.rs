@@ -17,7 +17,7 @@ pub use connections::{
 pub use document::{Document, MAX_TEXT, Syntax, read};
 pub use limits::Limit;
 pub use loads::{CoupleLoad, DistributedLoad, ForceLoad, Load, OwnWeight, Per, WeightLoad};
-pub use work::{Apart, Pick, PickedAxis, PickedEquation, PickedSum};
+pub use work::{Apart, Pick, PickedAxis, PickedEquation, PickedSum, Side};
 
 use indexmap::IndexMap;
 use schemars::JsonSchema;
@@ -320,7 +320,7 @@ pub enum Direction {
 }
 
 /// What is asked.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 #[serde(tag = "what", rename_all = "lowercase")]
 pub enum Find {
     /// Reactions: of one support, or of all.
@@ -355,6 +355,26 @@ pub enum Find {
         of: String,
         /// What goes in.
         over: String,
+    },
+    /// N, V and M at a place inside a body: at one of its points, or at a distance from one towards another.
+    Internal {
+        /// The body.
+        on: String,
+        /// The point.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        at: Option<String>,
+        /// The point from which the distance is measured.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        from: Option<String>,
+        /// The point towards which it is measured.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        to: Option<String>,
+        /// The distance.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        distance: Option<Quantity>,
+        /// Just before or just after what acts there, along the run; default before, at the very start after.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        side: Option<Side>,
     },
     /// How far loads may grow before a bar reaches its limit.
     Limit {

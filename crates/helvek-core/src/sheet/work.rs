@@ -62,3 +62,13 @@ impl Apart {
         *self == Self::default()
     }
 }
+
+/// A side of a place at which something acts, along the run.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Side {
+    /// Just before it.
+    Before,
+    /// Just after it.
+    After,
+}

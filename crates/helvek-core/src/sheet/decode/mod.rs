@@ -31,7 +31,6 @@ const LATER: &[&str] =
     &["combinations", "sections", "materials", "pins", "settlement", "spring", "temperature"];
 const LATER_CONVENTIONS: &[&str] = &["diagram", "working"];
 const LATER_BODY: &[&str] = &["section", "material", "EI", "EA"];
-const LATER_FIND: &[&str] = &["on", "at", "from", "to", "distance", "side"];
 
 pub(super) fn sheet(reader: &mut Reader, root: &Node) -> Decoded {
     let mut decoded = Decoded::default();
@@ -326,11 +325,26 @@ fn find(reader: &mut Reader, node: &Node, path: &str) -> Option<Find> {
         }
         "limit" => Some(Find::Limit { load: fields.name("load"), case: fields.name("case") }),
         "internal" => {
-            fields.reader.not_yet(&path, &format!("Asking for \"{what}\""));
-            None
+            let on = fields.required_name("on");
+            let (at, from, to) = (fields.name("at"), fields.name("from"), fields.name("to"));
+            let (distance, side) = (fields.quantity("distance"), fields.choice("side"));
+            let by_point = fields.has("at");
+            let by_distance = ["from", "to", "distance"].map(|key| fields.has(key));
+            if by_point == by_distance.contains(&true)
+                || by_distance.contains(&true) && by_distance.contains(&false)
+            {
+                let message =
+                    "A place inside a body is either a point or a distance from one point to another.";
+                fields.reader.form(
+                    &fields.path.clone(),
+                    message,
+                    "Give at, or all of from, to and distance.",
+                );
+            }
+            on.map(|on| Find::Internal { on, at, from, to, distance, side })
         }
         other => {
-            let words = ["reactions", "joint", "bar", "rope", "load", "advantage", "limit"];
+            let words = ["reactions", "joint", "bar", "rope", "load", "advantage", "internal", "limit"];
             let cure = match nearest(other, words) {
                 Some(word) => format!("Perhaps \"{word}\" is meant."),
                 None => format!("Ask for one of {}.", words.join(", ")),
@@ -340,7 +354,7 @@ fn find(reader: &mut Reader, node: &Node, path: &str) -> Option<Find> {
         }
     };
     if find.is_some() {
-        fields.finish(LATER_FIND);
+        fields.finish(&[]);
     }
     find
 }

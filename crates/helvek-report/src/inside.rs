@@ -1,0 +1,133 @@
+//! N, V and M in words.
+
+use crate::step::{Wording, minus};
+use helvek_core::equilibrium::ColumnKind;
+use helvek_core::geometry::Vector;
+use helvek_core::inside::{Diagram, Inner, Inside};
+use helvek_core::model::{CutAt, PointId};
+use helvek_core::sheet::Side;
+use helvek_core::units::figures;
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// A straight stretch of a body, with what it carries inside.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct InsideLine {
+    /// `inside:jib#0`
+    pub of: String,
+    /// `jib, B to C`
+    pub title: String,
+    /// A sentence for each of N, V and M; or why there are none.
+    pub says: Vec<String>,
+}
+
+/// Less upright than this a member has an upper side: a slope of about one in three.
+const LEVEL: f64 = 0.3;
+
+/// What a moment does to a member that runs along `along`: `sagging`, `hogging`, or which side it compresses.
+pub fn bending(along: Vector, moment: f64) -> &'static str {
+    let pressed = if moment > 0.0 { along.left() } else { -along.left() };
+    match (moment == 0.0, pressed.y.abs() > LEVEL, pressed.y > 0.0, pressed.x > 0.0) {
+        (true, ..) => "no bending",
+        (_, true, true, _) => "sagging",
+        (_, true, false, _) => "hogging",
+        (_, false, _, true) => "compresses its right side",
+        (_, false, _, false) => "compresses its left side",
+    }
+}
+
+/// What a normal force is.
+pub fn axial(force: f64) -> &'static str {
+    match force {
+        f if f > 0.0 => "tension",
+        f if f < 0.0 => "compression",
+        _ => "nothing along it",
+    }
+}
+
+impl Wording<'_> {
+    /// Every stretch, in the order of the sheet.
+    pub(crate) fn inside(&self) -> Vec<InsideLine> {
+        self.solved.inside().iter().enumerate().map(|(i, inside)| self.inside_line(i, inside)).collect()
+    }
+
+    fn inside_line(&self, index: usize, inside: &Inside) -> InsideLine {
+        let model = &self.solved.model;
+        let body = &model.bodies[inside.body.index()].name;
+        let name = |p: PointId| model.point_name(p);
+        let says = match &inside.diagram {
+            Err(why) => vec![why.words(body)],
+            Ok(diagram) => Inner::ALL.map(|inner| self.inner_says(diagram, inner)).to_vec(),
+        };
+        InsideLine {
+            of: format!("inside:{body}#{index}"),
+            title: format!("{body}, {} to {}", name(inside.from), name(inside.to)),
+            says,
+        }
+    }
+
+    /// One of the three with its unit.
+    pub(crate) fn inner(&self, inner: Inner, value: f64) -> String {
+        let kind = if inner == Inner::M { ColumnKind::Couple } else { ColumnKind::Force };
+        let (number, unit) = self.result(value, kind);
+        format!("{} {unit}", minus(&number))
+    }
+
+    pub(crate) fn distance(&self, metres: f64) -> String {
+        let unit = &self.solved.model.units.length;
+        format!("{} {}", figures::plain(unit.from_si(metres), self.digits().max(4)), unit.symbol)
+    }
+
+    fn inner_says(&self, diagram: &Diagram, inner: Inner) -> String {
+        let letter = inner.letter();
+        let [least, greatest] = diagram.range(inner);
+        let means = |value: f64| match inner {
+            Inner::N => format!(", {}", axial(value)),
+            Inner::V => String::new(),
+            Inner::M => format!(", {}", bending(diagram.along, value)),
+        };
+        let one = |value: f64, station: f64| {
+            format!("{} at {}{}", self.inner(inner, value), self.distance(station), means(value))
+        };
+        if least.value == greatest.value {
+            return match (least.value == 0.0, inner) {
+                (true, _) => format!("{letter} = 0 throughout"),
+                (_, Inner::V) => format!("{letter} = {} throughout", self.inner(inner, least.value)),
+                _ => {
+                    format!("{letter} = {} throughout{}", self.inner(inner, least.value), means(least.value))
+                }
+            };
+        }
+        let mut ends: Vec<String> = [greatest, least]
+            .into_iter()
+            .filter(|e| e.value != 0.0)
+            .map(|e| one(e.value, e.station))
+            .collect();
+        let zeros = if inner == Inner::N { Vec::new() } else { diagram.zeros(inner) };
+        if !zeros.is_empty() {
+            let list: Vec<_> = zeros.iter().map(|s| self.distance(*s)).collect();
+            let what = if inner == Inner::M { "contraflexure at" } else { "through zero at" };
+            ends.push(format!("{what} {}", list.join(", ")));
+        }
+        format!("{letter}: {}", ends.join("; "))
+    }
+
+    /// `jib at 0.8 m from B, just before`
+    pub(crate) fn cut_label(&self, cut: &CutAt) -> String {
+        let model = &self.solved.model;
+        let body = &model.bodies[cut.body.index()].name;
+        let side = if cut.side == Side::Before { "before" } else { "after" };
+        let from = model.point_name(cut.stretch[0]);
+        format!("inside {body}, {} from {from}, just {side}", self.distance(cut.station))
+    }
+
+    /// The three values at a place, each with what it means.
+    pub(crate) fn cut_values(&self, along: Vector, values: [f64; 3]) -> Vec<String> {
+        let [n, v, m] = values;
+        vec![
+            format!("N {} {}", self.inner(Inner::N, n), axial(n)),
+            format!("V {}", self.inner(Inner::V, v)),
+            format!("M {} {}", self.inner(Inner::M, m), bending(along, m)),
+        ]
+    }
+}
