@@ -96,6 +96,18 @@ const WRONG: &[(&str, &str, &[&str])] = &[
     (r#"conventions = { moment = "clockwise" }"#, "conventions.moment", &["\"cw\""]),
     (r#"conventions = { figures = 40 }"#, "conventions.figures", &["2 to 8"]),
     (r#"find = [{ what = "reactions", support = "Z" }]"#, "find[0].support", &["A, B"]),
+    (r#"find = [{ what = "internal", on = "beam", at = "Q" }]"#, "find[0].at", &["no point \"Q\""]),
+    (
+        r#"find = [{ what = "internal", on = "beam", at = "A", from = "A" }]"#,
+        "find[0]",
+        &["either a point or a distance"],
+    ),
+    (
+        r#"find = [{ what = "internal", on = "beam", from = "A", to = "B", distance = 2.5 }]"#,
+        "find[0].distance",
+        &["at 2.5 m lies outside of A-B, which is 2 m long"],
+    ),
+    (r#"conventions = { diagram = "up" }"#, "conventions.diagram", &["sagging-up"]),
     (r#"find = [{ what = "happiness" }]"#, "find[0].what", &["reactions"]),
 ];
 
@@ -136,10 +148,8 @@ const NOT_YET: &[(&str, &str)] = &[
     (r#"vertical = "z""#, "vertical"),
     (r#"sections = {}"#, "sections"),
     (r#"combinations = []"#, "combinations"),
-    (r#"conventions = { diagram = "sagging-up" }"#, "conventions.diagram"),
     (r#"joints = [{ at = "A", kind = "ball", of = ["beam", "other"] }]"#, "joints[0].kind"),
     (r#"loads = [{ kind = "couple", size = 1, axis = "+z" }]"#, "loads[0].axis"),
-    (r#"find = [{ what = "internal", on = "beam", at = "A" }]"#, "find[0].what"),
 ];
 
 #[test]

@@ -5,6 +5,7 @@
 
 mod apart;
 mod bounds;
+mod diagrams;
 mod dimensions;
 mod free;
 mod marks;
@@ -16,6 +17,7 @@ mod unclear;
 
 pub use apart::{Nature, Piece, pieces};
 pub use bounds::Bounds;
+pub use diagrams::{Curve, CurvePart, CurveValue, Diagrams, StretchMark, diagrams};
 pub use free::{CutMark, Free};
 pub use marks::{
     AxialForce, Axis, Carries, FoundSize, JointShape, Mark, Numbered, Shape, Spin, Straight, SymbolMark,
@@ -42,4 +44,8 @@ pub struct Scene {
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]
     pub apart: Vec<Piece>,
+    /// N, V and M along the members, where that was wanted: see [`diagrams`].
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub inside: Option<Diagrams>,
 }

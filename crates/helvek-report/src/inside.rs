@@ -51,6 +51,24 @@ impl Wording<'_> {
         self.solved.inside().iter().enumerate().map(|(i, inside)| self.inside_line(i, inside)).collect()
     }
 
+    /// The largest moment, with its place; where there is none, the largest normal force.
+    pub(crate) fn looked_into(&self) -> String {
+        let all = self.solved.inside();
+        let found = all.iter().filter_map(|inside| inside.diagram.as_ref().ok());
+        let largest = |inner: Inner| {
+            let each = found.clone().map(|d| (d.largest(inner), d.from()));
+            each.filter(|(e, _)| e.value != 0.0).max_by(|a, b| a.0.value.abs().total_cmp(&b.0.value.abs()))
+        };
+        let said = |inner: Inner| {
+            let (most, from) = largest(inner)?;
+            let value = self.inner(inner, most.value.abs());
+            let from = self.solved.model.point_name(from);
+            Some(format!("{} {value}, {} from {from}", inner.letter(), self.distance(most.station)))
+        };
+        let nothing = || if all.is_empty() { "nothing to look into" } else { "carries nothing" }.to_owned();
+        said(Inner::M).or_else(|| said(Inner::N)).unwrap_or_else(nothing)
+    }
+
     fn inside_line(&self, index: usize, inside: &Inside) -> InsideLine {
         let model = &self.solved.model;
         let body = &model.bodies[inside.body.index()].name;
@@ -75,7 +93,7 @@ impl Wording<'_> {
 
     pub(crate) fn distance(&self, metres: f64) -> String {
         let unit = &self.solved.model.units.length;
-        format!("{} {}", figures::plain(unit.from_si(metres), self.digits().max(4)), unit.symbol)
+        format!("{} {}", figures::plain(unit.from_si(metres), self.digits().max(3)), unit.symbol)
     }
 
     fn inner_says(&self, diagram: &Diagram, inner: Inner) -> String {

@@ -80,6 +80,8 @@ pub struct Headlines {
     pub check: String,
     /// How many bars pull and push.
     pub table: String,
+    /// The largest moment.
+    pub inside: String,
 }
 
 /// One equation, written and solved.

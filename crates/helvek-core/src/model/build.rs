@@ -62,6 +62,7 @@ fn schools(written: &sheet::Conventions) -> Schools {
         truss: written.truss,
         wheels: written.pulley.unwrap_or(defaults.wheels),
         results: written.results.unwrap_or(defaults.results),
+        diagram: written.diagram.unwrap_or(defaults.diagram),
         figures: written.figures.unwrap_or(defaults.figures),
     }
 }

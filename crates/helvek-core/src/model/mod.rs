@@ -32,7 +32,7 @@ pub use supports::{Support, SupportKind, support_names};
 
 use crate::geometry::{Point, Vector};
 pub use crate::sheet::BarKind;
-use crate::sheet::{Assume, First, Reactions, Results, Truss, Turn, Wheels};
+use crate::sheet::{Assume, Bent, First, Reactions, Results, Truss, Turn, Wheels};
 use crate::units::Units;
 
 macro_rules! id {
@@ -188,6 +188,8 @@ pub struct Schools {
     pub wheels: Wheels,
     /// How results of several components are displayed.
     pub results: Results,
+    /// On which side moments are drawn.
+    pub diagram: Bent,
     /// Significant figures of displayed results.
     pub figures: u8,
 }
@@ -202,6 +204,7 @@ impl Default for Schools {
             truss: None,
             wheels: Wheels::On,
             results: Results::Magnitude,
+            diagram: Bent::SaggingUp,
             figures: 3,
         }
     }

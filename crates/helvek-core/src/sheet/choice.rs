@@ -1,8 +1,8 @@
 //! Words that stand for one of a few values, in one table each: for reading, and for naming what was expected.
 
 use super::{
-    Assume, BarKind, First, JointKind, Per, PickedAxis, Reactions, Results, Side, SpaceKind, SupportKind,
-    Truss, Turn, Vertical, Wheels,
+    Assume, BarKind, Bent, First, JointKind, Per, PickedAxis, Reactions, Results, Side, SpaceKind,
+    SupportKind, Truss, Turn, Vertical, Wheels,
 };
 
 /// A value that is written as one of a few words.
@@ -56,6 +56,11 @@ impl Choice for Results {
 
 impl Choice for Wheels {
     const WORDS: &'static [(&'static str, Self)] = &[("on", Self::On), ("off", Self::Off)];
+}
+
+impl Choice for Bent {
+    const WORDS: &'static [(&'static str, Self)] =
+        &[("sagging-up", Self::SaggingUp), ("tension-side", Self::TensionSide)];
 }
 
 impl Choice for Side {

@@ -170,6 +170,9 @@ pub struct Conventions {
     /// How the result of several components is displayed; default its magnitude with its direction.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub results: Option<Results>,
+    /// On which side moments are drawn; default sagging upwards.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub diagram: Option<Bent>,
     /// Significant figures of displayed results, 2 to 8; default 3.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schemars(range(min = 2, max = 8))]
@@ -263,6 +266,17 @@ pub enum Wheels {
     On,
     /// It is freed: its axle transmits what the rope exerts on it.
     Off,
+}
+
+/// On which side moments are drawn.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum Bent {
+    /// Sagging moments upwards, on the side that is compressed.
+    #[default]
+    SaggingUp,
+    /// On the side that is pulled.
+    TensionSide,
 }
 
 /// How results are displayed.

@@ -11,7 +11,7 @@ use helvek_core::edit::{self, Edit};
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, Document, MAX_TEXT, Sheet, Syntax};
 use helvek_core::{model, solution};
-use helvek_figure::{Scene, free_bodies, pieces, unclear};
+use helvek_figure::{Scene, diagrams, free_bodies, pieces, unclear};
 use helvek_report::choice::choices;
 use helvek_report::page::{Page, next, table};
 use schemars::JsonSchema;
@@ -39,6 +39,9 @@ pub(crate) struct LiveRequest {
     /// Wants the structure taken apart.
     #[serde(default)]
     pub(crate) apart: bool,
+    /// Wants N, V and M along the members.
+    #[serde(default)]
+    pub(crate) inside: bool,
     /// Wants the table of bars.
     #[serde(default)]
     pub(crate) table: bool,
@@ -168,6 +171,9 @@ fn reply(request: &LiveRequest) -> LiveReply {
         if request.free {
             page.next = next(&solved);
             scene.free = free_bodies(&solved, &scene);
+        }
+        if request.inside {
+            scene.inside = diagrams(&solved);
         }
         if request.apart {
             scene.apart = pieces(&solved, &scene, &document.sheet.conventions.apart.together);

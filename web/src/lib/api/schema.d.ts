@@ -721,6 +721,10 @@ export interface components {
             readonly limits?: readonly components["schemas"]["LimitAnswer"][];
             /** @description One effort over another, where that is asked. */
             readonly advantages?: readonly components["schemas"]["AdvantageAnswer"][];
+            /** @description N, V and M at each place that is asked, in order. */
+            readonly internal?: readonly components["schemas"]["InternalAnswer"][];
+            /** @description N, V and M along every straight stretch of every body. */
+            readonly diagrams?: readonly components["schemas"]["DiagramAnswer"][];
             /** @description The steps in order. */
             readonly working: readonly components["schemas"]["StepAnswer"][];
             /** @description How the model moves, when it can. */
@@ -838,6 +842,8 @@ export interface components {
         };
         /** @description What a bar can carry. */
         readonly BarKind: "bar" | "cable" | "strut";
+        /** @description On which side moments are drawn. */
+        readonly Bent: "sagging-up" | "tension-side";
         /** @description A rigid body: straight runs between consecutive points. */
         readonly Body: {
             /** @description Each run names its points in order. A corner is rigid. */
@@ -1010,6 +1016,8 @@ export interface components {
             readonly pulley?: components["schemas"]["Wheels"] | null;
             /** @description How the result of several components is displayed; default its magnitude with its direction. */
             readonly results?: components["schemas"]["Results"] | null;
+            /** @description On which side moments are drawn; default sagging upwards. */
+            readonly diagram?: components["schemas"]["Bent"] | null;
             /**
              * Format: uint8
              * @description Significant figures of displayed results, 2 to 8; default 3.
@@ -1056,6 +1064,54 @@ export interface components {
             /** @description All of them together. */
             readonly changes: readonly components["schemas"]["Change"][];
         };
+        /** @description One of the three along a stretch. */
+        readonly Curve: {
+            /** @description `N`, `V` or `M`. */
+            readonly of: string;
+            /** @description From the first point to the last, without a gap. */
+            readonly parts: readonly components["schemas"]["CurvePart"][];
+            /** @description The values worth reading, the most important first. */
+            readonly values: readonly components["schemas"]["CurveValue"][];
+            /** @description Where it passes through zero. */
+            readonly zeros: readonly number[];
+        };
+        /** @description A cubic between two places, by its Bézier ordinates at the start, a third, two thirds and the end: the curve is drawn from them exactly. */
+        readonly CurvePart: {
+            /**
+             * Format: double
+             * @description From the first point of the stretch.
+             */
+            readonly start: number;
+            /**
+             * Format: double
+             * @description Where it ends.
+             */
+            readonly end: number;
+            /** @description In the unit of the curve. */
+            readonly ordinates: [
+                number,
+                number,
+                number,
+                number
+            ];
+        };
+        /** @description A value at a place. */
+        readonly CurveValue: {
+            /**
+             * Format: double
+             * @description From the first point.
+             */
+            readonly station: number;
+            /**
+             * Format: double
+             * @description In the unit of the curve.
+             */
+            readonly value: number;
+            /** @description Rounded, without its unit. */
+            readonly text: string;
+            /** @description It is the largest of its sign. */
+            readonly most: boolean;
+        };
         /** @description A member that is cut: what it exerts on what was freed. */
         readonly CutMark: {
             /** @description The mark of the member. */
@@ -1083,6 +1139,53 @@ export interface components {
              * @description The step that finds it, from 1.
              */
             readonly step: number | null;
+        };
+        /** @description N, V and M along a straight stretch of a run, corner to corner. */
+        readonly DiagramAnswer: {
+            /** @description The body. */
+            readonly on: string;
+            /** @description Its first point. */
+            readonly from: string;
+            /** @description Its last point. */
+            readonly to: string;
+            /**
+             * Format: double
+             * @description Its length.
+             */
+            readonly length: number;
+            /** @description The normal force. */
+            readonly N: readonly components["schemas"]["PieceAnswer"][];
+            /** @description The shear force. */
+            readonly V: readonly components["schemas"]["PieceAnswer"][];
+            /** @description The bending moment. */
+            readonly M: readonly components["schemas"]["PieceAnswer"][];
+            /** @description The least and the greatest of each, and where V or M passes through zero. */
+            readonly extremes: readonly components["schemas"]["ExtremeAnswer"][];
+            /** @description Where V changes its sign. */
+            readonly shear_zeros: readonly number[];
+            /** @description Points of contraflexure: where M changes its sign. */
+            readonly contraflexure: readonly number[];
+            /** @description Why there is no diagram; then the lists are empty. */
+            readonly refused?: string | null;
+        };
+        /** @description The diagrams of a solution. */
+        readonly Diagrams: {
+            /** @description One for each straight stretch of each body, in the order of the sheet. */
+            readonly stretches: readonly components["schemas"]["StretchMark"][];
+            /** @description The units of N, V and M. */
+            readonly units: [
+                string,
+                string,
+                string
+            ];
+            /** @description The largest size of each over all stretches, in these units. */
+            readonly largest: [
+                number,
+                number,
+                number
+            ];
+            /** @description Moments are drawn on the side that is pulled; else sagging is drawn upwards. */
+            readonly tension_side: boolean;
         };
         /** @description A direction, written the same way everywhere. */
         readonly Direction: number | string | readonly number[] | {
@@ -1463,6 +1566,23 @@ export interface components {
             /** @description The sheet itself. */
             readonly sheet: components["schemas"]["Sheet"];
         };
+        /** @description The least or the greatest of one of the three. */
+        readonly ExtremeAnswer: {
+            /** @description `N`, `V` or `M`. */
+            readonly of: string;
+            /**
+             * Format: double
+             * @description From the first point.
+             */
+            readonly distance: number;
+            /** @description Just before or just after what acts there. */
+            readonly side: components["schemas"]["Side"];
+            /**
+             * Format: double
+             * @description Its size with its sign.
+             */
+            readonly value: number;
+        };
         /** @description What is asked. */
         readonly Find: {
             /** @constant */
@@ -1496,6 +1616,21 @@ export interface components {
             readonly of: string;
             /** @description What goes in. */
             readonly over: string;
+        } | {
+            /** @constant */
+            readonly what: "internal";
+            /** @description The body. */
+            readonly on: string;
+            /** @description The point. */
+            readonly at?: string | null;
+            /** @description The point from which the distance is measured. */
+            readonly from?: string | null;
+            /** @description The point towards which it is measured. */
+            readonly to?: string | null;
+            /** @description The distance. */
+            readonly distance?: components["schemas"]["Quantity"] | null;
+            /** @description Just before or just after what acts there, along the run; default before, at the very start after. */
+            readonly side?: components["schemas"]["Side"] | null;
         } | {
             /** @constant */
             readonly what: "limit";
@@ -1628,6 +1763,8 @@ export interface components {
             readonly check: string;
             /** @description How many bars pull and push. */
             readonly table: string;
+            /** @description The largest moment. */
+            readonly inside: string;
         };
         /** @description A part that would have to be held. */
         readonly HoldDown: {
@@ -1638,6 +1775,46 @@ export interface components {
              * @description The force, in its line.
              */
             readonly force: number;
+        };
+        /** @description A straight stretch of a body, with what it carries inside. */
+        readonly InsideLine: {
+            /** @description `inside:jib#0` */
+            readonly of: string;
+            /** @description `jib, B to C` */
+            readonly title: string;
+            /** @description A sentence for each of N, V and M; or why there are none. */
+            readonly says: readonly string[];
+        };
+        /** @description N, V and M at a place that was asked. What equilibrium does not fix is null. */
+        readonly InternalAnswer: {
+            /** @description The body. */
+            readonly on: string;
+            /** @description The first point of its straight stretch. */
+            readonly from: string;
+            /** @description The last. */
+            readonly to: string;
+            /**
+             * Format: double
+             * @description From the first.
+             */
+            readonly distance: number;
+            /** @description Just before or just after what acts there. */
+            readonly side: components["schemas"]["Side"];
+            /**
+             * Format: double
+             * @description Tension positive.
+             */
+            readonly N: number | null;
+            /**
+             * Format: double
+             * @description Positive where it points against the left of the run on the part before.
+             */
+            readonly V: number | null;
+            /**
+             * Format: double
+             * @description Positive where the left of the run is compressed.
+             */
+            readonly M: number | null;
         };
         /** @description What bodies transmit to each other at a point. */
         readonly Joint: {
@@ -1797,6 +1974,11 @@ export interface components {
              * @default false
              */
             readonly apart?: boolean;
+            /**
+             * @description Wants N, V and M along the members.
+             * @default false
+             */
+            readonly inside?: boolean;
             /**
              * @description Wants the table of bars.
              * @default false
@@ -2260,6 +2442,8 @@ export interface components {
             readonly choice?: components["schemas"]["PageChoice"] | null;
             /** @description The bars with what they carry. */
             readonly table: readonly components["schemas"]["TableRow"][];
+            /** @description What every stretch of every body carries inside. */
+            readonly inside: readonly components["schemas"]["InsideLine"][];
             /** @description How far loads may grow, and what governs. */
             readonly limits: readonly string[];
             /** @description What was asked, with its answer. */
@@ -2383,6 +2567,21 @@ export interface components {
             readonly nature: components["schemas"]["Nature"];
             /** @description Lines of action worth drawing: of a two-force body through its pins, of a three-force body to where they meet. */
             readonly lines: readonly components["schemas"]["Straight"][];
+        };
+        /** @description A polynomial over a part of the stretch. */
+        readonly PieceAnswer: {
+            /**
+             * Format: double
+             * @description Where it begins, from the first point.
+             */
+            readonly start: number;
+            /**
+             * Format: double
+             * @description Where it ends.
+             */
+            readonly end: number;
+            /** @description c0, c1, ... in the distance from the first point of the stretch. */
+            readonly coefficients: readonly number[];
         };
         /** @description A place in a text; both count from 1, columns in characters. */
         readonly Position: {
@@ -2564,6 +2763,8 @@ export interface components {
             readonly free?: readonly components["schemas"]["Free"][];
             /** @description The structure taken apart, where that was wanted: see [`pieces`]. */
             readonly apart?: readonly components["schemas"]["Piece"][];
+            /** @description N, V and M along the members, where that was wanted: see [`diagrams`]. */
+            readonly inside?: components["schemas"]["Diagrams"] | null;
         };
         /** @description What a bar carries. */
         readonly Sense: "tension" | "compression" | "zero";
@@ -2669,6 +2870,8 @@ export interface components {
              */
             readonly in_trash: number;
         };
+        /** @description A side of a place at which something acts, along the run. */
+        readonly Side: "before" | "after";
         /** @description Plane or space. */
         readonly SpaceKind: "plane" | "space";
         /** @description A turning sense. */
@@ -2705,6 +2908,37 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /** @description A straight stretch of a body, corner to corner. */
+        readonly StretchMark: {
+            /** @description `inside:jib#0` */
+            readonly id: string;
+            /** @description The body. */
+            readonly body: string;
+            /** @description The names of its ends. */
+            readonly ends: [
+                string,
+                string
+            ];
+            /** @description Its first point, in sheet units. */
+            readonly from: [
+                number,
+                number
+            ];
+            /** @description Its last point. */
+            readonly to: [
+                number,
+                number
+            ];
+            /**
+             * Format: double
+             * @description Its length.
+             */
+            readonly length: number;
+            /** @description N, V and M; nothing when it has none. */
+            readonly curves: readonly components["schemas"]["Curve"][];
+            /** @description Why it has none. */
+            readonly refused: string | null;
         };
         /** @description What holds a body to the ground. */
         readonly Support: {

@@ -10,6 +10,7 @@
   import { BEGINS, isLoad, type Tool, type ToolId } from '../entry/tools';
   import ToolStrip from '../entry/ToolStrip.svelte';
   import BarTable from '../page/BarTable.svelte';
+  import InsidePage from '../page/InsidePage.svelte';
   import WorkPage from '../page/WorkPage.svelte';
   import { copyText } from '../ui/clipboard';
   import { route } from '../ui/route.svelte';
@@ -22,6 +23,7 @@
   import { type Bench, commands } from './commands';
   import FirstSteps from './FirstSteps.svelte';
   import GroupBar from './GroupBar.svelte';
+  import InsideBar from './InsideBar.svelte';
   import { type Hands, onKey } from './keys';
   import { Neighbours } from './neighbours';
   import Palette from './Palette.svelte';
@@ -242,7 +244,9 @@
     {#if session.blank && !session.entry}
       <FirstSteps />
     {/if}
-    {#if session.canPart && session.stop !== 'idealise' && session.stop !== 'table'}
+    {#if session.stop === 'inside'}
+      <div class="tools"><InsideBar {session} /></div>
+    {:else if session.canPart && session.stop !== 'idealise' && session.stop !== 'table'}
       <div class="tools"><ApartBar {session} /></div>
     {:else if session.chosen.length > 0 && !session.entry}
       <div class="tools"><GroupBar {session} {group} {bars} {askBars} /></div>
@@ -270,6 +274,8 @@
   <div class="right">
     {#if session.stop === 'table'}
       <BarTable {session} open={(id) => board.open(id)} />
+    {:else if session.stop === 'inside'}
+      <InsidePage {session} />
     {:else}
       <WorkPage {session} mend={(path) => board.open(`unclear:${path}`)} />
     {/if}

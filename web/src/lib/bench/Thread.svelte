@@ -11,6 +11,7 @@
     work: 'Work',
     check: 'Check',
     table: 'Table',
+    inside: 'Inside',
   };
   const lines = $derived(session.page?.headlines);
   const line = $derived((stop: Stop) => {

@@ -37,6 +37,7 @@ export interface Bench {
 }
 
 const STOP_NAMES: Record<Stop, string> = {
+  inside: 'Inside: N, V and M along the members',
   idealise: 'Idealise: draw and change',
   free: 'Free the body',
   work: 'Work step by step',

@@ -1,4 +1,5 @@
 /** What the keys of the bench do. */
+import { INNER } from '../board/diagrams';
 import { markOf } from '../entry/about';
 import { GROUP, OF_BARS, TOOLS } from '../entry/tools';
 import type { Bench } from './commands';
@@ -36,7 +37,9 @@ function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: strin
   const several = event.shiftKey ? undefined : GROUP.find((t) => t.key === pressed);
   const stop = session.stops[Number(event.key) - 1];
   const chosen = session.chosen.length > 0;
-  if (tool) hands.choose(tool);
+  const inner = INNER.find((of) => of.toLowerCase() === pressed);
+  if (session.stop === 'inside' && inner && inner !== 'N' && !event.shiftKey) session.inner = inner;
+  else if (tool) hands.choose(tool);
   else if (several && OF_BARS.includes(several.id)) hands.bars(several.id);
   else if (several) hands.group(several.id, chosen ? session.chosen : mark ? [mark] : []);
   else if (stop && !(session.empty && stop !== 'idealise')) session.go(stop);

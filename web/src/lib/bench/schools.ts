@@ -73,6 +73,14 @@ export const SCHOOLS: readonly School[] = [
     ],
   },
   {
+    key: 'diagram',
+    question: 'Bending moments are drawn',
+    choices: [
+      { value: 'sagging-up', word: 'sagging upwards' },
+      { value: 'tension-side', word: 'on the side that is pulled' },
+    ],
+  },
+  {
     key: 'figures',
     question: 'Results are shown to',
     usual: 3,

@@ -3,10 +3,11 @@ import { Refusal } from '../api/client';
 import type { ArmMark, Edit, LiveReply, Offer, Scene, Sheet, XY } from '../api/types';
 import { mended } from '../entry/mend';
 import { editOf, type Target, tool, type ToolId } from '../entry/tools';
+import type { Inner } from '../board/diagrams';
 import type { Saver } from './saver.svelte';
 import { Solver, type Want } from './solver';
 
-export const STOPS = ['idealise', 'free', 'work', 'check', 'table'] as const;
+export const STOPS = ['idealise', 'free', 'work', 'check', 'table', 'inside'] as const;
 export type Stop = (typeof STOPS)[number];
 
 /** A tag that is open: what it is about, and what stands in its slots. */
@@ -59,6 +60,10 @@ export class Session {
   apart = $state(true);
   /** A piece that is being dragged aside, and where to. */
   #dragged = $state.raw<Readonly<Record<string, XY>>>({});
+  /** Which of the three is drawn along the members. */
+  inner = $state<Inner>('M');
+  /** Diagrams are drawn along the members although they would fit below. */
+  along = $state(false);
   /** For those who hear the board. */
   said = $state('');
   /** A copy that this browser holds of the sheet, made from an older version than the one that is open. */
@@ -89,9 +94,13 @@ export class Session {
     return this.empty && Object.keys(this.sheet.points ?? {}).length === 0;
   }
 
-  /** The stops of this sheet: a table only of bars. */
+  /** The stops of this sheet: a table only of bars, and only bodies have an inside. */
   get stops(): readonly Stop[] {
-    return (this.sheet.bars ?? []).length > 0 ? STOPS : STOPS.filter((stop) => stop !== 'table');
+    const bars = (this.sheet.bars ?? []).length > 0;
+    const bodies = Object.keys(this.sheet.bodies ?? {}).length > 0;
+    return STOPS.filter((stop) =>
+      stop === 'table' ? bars : stop === 'inside' ? bodies || this.empty : true,
+    );
   }
 
   /** There is something to be taken apart: several bodies, or one with bars and ropes on it. */
@@ -103,7 +112,7 @@ export class Session {
 
   /** It is seen taken apart just now. */
   get parted(): boolean {
-    return this.apart && this.canPart && this.stop !== 'idealise' && this.stop !== 'table';
+    return this.apart && this.canPart && !['idealise', 'table', 'inside'].includes(this.stop);
   }
 
   /** The free body that someone chose, and how many steps are done before it. */
@@ -284,6 +293,7 @@ export class Session {
       apart: this.parted,
       free: this.stop === 'work',
       table: this.stop === 'table' || this.stop === 'check',
+      inside: this.stop === 'inside',
     };
   }
 
@@ -503,12 +513,13 @@ export class Session {
 
   /** Asks for what is read at this stop, when it is not there yet. */
   #complete(): void {
-    const { free, table, apart } = this.#want;
+    const { free, table, apart, inside } = this.#want;
     const bars = this.stops.includes('table');
     const several = bars || this.canPart;
     const missing =
       (free && several && !this.reply?.scene.free) ||
       (table && bars && this.page?.table.length === 0) ||
+      (inside && !this.reply?.scene.inside) ||
       (apart && !this.reply?.scene.apart);
     if (missing) void this.#ask();
   }

@@ -16,6 +16,7 @@ export interface Want {
   readonly free?: boolean;
   readonly table?: boolean;
   readonly apart?: boolean;
+  readonly inside?: boolean;
   readonly choice?: { readonly pieces: string[]; readonly after: number };
 }
 

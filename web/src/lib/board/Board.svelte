@@ -8,6 +8,8 @@
   import { aboutOf, markOf, nameOf, standsFor } from '../entry/about';
   import { OF_BARS, placeSlot } from '../entry/tools';
   import ArmLine from './ArmLine.svelte';
+  import DiagramMarks from './DiagramMarks.svelte';
+  import { lies, plot, roomAbove, spotAt } from './diagrams';
   import { Drag } from './drag.svelte';
   import Drawing from './Drawing.svelte';
   import Glow from './Glow.svelte';
@@ -20,7 +22,7 @@
   import { freeAt, orderAt } from './order';
   import { Slide } from './slide';
   import { barsAcross, marksIn, snapToPlace } from './snap';
-  import { fit, roomFor, roundStep, toScreen, toWorld, type View } from './view';
+  import { fit, type Margin, roomFor, roundStep, toScreen, toWorld, type View } from './view';
 
   const { session, children }: { session: Session; children?: Snippet<[Painted, boolean]> } = $props();
 
@@ -34,15 +36,35 @@
   const scene = $derived(session.reply?.scene ?? { bounds: null, marks: [] });
   // The drawing follows the structure until someone moves it by hand, and stands still while something on it is dragged.
   let held = $state.raw<View | null>(null);
-  const base = $derived(held ?? fit(scene.bounds, size, roomFor(scene)));
+  /** N, V and M, where they are read. */
+  const inside = $derived(session.stop === 'inside' ? (scene.inside ?? null) : null);
+  const below = $derived(inside !== null && lies(inside) && !session.along);
+  // Under a beam there is no room for distances; along the members of a frame none for what acts on it.
+  const drawn = $derived.by(() => {
+    if (!inside) return scene;
+    const out = below ? ['dimension'] : ['dimension', 'force', 'couple', 'distributed', 'reaction'];
+    return { ...scene, marks: scene.marks.filter((m) => !out.includes(m.kind)) };
+  });
+  const room = $derived.by((): Margin => {
+    if (!inside) return roomFor(scene);
+    if (!below) return { left: 130, right: 130, top: 110, bottom: 130 };
+    const above = 96;
+    return {
+      left: 110,
+      right: 90,
+      top: above,
+      bottom: size.height - above - roomAbove(size, scene.bounds ?? null, 200),
+    };
+  });
+  const base = $derived(held ?? fit(scene.bounds, size, room));
   const view: View = $derived({
     k: transform.k * base.k,
     x: transform.applyX(base.x),
     y: transform.applyY(base.y),
   });
-  const last = $derived(session.stop === 'check' || session.stop === 'table');
+  const last = $derived(['check', 'table', 'inside'].includes(session.stop));
   const reading: Omit<Reading, 'arm' | 'lit'> = $derived({
-    freed: session.stop !== 'idealise',
+    freed: session.stop !== 'idealise' && (inside === null || below),
     step: last ? Infinity : session.stop === 'work' ? session.step : 0,
     resultants: session.stop === 'work',
     ...(session.stop === 'work' && session.page && scene.free
@@ -55,7 +77,15 @@
   const spread = $derived(session.lit.ids.filter((id) => /^(load|point):/.test(id)).join('\n'));
   const painted = $derived.by(() => {
     void fonts;
-    return layout(scene, view, size, { ...reading, lit: spread.split('\n'), arm }, measure);
+    return layout(drawn, view, size, { ...reading, lit: spread.split('\n'), arm }, measure);
+  });
+  const width = (text: string) => measure(text, 'value');
+  const plotted = $derived.by(() => {
+    void fonts;
+    if (!inside) return null;
+    const low = toScreen(view, scene.bounds?.min ?? [0, 0])[1];
+    const wanted = { along: !below, of: session.inner, low, busy: painted.labels.map((l) => l.box) };
+    return plot(inside, view, size, wanted, width);
   });
   const motion = $derived(session.reply?.solution?.free_motion ?? null);
   const moves = $derived(session.stop === 'idealise' || session.stop === 'free');
@@ -126,6 +156,9 @@
 
   // svelte-ignore state_referenced_locally
   const drag = new Drag(session, () => view);
+
+  /** The place that is read off the diagrams. */
+  const spot = $derived(inside && hover && !drag.on ? spotAt(inside, view, hover, below) : null);
 
   function down(event: PointerEvent): void {
     if (event.button !== 0) return;
@@ -295,6 +328,9 @@
         leave={dark}
         pick={pickMember}
       />
+    {/if}
+    {#if inside && plotted}
+      <DiagramMarks {inside} plot={plotted} {spot} cut={false} {width} />
     {/if}
     {#if arm}
       <ArmLine {arm} {view} />

@@ -29,7 +29,7 @@ pub(super) struct Rows {
 /// Keys of the format that this version refuses by name.
 const LATER: &[&str] =
     &["combinations", "sections", "materials", "pins", "settlement", "spring", "temperature"];
-const LATER_CONVENTIONS: &[&str] = &["diagram", "working"];
+const LATER_CONVENTIONS: &[&str] = &["working"];
 const LATER_BODY: &[&str] = &["section", "material", "EI", "EA"];
 
 pub(super) fn sheet(reader: &mut Reader, root: &Node) -> Decoded {
@@ -187,6 +187,7 @@ fn conventions(reader: &mut Reader, node: &Node) -> Conventions {
         truss: fields.choice("truss"),
         pulley: fields.choice("pulley"),
         results: fields.choice("results"),
+        diagram: fields.choice("diagram"),
         figures: None,
         order: Vec::new(),
         apart: Apart::default(),

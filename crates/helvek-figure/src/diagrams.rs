@@ -1,0 +1,211 @@
+//! N, V and M to be drawn along their members: exact curves, with the values worth reading.
+
+use crate::scene::Painter;
+use helvek_core::inside::{Diagram, Extreme, Inner, Inside, Poly, Segment, Side};
+use helvek_core::sheet::Bent;
+use helvek_core::solution::Solved;
+use helvek_core::units::{Unit, figures};
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// The diagrams of a solution.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Diagrams {
+    /// One for each straight stretch of each body, in the order of the sheet.
+    pub stretches: Vec<StretchMark>,
+    /// The units of N, V and M.
+    pub units: [String; 3],
+    /// The largest size of each over all stretches, in these units.
+    pub largest: [f64; 3],
+    /// Moments are drawn on the side that is pulled; else sagging is drawn upwards.
+    pub tension_side: bool,
+}
+
+/// A straight stretch of a body, corner to corner.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct StretchMark {
+    /// `inside:jib#0`
+    pub id: String,
+    /// The body.
+    pub body: String,
+    /// The names of its ends.
+    pub ends: [String; 2],
+    /// Its first point, in sheet units.
+    pub from: [f64; 2],
+    /// Its last point.
+    pub to: [f64; 2],
+    /// Its length.
+    pub length: f64,
+    /// N, V and M; nothing when it has none.
+    pub curves: Vec<Curve>,
+    /// Why it has none.
+    pub refused: Option<String>,
+}
+
+/// One of the three along a stretch.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Curve {
+    /// `N`, `V` or `M`.
+    pub of: &'static str,
+    /// From the first point to the last, without a gap.
+    pub parts: Vec<CurvePart>,
+    /// The values worth reading, the most important first.
+    pub values: Vec<CurveValue>,
+    /// Where it passes through zero.
+    pub zeros: Vec<f64>,
+}
+
+/// A cubic between two places, by its Bézier ordinates at the start, a third, two thirds and the end: the curve is drawn from them exactly.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct CurvePart {
+    /// From the first point of the stretch.
+    pub start: f64,
+    /// Where it ends.
+    pub end: f64,
+    /// In the unit of the curve.
+    pub ordinates: [f64; 4],
+}
+
+/// A value at a place.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct CurveValue {
+    /// From the first point.
+    pub station: f64,
+    /// In the unit of the curve.
+    pub value: f64,
+    /// Rounded, without its unit.
+    pub text: String,
+    /// It is the largest of its sign.
+    pub most: bool,
+}
+
+/// The diagrams of every stretch; nothing where no body has any.
+pub fn diagrams(solved: &Solved) -> Option<Diagrams> {
+    let painter = Painter { solved, complete: true };
+    let all = solved.inside();
+    if all.is_empty() {
+        return None;
+    }
+    let model = &solved.model;
+    let units = [&model.units.force, &model.units.force, &model.units.moment];
+    let mut largest = [0.0f64; 3];
+    for diagram in all.iter().filter_map(|inside| inside.diagram.as_ref().ok()) {
+        for (most, (inner, unit)) in largest.iter_mut().zip(Inner::ALL.into_iter().zip(units)) {
+            *most = most.max(unit.from_si(diagram.largest(inner).value.abs()));
+        }
+    }
+    let stretches = all.iter().enumerate().map(|(i, inside)| painter.stretch(i, inside, units)).collect();
+    Some(Diagrams {
+        stretches,
+        units: units.map(|unit| unit.symbol.clone()),
+        largest,
+        tension_side: model.schools.diagram == Bent::TensionSide,
+    })
+}
+
+impl Painter<'_> {
+    fn stretch(&self, index: usize, inside: &Inside, units: [&Unit; 3]) -> StretchMark {
+        let model = self.model();
+        let body = model.bodies[inside.body.index()].name.clone();
+        let length = &model.units.length;
+        let (curves, refused) = match &inside.diagram {
+            Ok(diagram) => {
+                let curves = Inner::ALL.into_iter().zip(units);
+                (curves.map(|(inner, unit)| self.curve(diagram, inner, unit)).collect(), None)
+            }
+            Err(why) => (Vec::new(), Some(why.words(&body))),
+        };
+        StretchMark {
+            id: format!("inside:{body}#{index}"),
+            body,
+            ends: [inside.from, inside.to].map(|p| model.point_name(p).to_owned()),
+            from: self.point(inside.from),
+            to: self.point(inside.to),
+            length: length.from_si(model.at(inside.from).distance(model.at(inside.to))),
+            curves,
+            refused,
+        }
+    }
+
+    fn curve(&self, diagram: &Diagram, inner: Inner, unit: &Unit) -> Curve {
+        let length = |v: f64| self.model().units.length.from_si(v);
+        let part = |segment: &Segment| CurvePart {
+            start: length(segment.start),
+            end: length(segment.end),
+            ordinates: ordinates(diagram, segment, inner).map(|v| unit.from_si(v)),
+        };
+        let digits = self.model().schools.figures;
+        let range = diagram.range(inner);
+        let worth = worth_reading(diagram, inner).into_iter().map(|found| {
+            let value = unit.from_si(found.value);
+            CurveValue {
+                station: length(found.station),
+                value,
+                text: figures::rounded(value, digits).replace('-', "−"),
+                most: range.iter().any(|most| most.station == found.station && most.value == found.value),
+            }
+        });
+        let mut values: Vec<CurveValue> = worth.collect();
+        values.sort_by(|a, b| {
+            (b.most, b.value.abs()).partial_cmp(&(a.most, a.value.abs())).unwrap_or(std::cmp::Ordering::Equal)
+        });
+        let zeros = if inner == Inner::N { Vec::new() } else { diagram.zeros(inner) };
+        Curve {
+            of: inner.letter(),
+            parts: diagram.segments.iter().map(part).collect(),
+            values,
+            zeros: zeros.into_iter().map(length).collect(),
+        }
+    }
+}
+
+/// The Bézier ordinates of a part: c₀, c₀ + c₁l/3, c₀ + 2c₁l/3 + c₂l²/3, and the value at the end.
+fn ordinates(diagram: &Diagram, segment: &Segment, inner: Inner) -> [f64; 4] {
+    let Poly([a, b, c, _]) = *segment.of(inner);
+    let l = segment.length();
+    let ends = [0.0, l].map(|x| diagram.value(segment, inner, x));
+    [ends[0], a + b * l / 3.0, a + 2.0 * b * l / 3.0 + c * l * l / 3.0, ends[1]]
+}
+
+/// Values that stand out: where a curve turns, steps or ends, without zeros; of a value that goes on only its beginning.
+fn worth_reading(diagram: &Diagram, inner: Inner) -> Vec<Extreme> {
+    let zero = diagram.zero(inner);
+    let mut candidates = diagram.candidates(inner);
+    // The end of a segment and the beginning of the next are one place where nothing steps.
+    candidates.dedup_by(|b, a| a.station == b.station && (a.value - b.value).abs() <= zero);
+    let same = |a: &Extreme, b: &Extreme| (a.value - b.value).abs() <= zero;
+    let mut worth: Vec<Extreme> = Vec::new();
+    for (i, here) in candidates.iter().enumerate() {
+        if here.value == 0.0 {
+            continue;
+        }
+        let before = i.checked_sub(1).map(|i| &candidates[i]);
+        let after = candidates.get(i + 1);
+        let stands_out = match (before, after) {
+            (Some(before), Some(after)) => {
+                let (rise, fall) = (here.value - before.value, here.value - after.value);
+                let steps = (before.station == here.station && !same(before, here))
+                    || (after.station == here.station && !same(after, here));
+                steps || (rise > zero && fall >= -zero) || (rise < -zero && fall <= zero)
+            }
+            _ => true,
+        };
+        let told = worth.last().is_some_and(|last| same(last, here) && flat(diagram, inner, last, here));
+        if stands_out && !told {
+            worth.push(*here);
+        }
+    }
+    worth
+}
+
+/// Nothing changes from one place to the other.
+fn flat(diagram: &Diagram, inner: Inner, a: &Extreme, b: &Extreme) -> bool {
+    let zero = diagram.zero(inner);
+    let between =
+        diagram.candidates(inner).into_iter().filter(|c| c.station >= a.station && c.station <= b.station);
+    let here = |c: &Extreme| {
+        !(c.station == a.station && c.side == Side::Before || c.station == b.station && c.side == Side::After)
+            || a.station == b.station
+    };
+    between.filter(here).all(|c| (c.value - a.value).abs() <= zero)
+}
