@@ -64,11 +64,8 @@ impl Solved {
                 }
             }
         }
-        let lines = equations.into_iter().map(|equation| {
-            let free_body = FreeBody { parts: parts.to_vec() };
-            written(&self.model, &self.equilibrium, free_body, equation, &known)
-        });
-        lines.filter(|line| !line.terms.is_empty()).map(|line| choice(line, &known)).collect()
+        let choices = equations.into_iter().map(|equation| self.choice_of(parts, equation, &known));
+        choices.filter(|choice| !choice.line.terms.is_empty()).collect()
     }
 
     /// What an equation sums, where a sheet can say so: forces along an axis, moments about a named point.
@@ -81,6 +78,12 @@ impl Solved {
             }
             _ => None,
         }
+    }
+
+    /// One equation of a free body, with these values put in for what is known.
+    pub(crate) fn choice_of(&self, parts: &[PartId], equation: Equation, known: &[Option<f64>]) -> Choice {
+        let free_body = FreeBody { parts: parts.to_vec() };
+        choice(written(&self.model, &self.equilibrium, free_body, equation, known), known)
     }
 
     /// What each unknown of the working is worth after so many of its steps; what is out of contact from the beginning.

@@ -53,6 +53,7 @@ impl Painter<'_> {
             let at = self.point(joint.at);
             let (shape, facing) = match joint.kind {
                 JointKind::Pin => (JointShape::Pin, Vector::Y),
+                JointKind::Cut { .. } => continue,
                 JointKind::Weld => (JointShape::Weld, Vector::Y),
                 JointKind::Slot { normal } => (JointShape::Slot, normal),
                 JointKind::Collar { normal } => (JointShape::Collar, normal),

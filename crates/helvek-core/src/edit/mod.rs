@@ -10,6 +10,7 @@ mod copies;
 mod efforts;
 mod figure;
 mod group;
+mod halves;
 mod joints;
 mod limits;
 mod loads;
@@ -33,6 +34,7 @@ use crate::model;
 use crate::problem::{Problem, ProblemKind, nearest};
 use crate::sheet::{Document, Sheet};
 
+pub use halves::{CutPlace, Halves, cut_place, halves};
 pub use request::Edit;
 
 /// The sheet after an edit, or what stands in its way.

@@ -4,6 +4,7 @@ use super::figure::Figure;
 use super::place::{free_name, spot_of};
 use super::typed::{filled, quantity, tidy};
 use super::{chain, joints, parts, place, units, words, wrong};
+use crate::model::units_of;
 use crate::problem::Problem;
 use crate::sheet::{Body, DistributedLoad, Find, JointKind, Load, Quantity, RopeStop, Sheet};
 use crate::units::Dimension;
@@ -110,7 +111,7 @@ pub(super) fn rename(sheet: &mut Sheet, old: &str, new: &str) -> Outcome {
 }
 
 /// Calls `visit` with every mention of a body, and the points it is meant at.
-fn mentions(sheet: &mut Sheet, visit: &mut dyn FnMut(&mut String, &[String])) {
+pub(super) fn mentions(sheet: &mut Sheet, visit: &mut dyn FnMut(&mut String, &[String])) {
     for support in &mut sheet.supports {
         let at = [support.at.clone()];
         support.on.iter_mut().for_each(|on| visit(on, &at));
@@ -238,7 +239,7 @@ fn split_loads(
             continue;
         }
         let (from, to, here) = (figure.at[&load.from], figure.at[&load.to], figure.at[&at]);
-        let middle = between(&load, from.distance(here) / from.distance(to))?;
+        let middle = between(sheet, &load, from.distance(here) / from.distance(to))?;
         let end = load.end.clone().unwrap_or_else(|| load.start.clone());
         let uniform = load.end.is_none();
         let half = |from: &str, to: &str, start: &Quantity, end: &Quantity, name: Option<String>| {
@@ -260,22 +261,25 @@ fn split_loads(
     Ok(())
 }
 
-/// The intensity of a load at a fraction of its way.
-fn between(load: &DistributedLoad, fraction: f64) -> Outcome<Quantity> {
+/// The intensity of a load at a fraction of its way, in the unit of its first end.
+pub(super) fn between(sheet: &Sheet, load: &DistributedLoad, fraction: f64) -> Outcome<Quantity> {
     let Some(end) = &load.end else { return Ok(load.start.clone()) };
-    let number = |q: &Quantity| match q {
+    let usual = units_of(sheet).of(Dimension::FORCE_PER_LENGTH);
+    let read = |q: &Quantity| match q {
         Quantity::Number(n) => Ok((*n, None)),
         Quantity::Text(text) => {
             quantity(text, Dimension::FORCE_PER_LENGTH, "place").map(|q| (q.value, q.unit))
         }
     };
-    let (a, b) = (number(&load.start)?, number(end)?);
-    if a.1.as_ref().map(|u| &u.symbol) != b.1.as_ref().map(|u| &u.symbol) {
-        let message = "A load with two units lies over this place.";
-        return wrong("place", message, "Write both of its ends in one unit first.");
-    }
-    let value = tidy(a.0 + (b.0 - a.0) * fraction);
-    Ok(match a.1 {
+    let ((a, unit), (b, other)) = (read(&load.start)?, read(end)?);
+    let own = unit.as_ref().unwrap_or(&usual);
+    let b = if unit.as_ref().map(|u| &u.symbol) == other.as_ref().map(|u| &u.symbol) {
+        b
+    } else {
+        own.from_si(other.as_ref().unwrap_or(&usual).to_si(b))
+    };
+    let value = tidy(a + (b - a) * fraction);
+    Ok(match unit {
         None => Quantity::Number(value),
         Some(unit) => Quantity::Text(format!("{value} {}", unit.symbol)),
     })

@@ -270,6 +270,11 @@ impl Maker<'_> {
                     self.push(("M", format!("{name}{suffix}")), of, Component::Couple, couple());
                 }
             }
+            JointKind::Cut { along } => {
+                self.push(("N", String::new()), of, Component::Along, force(along));
+                self.push(("V", String::new()), of, Component::Across, force(-along.left()));
+                self.push(("M", String::new()), of, Component::Couple, couple());
+            }
             JointKind::Slot { normal } => {
                 self.push(("N", name.into()), of, Component::Along, force(normal));
             }

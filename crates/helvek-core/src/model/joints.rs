@@ -62,6 +62,11 @@ pub enum JointKind {
         /// The coefficient that is available, when the contact is rough.
         friction: Option<f64>,
     },
+    /// All of a body on the other side of a cut: N along the run, V against its left, and M, on the first body. Not part of the format.
+    Cut {
+        /// The run's direction.
+        along: Vector,
+    },
     /// Gear teeth.
     Mesh {
         /// From the second wheel to the first.
@@ -83,6 +88,7 @@ impl JointKind {
             Self::Slot { .. } => "slot",
             Self::Collar { .. } => "collar",
             Self::Contact { .. } => "contact",
+            Self::Cut { .. } => "cut",
             Self::Mesh { .. } => "mesh",
         }
     }

@@ -262,6 +262,8 @@ fn joint_sense(kind: JointKind, component: Component) -> Option<Vector> {
             Component::Along,
         ) => Some(normal),
         (JointKind::Contact { normal, .. }, Component::Across) => Some(normal.left()),
+        (JointKind::Cut { along }, Component::Along) => Some(along),
+        (JointKind::Cut { along }, Component::Across) => Some(-along.left()),
         (JointKind::Mesh { normal, pressure_angle, flank }, Component::Along) => {
             Some(normal * pressure_angle.sin() + normal.left() * (flank * pressure_angle.cos()))
         }
