@@ -2,7 +2,7 @@
 
 use crate::choice::Choice;
 use crate::edit::{CutPlace, halves};
-use crate::equilibrium::{ColumnId, ColumnOf, PartId, PartOf};
+use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, PartId, PartOf};
 use crate::geometry::Vector;
 use crate::inside::Inner;
 use crate::model::{self, JointId, JointKind};
@@ -10,6 +10,7 @@ use crate::plan::{Axis, Centre, Equation};
 use crate::problem::Problem;
 use crate::sheet::{Document, Side};
 use crate::solution::{Solved, solve};
+use crate::tolerance;
 
 /// A body cut through, with the equations of both of its parts.
 #[derive(Debug, Clone)]
@@ -39,9 +40,29 @@ impl Cut {
         [count(&self.choices[0]), count(&self.choices[1])]
     }
 
-    /// N, V and M as a part gives them, SI; `None` where its equation has another unknown.
+    /// N, V and M as a part gives them, SI, exactly 0 when they are noise; `None` where its equation has another unknown.
     pub fn values(&self, part: usize) -> [Option<f64>; 3] {
-        Inner::ALL.map(|inner| self.choices[part].get(inner as usize).and_then(|choice| choice.gives))
+        Inner::ALL.map(|inner| {
+            let value = self.choices[part].get(inner as usize)?.gives?;
+            Some(if value.abs() <= tolerance::ZERO_FORCE * self.scale(inner) { 0.0 } else { value })
+        })
+    }
+
+    /// Whether both parts say the same, as far as equilibrium fixes it.
+    pub fn agrees(&self) -> bool {
+        let [before, after] = [self.values(0), self.values(1)];
+        Inner::ALL.into_iter().all(|inner| match (before[inner as usize], after[inner as usize]) {
+            (Some(a), Some(b)) => {
+                (a - b).abs() <= tolerance::RESIDUAL * 10.0 * self.scale(inner).max(a.abs())
+            }
+            _ => true,
+        })
+    }
+
+    /// The largest load, or what it turns over the size of the structure.
+    fn scale(&self, inner: Inner) -> f64 {
+        let kind = if inner == Inner::M { ColumnKind::Couple } else { ColumnKind::Force };
+        self.solved.full.scales().of(kind)
     }
 }
 

@@ -76,7 +76,7 @@ pub fn choices(solved: &Solved, answers: &Answers, pieces: &[String], after: usi
 }
 
 impl Wording<'_> {
-    fn choice(&self, choice: &Choice) -> ChoiceLine {
+    pub(crate) fn choice(&self, choice: &Choice) -> ChoiceLine {
         let mut says = Vec::new();
         match (&choice.open[..], choice.gives) {
             ([only], Some(value)) => says.push(self.page_result(*only, value).value),

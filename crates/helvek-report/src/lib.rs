@@ -3,6 +3,7 @@
 
 mod asked;
 pub mod choice;
+pub mod cut;
 mod direction;
 mod fragment;
 pub mod inside;

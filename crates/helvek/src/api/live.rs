@@ -6,13 +6,17 @@ use axum::Json;
 use axum::extract::ws::{Message, WebSocket, WebSocketUpgrade};
 use axum::response::Response;
 use helvek_core::answers::{Answers, FreeMotion};
+use helvek_core::cut::cut;
 use helvek_core::edit::offers::{self, Offer};
 use helvek_core::edit::{self, Edit};
+use helvek_core::inside::{Inside, Side};
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, Document, MAX_TEXT, Sheet, Syntax};
+use helvek_core::solution::Solved;
 use helvek_core::{model, solution};
-use helvek_figure::{Scene, diagrams, free_bodies, pieces, unclear};
+use helvek_figure::{Piece, Scene, diagrams, free_bodies, pieces, unclear};
 use helvek_report::choice::choices;
+use helvek_report::cut::{PageCut, page_cut};
 use helvek_report::page::{Page, next, table};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
@@ -42,6 +46,9 @@ pub(crate) struct LiveRequest {
     /// Wants N, V and M along the members.
     #[serde(default)]
     pub(crate) inside: bool,
+    /// Wants a body cut through at a place.
+    #[serde(default)]
+    pub(crate) cut: Option<CutWanted>,
     /// Wants the table of bars.
     #[serde(default)]
     pub(crate) table: bool,
@@ -57,6 +64,19 @@ pub(crate) struct Chosen {
     pub(crate) pieces: Vec<String>,
     /// After so many steps of the working.
     pub(crate) after: usize,
+}
+
+/// A place at which a body is cut through.
+#[derive(Debug, Deserialize, JsonSchema)]
+pub(crate) struct CutWanted {
+    /// As it is typed: `2.5`, `C`, `C + 0.5`, `jib 1.2`.
+    pub(crate) place: String,
+    /// Just before or just after what acts there; before, when nothing is said.
+    #[serde(default)]
+    pub(crate) side: Option<Side>,
+    /// Wants the two parts as free bodies.
+    #[serde(default)]
+    pub(crate) halves: bool,
 }
 
 /// Everything a bench shows.
@@ -87,6 +107,14 @@ pub(crate) struct LiveSolution {
     pub(crate) answers: Option<Answers>,
     /// For people.
     pub(crate) page: Page,
+    /// The cut that was wanted.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub(crate) cut: Option<PageCut>,
+    /// Why it could not be made.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub(crate) cut_refused: Vec<Problem>,
     /// How it moves, when it can.
     pub(crate) free_motion: Option<FreeMotion>,
 }
@@ -128,6 +156,35 @@ pub(super) async fn solve(Body(request): Body<LiveRequest>) -> Result<Json<LiveR
         tracing::error!(%error, "a solve was lost");
         ApiError::Fault
     })
+}
+
+/// Cuts a body through: its page, and its two parts as free bodies where they are wanted.
+fn look_into(
+    document: &Document,
+    solved: &Solved,
+    wanted: &CutWanted,
+) -> Result<(PageCut, Vec<Piece>), Vec<Problem>> {
+    let place = edit::cut_place(document, &wanted.place)?;
+    let metres = solved.model.units.length.to_si(place.station);
+    let mine = |inside: &&Inside| {
+        let name = |p| solved.model.point_name(p);
+        solved.model.bodies[inside.body.index()].name == place.body
+            && [name(inside.from), name(inside.to)] == [place.stretch[0].as_str(), place.stretch[1].as_str()]
+    };
+    let all = solved.inside();
+    let diagram = all.iter().find(mine).and_then(|inside| inside.diagram.as_ref().ok());
+    let steps = diagram.is_some_and(|diagram| diagram.steps(metres));
+    let side = wanted.side.unwrap_or(Side::Before);
+    let cut = cut(document, &place, side)?;
+    let halves = if wanted.halves {
+        let ids = cut.parts.map(|part| cut.solved.part_id(part));
+        let mut all = pieces(&cut.solved, &helvek_figure::scene(&cut.solved, true), &[]);
+        all.retain(|piece| ids.contains(&piece.id));
+        all
+    } else {
+        Vec::new()
+    };
+    Ok((page_cut(&cut, &place, side, steps), halves))
 }
 
 fn reply(request: &LiveRequest) -> LiveReply {
@@ -178,8 +235,24 @@ fn reply(request: &LiveRequest) -> LiveReply {
         if request.apart {
             scene.apart = pieces(&solved, &scene, &document.sheet.conventions.apart.together);
         }
+        let (mut shown, mut cut_refused) = (None, Vec::new());
+        if let Some(wanted) = request.cut.as_ref().filter(|_| solved.verdict.equilibrium) {
+            match look_into(&document, &solved, wanted) {
+                Ok((page, halves)) => {
+                    shown = Some(page);
+                    scene.apart = halves;
+                }
+                Err(problems) => cut_refused = problems,
+            }
+        }
         let free_motion = answers.free_motion.clone();
-        LiveSolution { answers: (!request.lean).then_some(answers), page, free_motion }
+        LiveSolution {
+            cut: shown,
+            cut_refused,
+            answers: (!request.lean).then_some(answers),
+            page,
+            free_motion,
+        }
     });
     let micros = u64::try_from(start.elapsed().as_micros()).unwrap_or(u64::MAX);
     LiveReply {

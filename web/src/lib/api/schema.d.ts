@@ -1140,6 +1140,30 @@ export interface components {
              */
             readonly step: number | null;
         };
+        /** @description One part of a body that is cut through. */
+        readonly CutPart: {
+            /** @description What it is called. */
+            readonly title: string;
+            /** @description Why this one first, or that the other says the same. */
+            readonly says: string;
+            /** @description Its three equations. */
+            readonly lines: readonly components["schemas"]["ChoiceLine"][];
+        };
+        /** @description A place at which a body is cut through. */
+        readonly CutWanted: {
+            /** @description As it is typed: `2.5`, `C`, `C + 0.5`, `jib 1.2`. */
+            readonly place: string;
+            /**
+             * @description Just before or just after what acts there; before, when nothing is said.
+             * @default null
+             */
+            readonly side?: components["schemas"]["Side"] | null;
+            /**
+             * @description Wants the two parts as free bodies.
+             * @default false
+             */
+            readonly halves?: boolean;
+        };
         /** @description N, V and M along a straight stretch of a run, corner to corner. */
         readonly DiagramAnswer: {
             /** @description The body. */
@@ -1979,6 +2003,8 @@ export interface components {
              * @default false
              */
             readonly inside?: boolean;
+            /** @description Wants a body cut through at a place. */
+            readonly cut?: components["schemas"]["CutWanted"] | null;
             /**
              * @description Wants the table of bars.
              * @default false
@@ -1993,6 +2019,10 @@ export interface components {
             readonly answers: components["schemas"]["Answers"] | null;
             /** @description For people. */
             readonly page: components["schemas"]["Page"];
+            /** @description The cut that was wanted. */
+            readonly cut?: components["schemas"]["PageCut"] | null;
+            /** @description Why it could not be made. */
+            readonly cut_refused?: readonly components["schemas"]["Problem"][];
             /** @description How it moves, when it can. */
             readonly free_motion: components["schemas"]["FreeMotion"] | null;
         };
@@ -2485,6 +2515,38 @@ export interface components {
             readonly says: readonly components["schemas"]["Fragment"][];
             /** @description Its equations. */
             readonly lines: readonly components["schemas"]["ChoiceLine"][];
+        };
+        /** @description A cut. */
+        readonly PageCut: {
+            /** @description Of which body, where. */
+            readonly title: string;
+            /** @description The body. */
+            readonly body: string;
+            /** @description The first and the last point of its stretch. */
+            readonly stretch: [
+                string,
+                string
+            ];
+            /**
+             * Format: double
+             * @description From the first point, in sheet units.
+             */
+            readonly station: number;
+            /** @description Its place, in sheet units. */
+            readonly at: [
+                number,
+                number
+            ];
+            /** @description Just before or just after what acts there. */
+            readonly side: components["schemas"]["Side"];
+            /** @description Something steps there: the two sides of it differ. */
+            readonly steps: boolean;
+            /** @description N, V and M, each with what it means. */
+            readonly values: readonly string[];
+            /** @description The two parts, the simpler one first. */
+            readonly parts: readonly components["schemas"]["CutPart"][];
+            /** @description Both parts say the same. */
+            readonly agree: boolean;
         };
         /** @description One equation as it is written. */
         readonly PageLine: {

@@ -36,6 +36,7 @@
 
   const { session }: { session: Session } = $props();
   let board: ReturnType<typeof Board>;
+  let insideBar = $state<ReturnType<typeof InsideBar>>();
   let keys: HTMLElement;
   let finding = $state(false);
   let choosing = $state(false);
@@ -165,6 +166,7 @@
     ...bench,
     pan: (x, y) => board.panBy(x, y),
     find: () => (finding = true),
+    cut: () => insideBar?.begin(),
     stopReplay: () => replay.stop(),
   };
 
@@ -245,7 +247,7 @@
       <FirstSteps />
     {/if}
     {#if session.stop === 'inside'}
-      <div class="tools"><InsideBar {session} /></div>
+      <div class="tools"><InsideBar {session} bind:this={insideBar} /></div>
     {:else if session.canPart && session.stop !== 'idealise' && session.stop !== 'table'}
       <div class="tools"><ApartBar {session} /></div>
     {:else if session.chosen.length > 0 && !session.entry}

@@ -1,4 +1,4 @@
-<!-- Under the diagrams: which of the three is drawn along the members. -->
+<!-- Under the diagrams: how they are drawn, and where a member is cut through. -->
 <script lang="ts">
   import { INNER, lies } from '../board/diagrams';
   import type { Session } from './session.svelte';
@@ -7,32 +7,107 @@
   const inside = $derived(session.reply?.scene.inside ?? null);
   const fits = $derived(inside !== null && lies(inside));
   const under = $derived(fits && !session.along);
-  const words = { N: 'Normal force', V: 'Shear', M: 'Moment' };
+  const words = { N: 'N', V: 'V', M: 'M' };
+  const names = { N: 'Normal force', V: 'Shear force', M: 'Bending moment' };
   const refused = $derived(inside?.stretches.find((s) => s.refused)?.refused ?? null);
+  const made = $derived(session.reply?.solution?.cut ?? null);
+  const wrong = $derived(session.cut ? (session.reply?.solution?.cut_refused?.[0] ?? null) : null);
+  let typed = $state('');
+  let field = $state<HTMLInputElement>();
+
+  // What is pointed at takes the place of what was typed.
+  $effect(() => {
+    if (session.cut?.spot) typed = '';
+  });
+
+  export function begin(): void {
+    field?.focus();
+    field?.select();
+  }
+
+  function go(event: SubmitEvent): void {
+    event.preventDefault();
+    const place = typed.trim();
+    session.cutAt(place ? { place, spot: null } : null);
+  }
+
+  function side(of: 'before' | 'after'): void {
+    if (session.cut) session.cutAt({ ...session.cut, side: of });
+  }
+
+  function ask(): void {
+    if (!made) return;
+    const { body, stretch, station, side: of, steps } = made;
+    const find = [
+      ...(session.sheet.find ?? []),
+      {
+        what: 'internal' as const,
+        on: body,
+        from: stretch[0],
+        to: stretch[1],
+        distance: Number(station.toPrecision(12)),
+        ...(steps ? { side: of } : {}),
+      },
+    ];
+    session.change({ ...session.sheet, find });
+    session.tell('Asked: N, V and M at this place.');
+  }
 </script>
 
 <div class="bar" role="group" aria-label="Inside the members">
-  {#if fits}
-    <span class="turn">
-      <button aria-pressed={!session.along} onclick={() => (session.along = false)}>Below</button>
-      <button aria-pressed={session.along} onclick={() => (session.along = true)}>Along</button>
-    </span>
-  {/if}
-  {#if !under && inside}
-    <span class="turn">
-      {#each INNER as of (of)}
-        <button aria-pressed={session.inner === of} onclick={() => (session.inner = of)}
-          >{words[of]}{#if of !== 'N'}<kbd>{of}</kbd>{/if}</button
-        >
-      {/each}
-    </span>
+  {#if !session.halved}
+    {#if fits}
+      <span class="turn">
+        <button aria-pressed={!session.along} onclick={() => (session.along = false)}>Below</button>
+        <button aria-pressed={session.along} onclick={() => (session.along = true)}>Along</button>
+      </span>
+    {/if}
+    {#if !under && inside}
+      <span class="turn">
+        {#each INNER as of (of)}
+          <button title={names[of]} aria-pressed={session.inner === of} onclick={() => (session.inner = of)}
+            >{words[of]}</button
+          >
+        {/each}
+      </span>
+    {/if}
   {/if}
   {#if !inside}
     <span>Nothing to look into: without equilibrium there are no forces inside.</span>
-  {:else if refused}
-    <span class="refused" title={refused}>{refused}</span>
   {:else}
-    <span>Point at a place to read it.</span>
+    <form onsubmit={go}>
+      <label for="cut-place">Cut at <kbd>X</kbd></label>
+      <input
+        id="cut-place"
+        bind:this={field}
+        bind:value={typed}
+        placeholder="2.5 or C"
+        autocomplete="off"
+        onkeydown={(event) => {
+          if (event.key !== 'Escape') return;
+          session.cutAt(null);
+          field?.blur();
+        }}
+      />
+    </form>
+    {#if wrong}
+      <span class="wrong" title={wrong.cure}>{wrong.message}</span>
+    {:else if made}
+      {#if made.steps}
+        <span class="turn" role="group" aria-label="Which side of what acts there">
+          <button aria-pressed={made.side === 'before'} onclick={() => side('before')}>just before</button>
+          <button aria-pressed={made.side === 'after'} onclick={() => side('after')}>just after</button>
+        </span>
+      {/if}
+      <button class="act" aria-pressed={session.halves} onclick={() => session.showHalves(!session.halves)}
+        >{session.halves ? 'Diagrams' : 'Both parts'} <kbd>Z</kbd></button
+      >
+      <button class="act" onclick={ask}>Ask for it</button>
+    {:else if refused}
+      <span class="wrong" title={refused}>{refused}</span>
+    {:else}
+      <span>or press a place.</span>
+    {/if}
   {/if}
 </div>
 
@@ -48,13 +123,34 @@
     border: 1px solid var(--rule);
     border-radius: 9px;
     padding: 3px 12px 3px 6px;
+    white-space: nowrap;
   }
   .turn {
     display: flex;
   }
+  form {
+    display: flex;
+    align-items: center;
+    gap: 6px;
+    padding-left: 6px;
+  }
+  input {
+    width: 84px;
+    height: 28px;
+    padding: 0 8px;
+    border: 1px solid var(--rule);
+    border-radius: 6px;
+    background: var(--color-base-100);
+    color: var(--ink);
+    font-size: 13.5px;
+  }
+  input:focus {
+    outline: 2px solid var(--focus);
+    outline-offset: 0;
+  }
   button {
     height: 28px;
-    padding: 0 10px;
+    padding: 0 9px;
     border-radius: 7px;
     cursor: pointer;
     white-space: nowrap;
@@ -67,12 +163,19 @@
     background: var(--wash);
     font-weight: 620;
   }
+  .act {
+    color: var(--ink);
+    font-weight: 560;
+  }
   kbd {
     font-size: 11px;
-    margin-left: 5px;
+    margin-left: 2px;
     color: var(--color-neutral);
   }
-  .refused {
-    color: var(--color-warning-content, var(--ink));
+  .wrong {
+    color: var(--color-error);
+    overflow: hidden;
+    text-overflow: ellipsis;
+    max-width: 320px;
   }
 </style>

@@ -9,6 +9,8 @@ import type { Session } from './session.svelte';
 export interface Hands extends Bench {
   readonly pan: (x: number, y: number) => void;
   readonly find: () => void;
+  /** Begins to type where a member is cut through. */
+  readonly cut: () => void;
   readonly stopReplay: () => void;
 }
 
@@ -38,7 +40,11 @@ function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: strin
   const stop = session.stops[Number(event.key) - 1];
   const chosen = session.chosen.length > 0;
   const inner = INNER.find((of) => of.toLowerCase() === pressed);
-  if (session.stop === 'inside' && inner && inner !== 'N' && !event.shiftKey) session.inner = inner;
+  const looking = session.stop === 'inside' && !event.shiftKey;
+  if (looking && pressed === 'x') hands.cut();
+  else if (looking && pressed === 'z') session.showHalves(!session.halves);
+  else if (looking && event.key === 'Escape' && session.cut) session.cutAt(null);
+  else if (session.stop === 'inside' && inner && inner !== 'N' && !event.shiftKey) session.inner = inner;
   else if (tool) hands.choose(tool);
   else if (several && OF_BARS.includes(several.id)) hands.bars(several.id);
   else if (several) hands.group(several.id, chosen ? session.chosen : mark ? [mark] : []);

@@ -31,6 +31,13 @@ export interface Lit {
   readonly term: string | null;
 }
 
+export interface Cutting {
+  readonly place: string;
+  readonly side?: 'before' | 'after';
+  /** A stretch by its id, and how far from its first point; `null` when the place was typed. */
+  readonly spot: { readonly id: string; readonly station: number } | null;
+}
+
 const NOTHING: Lit = { ids: [], arm: null, term: null };
 
 export class Session {
@@ -62,6 +69,10 @@ export class Session {
   #dragged = $state.raw<Readonly<Record<string, XY>>>({});
   /** Which of the three is drawn along the members. */
   inner = $state<Inner>('M');
+  /** Where a member is cut through: as it is typed, or a place on a stretch that was pointed at. */
+  cut = $state.raw<Cutting | null>(null);
+  /** The two parts of the cut are seen as free bodies. */
+  halves = $state(false);
   /** Diagrams are drawn along the members although they would fit below. */
   along = $state(false);
   /** For those who hear the board. */
@@ -126,6 +137,24 @@ export class Session {
   /** Asks for the equations of the free body that is chosen. */
   askChoice(): void {
     if (this.choice) void this.#ask();
+  }
+
+  /** Cuts a member through, or lets go of it. */
+  cutAt(cut: Cutting | null): void {
+    this.cut = cut;
+    if (!cut) this.halves = false;
+    void this.#ask();
+  }
+
+  /** Shows the two parts of a cut as free bodies, or the diagrams again. */
+  showHalves(on: boolean): void {
+    this.halves = on && this.cut !== null;
+    void this.#ask();
+  }
+
+  /** The two parts of a cut are seen just now. */
+  get halved(): boolean {
+    return this.stop === 'inside' && this.halves && (this.reply?.scene.apart?.length ?? 0) > 0;
   }
 
   takeApart(on: boolean): void {
@@ -294,6 +323,15 @@ export class Session {
       free: this.stop === 'work',
       table: this.stop === 'table' || this.stop === 'check',
       inside: this.stop === 'inside',
+      ...(this.stop === 'inside' && this.cut
+        ? {
+            cut: {
+              place: this.cut.place,
+              ...(this.cut.side ? { side: this.cut.side } : {}),
+              halves: this.halves,
+            },
+          }
+        : {}),
     };
   }
 

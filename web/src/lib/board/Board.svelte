@@ -21,7 +21,8 @@
   import Pieces from './Pieces.svelte';
   import { freeAt, orderAt } from './order';
   import { Slide } from './slide';
-  import { barsAcross, marksIn, snapToPlace } from './snap';
+  import { barsAcross, exact, marksIn, snapToPlace } from './snap';
+  import { mix, sub } from './vec';
   import { fit, type Margin, roomFor, roundStep, toScreen, toWorld, type View } from './view';
 
   const { session, children }: { session: Session; children?: Snippet<[Painted, boolean]> } = $props();
@@ -72,7 +73,7 @@
       : {}),
   });
   // What is pointed at moves nothing on the drawing but the resultants of a load: nothing is laid out anew for the rest.
-  const parted = $derived(session.parted && (scene.apart?.length ?? 0) > 0);
+  const parted = $derived((session.parted || session.halved) && (scene.apart?.length ?? 0) > 0);
   const arm = $derived(parted ? null : session.lit.arm);
   const spread = $derived(session.lit.ids.filter((id) => /^(load|point):/.test(id)).join('\n'));
   const painted = $derived.by(() => {
@@ -103,6 +104,7 @@
       // What floats above the drawing has a life of its own.
       if (!(event.target instanceof Element) || !svg.contains(event.target)) return false;
       if (event.type === 'wheel') return true;
+      if (inside && event instanceof MouseEvent && onCut(here(event))) return false;
       const onThing = event.target.closest('[data-mark]') !== null;
       const cutting = session.entry?.tool === 'section';
       return !event.ctrlKey && !event.shiftKey && !cutting && !(onThing && !reading.freed) && !event.button;
@@ -157,8 +159,49 @@
   // svelte-ignore state_referenced_locally
   const drag = new Drag(session, () => view);
 
+  /** Where a member is cut through. */
+  const sliced = $derived.by(() => {
+    if (!inside || !session.cut) return null;
+    const made = session.reply?.solution?.cut;
+    const named = session.cut.spot
+      ? {
+          stretch: inside.stretches.find((s) => s.id === session.cut?.spot?.id),
+          station: session.cut.spot.station,
+        }
+      : made && {
+          stretch: inside.stretches.find(
+            (s) => s.body === made.body && s.ends[0] === made.stretch[0] && s.ends[1] === made.stretch[1],
+          ),
+          station: made.station,
+        };
+    if (!named?.stretch) return null;
+    const { stretch, station } = named;
+    const [from, to] = [toScreen(view, stretch.from), toScreen(view, stretch.to)];
+    return { stretch, station, at: mix(from, to, station / (stretch.length || 1)) };
+  });
+  /** The cut is in the hand. */
+  let slicing = $state(false);
+
+  /** Cuts through where the pointer is. */
+  function slice(at: XY): void {
+    const found = inside && spotAt(inside, view, at, below);
+    if (!found) return;
+    const { stretch, station } = found;
+    const [x, y] = mix(stretch.from, stretch.to, station / (stretch.length || 1));
+    session.cutAt({ place: `${stretch.body} ${exact(x)}; ${exact(y)}`, spot: { id: stretch.id, station } });
+  }
+
+  /** How near the pointer has to be to take hold of a cut, in pixels. */
+  const GRIP = 9;
+
+  function onCut(at: XY): boolean {
+    if (!sliced) return false;
+    const [dx, dy] = sub(at, sliced.at);
+    return below ? Math.abs(dx) <= GRIP : Math.hypot(dx, dy) <= 40;
+  }
+
   /** The place that is read off the diagrams. */
-  const spot = $derived(inside && hover && !drag.on ? spotAt(inside, view, hover, below) : null);
+  const pointedAt = $derived(inside && hover && !slicing ? spotAt(inside, view, hover, below) : null);
 
   function down(event: PointerEvent): void {
     if (event.button !== 0) return;
@@ -169,18 +212,31 @@
       drag.cut(here(event));
       return;
     }
-    if (mark && !event.shiftKey && !reading.freed) drag.grip(markOf(mark), here(event));
+    if (inside && onCut(here(event))) {
+      slicing = true;
+      root.setPointerCapture(event.pointerId);
+      return;
+    }
+    if (mark && !event.shiftKey && !reading.freed && !inside) drag.grip(markOf(mark), here(event));
     else if (!mark && event.shiftKey) drag.span(here(event));
   }
 
   function move(event: PointerEvent): void {
     hover = here(event);
+    if (slicing) {
+      slice(hover);
+      return;
+    }
     if (!drag.moved(hover)) return;
     held ??= base;
     if (!root.hasPointerCapture(event.pointerId)) root.setPointerCapture(event.pointerId);
   }
 
   async function up(): Promise<void> {
+    if (slicing) {
+      slicing = false;
+      return;
+    }
     const line = drag.line;
     if (line) {
       session.type('bars', barsAcross(scene, view, line[0], line[1]).join(' '));
@@ -206,7 +262,11 @@
     return snap && { ...snap, screen: toScreen(view, snap.at) };
   });
 
-  function pick(): void {
+  function pick(event: MouseEvent): void {
+    if (inside && !parted) {
+      slice(here(event));
+      return;
+    }
     const slot = session.entry && placeSlot(session.entry.tool);
     if (pointed && slot) put(slot, pointed.place);
     else if (!session.entry) session.choose([]);
@@ -245,6 +305,7 @@
   }
 
   function pickMember(id: string, event: MouseEvent): void {
+    if (inside) return;
     if (take(id)) {
       event.stopPropagation();
       return;
@@ -315,7 +376,7 @@
       </pattern>
     </defs>
     <rect x="-100%" y="-100%" width="300%" height="300%" fill="url(#grid)" class="paper" />
-    {#if motion && moves && !parted}
+    {#if motion && moves && !parted && !inside}
       <MotionGhost {motion} {scene} {view} />
     {/if}
     {#if !parted}
@@ -329,8 +390,8 @@
         pick={pickMember}
       />
     {/if}
-    {#if inside && plotted}
-      <DiagramMarks {inside} plot={plotted} {spot} cut={false} {width} />
+    {#if inside && plotted && !parted}
+      <DiagramMarks {inside} plot={plotted} spot={sliced ?? pointedAt} cut={sliced !== null} {width} />
     {/if}
     {#if arm}
       <ArmLine {arm} {view} />

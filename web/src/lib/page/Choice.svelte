@@ -2,8 +2,8 @@
 <script lang="ts">
   import type { PageChoice } from '../api/types';
   import type { Session } from '../bench/session.svelte';
+  import ChoiceLines from './ChoiceLines.svelte';
   import Formula from './Formula.svelte';
-  import Sum from './Sum.svelte';
 
   const { session, choice }: { session: Session; choice: PageChoice } = $props();
 </script>
@@ -16,23 +16,7 @@
   <p class="says">
     {#each choice.says as fragment, i (i)}<Formula {fragment} />{/each}
   </p>
-  <ul>
-    {#each choice.lines as line, i (line.title)}
-      <li class:helps={line.helps}>
-        <p class="title">{line.title}</p>
-        <Sum {session} id="choice-{i}" sum={line.sum} terms={line.terms} end="0" />
-        <p class="gives">
-          {#each line.says as fragment, k (k)}<Formula {fragment} />{/each}
-          {#if line.write}
-            {@const edit = line.write}
-            <button class="write" onclick={() => session.write(edit)}
-              >Write it as step {session.choice ? session.choice.after + 1 : 1}</button
-            >
-          {/if}
-        </p>
-      </li>
-    {/each}
-  </ul>
+  <ChoiceLines {session} id="choice" lines={choice.lines} />
 </section>
 
 <style>
@@ -61,40 +45,8 @@
   header button:hover {
     background: var(--wash);
   }
-  .says,
-  .title {
+  .says {
     font-size: 12.5px;
     color: var(--color-neutral);
-  }
-  li {
-    padding: 6px 0 6px 10px;
-    border-top: 1px solid var(--rule);
-    border-left: 3px solid transparent;
-    margin-left: -12px;
-  }
-  li.helps {
-    border-left-color: var(--solved);
-  }
-  .write {
-    float: right;
-    height: 26px;
-    padding: 0 9px;
-    border-radius: 6px;
-    border: 1px solid var(--rule);
-    font-size: 12.5px;
-    font-weight: 560;
-    color: var(--ink);
-    cursor: pointer;
-  }
-  .write:hover {
-    background: var(--wash);
-  }
-  .gives {
-    font-size: 12.5px;
-    color: var(--color-neutral);
-  }
-  .helps .gives {
-    color: var(--solved);
-    font-size: 14px;
   }
 </style>

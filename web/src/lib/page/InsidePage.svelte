@@ -1,12 +1,35 @@
 <!-- What every member carries inside, in words. -->
 <script lang="ts">
   import type { Session } from '../bench/session.svelte';
+  import ChoiceLines from './ChoiceLines.svelte';
 
   const { session }: { session: Session } = $props();
   const page = $derived(session.page);
+  const cut = $derived(session.cut ? (session.reply?.solution?.cut ?? null) : null);
 </script>
 
 <section class="page" aria-label="Inside the members" data-keys>
+  {#if cut}
+    <section class="cut" aria-label="The cut">
+      <header>
+        <h2>{cut.title}</h2>
+        <button onclick={() => session.cutAt(null)} aria-label="Let go of the cut" title="Let go (Esc)"
+          >✕</button
+        >
+      </header>
+      <ul class="values">
+        {#each cut.values as value (value)}<li>{value}</li>{/each}
+      </ul>
+      {#each cut.parts as part, i (part.title)}
+        <h3>{part.title}</h3>
+        <p class="quiet">{part.says}</p>
+        <ChoiceLines {session} id="cut-{i}" lines={part.lines} />
+      {/each}
+      <p class="closes" class:off={!cut.agree}>
+        {cut.agree ? 'Both parts agree.' : 'The two parts do not agree.'}
+      </p>
+    </section>
+  {/if}
   <h2>Inside</h2>
   {#if page && page.inside.length > 0}
     <p class="quiet">
@@ -34,6 +57,43 @@
   h2 {
     font-size: 16px;
     font-weight: 680;
+  }
+  .cut {
+    border: 1.5px solid var(--focus);
+    border-radius: 9px;
+    padding: 8px 12px 6px;
+    margin-bottom: 14px;
+  }
+  header {
+    display: flex;
+    justify-content: space-between;
+    align-items: start;
+  }
+  header button {
+    width: 28px;
+    height: 28px;
+    border-radius: 6px;
+    cursor: pointer;
+    color: var(--color-neutral);
+  }
+  .values {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 16px;
+    font-size: 14.5px;
+    font-weight: 620;
+    color: var(--solved);
+    padding-bottom: 8px;
+  }
+  .closes {
+    border-top: 1px solid var(--rule);
+    padding-top: 6px;
+    font-size: 13px;
+    font-weight: 620;
+    color: var(--color-success);
+  }
+  .closes.off {
+    color: var(--color-error);
   }
   article {
     border-top: 1px solid var(--rule);
