@@ -1,7 +1,7 @@
 //! What things are called, in answers and wherever they are spoken of.
 
-use crate::equilibrium::{ColumnId, ColumnOf, PartId, PartOf};
-use crate::model::RopeEnd;
+use crate::equilibrium::{ColumnId, ColumnOf, Component, PartId, PartOf};
+use crate::model::{JointKind, RopeEnd};
 use crate::plan::{Axis, Centre, Equation, FreeBody};
 use crate::solution::Solved;
 
@@ -87,6 +87,17 @@ impl Solved {
     /// `moments about A`, `forces along x`.
     pub fn equation_name(&self, equation: &Equation) -> String {
         let symbol = |c: ColumnId| self.unknown_name(c);
+        let cut = |c: ColumnId| {
+            let column = self.equilibrium.column(c);
+            let ColumnOf::Joint(joint, _) = column.of else { return None };
+            let cut = matches!(self.model.joints[joint.index()].kind, JointKind::Cut { .. });
+            cut.then_some(if column.component == Component::Along { "along" } else { "across" })
+        };
+        if let Equation::Forces { axis: Axis::Along(column), .. } = *equation
+            && let Some(way) = cut(column)
+        {
+            return format!("forces {way} the member");
+        }
         match *equation {
             Equation::Forces { axis: Axis::X, .. } => "forces along x".into(),
             Equation::Forces { axis: Axis::Y, .. } => "forces along y".into(),

@@ -3,6 +3,7 @@
 mod access;
 mod bench;
 mod editing;
+mod inside;
 mod keyboard;
 mod labels;
 mod machines;

@@ -5,6 +5,7 @@
   import { api } from '../api/client';
   import Board from '../board/Board.svelte';
   import type { Painted } from '../board/painted';
+  import { asCsv, save } from '../board/save';
   import EntryTag from '../entry/EntryTag.svelte';
   import { nameOf } from '../entry/about';
   import { BEGINS, isLoad, type Tool, type ToolId } from '../entry/tools';
@@ -133,6 +134,14 @@
     session.tell(done ? 'The answers are copied.' : 'This browser does not let the answers be copied.');
   }
 
+  function saveFile(what: 'svg' | 'csv'): void {
+    const name = `${(session.sheet.title || 'sheet').replaceAll(/[^\p{L}\p{N}]+/gu, '-')}-inside.${what}`;
+    const inside = session.reply?.scene.inside;
+    if (what === 'svg') save(name, 'image/svg+xml', board.picture());
+    else if (inside) save(name, 'text/csv', asCsv(inside, session.sheet.units?.length ?? 'm'));
+    session.said = `Saved ${name}`;
+  }
+
   async function keepCopy(): Promise<void> {
     const sheet = session.found ?? session.sheet;
     const kept = await api.create({ ...sheet, title: `${sheet.title || 'Untitled'} (copy)` });
@@ -247,7 +256,7 @@
       <FirstSteps />
     {/if}
     {#if session.stop === 'inside'}
-      <div class="tools"><InsideBar {session} bind:this={insideBar} /></div>
+      <div class="tools"><InsideBar {session} save={saveFile} bind:this={insideBar} /></div>
     {:else if session.canPart && session.stop !== 'idealise' && session.stop !== 'table'}
       <div class="tools"><ApartBar {session} /></div>
     {:else if session.chosen.length > 0 && !session.entry}

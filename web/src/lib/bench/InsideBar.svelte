@@ -3,7 +3,12 @@
   import { INNER, lies } from '../board/diagrams';
   import type { Session } from './session.svelte';
 
-  const { session }: { session: Session } = $props();
+  interface Props {
+    session: Session;
+    /** Saves the drawing, or the diagrams as numbers. */
+    save: (what: 'svg' | 'csv') => void;
+  }
+  const { session, save }: Props = $props();
   const inside = $derived(session.reply?.scene.inside ?? null);
   const fits = $derived(inside !== null && lies(inside));
   const under = $derived(fits && !session.along);
@@ -107,6 +112,12 @@
       <span class="wrong" title={refused}>{refused}</span>
     {:else}
       <span>or press a place.</span>
+    {/if}
+    {#if !session.halved}
+      <span class="turn files">
+        <button onclick={() => save('svg')} title="Save the drawing as SVG">SVG</button>
+        <button onclick={() => save('csv')} title="Save N, V and M as CSV">CSV</button>
+      </span>
     {/if}
   {/if}
 </div>

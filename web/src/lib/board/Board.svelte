@@ -19,6 +19,8 @@
   import MotionGhost from './MotionGhost.svelte';
   import type { Painted, Reading } from './painted';
   import Pieces from './Pieces.svelte';
+  import Readout from './Readout.svelte';
+  import { asSvg } from './save';
   import { freeAt, orderAt } from './order';
   import { Slide } from './slide';
   import { barsAcross, exact, marksIn, snapToPlace } from './snap';
@@ -132,6 +134,11 @@
       selection.on('.zoom', null);
     };
   });
+
+  /** The drawing as a file of its own. */
+  export function picture(): string {
+    return asSvg(svg, painted.labels);
+  }
 
   export function fitAll(): void {
     select(root).call(behaviour.transform, zoomIdentity);
@@ -391,7 +398,7 @@
       />
     {/if}
     {#if inside && plotted && !parted}
-      <DiagramMarks {inside} plot={plotted} spot={sliced ?? pointedAt} cut={sliced !== null} {width} />
+      <DiagramMarks {inside} plot={plotted} spot={sliced ?? pointedAt} cut={sliced !== null} />
     {/if}
     {#if arm}
       <ArmLine {arm} {view} />
@@ -436,6 +443,18 @@
   {:else}
     <Glow {painted} {lit} />
     <Handles {session} {painted} freed={reading.freed} {lit} {open} {take} enter={light} leave={dark} />
+  {/if}
+  {#if inside && plotted && !parted && (sliced ?? pointedAt)}
+    {@const at = sliced ?? pointedAt}
+    {#if at}
+      <Readout
+        {inside}
+        plot={plotted}
+        spot={at}
+        unit={session.sheet.units?.length ?? 'm'}
+        width={size.width}
+      />
+    {/if}
   {/if}
   {@render children?.(painted, drag.on)}
 </div>

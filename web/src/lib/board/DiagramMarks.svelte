@@ -1,7 +1,7 @@
 <!-- The diagrams: areas, curves, values and the place that is read. -->
 <script lang="ts">
   import type { Diagrams } from '../api/types';
-  import { type Plot, readAt, shown, type Spot } from './diagrams';
+  import type { Plot, Spot } from './diagrams';
   import { seen, sub, unit } from './vec';
 
   interface Props {
@@ -10,38 +10,16 @@
     /** The place under the pointer, or where it is cut. */
     spot: Spot | null;
     cut: boolean;
-    width: (text: string) => number;
   }
-  const { inside, plot, spot, cut, width }: Props = $props();
+  const { inside, plot, spot, cut }: Props = $props();
 
   const bottom = $derived(plot.bands[plot.bands.length - 1]?.bottom ?? 0);
   const top = $derived(plot.bands[0]?.top ?? 0);
 
-  function said(value: number): string {
-    return Number(value.toPrecision(4)).toString().replace('-', '−');
-  }
-  const lines = $derived.by(() => {
-    if (!spot) return [];
-    const place = `${Number(spot.station.toPrecision(4))} from ${spot.stretch.ends[0]}`;
-    const values = shown(inside).map((of) => {
-      const [before, after] = readAt(spot.stretch, of, spot.station);
-      const [a, b] = [said(before), said(after)];
-      return `${of} ${a === b ? a : `${a} | ${b}`}`;
-    });
-    return [place, ...values];
-  });
   const across = $derived.by(() => {
     if (!spot) return [0, 1] as const;
     const way = seen(unit(sub(spot.stretch.to, spot.stretch.from)));
     return [way[1], -way[0]] as const;
-  });
-  const box = $derived.by(() => {
-    if (!spot) return null;
-    const w = Math.max(...lines.map(width)) + 16;
-    const h = lines.length * 17 + 8;
-    const x = spot.at[0] + 14;
-    const y = plot.mode === 'under' ? top - h - 4 : spot.at[1] - h - 10;
-    return { x, y: Math.max(6, y), w, h };
   });
 </script>
 
@@ -85,12 +63,6 @@
       >{inside.units[['N', 'V', 'M'].indexOf(band.of)]}</text
     >
   {/each}
-  {#if spot && box}
-    <rect class="told" x={box.x} y={box.y} width={box.w} height={box.h} rx="5" />
-    {#each lines as line, i (i)}
-      <text class="says" class:place={i === 0} x={box.x + 8} y={box.y + 17 + i * 17}>{line}</text>
-    {/each}
-  {/if}
 </g>
 
 <style>
@@ -146,18 +118,5 @@
   .read.cut {
     stroke-width: 2;
     stroke-dasharray: none;
-  }
-  .told {
-    fill: var(--color-base-100);
-    stroke: var(--focus);
-  }
-  .says {
-    font-size: 13px;
-    font-weight: 560;
-    fill: var(--ink);
-  }
-  .says.place {
-    fill: var(--color-neutral);
-    font-weight: 460;
   }
 </style>

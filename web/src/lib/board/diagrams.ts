@@ -2,14 +2,14 @@
 import type { Curve, Diagrams, StretchMark, XY } from '../api/types';
 import { type Box, overlap } from './labels';
 import { add, mix, scale, seen, sub, unit } from './vec';
-import { type Size, toScreen, type View } from './view';
+import { roundStep, type Size, toScreen, type View } from './view';
 
 export type Inner = 'N' | 'V' | 'M';
 export const INNER: readonly Inner[] = ['N', 'V', 'M'];
 const NAMES: Record<Inner, string> = { N: 'Normal force', V: 'Shear force', M: 'Bending moment' };
 
 /** Room under the structure for its reactions, at the foot of the board for its bar. */
-const UNDER = { above: 96, below: 66, gap: 20 };
+const UNDER = { above: 96, below: 78, gap: 20 };
 /** Room for a value at the edge of a band. */
 const TEXT = 17;
 /** The largest ordinate along a member, in pixels, at most. */
@@ -319,6 +319,8 @@ export interface Spot {
 
 /** Pixels within which a place is drawn to where something acts. */
 const NEAR = 7;
+/** The least width of a step between other places. */
+const STEP = 6;
 
 export function spotAt(inside: Diagrams, view: View, pointer: XY, flat: boolean): Spot | null {
   let best: (Spot & { off: number }) | null = null;
@@ -332,7 +334,9 @@ export function spotAt(inside: Diagrams, view: View, pointer: XY, flat: boolean)
     let station = Math.min(1, Math.max(0, raw)) * stretch.length;
     const marks = stretch.curves[0]?.parts.flatMap((p) => [p.start, p.end]) ?? [];
     const near = marks.find((m) => Math.abs(m - station) * view.k <= NEAR);
-    if (near !== undefined) station = near;
+    const step = roundStep(view, STEP);
+    const round = Number((Math.round(station / step) * step).toPrecision(12));
+    station = near ?? Math.min(stretch.length, round);
     const at = mix(from, to, station / (stretch.length || 1));
     const off = flat ? 0 : Math.hypot(pointer[0] - at[0], pointer[1] - at[1]);
     if (!flat && off > 90) continue;

@@ -1,0 +1,126 @@
+//! Inside the members: N, V and M drawn, read and cut.
+
+use super::Desk;
+use helvek_testkit::Theme;
+use serde_json::json;
+
+/// What is read at the place of the cut.
+const READ: &str = "return [...document.querySelectorAll('[data-read]')].map((p) => p.dataset.read + ' ' + p.innerText.replaceAll('\\n', ' | '))";
+
+async fn values(desk: &Desk) -> Vec<String> {
+    let found = "return [...document.querySelectorAll('.diagrams .value')].map((t) => t.textContent)";
+    let found = desk.browser.script(found).await;
+    found.as_array().unwrap().iter().filter_map(|v| v.as_str()).map(str::to_owned).collect()
+}
+
+#[tokio::test]
+async fn a_cut_is_typed_its_sides_chosen_and_both_parts_seen() {
+    let desk = Desk::set(false, Theme::Light).await;
+    let browser = &desk.browser;
+    desk.new_sheet().await;
+    // 12 at 2 of 6: V 8 and −4, M 16.
+    desk.draw(&["b6⏎", "p⏎", "r⏎", "f12@2⏎"]).await;
+    browser.keys("5").await;
+    browser.settle().await;
+    assert_eq!(values(&desk).await, ["8.00", "−4.00", "16.0"]);
+    assert!(browser.text(".thread").await.contains("M 16.0 kN·m, 2 m from A"));
+
+    browser.keys("x2⏎").await;
+    browser.settle().await;
+    assert_eq!(browser.script(READ).await, json!(["V 8 | −4", "M 16", "place 2 m from A"]));
+    // Something steps there: the board asks which side.
+    let cut = browser.text("[aria-label='The cut']").await;
+    assert!(cut.contains("just before what acts there") && cut.contains("V 8.00 kN"), "{cut}");
+    assert!(cut.contains("M 16.0 kN·m sagging") && cut.contains("Both parts agree."), "{cut}");
+    browser.click("[aria-label='Which side of what acts there'] button:last-child").await;
+    browser.settle().await;
+    let cut = browser.text("[aria-label='The cut']").await;
+    assert!(cut.contains("just after") && cut.contains("V −4.00 kN"), "{cut}");
+
+    // Outside: named, with nothing lost.
+    browser.script("document.querySelector('#cut-place').select()").await;
+    browser.click("#cut-place").await;
+    browser.control('a').await;
+    browser.keys("9⏎").await;
+    browser.settle().await;
+    let wrong = browser.text(".bar .wrong").await;
+    assert!(wrong.contains('9') || wrong.contains("long"), "{wrong}");
+
+    browser.control('a').await;
+    browser.keys("A + 3⏎").await;
+    browser.settle().await;
+    browser.script("document.activeElement.blur()").await;
+    browser.keys("z").await;
+    browser.settle().await;
+    let parts = "return [...document.querySelectorAll('[data-piece]')].map((p) => p.dataset.piece).sort()";
+    let parts = browser.script(parts).await;
+    assert_eq!(parts, json!(["body:beam beyond the cut", "body:beam up to the cut"]));
+    browser.keys("z").await;
+    browser.settle().await;
+    browser.keys("⎋").await;
+    browser.settle().await;
+    assert_eq!(browser.script(READ).await, json!([]));
+    desk.close().await;
+}
+
+#[tokio::test]
+async fn a_cut_is_pressed_dragged_and_asked_for() {
+    let desk = Desk::set(false, Theme::Dark).await;
+    let browser = &desk.browser;
+    desk.new_sheet().await;
+    desk.draw(&["b6⏎", "p⏎", "r⏎", "d2⏎"]).await;
+    browser.keys("5").await;
+    browser.settle().await;
+    // 2 per metre over 6: M = 9 in the middle.
+    assert!(values(&desk).await.contains(&"9.00".to_owned()));
+    browser.hover(".diagrams [data-curve$=':M']").await;
+    browser.press().await;
+    browser.settle().await;
+    let first = browser.script("return document.querySelector('[data-read=place]').textContent").await;
+    let line = "const r = document.querySelector('line.read.cut').getBoundingClientRect(); return r.x";
+    let before = browser.script(line).await.as_f64().unwrap();
+    browser.drag("line.read.cut", -80.0, 0.0).await;
+    browser.settle().await;
+    let after = browser.script(line).await.as_f64().unwrap();
+    assert!((after - before + 80.0).abs() < 6.0, "{before} {after}");
+    assert_ne!(browser.script("return document.querySelector('[data-read=place]').textContent").await, first);
+    // What stands beside the drawing follows.
+    let title = browser.text("[aria-label='The cut'] h2").await;
+    let place = browser.script("return document.querySelector('[data-read=place]').textContent").await;
+    assert!(title.contains(place.as_str().unwrap()), "{title} {place}");
+    let ask = "[...document.querySelectorAll('.bar button')].find((b) => b.textContent === 'Ask for it')";
+    browser.script(&format!("{ask}.click()")).await;
+    browser.settle().await;
+    let asked = desk.asked().await;
+    assert!(asked.contains("inside beam") && asked.contains("sagging"), "{asked}");
+    desk.close().await;
+}
+
+#[tokio::test]
+async fn a_frame_shows_one_of_the_three_along_its_members_and_saves_it() {
+    let desk = Desk::set(true, Theme::Light).await;
+    let browser = &desk.browser;
+    desk.open("Orangery hoist").await;
+    browser.keys("6").await;
+    browser.settle().await;
+    let curves = "return [...document.querySelectorAll('[data-curve]')].map((c) => c.dataset.curve.split(':').at(-1)).join('')";
+    assert_eq!(browser.script(curves).await, json!("MM"));
+    browser.keys("v").await;
+    browser.settle().await;
+    assert_eq!(browser.script(curves).await, json!("VV"));
+    // What is saved: kept back from the browser, and read.
+    let save = "window.saved = []; URL.createObjectURL = (blob) => { window.saved.push(blob); return 'blob:none'; };
+        HTMLAnchorElement.prototype.click = () => {};
+        for (const b of document.querySelectorAll('.files button')) b.click(); return window.saved.map((b) => b.type)";
+    assert_eq!(browser.script(save).await, json!(["image/svg+xml", "text/csv"]));
+    let texts =
+        "window.read = []; Promise.all(window.saved.map((b) => b.text())).then((t) => (window.read = t))";
+    browser.script(texts).await;
+    browser.until("return window.read.length === 2", "both files").await;
+    let svg = browser.script("return window.read[0]").await;
+    let csv = browser.script("return window.read[1]").await;
+    let (svg, csv) = (svg.as_str().unwrap(), csv.as_str().unwrap());
+    assert!(svg.starts_with("<svg") && svg.contains("viewBox") && svg.contains(">B</text>"), "{svg:.300}");
+    assert!(csv.starts_with("body,from,to,distance m,side,N kN,V kN,M kN·m"), "{csv:.200}");
+    desk.close().await;
+}
