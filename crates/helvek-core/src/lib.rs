@@ -25,6 +25,7 @@
 
 pub mod answers;
 pub mod choice;
+pub mod combinations;
 pub mod cut;
 pub mod edit;
 pub mod equilibrium;

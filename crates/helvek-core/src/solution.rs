@@ -55,7 +55,7 @@ pub fn solve(model: Model) -> Solved {
 }
 
 /// Gear teeth push on one flank or the other: the one on which they push is found out.
-fn judged(mut model: Model) -> (Model, Equilibrium, Verdict) {
+pub(crate) fn judged(mut model: Model) -> (Model, Equilibrium, Verdict) {
     /// Each round turns every mesh that would pull; two settle all but trains that go round in a ring.
     const ROUNDS: usize = 4;
     let mut full = Equilibrium::of(&model);

@@ -107,6 +107,13 @@ const WRONG: &[(&str, &str, &[&str])] = &[
         "find[0].distance",
         &["at 2.5 m lies outside of A-B, which is 2 m long"],
     ),
+    (
+        r#"loads = [{ kind = "force", at = "A", size = 1, direction = "down", case = "wind" }]
+combinations = [{ name = "A", factors = { wnd = 1.5 } }]"#,
+        "combinations[0].factors.wnd",
+        &["names a load case \"wnd\"", "Perhaps \"wind\" is meant"],
+    ),
+    (r#"combinations = [{ name = "A" }]"#, "combinations[0]", &["needs \"factors\""]),
     (r#"conventions = { diagram = "up" }"#, "conventions.diagram", &["sagging-up"]),
     (r#"find = [{ what = "happiness" }]"#, "find[0].what", &["reactions"]),
 ];
@@ -147,7 +154,6 @@ const NOT_YET: &[(&str, &str)] = &[
     (r#"space = "space""#, "space"),
     (r#"vertical = "z""#, "vertical"),
     (r#"sections = {}"#, "sections"),
-    (r#"combinations = []"#, "combinations"),
     (r#"joints = [{ at = "A", kind = "ball", of = ["beam", "other"] }]"#, "joints[0].kind"),
     (r#"loads = [{ kind = "couple", size = 1, axis = "+z" }]"#, "loads[0].axis"),
 ];

@@ -5,11 +5,13 @@
 //! force per metre of run: dN/ds = −q·t, dV/ds = q·n, dM/ds = V. `docs/inside.md` has an example.
 
 mod attach;
+mod envelope;
 mod graph;
 mod peaks;
 mod poly;
 
 pub use crate::sheet::Side;
+pub use envelope::{Governed, envelope};
 pub use peaks::Extreme;
 pub use poly::Poly;
 

@@ -41,6 +41,7 @@ pub fn build(document: &Document) -> Built {
     builder.loads(document);
     builder.pulleys(sheet);
     builder.ropes(sheet);
+    builder.combinations(document);
     builder.asked(document);
     builder.order(document);
     builder.multiples();

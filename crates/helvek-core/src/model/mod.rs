@@ -3,6 +3,7 @@
 mod asked;
 mod bodies;
 mod build;
+mod combinations;
 mod cut;
 mod direction;
 mod effort;
@@ -20,6 +21,7 @@ mod supports;
 pub use asked::Asked;
 pub use bodies::{Body, Run};
 pub use build::{Built, build, units_of};
+pub use combinations::Combination;
 pub use cut::CutAt;
 pub use effort::Effort;
 pub use joints::{Bar, Joint, JointKind, bar_names, joint_names};
@@ -159,6 +161,8 @@ pub struct Model {
     pub gravity: f64,
     /// The load cases that the sheet lists or its loads name.
     pub cases: Vec<String>,
+    /// Sums of factored cases.
+    pub combinations: Vec<Combination>,
     /// The sought symbol whose limit is asked.
     pub parameter: Option<Parameter>,
     /// What is asked.

@@ -17,7 +17,7 @@ pub use connections::{
 pub use document::{Document, MAX_TEXT, Syntax, read};
 pub use limits::Limit;
 pub use loads::{CoupleLoad, DistributedLoad, ForceLoad, Load, OwnWeight, Per, WeightLoad};
-pub use work::{Apart, Pick, PickedAxis, PickedEquation, PickedSum, Side};
+pub use work::{Apart, Combination, Pick, PickedAxis, PickedEquation, PickedSum, Side};
 
 use indexmap::IndexMap;
 use schemars::JsonSchema;
@@ -86,6 +86,9 @@ pub struct Sheet {
     /// Names of load cases; a load says which one it belongs to. All of them act together.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub cases: Vec<String>,
+    /// Sums of factored load cases, each solved beside the loads as they are drawn.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub combinations: Vec<Combination>,
     /// What bars can carry.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub limits: Vec<Limit>,

@@ -1,5 +1,6 @@
 //! What someone chose about the work: what is worked first, what is freed together, where pieces stand when it is taken apart.
 
+use indexmap::IndexMap;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
@@ -71,4 +72,14 @@ pub enum Side {
     Before,
     /// Just after it.
     After,
+}
+
+/// A sum of factored load cases: `{ name = "A", factors = { permanent = 1.35, wind = 1.5 } }`.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Combination {
+    /// Its name.
+    pub name: String,
+    /// Per case its factor; a load without a case belongs to case `1`.
+    #[schemars(with = "BTreeMap<String, f64>")]
+    pub factors: IndexMap<String, f64>,
 }

@@ -27,8 +27,7 @@ pub(super) struct Rows {
 }
 
 /// Keys of the format that this version refuses by name.
-const LATER: &[&str] =
-    &["combinations", "sections", "materials", "pins", "settlement", "spring", "temperature"];
+const LATER: &[&str] = &["sections", "materials", "pins", "settlement", "spring", "temperature"];
 const LATER_CONVENTIONS: &[&str] = &["working"];
 const LATER_BODY: &[&str] = &["section", "material", "EI", "EA"];
 
@@ -103,6 +102,9 @@ pub(super) fn sheet(reader: &mut Reader, root: &Node) -> Decoded {
         if let Some(rope) = connections::rope(fields.reader, node, &path) {
             insert(fields.reader, &mut sheet.ropes, name, rope, &path);
         }
+    }
+    for (row, node) in rows(&mut fields, "combinations", "combinations") {
+        sheet.combinations.extend(work::combination(fields.reader, node, &format!("combinations[{row}]")));
     }
     for (row, node) in rows(&mut fields, "cases", "names of load cases") {
         let path = format!("cases[{row}]");

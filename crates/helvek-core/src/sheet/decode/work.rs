@@ -3,7 +3,7 @@
 use super::names;
 use crate::sheet::fields::Reader;
 use crate::sheet::tree::{Node, Value};
-use crate::sheet::{Apart, Pick, PickedEquation, PickedSum};
+use crate::sheet::{Apart, Combination, Pick, PickedEquation, PickedSum};
 
 /// What is worked first.
 pub(super) fn order(reader: &mut Reader, node: &Node) -> Vec<Pick> {
@@ -68,4 +68,30 @@ pub(super) fn apart(reader: &mut Reader, node: &Node) -> Apart {
     }
     fields.finish(&[]);
     apart
+}
+
+/// A sum of factored cases.
+pub(super) fn combination(reader: &mut Reader, node: &Node, path: &str) -> Option<Combination> {
+    let mut fields = reader.table(node, path, "A combination")?;
+    let name = fields.required_name("name");
+    let mut factors = indexmap::IndexMap::new();
+    if let Some(node) = fields.required("factors") {
+        match &node.value {
+            Value::Table(entries) => {
+                for (case, node) in entries {
+                    if let Some(factor) = fields.reader.number(node, &format!("{path}.factors.{case}")) {
+                        factors.insert(case.clone(), factor);
+                    }
+                }
+            }
+            _ => fields.reader.form(
+                &format!("{path}.factors"),
+                "The factors of a combination are a table.",
+                "Write { permanent = 1.35, wind = 1.5 }.",
+            ),
+        }
+    }
+    let told = !fields.has("factors");
+    fields.finish(&[]);
+    Some(Combination { name: name?, factors }).filter(|_| !told)
 }

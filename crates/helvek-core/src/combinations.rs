@@ -1,0 +1,120 @@
+//! Load combinations: each the sum of factored load cases.
+//!
+//! Where nothing is one-way, every case is solved once and the combinations are sums of these. Where something is, its state may differ from
+//! combination to combination: each is solved in full.
+
+use crate::equilibrium::Equilibrium;
+use crate::model::{Amount, Combination, JointKind, LoadKind, Model, RopeEnd};
+use crate::proof::Proof;
+use crate::solution::{Solved, judged};
+use crate::verdict::linear;
+use crate::working::Working;
+use std::collections::BTreeMap;
+
+/// A combination with what it comes to.
+#[derive(Debug, Clone, PartialEq)]
+pub struct State {
+    /// Its name.
+    pub name: String,
+    /// Solved, without a working.
+    pub solved: Solved,
+    /// It was added up from its cases.
+    pub superposed: bool,
+}
+
+impl Solved {
+    /// Every combination of the sheet, in its order.
+    pub fn states(&self) -> Vec<State> {
+        let model = &self.model;
+        if model.combinations.is_empty() {
+            return Vec::new();
+        }
+        let one_way = self.full.columns.iter().any(|column| column.one_way.is_some())
+            || model.joints.iter().any(|joint| matches!(joint.kind, JointKind::Mesh { .. }));
+        let cases = if one_way { None } else { self.cases_alone() };
+        model.combinations.iter().map(|combination| self.state(combination, cases.as_ref())).collect()
+    }
+
+    /// Each case by itself, of those that some combination names; `None` when one of them is not balanced alone.
+    fn cases_alone(&self) -> Option<BTreeMap<String, Vec<Option<f64>>>> {
+        let mut names: Vec<&String> = self.model.combinations.iter().flat_map(|c| c.factors.keys()).collect();
+        names.sort_unstable();
+        names.dedup();
+        let alone = |name: &String| {
+            let only = factored(&self.model, |case| f64::from(u8::from(case == name)));
+            Some((name.clone(), linear(&Equilibrium::of(&only), &[])?))
+        };
+        names.into_iter().map(alone).collect()
+    }
+
+    fn state(&self, combination: &Combination, cases: Option<&BTreeMap<String, Vec<Option<f64>>>>) -> State {
+        let model = factored(&self.model, |case| combination.factor(case));
+        let name = combination.name.clone();
+        let Some(cases) = cases.filter(|_| self.verdict.equilibrium) else {
+            return State { name, solved: without_working(model), superposed: false };
+        };
+        let mut verdict = self.verdict.clone();
+        for (index, value) in verdict.values.iter_mut().enumerate() {
+            let parts = combination.factors.iter().map(|(case, factor)| Some(factor * cases[case][index]?));
+            // Cases that are not fixed are fixed in none: what is determined depends on the structure alone.
+            *value = parts.sum::<Option<f64>>().unwrap_or(0.0);
+        }
+        let full = Equilibrium::of(&model);
+        State { name, solved: bare(model, full, verdict), superposed: true }
+    }
+}
+
+/// Solved as any sheet, but without plan and working.
+fn without_working(model: Model) -> Solved {
+    let (model, full, verdict) = judged(model);
+    bare(model, full, verdict)
+}
+
+fn bare(model: Model, full: Equilibrium, verdict: crate::verdict::Verdict) -> Solved {
+    let values = verdict.values.iter().zip(&verdict.determined);
+    let global = values.map(|(v, fixed)| (verdict.equilibrium && *fixed).then_some(*v)).collect();
+    Solved {
+        model,
+        equilibrium: full.clone(),
+        full,
+        verdict,
+        working: Working::default(),
+        cures: Vec::new(),
+        proof: Proof::default(),
+        global,
+    }
+}
+
+/// The model with every load as strong as its case says; what is sought stays sought.
+fn factored(model: &Model, factor: impl Fn(&str) -> f64) -> Model {
+    let mut model = model.clone();
+    let scale = |amount: &mut Amount, by: f64| {
+        if let Amount::Known(size) = amount {
+            *size *= by;
+        }
+    };
+    for load in &mut model.loads {
+        let by = factor(load.case.as_deref().unwrap_or(Combination::DEFAULT));
+        match &mut load.kind {
+            LoadKind::Force { size, .. } | LoadKind::Couple { size, .. } => scale(size, by),
+            LoadKind::Weight { size, mass, .. } => {
+                scale(size, by);
+                *mass = mass.map(|mass| mass * by);
+            }
+            LoadKind::Distributed { start, end, .. } => {
+                scale(start, by);
+                scale(end, by);
+            }
+            LoadKind::Own { halves } => halves.iter_mut().for_each(|(_, _, weight)| *weight *= by),
+        }
+    }
+    let by = factor(Combination::DEFAULT);
+    for end in model.ropes.iter_mut().flat_map(|rope| &mut rope.ends) {
+        match end {
+            RopeEnd::Mass(mass) => *mass *= by,
+            RopeEnd::Pull(pull) => scale(pull, by),
+            RopeEnd::On(_) | RopeEnd::Ground => {}
+        }
+    }
+    model
+}

@@ -1,0 +1,135 @@
+//! Load combinations: superposition against full solutions, envelopes against brute force.
+
+mod common;
+
+use common::solved;
+use helvek_core::combinations::State;
+use helvek_core::inside::{Diagram, Inner, Side, envelope};
+use proptest::prelude::*;
+use proptest::test_runner::RngSeed;
+
+/// A bracketed beam with a rope: 2 per metre permanent on A–C, wind 6 down at D beyond the roller, a crowd on C–B, and a mass on a rope as case 1.
+fn sheet(extra: &str, roller: &str) -> String {
+    format!(
+        r#"supports = [{{ at = "A", kind = "pin" }}, {{ at = "B", kind = "roller"{roller} }}]
+loads = [
+  {{ kind = "distributed", from = "A", to = "C", start = 2, direction = "down", case = "permanent" }},
+  {{ kind = "force", at = "D", size = 6, direction = "down", case = "wind" }},
+  {{ kind = "distributed", from = "C", to = "B", start = 1, end = 5, direction = "down", case = "crowd" }},
+  {{ kind = "couple", at = "C", size = 3, turn = "cw", case = "wind" }},
+]
+combinations = [
+  {{ name = "A", factors = {{ permanent = 1.35 }} }},
+  {{ name = "B", factors = {{ permanent = 1.0, wind = 1.5 }} }},
+  {{ name = "C", factors = {{ permanent = 1.35, crowd = 1.5, wind = -0.75, "1" = 1.0 }} }},
+]
+{extra}
+points = {{ A = [0, 0], C = [2, 0], B = [5, 0], D = [6, 0], E = [3, -1], F = [3, 0], W = [8, -1] }}
+bodies = {{ beam = {{ runs = [["A", "C", "F", "B", "D"], ["F", "E"]] }} }}
+pulleys = {{ P = {{ at = "E", radius = 0.2, on = "beam" }} }}
+ropes = {{ r = {{ path = [{{ at = "W" }}, {{ over = "P", turn = "ccw" }}, {{ mass = 100 }}] }} }}"#
+    )
+}
+
+fn reaction(state: &State, row: usize) -> f64 {
+    state.solved.answers().reactions[row].force[1].unwrap()
+}
+
+#[test]
+fn factors_multiply_and_add_up() {
+    // Without the rope: A–C gives B 2·2·1/5 = 0.8, wind gives 6·6/5 + 3/5 = 7.8.
+    let text = sheet("", "").replace("ropes =", "#").replace("pulleys =", "#");
+    let text = text.replace(r#", "1" = 1.0"#, "");
+    let states = solved(&text).states();
+    assert!(states.iter().all(|state| state.superposed));
+    let close = |a: f64, b: f64| assert!((a - b).abs() < 1e-9, "{a} {b}");
+    close(reaction(&states[0], 1), 1.35 * 0.8);
+    close(reaction(&states[1], 1), 0.8 + 1.5 * 7.8);
+    // The crowd: 1 to 5 over 3 from 2: 3·1 at 3.5 and 6 at 4: (10.5 + 24)/5 = 6.9.
+    close(reaction(&states[2], 1), 1.35 * 0.8 + 1.5 * 6.9 - 0.75 * 7.8);
+}
+
+#[test]
+fn sums_of_cases_are_what_full_solutions_say_and_one_way_parts_are_settled_anew() {
+    // The tension of the rope is one-way: solved in full. Without it, the same numbers come from sums.
+    let with = solved(&sheet("", ""));
+    assert!(with.states().iter().all(|state| !state.superposed));
+    // A roller that only pushes: under B alone the beam stays down, with the wind upwards it lifts off.
+    let pushing = sheet("", ", one_way = true").replace("ropes =", "#").replace("pulleys =", "#");
+    let pushing = pushing
+        .replace(r#", "1" = 1.0"#, "")
+        .replace("permanent = 1.35, crowd = 1.5, wind = -0.75", "wind = -1");
+    let states = solved(&pushing).states();
+    assert!(states[0].solved.verdict.equilibrium && states[1].solved.verdict.equilibrium);
+    assert!(!states[2].solved.verdict.equilibrium, "it tips");
+    assert!(states.iter().all(|state| !state.superposed));
+}
+
+fn diagrams(states: &[State], row: usize) -> Vec<Diagram> {
+    states.iter().map(|s| s.solved.inside().remove(row).diagram.unwrap()).collect()
+}
+
+/// Of every envelope: as large as the largest at many places, and made of what governs there.
+fn agrees_with_brute_force(all: &[Diagram]) {
+    let list: Vec<&Diagram> = all.iter().collect();
+    for inner in Inner::ALL {
+        for greatest in [true, false] {
+            let parts = envelope(&list, inner, greatest);
+            assert!((parts[0].start, parts[parts.len() - 1].end) == (0.0, all[0].length()));
+            for pair in parts.windows(2) {
+                assert!((pair[0].end - pair[1].start).abs() < 1e-9);
+            }
+            let scale = all
+                .iter()
+                .map(|d| if inner == Inner::M { d.scales.1 } else { d.scales.0 })
+                .fold(0.0, f64::max);
+            for part in &parts {
+                for i in 1..8 {
+                    let x = (part.end - part.start) * f64::from(i) / 8.0;
+                    let values = all.iter().map(|d| d.at(inner, part.start + x, Side::Before));
+                    let wanted = if greatest {
+                        values.fold(f64::NEG_INFINITY, f64::max)
+                    } else {
+                        values.fold(f64::INFINITY, f64::min)
+                    };
+                    assert!(
+                        (part.poly.at(x) - wanted).abs() <= 1e-7 * scale,
+                        "{inner:?} {part:?} at {x}: {wanted}"
+                    );
+                    let own = all[part.of].at(inner, part.start + x, Side::Before);
+                    assert!((own - wanted).abs() <= 1e-7 * scale, "{part:?}");
+                }
+            }
+        }
+    }
+}
+
+#[test]
+fn envelopes_are_the_largest_of_all_combinations_everywhere() {
+    let states = solved(&sheet("", "")).states();
+    agrees_with_brute_force(&diagrams(&states, 0));
+    agrees_with_brute_force(&diagrams(&states, 1));
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig { rng_seed: RngSeed::Fixed(11), cases: 48, ..ProptestConfig::default() })]
+
+    #[test]
+    fn envelopes_of_random_combinations(factors in prop::collection::vec((-8i32..9, -8i32..9, -8i32..9), 1..7)) {
+        let list: Vec<String> = factors
+            .iter()
+            .enumerate()
+            .map(|(i, (p, w, c))| format!(
+                r#"{{ name = "K{i}", factors = {{ permanent = {}, wind = {}, crowd = {} }} }}"#,
+                f64::from(*p) * 0.25, f64::from(*w) * 0.25, f64::from(*c) * 0.25
+            ))
+            .collect();
+        let text = sheet("", "").replace("ropes =", "#").replace("pulleys =", "#");
+        let (before, rest) = text.split_once("combinations = [").unwrap();
+        let (_, after) = rest.split_once("\n]\n").unwrap();
+        let text = format!("{before}combinations = [{}]\n{after}", list.join(", "));
+        let states = solved(&text).states();
+        prop_assert!(states.iter().all(|state| state.superposed));
+        agrees_with_brute_force(&diagrams(&states, 0));
+    }
+}
