@@ -20,6 +20,8 @@ pub struct State {
     pub solved: Solved,
     /// It was added up from its cases.
     pub superposed: bool,
+    /// Loads of cases that count nothing in it.
+    pub left_out: Vec<String>,
 }
 
 impl Solved {
@@ -50,8 +52,13 @@ impl Solved {
     fn state(&self, combination: &Combination, cases: Option<&BTreeMap<String, Vec<Option<f64>>>>) -> State {
         let model = factored(&self.model, |case| combination.factor(case));
         let name = combination.name.clone();
+        let counts = |load: &&crate::model::Load| {
+            combination.factor(load.case.as_deref().unwrap_or(Combination::DEFAULT)) != 0.0
+        };
+        let loads = self.model.loads.iter();
+        let left_out = loads.filter(|load| !counts(load)).map(|load| load.name.clone()).collect();
         let Some(cases) = cases.filter(|_| self.verdict.equilibrium) else {
-            return State { name, solved: without_working(model), superposed: false };
+            return State { name, solved: without_working(model), superposed: false, left_out };
         };
         let mut verdict = self.verdict.clone();
         for (index, value) in verdict.values.iter_mut().enumerate() {
@@ -60,7 +67,7 @@ impl Solved {
             *value = parts.sum::<Option<f64>>().unwrap_or(0.0);
         }
         let full = Equilibrium::of(&model);
-        State { name, solved: bare(model, full, verdict), superposed: true }
+        State { name, solved: bare(model, full, verdict), superposed: true, left_out }
     }
 }
 

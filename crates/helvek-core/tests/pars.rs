@@ -57,6 +57,10 @@ const PARS: &[(&str, usize)] = &[
     ("tub-hoist", 6),
     // Link by moments on the vent, two sums there, pull by moments on the lever.
     ("vent-linkage", 4),
+    // The rope, and three for the beam.
+    ("bell-beam", 4),
+    ("palm-rail", 3),
+    ("tool-portal", 3),
     // A jaw by moments, two sums.
     ("walnut-cracker", 3),
     ("well-pulley", 7),

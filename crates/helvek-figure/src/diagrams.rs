@@ -1,7 +1,8 @@
 //! N, V and M to be drawn along their members: exact curves, with the values worth reading.
 
 use crate::scene::Painter;
-use helvek_core::inside::{Diagram, Extreme, Inner, Inside, Poly, Segment, Side};
+use helvek_core::combinations::State;
+use helvek_core::inside::{Diagram, Extreme, Governed, Inner, Inside, Poly, Segment, Side, envelope};
 use helvek_core::sheet::Bent;
 use helvek_core::solution::Solved;
 use helvek_core::units::{Unit, figures};
@@ -47,6 +48,8 @@ pub struct StretchMark {
 pub struct Curve {
     /// `N`, `V` or `M`.
     pub of: &'static str,
+    /// Of an envelope: `least` or `greatest`.
+    pub bound: Option<&'static str>,
     /// From the first point to the last, without a gap.
     pub parts: Vec<CurvePart>,
     /// The values worth reading, the most important first.
@@ -64,6 +67,8 @@ pub struct CurvePart {
     pub end: f64,
     /// In the unit of the curve.
     pub ordinates: [f64; 4],
+    /// The combination that governs here, in an envelope.
+    pub by: Option<String>,
 }
 
 /// A value at a place.
@@ -77,6 +82,8 @@ pub struct CurveValue {
     pub text: String,
     /// It is the largest of its sign.
     pub most: bool,
+    /// The combination that governs, in an envelope.
+    pub by: Option<String>,
 }
 
 /// The diagrams of every stretch; nothing where no body has any.
@@ -103,7 +110,83 @@ pub fn diagrams(solved: &Solved) -> Option<Diagrams> {
     })
 }
 
+/// The envelope of several combinations, each with the same structure: two curves for each of N, V and M. Nothing without any.
+pub fn envelopes(solved: &Solved, states: &[State]) -> Option<Diagrams> {
+    let held: Vec<&State> = states.iter().filter(|state| state.solved.verdict.equilibrium).collect();
+    let mut drawn = diagrams(&held.first()?.solved)?;
+    let all: Vec<Vec<Inside>> = held.iter().map(|state| state.solved.inside()).collect();
+    let model = &solved.model;
+    let units = [&model.units.force, &model.units.force, &model.units.moment];
+    let painter = Painter { solved, complete: true };
+    for (row, stretch) in drawn.stretches.iter_mut().enumerate() {
+        let list: Option<Vec<&Diagram>> =
+            all.iter().map(|inside| inside[row].diagram.as_ref().ok()).collect();
+        let Some(list) = list else {
+            stretch.curves.clear();
+            stretch.refused = Some("Not every combination has a diagram here.".into());
+            continue;
+        };
+        let both = Inner::ALL.into_iter().zip(units).flat_map(|(inner, unit)| {
+            [("least", false), ("greatest", true)].map(|(bound, greatest)| {
+                painter.bound(&envelope(&list, inner, greatest), inner, unit, bound, &held)
+            })
+        });
+        stretch.curves = both.collect();
+    }
+    for (index, of) in Inner::ALL.into_iter().enumerate() {
+        let curves = drawn.stretches.iter().flat_map(|s| &s.curves).filter(|c| c.of == of.letter());
+        let values = curves.flat_map(|c| &c.parts).flat_map(|p| p.ordinates);
+        drawn.largest[index] = values.fold(0.0, |most, v| most.max(v.abs()));
+    }
+    Some(drawn)
+}
+
 impl Painter<'_> {
+    /// One side of an envelope, with its largest value.
+    fn bound(
+        &self,
+        parts: &[Governed],
+        inner: Inner,
+        unit: &Unit,
+        bound: &'static str,
+        held: &[&State],
+    ) -> Curve {
+        let length = |v: f64| self.model().units.length.from_si(v);
+        let mut most: Option<(f64, f64, usize)> = None;
+        for part in parts {
+            let l = part.end - part.start;
+            let places = [0.0, l].into_iter().chain(part.poly.turns(l));
+            for x in places {
+                let value = part.poly.at(x);
+                let further = |best: f64| if bound == "greatest" { value > best } else { value < best };
+                if most.is_none_or(|(best, ..)| further(best)) {
+                    most = Some((value, part.start + x, part.of));
+                }
+            }
+        }
+        let digits = self.model().schools.figures;
+        let value = most.filter(|(value, ..)| *value != 0.0).map(|(value, station, of)| CurveValue {
+            station: length(station),
+            value: unit.from_si(value),
+            text: figures::rounded(unit.from_si(value), digits).replace('-', "−"),
+            most: true,
+            by: Some(held[of].name.clone()),
+        });
+        let drawn = parts.iter().map(|part| CurvePart {
+            start: length(part.start),
+            end: length(part.end),
+            ordinates: bezier(&part.poly, part.end - part.start).map(|v| unit.from_si(v)),
+            by: Some(held[part.of].name.clone()),
+        });
+        Curve {
+            of: inner.letter(),
+            bound: Some(bound),
+            parts: drawn.collect(),
+            values: value.into_iter().collect(),
+            zeros: Vec::new(),
+        }
+    }
+
     fn stretch(&self, index: usize, inside: &Inside, units: [&Unit; 3]) -> StretchMark {
         let model = self.model();
         let body = model.bodies[inside.body.index()].name.clone();
@@ -133,6 +216,7 @@ impl Painter<'_> {
             start: length(segment.start),
             end: length(segment.end),
             ordinates: ordinates(diagram, segment, inner).map(|v| unit.from_si(v)),
+            by: None,
         };
         let digits = self.model().schools.figures;
         let range = diagram.range(inner);
@@ -142,6 +226,7 @@ impl Painter<'_> {
                 station: length(found.station),
                 value,
                 text: figures::rounded(value, digits).replace('-', "−"),
+                by: None,
                 most: range.iter().any(|most| most.station == found.station && most.value == found.value),
             }
         });
@@ -152,6 +237,7 @@ impl Painter<'_> {
         let zeros = if inner == Inner::N { Vec::new() } else { diagram.zeros(inner) };
         Curve {
             of: inner.letter(),
+            bound: None,
             parts: diagram.segments.iter().map(part).collect(),
             values,
             zeros: zeros.into_iter().map(length).collect(),
@@ -161,10 +247,15 @@ impl Painter<'_> {
 
 /// The Bézier ordinates of a part: c₀, c₀ + c₁l/3, c₀ + 2c₁l/3 + c₂l²/3, and the value at the end.
 fn ordinates(diagram: &Diagram, segment: &Segment, inner: Inner) -> [f64; 4] {
-    let Poly([a, b, c, _]) = *segment.of(inner);
     let l = segment.length();
     let ends = [0.0, l].map(|x| diagram.value(segment, inner, x));
-    [ends[0], a + b * l / 3.0, a + 2.0 * b * l / 3.0 + c * l * l / 3.0, ends[1]]
+    let [_, second, third, _] = bezier(segment.of(inner), l);
+    [ends[0], second, third, ends[1]]
+}
+
+fn bezier(poly: &Poly, l: f64) -> [f64; 4] {
+    let Poly([a, b, c, _]) = *poly;
+    [a, a + b * l / 3.0, a + 2.0 * b * l / 3.0 + c * l * l / 3.0, poly.at(l)]
 }
 
 /// Values that stand out: where a curve turns, steps or ends, without zeros; of a value that goes on only its beginning.

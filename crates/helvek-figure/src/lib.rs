@@ -17,7 +17,7 @@ mod unclear;
 
 pub use apart::{Nature, Piece, pieces};
 pub use bounds::Bounds;
-pub use diagrams::{Curve, CurvePart, CurveValue, Diagrams, StretchMark, diagrams};
+pub use diagrams::{Curve, CurvePart, CurveValue, Diagrams, StretchMark, diagrams, envelopes};
 pub use free::{CutMark, Free};
 pub use marks::{
     AxialForce, Axis, Carries, FoundSize, JointShape, Mark, Numbered, Shape, Spin, Straight, SymbolMark,

@@ -365,3 +365,13 @@ pub struct Numbered {
     /// Its size with its unit.
     pub text: String,
 }
+
+impl Mark {
+    /// The id of the load that it draws: `load:crate`.
+    pub fn load(&self) -> Option<&str> {
+        let (Self::Force { id, .. } | Self::Couple { id, .. } | Self::Distributed { id, .. }) = self else {
+            return None;
+        };
+        id.split('#').next().filter(|id| id.starts_with("load:"))
+    }
+}

@@ -3,7 +3,9 @@
 
 mod asked;
 pub mod choice;
+mod combinations;
 pub mod cut;
+pub use combinations::RangeLine;
 mod direction;
 mod fragment;
 pub mod inside;

@@ -88,6 +88,13 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
         }
         writeln!(out)?;
     }
+    if !page.ranges.is_empty() {
+        writeln!(out, "## Over all combinations\n\n| | least | greatest |\n|---|---|---|")?;
+        for line in &page.ranges {
+            writeln!(out, "| {} | {} | {} |", plain(&line.of), plain(&line.least), plain(&line.greatest))?;
+        }
+        writeln!(out)?;
+    }
     for line in &page.limits {
         writeln!(out, "{}\n", plain(line))?;
     }

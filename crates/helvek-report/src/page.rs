@@ -1,5 +1,6 @@
 //! The working as a page: the fragments a screen ties to its drawing, a text strings together, a document typesets.
 
+use crate::RangeLine;
 use crate::choice::PageChoice;
 use crate::fragment::Fragment;
 use crate::inside::InsideLine;
@@ -38,6 +39,8 @@ pub struct Page {
     pub table: Vec<TableRow>,
     /// What every stretch of every body carries inside.
     pub inside: Vec<InsideLine>,
+    /// The least and the greatest over all combinations of load cases.
+    pub ranges: Vec<RangeLine>,
     /// How far loads may grow, and what governs.
     pub limits: Vec<String>,
     /// What was asked, with its answer.
@@ -266,6 +269,7 @@ impl Page {
             choice: None,
             table: Vec::new(),
             inside: wording.inside(),
+            ranges: wording.ranges(),
             limits: wording.limits(),
             asked: wording.asked(),
             askable: wording.askable(),
@@ -276,6 +280,12 @@ impl Page {
             caution: crate::CAUTION.into(),
         }
     }
+}
+
+/// What every stretch carries inside, of one combination.
+pub fn inside_lines(solved: &Solved) -> Vec<InsideLine> {
+    let answers = solved.answers();
+    Wording { solved, answers: &answers, values: solved.full_values() }.inside()
 }
 
 /// A row for each bar, in the order of the sheet.

@@ -86,6 +86,12 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
             }
         }
     }
+    if !page.ranges.is_empty() {
+        writeln!(out, "\nOver all combinations, with the one that governs")?;
+        for line in &page.ranges {
+            writeln!(out, "  {}: {} to {}", line.of, line.least, line.greatest)?;
+        }
+    }
     for line in &page.limits {
         writeln!(out, "\nLimits: {line}")?;
     }

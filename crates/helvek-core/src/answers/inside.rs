@@ -172,17 +172,19 @@ impl Solved {
         if inner == Inner::M { units.moment.from_si(value) } else { units.force.from_si(value) }
     }
 
+    /// A polynomial in the sheet's units: from metres to the unit of length, the coefficient of xᵏ by its k-th power.
+    pub(super) fn published(&self, poly: &Poly, inner: Inner) -> Poly {
+        let metre = self.model.units.length.from_si(1.0);
+        Poly(std::array::from_fn(|k| self.inner_unit(inner, poly.0[k]) / metre.powi(k as i32)))
+    }
+
     /// Segments in which one polynomial goes on are one piece.
     fn pieces(&self, diagram: &Diagram, inner: Inner) -> Vec<PieceAnswer> {
-        let metre = self.model.units.length.from_si(1.0);
         let mut pieces: Vec<PieceAnswer> = Vec::new();
         let zero = self.inner_unit(inner, diagram.zero(inner)).abs();
         let all = self.model.units.length.from_si(diagram.length());
         for segment in &diagram.segments {
-            let moved = segment.of(inner).moved(segment.start);
-            // From metres to the unit of length: the coefficient of xᵏ by its k-th power.
-            let scaled: [f64; 4] =
-                std::array::from_fn(|k| self.inner_unit(inner, moved.0[k]) / metre.powi(k as i32));
+            let scaled = self.published(&segment.of(inner).moved(segment.start), inner).0;
             let small = |k: usize, c: f64| c.abs() * all.powi(k as i32) <= zero;
             let poly = Poly(std::array::from_fn(|k| if small(k, scaled[k]) { 0.0 } else { scaled[k] }));
             let coefficients = poly.coefficients().to_vec();

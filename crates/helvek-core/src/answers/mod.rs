@@ -1,6 +1,7 @@
 //! The answers: `helvek-answers/1`, in the sheet's units, right-handed whatever the sheet's conventions.
 
 mod advantage;
+mod combinations;
 mod forces;
 mod inside;
 mod limits;
@@ -11,6 +12,9 @@ mod steps;
 mod warnings;
 
 pub use advantage::AdvantageAnswer;
+pub use combinations::{
+    Bounds, CombinationAnswer, EnvelopeAnswer, EnvelopeDiagram, GovernedAnswer, RangeAnswer,
+};
 pub use inside::{DiagramAnswer, ExtremeAnswer, InternalAnswer, PieceAnswer};
 pub use limits::{GovernsAnswer, LimitAnswer, ReserveAnswer};
 
@@ -77,6 +81,13 @@ pub struct Answers {
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]
     pub diagrams: Vec<DiagramAnswer>,
+    /// Each combination of load cases.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub combinations: Vec<CombinationAnswer>,
+    /// The least and the greatest over them.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub envelope: Option<EnvelopeAnswer>,
     /// The steps in order.
     pub working: Vec<StepAnswer>,
     /// How the model moves, when it can.
@@ -96,6 +107,17 @@ pub enum StatusWord {
     Indeterminate,
     /// No equilibrium under these loads.
     Unstable,
+}
+
+impl From<Status> for StatusWord {
+    fn from(status: Status) -> Self {
+        match status {
+            Status::Determinate => Self::Determinate,
+            Status::Balanced => Self::Balanced,
+            Status::Indeterminate => Self::Indeterminate,
+            Status::Unstable => Self::Unstable,
+        }
+    }
 }
 
 /// The count of the traditional rule.
@@ -382,15 +404,11 @@ impl Solved {
     /// The answers of this solution.
     pub fn answers(&self) -> Answers {
         let verdict = &self.verdict;
+        let states = self.states();
         Answers {
             format: "helvek-answers/1",
             units: self.model.units.symbols(),
-            status: match verdict.status {
-                Status::Determinate => StatusWord::Determinate,
-                Status::Balanced => StatusWord::Balanced,
-                Status::Indeterminate => StatusWord::Indeterminate,
-                Status::Unstable => StatusWord::Unstable,
-            },
+            status: verdict.status.into(),
             equilibrium: verdict.equilibrium,
             degree: verdict.degree,
             mobility: verdict.mobility,
@@ -409,6 +427,8 @@ impl Solved {
             advantages: self.advantages(),
             internal: self.internal_answers(),
             diagrams: self.diagram_answers(),
+            combinations: Self::combination_answers(&states),
+            envelope: self.envelope_of(&states),
             checks: self.check_answers(),
             working: self.step_answers(),
             free_motion: self.free_motion(),

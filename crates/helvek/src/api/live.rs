@@ -14,10 +14,10 @@ use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, Document, MAX_TEXT, Sheet, Syntax};
 use helvek_core::solution::Solved;
 use helvek_core::{model, solution};
-use helvek_figure::{Piece, Scene, diagrams, free_bodies, pieces, unclear};
+use helvek_figure::{Piece, Scene, diagrams, envelopes, free_bodies, pieces, unclear};
 use helvek_report::choice::choices;
 use helvek_report::cut::{PageCut, page_cut};
-use helvek_report::page::{Page, next, table};
+use helvek_report::page::{Page, inside_lines, next, table};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use serde_json::value::RawValue;
@@ -46,6 +46,9 @@ pub(crate) struct LiveRequest {
     /// Wants N, V and M along the members.
     #[serde(default)]
     pub(crate) inside: bool,
+    /// Wants one combination of load cases instead of the loads as they are drawn; `envelope` for all of them.
+    #[serde(default)]
+    pub(crate) state: Option<String>,
     /// Wants a body cut through at a place.
     #[serde(default)]
     pub(crate) cut: Option<CutWanted>,
@@ -118,6 +121,9 @@ pub(crate) struct LiveSolution {
     /// How it moves, when it can.
     pub(crate) free_motion: Option<FreeMotion>,
 }
+
+/// All combinations together; one of that name would stand for itself.
+const ENVELOPE: &str = "envelope";
 
 /// A sheet of so many bytes is solved faster than it is handed to another thread and back.
 const SMALL: usize = 8 * 1024;
@@ -230,7 +236,20 @@ fn reply(request: &LiveRequest) -> LiveReply {
             scene.free = free_bodies(&solved, &scene);
         }
         if request.inside {
-            scene.inside = diagrams(&solved);
+            let states = if request.state.is_some() { solved.states() } else { Vec::new() };
+            let named = request.state.as_deref();
+            match states.iter().find(|state| Some(state.name.as_str()) == named) {
+                Some(state) => {
+                    scene = helvek_figure::scene(&state.solved, true);
+                    // What counts nothing in it is not drawn.
+                    let out: Vec<String> = state.left_out.iter().map(|load| format!("load:{load}")).collect();
+                    scene.marks.retain(|mark| mark.load().is_none_or(|id| !out.iter().any(|o| o == id)));
+                    page.inside = inside_lines(&state.solved);
+                    scene.inside = diagrams(&state.solved);
+                }
+                None if named == Some(ENVELOPE) => scene.inside = envelopes(&solved, &states),
+                None => scene.inside = diagrams(&solved),
+            }
         }
         if request.apart {
             scene.apart = pieces(&solved, &scene, &document.sheet.conventions.apart.together);

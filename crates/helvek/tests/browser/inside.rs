@@ -124,3 +124,35 @@ async fn a_frame_shows_one_of_the_three_along_its_members_and_saves_it() {
     assert!(csv.starts_with("body,from,to,distance m,side,N kN,V kN,M kN·m"), "{csv:.200}");
     desk.close().await;
 }
+
+#[tokio::test]
+async fn combinations_are_read_one_by_one_and_all_together() {
+    let desk = Desk::set(true, Theme::Light).await;
+    let browser = &desk.browser;
+    desk.open("Gallery rail").await;
+    browser.keys("5").await;
+    browser.settle().await;
+    let as_drawn = values(&desk).await;
+    assert!(as_drawn.contains(&"8.68".to_owned()), "{as_drawn:?}");
+    // The first counts planks and people: the hoist is not drawn, the reactions are those of the combination.
+    browser.keys("c").await;
+    browser.settle().await;
+    assert!(values(&desk).await.contains(&"16.8".to_owned()));
+    let marks = "return ['crowd', 'hoist'].map((n) => document.querySelectorAll(`[data-mark^='load:${n}']`).length > 0)";
+    assert_eq!(browser.script(marks).await, json!([true, false]));
+    // 1.08 over 6.5 and 4.5 over 5: B = (7.02·3.25 + 22.5·2.5)/5 = 15.81, A = 13.71.
+    let labels = "return [...document.querySelectorAll('[data-label^=\"reaction:\"]')].map((l) => l.textContent.trim())";
+    assert_eq!(browser.script(labels).await, json!(["13.7 kN", "15.8 kN"]));
+    for _ in 0..3 {
+        browser.keys("c").await;
+        browser.settle().await;
+    }
+    let all = values(&desk).await;
+    assert!(all.contains(&"16.8 use".to_owned()) && all.contains(&"−10.2 both".to_owned()), "{all:?}");
+    let table = browser.text("[aria-label='Inside the members'] table").await;
+    assert!(table.contains("0.0200 kN (storm)"), "{table}");
+    browser.keys("c").await;
+    browser.settle().await;
+    assert_eq!(values(&desk).await, as_drawn);
+    desk.close().await;
+}

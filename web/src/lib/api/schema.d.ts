@@ -725,6 +725,10 @@ export interface components {
             readonly internal?: readonly components["schemas"]["InternalAnswer"][];
             /** @description N, V and M along every straight stretch of every body. */
             readonly diagrams?: readonly components["schemas"]["DiagramAnswer"][];
+            /** @description Each combination of load cases. */
+            readonly combinations?: readonly components["schemas"]["CombinationAnswer"][];
+            /** @description The least and the greatest over them. */
+            readonly envelope?: components["schemas"]["EnvelopeAnswer"] | null;
             /** @description The steps in order. */
             readonly working: readonly components["schemas"]["StepAnswer"][];
             /** @description How the model moves, when it can. */
@@ -889,6 +893,13 @@ export interface components {
                 number
             ];
         };
+        /** @description Both sides of an envelope. */
+        readonly Bounds2: {
+            /** @description From the first point to the last. */
+            readonly least: readonly components["schemas"]["GovernedAnswer"][];
+            /** @description From the first point to the last. */
+            readonly greatest: readonly components["schemas"]["GovernedAnswer"][];
+        };
         /** @description The face of a sheet. */
         readonly Card: {
             /** @description `determinate`, `unstable` ...; null while there are problems, or nothing at all. */
@@ -1000,6 +1011,44 @@ export interface components {
              */
             readonly after: number;
         };
+        /** @description A sum of factored load cases: `{ name = "A", factors = { permanent = 1.35, wind = 1.5 } }`. */
+        readonly Combination: {
+            /** @description Its name. */
+            readonly name: string;
+            /** @description Per case its factor; a load without a case belongs to case `1`. */
+            readonly factors: {
+                readonly [key: string]: number;
+            };
+        };
+        /** @description A combination with what it comes to. */
+        readonly CombinationAnswer: {
+            /** @description Its name. */
+            readonly name: string;
+            /** @description Whether these loads can be balanced. */
+            readonly equilibrium: boolean;
+            /** @description The outcome. */
+            readonly status: components["schemas"]["StatusWord"];
+            /** @description It was added up from its cases; else solved in full. */
+            readonly superposed: boolean;
+            /** @description What each support exerts on its body. */
+            readonly reactions: readonly components["schemas"]["Reaction"][];
+            /** @description What each joint exerts on each of its bodies. */
+            readonly joints: readonly components["schemas"]["JointForce"][];
+            /** @description Forces in bars, tension positive. */
+            readonly bars: {
+                readonly [key: string]: components["schemas"]["BarForce"];
+            };
+            /** @description Loads that were sought. */
+            readonly loads: {
+                readonly [key: string]: number | null;
+            };
+            /** @description Tensions of ropes. */
+            readonly ropes: {
+                readonly [key: string]: number | null;
+            };
+            /** @description N, V and M along every straight stretch. */
+            readonly diagrams: readonly components["schemas"]["DiagramAnswer"][];
+        };
         /** @description The schools: how things are worked and displayed. None of them changes a value in the answers. */
         readonly Conventions: {
             /** @description The positive turning sense of a moment equation as it is written; default counter-clockwise. */
@@ -1068,6 +1117,8 @@ export interface components {
         readonly Curve: {
             /** @description `N`, `V` or `M`. */
             readonly of: string;
+            /** @description Of an envelope: `least` or `greatest`. */
+            readonly bound: string | null;
             /** @description From the first point to the last, without a gap. */
             readonly parts: readonly components["schemas"]["CurvePart"][];
             /** @description The values worth reading, the most important first. */
@@ -1094,6 +1145,8 @@ export interface components {
                 number,
                 number
             ];
+            /** @description The combination that governs here, in an envelope. */
+            readonly by: string | null;
         };
         /** @description A value at a place. */
         readonly CurveValue: {
@@ -1111,6 +1164,8 @@ export interface components {
             readonly text: string;
             /** @description It is the largest of its sign. */
             readonly most: boolean;
+            /** @description The combination that governs, in an envelope. */
+            readonly by: string | null;
         };
         /** @description A member that is cut: what it exerts on what was freed. */
         readonly CutMark: {
@@ -1567,6 +1622,26 @@ export interface components {
             /** @description The new unit of force. */
             readonly force: string;
         };
+        /** @description The least and the greatest over all combinations that are in equilibrium, with those that govern. */
+        readonly EnvelopeAnswer: {
+            /** @description Of each unknown of supports, joints, bars and ropes. */
+            readonly forces: readonly components["schemas"]["RangeAnswer"][];
+            /** @description Along every straight stretch that has a diagram in each of them. */
+            readonly diagrams: readonly components["schemas"]["EnvelopeDiagram"][];
+            /** @description Combinations without equilibrium: they are not in the envelope. */
+            readonly unstable: readonly string[];
+        };
+        /** @description The envelope along a stretch. */
+        readonly EnvelopeDiagram: {
+            /** @description The body. */
+            readonly on: string;
+            /** @description Its first point. */
+            readonly from: string;
+            /** @description Its last point. */
+            readonly to: string;
+        } & {
+            readonly [key: string]: components["schemas"]["Bounds2"];
+        };
         /** @description What a failed request answers. */
         readonly ErrorBody: {
             /** @description A fixed word, for programs. */
@@ -1767,6 +1842,23 @@ export interface components {
             readonly kind?: components["schemas"]["BarKind"];
             /** @description What its ends are fastened to, where several bodies pass: one name for both ends, or one each. */
             readonly on?: components["schemas"]["On"] | null;
+        };
+        /** @description A part in which one combination governs. */
+        readonly GovernedAnswer: {
+            /**
+             * Format: double
+             * @description From the first point.
+             */
+            readonly start: number;
+            /**
+             * Format: double
+             * @description Where it ends.
+             */
+            readonly end: number;
+            /** @description c0, c1, ... in the distance from the first point of the stretch. */
+            readonly coefficients: readonly number[];
+            /** @description The combination. */
+            readonly by: string;
         };
         /** @description What ends an interval of factors. */
         readonly GovernsAnswer: {
@@ -2003,6 +2095,11 @@ export interface components {
              * @default false
              */
             readonly inside?: boolean;
+            /**
+             * @description Wants one combination of load cases instead of the loads as they are drawn; `envelope` for all of them.
+             * @default null
+             */
+            readonly state?: string | null;
             /** @description Wants a body cut through at a place. */
             readonly cut?: components["schemas"]["CutWanted"] | null;
             /**
@@ -2474,6 +2571,8 @@ export interface components {
             readonly table: readonly components["schemas"]["TableRow"][];
             /** @description What every stretch of every body carries inside. */
             readonly inside: readonly components["schemas"]["InsideLine"][];
+            /** @description The least and the greatest over all combinations of load cases. */
+            readonly ranges: readonly components["schemas"]["RangeLine"][];
             /** @description How far loads may grow, and what governs. */
             readonly limits: readonly string[];
             /** @description What was asked, with its answer. */
@@ -2684,6 +2783,37 @@ export interface components {
         };
         /** @description A number in the sheet's units, or a text that brings its own unit: `4`, `"250 mm"`. */
         readonly Quantity: number | string;
+        /** @description The least and the greatest of one unknown. */
+        readonly RangeAnswer: {
+            /** @description `A_y`, `M_A`, `D-C`, `T_hoist`. */
+            readonly of: string;
+            /** @description `support`, `joint`, `bar`, `rope` or `load`. */
+            readonly kind: string;
+            /**
+             * Format: double
+             * @description Along its assumed sense.
+             */
+            readonly least: number;
+            /**
+             * Format: double
+             * @description Along its assumed sense.
+             */
+            readonly greatest: number;
+            /** @description The combinations that govern the one and the other. */
+            readonly governs: [
+                string,
+                string
+            ];
+        };
+        /** @description The least and the greatest of something over all combinations. */
+        readonly RangeLine: {
+            /** @description `A_y`, `bar D-C`, `M in beam`. */
+            readonly of: string;
+            /** @description With its unit and the combination that governs: `-2.00 kN (B)`. */
+            readonly least: string;
+            /** @description The same. */
+            readonly greatest: string;
+        };
         /** @description What a support exerts on its body. A component that equilibrium does not fix is null. */
         readonly Reaction: {
             /** @description The support's name. */
@@ -2892,6 +3022,8 @@ export interface components {
             };
             /** @description Names of load cases; a load says which one it belongs to. All of them act together. */
             readonly cases?: readonly string[];
+            /** @description Sums of factored load cases, each solved beside the loads as they are drawn. */
+            readonly combinations?: readonly components["schemas"]["Combination"][];
             /** @description What bars can carry. */
             readonly limits?: readonly components["schemas"]["Limit"][];
             /** @description What is asked; empty: everything. */

@@ -77,10 +77,24 @@
       </span>
     {/if}
   {/if}
+  {#if session.states.length > 1 && !session.halved}
+    <label class="state">
+      <kbd>C</kbd>
+      <select
+        aria-label="Loads"
+        value={session.state ?? ''}
+        onchange={(event) => session.read(event.currentTarget.value || null)}
+      >
+        {#each session.states as state (state)}
+          <option value={state ?? ''}>{state === null ? 'as drawn' : state}</option>
+        {/each}
+      </select>
+    </label>
+  {/if}
   {#if !inside}
     <span>Nothing to look into: without equilibrium there are no forces inside.</span>
   {:else}
-    <form onsubmit={go}>
+    <form onsubmit={go} class:hidden={session.state !== null}>
       <label for="cut-place">Cut at <kbd>X</kbd></label>
       <input
         id="cut-place"
@@ -110,7 +124,7 @@
       <button class="act" onclick={ask}>Ask for it</button>
     {:else if refused}
       <span class="wrong" title={refused}>{refused}</span>
-    {:else}
+    {:else if session.states.length === 1}
       <span>or press a place.</span>
     {/if}
     {#if !session.halved}
@@ -139,7 +153,10 @@
   .turn {
     display: flex;
   }
-  form {
+  .hidden {
+    display: none;
+  }
+  form:not(.hidden) {
     display: flex;
     align-items: center;
     gap: 6px;
@@ -173,6 +190,15 @@
     color: var(--focus);
     background: var(--wash);
     font-weight: 620;
+  }
+  select {
+    height: 28px;
+    border: 1px solid var(--rule);
+    border-radius: 6px;
+    background: var(--color-base-100);
+    color: var(--ink);
+    padding: 0 6px;
+    max-width: 130px;
   }
   .act {
     color: var(--ink);

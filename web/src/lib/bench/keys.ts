@@ -42,7 +42,10 @@ function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: strin
   const inner = INNER.find((of) => of.toLowerCase() === pressed);
   const looking = session.stop === 'inside' && !event.shiftKey;
   if (looking && pressed === 'x') hands.cut();
-  else if (looking && pressed === 'z') session.showHalves(!session.halves);
+  else if (looking && pressed === 'c' && session.states.length > 1) {
+    const at = session.states.indexOf(session.state);
+    session.read(session.states[(at + 1) % session.states.length] ?? null);
+  } else if (looking && pressed === 'z') session.showHalves(!session.halves);
   else if (looking && event.key === 'Escape' && session.cut) session.cutAt(null);
   else if (session.stop === 'inside' && inner && inner !== 'N' && !event.shiftKey) session.inner = inner;
   else if (tool) hands.choose(tool);

@@ -71,6 +71,8 @@ export class Session {
   inner = $state<Inner>('M');
   /** Where a member is cut through: as it is typed, or a place on a stretch that was pointed at. */
   cut = $state.raw<Cutting | null>(null);
+  /** The combination of load cases that is read, or `envelope`; `null`: the loads as they are drawn. */
+  state = $state<string | null>(null);
   /** The two parts of the cut are seen as free bodies. */
   halves = $state(false);
   /** Diagrams are drawn along the members although they would fit below. */
@@ -143,6 +145,26 @@ export class Session {
   cutAt(cut: Cutting | null): void {
     this.cut = cut;
     if (!cut) this.halves = false;
+    void this.#ask();
+  }
+
+  /** What there is to read: the loads as drawn, each combination, and all of them. */
+  get states(): readonly (string | null)[] {
+    const names = (this.sheet.combinations ?? []).map((c) => c.name);
+    return names.length > 0 ? [null, ...names, 'envelope'] : [null];
+  }
+
+  /** Reads a combination of load cases. */
+  read(state: string | null): void {
+    this.state = state;
+    this.cut = null;
+    this.halves = false;
+    this.said =
+      state === null
+        ? 'The loads as they are drawn.'
+        : state === 'envelope'
+          ? 'The envelope of all combinations.'
+          : `Combination ${state}.`;
     void this.#ask();
   }
 
@@ -323,6 +345,7 @@ export class Session {
       free: this.stop === 'work',
       table: this.stop === 'table' || this.stop === 'check',
       inside: this.stop === 'inside',
+      ...(this.stop === 'inside' && this.state ? { state: this.state } : {}),
       ...(this.stop === 'inside' && this.cut
         ? {
             cut: {

@@ -17,6 +17,7 @@ export interface Want {
   readonly table?: boolean;
   readonly apart?: boolean;
   readonly inside?: boolean;
+  readonly state?: string;
   readonly cut?: { readonly place: string; readonly side?: 'before' | 'after'; readonly halves: boolean };
   readonly choice?: { readonly pieces: string[]; readonly after: number };
 }

@@ -69,6 +69,7 @@
   const reading: Omit<Reading, 'arm' | 'lit'> = $derived({
     freed: session.stop !== 'idealise' && (inside === null || below),
     step: last ? Infinity : session.stop === 'work' ? session.step : 0,
+    all: inside !== null,
     resultants: session.stop === 'work',
     ...(session.stop === 'work' && session.page && scene.free
       ? { free: freeAt(scene, session.step), order: orderAt(scene, session.page, session.step) }

@@ -7,10 +7,12 @@ import { asCsv } from './save';
 function line(of: string, parts: [number, number, number, number][]): Curve {
   return {
     of,
+    bound: null,
     parts: parts.map(([start, end, a, b]) => ({
       start,
       end,
       ordinates: [a, a + (b - a) / 3, a + (2 * (b - a)) / 3, b],
+      by: null,
     })),
     values: parts.flatMap(([start, end, a, b]) =>
       [
@@ -18,7 +20,7 @@ function line(of: string, parts: [number, number, number, number][]): Curve {
         { station: end, value: b },
       ]
         .filter((v) => v.value !== 0)
-        .map((v) => ({ ...v, text: String(v.value), most: Math.abs(v.value) === 16 })),
+        .map((v) => ({ ...v, by: null, text: String(v.value), most: Math.abs(v.value) === 16 })),
     ),
     zeros: [],
   };

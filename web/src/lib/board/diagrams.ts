@@ -52,7 +52,8 @@ export interface Plot {
   readonly title: string;
 }
 
-const curveOf = (stretch: StretchMark, of: Inner) => stretch.curves.find((c) => c.of === of);
+/** One curve; of an envelope two: the least and the greatest. */
+const curvesOf = (stretch: StretchMark, of: Inner) => stretch.curves.filter((c) => c.of === of);
 const ways = (s: StretchMark): XY => unit(sub(s.to, s.from));
 
 /** How much of all members may stand off the level line: brackets that carry a wheel, short posts. */
@@ -125,6 +126,22 @@ interface Wish {
 /** From the middle of a box to a place. */
 const far = (box: Box, at: XY) => Math.hypot(box.x + box.w / 2 - at[0], box.y + box.h / 2 - at[1]);
 
+const idOf = (s: StretchMark, curve: Curve) => `${s.id}:${curve.of}${curve.bound ? `:${curve.bound}` : ''}`;
+
+/** A normal force by its size and what it does. */
+const pulled = (text: string) => (text.startsWith('−') ? `${text.slice(1)} C` : `${text} T`);
+
+/** What of a curve is to be written, and where. */
+function wanting(curve: Curve, id: string, place: Place, out: (value: number) => XY): Wish[] {
+  return curve.values.map((value, i) => ({
+    id: `${id}:${i}`,
+    text: value.by ? `${value.text} ${value.by}` : value.text,
+    most: value.most,
+    at: place(value.station, value.value),
+    out: out(value.value),
+  }));
+}
+
 /** Puts values beside their places; the largest first and always, the others where there is room. */
 function placed(wishes: readonly Wish[], taken: Box[], width: (text: string) => number): ValueLabel[] {
   const labels: ValueLabel[] = [];
@@ -178,7 +195,7 @@ function under(inside: Diagrams, view: View, size: Size, low: number, width: (te
   const labels: ValueLabel[] = [];
   names.forEach((of, row) => {
     const drawn = all.flatMap((s) =>
-      (curveOf(s, of)?.values ?? []).map((v) => v.value * sense(inside, s, of, true)),
+      curvesOf(s, of).flatMap((c) => c.values.map((v) => v.value * sense(inside, s, of, true))),
     );
     const [least, most] = [Math.min(0, ...drawn), Math.max(0, ...drawn)];
     const begin = top + row * (tall + UNDER.gap);
@@ -197,24 +214,17 @@ function under(inside: Diagrams, view: View, size: Size, low: number, width: (te
     });
     const wishes: Wish[] = [];
     for (const s of all) {
-      const curve = curveOf(s, of);
-      if (!curve) continue;
       const sign = sense(inside, s, of, true);
       const [from, to] = [toScreen(view, s.from)[0], toScreen(view, s.to)[0]];
       const place: Place = (station, value) => [
         from + ((to - from) * station) / (s.length || 1),
         zero - value * sign * k,
       ];
-      curves.push({ id: `${s.id}:${of}`, of, ...trace(curve, place) });
-      curve.values.forEach((value, i) =>
-        wishes.push({
-          id: `${s.id}:${of}:${i}`,
-          text: value.text,
-          most: value.most,
-          at: place(value.station, value.value),
-          out: [0, value.value * sign >= 0 ? -1 : 1],
-        }),
-      );
+      for (const curve of curvesOf(s, of)) {
+        const id = idOf(s, curve);
+        curves.push({ id, of, ...trace(curve, place) });
+        wishes.push(...wanting(curve, id, place, (value) => [0, value * sign >= 0 ? -1 : 1]));
+      }
     }
     const title: Box = { x: left - 92, y: zero - 16, w: 88, h: 32 };
     labels.push(...placed(wishes, [title], width));
@@ -244,8 +254,6 @@ function along(
   const taken: Box[] = [...busy];
   for (const s of inside.stretches) {
     taken.push(...strewn(toScreen(view, s.from), toScreen(view, s.to)));
-    const curve = curveOf(s, of);
-    if (!curve) continue;
     const [from, to] = [toScreen(view, s.from), toScreen(view, s.to)];
     const way = seen(ways(s));
     // The left of the run, as it is seen.
@@ -253,18 +261,16 @@ function along(
     const sign = sense(inside, s, of, false);
     const place: Place = (station, value) =>
       add(mix(from, to, station / (s.length || 1)), scale(left, value * sign * k));
-    curves.push({ id: `${s.id}:${of}`, of, ...trace(curve, place) });
-    const said = (value: number, text: string) =>
-      of !== 'N' ? text : value > 0 ? `${text} T` : `${text.replace('−', '')} C`;
-    curve.values.forEach((value, i) =>
-      wishes.push({
-        id: `${s.id}:${of}:${i}`,
-        text: said(value.value, value.text),
-        most: value.most,
-        at: place(value.station, value.value),
-        out: scale(left, value.value * sign >= 0 ? 1 : -1),
-      }),
-    );
+    for (const curve of curvesOf(s, of)) {
+      const id = idOf(s, curve);
+      curves.push({ id, of, ...trace(curve, place) });
+      const out = (value: number) => scale(left, value * sign >= 0 ? 1 : -1);
+      wishes.push(
+        ...wanting(curve, id, place, out).map((wish) =>
+          of === 'N' ? { ...wish, text: pulled(wish.text) } : wish,
+        ),
+      );
+    }
   }
   const labels = placed(wishes, taken, width);
   return {
@@ -345,9 +351,10 @@ export function spotAt(inside: Diagrams, view: View, pointer: XY, flat: boolean)
   return best;
 }
 
-/** One of the three at a place, just before and just after it. */
+/** One of the three at a place, just before and just after it; of an envelope the least and the greatest. */
 export function readAt(stretch: StretchMark, of: Inner, station: number): readonly [number, number] {
-  const parts = curveOf(stretch, of)?.parts ?? [];
+  const [curve, other] = curvesOf(stretch, of);
+  const parts = curve?.parts ?? [];
   const tiny = 1e-9 * (stretch.length || 1);
   const value = (part: (typeof parts)[number] | undefined) => {
     if (!part) return 0;
@@ -358,6 +365,11 @@ export function readAt(stretch: StretchMark, of: Inner, station: number): readon
     while (row.length > 1) row = row.slice(1).map((v, i) => (row[i] ?? 0) * (1 - t) + v * t);
     return row[0] ?? 0;
   };
+  // Of an envelope: the least and the greatest.
+  if (other) {
+    const at = (c: Curve | undefined) => value(c?.parts.find((p) => station <= p.end + tiny));
+    return [at(curve), at(other)];
+  }
   const before = parts.find((p) => station <= p.end + tiny);
   const after = parts.find((p) => station < p.end - tiny) ?? parts[parts.length - 1];
   return [value(station <= tiny ? parts[0] : before), value(after)];

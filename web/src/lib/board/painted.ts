@@ -112,6 +112,8 @@ export interface Reading {
   readonly freed: boolean;
   /** Unknowns found by a step before this one are drawn in their true sense; the one found here as it was assumed. */
   readonly step: number;
+  /** Everything that equilibrium fixes is shown as found, also where no step of the working found it. */
+  readonly all?: boolean;
   /** Distributed loads are joined by their resultants; without this, only those that are pointed at. */
   readonly resultants: boolean;
   /** The marks that are pointed at. */

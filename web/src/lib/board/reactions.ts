@@ -25,7 +25,7 @@ export function reactions(
   label: AddLabel,
 ): void {
   for (const m of marks) {
-    const found = m.step !== null && m.step < reading.step;
+    const found = reading.all ? m.text !== null : m.step !== null && m.step < reading.step;
     const stands = standing(m, found, reading);
     if (!stands) continue;
     const { role, turned, label: what } = stands;

@@ -30,8 +30,25 @@
       </p>
     </section>
   {/if}
-  <h2>Inside</h2>
-  {#if page && page.inside.length > 0}
+  <h2>
+    {session.state === 'envelope'
+      ? 'Over all combinations'
+      : session.state
+        ? `Inside, ${session.state}`
+        : 'Inside'}
+  </h2>
+  {#if page && session.state === 'envelope'}
+    <p class="quiet">The least and the greatest of each, with the combination that governs.</p>
+    <table>
+      <thead><tr><th></th><th>least</th><th>greatest</th></tr></thead>
+      <tbody>
+        {#each page.ranges as range (range.of)}
+          <tr><th scope="row">{range.of}</th><td>{range.least}</td><td>{range.greatest}</td></tr>
+        {/each}
+      </tbody>
+    </table>
+    <p class="quiet">{page.caution}</p>
+  {:else if page && page.inside.length > 0}
     <p class="quiet">
       N pulls when positive. dM/ds = V: M is largest where V passes through zero, also in a step.
     </p>
@@ -57,6 +74,26 @@
   h2 {
     font-size: 16px;
     font-weight: 680;
+  }
+  table {
+    width: 100%;
+    font-size: 13px;
+    border-collapse: collapse;
+    margin-bottom: 10px;
+  }
+  th,
+  td {
+    text-align: right;
+    padding: 4px 0 4px 8px;
+    border-bottom: 1px solid var(--rule);
+    white-space: nowrap;
+  }
+  th {
+    font-weight: 620;
+  }
+  th[scope='row'] {
+    text-align: left;
+    padding-left: 0;
   }
   .cut {
     border: 1.5px solid var(--focus);

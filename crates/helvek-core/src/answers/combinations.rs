@@ -1,0 +1,189 @@
+//! Combinations of load cases and their envelope, as published.
+
+use super::{BarForce, DiagramAnswer, JointForce, Reaction, StatusWord};
+use crate::combinations::State;
+use crate::equilibrium::{ColumnKind, ColumnOf};
+use crate::inside::{Diagram, Governed, Inner, envelope};
+use crate::solution::Solved;
+use indexmap::IndexMap;
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// A combination with what it comes to.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct CombinationAnswer {
+    /// Its name.
+    pub name: String,
+    /// Whether these loads can be balanced.
+    pub equilibrium: bool,
+    /// The outcome.
+    pub status: StatusWord,
+    /// It was added up from its cases; else solved in full.
+    pub superposed: bool,
+    /// What each support exerts on its body.
+    pub reactions: Vec<Reaction>,
+    /// What each joint exerts on each of its bodies.
+    pub joints: Vec<JointForce>,
+    /// Forces in bars, tension positive.
+    pub bars: IndexMap<String, BarForce>,
+    /// Loads that were sought.
+    pub loads: IndexMap<String, Option<f64>>,
+    /// Tensions of ropes.
+    pub ropes: IndexMap<String, Option<f64>>,
+    /// N, V and M along every straight stretch.
+    pub diagrams: Vec<DiagramAnswer>,
+}
+
+/// The least and the greatest over all combinations that are in equilibrium, with those that govern.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct EnvelopeAnswer {
+    /// Of each unknown of supports, joints, bars and ropes.
+    pub forces: Vec<RangeAnswer>,
+    /// Along every straight stretch that has a diagram in each of them.
+    pub diagrams: Vec<EnvelopeDiagram>,
+    /// Combinations without equilibrium: they are not in the envelope.
+    pub unstable: Vec<String>,
+}
+
+/// The least and the greatest of one unknown.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct RangeAnswer {
+    /// `A_y`, `M_A`, `D-C`, `T_hoist`.
+    pub of: String,
+    /// `support`, `joint`, `bar`, `rope` or `load`.
+    pub kind: &'static str,
+    /// Along its assumed sense.
+    pub least: f64,
+    /// Along its assumed sense.
+    pub greatest: f64,
+    /// The combinations that govern the one and the other.
+    pub governs: [String; 2],
+}
+
+/// The envelope along a stretch.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct EnvelopeDiagram {
+    /// The body.
+    pub on: String,
+    /// Its first point.
+    pub from: String,
+    /// Its last point.
+    pub to: String,
+    /// `N`, `V` and `M`.
+    #[serde(flatten)]
+    pub inner: IndexMap<&'static str, Bounds>,
+}
+
+/// Both sides of an envelope.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Bounds {
+    /// From the first point to the last.
+    pub least: Vec<GovernedAnswer>,
+    /// From the first point to the last.
+    pub greatest: Vec<GovernedAnswer>,
+}
+
+/// A part in which one combination governs.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct GovernedAnswer {
+    /// From the first point.
+    pub start: f64,
+    /// Where it ends.
+    pub end: f64,
+    /// c0, c1, ... in the distance from the first point of the stretch.
+    pub coefficients: Vec<f64>,
+    /// The combination.
+    pub by: String,
+}
+
+impl Solved {
+    pub(super) fn combination_answers(states: &[State]) -> Vec<CombinationAnswer> {
+        let answer = |state: &State| CombinationAnswer {
+            name: state.name.clone(),
+            equilibrium: state.solved.verdict.equilibrium,
+            status: state.solved.verdict.status.into(),
+            superposed: state.superposed,
+            reactions: state.solved.reactions(),
+            joints: state.solved.joint_forces(),
+            bars: state.solved.bar_forces(),
+            loads: state.solved.sought_loads(),
+            ropes: state.solved.rope_tensions(),
+            diagrams: state.solved.diagram_answers(),
+        };
+        states.iter().map(answer).collect()
+    }
+
+    /// The least and the greatest over these combinations; nothing without any.
+    pub fn envelope_of(&self, states: &[State]) -> Option<EnvelopeAnswer> {
+        let (held, loose): (Vec<&State>, Vec<&State>) =
+            states.iter().partition(|state| state.solved.verdict.equilibrium);
+        let first = held.first()?;
+        let unstable = loose.into_iter().map(|state| state.name.clone()).collect();
+        let all: Vec<_> = held.iter().map(|state| state.solved.inside()).collect();
+        let diagrams = (0..all[0].len()).filter_map(|row| {
+            let list: Option<Vec<&Diagram>> =
+                all.iter().map(|inside| inside.get(row)?.diagram.as_ref().ok()).collect();
+            let list = list?;
+            let name = |p| first.solved.model.point_name(p).to_owned();
+            let bounds = |inner: Inner| Bounds {
+                least: self.governed(&envelope(&list, inner, false), inner, &held),
+                greatest: self.governed(&envelope(&list, inner, true), inner, &held),
+            };
+            Some(EnvelopeDiagram {
+                on: self.model.bodies[list[0].body.index()].name.clone(),
+                from: name(list[0].from()),
+                to: name(list[0].to()),
+                inner: Inner::ALL.into_iter().map(|inner| (inner.letter(), bounds(inner))).collect(),
+            })
+        });
+        Some(EnvelopeAnswer { forces: self.ranges(&held), diagrams: diagrams.collect(), unstable })
+    }
+
+    fn ranges(&self, held: &[&State]) -> Vec<RangeAnswer> {
+        let values: Vec<_> = held.iter().map(|state| state.solved.full_values()).collect();
+        let units = &self.model.units;
+        let range = |(index, column): (usize, &crate::equilibrium::Column)| {
+            let kind = match column.of {
+                ColumnOf::Support(_) => "support",
+                ColumnOf::Joint(..) => "joint",
+                ColumnOf::Bar(_) => "bar",
+                ColumnOf::Rope(_) => "rope",
+                ColumnOf::Sought(_) => "load",
+                ColumnOf::Axle(_) | ColumnOf::Link(_) => return None,
+            };
+            let unit = match column.kind {
+                ColumnKind::Couple => &units.moment,
+                _ => &units.force,
+            };
+            let each: Option<Vec<f64>> = values.iter().map(|v| Some(unit.from_si(v[index]?))).collect();
+            let each = each?;
+            let (mut low, mut high) = (0, 0);
+            for (i, value) in each.iter().enumerate() {
+                if *value < each[low] {
+                    low = i;
+                }
+                if *value > each[high] {
+                    high = i;
+                }
+            }
+            let of = match column.of {
+                ColumnOf::Bar(bar) => self.model.bars[bar.index()].name.clone(),
+                _ => column.symbol.to_string(),
+            };
+            let governs = [low, high].map(|i| held[i].name.clone());
+            Some(RangeAnswer { of, kind, least: each[low], greatest: each[high], governs })
+        };
+        self.full.columns.iter().enumerate().filter_map(range).collect()
+    }
+
+    fn governed(&self, parts: &[Governed], inner: Inner, held: &[&State]) -> Vec<GovernedAnswer> {
+        let length = &self.model.units.length;
+        let part = |part: &Governed| GovernedAnswer {
+            start: length.from_si(part.start),
+            end: length.from_si(part.end),
+            coefficients: self.published(&part.poly.moved(part.start), inner).coefficients().to_vec(),
+            by: held[part.of].name.clone(),
+        };
+        parts.iter().map(part).collect()
+    }
+}
