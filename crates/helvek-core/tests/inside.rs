@@ -260,6 +260,38 @@ loads = [{ kind = "force", at = "D", size = 2, direction = "down" }]"#,
     assert_eq!(open, [Some(Refusal::Open)]);
 }
 
+#[test]
+fn a_place_that_is_asked_is_found_at_corners_forks_and_ends() {
+    // A beam A–F–B with a bracket F–E: at F the beam goes on, whichever side is meant; at the corner of a bent body the side chooses the leg.
+    let asked = |find: &str| {
+        let s = solved(&format!(
+            r#"supports = [{{ at = "A", kind = "pin" }}, {{ at = "B", kind = "roller" }}]
+loads = [{{ kind = "force", at = "E", components = [2, -3] }}]
+find = [{find}]
+points = {{ A = [0, 0], F = [2, 0], B = [6, 0], E = [2, -1] }}
+bodies = {{ beam = {{ runs = [["A", "F", "B"], ["F", "E"]] }} }}"#
+        ));
+        let answers = s.answers().internal;
+        (answers[0].from.clone(), answers[0].distance, answers[0].side, answers[0].m.unwrap())
+    };
+    // About A: −3·2 + 2·1 + 6 B = 0 (the force to the right at −1 turns counter-clockwise), B = 2/3, A = 7/3. M = 14/3 before, 8/3 after.
+    let (from, distance, side, m) = asked(r#"{ what = "internal", on = "beam", at = "F" }"#);
+    assert_eq!((from.as_str(), distance, side), ("A", 2.0, Side::Before));
+    close(&[m], &[14.0 / 3.0]);
+    let (from, _, side, m) = asked(r#"{ what = "internal", on = "beam", at = "F", side = "after" }"#);
+    assert_eq!((from.as_str(), side), ("A", Side::After));
+    close(&[m], &[8.0 / 3.0]);
+    let (from, distance, side, m) =
+        asked(r#"{ what = "internal", on = "beam", from = "B", to = "A", distance = 1 }"#);
+    assert_eq!((from.as_str(), distance, side), ("A", 5.0, Side::Before));
+    close(&[m], &[2.0 / 3.0]);
+    let (from, distance, side, m) =
+        asked(r#"{ what = "internal", on = "beam", from = "F", to = "E", distance = 0 }"#);
+    assert_eq!((from.as_str(), distance, side), ("F", 0.0, Side::After));
+    // Read downwards, left is to the right of the sheet: the force to the right at the foot pulls the left side away: it compresses the other.
+    close(&[m.abs()], &[2.0]);
+}
+
 /// Of random beams: where it is held, what acts on it.
 #[derive(Debug, Clone)]
 struct Random {

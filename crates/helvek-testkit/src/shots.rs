@@ -125,10 +125,11 @@ async fn on_paper(browser: &Browser, address: &str, pictures: &Path) {
     browser.control('z').await;
     browser.settle().await;
 
-    open(browser, address, "Sluice crank").await;
-    browser.keys("3n").await;
+    open(browser, address, "Bell loft beam").await;
+    browser.keys("5xF⏎").await;
     browser.settle().await;
-    browser.picture(&pictures.join("crank.png")).await;
+    browser.script("document.activeElement.blur()").await;
+    browser.picture(&pictures.join("inside.png")).await;
 }
 
 async fn by_lamp(browser: &Browser, address: &str, pictures: &Path) {

@@ -121,7 +121,8 @@ impl Builder {
         // What ends here or goes on comes before what only begins here.
         here.sort_by_key(|(_, station)| *station == 0.0);
         match side {
-            Some(Side::After) => here.into_iter().rev().find(|(s, station)| *station < s.length()).or(None),
+            // What goes on through it, before what begins there.
+            Some(Side::After) => here.into_iter().find(|(s, station)| *station < s.length()),
             _ => here.into_iter().next(),
         }
         .or_else(|| stretches.iter().find_map(|s| Some((s, s.station(point)?))))

@@ -54,10 +54,11 @@ async fn no_view_has_a_violation_in_either_theme() {
         check("choosing what is asked").await;
         browser.keys("⎋").await;
         browser.script("document.querySelector('.board-keys').focus()").await;
-        for stop in ["2", "3", "n", "4"] {
+        for stop in ["2", "3", "n", "4", "5", "x2⏎"] {
             browser.keys(stop).await;
             check(&format!("stop {stop}")).await;
         }
+        browser.script("document.querySelector('.board-keys').focus()").await;
         browser.keys("1").await;
         browser.control('a').await;
         check("several things chosen").await;

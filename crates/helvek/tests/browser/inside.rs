@@ -88,7 +88,7 @@ async fn a_cut_is_pressed_dragged_and_asked_for() {
     let title = browser.text("[aria-label='The cut'] h2").await;
     let place = browser.script("return document.querySelector('[data-read=place]').textContent").await;
     assert!(title.contains(place.as_str().unwrap()), "{title} {place}");
-    let ask = "[...document.querySelectorAll('.bar button')].find((b) => b.textContent === 'Ask for it')";
+    let ask = "[...document.querySelectorAll('.bar button')].find((b) => b.textContent === 'Ask')";
     browser.script(&format!("{ask}.click()")).await;
     browser.settle().await;
     let asked = desk.asked().await;

@@ -91,7 +91,7 @@
       </select>
     </label>
   {/if}
-  {#if !inside}
+  {#if !inside && session.settled}
     <span>Nothing to look into: without equilibrium there are no forces inside.</span>
   {:else}
     <form onsubmit={go} class:hidden={session.state !== null}>
@@ -114,14 +114,14 @@
     {:else if made}
       {#if made.steps}
         <span class="turn" role="group" aria-label="Which side of what acts there">
-          <button aria-pressed={made.side === 'before'} onclick={() => side('before')}>just before</button>
-          <button aria-pressed={made.side === 'after'} onclick={() => side('after')}>just after</button>
+          <button aria-pressed={made.side === 'before'} onclick={() => side('before')}>before</button>
+          <button aria-pressed={made.side === 'after'} onclick={() => side('after')}>after</button>
         </span>
       {/if}
       <button class="act" aria-pressed={session.halves} onclick={() => session.showHalves(!session.halves)}
         >{session.halves ? 'Diagrams' : 'Both parts'} <kbd>Z</kbd></button
       >
-      <button class="act" onclick={ask}>Ask for it</button>
+      <button class="act" onclick={ask} title="Ask for N, V and M at this place">Ask</button>
     {:else if refused}
       <span class="wrong" title={refused}>{refused}</span>
     {:else if session.states.length === 1}
@@ -140,7 +140,9 @@
   .bar {
     display: flex;
     align-items: center;
-    gap: 10px;
+    flex-wrap: wrap;
+    justify-content: center;
+    gap: 0 7px;
     min-height: 38px;
     font-size: 13px;
     color: var(--color-neutral);
@@ -163,7 +165,7 @@
     padding-left: 6px;
   }
   input {
-    width: 84px;
+    width: 74px;
     height: 28px;
     padding: 0 8px;
     border: 1px solid var(--rule);
