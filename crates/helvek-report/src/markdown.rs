@@ -81,7 +81,7 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
         }
         writeln!(out)?;
     }
-    if !page.inside.is_empty() {
+    if page.looks_inside() {
         writeln!(out, "## Inside\n")?;
         for line in &page.inside {
             writeln!(out, "- **{}**: {}", plain(&line.title), plain(&line.says.join(". ")))?;

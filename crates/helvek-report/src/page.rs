@@ -282,6 +282,13 @@ impl Page {
     }
 }
 
+impl Page {
+    /// Whether it is read what members carry inside: where that is asked at some place. Machines of many bodies would be long otherwise.
+    pub fn looks_inside(&self) -> bool {
+        !self.inside.is_empty() && self.asked.iter().any(|line| line.of.starts_with("inside:"))
+    }
+}
+
 /// What every stretch carries inside, of one combination.
 pub fn inside_lines(solved: &Solved) -> Vec<InsideLine> {
     let answers = solved.answers();

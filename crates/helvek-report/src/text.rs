@@ -77,7 +77,7 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
             writeln!(out, "{}", line.trim_end())?;
         }
     }
-    if !page.inside.is_empty() {
+    if page.looks_inside() {
         writeln!(out, "\nInside")?;
         for line in &page.inside {
             writeln!(out, "  {}", line.title)?;
