@@ -34,6 +34,8 @@
     pick = nothing,
   }: Props = $props();
 
+  /** With more points than this each is taken hold of at its name only: twice as much to paint is felt. */
+  const HELD = 30;
   const path = (points: readonly XY[]) => points.map((p) => p.join()).join(' ');
 </script>
 
@@ -97,15 +99,17 @@
     </g>
   {:else}
     <circle cx={p.at[0]} cy={p.at[1]} r="4.5" class="point" data-mark={p.id} />
-    <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
-    <circle
-      cx={p.at[0]}
-      cy={p.at[1]}
-      r="10"
-      class="hold"
-      data-mark={p.id}
-      onclick={(event) => pick(p.id, event)}
-    />
+    {#if painted.points.length <= HELD}
+      <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+      <circle
+        cx={p.at[0]}
+        cy={p.at[1]}
+        r="10"
+        class="hold"
+        data-mark={p.id}
+        onclick={(event) => pick(p.id, event)}
+      />
+    {/if}
   {/if}
 {/each}
 
