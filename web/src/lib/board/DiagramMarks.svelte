@@ -36,7 +36,7 @@
   {/each}
   {#if spot}
     {#if plot.mode === 'under'}
-      <line class="read" class:cut x1={spot.at[0]} y1={spot.at[1] - 26} x2={spot.at[0]} y2={bottom} />
+      <line class="read" class:cut x1={spot.at[0]} y1={spot.at[1] - 9} x2={spot.at[0]} y2={bottom} />
     {:else}
       <line
         class="read"
