@@ -4,6 +4,7 @@
 //! combination to combination: each is solved in full.
 
 use crate::equilibrium::Equilibrium;
+use crate::inside::Looked;
 use crate::model::{Amount, Combination, JointKind, LoadKind, Model, RopeEnd};
 use crate::proof::Proof;
 use crate::solution::{Solved, judged};
@@ -89,11 +90,12 @@ fn bare(model: Model, full: Equilibrium, verdict: crate::verdict::Verdict) -> So
         cures: Vec::new(),
         proof: Proof::default(),
         global,
+        looked: Looked::default(),
     }
 }
 
 /// The model with every load as strong as its case says; what is sought stays sought.
-fn factored(model: &Model, factor: impl Fn(&str) -> f64) -> Model {
+pub(crate) fn factored(model: &Model, factor: impl Fn(&str) -> f64) -> Model {
     let mut model = model.clone();
     let scale = |amount: &mut Amount, by: f64| {
         if let Amount::Known(size) = amount {

@@ -34,6 +34,7 @@ pub mod inside;
 pub mod limits;
 pub mod model;
 pub mod next;
+pub mod passage;
 pub mod plan;
 pub mod problem;
 pub mod proof;

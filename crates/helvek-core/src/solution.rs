@@ -2,6 +2,7 @@
 
 use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartOf, TwoForce};
 use crate::geometry::Vector;
+use crate::inside::Looked;
 use crate::model::{JointId, JointKind, Model};
 use crate::plan::{Given, plan};
 use crate::proof::{Proof, prove};
@@ -28,6 +29,7 @@ pub struct Solved {
     pub proof: Proof,
     /// Per column of `equilibrium`: its value by the global solution, where equilibrium fixes it.
     pub global: Vec<Option<f64>>,
+    pub(crate) looked: Looked,
 }
 
 /// Frees, judges, plans and works a model.
@@ -49,7 +51,8 @@ pub fn solve(model: Model) -> Solved {
     };
     let cures = cures_of(&model, &full, &verdict);
     let proof = Proof::default();
-    let mut solved = Solved { model, full, verdict, equilibrium, working, cures, proof, global };
+    let looked = Looked::default();
+    let mut solved = Solved { model, full, verdict, equilibrium, working, cures, proof, global, looked };
     solved.proof = prove(&solved.model, &solved.full, &solved.verdict, &solved.full_values());
     solved
 }

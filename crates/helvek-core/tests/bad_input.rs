@@ -114,6 +114,38 @@ combinations = [{ name = "A", factors = { wnd = 1.5 } }]"#,
         &["names a load case \"wnd\"", "Perhaps \"wind\" is meant"],
     ),
     (r#"combinations = [{ name = "A" }]"#, "combinations[0]", &["needs \"factors\""]),
+    (
+        r#"moving = [{ from = "A", to = "B", axles = [{ size = 5, gap = 1 }] }]"#,
+        "moving[0].axles[0]",
+        &["before the first force", "Leave its gap out"],
+    ),
+    (r#"moving = [{ from = "A", to = "B", axles = [] }]"#, "moving[0].axles", &["moves nothing"]),
+    (
+        r#"moving = [{ from = "A", to = "B", axles = [{ size = -5 }] }]"#,
+        "moving[0].axles[0].size",
+        &["not positive", "the way it pushes as direction"],
+    ),
+    (
+        r#"moving = [{ from = "A", to = "B", axles = [{ size = 5 }, { size = 5, gap = 0 }] }]"#,
+        "moving[0].axles[1].gap",
+        &["not behind the one before it", "positive distance"],
+    ),
+    (
+        r#"moving = [{ from = "A", to = "A", axles = [{ size = 5 }] }]"#,
+        "moving[0].to",
+        &["begins and ends at the same place"],
+    ),
+    (
+        r#"moving = [{ from = "A", to = "B", on = "beem", axles = [{ size = 5 }] }]"#,
+        "moving[0].on",
+        &["no body \"beem\"", "Perhaps \"beam\""],
+    ),
+    (
+        r#"moving = [{ from = "A", to = "B", axles = [{ size = 5 }], heads = "west" }]"#,
+        "moving[0].heads",
+        &["both", "forward", "back"],
+    ),
+    (r#"conventions = { inside = "looks" }"#, "conventions.inside", &["cuts", "areas"]),
     (r#"conventions = { diagram = "up" }"#, "conventions.diagram", &["sagging-up"]),
     (r#"find = [{ what = "happiness" }]"#, "find[0].what", &["reactions"]),
 ];

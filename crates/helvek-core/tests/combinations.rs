@@ -66,7 +66,7 @@ fn sums_of_cases_are_what_full_solutions_say_and_one_way_parts_are_settled_anew(
 }
 
 fn diagrams(states: &[State], row: usize) -> Vec<Diagram> {
-    states.iter().map(|s| s.solved.inside().remove(row).diagram.unwrap()).collect()
+    states.iter().map(|s| s.solved.inside()[row].diagram.clone().unwrap()).collect()
 }
 
 /// Of every envelope: as large as the largest at many places, and made of what governs there.

@@ -21,7 +21,7 @@ fn both_parts_of_every_cut_say_what_the_diagrams_say() {
         let document = example(path.file_stem().unwrap().to_str().unwrap());
         let solved = solution::solve(model::build(&document).model);
         let metre = &solved.model.units.length;
-        for diagram in solved.inside().into_iter().filter_map(|i| i.diagram.ok()) {
+        for diagram in solved.inside().iter().filter_map(|i| i.diagram.clone().ok()) {
             let body = &solved.model.bodies[diagram.body.index()].name;
             let (from, to) = (solved.model.at(diagram.from()), solved.model.at(diagram.to()));
             let mut places: Vec<(f64, Side)> = Vec::new();

@@ -4,13 +4,13 @@ mod common;
 
 use common::solved;
 use helvek_core::geometry::Vector;
-use helvek_core::inside::{Diagram, Inner, Refusal, Side};
+use helvek_core::inside::{AreaStep, Diagram, Inner, Refusal, Side};
 use helvek_core::solution::Solved;
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
 
 fn diagrams(solved: &Solved) -> Vec<Diagram> {
-    solved.inside().into_iter().map(|inside| inside.diagram.unwrap()).collect()
+    solved.inside().iter().map(|inside| inside.diagram.clone().unwrap()).collect()
 }
 
 fn only(body: &str) -> Diagram {
@@ -228,7 +228,8 @@ bodies = { beam = { runs = [["A", "B"]], points = ["G"] } }"#,
 
 #[test]
 fn rings_loose_runs_and_couples_without_a_place_are_refused() {
-    let refused = |body: &str| solved(body).inside().into_iter().map(|i| i.diagram.err()).collect::<Vec<_>>();
+    let refused =
+        |body: &str| solved(body).inside().iter().map(|i| i.diagram.clone().err()).collect::<Vec<_>>();
     let ring = refused(
         r#"supports = [{ at = "A", kind = "pin" }, { at = "B", kind = "roller" }]
 loads = [{ kind = "force", at = "C", size = 4, direction = "down" }]
@@ -451,7 +452,7 @@ fn every_part_of_every_example_is_in_equilibrium() {
         let built =
             helvek_core::model::build(&helvek_core::sheet::read(&text, helvek_core::sheet::Syntax::Toml));
         let solved = helvek_core::solution::solve(built.model);
-        for d in solved.inside().into_iter().filter_map(|inside| inside.diagram.ok()) {
+        for d in solved.inside().iter().filter_map(|inside| inside.diagram.clone().ok()) {
             assert!(
                 d.disagreement < 1e-9,
                 "{}: {} {}",
@@ -481,4 +482,51 @@ fn every_part_of_every_example_is_in_equilibrium() {
         }
     }
     assert!(count > 40, "{count}");
+}
+
+/// Of every example: stepping along by areas goes from nothing to nothing, each step from where the one before ended.
+#[test]
+fn by_areas_every_member_begins_and_ends_with_nothing() {
+    let folder = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples");
+    let (mut runs, mut bent, mut rests) = (0, 0, 0);
+    for entry in std::fs::read_dir(folder).unwrap() {
+        let text = std::fs::read_to_string(entry.unwrap().path()).unwrap();
+        let built =
+            helvek_core::model::build(&helvek_core::sheet::read(&text, helvek_core::sheet::Syntax::Toml));
+        let solved = helvek_core::solution::solve(built.model);
+        for (row, inside) in solved.inside().iter().enumerate() {
+            let Ok(diagram) = &inside.diagram else { continue };
+            let near = |a: f64, b: f64, inner: Inner| {
+                let scale = if inner == Inner::M { diagram.scales.1 } else { diagram.scales.0 };
+                assert!((a - b).abs() <= 1e-8 * scale.max(1e-30), "{}: {a} {b}", solved.model.title);
+            };
+            let (mut v, mut m, mut place) = (0.0, 0.0, 0.0);
+            for step in solved.areas(row) {
+                match &step {
+                    AreaStep::Jump { station, inner, by, from, to } => {
+                        near(*station, place, Inner::V);
+                        let now = if *inner == Inner::M { &mut m } else { &mut v };
+                        near(*from, *now, *inner);
+                        near(from + by.iter().map(|(_, amount)| amount).sum::<f64>(), *to, *inner);
+                        *now = *to;
+                        rests += by.iter().filter(|(source, _)| source.is_none()).count();
+                    }
+                    AreaStep::Run { start, end, load, shear, moment, to_zero } => {
+                        near(*start, place, Inner::V);
+                        near(shear[0], v, Inner::V);
+                        near(moment[0], m, Inner::M);
+                        near(shear[0] + 0.5 * (load[0] + load[1]) * (end - start), shear[2], Inner::V);
+                        near(moment[0] + step.area(), moment[1], Inner::M);
+                        assert!(!to_zero || shear[2] == 0.0);
+                        (v, m, place) = (shear[2], moment[1], *end);
+                        runs += 1;
+                        bent += usize::from(step.bent());
+                    }
+                }
+            }
+            near(v, 0.0, Inner::V);
+            near(m, 0.0, Inner::M);
+        }
+    }
+    assert!(runs > 60 && bent > 4 && rests > 4, "{runs} {bent} {rests}");
 }

@@ -62,6 +62,10 @@ const PARS: &[(&str, usize)] = &[
     ("palm-rail", 3),
     ("tool-portal", 3),
     // A jaw by moments, two sums.
+    // Two of the short length, three of the long one.
+    ("fern-trolley", 5),
+    ("snow-purlin", 3),
+    ("valve-beam", 3),
     ("walnut-cracker", 3),
     ("well-pulley", 7),
     // One reaction, two joints.

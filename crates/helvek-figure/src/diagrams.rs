@@ -2,7 +2,7 @@
 
 use crate::scene::Painter;
 use helvek_core::combinations::State;
-use helvek_core::inside::{Diagram, Extreme, Governed, Inner, Inside, Poly, Segment, Side, envelope};
+use helvek_core::inside::{Diagram, Extreme, Inner, Inside, Poly, Segment, Side, envelope};
 use helvek_core::sheet::Bent;
 use helvek_core::solution::Solved;
 use helvek_core::units::{Unit, figures};
@@ -20,6 +20,10 @@ pub struct Diagrams {
     pub largest: [f64; 3],
     /// Moments are drawn on the side that is pulled; else sagging is drawn upwards.
     pub tension_side: bool,
+    /// What stands beside the three in place of their letters, when these are influence lines.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub titles: Option<[String; 3]>,
 }
 
 /// A straight stretch of a body, corner to corner.
@@ -94,7 +98,7 @@ pub fn diagrams(solved: &Solved) -> Option<Diagrams> {
         return None;
     }
     let model = &solved.model;
-    let units = [&model.units.force, &model.units.force, &model.units.moment];
+    let units = units(solved);
     let mut largest = [0.0f64; 3];
     for diagram in all.iter().filter_map(|inside| inside.diagram.as_ref().ok()) {
         for (most, (inner, unit)) in largest.iter_mut().zip(Inner::ALL.into_iter().zip(units)) {
@@ -107,76 +111,105 @@ pub fn diagrams(solved: &Solved) -> Option<Diagrams> {
         units: units.map(|unit| unit.symbol.clone()),
         largest,
         tension_side: model.schools.diagram == Bent::TensionSide,
+        titles: None,
     })
 }
 
 /// The envelope of several combinations, each with the same structure: two curves for each of N, V and M. Nothing without any.
 pub fn envelopes(solved: &Solved, states: &[State]) -> Option<Diagrams> {
     let held: Vec<&State> = states.iter().filter(|state| state.solved.verdict.equilibrium).collect();
-    let mut drawn = diagrams(&held.first()?.solved)?;
-    let all: Vec<Vec<Inside>> = held.iter().map(|state| state.solved.inside()).collect();
-    let model = &solved.model;
-    let units = [&model.units.force, &model.units.force, &model.units.moment];
-    let painter = Painter { solved, complete: true };
-    for (row, stretch) in drawn.stretches.iter_mut().enumerate() {
+    let drawn = diagrams(&held.first()?.solved)?;
+    let all: Vec<&[Inside]> = held.iter().map(|state| state.solved.inside()).collect();
+    Some(bounded(solved, drawn, |row, inner, bound| {
         let list: Option<Vec<&Diagram>> =
             all.iter().map(|inside| inside[row].diagram.as_ref().ok()).collect();
-        let Some(list) = list else {
-            stretch.curves.clear();
-            stretch.refused = Some("Not every combination has a diagram here.".into());
-            continue;
-        };
+        let parts = envelope(&list?, inner, bound == 1).into_iter();
+        Some(parts.map(|g| BoundPart::new(g.start, g.end, g.poly, &held[g.of].name)).collect())
+    }))
+}
+
+/// A part of one side of an envelope.
+pub(crate) struct BoundPart {
+    start: f64,
+    end: f64,
+    /// In the distance from `start`.
+    poly: Poly,
+    /// What governs.
+    by: String,
+}
+
+impl BoundPart {
+    pub(crate) fn new(start: f64, end: f64, poly: Poly, by: &str) -> Self {
+        Self { start, end, poly, by: by.to_owned() }
+    }
+}
+
+/// Diagrams with the two sides of an envelope in place of their curves.
+pub(crate) fn bounded(
+    solved: &Solved,
+    mut drawn: Diagrams,
+    parts: impl Fn(usize, Inner, usize) -> Option<Vec<BoundPart>>,
+) -> Diagrams {
+    let units = units(solved);
+    let painter = Painter { solved, complete: true };
+    for (row, stretch) in drawn.stretches.iter_mut().enumerate() {
         let both = Inner::ALL.into_iter().zip(units).flat_map(|(inner, unit)| {
-            [("least", false), ("greatest", true)].map(|(bound, greatest)| {
-                painter.bound(&envelope(&list, inner, greatest), inner, unit, bound, &held)
-            })
+            ["least", "greatest"].into_iter().enumerate().map(move |(i, bound)| (inner, unit, i, bound))
         });
-        stretch.curves = both.collect();
+        let curves = both.map(|(inner, unit, index, bound)| {
+            Some(painter.bound(&parts(row, inner, index)?, inner, unit, bound))
+        });
+        match curves.collect::<Option<Vec<_>>>() {
+            Some(curves) => stretch.curves = curves,
+            None => {
+                stretch.curves.clear();
+                let why = "It has no diagram in every one of these states.".into();
+                stretch.refused = stretch.refused.take().or(Some(why));
+            }
+        }
     }
     for (index, of) in Inner::ALL.into_iter().enumerate() {
         let curves = drawn.stretches.iter().flat_map(|s| &s.curves).filter(|c| c.of == of.letter());
         let values = curves.flat_map(|c| &c.parts).flat_map(|p| p.ordinates);
         drawn.largest[index] = values.fold(0.0, |most, v| most.max(v.abs()));
     }
-    Some(drawn)
+    drawn
+}
+
+/// The units of N, V and M.
+fn units(solved: &Solved) -> [&Unit; 3] {
+    Inner::ALL.map(|inner| solved.inner_unit_of(inner))
 }
 
 impl Painter<'_> {
     /// One side of an envelope, with its largest value.
-    fn bound(
-        &self,
-        parts: &[Governed],
-        inner: Inner,
-        unit: &Unit,
-        bound: &'static str,
-        held: &[&State],
-    ) -> Curve {
+    fn bound(&self, parts: &[BoundPart], inner: Inner, unit: &Unit, bound: &'static str) -> Curve {
         let length = |v: f64| self.model().units.length.from_si(v);
-        let mut most: Option<(f64, f64, usize)> = None;
-        for part in parts {
-            let l = part.end - part.start;
-            let places = [0.0, l].into_iter().chain(part.poly.turns(l));
+        let mut most: Option<(f64, f64, &str)> = None;
+        for BoundPart { start, end, poly, by } in parts {
+            let l = end - start;
+            let places = [0.0, l].into_iter().chain(poly.turns(l));
             for x in places {
-                let value = part.poly.at(x);
+                let value = poly.at(x);
                 let further = |best: f64| if bound == "greatest" { value > best } else { value < best };
                 if most.is_none_or(|(best, ..)| further(best)) {
-                    most = Some((value, part.start + x, part.of));
+                    most = Some((value, start + x, by));
                 }
             }
         }
         let digits = self.model().schools.figures;
-        let value = most.filter(|(value, ..)| *value != 0.0).map(|(value, station, of)| CurveValue {
+        let value = most.filter(|(value, ..)| *value != 0.0).map(|(value, station, by)| CurveValue {
             station: length(station),
             value: unit.from_si(value),
             text: figures::rounded(unit.from_si(value), digits).replace('-', "−"),
             most: true,
-            by: Some(held[of].name.clone()),
+            by: Some(by.to_owned()),
         });
         let drawn = parts.iter().map(|part| CurvePart {
             start: length(part.start),
             end: length(part.end),
-            ordinates: bezier(&part.poly, part.end - part.start).map(|v| unit.from_si(v)),
-            by: Some(held[part.of].name.clone()),
+            ordinates: part.poly.ordinates(part.end - part.start).map(|v| unit.from_si(v)),
+            by: Some(part.by.clone()),
         });
         Curve {
             of: inner.letter(),
@@ -245,17 +278,12 @@ impl Painter<'_> {
     }
 }
 
-/// The Bézier ordinates of a part: c₀, c₀ + c₁l/3, c₀ + 2c₁l/3 + c₂l²/3, and the value at the end.
+/// The ordinates of a part, with its ends free of noise.
 fn ordinates(diagram: &Diagram, segment: &Segment, inner: Inner) -> [f64; 4] {
     let l = segment.length();
     let ends = [0.0, l].map(|x| diagram.value(segment, inner, x));
-    let [_, second, third, _] = bezier(segment.of(inner), l);
+    let [_, second, third, _] = segment.of(inner).ordinates(l);
     [ends[0], second, third, ends[1]]
-}
-
-fn bezier(poly: &Poly, l: f64) -> [f64; 4] {
-    let Poly([a, b, c, _]) = *poly;
-    [a, a + b * l / 3.0, a + 2.0 * b * l / 3.0 + c * l * l / 3.0, poly.at(l)]
 }
 
 /// Values that stand out: where a curve turns, steps or ends, without zeros; of a value that goes on only its beginning.

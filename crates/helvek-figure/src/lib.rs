@@ -10,6 +10,7 @@ mod dimensions;
 mod free;
 mod marks;
 mod members;
+mod passing;
 mod reactions;
 mod scene;
 mod thumbnail;
@@ -22,6 +23,7 @@ pub use free::{CutMark, Free};
 pub use marks::{
     AxialForce, Axis, Carries, FoundSize, JointShape, Mark, Numbered, Shape, Spin, Straight, SymbolMark,
 };
+pub use passing::{influence_at, influence_of, swept};
 pub use scene::{free_bodies, scene};
 pub use thumbnail::thumbnail;
 pub use unclear::unclear;

@@ -1,17 +1,18 @@
 //! N, V and M in words.
 
+use crate::areas::AreaLine;
 use crate::step::{Wording, minus};
 use helvek_core::equilibrium::ColumnKind;
 use helvek_core::geometry::Vector;
 use helvek_core::inside::{Diagram, Inner, Inside};
 use helvek_core::model::{CutAt, PointId};
-use helvek_core::sheet::Side;
+use helvek_core::sheet::{InsideBy, Side};
 use helvek_core::units::figures;
 use schemars::JsonSchema;
 use serde::Serialize;
 
 /// A straight stretch of a body, with what it carries inside.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct InsideLine {
     /// `inside:jib#0`
     pub of: String,
@@ -19,6 +20,10 @@ pub struct InsideLine {
     pub title: String,
     /// A sentence for each of N, V and M; or why there are none.
     pub says: Vec<String>,
+    /// V and M by areas, where that is how members are worked.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub areas: Vec<AreaLine>,
 }
 
 /// Less upright than this a member has an upper side: a slope of about one in three.
@@ -77,7 +82,12 @@ impl Wording<'_> {
             Err(why) => vec![why.words(body)],
             Ok(diagram) => Inner::ALL.map(|inner| self.inner_says(diagram, inner)).to_vec(),
         };
+        let areas = match &inside.diagram {
+            Ok(diagram) if model.schools.inside == InsideBy::Areas => self.area_lines(index, diagram),
+            _ => Vec::new(),
+        };
         InsideLine {
+            areas,
             of: format!("inside:{body}#{index}"),
             title: format!("{body}, {} to {}", name(inside.from), name(inside.to)),
             says,
@@ -130,13 +140,19 @@ impl Wording<'_> {
         format!("{letter}: {}", ends.join("; "))
     }
 
-    /// `jib at 0.8 m from B, just before`
+    /// `inside jib, 0.8 m from B, just before`; the side only where something steps.
     pub(crate) fn cut_label(&self, cut: &CutAt) -> String {
         let model = &self.solved.model;
         let body = &model.bodies[cut.body.index()].name;
-        let side = if cut.side == Side::Before { "before" } else { "after" };
+        let mine = |i: &&Inside| i.body == cut.body && i.from == cut.stretch[0] && i.to == cut.stretch[1];
+        let diagram = self.solved.inside().iter().find(mine).and_then(|i| i.diagram.as_ref().ok());
+        let side = match (diagram.is_none_or(|d| d.steps(cut.station)), cut.side) {
+            (false, _) => "",
+            (true, Side::Before) => ", just before",
+            (true, Side::After) => ", just after",
+        };
         let from = model.point_name(cut.stretch[0]);
-        format!("inside {body}, {} from {from}, just {side}", self.distance(cut.station))
+        format!("inside {body}, {} from {from}{side}", self.distance(cut.station))
     }
 
     /// The three values at a place, each with what it means.

@@ -1,6 +1,7 @@
 //! The wording. The [`page::Page`] is the working as fragments that a screen can tie to its drawing one by one; the text and the
 //! Markdown document are the same fragments, run together. Nothing is computed here: every number is read from the core's values.
 
+mod areas;
 mod asked;
 pub mod choice;
 mod combinations;
@@ -11,6 +12,7 @@ mod fragment;
 pub mod inside;
 mod limits;
 pub mod markdown;
+pub mod moving;
 pub mod page;
 mod reason;
 mod remarks;

@@ -85,6 +85,9 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
         writeln!(out, "## Inside\n")?;
         for line in &page.inside {
             writeln!(out, "- **{}**: {}", plain(&line.title), plain(&line.says.join(". ")))?;
+            for step in &line.areas {
+                writeln!(out, "  - {}", plain(&step.says))?;
+            }
         }
         writeln!(out)?;
     }
@@ -92,6 +95,21 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
         writeln!(out, "## Over all combinations\n\n| | least | greatest |\n|---|---|---|")?;
         for line in &page.ranges {
             writeln!(out, "| {} | {} | {} |", plain(&line.of), plain(&line.least), plain(&line.greatest))?;
+        }
+        writeln!(out)?;
+    }
+    for train in &page.trains {
+        writeln!(out, "## Moving: {}\n", plain(&train.title))?;
+        if let Some(refused) = &train.refused {
+            writeln!(out, "{}\n", plain(refused))?;
+        }
+        if !train.lines.is_empty() {
+            writeln!(out, "| | least | greatest |\n|---|---|---|")?;
+        }
+        for line in &train.lines {
+            let [least, greatest] =
+                line.ends.each_ref().map(|end| plain(&format!("{} ({})", end.value, end.stand)));
+            writeln!(out, "| {} | {least} | {greatest} |", plain(&line.of))?;
         }
         writeln!(out)?;
     }

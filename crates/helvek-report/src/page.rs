@@ -4,6 +4,7 @@ use crate::RangeLine;
 use crate::choice::PageChoice;
 use crate::fragment::Fragment;
 use crate::inside::InsideLine;
+use crate::moving::{PageTrain, TrainLine};
 use crate::step::Wording;
 use helvek_core::answers::Answers;
 use helvek_core::equilibrium::PartOf;
@@ -41,6 +42,10 @@ pub struct Page {
     pub inside: Vec<InsideLine>,
     /// The least and the greatest over all combinations of load cases.
     pub ranges: Vec<RangeLine>,
+    /// Trains of forces, wherever they stand.
+    pub trains: Vec<PageTrain>,
+    /// What a train does to N, V and M at a place, where that was wanted: see [`influence_lines`](crate::moving::influence_lines).
+    pub influence: Vec<TrainLine>,
     /// How far loads may grow, and what governs.
     pub limits: Vec<String>,
     /// What was asked, with its answer.
@@ -243,11 +248,16 @@ impl Page {
     /// Words a solution.
     pub fn of(solved: &Solved) -> Self {
         let answers = solved.answers();
-        Self { next: next(solved), table: table(solved, &answers), ..Self::with(solved, &answers) }
+        Self {
+            next: next(solved),
+            table: table(solved, &answers),
+            inside: inside_lines(solved, &answers),
+            ..Self::with(solved, &answers)
+        }
     }
 
-    /// Words a solution whose answers are there already, without which joint can be next and without the table of bars:
-    /// see [`next`] and [`table`].
+    /// Words a solution whose answers are there already, without which joint can be next, without the table of bars and without what members carry inside:
+    /// see [`next`], [`table`] and [`inside_lines`].
     pub fn with(solved: &Solved, answers: &Answers) -> Self {
         let wording = Wording { solved, answers, values: solved.full_values() };
         let headlines = wording.headlines();
@@ -268,8 +278,10 @@ impl Page {
             checks: solved.working.checks.iter().map(|check| wording.check(check)).collect(),
             choice: None,
             table: Vec::new(),
-            inside: wording.inside(),
+            inside: Vec::new(),
             ranges: wording.ranges(),
+            trains: wording.trains(),
+            influence: Vec::new(),
             limits: wording.limits(),
             asked: wording.asked(),
             askable: wording.askable(),
@@ -289,10 +301,9 @@ impl Page {
     }
 }
 
-/// What every stretch carries inside, of one combination.
-pub fn inside_lines(solved: &Solved) -> Vec<InsideLine> {
-    let answers = solved.answers();
-    Wording { solved, answers: &answers, values: solved.full_values() }.inside()
+/// What every stretch carries inside.
+pub fn inside_lines(solved: &Solved, answers: &Answers) -> Vec<InsideLine> {
+    Wording { solved, answers, values: solved.full_values() }.inside()
 }
 
 /// A row for each bar, in the order of the sheet.

@@ -84,12 +84,25 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
             for says in &line.says {
                 writeln!(out, "    {says}")?;
             }
+            for step in &line.areas {
+                writeln!(out, "      {}", step.says)?;
+            }
         }
     }
     if !page.ranges.is_empty() {
         writeln!(out, "\nOver all combinations, with the one that governs")?;
         for line in &page.ranges {
             writeln!(out, "  {}: {} to {}", line.of, line.least, line.greatest)?;
+        }
+    }
+    for train in &page.trains {
+        writeln!(out, "\nMoving: {}", train.title)?;
+        if let Some(refused) = &train.refused {
+            writeln!(out, "  {refused}")?;
+        }
+        for line in &train.lines {
+            let [least, greatest] = line.ends.each_ref().map(|end| format!("{} ({})", end.value, end.stand));
+            writeln!(out, "  {}: {least} to {greatest}", line.of)?;
         }
     }
     for line in &page.limits {

@@ -143,14 +143,7 @@ impl Solved {
         let values: Vec<_> = held.iter().map(|state| state.solved.full_values()).collect();
         let units = &self.model.units;
         let range = |(index, column): (usize, &crate::equilibrium::Column)| {
-            let kind = match column.of {
-                ColumnOf::Support(_) => "support",
-                ColumnOf::Joint(..) => "joint",
-                ColumnOf::Bar(_) => "bar",
-                ColumnOf::Rope(_) => "rope",
-                ColumnOf::Sought(_) => "load",
-                ColumnOf::Axle(_) | ColumnOf::Link(_) => return None,
-            };
+            let kind = kind_word(column.of)?;
             let unit = match column.kind {
                 ColumnKind::Couple => &units.moment,
                 _ => &units.force,
@@ -166,10 +159,7 @@ impl Solved {
                     high = i;
                 }
             }
-            let of = match column.of {
-                ColumnOf::Bar(bar) => self.model.bars[bar.index()].name.clone(),
-                _ => column.symbol.to_string(),
-            };
+            let of = self.symbol_of(column);
             let governs = [low, high].map(|i| held[i].name.clone());
             Some(RangeAnswer { of, kind, least: each[low], greatest: each[high], governs })
         };
@@ -186,4 +176,16 @@ impl Solved {
         };
         parts.iter().map(part).collect()
     }
+}
+
+/// What sort of thing an unknown belongs to; nothing for what is not published.
+pub(super) fn kind_word(of: ColumnOf) -> Option<&'static str> {
+    Some(match of {
+        ColumnOf::Support(_) => "support",
+        ColumnOf::Joint(..) => "joint",
+        ColumnOf::Bar(_) => "bar",
+        ColumnOf::Rope(_) => "rope",
+        ColumnOf::Sought(_) => "load",
+        ColumnOf::Axle(_) | ColumnOf::Link(_) => return None,
+    })
 }

@@ -3,6 +3,7 @@
 use crate::inside::{Diagram, Extreme, Inner, Inside, Poly, Refusal, Side};
 use crate::model::PointId;
 use crate::solution::Solved;
+use crate::units::Unit;
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -167,9 +168,14 @@ impl Solved {
         answer
     }
 
-    fn inner_unit(&self, inner: Inner, value: f64) -> f64 {
+    /// The unit in which one of the three is published.
+    pub fn inner_unit_of(&self, inner: Inner) -> &Unit {
         let units = &self.model.units;
-        if inner == Inner::M { units.moment.from_si(value) } else { units.force.from_si(value) }
+        if inner == Inner::M { &units.moment } else { &units.force }
+    }
+
+    fn inner_unit(&self, inner: Inner, value: f64) -> f64 {
+        self.inner_unit_of(inner).from_si(value)
     }
 
     /// A polynomial in the sheet's units: from metres to the unit of length, the coefficient of xᵏ by its k-th power.

@@ -6,6 +6,7 @@ mod forces;
 mod inside;
 mod limits;
 mod motion;
+mod moving;
 mod names;
 mod recognised;
 mod steps;
@@ -17,6 +18,9 @@ pub use combinations::{
 };
 pub use inside::{DiagramAnswer, ExtremeAnswer, InternalAnswer, PieceAnswer};
 pub use limits::{GovernsAnswer, LimitAnswer, ReserveAnswer};
+pub use moving::{
+    LinePieceAnswer, MostAnswer, MovingAnswer, MovingBounds, MovingDiagram, MovingForce, StandAnswer,
+};
 
 use crate::solution::Solved;
 use crate::units::UnitSymbols;
@@ -88,6 +92,10 @@ pub struct Answers {
     /// The least and the greatest over them.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub envelope: Option<EnvelopeAnswer>,
+    /// Each train of forces, wherever it stands.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub moving: Vec<MovingAnswer>,
     /// The steps in order.
     pub working: Vec<StepAnswer>,
     /// How the model moves, when it can.
@@ -403,8 +411,19 @@ pub enum Change {
 impl Solved {
     /// The answers of this solution.
     pub fn answers(&self) -> Answers {
-        let verdict = &self.verdict;
         let states = self.states();
+        Answers {
+            diagrams: self.diagram_answers(),
+            combinations: Self::combination_answers(&states),
+            envelope: self.envelope_of(&states),
+            moving: self.moving_answers(),
+            ..self.brief_answers()
+        }
+    }
+
+    /// The answers without what only looking inside the members needs: diagrams, combinations and trains.
+    pub fn brief_answers(&self) -> Answers {
+        let verdict = &self.verdict;
         Answers {
             format: "helvek-answers/1",
             units: self.model.units.symbols(),
@@ -426,9 +445,10 @@ impl Solved {
             limits: self.limit_answers(),
             advantages: self.advantages(),
             internal: self.internal_answers(),
-            diagrams: self.diagram_answers(),
-            combinations: Self::combination_answers(&states),
-            envelope: self.envelope_of(&states),
+            diagrams: Vec::new(),
+            combinations: Vec::new(),
+            envelope: None,
+            moving: Vec::new(),
             checks: self.check_answers(),
             working: self.step_answers(),
             free_motion: self.free_motion(),

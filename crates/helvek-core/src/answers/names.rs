@@ -1,6 +1,6 @@
 //! What things are called, in answers and wherever they are spoken of.
 
-use crate::equilibrium::{ColumnId, ColumnOf, Component, PartId, PartOf};
+use crate::equilibrium::{Column, ColumnId, ColumnOf, Component, PartId, PartOf};
 use crate::model::{JointKind, RopeEnd};
 use crate::plan::{Axis, Centre, Equation, FreeBody};
 use crate::solution::Solved;
@@ -8,7 +8,11 @@ use crate::solution::Solved;
 impl Solved {
     /// The symbol of an unknown of the working: `B_y`; of a bar its name, `D-C`.
     pub fn unknown_name(&self, id: ColumnId) -> String {
-        let column = self.equilibrium.column(id);
+        self.symbol_of(self.equilibrium.column(id))
+    }
+
+    /// The symbol of a column of either equilibrium: `B_y`; of a bar its name, `D-C`.
+    pub fn symbol_of(&self, column: &Column) -> String {
         match column.of {
             ColumnOf::Bar(bar) => self.model.bars[bar.index()].name.clone(),
             _ => column.symbol.to_string(),

@@ -3,7 +3,7 @@
 use super::Refusal;
 use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartOf};
 use crate::geometry::{Vector, Wrench};
-use crate::model::{Amount, BodyId, LoadKind, Model, On, PointId, RopeEnd, SoughtId};
+use crate::model::{Amount, BodyId, LoadId, LoadKind, Model, On, PointId, RopeEnd, SoughtId};
 
 /// Everything that acts on a body.
 #[derive(Debug, Clone, Default)]
@@ -14,10 +14,20 @@ pub(super) struct Acting {
     pub(super) spreads: Vec<Spread>,
 }
 
+/// What exerts something on a body.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Source {
+    /// An unknown of the full equilibrium.
+    Column(ColumnId),
+    /// A load.
+    Load(LoadId),
+}
+
 /// A force or a couple that enters a body at one of its points.
 #[derive(Debug, Clone, Copy)]
 pub(super) struct Attached {
     pub(super) at: PointId,
+    pub(super) source: Source,
     /// N, N·m; `None` when equilibrium does not fix it.
     pub(super) wrench: Option<Wrench>,
 }
@@ -40,7 +50,7 @@ pub(super) fn acting(
 ) -> Result<Acting, Refusal> {
     let mut acting = Acting::default();
     loads(model, full, values, body, &mut acting)?;
-    for (column, value) in full.columns.iter().zip(values) {
+    for ((id, column), value) in full.column_ids().zip(&full.columns).zip(values) {
         if matches!(column.of, ColumnOf::Sought(_)) {
             continue;
         }
@@ -71,7 +81,7 @@ pub(super) fn acting(
                 }
                 ColumnOf::Sought(_) | ColumnOf::Link(_) => continue,
             };
-            acting.attached.push(Attached { at, wrench });
+            acting.attached.push(Attached { at, source: Source::Column(id), wrench });
         }
     }
     Ok(acting)
@@ -101,11 +111,13 @@ fn loads(
         Amount::Sought(id) => sought(id),
     };
     let on = On::Body(body);
-    for load in &model.loads {
+    for (index, load) in model.loads.iter().enumerate() {
+        let source = Source::Load(LoadId(index));
         if let LoadKind::Own { halves } = &load.kind {
             let mine = halves.iter().filter(|(_, half, _)| *half == on);
             acting.attached.extend(mine.map(|(at, _, weight)| Attached {
                 at: *at,
+                source,
                 wrench: Some(Wrench::force(-Vector::Y * *weight, model.at(*at))),
             }));
             continue;
@@ -116,16 +128,16 @@ fn loads(
         match load.kind {
             LoadKind::Force { at, direction, size: amount, .. } => {
                 let wrench = size(amount).map(|size| Wrench::force(direction * size, model.at(at)));
-                acting.attached.push(Attached { at, wrench });
+                acting.attached.push(Attached { at, source, wrench });
             }
             LoadKind::Weight { at, size: amount, .. } => {
                 let wrench = size(amount).map(|size| Wrench::force(-Vector::Y * size, model.at(at)));
-                acting.attached.push(Attached { at, wrench });
+                acting.attached.push(Attached { at, source, wrench });
             }
             LoadKind::Couple { at, turn, size: amount } => {
                 let Some(at) = at else { return Err(Refusal::CoupleWithoutPlace(load.name.clone())) };
                 let wrench = size(amount).map(|size| Wrench::couple(Vector::Z * (turn * size), model.at(at)));
-                acting.attached.push(Attached { at, wrench });
+                acting.attached.push(Attached { at, source, wrench });
             }
             LoadKind::Distributed { from, to, start, end, direction, over } => {
                 // Per metre of run, whatever it was counted over.

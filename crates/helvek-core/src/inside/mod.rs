@@ -4,6 +4,7 @@
 //! n, and M counter-clockwise. With F and M₀ the sum of what acts on the part before, M₀ about the cut: N = −F·t, V = F·n, M = −M₀. With q the
 //! force per metre of run: dN/ds = −q·t, dV/ds = q·n, dM/ds = V. `docs/inside.md` has an example.
 
+mod areas;
 mod attach;
 mod envelope;
 mod graph;
@@ -11,6 +12,9 @@ mod peaks;
 mod poly;
 
 pub use crate::sheet::Side;
+pub use areas::AreaStep;
+pub use attach::Source;
+pub(crate) use envelope::governing;
 pub use envelope::{Governed, envelope};
 pub use peaks::Extreme;
 pub use poly::Poly;
@@ -21,6 +25,7 @@ use crate::model::{BodyId, CutAt, Model, PointId};
 use crate::solution::Solved;
 use crate::tolerance;
 use graph::{Graph, Sides, Stretch};
+use std::sync::OnceLock;
 
 /// Which of the three.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
@@ -157,6 +162,16 @@ impl Diagram {
     }
 }
 
+/// What a solution holds inside, once someone has looked: it follows from the rest, so that two solutions are the same with or without.
+#[derive(Debug, Clone, Default)]
+pub(crate) struct Looked(OnceLock<Vec<Inside>>);
+
+impl PartialEq for Looked {
+    fn eq(&self, _: &Self) -> bool {
+        true
+    }
+}
+
 impl Solved {
     /// N, V and M at the places that are asked, SI, in order; nothing where there is no diagram.
     pub fn asked_inside(&self) -> Vec<Option<[f64; 3]>> {
@@ -171,12 +186,14 @@ impl Solved {
         self.model.cuts.iter().map(at).collect()
     }
 
-    /// N, V and M of every straight stretch of every body, in the order of the sheet; nothing without equilibrium.
-    pub fn inside(&self) -> Vec<Inside> {
-        if !self.verdict.equilibrium {
-            return Vec::new();
-        }
-        inside(&self.model, &self.full, &self.full_values())
+    /// N, V and M of every straight stretch of every body, in the order of the sheet; nothing without equilibrium. Found once.
+    pub fn inside(&self) -> &[Inside] {
+        self.looked.0.get_or_init(|| {
+            if !self.verdict.equilibrium {
+                return Vec::new();
+            }
+            inside(&self.model, &self.full, &self.full_values())
+        })
     }
 }
 

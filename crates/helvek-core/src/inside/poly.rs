@@ -33,6 +33,13 @@ impl Poly {
         Self(self.0.map(|c| c * factor))
     }
 
+    /// Its Bézier ordinates over [0, end], at the start, a third, two thirds and the end: c₀, c₀ + c₁l/3, c₀ + 2c₁l/3 + c₂l²/3, p(l). It lies between
+    /// the least and the greatest of them.
+    pub fn ordinates(&self, end: f64) -> [f64; 4] {
+        let Self([a, b, c, _]) = *self;
+        [a, a + b * end / 3.0, a + 2.0 * b * end / 3.0 + c * end * end / 3.0, self.at(end)]
+    }
+
     /// Without the zeros at its end.
     pub fn coefficients(&self) -> &[f64] {
         let kept = self.0.iter().rposition(|c| *c != 0.0).unwrap_or(0);

@@ -42,6 +42,7 @@ pub fn build(document: &Document) -> Built {
     builder.pulleys(sheet);
     builder.ropes(sheet);
     builder.combinations(document);
+    builder.trains(sheet);
     builder.asked(document);
     builder.order(document);
     builder.multiples();
@@ -64,6 +65,7 @@ fn schools(written: &sheet::Conventions) -> Schools {
         wheels: written.pulley.unwrap_or(defaults.wheels),
         results: written.results.unwrap_or(defaults.results),
         diagram: written.diagram.unwrap_or(defaults.diagram),
+        inside: written.inside.unwrap_or(defaults.inside),
         figures: written.figures.unwrap_or(defaults.figures),
     }
 }

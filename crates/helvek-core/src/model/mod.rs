@@ -17,6 +17,7 @@ mod resolve;
 mod ropes;
 mod sought;
 mod supports;
+mod trains;
 
 pub use asked::Asked;
 pub use bodies::{Body, Run};
@@ -31,10 +32,11 @@ pub use order::{Part, Picked, Sum};
 pub use ropes::{Leg, Pulley, Rope, RopeEnd};
 pub use sought::{Amount, Sought, SoughtOf};
 pub use supports::{Support, SupportKind, support_names};
+pub use trains::{Axle, PathPiece, Train, train_names};
 
 use crate::geometry::{Point, Vector};
 pub use crate::sheet::BarKind;
-use crate::sheet::{Assume, Bent, First, Reactions, Results, Truss, Turn, Wheels};
+use crate::sheet::{Assume, Bent, First, InsideBy, Reactions, Results, Truss, Turn, Wheels};
 use crate::units::Units;
 
 macro_rules! id {
@@ -163,6 +165,8 @@ pub struct Model {
     pub cases: Vec<String>,
     /// Sums of factored cases.
     pub combinations: Vec<Combination>,
+    /// Trains of forces that travel along members.
+    pub trains: Vec<Train>,
     /// The sought symbol whose limit is asked.
     pub parameter: Option<Parameter>,
     /// What is asked.
@@ -194,6 +198,8 @@ pub struct Schools {
     pub results: Results,
     /// On which side moments are drawn.
     pub diagram: Bent,
+    /// How N, V and M are worked.
+    pub inside: InsideBy,
     /// Significant figures of displayed results.
     pub figures: u8,
 }
@@ -209,6 +215,7 @@ impl Default for Schools {
             wheels: Wheels::On,
             results: Results::Magnitude,
             diagram: Bent::SaggingUp,
+            inside: InsideBy::Cuts,
             figures: 3,
         }
     }

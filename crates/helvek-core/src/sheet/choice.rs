@@ -1,8 +1,8 @@
 //! Words that stand for one of a few values, in one table each: for reading, and for naming what was expected.
 
 use super::{
-    Assume, BarKind, Bent, First, JointKind, Per, PickedAxis, Reactions, Results, Side, SpaceKind,
-    SupportKind, Truss, Turn, Vertical, Wheels,
+    Assume, BarKind, Bent, First, Heads, InsideBy, JointKind, Per, PickedAxis, Reactions, Results, Side,
+    SpaceKind, SupportKind, Truss, Turn, Vertical, Wheels,
 };
 
 /// A value that is written as one of a few words.
@@ -63,8 +63,17 @@ impl Choice for Bent {
         &[("sagging-up", Self::SaggingUp), ("tension-side", Self::TensionSide)];
 }
 
+impl Choice for InsideBy {
+    const WORDS: &'static [(&'static str, Self)] = &[("cuts", Self::Cuts), ("areas", Self::Areas)];
+}
+
 impl Choice for Side {
     const WORDS: &'static [(&'static str, Self)] = &[("before", Self::Before), ("after", Self::After)];
+}
+
+impl Choice for Heads {
+    const WORDS: &'static [(&'static str, Self)] =
+        &[("both", Self::Both), ("forward", Self::Forward), ("back", Self::Back)];
 }
 
 impl Choice for PickedAxis {

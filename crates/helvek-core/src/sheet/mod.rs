@@ -7,6 +7,7 @@ mod document;
 mod fields;
 mod limits;
 mod loads;
+mod moving;
 mod tree;
 mod work;
 
@@ -17,6 +18,7 @@ pub use connections::{
 pub use document::{Document, MAX_TEXT, Syntax, read};
 pub use limits::Limit;
 pub use loads::{CoupleLoad, DistributedLoad, ForceLoad, Load, OwnWeight, Per, WeightLoad};
+pub use moving::{Axle, Heads, Train};
 pub use work::{Apart, Combination, Pick, PickedAxis, PickedEquation, PickedSum, Side};
 
 use indexmap::IndexMap;
@@ -89,6 +91,9 @@ pub struct Sheet {
     /// Sums of factored load cases, each solved beside the loads as they are drawn.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub combinations: Vec<Combination>,
+    /// Trains of forces that travel along straight lines of members.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub moving: Vec<Train>,
     /// What bars can carry.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub limits: Vec<Limit>,
@@ -176,6 +181,9 @@ pub struct Conventions {
     /// On which side moments are drawn; default sagging upwards.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub diagram: Option<Bent>,
+    /// How N, V and M are worked; default by cuts.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub inside: Option<InsideBy>,
     /// Significant figures of displayed results, 2 to 8; default 3.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schemars(range(min = 2, max = 8))]
@@ -280,6 +288,17 @@ pub enum Bent {
     SaggingUp,
     /// On the side that is pulled.
     TensionSide,
+}
+
+/// How N, V and M inside members are worked.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum InsideBy {
+    /// By cutting through and summing up one side.
+    #[default]
+    Cuts,
+    /// By stepping along: V grows by areas of the load, M by areas of V.
+    Areas,
 }
 
 /// How results are displayed.

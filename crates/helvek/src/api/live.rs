@@ -1,23 +1,21 @@
 //! Solving while someone draws.
 
+use super::inside::{CutWanted, TrainWanted, look_inside, look_into};
 use super::json::Body;
 use super::{ApiError, ErrorBody};
 use axum::Json;
 use axum::extract::ws::{Message, WebSocket, WebSocketUpgrade};
 use axum::response::Response;
 use helvek_core::answers::{Answers, FreeMotion};
-use helvek_core::cut::cut;
 use helvek_core::edit::offers::{self, Offer};
 use helvek_core::edit::{self, Edit};
-use helvek_core::inside::{Inside, Side};
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, Document, MAX_TEXT, Sheet, Syntax};
-use helvek_core::solution::Solved;
 use helvek_core::{model, solution};
-use helvek_figure::{Piece, Scene, diagrams, envelopes, free_bodies, pieces, unclear};
+use helvek_figure::{Scene, free_bodies, pieces, unclear};
 use helvek_report::choice::choices;
-use helvek_report::cut::{PageCut, page_cut};
-use helvek_report::page::{Page, inside_lines, next, table};
+use helvek_report::cut::PageCut;
+use helvek_report::page::{Page, next, table};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use serde_json::value::RawValue;
@@ -49,6 +47,9 @@ pub(crate) struct LiveRequest {
     /// Wants one combination of load cases instead of the loads as they are drawn; `envelope` for all of them.
     #[serde(default)]
     pub(crate) state: Option<String>,
+    /// Wants a train of forces instead, wherever it stands or in one place.
+    #[serde(default)]
+    pub(crate) train: Option<TrainWanted>,
     /// Wants a body cut through at a place.
     #[serde(default)]
     pub(crate) cut: Option<CutWanted>,
@@ -67,19 +68,6 @@ pub(crate) struct Chosen {
     pub(crate) pieces: Vec<String>,
     /// After so many steps of the working.
     pub(crate) after: usize,
-}
-
-/// A place at which a body is cut through.
-#[derive(Debug, Deserialize, JsonSchema)]
-pub(crate) struct CutWanted {
-    /// As it is typed: `2.5`, `C`, `C + 0.5`, `jib 1.2`.
-    pub(crate) place: String,
-    /// Just before or just after what acts there; before, when nothing is said.
-    #[serde(default)]
-    pub(crate) side: Option<Side>,
-    /// Wants the two parts as free bodies.
-    #[serde(default)]
-    pub(crate) halves: bool,
 }
 
 /// Everything a bench shows.
@@ -122,9 +110,6 @@ pub(crate) struct LiveSolution {
     pub(crate) free_motion: Option<FreeMotion>,
 }
 
-/// All combinations together; one of that name would stand for itself.
-const ENVELOPE: &str = "envelope";
-
 /// A sheet of so many bytes is solved faster than it is handed to another thread and back.
 const SMALL: usize = 8 * 1024;
 
@@ -164,35 +149,6 @@ pub(super) async fn solve(Body(request): Body<LiveRequest>) -> Result<Json<LiveR
     })
 }
 
-/// Cuts a body through: its page, and its two parts as free bodies where they are wanted.
-fn look_into(
-    document: &Document,
-    solved: &Solved,
-    wanted: &CutWanted,
-) -> Result<(PageCut, Vec<Piece>), Vec<Problem>> {
-    let place = edit::cut_place(document, &wanted.place)?;
-    let metres = solved.model.units.length.to_si(place.station);
-    let mine = |inside: &&Inside| {
-        let name = |p| solved.model.point_name(p);
-        solved.model.bodies[inside.body.index()].name == place.body
-            && [name(inside.from), name(inside.to)] == [place.stretch[0].as_str(), place.stretch[1].as_str()]
-    };
-    let all = solved.inside();
-    let diagram = all.iter().find(mine).and_then(|inside| inside.diagram.as_ref().ok());
-    let steps = diagram.is_some_and(|diagram| diagram.steps(metres));
-    let side = wanted.side.unwrap_or(Side::Before);
-    let cut = cut(document, &place, side)?;
-    let halves = if wanted.halves {
-        let ids = cut.parts.map(|part| cut.solved.part_id(part));
-        let mut all = pieces(&cut.solved, &helvek_figure::scene(&cut.solved, true), &[]);
-        all.retain(|piece| ids.contains(&piece.id));
-        all
-    } else {
-        Vec::new()
-    };
-    Ok((page_cut(&cut, &place, side, steps), halves))
-}
-
 fn reply(request: &LiveRequest) -> LiveReply {
     let start = Instant::now();
     let mut document = sheet::read(request.sheet.get(), Syntax::Json);
@@ -221,7 +177,9 @@ fn reply(request: &LiveRequest) -> LiveReply {
     }
     offered.extend(offers::on_problems(&document, &built.problems));
     let solution = complete.then(|| {
-        let answers = solved.answers();
+        // Combinations and trains are seen inside only, and take their time.
+        let all = request.inside || !request.lean;
+        let answers = if all { solved.answers() } else { solved.brief_answers() };
         offered.extend(offers::on_redundancy(&solved));
         offered.extend(offers::on_warnings(&answers.warnings));
         let mut page = Page::with(&solved, &answers);
@@ -236,26 +194,15 @@ fn reply(request: &LiveRequest) -> LiveReply {
             scene.free = free_bodies(&solved, &scene);
         }
         if request.inside {
-            let states = if request.state.is_some() { solved.states() } else { Vec::new() };
-            let named = request.state.as_deref();
-            match states.iter().find(|state| Some(state.name.as_str()) == named) {
-                Some(state) => {
-                    scene = helvek_figure::scene(&state.solved, true);
-                    // What counts nothing in it is not drawn.
-                    let out: Vec<String> = state.left_out.iter().map(|load| format!("load:{load}")).collect();
-                    scene.marks.retain(|mark| mark.load().is_none_or(|id| !out.iter().any(|o| o == id)));
-                    page.inside = inside_lines(&state.solved);
-                    scene.inside = diagrams(&state.solved);
-                }
-                None if named == Some(ENVELOPE) => scene.inside = envelopes(&solved, &states),
-                None => scene.inside = diagrams(&solved),
-            }
+            look_inside(request, &document, &solved, &answers, &mut page, &mut scene);
         }
         if request.apart {
             scene.apart = pieces(&solved, &scene, &document.sheet.conventions.apart.together);
         }
         let (mut shown, mut cut_refused) = (None, Vec::new());
-        if let Some(wanted) = request.cut.as_ref().filter(|_| solved.verdict.equilibrium) {
+        if let Some(wanted) =
+            request.cut.as_ref().filter(|_| solved.verdict.equilibrium && request.train.is_none())
+        {
             match look_into(&document, &solved, wanted) {
                 Ok((page, halves)) => {
                     shown = Some(page);

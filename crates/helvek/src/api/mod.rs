@@ -2,6 +2,7 @@
 
 mod cards;
 mod error;
+mod inside;
 mod json;
 mod live;
 mod revisions;

@@ -2,6 +2,7 @@
 
 mod connections;
 mod loads;
+mod moving;
 mod work;
 
 use super::fields::{Fields, Reader};
@@ -116,6 +117,9 @@ pub(super) fn sheet(reader: &mut Reader, root: &Node) -> Decoded {
             }
         }
     }
+    for (row, node) in rows(&mut fields, "moving", "trains of forces") {
+        sheet.moving.extend(moving::train(fields.reader, node, &format!("moving[{row}]")));
+    }
     for (row, node) in rows(&mut fields, "limits", "limits") {
         sheet.limits.extend(limit(fields.reader, node, &format!("limits[{row}]")));
     }
@@ -190,6 +194,7 @@ fn conventions(reader: &mut Reader, node: &Node) -> Conventions {
         pulley: fields.choice("pulley"),
         results: fields.choice("results"),
         diagram: fields.choice("diagram"),
+        inside: fields.choice("inside"),
         figures: None,
         order: Vec::new(),
         apart: Apart::default(),

@@ -1,0 +1,116 @@
+//! Trains of forces: their envelopes, and influence lines drawn along the path.
+
+use crate::diagrams::{BoundPart, Curve, CurvePart, CurveValue, Diagrams, StretchMark, bounded, diagrams};
+use helvek_core::inside::Inner;
+use helvek_core::passage::{Line, Passage, Section};
+use helvek_core::units::{Unit, figures};
+
+/// What a train comes to at most along every stretch, wherever it stands. Nothing where it is refused.
+pub fn swept(passage: &Passage<'_>) -> Option<Diagrams> {
+    let all = passage.sweep();
+    let drawn = diagrams(passage.solved)?;
+    let inside = passage.solved.inside();
+    Some(bounded(passage.solved, drawn, |row, inner, bound| {
+        let here = &inside[row];
+        let swept = all.iter().find(|s| s.body == here.body && s.ends == [here.from, here.to])?;
+        let parts = swept.bounds[inner as usize][bound].iter();
+        Some(parts.map(|part| BoundPart::new(part.start, part.end, part.poly, "")).collect())
+    }))
+}
+
+/// The influence line of an unknown, by its symbol (of a bar its name), as the curve of a single band.
+pub fn influence_of(passage: &Passage<'_>, of: &str) -> Option<Diagrams> {
+    let solved = passage.solved;
+    let id = solved.full.column_ids().find(|id| solved.symbol_of(solved.full.column(*id)) == of)?;
+    let unit = solved.unit_of(solved.full.column(id).kind);
+    let curve = line_curve(passage, &passage.line(id)?, &unit, Inner::V);
+    Some(along_path(passage, vec![curve], [String::new(), of.to_owned(), String::new()]))
+}
+
+/// The influence lines of N, V and M at a place inside a body.
+pub fn influence_at(passage: &Passage<'_>, section: &Section) -> Option<Diagrams> {
+    let lines = passage.section(section)?;
+    let curves = Inner::ALL.into_iter().zip(lines);
+    let curves =
+        curves.map(|(inner, line)| line_curve(passage, &line, passage.solved.inner_unit_of(inner), inner));
+    let titles = Inner::ALL.map(|inner| format!("η {}", inner.letter()));
+    Some(along_path(passage, curves.collect(), titles))
+}
+
+/// A line per unit of force, in the sheet's units.
+fn line_curve(passage: &Passage<'_>, line: &Line, unit: &Unit, inner: Inner) -> Curve {
+    let units = &passage.solved.model.units;
+    let each = units.force.to_si(1.0);
+    let value = |per: f64| unit.from_si(per * each);
+    let length = |v: f64| units.length.from_si(v);
+    let part = |piece: &helvek_core::passage::LinePiece| {
+        let (a, b) = (value(piece.first), value(piece.last));
+        CurvePart {
+            start: length(piece.start),
+            end: length(piece.end),
+            ordinates: [a, a + (b - a) / 3.0, a + 2.0 * (b - a) / 3.0, b],
+            by: None,
+        }
+    };
+    let parts: Vec<CurvePart> = line.pieces.iter().map(part).collect();
+    let digits = passage.solved.model.schools.figures;
+    let ends = parts.iter().flat_map(|p| [(p.start, p.ordinates[0]), (p.end, p.ordinates[3])]);
+    let mut values: Vec<CurveValue> = ends
+        .filter(|(_, value)| value.abs() > 1e-9 * value_scale(line, unit, each))
+        .map(|(station, value)| CurveValue {
+            station,
+            value,
+            text: figures::rounded(value, digits).replace('-', "−"),
+            most: true,
+            by: None,
+        })
+        .collect();
+    values.dedup_by(|b, a| a.station == b.station && (a.value - b.value).abs() <= 1e-9 * a.value.abs());
+    Curve { of: inner.letter(), bound: None, parts, values, zeros: Vec::new() }
+}
+
+fn value_scale(line: &Line, unit: &Unit, each: f64) -> f64 {
+    unit.from_si(line.largest() * each).abs()
+}
+
+/// Curves over the whole path as one stretch.
+fn along_path(passage: &Passage<'_>, curves: Vec<Curve>, titles: [String; 3]) -> Diagrams {
+    let (model, train) = (&passage.solved.model, passage.train);
+    let length = |v: f64| model.units.length.from_si(v);
+    let place = |p: helvek_core::model::PointId| {
+        let at = model.at(p);
+        [length(at.x), length(at.y)]
+    };
+    let mut largest = [0.0f64; 3];
+    for (most, inner) in largest.iter_mut().zip(Inner::ALL) {
+        let mine = curves.iter().filter(|c| c.of == inner.letter());
+        let values = mine.flat_map(|c| &c.parts).flat_map(|p| p.ordinates);
+        *most = values.fold(0.0, |most, v| most.max(v.abs()));
+    }
+    let per = |unit: &Unit| format!("{}/{}", unit.symbol, model.units.force.symbol);
+    // A force per force has no unit; a couple per force is a length where that is how the unit is made.
+    let couple = match model.units.moment.symbol == model.units.force.times(&model.units.length).symbol {
+        true => model.units.length.symbol.clone(),
+        false => per(&model.units.moment),
+    };
+    Diagrams {
+        stretches: vec![StretchMark {
+            id: format!("path:{}", train.name),
+            body: train.name.clone(),
+            ends: train.ends.map(|p| model.point_name(p).to_owned()),
+            from: place(train.ends[0]),
+            to: place(train.ends[1]),
+            length: length(train.length()),
+            curves,
+            refused: None,
+        }],
+        units: [
+            String::new(),
+            if titles[1].starts_with("M_") { couple.clone() } else { String::new() },
+            couple,
+        ],
+        largest,
+        tension_side: false,
+        titles: Some(titles),
+    }
+}
