@@ -24,6 +24,10 @@ pub struct Diagrams {
     #[serde(skip_serializing_if = "Option::is_none")]
     #[schemars(default)]
     pub titles: Option<[String; 3]>,
+    /// Of the influence lines of a place: where that is, from the beginning of the path.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub section: Option<f64>,
 }
 
 /// A straight stretch of a body, corner to corner.
@@ -112,6 +116,7 @@ pub fn diagrams(solved: &Solved) -> Option<Diagrams> {
         largest,
         tension_side: model.schools.diagram == Bent::TensionSide,
         titles: None,
+        section: None,
     })
 }
 

@@ -34,7 +34,15 @@ pub fn influence_at(passage: &Passage<'_>, section: &Section) -> Option<Diagrams
     let curves =
         curves.map(|(inner, line)| line_curve(passage, &line, passage.solved.inner_unit_of(inner), inner));
     let titles = Inner::ALL.map(|inner| format!("η {}", inner.letter()));
-    Some(along_path(passage, curves.collect(), titles))
+    let (model, train) = (&passage.solved.model, passage.train);
+    let [from, to] = section.stretch.map(|p| model.at(p));
+    let at = from + (to - from).unit()? * section.station;
+    let start = model.at(train.ends[0]);
+    let place = (at - start).dot(train.along);
+    let on = at.distance(start + train.along * place) <= 1e-9 * train.length()
+        && (0.0..=train.length()).contains(&place);
+    let lines = along_path(passage, curves.collect(), titles);
+    Some(Diagrams { section: on.then(|| model.units.length.from_si(place)), ..lines })
 }
 
 /// A line per unit of force, in the sheet's units.
@@ -112,5 +120,6 @@ fn along_path(passage: &Passage<'_>, curves: Vec<Curve>, titles: [String; 3]) ->
         largest,
         tension_side: false,
         titles: Some(titles),
+        section: None,
     }
 }

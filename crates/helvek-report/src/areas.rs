@@ -9,8 +9,10 @@ use serde::Serialize;
 /// One step along a member.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct AreaLine {
-    /// `At C, F1 steps V: 8.00 − 12.0 = −4.00 kN`
-    pub says: String,
+    /// `At C, F1 steps V`, `C to D`
+    pub title: String,
+    /// `V = 8.00 − 12.0 = −4.00 kN`
+    pub lines: Vec<String>,
     /// From where to where, from the first point of the stretch in the sheet's unit of length.
     pub span: [f64; 2],
 }
@@ -32,19 +34,24 @@ impl Wording<'_> {
     /// The steps along a stretch, by its row.
     pub(crate) fn area_lines(&self, row: usize, diagram: &Diagram) -> Vec<AreaLine> {
         let length = |v: f64| self.solved.model.units.length.from_si(v);
-        let line = |step: &AreaStep| match step {
-            AreaStep::Jump { station, inner, by, from, to } => AreaLine {
-                says: self.jump(diagram, *station, *inner, by, [*from, *to]),
-                span: [length(*station); 2],
-            },
-            AreaStep::Run { start, end, .. } => {
-                AreaLine { says: self.run(diagram, step), span: [length(*start), length(*end)] }
-            }
+        let line = |step: &AreaStep| {
+            let (title, lines) = match step {
+                AreaStep::Jump { station, inner, by, from, to } => {
+                    self.jump(diagram, *station, *inner, by, [*from, *to])
+                }
+                AreaStep::Run { .. } => self.run(diagram, step),
+            };
+            let (start, end) = match step {
+                AreaStep::Jump { station, .. } => (station, station),
+                AreaStep::Run { start, end, .. } => (start, end),
+            };
+            AreaLine { title, lines, span: [length(*start), length(*end)] }
         };
         let mut lines: Vec<AreaLine> = self.solved.areas(row).iter().map(line).collect();
         let end = length(diagram.length());
         lines.push(AreaLine {
-            says: "Behind the last point V and M are nothing again: it closes.".into(),
+            title: "Behind the last point V and M are nothing again: it closes.".into(),
+            lines: Vec::new(),
             span: [end; 2],
         });
         lines
@@ -57,7 +64,7 @@ impl Wording<'_> {
         inner: Inner,
         by: &[(Option<Source>, f64)],
         [from, to]: [f64; 2],
-    ) -> String {
+    ) -> (String, Vec<String>) {
         let name = |source: &Option<Source>| match source {
             Some(Source::Load(id)) => self.solved.model.loads[id.index()].name.clone(),
             Some(Source::Column(id)) => self.solved.full.column(*id).symbol.to_string(),
@@ -69,20 +76,17 @@ impl Wording<'_> {
             [first @ .., last] => format!("{} and {last}", first.join(", ")),
             [] => String::new(),
         };
-        let verb = if by.len() == 1 { "steps" } else { "step" };
+        let (verb, letter) = (if by.len() == 1 { "steps" } else { "step" }, inner.letter());
         let mut terms = vec![self.number(inner, from)];
         terms.extend(by.iter().map(|(_, amount)| self.number(inner, *amount)));
-        format!(
-            "At {}, {what} {verb} {}: {} = {}",
-            self.spot(diagram, station),
-            inner.letter(),
-            sum(&terms),
-            self.inner(inner, to)
-        )
+        let title = format!("At {}, {what} {verb} {letter}", self.spot(diagram, station));
+        (title, vec![format!("{letter} = {} = {}", sum(&terms), self.inner(inner, to))])
     }
 
-    fn run(&self, diagram: &Diagram, step: &AreaStep) -> String {
-        let AreaStep::Run { start, end, load, shear, moment, to_zero } = step else { return String::new() };
+    fn run(&self, diagram: &Diagram, step: &AreaStep) -> (String, Vec<String>) {
+        let AreaStep::Run { start, end, load, shear, moment, to_zero } = step else {
+            return Default::default();
+        };
         let (v, m) = (|value: f64| self.number(Inner::V, value), |value: f64| self.number(Inner::M, value));
         let until =
             if *to_zero { format!("{}, where V = 0", self.distance(*end)) } else { self.spot(diagram, *end) };
@@ -90,15 +94,16 @@ impl Wording<'_> {
         let [a, middle, b] = *shear;
         let area = step.area();
         let grows = format!("M = {} = {}", sum(&[m(moment[0]), m(area)]), self.inner(Inner::M, moment[1]));
-        let head = format!("{} to {until}:", self.spot(diagram, *start));
+        let head = format!("{} to {until}", self.spot(diagram, *start));
         if load == &[0.0; 2] {
-            return match a == 0.0 {
-                true => format!("{head} no load; V = 0 and M stays {}", self.inner(Inner::M, moment[1])),
+            let lines = match a == 0.0 {
+                true => vec![format!("no load, V = 0: M stays {}", self.inner(Inner::M, moment[1]))],
                 false => {
                     let product = format!("{l} × {}", bracketed(&v(a)));
-                    format!("{head} no load, V stays; area of V {product} = {}; {grows}", m(area))
+                    vec![format!("no load: V stays, its area {product} = {}", m(area)), grows]
                 }
             };
+            return (head, lines);
         }
         let per = |value: f64| {
             let units = &self.solved.model.units;
@@ -112,18 +117,19 @@ impl Wording<'_> {
         };
         let of_v = if step.bent() {
             let middle = v(4.0 * middle);
-            format!("{l}/6 × ({}), V being a parabola", sum(&[v(a), middle, v(b)]))
+            format!("being a parabola's, {l}/6 × ({})", sum(&[v(a), middle, v(b)]))
         } else if a == 0.0 || b == 0.0 {
             format!("½ × {l} × {}", bracketed(&v(a + b)))
         } else {
             format!("½ × {l} × ({})", sum(&[v(a), v(b)]))
         };
-        format!(
-            "{head} area of the load {loaded} = {gained}, V = {} = {}; area of V {of_v} = {}; {grows}",
-            sum(&[v(a), gained.clone()]),
-            self.inner(Inner::V, b),
-            m(area)
-        )
+        let lines = vec![
+            format!("area of the load {loaded} = {gained}"),
+            format!("V = {} = {}", sum(&[v(a), gained.clone()]), self.inner(Inner::V, b)),
+            format!("area of V, {of_v} = {}", m(area)),
+            grows,
+        ];
+        (head, lines)
     }
 
     /// A place by its point, else by its distance.

@@ -86,7 +86,8 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
         for line in &page.inside {
             writeln!(out, "- **{}**: {}", plain(&line.title), plain(&line.says.join(". ")))?;
             for step in &line.areas {
-                writeln!(out, "  - {}", plain(&step.says))?;
+                let says: String = step.lines.iter().map(|line| format!("; {line}")).collect();
+                writeln!(out, "  - {}{}", plain(&step.title), plain(&says))?;
             }
         }
         writeln!(out)?;

@@ -71,7 +71,9 @@ pub fn influence_lines(passage: &Passage<'_>, section: &Section) -> Vec<TrainLin
         });
         TrainLine { of: inner.letter().to_owned(), line: None, ends }
     };
-    Inner::ALL.into_iter().zip(lines).map(line).collect()
+    let all = Inner::ALL.into_iter().zip(lines).map(line);
+    // What it changes.
+    all.filter(|line| line.ends[0].value != line.ends[1].value).collect()
 }
 
 impl Wording<'_> {

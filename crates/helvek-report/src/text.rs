@@ -85,7 +85,10 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
                 writeln!(out, "    {says}")?;
             }
             for step in &line.areas {
-                writeln!(out, "      {}", step.says)?;
+                writeln!(out, "      {}", step.title)?;
+                for says in &step.lines {
+                    writeln!(out, "        {says}")?;
+                }
             }
         }
     }

@@ -290,7 +290,7 @@ pub(super) fn rename(sheet: &mut Sheet, old: &str, new: &str) -> Outcome {
 }
 
 /// The point of a place slot; of a new thing whose slot is empty, the usual place.
-fn at(
+pub(super) fn at(
     sheet: &mut Sheet,
     text: Option<&str>,
     new: bool,

@@ -25,6 +25,7 @@ mod remove;
 mod request;
 mod rigid;
 mod ropes;
+mod states;
 mod supports;
 mod typed;
 mod units;
@@ -166,6 +167,20 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
         }
         Edit::Stretch { axis, first, second, value } => member::stretch(sheet, axis, first, second, value)?,
         Edit::Distance { first, second, value } => member::distance(sheet, first, second, value)?,
+        Edit::Train { name, forces, from, to, direction, heads, rename } => {
+            let slots = states::TrainSlots {
+                forces: forces.as_deref(),
+                from: from.as_deref(),
+                to: to.as_deref(),
+                direction: direction.as_deref(),
+                heads: heads.as_deref(),
+                rename: rename.as_deref(),
+            };
+            states::train(sheet, name.as_deref(), &slots)?;
+        }
+        Edit::Combination { name, sum, rename } => {
+            states::combination(sheet, name.as_deref(), sum.as_deref(), rename.as_deref())?;
+        }
         Edit::Remove { ids } => remove::remove(sheet, ids)?,
         Edit::Cure { index } => supports::cure(document, sheet, *index)?,
         Edit::Units { length, force } => units::change(sheet, length, force)?,
@@ -177,6 +192,7 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
     bars::forget_gone(sheet);
     order::forget_gone(sheet);
     efforts::forget_gone(sheet);
+    states::forget_gone(sheet);
     parts::forget_gone(sheet);
     if !matches!(edit, Edit::Remove { .. } | Edit::Point { .. }) {
         points::keep_names(&document.sheet, sheet);

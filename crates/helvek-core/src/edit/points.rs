@@ -31,6 +31,11 @@ fn mentions(sheet: &mut Sheet, visit: &mut impl FnMut(&mut String)) {
             d.iter_mut().for_each(|d| direction(d, visit));
         }
     }
+    for train in &mut sheet.moving {
+        visit(&mut train.from);
+        visit(&mut train.to);
+        train.direction.iter_mut().for_each(|d| direction(d, visit));
+    }
     for joint in &mut sheet.joints {
         visit(&mut joint.at);
         for d in joint.along.iter_mut().chain(&mut joint.normal) {

@@ -43,6 +43,11 @@ pub(super) fn remove(sheet: &mut Sheet, ids: &[String]) -> Outcome {
             "point" => point(sheet, name)?,
             "bar" => listed(sheet, name, "bar")?,
             "joint" => listed(sheet, name, "joint")?,
+            "train" => {
+                let row = super::row_named(&model::train_names(sheet), name, "train")?;
+                sheet.moving.remove(row);
+            }
+            "combination" => sheet.combinations.retain(|combination| combination.name != name),
             "rope" => {
                 sheet.ropes.shift_remove(name);
                 sheet.find.retain(|find| !matches!(find, Find::Rope { rope } if rope == name));

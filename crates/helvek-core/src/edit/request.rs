@@ -124,6 +124,32 @@ pub enum Edit {
         /// Its new name.
         rename: Option<String>,
     },
+    /// Puts a train of forces on a path, or changes it.
+    Train {
+        /// Of the one to change.
+        name: Option<String>,
+        /// The leading force, then each with how far it is behind the one before: `6, 9 @ 2.4, 9 @ 1.2`.
+        forces: Option<String>,
+        /// Where its path begins; the beam's start.
+        from: Option<String>,
+        /// Where it ends; the beam's end.
+        to: Option<String>,
+        /// As for a force.
+        direction: Option<String>,
+        /// `both ways`, `to its end`, `to its start`.
+        heads: Option<String>,
+        /// Its new name.
+        rename: Option<String>,
+    },
+    /// Makes a combination of load cases, or changes it.
+    Combination {
+        /// Of the one to change.
+        name: Option<String>,
+        /// `1.35 permanent + 1.5 wind`; loads without a case belong to case `1`.
+        sum: Option<String>,
+        /// Its new name.
+        rename: Option<String>,
+    },
     /// Moves several things, or puts copies of them.
     Shift {
         /// Marks of loads, supports and points.

@@ -116,6 +116,10 @@ pub(super) fn mentions(sheet: &mut Sheet, visit: &mut dyn FnMut(&mut String, &[S
         let at = [support.at.clone()];
         support.on.iter_mut().for_each(|on| visit(on, &at));
     }
+    for train in &mut sheet.moving {
+        let at = [train.from.clone(), train.to.clone()];
+        train.on.iter_mut().for_each(|on| visit(on, &at));
+    }
     for load in &mut sheet.loads {
         let at: Vec<String> = load.places().into_iter().cloned().collect();
         let on = match load {

@@ -260,3 +260,56 @@ fn every_planar_support_is_put_down_and_changed_in_kind() {
     let missing = edit(&sheet, r#"{"edit":"support","kind":"cable","place":"3"}"#).unwrap_err();
     assert!(missing.starts_with("toward: "), "{missing}");
 }
+
+#[test]
+fn trains_and_combinations_are_entered_changed_and_gone() {
+    let sheet = edit(&beam(), r#"{"edit":"train","forces":"6, 9 kN @ 2.4"}"#).unwrap();
+    let train = &sheet.moving[0];
+    assert_eq!((train.name.as_deref(), train.from.as_str(), train.to.as_str()), (Some("T1"), "A", "B"));
+    assert_eq!(train.axles.len(), 2);
+    // A path to a new place makes its point, and a new name of a point is followed.
+    let sheet = edit(&sheet, r#"{"edit":"train","name":"T1","to":"5","heads":"to its end","rename":"cart"}"#)
+        .unwrap();
+    let to = sheet.moving[0].to.clone();
+    assert_eq!(sheet.points[&to][0], sheet::Quantity::Number(5.0));
+    let sheet = edit(&sheet, &format!(r#"{{"edit":"point","name":"{to}","rename":"Gate"}}"#)).unwrap();
+    assert_eq!(sheet.moving[0].to, "Gate");
+    let feet = edit(&sheet, r#"{"edit":"units","length":"ft","force":"kip"}"#).unwrap();
+    let six = model::build(&document(&sheet)).model.trains[0].axles[0];
+    let same = model::build(&document(&feet)).model.trains[0].axles[0];
+    assert!((six.size - same.size).abs() < 1e-6);
+    let gone = edit(&sheet, r#"{"edit":"remove","ids":["train:cart"]}"#).unwrap();
+    assert!(gone.moving.is_empty() && !gone.points.contains_key("Gate"));
+    for (wrong, words) in [
+        (r#"{"edit":"train"}"#, "needs its forces"),
+        (r#"{"edit":"train","forces":"6, 9"}"#, "How far is 9 behind"),
+        (r#"{"edit":"train","forces":"6 @ 1, 9 @ 2"}"#, "before the first"),
+        (r#"{"edit":"train","forces":"6,, 9 @ 2"}"#, "missing between"),
+        (r#"{"edit":"train","forces":"6 m"}"#, "a length"),
+        (r#"{"edit":"train","forces":"6","heads":"west"}"#, "not a way to head"),
+        (r#"{"edit":"train","name":"cat","forces":"6"}"#, "no train"),
+    ] {
+        let said = edit(&sheet, wrong).unwrap_err();
+        assert!(said.contains(words), "{wrong}: {said}");
+    }
+
+    let sheet = edit(&beam(), r#"{"edit":"force","name":"F1","case":"wind"}"#).unwrap();
+    let sheet = edit(&sheet, r#"{"edit":"force","size":"3","place":"4"}"#).unwrap();
+    let sheet = edit(&sheet, r#"{"edit":"combination","sum":"1.35 1 - 0.5 wind"}"#).unwrap();
+    assert_eq!((sheet.combinations[0].name.as_str(), sheet.combinations[0].factors["wind"]), ("A", -0.5));
+    let sheet = edit(&sheet, r#"{"edit":"combination","sum":"wind"}"#).unwrap();
+    assert_eq!((sheet.combinations[1].name.as_str(), sheet.combinations[1].factors["wind"]), ("B", 1.0));
+    let sheet = edit(&sheet, r#"{"edit":"combination","name":"B","rename":"gale"}"#).unwrap();
+    assert_eq!(sheet.combinations[1].factors["wind"], 1.0);
+    for (wrong, words) in [
+        (r#"{"edit":"combination"}"#, "needs a sum"),
+        (r#"{"edit":"combination","sum":"1.5 snow"}"#, "No load belongs to a case \"snow\""),
+        (r#"{"edit":"combination","sum":"wind + 2 wind"}"#, "there twice"),
+        (r#"{"edit":"combination","sum":"1","rename":"gale"}"#, "already a combination"),
+    ] {
+        let said = edit(&sheet, wrong).unwrap_err();
+        assert!(said.contains(words), "{wrong}: {said}");
+    }
+    let gone = edit(&sheet, r#"{"edit":"remove","ids":["combination:A"]}"#).unwrap();
+    assert_eq!(gone.combinations.len(), 1);
+}

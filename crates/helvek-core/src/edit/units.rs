@@ -4,7 +4,7 @@ use super::loads::quantities;
 use super::typed::tidy;
 use crate::model::units_of;
 use crate::problem::{Problem, ProblemKind};
-use crate::sheet::{Quantity, RopeStop, Sheet};
+use crate::sheet::{Find, Quantity, RopeStop, Sheet};
 use crate::units::{Dimension, Unit, UnitError, parse_quantity, parse_unit};
 
 pub(super) fn change(sheet: &mut Sheet, length: &str, force: &str) -> Result<(), Vec<Problem>> {
@@ -36,6 +36,15 @@ pub(super) fn change(sheet: &mut Sheet, length: &str, force: &str) -> Result<(),
     for limit in &mut sheet.limits {
         for side in limit.tension.iter_mut().chain(&mut limit.compression) {
             rewrite(side, Dimension::FORCE);
+        }
+    }
+    for axle in sheet.moving.iter_mut().flat_map(|train| &mut train.axles) {
+        rewrite(&mut axle.size, Dimension::FORCE);
+        axle.gap.iter_mut().for_each(|gap| rewrite(gap, Dimension::LENGTH));
+    }
+    for find in &mut sheet.find {
+        if let Find::Internal { distance: Some(distance), .. } = find {
+            rewrite(distance, Dimension::LENGTH);
         }
     }
     let (from, to) = (old.of(Dimension::LENGTH), new.of(Dimension::LENGTH));

@@ -156,3 +156,97 @@ async fn combinations_are_read_one_by_one_and_all_together() {
     assert_eq!(values(&desk).await, as_drawn);
     desk.close().await;
 }
+
+#[tokio::test]
+async fn a_train_is_entered_by_keys_sent_to_its_worst_stand_and_moved() {
+    let desk = Desk::set(false, Theme::Light).await;
+    let browser = &desk.browser;
+    desk.new_sheet().await;
+    // 20 and 10, 3 apart, over 10: at most 30/10·(5 − 0.5)² = 60.75 under the larger, 27 on A.
+    desk.draw(&["b10⏎", "p⏎", "r⏎", "⇧t20, 10 @ 3⏎"]).await;
+    assert_eq!(browser.script("return document.querySelector('.floor').dataset.stop").await, json!("inside"));
+    let most = values(&desk).await;
+    assert!(most.contains(&"60.8".to_owned()) && most.contains(&"27.0".to_owned()), "{most:?}");
+    let page = browser.text("[aria-label='Inside the members']").await;
+    assert!(page.contains("27.0 kN") && page.contains("force 1 at A, heading to A"), "{page}");
+    // Sent there: its forces stand on the beam, A carries 27, and the influence line of A is seen.
+    browser.click("tbody tr:first-child td:last-child .end").await;
+    browser.settle().await;
+    let labels = "return [...document.querySelectorAll('[data-label]')].map((l) => l.textContent.trim())";
+    let labels = browser.script(labels).await.to_string();
+    assert!(
+        labels.contains("\"20 kN\"") && labels.contains("\"10 kN\"") && labels.contains("27.0 kN"),
+        "{labels}"
+    );
+    assert_eq!(
+        browser.script("return document.querySelector('.diagrams .title').textContent").await,
+        json!("Ay")
+    );
+    assert_eq!(values(&desk).await, ["1.00"]);
+    // Influence lines at a typed place: η_M is 4·6/10 there.
+    browser.keys("x4⏎").await;
+    browser.settle().await;
+    assert!(values(&desk).await.contains(&"2.40".to_owned()));
+    let page = browser.text("[aria-label='Inside the members']").await;
+    assert!(page.contains("At the place that is looked at"), "{page}");
+    // Drawn along: the diagrams of that place alone.
+    browser.script("document.activeElement.blur()").await;
+    browser.keys("⎋").await;
+    browser.settle().await;
+    let slide = "const s = document.querySelector('.stand input'); s.value = 6; s.dispatchEvent(new Event('input', { bubbles: true }))";
+    browser.script(slide).await;
+    browser.settle().await;
+    let there = values(&desk).await;
+    // At 6 and 3: A = 20·0.4 + 10·0.7 = 15, M = 45 at 3 and 60 at 6.
+    assert!(there.contains(&"15.0".to_owned()) && there.contains(&"60.0".to_owned()), "{there:?}");
+    // Back to the sheet nothing of it stays on the drawing.
+    browser.keys("1").await;
+    browser.settle().await;
+    let marks = "return document.querySelectorAll('[data-mark^=\"load:T1\"]').length";
+    assert_eq!(browser.script(marks).await, json!(0));
+    desk.close().await;
+}
+
+#[tokio::test]
+async fn combinations_are_entered_changed_and_what_is_wrong_is_named() {
+    let desk = Desk::set(false, Theme::Dark).await;
+    let browser = &desk.browser;
+    desk.new_sheet().await;
+    desk.draw(&["b6⏎", "p⏎", "r⏎", "d2⏎"]).await;
+    browser.keys("⇧c1.35 1 + 1.5 wind⏎").await;
+    browser.settle().await;
+    let wrong = browser.text("form.tag").await;
+    assert!(wrong.contains("No load belongs to a case \"wind\""), "{wrong}");
+    browser.control('a').await;
+    browser.keys("1.5 1⏎").await;
+    browser.settle().await;
+    // 1.5·2·6²/8.
+    assert!(values(&desk).await.contains(&"13.5".to_owned()));
+    browser.click(".change").await;
+    browser.keys("2 1⇥strong⏎").await;
+    browser.settle().await;
+    assert!(values(&desk).await.contains(&"18.0".to_owned()));
+    assert!(browser.text("[aria-label='Inside the members'] h2").await.contains("strong"));
+    // Undone, it is called A again, which is not what was read: the loads as drawn are.
+    browser.control('z').await;
+    browser.settle().await;
+    assert!(values(&desk).await.contains(&"9.00".to_owned()));
+    desk.close().await;
+}
+
+#[tokio::test]
+async fn stepping_along_by_areas_lights_each_part() {
+    let desk = Desk::set(true, Theme::Light).await;
+    let browser = &desk.browser;
+    desk.open("Purlin under").await;
+    browser.keys("5").await;
+    browser.settle().await;
+    let steps = browser.text(".areas").await;
+    assert!(steps.contains("At A, A_y steps V") && steps.contains("where V = 0"), "{steps}");
+    assert!(steps.contains("being a parabola's") && steps.contains("it closes"), "{steps}");
+    browser.hover(".areas li:nth-child(2)").await;
+    browser
+        .until("return document.querySelector('.diagrams .span') !== null", "the part that is meant")
+        .await;
+    desk.close().await;
+}

@@ -729,6 +729,8 @@ export interface components {
             readonly combinations?: readonly components["schemas"]["CombinationAnswer"][];
             /** @description The least and the greatest over them. */
             readonly envelope?: components["schemas"]["EnvelopeAnswer"] | null;
+            /** @description Each train of forces, wherever it stands. */
+            readonly moving?: readonly components["schemas"]["MovingAnswer"][];
             /** @description The steps in order. */
             readonly working: readonly components["schemas"]["StepAnswer"][];
             /** @description How the model moves, when it can. */
@@ -745,6 +747,18 @@ export interface components {
             };
             /** @description Pieces that are freed as one, by their ids. */
             readonly together?: readonly (readonly string[])[];
+        };
+        /** @description One step along a member. */
+        readonly AreaLine: {
+            /** @description `At C, F1 steps V`, `C to D` */
+            readonly title: string;
+            /** @description `V = 8.00 − 12.0 = −4.00 kN` */
+            readonly lines: readonly string[];
+            /** @description From where to where, from the first point of the stretch in the sheet's unit of length. */
+            readonly span: [
+                number,
+                number
+            ];
         };
         /** @description A lever arm in sheet units: from the centre to the foot, at a right angle to the line of action through `at`. */
         readonly ArmMark: {
@@ -807,6 +821,13 @@ export interface components {
         };
         /** @description An axis of the plane. */
         readonly Axis: "x" | "y";
+        /** @description One of its forces. */
+        readonly Axle: {
+            /** @description How strong. */
+            readonly size: components["schemas"]["Quantity"];
+            /** @description How far behind the one before it; the first has none. */
+            readonly gap?: components["schemas"]["Quantity"] | null;
+        };
         /** @description A weight at a named point. */
         readonly Ballast: {
             /** @description The point's name. */
@@ -1067,6 +1088,8 @@ export interface components {
             readonly results?: components["schemas"]["Results"] | null;
             /** @description On which side moments are drawn; default sagging upwards. */
             readonly diagram?: components["schemas"]["Bent"] | null;
+            /** @description How N, V and M are worked; default by cuts. */
+            readonly inside?: components["schemas"]["InsideBy"] | null;
             /**
              * Format: uint8
              * @description Significant figures of displayed results, 2 to 8; default 3.
@@ -1265,6 +1288,17 @@ export interface components {
             ];
             /** @description Moments are drawn on the side that is pulled; else sagging is drawn upwards. */
             readonly tension_side: boolean;
+            /** @description What stands beside the three in place of their letters, when these are influence lines. */
+            readonly titles?: [
+                string,
+                string,
+                string
+            ] | null;
+            /**
+             * Format: double
+             * @description Of the influence lines of a place: where that is, from the beginning of the path.
+             */
+            readonly section?: number | null;
         };
         /** @description A direction, written the same way everywhere. */
         readonly Direction: number | string | readonly number[] | {
@@ -1420,6 +1454,32 @@ export interface components {
             readonly place?: string | null;
             /** @description The load case it belongs to: `permanent`, `wind` ...; empty for none. */
             readonly case?: string | null;
+            /** @description Its new name. */
+            readonly rename?: string | null;
+        } | {
+            /** @constant */
+            readonly edit: "train";
+            /** @description Of the one to change. */
+            readonly name?: string | null;
+            /** @description The leading force, then each with how far it is behind the one before: `6, 9 @ 2.4, 9 @ 1.2`. */
+            readonly forces?: string | null;
+            /** @description Where its path begins; the beam's start. */
+            readonly from?: string | null;
+            /** @description Where it ends; the beam's end. */
+            readonly to?: string | null;
+            /** @description As for a force. */
+            readonly direction?: string | null;
+            /** @description `both ways`, `to its end`, `to its start`. */
+            readonly heads?: string | null;
+            /** @description Its new name. */
+            readonly rename?: string | null;
+        } | {
+            /** @constant */
+            readonly edit: "combination";
+            /** @description Of the one to change. */
+            readonly name?: string | null;
+            /** @description `1.35 permanent + 1.5 wind`; loads without a case belong to case `1`. */
+            readonly sum?: string | null;
             /** @description Its new name. */
             readonly rename?: string | null;
         } | {
@@ -1882,6 +1942,8 @@ export interface components {
             /** @description The largest moment. */
             readonly inside: string;
         };
+        /** @description Which way round a train may travel. */
+        readonly Heads: "both" | "forward" | "back";
         /** @description A part that would have to be held. */
         readonly HoldDown: {
             /** @description The part's name. */
@@ -1892,6 +1954,8 @@ export interface components {
              */
             readonly force: number;
         };
+        /** @description How N, V and M inside members are worked. */
+        readonly InsideBy: "cuts" | "areas";
         /** @description A straight stretch of a body, with what it carries inside. */
         readonly InsideLine: {
             /** @description `inside:jib#0` */
@@ -1900,6 +1964,8 @@ export interface components {
             readonly title: string;
             /** @description A sentence for each of N, V and M; or why there are none. */
             readonly says: readonly string[];
+            /** @description V and M by areas, where that is how members are worked. */
+            readonly areas?: readonly components["schemas"]["AreaLine"][];
         };
         /** @description N, V and M at a place that was asked. What equilibrium does not fix is null. */
         readonly InternalAnswer: {
@@ -2036,6 +2102,29 @@ export interface components {
             /** @description Bars of which nothing is said: without a limit, or not fixed by equilibrium. */
             readonly unchecked: readonly string[];
         };
+        /** @description A straight piece of an influence line. */
+        readonly LinePieceAnswer: {
+            /**
+             * Format: double
+             * @description From the beginning of the path.
+             */
+            readonly start: number;
+            /**
+             * Format: double
+             * @description Where it ends.
+             */
+            readonly end: number;
+            /**
+             * Format: double
+             * @description Per unit of force, at its start.
+             */
+            readonly first: number;
+            /**
+             * Format: double
+             * @description Per unit of force, at its end.
+             */
+            readonly last: number;
+        };
         /** @description Everything a bench shows. */
         readonly LiveReply: {
             /**
@@ -2100,6 +2189,8 @@ export interface components {
              * @default null
              */
             readonly state?: string | null;
+            /** @description Wants a train of forces instead, wherever it stands or in one place. */
+            readonly train?: components["schemas"]["TrainWanted"] | null;
             /** @description Wants a body cut through at a place. */
             readonly cut?: components["schemas"]["CutWanted"] | null;
             /**
@@ -2474,6 +2565,88 @@ export interface components {
             /** @description What to do. */
             readonly cure: string;
         };
+        /** @description The least or the greatest, with where the train stands for it. */
+        readonly MostAnswer: {
+            /**
+             * Format: double
+             * @description With the loads as drawn.
+             */
+            readonly value: number;
+            /**
+             * Format: double
+             * @description Along a member: where, from the first point of the stretch.
+             */
+            readonly distance?: number | null;
+            /** @description How the train stands; null when it is away. */
+            readonly stand: components["schemas"]["StandAnswer"] | null;
+        };
+        /** @description A train of forces with what it comes to, wherever it stands. */
+        readonly MovingAnswer: {
+            /** @description Its name. */
+            readonly name: string;
+            /** @description Where its path begins. */
+            readonly from: string;
+            /** @description Where it ends. */
+            readonly to: string;
+            /**
+             * Format: double
+             * @description Its length.
+             */
+            readonly length: number;
+            /** @description Why there are no influence lines; then the lists are empty. */
+            readonly refused?: string | null;
+            /** @description Every unknown of supports, joints, bars and ropes that equilibrium fixes. */
+            readonly forces: readonly components["schemas"]["MovingForce"][];
+            /** @description N, V and M at each place inside a body that is asked. */
+            readonly internal: readonly components["schemas"]["MovingForce"][];
+            /** @description Along every straight stretch. */
+            readonly diagrams: readonly components["schemas"]["MovingDiagram"][];
+        };
+        /** @description Both sides of an envelope. */
+        readonly MovingBounds: {
+            /** @description The lowest of all. */
+            readonly lowest: components["schemas"]["MostAnswer"];
+            /** @description The highest of all. */
+            readonly highest: components["schemas"]["MostAnswer"];
+            /** @description From the first point to the last. */
+            readonly least: readonly components["schemas"]["PieceAnswer"][];
+            /** @description From the first point to the last. */
+            readonly greatest: readonly components["schemas"]["PieceAnswer"][];
+        };
+        /** @description The least and the greatest along a stretch. */
+        readonly MovingDiagram: {
+            /** @description The body. */
+            readonly on: string;
+            /** @description Its first point. */
+            readonly from: string;
+            /** @description Its last point. */
+            readonly to: string;
+        } & {
+            readonly [key: string]: components["schemas"]["MovingBounds"];
+        };
+        /** @description What the train does to one thing. */
+        readonly MovingForce: {
+            /** @description `A_y`, `M_A`, `D-C`; `N`, `V`, `M` at a place that is asked. */
+            readonly of: string;
+            /** @description `support`, `joint`, `bar`, `rope`, `load` or `internal`. */
+            readonly kind: string;
+            /**
+             * Format: uint
+             * @description Of a place that is asked: which of `internal`.
+             */
+            readonly place?: number | null;
+            /**
+             * Format: double
+             * @description Without the train.
+             */
+            readonly drawn: number;
+            /** @description With it, where it is least. */
+            readonly least: components["schemas"]["MostAnswer"];
+            /** @description With it, where it is greatest. */
+            readonly greatest: components["schemas"]["MostAnswer"];
+            /** @description The influence line: what one unit of force does. */
+            readonly line: readonly components["schemas"]["LinePieceAnswer"][];
+        };
         /** @description What sort of free body a piece is. */
         readonly Nature: "body" | "two-force" | "three-force" | "particle" | "group";
         /** @description A revision to be cut of what the sheet is now. */
@@ -2573,6 +2746,10 @@ export interface components {
             readonly inside: readonly components["schemas"]["InsideLine"][];
             /** @description The least and the greatest over all combinations of load cases. */
             readonly ranges: readonly components["schemas"]["RangeLine"][];
+            /** @description Trains of forces, wherever they stand. */
+            readonly trains: readonly components["schemas"]["PageTrain"][];
+            /** @description What a train does to N, V and M at a place, where that was wanted: see [`influence_lines`](crate::moving::influence_lines). */
+            readonly influence: readonly components["schemas"]["TrainLine"][];
             /** @description How far loads may grow, and what governs. */
             readonly limits: readonly string[];
             /** @description What was asked, with its answer. */
@@ -2698,6 +2875,32 @@ export interface components {
             readonly says: string;
             /** @description Its lever arm. */
             readonly arm: components["schemas"]["ArmMark"] | null;
+        };
+        /** @description A train with what it comes to. */
+        readonly PageTrain: {
+            /** @description Its name. */
+            readonly name: string;
+            /** @description `cart: 6, then 9 2.4 m behind; from A to D, 12 m` */
+            readonly title: string;
+            /** @description Why there are no influence lines. */
+            readonly refused: string | null;
+            /**
+             * Format: double
+             * @description The length of its path, in the sheet's unit.
+             */
+            readonly path: number;
+            /**
+             * Format: double
+             * @description From its leading force to its last.
+             */
+            readonly long: number;
+            /** @description The ends of its path. */
+            readonly ends: [
+                string,
+                string
+            ];
+            /** @description Everything it changes, with the worst stands. */
+            readonly lines: readonly components["schemas"]["TrainLine"][];
         };
         /** @description What a distributed load's intensity is counted per. */
         readonly Per: "length" | "projection";
@@ -3024,6 +3227,8 @@ export interface components {
             readonly cases?: readonly string[];
             /** @description Sums of factored load cases, each solved beside the loads as they are drawn. */
             readonly combinations?: readonly components["schemas"]["Combination"][];
+            /** @description Trains of forces that travel along straight lines of members. */
+            readonly moving?: readonly components["schemas"]["Train"][];
             /** @description What bars can carry. */
             readonly limits?: readonly components["schemas"]["Limit"][];
             /** @description What is asked; empty: everything. */
@@ -3070,6 +3275,36 @@ export interface components {
         readonly SpaceKind: "plane" | "space";
         /** @description A turning sense. */
         readonly Spin: "ccw" | "cw";
+        /** @description How a train stands. */
+        readonly StandAnswer: {
+            /** @description The end of the path to which its leading force is nearest. */
+            readonly heads_to: string;
+            /**
+             * Format: uint
+             * @description The force that stands where it matters, the leading one being 1.
+             */
+            readonly force: number;
+            /**
+             * Format: double
+             * @description Where that is, from the beginning of the path.
+             */
+            readonly at: number;
+            /**
+             * Format: double
+             * @description Where the leading force is; it may be off the path.
+             */
+            readonly lead: number;
+        };
+        /** @description Where a train stands. */
+        readonly StandWanted: {
+            /**
+             * Format: double
+             * @description The place of its leading force from the beginning of the path, in the sheet's unit.
+             */
+            readonly lead: number;
+            /** @description It heads to the end of its path, else to its beginning. */
+            readonly on: boolean;
+        };
         /** @description The outcome as a word. */
         readonly StatusWord: "determinate" | "balanced" | "indeterminate" | "unstable";
         /** @description One step of the working. */
@@ -3239,6 +3474,61 @@ export interface components {
              * @description Along the assumed sense.
              */
             readonly value: number;
+        };
+        /** @description Forces that keep their distances from each other while they travel. */
+        readonly Train: {
+            /** @description Its name; `T1`, `T2` ... when missing. */
+            readonly name?: string | null;
+            /** @description Where its path begins. */
+            readonly from: string;
+            /** @description Where it ends: in a straight line from the beginning. */
+            readonly to: string;
+            /** @description The body it runs on, where several lie side by side. */
+            readonly on?: string | null;
+            /** @description In which its forces push; default down. */
+            readonly direction?: components["schemas"]["Direction"] | null;
+            /** @description Its forces, the leading one first. */
+            readonly axles: readonly components["schemas"]["Axle"][];
+            /** @description Which way round it may travel; default both. */
+            readonly heads?: components["schemas"]["Heads"] | null;
+        };
+        /** @description One end of a range. */
+        readonly TrainEnd: {
+            /** @description With its unit: `−2.00 kN`. */
+            readonly value: string;
+            /** @description `force 2 at 4.5 m from A, heading to D`; `without it` when the train is away. */
+            readonly stand: string;
+            /**
+             * Format: double
+             * @description The place of the leading force, from the beginning of the path.
+             */
+            readonly lead: number | null;
+            /** @description It heads to the end of its path. */
+            readonly on: boolean;
+        };
+        /** @description The least and the greatest of one thing. */
+        readonly TrainLine: {
+            /** @description `A_y`, `M in deck`, `V at 2.5 m from A`. */
+            readonly of: string;
+            /** @description The name of its influence line, where it has one: that of an unknown. */
+            readonly line: string | null;
+            /** @description Where it is least and where greatest. */
+            readonly ends: [
+                components["schemas"]["TrainEnd"],
+                components["schemas"]["TrainEnd"]
+            ];
+        };
+        /** @description A train of forces, wherever it stands or in one place. */
+        readonly TrainWanted: {
+            /** @description Its name. */
+            readonly name: string;
+            /**
+             * @description Wants the influence line of an unknown, by its symbol, instead of the envelope; with a cut wanted too: those at the cut.
+             * @default null
+             */
+            readonly line?: string | null;
+            /** @description Puts it in a place. */
+            readonly stand?: components["schemas"]["StandWanted"] | null;
         };
         /** @description How a truss is worked. */
         readonly Truss: "joints" | "sections";

@@ -14,6 +14,7 @@ export type LiveRequest = Schemas['LiveRequest'];
 export type LiveReply = Schemas['LiveReply'];
 export type Problem = Schemas['Problem'];
 export type Scene = Schemas['Scene'];
+export type PageTrain = Schemas['PageTrain'];
 export type Diagrams = Schemas['Diagrams'];
 export type StretchMark = Schemas['StretchMark'];
 export type Curve = Schemas['Curve'];

@@ -11,7 +11,7 @@
 <div class="bar" role="toolbar" aria-label="Free bodies">
   <div class="turn" role="group" aria-label="How the structure is seen">
     {#each [true, false] as on (on)}
-      <button aria-pressed={session.apart === on} onclick={() => session.takeApart(on)}
+      <button aria-pressed={session.parting.on === on} onclick={() => session.takeApart(on)}
         >{on ? 'Apart' : 'Together'}</button
       >
     {/each}
@@ -19,11 +19,11 @@
   </div>
   {#if chosen.length > 1}
     <span class="said">{chosen.length} chosen</span>
-    <button class="act" onclick={() => session.freeTogether(chosen)}>Free together</button>
+    <button class="act" onclick={() => void session.parting.free(chosen)}>Free together</button>
     <button class="act" onclick={() => session.choose([])}>Let go <kbd>Esc</kbd></button>
   {:else if group}
     <span class="said">One free body of several</span>
-    <button class="act" onclick={() => session.separate(group)}>Take apart</button>
+    <button class="act" onclick={() => session.parting.separate(group)}>Take apart</button>
     <button class="act" onclick={() => session.choose([])}>Let go <kbd>Esc</kbd></button>
   {:else if chosen.length === 1}
     <span class="said">Press another to free them together</span>

@@ -238,6 +238,7 @@
           <div
             class="tag-place"
             class:docked={!at}
+            class:high={session.stop === 'inside'}
             onpointerdown={(e) => e.stopPropagation()}
             bind:offsetWidth={null, (w) => (tag = { ...tag, width: w ?? 540 })}
             bind:offsetHeight={null, (h) => (tag = { ...tag, height: h ?? 100 })}
@@ -256,8 +257,10 @@
       <FirstSteps />
     {/if}
     {#if session.stop === 'inside'}
-      <div class="tools"><InsideBar {session} save={saveFile} bind:this={insideBar} /></div>
-    {:else if session.canPart && session.stop !== 'idealise' && session.stop !== 'table'}
+      <div class="tools">
+        <InsideBar {session} save={saveFile} open={(id) => board.open(id)} bind:this={insideBar} />
+      </div>
+    {:else if session.parting.possible && session.stop !== 'idealise' && session.stop !== 'table'}
       <div class="tools"><ApartBar {session} /></div>
     {:else if session.chosen.length > 0 && !session.entry}
       <div class="tools"><GroupBar {session} {group} {bars} {askBars} /></div>
@@ -286,7 +289,7 @@
     {#if session.stop === 'table'}
       <BarTable {session} open={(id) => board.open(id)} />
     {:else if session.stop === 'inside'}
-      <InsidePage {session} />
+      <InsidePage {session} {choose} />
     {:else}
       <WorkPage {session} mend={(path) => board.open(`unclear:${path}`)} />
     {/if}
@@ -359,6 +362,9 @@
     bottom: 68px;
     transform: translateX(-50%);
     width: max-content;
+  }
+  .tag-place.docked.high {
+    bottom: 82px;
   }
   .caption {
     position: absolute;

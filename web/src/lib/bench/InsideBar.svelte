@@ -1,28 +1,36 @@
 <!-- Under the diagrams: how they are drawn, and where a member is cut through. -->
 <script lang="ts">
+  import { Pencil } from '@lucide/svelte';
   import { INNER, lies } from '../board/diagrams';
+  import { Looking } from './looking.svelte';
   import type { Session } from './session.svelte';
+  import TrainBar from './TrainBar.svelte';
 
   interface Props {
     session: Session;
     /** Saves the drawing, or the diagrams as numbers. */
     save: (what: 'svg' | 'csv') => void;
+    /** Opens the tag of what is read. */
+    open: (id: string) => void;
   }
-  const { session, save }: Props = $props();
+  const { session, save, open }: Props = $props();
   const inside = $derived(session.reply?.scene.inside ?? null);
   const fits = $derived(inside !== null && lies(inside));
-  const under = $derived(fits && !session.along);
+  const under = $derived(fits && !session.looking.along);
   const words = { N: 'N', V: 'V', M: 'M' };
   const names = { N: 'Normal force', V: 'Shear force', M: 'Bending moment' };
   const refused = $derived(inside?.stretches.find((s) => s.refused)?.refused ?? null);
   const made = $derived(session.reply?.solution?.cut ?? null);
-  const wrong = $derived(session.cut ? (session.reply?.solution?.cut_refused?.[0] ?? null) : null);
+  const wrong = $derived(session.looking.cut ? (session.reply?.solution?.cut_refused?.[0] ?? null) : null);
+  const train = $derived(
+    (session.page?.trains ?? []).find((t) => t.name === session.looking.train && !t.refused) ?? null,
+  );
   let typed = $state('');
   let field = $state<HTMLInputElement>();
 
   // What is pointed at takes the place of what was typed.
   $effect(() => {
-    if (session.cut?.spot) typed = '';
+    if (session.looking.cut?.spot) typed = '';
   });
 
   export function begin(): void {
@@ -33,11 +41,11 @@
   function go(event: SubmitEvent): void {
     event.preventDefault();
     const place = typed.trim();
-    session.cutAt(place ? { place, spot: null } : null);
+    session.looking.cutAt(place ? { place, spot: null } : null);
   }
 
   function side(of: 'before' | 'after'): void {
-    if (session.cut) session.cutAt({ ...session.cut, side: of });
+    if (session.looking.cut) session.looking.cutAt({ ...session.looking.cut, side: of });
   }
 
   function ask(): void {
@@ -63,39 +71,57 @@
   {#if !session.halved}
     {#if fits}
       <span class="turn">
-        <button aria-pressed={!session.along} onclick={() => (session.along = false)}>Below</button>
-        <button aria-pressed={session.along} onclick={() => (session.along = true)}>Along</button>
+        <button aria-pressed={!session.looking.along} onclick={() => (session.looking.along = false)}
+          >Below</button
+        >
+        <button aria-pressed={session.looking.along} onclick={() => (session.looking.along = true)}
+          >Along</button
+        >
       </span>
     {/if}
     {#if !under && inside}
       <span class="turn">
         {#each INNER as of (of)}
-          <button title={names[of]} aria-pressed={session.inner === of} onclick={() => (session.inner = of)}
-            >{words[of]}</button
+          <button
+            title={names[of]}
+            aria-pressed={session.looking.inner === of}
+            onclick={() => (session.looking.inner = of)}>{words[of]}</button
           >
         {/each}
       </span>
     {/if}
   {/if}
-  {#if session.states.length > 1 && !session.halved}
+  {#if session.looking.states.length > 1 && !session.halved}
     <label class="state">
       <kbd>C</kbd>
       <select
         aria-label="Loads"
-        value={session.state ?? ''}
-        onchange={(event) => session.read(event.currentTarget.value || null)}
+        value={session.looking.state ?? ''}
+        onchange={(event) => session.looking.read(event.currentTarget.value || null)}
       >
-        {#each session.states as state (state)}
-          <option value={state ?? ''}>{state === null ? 'as drawn' : state}</option>
+        {#each session.looking.states as state (state)}
+          <option value={state ?? ''}>{Looking.word(state)}</option>
         {/each}
       </select>
     </label>
+    {#if session.looking.mark}
+      <button
+        class="change"
+        title="Change {session.looking.train ? 'this train' : 'this combination'}"
+        aria-label="Change what is read"
+        onclick={() => session.looking.mark && open(session.looking.mark)}><Pencil size={14} /></button
+      >
+    {/if}
   {/if}
   {#if !inside && session.settled}
     <span>Nothing to look into: without equilibrium there are no forces inside.</span>
   {:else}
-    <form onsubmit={go} class:hidden={session.state !== null}>
-      <label for="cut-place">Cut at <kbd>X</kbd></label>
+    {#if train}
+      <span class="break"></span>
+      <TrainBar {session} {train} />
+    {/if}
+    <form onsubmit={go} class:hidden={session.looking.state !== null && !train}>
+      <label for="cut-place">{train ? 'Influence at' : 'Cut at'} <kbd>X</kbd></label>
       <input
         id="cut-place"
         bind:this={field}
@@ -104,7 +130,7 @@
         autocomplete="off"
         onkeydown={(event) => {
           if (event.key !== 'Escape') return;
-          session.cutAt(null);
+          session.looking.cutAt(null);
           field?.blur();
         }}
       />
@@ -118,13 +144,16 @@
           <button aria-pressed={made.side === 'after'} onclick={() => side('after')}>after</button>
         </span>
       {/if}
-      <button class="act" aria-pressed={session.halves} onclick={() => session.showHalves(!session.halves)}
-        >{session.halves ? 'Diagrams' : 'Both parts'} <kbd>Z</kbd></button
+      <button
+        class="act"
+        aria-pressed={session.looking.halves}
+        onclick={() => session.looking.showHalves(!session.looking.halves)}
+        >{session.looking.halves ? 'Diagrams' : 'Both parts'} <kbd>Z</kbd></button
       >
       <button class="act" onclick={ask} title="Ask for N, V and M at this place">Ask</button>
     {:else if refused}
       <span class="wrong" title={refused}>{refused}</span>
-    {:else if session.states.length === 1}
+    {:else if session.looking.states.length === 1 && !train}
       <span>or press a place.</span>
     {/if}
     {#if !session.halved}
@@ -154,6 +183,21 @@
   }
   .turn {
     display: flex;
+  }
+  /** What belongs to a train stands in a row of its own. */
+  .break {
+    flex-basis: 100%;
+    order: 1;
+  }
+  .break ~ :global(*) {
+    order: 2;
+  }
+  .break ~ .files {
+    order: 0;
+  }
+  .change {
+    padding: 0 6px;
+    color: var(--color-neutral);
   }
   .hidden {
     display: none;

@@ -1,6 +1,7 @@
 /** Everything that can be done, to be looked for by word: the same as by key and by pointer, and all that is on the board. */
 import { BEGINS, GROUP, keyOf, OF_BARS, type Tool, type ToolId, TOOLS } from '../entry/tools';
 import { SCHOOLS, setting, withSchool } from './schools';
+import { Looking } from './looking.svelte';
 import type { Session, Stop } from './session.svelte';
 
 export interface Command {
@@ -85,9 +86,9 @@ export function commands(session: Session, bench: Bench): Command[] {
       session.edit({ edit: 'unpick' }, 'The plan decides the order again.'),
     );
   }
-  if (session.canPart) {
-    const to = session.apart ? 'See the structure put together' : 'See the structure taken apart';
-    add(to, 'explode free bodies pins', 'Z', () => session.takeApart(!session.apart));
+  if (session.parting.possible) {
+    const to = session.parting.on ? 'See the structure put together' : 'See the structure taken apart';
+    add(to, 'explode free bodies pins', 'Z', () => session.takeApart(!session.parting.on));
   }
   stops.forEach((stop, i) => add(STOP_NAMES[stop], `stop ${stop}`, String(i + 1), () => session.go(stop)));
   if (!empty) {
@@ -107,6 +108,12 @@ export function commands(session: Session, bench: Bench): Command[] {
   );
   if (session.canUndo) add('Undo', 'back', 'Ctrl Z', () => session.undo());
   if (session.canRedo) add('Do again', 'redo', 'Ctrl Shift Z', () => session.redo());
+  for (const state of session.looking.states.filter((s) => s !== null)) {
+    add(`Read ${Looking.word(state)}`, 'combination envelope train inside', '', () => {
+      session.go('inside');
+      session.looking.read(state);
+    });
+  }
   const conventions = session.sheet.conventions ?? {};
   for (const school of SCHOOLS.filter((s) => !s.only)) {
     for (const choice of school.choices.filter((c) => c.value !== setting(conventions, school))) {

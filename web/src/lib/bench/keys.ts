@@ -42,12 +42,13 @@ function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: strin
   const inner = INNER.find((of) => of.toLowerCase() === pressed);
   const looking = session.stop === 'inside' && !event.shiftKey;
   if (looking && pressed === 'x') hands.cut();
-  else if (looking && pressed === 'c' && session.states.length > 1) {
-    const at = session.states.indexOf(session.state);
-    session.read(session.states[(at + 1) % session.states.length] ?? null);
-  } else if (looking && pressed === 'z') session.showHalves(!session.halves);
-  else if (looking && event.key === 'Escape' && session.cut) session.cutAt(null);
-  else if (session.stop === 'inside' && inner && inner !== 'N' && !event.shiftKey) session.inner = inner;
+  else if (looking && pressed === 'c' && session.looking.states.length > 1) {
+    const at = session.looking.states.indexOf(session.looking.state);
+    session.looking.read(session.looking.states[(at + 1) % session.looking.states.length] ?? null);
+  } else if (looking && pressed === 'z') session.looking.showHalves(!session.looking.halves);
+  else if (looking && event.key === 'Escape' && session.looking.cut) session.looking.cutAt(null);
+  else if (session.stop === 'inside' && inner && inner !== 'N' && !event.shiftKey)
+    session.looking.inner = inner;
   else if (tool) hands.choose(tool);
   else if (several && OF_BARS.includes(several.id)) hands.bars(several.id);
   else if (several) hands.group(several.id, chosen ? session.chosen : mark ? [mark] : []);
@@ -57,7 +58,7 @@ function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: strin
   else if (pressed === 'a') hands.chooseAsked();
   else if (pressed === 'h') hands.history();
   else if (pressed === 'k') hands.cure();
-  else if (pressed === 'z' && session.canPart) session.takeApart(!session.apart);
+  else if (pressed === 'z' && session.parting.possible) session.takeApart(!session.parting.on);
   else if (event.key === ' ' && !mark) hands.replay();
   else if (event.key === 'Escape') session.choose([]);
   else if ((event.key === 'Delete' || event.key === 'Backspace') && chosen) session.remove();

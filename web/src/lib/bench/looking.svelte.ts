@@ -40,6 +40,9 @@ export class Looking {
   /** Where the train stands; `null`: it may stand anywhere. */
   stand = $state.raw<Standing | null>(null);
 
+  /** A part of a stretch that is pointed at on the page. */
+  span = $state.raw<{ readonly id: string; readonly ends: readonly number[] } | null>(null);
+
   constructor(
     private readonly sheet: () => Sheet,
     private readonly ask: () => void,
@@ -53,10 +56,30 @@ export class Looking {
     return [null, ...(names.length > 0 ? [...names, ENVELOPE] : []), ...trains];
   }
 
+  /** What was read may be gone after an undo: then it is the loads as drawn again. */
+  forget(): void {
+    if (!this.states.includes(this.state)) {
+      this.state = null;
+      this.line = null;
+      this.stand = null;
+    }
+  }
+
   /** A state in words. */
   static word(state: string | null): string {
     if (state === null) return 'as drawn';
     return state.startsWith(TRAIN) ? `${state.slice(TRAIN.length)}, moving` : state;
+  }
+
+  /** The state of a train, by its name. */
+  static ofTrain(name: string): string {
+    return TRAIN + name;
+  }
+
+  /** The mark of what is read, when it can be changed. */
+  get mark(): string | null {
+    if (this.state === null || this.state === ENVELOPE) return null;
+    return this.train ? this.state : `combination:${this.state}`;
   }
 
   /** The train that is read. */
@@ -110,7 +133,9 @@ export class Looking {
     const { cut, state, train, line, stand } = this;
     return {
       ...(train ? { train: { name: train, line, stand } } : state ? { state } : {}),
-      ...(cut ? { cut: { place: cut.place, ...(cut.side ? { side: cut.side } : {}), halves: this.halves } } : {}),
+      ...(cut
+        ? { cut: { place: cut.place, ...(cut.side ? { side: cut.side } : {}), halves: this.halves } }
+        : {}),
     };
   }
 }

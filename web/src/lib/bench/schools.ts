@@ -81,6 +81,14 @@ export const SCHOOLS: readonly School[] = [
     ],
   },
   {
+    key: 'inside',
+    question: 'N, V and M are worked',
+    choices: [
+      { value: 'cuts', word: 'by cuts' },
+      { value: 'areas', word: 'by areas, step by step' },
+    ],
+  },
+  {
     key: 'figures',
     question: 'Results are shown to',
     usual: 3,

@@ -1,9 +1,10 @@
 /** The one store of a bench: the sheet with its past, the reply that belongs to it, what is being typed, what is pointed at. */
 import { Refusal } from '../api/client';
-import type { ArmMark, Edit, LiveReply, Offer, Scene, Sheet, XY } from '../api/types';
+import type { ArmMark, Edit, LiveReply, Offer, Scene, Sheet } from '../api/types';
 import { mended } from '../entry/mend';
-import { editOf, type Target, tool, type ToolId } from '../entry/tools';
-import type { Inner } from '../board/diagrams';
+import { editOf, OF_STATES, type Target, tool, type ToolId } from '../entry/tools';
+import { Looking } from './looking.svelte';
+import { Parting } from './parting.svelte';
 import type { Saver } from './saver.svelte';
 import { Solver, type Want } from './solver';
 
@@ -31,13 +32,6 @@ export interface Lit {
   readonly term: string | null;
 }
 
-export interface Cutting {
-  readonly place: string;
-  readonly side?: 'before' | 'after';
-  /** A stretch by its id, and how far from its first point; `null` when the place was typed. */
-  readonly spot: { readonly id: string; readonly station: number } | null;
-}
-
 const NOTHING: Lit = { ids: [], arm: null, term: null };
 
 export class Session {
@@ -47,6 +41,10 @@ export class Session {
   #leaving = 0;
   #held = false;
   readonly saver: Saver;
+  /** How it is seen taken apart. */
+  readonly parting: Parting;
+  /** What is looked at inside the members. */
+  readonly looking: Looking;
 
   /** The newest reply: of the sheet, or of what the open tag would make of it. */
   reply = $state.raw<LiveReply | null>(null);
@@ -63,20 +61,6 @@ export class Session {
   lit = $state.raw<Lit>(NOTHING);
   /** Marks that are chosen, to be moved, repeated, mirrored or removed together. */
   chosen = $state.raw<readonly string[]>([]);
-  /** Whether structures of several bodies are seen taken apart, wherever they are freed. */
-  apart = $state(true);
-  /** A piece that is being dragged aside, and where to. */
-  #dragged = $state.raw<Readonly<Record<string, XY>>>({});
-  /** Which of the three is drawn along the members. */
-  inner = $state<Inner>('M');
-  /** Where a member is cut through: as it is typed, or a place on a stretch that was pointed at. */
-  cut = $state.raw<Cutting | null>(null);
-  /** The combination of load cases that is read, or `envelope`; `null`: the loads as they are drawn. */
-  state = $state<string | null>(null);
-  /** The two parts of the cut are seen as free bodies. */
-  halves = $state(false);
-  /** Diagrams are drawn along the members although they would fit below. */
-  along = $state(false);
   /** For those who hear the board. */
   said = $state('');
   /** A copy that this browser holds of the sheet, made from an older version than the one that is open. */
@@ -91,6 +75,16 @@ export class Session {
   ) {
     this.saver = saver;
     this.#past = [sheet];
+    this.parting = new Parting(
+      () => this.sheet,
+      (changed) => this.#push(changed, null),
+      (ids) => (this.chosen = ids),
+    );
+    this.looking = new Looking(
+      () => this.sheet,
+      () => void this.#ask(),
+      (text) => (this.said = text),
+    );
     void this.#ask();
   }
 
@@ -116,16 +110,9 @@ export class Session {
     );
   }
 
-  /** There is something to be taken apart: several bodies, or one with bars and ropes on it. */
-  get canPart(): boolean {
-    const { bodies, bars, ropes } = this.sheet;
-    const count = Object.keys(bodies ?? {}).length;
-    return count > 1 || (count === 1 && ((bars ?? []).length > 0 || Object.keys(ropes ?? {}).length > 0));
-  }
-
   /** It is seen taken apart just now. */
   get parted(): boolean {
-    return this.apart && this.canPart && !['idealise', 'table', 'inside'].includes(this.stop);
+    return this.parting.on && this.parting.possible && !['idealise', 'table', 'inside'].includes(this.stop);
   }
 
   /** The free body that someone chose, and how many steps are done before it. */
@@ -141,105 +128,15 @@ export class Session {
     if (this.choice) void this.#ask();
   }
 
-  /** Cuts a member through, or lets go of it. */
-  cutAt(cut: Cutting | null): void {
-    this.cut = cut;
-    if (!cut) this.halves = false;
-    void this.#ask();
-  }
-
-  /** What there is to read: the loads as drawn, each combination, and all of them. */
-  get states(): readonly (string | null)[] {
-    const names = (this.sheet.combinations ?? []).map((c) => c.name);
-    return names.length > 0 ? [null, ...names, 'envelope'] : [null];
-  }
-
-  /** Reads a combination of load cases. */
-  read(state: string | null): void {
-    this.state = state;
-    this.cut = null;
-    this.halves = false;
-    this.said =
-      state === null
-        ? 'The loads as they are drawn.'
-        : state === 'envelope'
-          ? 'The envelope of all combinations.'
-          : `Combination ${state}.`;
-    void this.#ask();
-  }
-
-  /** Shows the two parts of a cut as free bodies, or the diagrams again. */
-  showHalves(on: boolean): void {
-    this.halves = on && this.cut !== null;
-    void this.#ask();
-  }
-
   /** The two parts of a cut are seen just now. */
   get halved(): boolean {
-    return this.stop === 'inside' && this.halves && (this.reply?.scene.apart?.length ?? 0) > 0;
+    return this.stop === 'inside' && this.looking.halves && (this.reply?.scene.apart?.length ?? 0) > 0;
   }
 
   takeApart(on: boolean): void {
-    this.apart = on;
+    this.parting.on = on;
     this.said = on ? 'Taken apart.' : 'Put together.';
     this.#complete();
-  }
-
-  /** Frees several pieces as one. */
-  freeTogether(ids: readonly string[]): void {
-    const every = ids.flatMap((id) => id.split('+'));
-    const all = every.filter((id, i) => every.indexOf(id) === i);
-    if (all.length < 2) return;
-    const others = this.together.filter((g) => !g.some((id) => all.includes(id)));
-    void this.#seenApart({ together: [...others, all] }).then((reply) => {
-      // Bars between them are inside now, and part of its id.
-      const group = reply?.scene.apart?.find((piece) => all.every((id) => piece.id.split('+').includes(id)));
-      this.chosen = group ? [group.id] : [];
-    });
-  }
-
-  /** Takes a group apart again. */
-  separate(id: string): void {
-    const all = id.split('+');
-    this.chosen = [];
-    void this.#seenApart({ together: this.together.filter((g) => !g.some((piece) => all.includes(piece))) });
-  }
-
-  /** Pieces that were freed together on demand, by their ids. */
-  get together(): string[][] {
-    return (this.sheet.conventions?.apart?.together ?? []).map((group) => [...group]);
-  }
-
-  get #kept(): Record<string, [number, number]> {
-    return this.sheet.conventions?.apart?.moved ?? {};
-  }
-
-  /** How far pieces were dragged aside, in sheet units. */
-  readonly moved = $derived<Readonly<Record<string, XY>>>({
-    ...this.#kept,
-    ...this.#dragged,
-  });
-
-  /** Drags a piece where there is room for it. */
-  drag(id: string, by: XY): void {
-    this.#dragged = { [id]: by };
-  }
-
-  /** It stays there: kept with the sheet. */
-  setAside(id: string, by: XY): void {
-    this.#dragged = {};
-    const short = (v: number) => Number(v.toPrecision(4));
-    void this.#seenApart({ moved: { ...this.#kept, [id]: [short(by[0]), short(by[1])] } });
-  }
-
-  /** How the structure is seen taken apart is written into the sheet. */
-  #seenApart(changed: NonNullable<NonNullable<Sheet['conventions']>['apart']>): Promise<LiveReply | null> {
-    const { conventions } = this.sheet;
-    const sheet = {
-      ...this.sheet,
-      conventions: { ...conventions, apart: { ...conventions?.apart, ...changed } },
-    };
-    return this.#push(sheet, null);
   }
 
   /** Writes the equation of a free body of one's own choice next. */
@@ -345,23 +242,15 @@ export class Session {
       free: this.stop === 'work',
       table: this.stop === 'table' || this.stop === 'check',
       inside: this.stop === 'inside',
-      ...(this.stop === 'inside' && this.state ? { state: this.state } : {}),
-      ...(this.stop === 'inside' && this.cut
-        ? {
-            cut: {
-              place: this.cut.place,
-              ...(this.cut.side ? { side: this.cut.side } : {}),
-              halves: this.halves,
-            },
-          }
-        : {}),
+      ...(this.stop === 'inside' ? this.looking.want : {}),
     };
   }
 
-  async #ask(edit?: Edit, want = this.#want): Promise<LiveReply | null> {
+  async #ask(edit?: Edit, want?: Want): Promise<LiveReply | null> {
+    this.looking.forget();
     this.waiting += 1;
     try {
-      const reply = await this.#solver.ask(this.sheet, edit, want);
+      const reply = await this.#solver.ask(this.sheet, edit, want ?? this.#want);
       this.offline = false;
       if (reply) {
         this.reply = reply;
@@ -445,7 +334,8 @@ export class Session {
       typed: about.typed ?? before,
       slot: about.slot ?? tool(id).slots[0]?.key ?? '',
     };
-    if (this.stop !== 'idealise') this.stop = 'idealise';
+    // What is solved besides the loads as drawn is entered where it is read, too.
+    if (this.stop !== 'inside' || !OF_STATES.includes(id)) this.stop = 'idealise';
     if (about.typed) void this.#preview();
   }
 
@@ -512,7 +402,9 @@ export class Session {
       void this.#push(mended(this.sheet, entry.target.path ?? '', entry.typed['value'] ?? ''), null);
       return true;
     }
+    const inside = this.stop === 'inside' ? this.#want : {};
     const reply = await this.#ask(editOf(entry.tool, entry.target, touched), {
+      ...inside,
       free: entry.tool === 'section',
     });
     if (!reply) return false;
@@ -528,6 +420,7 @@ export class Session {
     this.refused = [];
     void this.#push(reply.edited, reply);
     if (entry.tool === 'section') this.#readSection(reply, entry.typed['bars'] ?? '');
+    if (OF_STATES.includes(entry.tool)) this.#readState(entry, reply.edited);
     const verdict = reply.solution?.page.verdict.word ?? '';
     this.said = `${tool(entry.tool).name} ${entry.mark ? 'changed' : 'placed'}. ${verdict}`;
     return true;
@@ -542,6 +435,17 @@ export class Session {
     if (!free) return;
     this.go('work');
     this.step = free.first;
+  }
+
+  /** Reads the train or the combination that was entered. */
+  #readState(entry: Entry, sheet: Sheet): void {
+    const typed = entry.typed['rename']?.trim();
+    const train = entry.tool === 'train';
+    const last = train ? sheet.moving?.at(-1)?.name : sheet.combinations?.at(-1)?.name;
+    const name = typed || (entry.mark === null ? last : entry.target.name);
+    if (!name) return;
+    this.stop = 'inside';
+    this.looking.read(train ? Looking.ofTrain(name) : name);
   }
 
   point(lit: Partial<Lit> | null): void {
@@ -565,18 +469,21 @@ export class Session {
 
   go(stop: Stop): void {
     if (this.entry) this.close();
+    // The drawing of another state than the one that is drawn stays behind.
+    const elsewhere = this.stop === 'inside' && stop !== 'inside' && this.looking.state !== null;
     this.stop = stop;
     this.point(null);
     if (stop === 'work') this.step = 1;
     this.chosen = this.chosen.filter((id) => !/^(body|pin|wheel|end|weld):/.test(id));
-    this.#complete();
+    if (elsewhere) void this.#ask();
+    else this.#complete();
   }
 
   /** Asks for what is read at this stop, when it is not there yet. */
   #complete(): void {
     const { free, table, apart, inside } = this.#want;
     const bars = this.stops.includes('table');
-    const several = bars || this.canPart;
+    const several = bars || this.parting.possible;
     const missing =
       (free && several && !this.reply?.scene.free) ||
       (table && bars && this.page?.table.length === 0) ||

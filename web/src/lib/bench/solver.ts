@@ -18,6 +18,11 @@ export interface Want {
   readonly apart?: boolean;
   readonly inside?: boolean;
   readonly state?: string;
+  readonly train?: {
+    readonly name: string;
+    readonly line: string | null;
+    readonly stand: { readonly lead: number; readonly on: boolean } | null;
+  };
   readonly cut?: { readonly place: string; readonly side?: 'before' | 'after'; readonly halves: boolean };
   readonly choice?: { readonly pieces: string[]; readonly after: number };
 }

@@ -41,12 +41,15 @@
   let held = $state.raw<View | null>(null);
   /** N, V and M, where they are read. */
   const inside = $derived(session.stop === 'inside' ? (scene.inside ?? null) : null);
-  const below = $derived(inside !== null && lies(inside) && !session.along);
+  const below = $derived(inside !== null && lies(inside) && !session.looking.along);
   // Under a beam there is no room for distances; along the members of a frame none for what acts on it.
   const drawn = $derived.by(() => {
     if (!inside) return scene;
     const out = below ? ['dimension'] : ['dimension', 'force', 'couple', 'distributed', 'reaction'];
-    return { ...scene, marks: scene.marks.filter((m) => !out.includes(m.kind)) };
+    // A train that stands somewhere is always seen.
+    const train = session.looking.train === null ? null : `load:${session.looking.train} `;
+    const kept = (id: string) => train !== null && id.startsWith(train);
+    return { ...scene, marks: scene.marks.filter((m) => !out.includes(m.kind) || kept(m.id)) };
   });
   const room = $derived.by((): Margin => {
     if (!inside) return roomFor(scene);
@@ -88,7 +91,7 @@
     void fonts;
     if (!inside) return null;
     const low = toScreen(view, scene.bounds?.min ?? [0, 0])[1];
-    const wanted = { along: !below, of: session.inner, low, busy: painted.labels.map((l) => l.box) };
+    const wanted = { along: !below, of: session.looking.inner, low, busy: painted.labels.map((l) => l.box) };
     return plot(inside, view, size, wanted, width);
   });
   const motion = $derived(session.reply?.solution?.free_motion ?? null);
@@ -169,12 +172,19 @@
 
   /** Where a member is cut through. */
   const sliced = $derived.by(() => {
-    if (!inside || !session.cut) return null;
+    if (!inside || !session.looking.cut) return null;
+    // On influence lines the place lies on the path of the train.
+    const path = inside.stretches[0];
+    if (inside.titles && path && typeof inside.section === 'number') {
+      const [from, to] = [toScreen(view, path.from), toScreen(view, path.to)];
+      const at = mix(from, to, inside.section / (path.length || 1));
+      return { stretch: path, station: inside.section, at };
+    }
     const made = session.reply?.solution?.cut;
-    const named = session.cut.spot
+    const named = session.looking.cut.spot
       ? {
-          stretch: inside.stretches.find((s) => s.id === session.cut?.spot?.id),
-          station: session.cut.spot.station,
+          stretch: inside.stretches.find((s) => s.id === session.looking.cut?.spot?.id),
+          station: session.looking.cut.spot.station,
         }
       : made && {
           stretch: inside.stretches.find(
@@ -187,6 +197,15 @@
     const [from, to] = [toScreen(view, stretch.from), toScreen(view, stretch.to)];
     return { stretch, station, at: mix(from, to, station / (stretch.length || 1)) };
   });
+  /** The part of a stretch that is pointed at on the page, across the board. */
+  const span = $derived.by((): readonly [number, number] | null => {
+    const pointed = session.looking.span;
+    const stretch = inside?.stretches.find((s) => s.id === pointed?.id);
+    if (!pointed || !stretch) return null;
+    const [from, to] = [toScreen(view, stretch.from), toScreen(view, stretch.to)];
+    const [a, b] = pointed.ends.map((end) => mix(from, to, end / (stretch.length || 1))[0] ?? 0);
+    return a === undefined || b === undefined ? null : [Math.min(a, b), Math.max(a, b)];
+  });
   /** The cut is in the hand. */
   let slicing = $state(false);
 
@@ -196,7 +215,11 @@
     if (!found) return;
     const { stretch, station } = found;
     const [x, y] = mix(stretch.from, stretch.to, station / (stretch.length || 1));
-    session.cutAt({ place: `${stretch.body} ${exact(x)}; ${exact(y)}`, spot: { id: stretch.id, station } });
+    session.looking.cutAt({
+      // The path of a train may lead over several bodies.
+      place: inside.titles ? `${exact(x)}; ${exact(y)}` : `${stretch.body} ${exact(x)}; ${exact(y)}`,
+      spot: { id: stretch.id, station },
+    });
   }
 
   /** How near the pointer has to be to take hold of a cut, in pixels. */
@@ -399,7 +422,7 @@
       />
     {/if}
     {#if inside && plotted && !parted}
-      <DiagramMarks {inside} plot={plotted} spot={sliced ?? pointedAt} cut={sliced !== null} />
+      <DiagramMarks {inside} plot={plotted} spot={sliced ?? pointedAt} cut={sliced !== null} {span} />
     {/if}
     {#if arm}
       <ArmLine {arm} {view} />

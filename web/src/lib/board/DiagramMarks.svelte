@@ -1,7 +1,7 @@
 <!-- The diagrams: areas, curves, values and the place that is read. -->
 <script lang="ts">
   import type { Diagrams } from '../api/types';
-  import type { Plot, Spot } from './diagrams';
+  import { type Inner, letter, type Plot, type Spot } from './diagrams';
   import { seen, sub, unit } from './vec';
 
   interface Props {
@@ -10,9 +10,12 @@
     /** The place under the pointer, or where it is cut. */
     spot: Spot | null;
     cut: boolean;
+    /** From where to where across the board, when a part of a level beam is pointed at on the page. */
+    span: readonly [number, number] | null;
   }
-  const { inside, plot, spot, cut }: Props = $props();
+  const { inside, plot, spot, cut, span }: Props = $props();
 
+  const name = (of: Inner) => letter(inside, of).split('_');
   const bottom = $derived(plot.bands[plot.bands.length - 1]?.bottom ?? 0);
   const top = $derived(plot.bands[0]?.top ?? 0);
 
@@ -24,6 +27,15 @@
 </script>
 
 <g class="diagrams">
+  {#if span && plot.mode === 'under'}
+    <rect
+      class="span"
+      x={span[0] - 1}
+      y={top}
+      width={Math.max(2, span[1] - span[0] + 2)}
+      height={bottom - top}
+    />
+  {/if}
   {#each plot.guides as x (x)}
     <line class="guide" x1={x} y1={top} x2={x} y2={bottom} />
   {/each}
@@ -58,7 +70,10 @@
     >
   {/each}
   {#each plot.bands as band (band.of)}
-    <text class="title" x={band.left - 14} y={band.zero - 4}>{band.of}</text>
+    <text class="title" x={band.left - 14} y={band.zero - 4}
+      >{name(band.of)[0]}{#if name(band.of)[1]}<tspan class="index" dy="4">{name(band.of)[1]}</tspan
+        >{/if}</text
+    >
     <text class="unit" x={band.left - 14} y={band.zero + 11}
       >{inside.units[['N', 'V', 'M'].indexOf(band.of)]}</text
     >
@@ -68,6 +83,9 @@
 <style>
   .diagrams {
     pointer-events: none;
+  }
+  .span {
+    fill: var(--wash);
   }
   .guide {
     stroke: var(--rule);
@@ -105,6 +123,9 @@
     font-weight: 680;
     text-anchor: end;
     fill: var(--ink);
+  }
+  .index {
+    font-size: 11px;
   }
   .unit {
     font-size: 12px;

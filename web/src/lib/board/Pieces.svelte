@@ -49,7 +49,7 @@
   });
   const laid = $derived.by(() => {
     void fonts;
-    return lay(places, near, session.moved, readingOf, measure);
+    return lay(places, near, session.parting.moved, readingOf, measure);
   });
   // Nearer, the drawing grows and the words do not; farther, all of it is seen smaller, as a sheet of paper is: words that do not shrink
   // would run into each other.
@@ -82,7 +82,7 @@
     gripped = {
       id: piece.id,
       from: [event.clientX, event.clientY],
-      was: session.moved[piece.id] ?? [0, 0],
+      was: session.parting.moved[piece.id] ?? [0, 0],
       to: [0, 0],
       far: false,
     };
@@ -96,13 +96,13 @@
     gripped.far = true;
     const k = places.k * nearness;
     gripped.to = [gripped.was[0] + dx / k, gripped.was[1] - dy / k];
-    session.drag(gripped.id, gripped.to);
+    session.parting.drag(gripped.id, gripped.to);
   }
 
   function drop(piece: Piece, event: PointerEvent | MouseEvent): void {
     const held = gripped;
     gripped = null;
-    if (held?.far) session.setAside(held.id, held.to);
+    if (held?.far) session.parting.setAside(held.id, held.to);
     else if (held) session.choose([piece.id], event.shiftKey || session.chosen.length > 0);
   }
 
@@ -111,8 +111,8 @@
     const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
     if (by && !event.shiftKey) {
       const step = 12 / (places.k * nearness);
-      const [x, y] = session.moved[piece.id] ?? [0, 0];
-      session.setAside(piece.id, [x + (by[0] ?? 0) * step, y + (by[1] ?? 0) * step]);
+      const [x, y] = session.parting.moved[piece.id] ?? [0, 0];
+      session.parting.setAside(piece.id, [x + (by[0] ?? 0) * step, y + (by[1] ?? 0) * step]);
     } else if (event.key === ' ' || event.key === 'Enter') session.choose([piece.id], true);
     else return;
     event.preventDefault();

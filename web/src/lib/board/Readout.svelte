@@ -26,6 +26,14 @@
     }),
   );
   const foot = $derived(plot.bands[plot.bands.length - 1]?.bottom ?? 0);
+  /** Down by so much, where a value stands at the end of a band. */
+  const lower = (zero: number, rows: number) => {
+    const half = 11 * rows;
+    const hit = plot.labels.find(
+      ({ box }) => box.x + box.w > side && box.y < zero + half && box.y + box.h > zero - half,
+    );
+    return hit ? hit.box.y + hit.box.h + half - zero + 2 : 0;
+  };
   const side = $derived(Math.min(width - 78, Math.max(...plot.bands.map((b) => b.right)) + 10));
 </script>
 
@@ -33,7 +41,12 @@
   {#each values as value (value.of)}
     {@const band = plot.bands.find((b) => b.of === value.of)}
     {#if band}
-      <p class="read" data-read={value.of} style:left="{side}px" style:top="{band.zero}px">
+      <p
+        class="read"
+        data-read={value.of}
+        style:left="{side}px"
+        style:top="{band.zero + lower(band.zero, value.texts.length)}px"
+      >
         {#each value.texts as text, i (i)}<span>{text}</span>{/each}
       </p>
     {/if}

@@ -81,10 +81,14 @@ function sense(inside: Diagrams, stretch: StretchMark, of: Inner, under: boolean
   return of === 'M' ? turned * (inside.tension_side ? -1 : 1) : 1;
 }
 
-/** Which of the three are drawn under a beam: N only where there is any. */
+/** Which of the three are drawn under a beam: N only where there is any, and what there is at all. */
 export function shown(inside: Diagrams): readonly Inner[] {
-  return INNER.filter((of, i) => of !== 'N' || (inside.largest[i] ?? 0) > 0);
+  const drawn = (of: Inner) => inside.stretches.some((s) => s.refused || s.curves.some((c) => c.of === of));
+  return INNER.filter((of, i) => drawn(of) && (of !== 'N' || (inside.largest[i] ?? 0) > 0));
 }
+
+/** What stands beside a band. */
+export const letter = (inside: Diagrams, of: Inner): string => inside.titles?.[INNER.indexOf(of)] || of;
 
 /** The room that the structure keeps on the board when its diagrams are drawn below it. */
 export function roomAbove(size: Size, bounds: { min: XY; max: XY } | null, side: number): number {

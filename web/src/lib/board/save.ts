@@ -18,7 +18,7 @@ export function asCsv(inside: Diagrams, length: string): string {
     'to',
     `distance ${length}`,
     'side',
-    ...INNER.map((of, i) => `${of} ${inside.units[i]}`),
+    ...INNER.map((of, i) => `${inside.titles?.[i] ?? of} ${inside.units[i]}`.trim()),
   ];
   const rows = [head.map(cell).join(',')];
   const number = (value: number) => String(Number(value.toPrecision(12)));

@@ -54,7 +54,8 @@
       event.preventDefault();
       const slot = event.target.name;
       session.type(slot, entry.before[slot] ?? '');
-    } else if (event.key === '@' && place && place !== 'through') {
+    } else if (event.key === '@' && place && place !== 'through' && entry.tool !== 'train') {
+      // In a train it stands between a force and how far it is behind.
       event.preventDefault();
       enter(place);
     }

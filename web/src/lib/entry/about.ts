@@ -4,6 +4,7 @@ import { writtenAt } from './mend';
 import { type Target, toolFor, type ToolId } from './tools';
 import {
   barSlots,
+  combinationSlots,
   jointSlots,
   loadNamed,
   loadSlots,
@@ -13,6 +14,7 @@ import {
   short,
   supportNamed,
   supportSlots,
+  trainSlots,
 } from './written';
 
 export interface About {
@@ -113,6 +115,16 @@ export function aboutOf(sheet: Sheet, scene: Scene, id: string, near?: XY): Abou
       if (!load || !tool) return null;
       const about = { tool, mark, target: { name }, before: loadSlots(load, name, scene) };
       return id.endsWith('#end') ? { ...about, slot: 'end' } : about;
+    }
+    case 'train': {
+      const name = nameOf(mark);
+      const before = trainSlots(sheet, name);
+      return before && { tool: 'train', mark, target: { name }, before };
+    }
+    case 'combination': {
+      const name = nameOf(mark);
+      const before = combinationSlots(sheet, name);
+      return before && { tool: 'combination', mark, target: { name }, before };
     }
     case 'unclear': {
       const path = nameOf(mark);

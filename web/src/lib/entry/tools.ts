@@ -2,6 +2,7 @@
 import type { Edit } from '../api/types';
 import { MACHINES } from './machinetools';
 import { CASE, COUPLE, DIRECTION, KINDS, NAME, NORMAL, PER, PLACE, type Slot, TOWARD } from './slots';
+import { STATES } from './statetools';
 import { BARS, DRAWN } from './trusstools';
 
 export const SUPPORTS = ['pin', 'roller', 'fixed', 'guide', 'surface', 'rough', 'link', 'cable'] as const;
@@ -20,6 +21,8 @@ export type ToolId =
   | 'truss'
   | 'bar'
   | 'limit'
+  | 'train'
+  | 'combination'
   | 'section'
   | 'stretch'
   | 'piece'
@@ -77,6 +80,7 @@ export const TOOLS: readonly Tool[] = [
   },
   ...DRAWN,
   ...MACHINES,
+  ...STATES,
   support('pin', 'p', 'Pin', [PLACE], 'Where: a distance from the start, a point, C + 0.5.', 'hinge'),
   support(
     'roller',
@@ -279,7 +283,9 @@ export function tool(id: ToolId): Tool {
 /** Tools that can begin a sheet. */
 export const BEGINS: readonly ToolId[] = ['beam', 'bars', 'truss', 'body'];
 /** What is looked for by its kind in the tag of another, or by word, and not on the strip. */
-export const OFF_STRIP: readonly ToolId[] = ['surface', 'rough', 'link', 'cable'];
+export const OFF_STRIP: readonly ToolId[] = ['surface', 'rough', 'link', 'cable', 'train', 'combination'];
+/** What is solved besides the loads as drawn. */
+export const OF_STATES: readonly ToolId[] = ['train', 'combination'];
 
 /** How a key is told: `B`, `Shift B`. */
 export const keyOf = (t: Tool): string => (t.shift ? 'Shift ' : '') + t.key.toUpperCase();
@@ -297,7 +303,7 @@ export function placeSlot(id: ToolId): string | null {
   if (id === 'bars' || id === 'body') return 'through';
   if (id === 'rope') return 'path';
   if (id === 'joint' || id === 'pulley') return 'place';
-  if (id === 'distributed' || id === 'beam' || id === 'truss') return 'from';
+  if (id === 'distributed' || id === 'beam' || id === 'truss' || id === 'train') return 'from';
   return isSupport(id) || isLoad(id) ? 'place' : null;
 }
 

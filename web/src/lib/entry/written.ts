@@ -109,6 +109,38 @@ export function ropeSlots(sheet: Sheet, name: string): Record<string, string> | 
   return { path: stops.join(', '), rename: name };
 }
 
+const HEADS = { both: 'both ways', forward: 'to its end', back: 'to its start' } as const;
+
+/** What stands in the slots of a train of forces; one without a name is called by its place in the list. */
+export function trainSlots(sheet: Sheet, name: string): Record<string, string> | null {
+  const train = (sheet.moving ?? []).find((t, i) => (t.name ?? `T${i + 1}`) === name);
+  if (!train) return null;
+  const forces = train.axles.map((axle) => {
+    const gap = axle.gap === null || axle.gap === undefined ? '' : ` @ ${text(axle.gap)}`;
+    return text(axle.size) + gap;
+  });
+  return {
+    forces: forces.join(', '),
+    from: train.from,
+    to: train.to,
+    heads: HEADS[train.heads ?? 'both'],
+    direction: directionText(train.direction, 'down'),
+    rename: name,
+  };
+}
+
+/** What stands in the slots of a combination: `1.35 permanent - 0.5 wind`. */
+export function combinationSlots(sheet: Sheet, name: string): Record<string, string> | null {
+  const combination = (sheet.combinations ?? []).find((c) => c.name === name);
+  if (!combination) return null;
+  const sum = Object.entries(combination.factors).map(([of, factor], i) => {
+    const size = `${Math.abs(factor)} ${of}`;
+    if (i === 0) return factor < 0 ? `-${size}` : size;
+    return factor < 0 ? `- ${size}` : `+ ${size}`;
+  });
+  return { sum: sum.join(' '), rename: name };
+}
+
 export function loadSlots(load: Load, name: string, scene: Scene): Record<string, string> {
   const rename = { case: load.case ?? '', rename: name };
   switch (load.kind) {

@@ -1,11 +1,16 @@
 <!-- What every member carries inside, in words. -->
 <script lang="ts">
   import type { Session } from '../bench/session.svelte';
+  import { Looking } from '../bench/looking.svelte';
+  import { keyOf, OF_STATES, type Tool, tool } from '../entry/tools';
+  import Symbol from '../ui/Symbol.svelte';
   import ChoiceLines from './ChoiceLines.svelte';
+  import TrainLines from './TrainLines.svelte';
 
-  const { session }: { session: Session } = $props();
+  const { session, choose }: { session: Session; choose: (tool: Tool) => void } = $props();
   const page = $derived(session.page);
-  const cut = $derived(session.cut ? (session.reply?.solution?.cut ?? null) : null);
+  const train = $derived((page?.trains ?? []).find((t) => t.name === session.looking.train) ?? null);
+  const cut = $derived(session.looking.cut ? (session.reply?.solution?.cut ?? null) : null);
 </script>
 
 <section class="page" aria-label="Inside the members" data-keys>
@@ -13,8 +18,10 @@
     <section class="cut" aria-label="The cut">
       <header>
         <h2>{cut.title}</h2>
-        <button onclick={() => session.cutAt(null)} aria-label="Let go of the cut" title="Let go (Esc)"
-          >✕</button
+        <button
+          onclick={() => session.looking.cutAt(null)}
+          aria-label="Let go of the cut"
+          title="Let go (Esc)">✕</button
         >
       </header>
       <ul class="values">
@@ -31,19 +38,25 @@
     </section>
   {/if}
   <h2>
-    {session.state === 'envelope'
+    {session.looking.state === 'envelope'
       ? 'Over all combinations'
-      : session.state
-        ? `Inside, ${session.state}`
+      : session.looking.state
+        ? `Inside, ${Looking.word(session.looking.state)}`
         : 'Inside'}
   </h2>
-  {#if page && session.state === 'envelope'}
+  {#if page && train}
+    <TrainLines {session} {train} />
+    <p class="quiet">{page.caution} Moved slowly: nothing is added for impact.</p>
+  {:else if page && session.looking.state === 'envelope'}
     <p class="quiet">The least and the greatest of each, with the combination that governs.</p>
     <table>
       <thead><tr><th></th><th>least</th><th>greatest</th></tr></thead>
       <tbody>
         {#each page.ranges as range (range.of)}
-          <tr><th scope="row">{range.of}</th><td>{range.least}</td><td>{range.greatest}</td></tr>
+          <tr
+            ><th scope="row"><Symbol text={range.of} /></th><td>{range.least}</td><td>{range.greatest}</td
+            ></tr
+          >
         {/each}
       </tbody>
     </table>
@@ -56,11 +69,28 @@
       <article data-inside={line.of}>
         <h3>{line.title}</h3>
         {#each line.says as says (says)}<p>{says}</p>{/each}
+        {#if line.areas}
+          <ol class="areas" onmouseleave={() => (session.looking.span = null)}>
+            {#each line.areas as step, i (i)}
+              <li onmouseenter={() => (session.looking.span = { id: line.of, ends: step.span })}>
+                <b>{step.title}</b>
+                {#each step.lines as says (says)}<span>{says}</span>{/each}
+              </li>
+            {/each}
+          </ol>
+        {/if}
       </article>
     {/each}
     <p class="quiet">{page.caution}</p>
   {:else}
     <p class="quiet">Without equilibrium there is nothing to look into.</p>
+  {/if}
+  {#if page && !session.empty && session.looking.state === null}
+    <p class="besides">
+      {#each OF_STATES.map(tool) as t (t.id)}
+        <button onclick={() => choose(t)}>Add a {t.name.toLowerCase()} <kbd>{keyOf(t)}</kbd></button>
+      {/each}
+    </p>
   {/if}
 </section>
 
@@ -143,6 +173,44 @@
   article p {
     font-size: 13.5px;
     line-height: 1.55;
+  }
+  .besides {
+    display: flex;
+    gap: 8px;
+    flex-wrap: wrap;
+  }
+  .besides button {
+    border: 1px solid var(--rule);
+    border-radius: 8px;
+    padding: 5px 10px;
+    font-size: 13px;
+    cursor: pointer;
+  }
+  .besides button:hover {
+    background: var(--wash);
+  }
+  kbd {
+    font-size: 11px;
+    color: var(--color-neutral);
+  }
+  .areas {
+    list-style: decimal;
+    padding: 6px 0 0 20px;
+    font-size: 13px;
+    line-height: 1.5;
+  }
+  .areas li {
+    padding: 3px 0 3px 2px;
+  }
+  .areas li:hover {
+    background: var(--wash);
+  }
+  .areas b {
+    font-weight: 620;
+  }
+  .areas span {
+    display: block;
+    font-variant-numeric: tabular-nums;
   }
   .quiet {
     font-size: 12.5px;
