@@ -137,10 +137,16 @@ async fn by_lamp(browser: &Browser, address: &str, pictures: &Path) {
     browser.keys("2").await;
     browser.settle().await;
     browser.picture(&pictures.join("free-by-lamp.png")).await;
-    open(browser, address, "Arbour roof").await;
-    browser.keys("5").await;
+    // The trolley where the moment over the post is greatest, with the influence lines of that place.
+    open(browser, address, "Trolley on the plank walk").await;
+    browser.keys("5c").await;
     browser.settle().await;
-    browser.picture(&pictures.join("table-by-lamp.png")).await;
+    browser.keys("xB⏎").await;
+    browser.settle().await;
+    browser.script("document.activeElement.blur()").await;
+    browser.click("tbody tr:nth-child(2) td .end").await;
+    browser.settle().await;
+    browser.picture(&pictures.join("moving-by-lamp.png")).await;
     browser.goto(address).await;
     browser.picture(&pictures.join("shelf-by-lamp.png")).await;
 }

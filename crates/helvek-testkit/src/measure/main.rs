@@ -17,11 +17,12 @@ use std::time::{Duration, Instant};
 async fn main() {
     let binary = helvek_testkit::beside("helvek");
     let mut report = Report::default();
-    // `truss`, `machine`: only that part.
+    // `page`, `truss`, `machine`: only that part.
     let part = std::env::args().nth(1);
     if part.is_some() {
         match part.as_deref() {
             Some("machine") => machine::measure(&binary, &mut report).await,
+            Some("page") => page::measure(&binary, &mut report).await,
             _ => truss::measure(&binary, &mut report).await,
         }
         report.print();

@@ -96,6 +96,18 @@ pub(crate) async fn measure(binary: &Path, report: &mut Report) {
     browser.script(COUNT).await;
     browser.sweep("[data-handle='load:F5']", 0.0, 0.0, 180.0, 30.0, 2500).await;
     frames(&browser, report, "dragging a load, solved at every step, pictures a second").await;
+    // Ten more, so that the beam carries twenty.
+    for i in 1..=10 {
+        browser.keys(&format!("f{i}@{i}.8⏎")).await;
+        browser.settle().await;
+    }
+    browser.keys("5").await;
+    browser.settle().await;
+    browser.keys("x3⏎").await;
+    browser.settle().await;
+    browser.script(COUNT).await;
+    browser.sweep("line.read.cut", 0.0, 0.0, 240.0, 0.0, 2500).await;
+    frames(&browser, report, "dragging a cut of a beam with twenty loads, pictures a second").await;
     bare(&browser, report).await;
     browser.client.close().await.expect("the window closes");
     server.stop().await;

@@ -151,7 +151,7 @@
         >{session.looking.halves ? 'Diagrams' : 'Both parts'} <kbd>Z</kbd></button
       >
       <button class="act" onclick={ask} title="Ask for N, V and M at this place">Ask</button>
-    {:else if refused}
+    {:else if refused && session.looking.train === null}
       <span class="wrong" title={refused}>{refused}</span>
     {:else if session.looking.states.length === 1 && !train}
       <span>or press a place.</span>

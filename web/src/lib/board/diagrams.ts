@@ -185,11 +185,19 @@ function placed(wishes: readonly Wish[], taken: Box[], width: (text: string) => 
   return labels;
 }
 
-function under(inside: Diagrams, view: View, size: Size, low: number, width: (text: string) => number): Plot {
+function under(
+  inside: Diagrams,
+  view: View,
+  size: Size,
+  { low, busy }: Wanted,
+  width: (text: string) => number,
+): Plot {
   const names = shown(inside);
   const all = level(inside).filter((s) => s.curves.length > 0);
   const lows = [...inside.stretches.flatMap((s) => [s.from, s.to]).map((p) => toScreen(view, p)[1]), low];
-  const top = Math.max(...lows) + UNDER.above;
+  // Below what is written under the structure, too.
+  const written = busy.map((box) => box.y + box.h + UNDER.gap / 2);
+  const top = Math.max(Math.max(...lows) + UNDER.above, ...written);
   const room = Math.max(150, size.height - UNDER.below - (Math.min(...lows) > 0 ? top : UNDER.above));
   const tall = (room - UNDER.gap * (names.length - 1)) / names.length;
   const xs = all.flatMap((s) => [s.from, s.to]).map((p) => toScreen(view, p)[0]);
@@ -317,7 +325,7 @@ export function plot(
 ): Plot {
   return wanted.along
     ? along(inside, view, wanted.of, wanted.busy, width)
-    : under(inside, view, size, wanted.low, width);
+    : under(inside, view, size, wanted, width);
 }
 
 /** A place on a stretch: the nearest to the pointer, drawn to where something acts when that is near. */
