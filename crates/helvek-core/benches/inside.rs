@@ -44,7 +44,7 @@ fn loaded() -> String {
     text
 }
 
-/// Storeys of two posts and a beam, each pinned to the ones below by three hinges: 200 straight members.
+/// Bays of a beam and a post each, hinged end to end: 200 straight members.
 fn frame() -> String {
     const BAYS: usize = 100;
     let mut text = String::from("format = \"helvek-sheet/1\"\njoints = [\n");

@@ -356,3 +356,21 @@ bodies = {{ beam = {{ runs = [["A", "B"]] }}, twin = {{ runs = [["A", "B"]] }}, 
     let off = r#"moving = [{ name = "cart", from = "A", to = "E", axles = [{ size = 5 }] }]"#;
     said(off, "moving[0].from", &["0 m from A"]);
 }
+
+#[test]
+fn what_is_nothing_on_an_influence_line_is_exactly_nothing() {
+    // An overhang behind a span of odd length: M over B owes nothing to a force between the supports.
+    let solved = solved(
+        r#"supports = [{ at = "A", kind = "pin" }, { at = "B", kind = "roller" }]
+moving = [{ from = "A", to = "C", axles = [{ size = 3 }] }]
+points = { A = [0, 0], B = [4.7, 0], C = [6.1, 0] }
+bodies = { beam = { runs = [["A", "B", "C"]] } }"#,
+    );
+    let passage = &solved.passages()[0];
+    let body = solved.model.body_ids().next().unwrap();
+    let section = Section { body, stretch: solved.model.trains[0].ends, station: 4.7, side: Side::Before };
+    let [n, _, m] = passage.section(&section).unwrap();
+    assert!(n.pieces.iter().all(|piece| piece.first == 0.0 && piece.last == 0.0));
+    assert_eq!((m.pieces[0].first, m.pieces[0].last, m.pieces[1].first), (0.0, 0.0, 0.0));
+    close(m.pieces[1].last, -1.4);
+}

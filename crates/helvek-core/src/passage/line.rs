@@ -100,6 +100,17 @@ impl Line {
         piece.first + share * (piece.last - piece.first)
     }
 
+    /// Without noise: what is nothing beside the largest value, or beside what such a line usually reaches, is exactly 0.
+    pub(super) fn clean(mut self, usual: f64) -> Self {
+        let zero = tolerance::ZERO_FORCE * self.largest().max(usual);
+        for value in self.pieces.iter_mut().flat_map(|piece| [&mut piece.first, &mut piece.last]) {
+            if value.abs() <= zero {
+                *value = 0.0;
+            }
+        }
+        self
+    }
+
     /// The largest size it reaches.
     pub fn largest(&self) -> f64 {
         self.pieces.iter().flat_map(|p| [p.first.abs(), p.last.abs()]).fold(0.0, f64::max)

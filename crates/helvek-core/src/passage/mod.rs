@@ -14,7 +14,7 @@ pub use placed::Placed;
 pub use sweep::{Governing, Swept, SweptPart};
 
 use crate::combinations::factored;
-use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium};
+use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, Equilibrium};
 use crate::inside::{Inner, Inside, Side, inside};
 use crate::model::{Amount, BodyId, Given, JointKind, Load, LoadKind, Model, On, PointId, Train};
 use crate::solution::Solved;
@@ -129,14 +129,17 @@ impl Passage<'_> {
             let (first, last) = (value(&ends[0])?, value(&ends[1])?);
             Some(LinePiece { start: piece.start, end: piece.end, first, last })
         });
-        Some(Line { pieces: lines.collect::<Option<_>>()? })
+        let line = Line { pieces: lines.collect::<Option<_>>()? };
+        let couple = self.solved.full.column(column).kind == ColumnKind::Couple;
+        Some(line.clean(if couple { self.train.length() } else { 1.0 }))
     }
 
     /// The influence lines of N, V and M at a place inside a body, per unit of force, SI; nothing where there is no diagram.
     pub fn section(&self, section: &Section) -> Option<[Line; 3]> {
         let states = &self.result.as_ref().ok()?.states;
         let effect = effects::At::section(self, states, section)?;
-        Some(Inner::ALL.map(|inner| effect.line(self, inner)))
+        let usual = |inner| if inner == Inner::M { self.train.length() } else { 1.0 };
+        Some(Inner::ALL.map(|inner| effect.line(self, inner).clean(usual(inner))))
     }
 
     /// The least and the greatest of what a line stands for, the loads as drawn included, whose own share is `drawn`.
