@@ -64,6 +64,7 @@ const PARS: &[(&str, usize)] = &[
     // A jaw by moments, two sums.
     // Two of the short length, three of the long one.
     ("fern-trolley", 5),
+    ("shed-shelf", 3),
     ("snow-purlin", 3),
     ("valve-beam", 3),
     ("walnut-cracker", 3),

@@ -11,6 +11,7 @@ mod free;
 mod marks;
 mod members;
 mod passing;
+mod profile;
 mod reactions;
 mod scene;
 mod thumbnail;
@@ -24,6 +25,7 @@ pub use marks::{
     AxialForce, Axis, Carries, FoundSize, JointShape, Mark, Numbered, Shape, Spin, Straight, SymbolMark,
 };
 pub use passing::{influence_at, influence_of, swept};
+pub use profile::{SectionMark, SectionPart, StressBand, StressText, section_mark};
 pub use scene::{free_bodies, scene};
 pub use thumbnail::thumbnail;
 pub use unclear::unclear;

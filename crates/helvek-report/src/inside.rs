@@ -80,7 +80,10 @@ impl Wording<'_> {
         let name = |p: PointId| model.point_name(p);
         let says = match &inside.diagram {
             Err(why) => vec![why.words(body)],
-            Ok(diagram) => Inner::ALL.map(|inner| self.inner_says(diagram, inner)).to_vec(),
+            Ok(diagram) => {
+                let carried = Inner::ALL.map(|inner| self.inner_says(diagram, inner));
+                carried.into_iter().chain(self.stress_says(index)).collect()
+            }
         };
         let areas = match &inside.diagram {
             Ok(diagram) if model.schools.inside == InsideBy::Areas => self.area_lines(index, diagram),

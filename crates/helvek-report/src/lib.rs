@@ -17,6 +17,7 @@ pub mod page;
 mod reason;
 mod remarks;
 mod step;
+mod stress;
 mod table;
 pub mod text;
 mod verdict;
@@ -26,6 +27,10 @@ pub use fragment::Fragment;
 /// Shown with every result, on every medium.
 pub const CAUTION: &str = "To be checked by a qualified engineer under the local codes. Statics of rigid bodies at rest only: no strength, \
 stability, fatigue or connections.";
+
+/// Shown instead where stresses are.
+pub const STRESS_CAUTION: &str = "To be checked by a qualified engineer under the local codes. Elastic stresses of straight members by beam theory; not checked: \
+stability, fatigue, impact, stress concentrations, connections, code factors.";
 
 /// The id of the mark on the drawing that stands for a load.
 pub fn load_id(name: &str) -> String {

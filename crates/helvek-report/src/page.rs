@@ -289,7 +289,7 @@ impl Page {
             routes: wording.routes(),
             headlines,
             warnings: answers.warnings.iter().map(|w| w.message.clone()).collect(),
-            caution: crate::CAUTION.into(),
+            caution: if answers.stresses.is_empty() { crate::CAUTION } else { crate::STRESS_CAUTION }.into(),
         }
     }
 }
@@ -297,7 +297,8 @@ impl Page {
 impl Page {
     /// Whether it is read what members carry inside: where that is asked at some place. Machines of many bodies would be long otherwise.
     pub fn looks_inside(&self) -> bool {
-        !self.inside.is_empty() && self.asked.iter().any(|line| line.of.starts_with("inside:"))
+        let asked = self.asked.iter().any(|line| line.of.starts_with("inside:"));
+        !self.inside.is_empty() && (asked || self.caution == crate::STRESS_CAUTION)
     }
 }
 

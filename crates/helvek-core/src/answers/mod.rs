@@ -10,6 +10,7 @@ mod moving;
 mod names;
 mod recognised;
 mod steps;
+mod strength;
 mod warnings;
 
 pub use advantage::AdvantageAnswer;
@@ -21,6 +22,7 @@ pub use limits::{GovernsAnswer, LimitAnswer, ReserveAnswer};
 pub use moving::{
     LinePieceAnswer, MostAnswer, MovingAnswer, MovingBounds, MovingDiagram, MovingForce, StandAnswer,
 };
+pub use strength::{SectionAnswer, StressAnswer, StressExtreme};
 
 use crate::solution::Solved;
 use crate::units::UnitSymbols;
@@ -96,6 +98,14 @@ pub struct Answers {
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]
     pub moving: Vec<MovingAnswer>,
+    /// What follows from each section that a body has.
+    #[serde(skip_serializing_if = "IndexMap::is_empty")]
+    #[schemars(default)]
+    pub sections: IndexMap<String, SectionAnswer>,
+    /// The largest stresses along every straight stretch of a body with a section.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub stresses: Vec<StressAnswer>,
     /// The steps in order.
     pub working: Vec<StepAnswer>,
     /// How the model moves, when it can.
@@ -449,6 +459,8 @@ impl Solved {
             combinations: Vec::new(),
             envelope: None,
             moving: Vec::new(),
+            sections: self.section_answers(),
+            stresses: self.stress_answers(),
             checks: self.check_answers(),
             working: self.step_answers(),
             free_motion: self.free_motion(),

@@ -156,7 +156,7 @@ pub(super) fn stiffen(sheet: &mut Sheet, name: &str) -> Outcome {
     sheet.bars.remove(row);
     sheet.find.retain(|find| !matches!(find, Find::Bar { bar } if bar == name));
     let body = free_body_name(sheet, name);
-    sheet.bodies.insert(body.clone(), Body { runs: vec![ends.to_vec()], points: Vec::new() });
+    sheet.bodies.insert(body.clone(), Body { runs: vec![ends.to_vec()], ..Body::default() });
     for end in &ends {
         joints::meet(sheet, end, &body, JointKind::Pin);
     }

@@ -148,8 +148,8 @@ pub fn halves(document: &Document, place: &CutPlace, side: Side) -> Outcome<Halv
     let mut bodies = std::mem::take(&mut sheet.bodies);
     if let Some(index) = bodies.get_index_of(&place.body) {
         bodies.shift_remove(&place.body);
-        bodies.shift_insert(index, names[1].clone(), Body { runs: after, points: rides_on });
-        bodies.shift_insert(index, names[0].clone(), Body { runs: before, points: rides });
+        bodies.shift_insert(index, names[1].clone(), Body { runs: after, points: rides_on, ..old.clone() });
+        bodies.shift_insert(index, names[0].clone(), Body { runs: before, points: rides, ..old });
     }
     sheet.bodies = bodies;
     sheet.joints.push(Joint {

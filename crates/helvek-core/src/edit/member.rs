@@ -67,7 +67,7 @@ fn draw(sheet: &mut Sheet, text: &str, size: f64, slope: f64) {
     let written = (slope == 0.0 && with_unit).then_some(text);
     let end = Point::default() + Vector::at_angle(slope) * size;
     sheet.points.insert(second.clone(), coordinates(end, written));
-    sheet.bodies.insert("beam".into(), Body { runs: vec![vec![first, second]], points: Vec::new() });
+    sheet.bodies.insert("beam".into(), Body { runs: vec![vec![first, second]], ..Body::default() });
 }
 
 /// Two points of one line, in its order.

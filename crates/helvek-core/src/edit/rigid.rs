@@ -44,7 +44,7 @@ pub(super) fn draw(
             points.push(point.clone());
         }
     }
-    sheet.bodies.insert(name.clone(), Body { runs, points: Vec::new() });
+    sheet.bodies.insert(name.clone(), Body { runs, ..Body::default() });
     for at in &points {
         joints::meet(sheet, at, &name, kind);
     }
@@ -209,8 +209,8 @@ pub(super) fn part(sheet: &mut Sheet, body: &str, at: &str) -> Outcome<String> {
     let name = usual_name(sheet, &behind);
     let moved: HashSet<String> = moved.into_iter().chain(riding_behind.iter().cloned()).collect();
     split_loads(sheet, body, &figure, &front, &behind)?;
-    sheet.bodies.insert(body.to_owned(), Body { runs: front, points: riding });
-    sheet.bodies.insert(name.clone(), Body { runs: behind, points: riding_behind });
+    sheet.bodies.insert(body.to_owned(), Body { runs: front, points: riding, ..old.clone() });
+    sheet.bodies.insert(name.clone(), Body { runs: behind, points: riding_behind, ..old.clone() });
     mentions(sheet, &mut |on, places| {
         if on == body && places.iter().any(|p| moved.contains(p)) {
             name.clone_into(on);

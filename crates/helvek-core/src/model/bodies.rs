@@ -16,6 +16,10 @@ pub struct Body {
     pub riding: Vec<PointId>,
     /// Its runs close a ring, inside which equilibrium does not fix N, V and M.
     pub ring: bool,
+    /// The place of its section in the model's list.
+    pub profile: Option<usize>,
+    /// The place of its material.
+    pub material: Option<usize>,
 }
 
 /// Points in order along a body, at least two.
@@ -57,8 +61,12 @@ impl Builder {
                 continue;
             }
             let ring = closes_a_ring(&runs);
+            let section = body.section.as_ref();
+            let profile = section.and_then(|name| self.profile(name, &format!("{path}.section")));
+            let material = body.material.as_ref();
+            let material = material.and_then(|name| self.material(name, &format!("{path}.material")));
             self.add_body(name);
-            self.model.bodies.push(Body { name: name.clone(), runs, riding, ring });
+            self.model.bodies.push(Body { name: name.clone(), runs, riding, ring, profile, material });
             self.passes();
         }
         self.bodies_missing = self.model.bodies.len() < sheet.bodies.len();

@@ -31,6 +31,8 @@ pub fn build(document: &Document) -> Built {
     builder.model.schools = schools(&sheet.conventions);
     builder.gravity(sheet);
     builder.points(sheet);
+    builder.sections(sheet);
+    builder.materials(sheet);
     builder.bodies(sheet);
     builder.joints(document);
     builder.bars(document);

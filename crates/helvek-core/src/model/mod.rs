@@ -16,6 +16,7 @@ mod places;
 mod resolve;
 mod ropes;
 mod sought;
+mod strength;
 mod supports;
 mod trains;
 
@@ -31,6 +32,7 @@ pub use loads::{Given, Load, LoadKind, load_names};
 pub use order::{Part, Picked, Sum};
 pub use ropes::{Leg, Pulley, Rope, RopeEnd};
 pub use sought::{Amount, Sought, SoughtOf};
+pub use strength::{Material, Profile};
 pub use supports::{Support, SupportKind, support_names};
 pub use trains::{Axle, PathPiece, Train, train_names};
 
@@ -143,6 +145,10 @@ pub struct Model {
     pub points: Vec<NamedPoint>,
     /// The rigid bodies.
     pub bodies: Vec<Body>,
+    /// Cross-sections.
+    pub profiles: Vec<Profile>,
+    /// Materials: those of the sheet, then the assumed ones that are named.
+    pub materials: Vec<Material>,
     /// The pins that are free bodies of their own.
     pub pins: Vec<Pin>,
     /// Two-force members.

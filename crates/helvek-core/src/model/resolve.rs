@@ -21,6 +21,8 @@ pub(super) struct Builder {
     pub(super) places: Places,
     /// A joint could not be built, so that "without a joint" would only be noise.
     pub(super) joints_missing: bool,
+    /// As above, for sections.
+    pub(super) sections_missing: bool,
     /// As above, for pulleys.
     pub(super) pulleys_missing: bool,
     /// The sought symbol whose limit is asked.
@@ -39,6 +41,7 @@ impl Builder {
             body_ids: HashMap::new(),
             places: Places::default(),
             joints_missing: false,
+            sections_missing: false,
             pulleys_missing: false,
             parameter: None,
             met_parameter: false,

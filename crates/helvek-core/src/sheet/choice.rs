@@ -1,8 +1,8 @@
 //! Words that stand for one of a few values, in one table each: for reading, and for naming what was expected.
 
 use super::{
-    Assume, BarKind, Bent, First, Heads, InsideBy, JointKind, Per, PickedAxis, Reactions, Results, Side,
-    SpaceKind, SupportKind, Truss, Turn, Vertical, Wheels,
+    Assume, BarKind, Bent, First, Heads, InsideBy, JointKind, Per, PickedAxis, Reactions, Results, ShapeWord,
+    Side, SpaceKind, SupportKind, Truss, Turn, Vertical, Wheels,
 };
 
 /// A value that is written as one of a few words.
@@ -69,6 +69,22 @@ impl Choice for InsideBy {
 
 impl Choice for Side {
     const WORDS: &'static [(&'static str, Self)] = &[("before", Self::Before), ("after", Self::After)];
+}
+
+impl Choice for ShapeWord {
+    const WORDS: &'static [(&'static str, Self)] = &[
+        ("rectangle", Self::Rectangle),
+        ("box", Self::Box),
+        ("round", Self::Round),
+        ("tube", Self::Tube),
+        ("i", Self::I),
+        ("t", Self::T),
+        ("channel", Self::Channel),
+        ("angle", Self::Angle),
+        ("pair", Self::Pair),
+        ("polygon", Self::Polygon),
+        ("composite", Self::Composite),
+    ];
 }
 
 impl Choice for Heads {

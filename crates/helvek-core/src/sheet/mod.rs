@@ -8,6 +8,7 @@ mod fields;
 mod limits;
 mod loads;
 mod moving;
+mod strength;
 mod tree;
 mod work;
 
@@ -19,6 +20,7 @@ pub use document::{Document, MAX_TEXT, Syntax, read};
 pub use limits::Limit;
 pub use loads::{CoupleLoad, DistributedLoad, ForceLoad, Load, OwnWeight, Per, WeightLoad};
 pub use moving::{Axle, Heads, Train};
+pub use strength::{Material, Section, SectionPart, ShapeWord};
 pub use work::{Apart, Combination, Pick, PickedAxis, PickedEquation, PickedSum, Side};
 
 use indexmap::IndexMap;
@@ -67,6 +69,12 @@ pub struct Sheet {
     /// Rigid bodies by name.
     #[serde(default)]
     pub bodies: IndexMap<String, Body>,
+    /// Cross-sections by name.
+    #[serde(default, skip_serializing_if = "IndexMap::is_empty")]
+    pub sections: IndexMap<String, Section>,
+    /// Materials by name.
+    #[serde(default, skip_serializing_if = "IndexMap::is_empty")]
+    pub materials: IndexMap<String, Material>,
     /// Straight two-force members, pinned at both ends.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub bars: Vec<Bar>,
@@ -321,6 +329,12 @@ pub struct Body {
     /// Points that ride along without being on a run.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub points: Vec<String>,
+    /// Its cross-section, all along.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub section: Option<String>,
+    /// What it is made of.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub material: Option<String>,
 }
 
 /// A direction, written the same way everywhere.

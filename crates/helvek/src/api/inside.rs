@@ -10,7 +10,10 @@ use helvek_core::passage::{Facing, Passage, Section};
 use helvek_core::problem::Problem;
 use helvek_core::sheet::Document;
 use helvek_core::solution::{self, Solved};
-use helvek_figure::{Mark, Piece, Scene, diagrams, envelopes, influence_at, influence_of, pieces, swept};
+use helvek_figure::{
+    Mark, Piece, Scene, SectionMark, diagrams, envelopes, influence_at, influence_of, pieces, section_mark,
+    swept,
+};
 use helvek_report::cut::{PageCut, page_cut};
 use helvek_report::moving::influence_lines;
 use helvek_report::page::{Page, inside_lines};
@@ -123,6 +126,11 @@ fn pass(
         (None, None) => None,
     };
     scene.inside = lines.or(drawn).or_else(|| swept(passage));
+}
+
+/// The section of a member where it is cut, with its stresses.
+pub(super) fn cut_section(document: &Document, solved: &Solved, wanted: &CutWanted) -> Option<SectionMark> {
+    section_mark(solved, &section(document, solved, wanted)?)
 }
 
 /// The place of a cut as a section of the model.

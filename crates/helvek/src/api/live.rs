@@ -1,6 +1,6 @@
 //! Solving while someone draws.
 
-use super::inside::{CutWanted, TrainWanted, look_inside, look_into};
+use super::inside::{CutWanted, TrainWanted, cut_section, look_inside, look_into};
 use super::json::Body;
 use super::{ApiError, ErrorBody};
 use axum::Json;
@@ -12,7 +12,7 @@ use helvek_core::edit::{self, Edit};
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, Document, MAX_TEXT, Sheet, Syntax};
 use helvek_core::{model, solution};
-use helvek_figure::{Scene, free_bodies, pieces, unclear};
+use helvek_figure::{Scene, SectionMark, free_bodies, pieces, unclear};
 use helvek_report::choice::choices;
 use helvek_report::cut::PageCut;
 use helvek_report::page::{Page, next, table};
@@ -106,6 +106,10 @@ pub(crate) struct LiveSolution {
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]
     pub(crate) cut_refused: Vec<Problem>,
+    /// The section of the member there, with its stresses.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub(crate) section: Option<SectionMark>,
     /// How it moves, when it can.
     pub(crate) free_motion: Option<FreeMotion>,
 }
@@ -199,13 +203,14 @@ fn reply(request: &LiveRequest) -> LiveReply {
         if request.apart {
             scene.apart = pieces(&solved, &scene, &document.sheet.conventions.apart.together);
         }
-        let (mut shown, mut cut_refused) = (None, Vec::new());
+        let (mut shown, mut cut_refused, mut section) = (None, Vec::new(), None);
         if let Some(wanted) =
             request.cut.as_ref().filter(|_| solved.verdict.equilibrium && request.train.is_none())
         {
             match look_into(&document, &solved, wanted) {
                 Ok((page, halves)) => {
                     shown = Some(page);
+                    section = cut_section(&document, &solved, wanted);
                     scene.apart = halves;
                 }
                 Err(problems) => cut_refused = problems,
@@ -214,6 +219,7 @@ fn reply(request: &LiveRequest) -> LiveReply {
         let free_motion = answers.free_motion.clone();
         LiveSolution {
             cut: shown,
+            section,
             cut_refused,
             answers: (!request.lean).then_some(answers),
             page,

@@ -731,6 +731,12 @@ export interface components {
             readonly envelope?: components["schemas"]["EnvelopeAnswer"] | null;
             /** @description Each train of forces, wherever it stands. */
             readonly moving?: readonly components["schemas"]["MovingAnswer"][];
+            /** @description What follows from each section that a body has. */
+            readonly sections?: {
+                readonly [key: string]: components["schemas"]["SectionAnswer"];
+            };
+            /** @description The largest stresses along every straight stretch of a body with a section. */
+            readonly stresses?: readonly components["schemas"]["StressAnswer"][];
             /** @description The steps in order. */
             readonly working: readonly components["schemas"]["StepAnswer"][];
             /** @description How the model moves, when it can. */
@@ -875,6 +881,10 @@ export interface components {
             readonly runs?: readonly (readonly string[])[];
             /** @description Points that ride along without being on a run. */
             readonly points?: readonly string[];
+            /** @description Its cross-section, all along. */
+            readonly section?: string | null;
+            /** @description What it is made of. */
+            readonly material?: string | null;
         };
         /** @description A rigid motion: the point `about` moves by `translation` while the body turns by `rotation`. */
         readonly BodyMotionAnswer: {
@@ -2211,6 +2221,8 @@ export interface components {
             readonly cut?: components["schemas"]["PageCut"] | null;
             /** @description Why it could not be made. */
             readonly cut_refused?: readonly components["schemas"]["Problem"][];
+            /** @description The section of the member there, with its stresses. */
+            readonly section?: components["schemas"]["SectionMark"] | null;
             /** @description How it moves, when it can. */
             readonly free_motion: components["schemas"]["FreeMotion"] | null;
         };
@@ -2564,6 +2576,21 @@ export interface components {
             readonly message: string;
             /** @description What to do. */
             readonly cure: string;
+        };
+        /** @description A material by its figures, bare numbers in the sheet's unit of stress. */
+        readonly Material: {
+            /** @description The modulus of elasticity. */
+            readonly E?: components["schemas"]["Quantity"] | null;
+            /** @description The shear modulus. */
+            readonly G?: components["schemas"]["Quantity"] | null;
+            /** @description The stress at which it yields. */
+            readonly yield?: components["schemas"]["Quantity"] | null;
+            /** @description The stress at which it breaks. */
+            readonly ultimate?: components["schemas"]["Quantity"] | null;
+            /** @description The shear stress it can carry. */
+            readonly shear?: components["schemas"]["Quantity"] | null;
+            /** @description The bearing stress it can carry. */
+            readonly bearing?: components["schemas"]["Quantity"] | null;
         };
         /** @description The least or the greatest, with where the train stands for it. */
         readonly MostAnswer: {
@@ -3161,10 +3188,173 @@ export interface components {
             /** @description N, V and M along the members, where that was wanted: see [`diagrams`]. */
             readonly inside?: components["schemas"]["Diagrams"] | null;
         };
+        /** @description A cross-section by its dimensions, bare numbers in the sheet's unit of sections. */
+        readonly Section: {
+            /** @description What it is. */
+            readonly shape: components["schemas"]["ShapeWord"];
+            /** @description Over all, along the height of its member. */
+            readonly height?: components["schemas"]["Quantity"] | null;
+            /** @description Over all; of an I that of its bottom flange. */
+            readonly width?: components["schemas"]["Quantity"] | null;
+            /** @description Of a round or a tube. */
+            readonly diameter?: components["schemas"]["Quantity"] | null;
+            /** @description Of a box, a tube or an angle. */
+            readonly wall?: components["schemas"]["Quantity"] | null;
+            /** @description How thick a flange is; of an I the bottom one. */
+            readonly flange?: components["schemas"]["Quantity"] | null;
+            /** @description How thick the web is. */
+            readonly web?: components["schemas"]["Quantity"] | null;
+            /** @description Of an I: its top flange, when it is another. */
+            readonly top_width?: components["schemas"]["Quantity"] | null;
+            /** @description Of an I: how thick its top flange is, when that differs. */
+            readonly top_flange?: components["schemas"]["Quantity"] | null;
+            /** @description Of a pair: the section of which there are two. */
+            readonly of?: string | null;
+            /** @description Of a pair: how far apart the two are. */
+            readonly gap?: components["schemas"]["Quantity"] | null;
+            /** @description Of a polygon: its corners once round, `[right, up]`. */
+            readonly outline?: readonly (readonly components["schemas"]["Quantity"][])[];
+            /** @description Of a polygon: its holes, each by its corners. */
+            readonly holes?: readonly (readonly (readonly components["schemas"]["Quantity"][])[])[];
+            /** @description Of a composite: the sections of which it is put together. */
+            readonly parts?: readonly components["schemas"]["SectionPart"][];
+            /** @description It is kept from deflecting sideways: bent in the plane of the sheet also where that is not a principal axis. */
+            readonly held?: boolean | null;
+        };
+        /** @description What follows from a section, in the sheet's unit of sections. Axes: y along the height of the member, z across it. */
+        readonly SectionAnswer: {
+            /**
+             * Format: double
+             * @description A
+             */
+            readonly area: number;
+            /** @description [z, y] in the axes of its dimensions. */
+            readonly centroid: [
+                number,
+                number
+            ];
+            /**
+             * Format: double
+             * @description ∫y² dA: bending in the plane of the sheet.
+             */
+            readonly i_z: number;
+            /**
+             * Format: double
+             * @description ∫z² dA
+             */
+            readonly i_y: number;
+            /**
+             * Format: double
+             * @description ∫zy dA; not 0 when y and z are not principal axes.
+             */
+            readonly i_zy: number;
+            /** @description The greatest and the least moment of inertia over all axes. */
+            readonly principal: [
+                number,
+                number
+            ];
+            /**
+             * Format: double
+             * @description From the z axis to the axis of the greatest, counter-clockwise.
+             */
+            readonly angle: number;
+            /** @description From the centroid to the bottom and to the top face. */
+            readonly faces: [
+                number,
+                number
+            ];
+            /** @description I/c of the top face and of the bottom one. */
+            readonly moduli: [
+                number,
+                number
+            ];
+            /** @description Radii of gyration, in the plane of the sheet and out of it. */
+            readonly gyration: [
+                number,
+                number
+            ];
+            /**
+             * Format: double
+             * @description The plastic modulus.
+             */
+            readonly plastic: number;
+        };
+        /** @description A section with the stresses at the place where its member is cut. Lengths are in the sheet's unit of sections, levels from the centroid, stresses tension positive. */
+        readonly SectionMark: {
+            /** @description Its name. */
+            readonly name: string;
+            /** @description The unit of its lengths. */
+            readonly unit: string;
+            /** @description The unit of stresses. */
+            readonly stress: string;
+            /** @description What it is made of. */
+            readonly parts: readonly components["schemas"]["SectionPart2"][];
+            /** @description The levels of its bottom and its top face. */
+            readonly faces: [
+                number,
+                number
+            ];
+            /** @description Its least and greatest z. */
+            readonly sides: [
+                number,
+                number
+            ];
+            /** @description Which side of the sheet its top face looks to: `up`, `left` ... as the member lies. */
+            readonly top: string;
+            /** @description N/A */
+            readonly axial: components["schemas"]["StressBand"];
+            /** @description From M, at the bottom and at the top face. */
+            readonly bending: components["schemas"]["StressBand"];
+            /** @description Both together. */
+            readonly normal: components["schemas"]["StressBand"];
+            /**
+             * Format: double
+             * @description The level at which they come to nothing, where it lies inside.
+             */
+            readonly neutral: number | null;
+            /** @description V·Q/(I·t) from the bottom to the top: level and stress. */
+            readonly shear: readonly [
+                number,
+                number
+            ][];
+            /** @description The largest of them. */
+            readonly sheared: components["schemas"]["StressText"];
+        };
+        /** @description A part of a composite section. */
+        readonly SectionPart: {
+            /** @description Another section of the sheet. */
+            readonly of: string;
+            /** @description How far it is moved from where it stands by itself, `[right, up]`. */
+            readonly at?: readonly components["schemas"]["Quantity"][];
+            /** @description It is taken away. */
+            readonly hole?: boolean | null;
+        };
+        /** @description An area of a section. */
+        readonly SectionPart2: {
+            /** @description Its corners [z, y] from the centroid; none of a disc. */
+            readonly outline: readonly [
+                number,
+                number
+            ][];
+            /** @description Of a disc: its centre. */
+            readonly centre: [
+                number,
+                number
+            ] | null;
+            /**
+             * Format: double
+             * @description Of a disc.
+             */
+            readonly radius: number;
+            /** @description It is taken away. */
+            readonly hole: boolean;
+        };
         /** @description What a bar carries. */
         readonly Sense: "tension" | "compression" | "zero";
         /** @description The symbols of supports. */
         readonly Shape: "pin" | "roller" | "fixed" | "surface" | "guide" | "link" | "cable" | "rough";
+        /** @description The shapes of sections. */
+        readonly ShapeWord: "rectangle" | "box" | "round" | "tube" | "i" | "t" | "channel" | "angle" | "pair" | "polygon" | "composite";
         /** @description One sheet. Keys that this version does not solve yet are refused by name when it is read. */
         readonly Sheet: {
             /** @description Always `helvek-sheet/1`. */
@@ -3200,6 +3390,14 @@ export interface components {
              */
             readonly bodies?: {
                 readonly [key: string]: components["schemas"]["Body"];
+            };
+            /** @description Cross-sections by name. */
+            readonly sections?: {
+                readonly [key: string]: components["schemas"]["Section"];
+            };
+            /** @description Materials by name. */
+            readonly materials?: {
+                readonly [key: string]: components["schemas"]["Material"];
             };
             /** @description Straight two-force members, pinned at both ends. */
             readonly bars?: readonly components["schemas"]["Bar"][];
@@ -3337,6 +3535,74 @@ export interface components {
                 number,
                 number
             ];
+        };
+        /** @description The largest stresses along a stretch. */
+        readonly StressAnswer: {
+            /** @description The body. */
+            readonly on: string;
+            /** @description Its first point. */
+            readonly from: string;
+            /** @description Its last point. */
+            readonly to: string;
+            /** @description Its section. */
+            readonly section: string;
+            /** @description The least and the greatest normal stress at the fibre that a sagging moment compresses most. */
+            readonly top: [
+                components["schemas"]["StressExtreme"],
+                components["schemas"]["StressExtreme"]
+            ];
+            /** @description The same at the fibre that it pulls most. */
+            readonly bottom: [
+                components["schemas"]["StressExtreme"],
+                components["schemas"]["StressExtreme"]
+            ];
+            /** @description The largest shear stress. */
+            readonly shear: components["schemas"]["StressExtreme"];
+            /**
+             * Format: double
+             * @description At which level, from the centroid, in the unit of sections.
+             */
+            readonly level: number;
+            /** @description The section is bent off its principal axes, and is not held sideways. */
+            readonly coupled: boolean;
+            /**
+             * Format: double
+             * @description How many times the largest normal stress goes into the yield stress of its material, else its ultimate stress.
+             */
+            readonly factor: number | null;
+        };
+        /** @description A stress that is linear over the height. */
+        readonly StressBand: {
+            /** @description At the bottom face and at the top face. */
+            readonly ends: [
+                components["schemas"]["StressText"],
+                components["schemas"]["StressText"]
+            ];
+        };
+        /** @description A stress with its place. */
+        readonly StressExtreme: {
+            /**
+             * Format: double
+             * @description Tension positive.
+             */
+            readonly value: number;
+            /**
+             * Format: double
+             * @description From the first point of the stretch.
+             */
+            readonly distance: number;
+            /** @description Just before or just after what acts there. */
+            readonly side: components["schemas"]["Side"];
+        };
+        /** @description A stress, also as it is written. */
+        readonly StressText: {
+            /**
+             * Format: double
+             * @description Tension positive.
+             */
+            readonly value: number;
+            /** @description Rounded, without its unit. */
+            readonly text: string;
         };
         /** @description A straight stretch of a body, corner to corner. */
         readonly StretchMark: {

@@ -5,10 +5,12 @@
   import { keyOf, OF_STATES, type Tool, tool } from '../entry/tools';
   import Symbol from '../ui/Symbol.svelte';
   import ChoiceLines from './ChoiceLines.svelte';
+  import SectionView from './SectionView.svelte';
   import TrainLines from './TrainLines.svelte';
 
   const { session, choose }: { session: Session; choose: (tool: Tool) => void } = $props();
   const page = $derived(session.page);
+  const section = $derived(session.reply?.solution?.section ?? null);
   const train = $derived((page?.trains ?? []).find((t) => t.name === session.looking.train) ?? null);
   const cut = $derived(session.looking.cut ? (session.reply?.solution?.cut ?? null) : null);
 </script>
@@ -27,6 +29,7 @@
       <ul class="values">
         {#each cut.values as value (value)}<li>{value}</li>{/each}
       </ul>
+      {#if section}<SectionView mark={section} />{/if}
       {#each cut.parts as part, i (part.title)}
         <h3>{part.title}</h3>
         <p class="quiet">{part.says}</p>

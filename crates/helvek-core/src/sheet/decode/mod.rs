@@ -3,6 +3,7 @@
 mod connections;
 mod loads;
 mod moving;
+mod strength;
 mod work;
 
 use super::fields::{Fields, Reader};
@@ -28,9 +29,9 @@ pub(super) struct Rows {
 }
 
 /// Keys of the format that this version refuses by name.
-const LATER: &[&str] = &["sections", "materials", "pins", "settlement", "spring", "temperature"];
+const LATER: &[&str] = &["pins", "settlement", "spring", "temperature"];
 const LATER_CONVENTIONS: &[&str] = &["working"];
-const LATER_BODY: &[&str] = &["section", "material", "EI", "EA"];
+const LATER_BODY: &[&str] = &["EI", "EA"];
 
 pub(super) fn sheet(reader: &mut Reader, root: &Node) -> Decoded {
     let mut decoded = Decoded::default();
@@ -66,6 +67,18 @@ pub(super) fn sheet(reader: &mut Reader, root: &Node) -> Decoded {
         let path = format!("bodies.{name}");
         if let Some(body) = body(fields.reader, node, &path) {
             insert(fields.reader, &mut sheet.bodies, name, body, &path);
+        }
+    }
+    for (name, node) in entries(&mut fields, "sections") {
+        let path = format!("sections.{name}");
+        if let Some(section) = strength::section(fields.reader, node, &path) {
+            insert(fields.reader, &mut sheet.sections, name, section, &path);
+        }
+    }
+    for (name, node) in entries(&mut fields, "materials") {
+        let path = format!("materials.{name}");
+        if let Some(material) = strength::material(fields.reader, node, &path) {
+            insert(fields.reader, &mut sheet.materials, name, material, &path);
         }
     }
     for (row, node) in rows(&mut fields, "bars", "bars") {
@@ -251,6 +264,7 @@ fn body(reader: &mut Reader, node: &Node, path: &str) -> Option<Body> {
         runs.map(|(i, run)| names(fields.reader, run, &format!("{runs_path}[{i}]"), "point names")).collect()
     });
     let points = fields.get("points").map(|node| names(fields.reader, node, &points_path, "point names"));
+    let (section, material) = (fields.name("section"), fields.name("material"));
     fields.finish(LATER_BODY);
     if runs.is_none() && points.is_none() {
         reader.form(
@@ -260,7 +274,7 @@ fn body(reader: &mut Reader, node: &Node, path: &str) -> Option<Body> {
         );
         return None;
     }
-    Some(Body { runs: runs.unwrap_or_default(), points: points.unwrap_or_default() })
+    Some(Body { runs: runs.unwrap_or_default(), points: points.unwrap_or_default(), section, material })
 }
 
 fn direction(fields: &mut Fields<'_, '_>, key: &'static str) -> Option<Direction> {

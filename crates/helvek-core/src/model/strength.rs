@@ -1,0 +1,258 @@
+//! Sections and materials, resolved.
+
+use super::resolve::Builder;
+use crate::problem::{ProblemKind, nearest};
+use crate::section::{Section, Shape};
+use crate::sheet::{self, Quantity, ShapeWord, Sheet};
+use crate::units::{Dimension, parse_quantity};
+
+/// A material: what is not given is not known, and nothing is judged by it. Pa.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct Material {
+    /// As written.
+    pub name: String,
+    /// The modulus of elasticity.
+    pub e: Option<f64>,
+    /// The shear modulus.
+    pub g: Option<f64>,
+    /// Where it yields.
+    pub yields: Option<f64>,
+    /// Where it breaks.
+    pub ultimate: Option<f64>,
+    /// The shear stress it can carry.
+    pub shear: Option<f64>,
+    /// The bearing stress it can carry.
+    pub bearing: Option<f64>,
+    /// Its figures are made up to begin with: they are to be replaced.
+    pub assumed: bool,
+}
+
+/// A section with whether it is kept from deflecting sideways.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Profile {
+    /// Its shape and what follows.
+    pub section: Section,
+    /// Bent in the plane of the sheet alone, whatever its principal axes.
+    pub held: bool,
+}
+
+/// Round figures of no particular product, in Pa: E, G, yield, ultimate.
+const ASSUMED: &[(&str, [f64; 4])] = &[
+    ("assumed steel", [200e9, 77e9, 240e6, 360e6]),
+    ("assumed aluminium", [70e9, 26e9, 150e6, 200e6]),
+    ("assumed timber", [10e9, 0.6e9, 0.0, 20e6]),
+];
+
+impl Builder {
+    pub(super) fn materials(&mut self, sheet: &Sheet) {
+        for (name, written) in &sheet.materials {
+            let path = format!("materials.{name}");
+            let mut figure = |quantity: &Option<Quantity>, key: &str| {
+                let path = format!("{path}.{key}");
+                let value = self.si(quantity.as_ref()?, Dimension::STRESS, name, &path)?;
+                if value > 0.0 {
+                    return Some(value);
+                }
+                let message = format!("The {key} of {name} is not positive.");
+                self.sense(&path, message, "Write a positive stress such as \"240 MPa\".");
+                None
+            };
+            let material = Material {
+                name: name.clone(),
+                e: figure(&written.e, "E"),
+                g: figure(&written.g, "G"),
+                yields: figure(&written.yields, "yield"),
+                ultimate: figure(&written.ultimate, "ultimate"),
+                shear: figure(&written.shear, "shear"),
+                bearing: figure(&written.bearing, "bearing"),
+                assumed: false,
+            };
+            self.model.materials.push(material);
+        }
+    }
+
+    /// The place of a material in the list; one of the assumed ones is added when it is named.
+    pub(super) fn material(&mut self, name: &str, path: &str) -> Option<usize> {
+        if let Some(row) = self.model.materials.iter().position(|m| m.name == name) {
+            return Some(row);
+        }
+        if let Some((_, figures)) = ASSUMED.iter().find(|(known, _)| *known == name) {
+            let [e, g, yields, ultimate] = figures.map(|figure| (figure > 0.0).then_some(figure));
+            let name = name.to_owned();
+            let material = Material { name, e, g, yields, ultimate, assumed: true, ..Material::default() };
+            self.model.materials.push(material);
+            return Some(self.model.materials.len() - 1);
+        }
+        let known = self.model.materials.iter().map(|m| m.name.as_str()).chain(ASSUMED.iter().map(|a| a.0));
+        let known: Vec<String> = known.map(str::to_owned).collect();
+        let cure = match nearest(name, known.iter().map(String::as_str)) {
+            Some(near) => format!("Perhaps \"{near}\" is meant."),
+            None => format!("Here: {}.", known.join(", ")),
+        };
+        self.problem(ProblemKind::Name, path, format!("There is no material \"{name}\"."), cure);
+        None
+    }
+
+    /// The place of a section in the list.
+    pub(super) fn profile(&mut self, name: &str, path: &str) -> Option<usize> {
+        let row = self.model.profiles.iter().position(|p| p.section.name == name);
+        if row.is_none() && !self.sections_missing {
+            let known: Vec<String> = self.model.profiles.iter().map(|p| p.section.name.clone()).collect();
+            let cure = match nearest(name, known.iter().map(String::as_str)) {
+                Some(near) => format!("Perhaps \"{near}\" is meant."),
+                None => "Add it to the sections.".to_owned(),
+            };
+            self.problem(ProblemKind::Name, path, format!("There is no section \"{name}\"."), cure);
+        }
+        row
+    }
+
+    pub(super) fn sections(&mut self, sheet: &Sheet) {
+        for (name, written) in &sheet.sections {
+            let path = format!("sections.{name}");
+            let Some(shape) = self.shape(sheet, written, name, &path, 0) else { continue };
+            match Section::of(name, shape) {
+                Ok(section) => {
+                    self.model.profiles.push(Profile { section, held: written.held.unwrap_or_default() });
+                }
+                Err(fault) => self.sense(&path, format!("Section {name}: {fault}"), fault.cure()),
+            }
+        }
+        self.sections_missing = self.model.profiles.len() < sheet.sections.len();
+    }
+
+    fn shape(
+        &mut self,
+        sheet: &Sheet,
+        written: &sheet::Section,
+        name: &str,
+        path: &str,
+        depth: usize,
+    ) -> Option<Shape> {
+        let mut size = |quantity: &Option<Quantity>, key: &str| {
+            self.section_length(quantity.as_ref()?, name, &format!("{path}.{key}"))
+        };
+        Some(match written.shape {
+            ShapeWord::Rectangle => Shape::Rectangle {
+                width: size(&written.width, "width")?,
+                height: size(&written.height, "height")?,
+            },
+            ShapeWord::Box => Shape::Box {
+                width: size(&written.width, "width")?,
+                height: size(&written.height, "height")?,
+                wall: size(&written.wall, "wall")?,
+            },
+            ShapeWord::Round => Shape::Round { diameter: size(&written.diameter, "diameter")? },
+            ShapeWord::Tube => Shape::Tube {
+                diameter: size(&written.diameter, "diameter")?,
+                wall: size(&written.wall, "wall")?,
+            },
+            ShapeWord::I => {
+                let (width, flange) = (size(&written.width, "width")?, size(&written.flange, "flange")?);
+                let top = |written: &Option<Quantity>, found: Option<f64>, same: f64| match written {
+                    None => Some(same),
+                    Some(_) => found,
+                };
+                let top_width = size(&written.top_width, "top_width");
+                let top_flange = size(&written.top_flange, "top_flange");
+                Shape::I {
+                    height: size(&written.height, "height")?,
+                    widths: [top(&written.top_width, top_width, width)?, width],
+                    flanges: [top(&written.top_flange, top_flange, flange)?, flange],
+                    web: size(&written.web, "web")?,
+                }
+            }
+            ShapeWord::T => Shape::T {
+                height: size(&written.height, "height")?,
+                width: size(&written.width, "width")?,
+                flange: size(&written.flange, "flange")?,
+                web: size(&written.web, "web")?,
+            },
+            ShapeWord::Channel => Shape::Channel {
+                height: size(&written.height, "height")?,
+                width: size(&written.width, "width")?,
+                flange: size(&written.flange, "flange")?,
+                web: size(&written.web, "web")?,
+            },
+            ShapeWord::Angle => Shape::Angle {
+                height: size(&written.height, "height")?,
+                width: size(&written.width, "width")?,
+                wall: size(&written.wall, "wall")?,
+            },
+            ShapeWord::Pair => {
+                let gap = match &written.gap {
+                    None => 0.0,
+                    Some(_) => size(&written.gap, "gap")?,
+                };
+                let of = self.other(sheet, written.of.as_deref()?, &format!("{path}.of"), depth)?;
+                Shape::Pair { of: Box::new(of), gap }
+            }
+            ShapeWord::Polygon => Shape::Polygon {
+                outline: self.corners(&written.outline, name, &format!("{path}.outline"))?,
+                holes: written
+                    .holes
+                    .iter()
+                    .enumerate()
+                    .map(|(i, hole)| self.corners(hole, name, &format!("{path}.holes[{i}]")))
+                    .collect::<Option<_>>()?,
+            },
+            ShapeWord::Composite => {
+                let mut parts = Vec::new();
+                for (i, part) in written.parts.iter().enumerate() {
+                    let path = format!("{path}.parts[{i}]");
+                    let of = self.other(sheet, &part.of, &format!("{path}.of"), depth)?;
+                    let mut at = [0.0; 2];
+                    for (k, quantity) in part.at.iter().enumerate() {
+                        at[k] = self.section_length(quantity, name, &format!("{path}.at[{k}]"))?;
+                    }
+                    parts.push((of, at, part.hole.unwrap_or_default()));
+                }
+                Shape::Composite { parts }
+            }
+        })
+    }
+
+    /// The shape of another section of the sheet.
+    fn other(&mut self, sheet: &Sheet, name: &str, path: &str, depth: usize) -> Option<Shape> {
+        /// Deeper than any section that is meant: it holds itself.
+        const DEEP: usize = 8;
+        let Some(written) = sheet.sections.get(name) else {
+            let cure = match nearest(name, sheet.sections.keys().map(String::as_str)) {
+                Some(near) => format!("Perhaps \"{near}\" is meant."),
+                None => "Add it to the sections.".to_owned(),
+            };
+            self.problem(ProblemKind::Name, path, format!("There is no section \"{name}\"."), cure);
+            return None;
+        };
+        if depth >= DEEP {
+            self.sense(path, format!("The section {name} is made of itself."), "Name another one.");
+            return None;
+        }
+        self.shape(sheet, written, name, &format!("sections.{name}"), depth + 1)
+    }
+
+    fn corners(&mut self, written: &[Vec<Quantity>], name: &str, path: &str) -> Option<Vec<[f64; 2]>> {
+        let corner = |(i, corner): (usize, &Vec<Quantity>)| {
+            let mut at = [0.0; 2];
+            for (k, quantity) in corner.iter().enumerate() {
+                at[k] = self.section_length(quantity, name, &format!("{path}[{i}][{k}]"))?;
+            }
+            Some(at)
+        };
+        written.iter().enumerate().map(corner).collect()
+    }
+
+    /// A length in the sheet's unit of sections.
+    fn section_length(&mut self, quantity: &Quantity, of: &str, path: &str) -> Option<f64> {
+        let bare = match quantity {
+            Quantity::Number(n) => Some(*n),
+            Quantity::Text(text) => {
+                parse_quantity(text).ok().filter(|parsed| parsed.unit.is_none()).map(|parsed| parsed.value)
+            }
+        };
+        match bare {
+            Some(n) => Some(self.model.units.section.to_si(n)),
+            None => self.si(quantity, Dimension::LENGTH, of, path),
+        }
+    }
+}

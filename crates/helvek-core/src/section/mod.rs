@@ -1,0 +1,37 @@
+//! Cross-sections: from dimensions to areas, moments and fibres.
+//!
+//! Axes of a section: y up, towards the left of the run of its member; z to the right, as it is seen from behind, along the run. In a plane sheet M bends about z:
+//! where M > 0 the fibres at the largest y are compressed. Metres throughout.
+
+mod properties;
+mod shape;
+mod solid;
+
+pub use properties::{Fibre, Properties};
+pub use shape::{Fault, Shape};
+pub use solid::Solid;
+
+/// A section with what follows from its shape.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Section {
+    /// As written.
+    pub name: String,
+    /// Its dimensions.
+    pub shape: Shape,
+    /// What it is made of: areas that are added and taken away, in its own axes.
+    pub solids: Vec<Solid>,
+    /// What follows.
+    pub properties: Properties,
+}
+
+impl Section {
+    /// A section from its shape.
+    ///
+    /// # Errors
+    /// Everything that makes it impossible: a wall thicker than its tube, an outline that crosses itself.
+    pub fn of(name: &str, shape: Shape) -> Result<Self, Fault> {
+        let solids = shape.solids()?;
+        let properties = Properties::of(&solids);
+        Ok(Self { name: name.to_owned(), shape, solids, properties })
+    }
+}

@@ -1,0 +1,155 @@
+//! A member cut open: its section, and the stresses over its height.
+
+use helvek_core::geometry::Vector;
+use helvek_core::inside::Inner;
+use helvek_core::passage::Section as Place;
+use helvek_core::section::Solid;
+use helvek_core::solution::Solved;
+use helvek_core::units::{Unit, figures};
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// A section with the stresses at the place where its member is cut. Lengths are in the sheet's unit of sections, levels from the centroid, stresses tension positive.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct SectionMark {
+    /// Its name.
+    pub name: String,
+    /// The unit of its lengths.
+    pub unit: String,
+    /// The unit of stresses.
+    pub stress: String,
+    /// What it is made of.
+    pub parts: Vec<SectionPart>,
+    /// The levels of its bottom and its top face.
+    pub faces: [f64; 2],
+    /// Its least and greatest z.
+    pub sides: [f64; 2],
+    /// Which side of the sheet its top face looks to: `up`, `left` ... as the member lies.
+    pub top: &'static str,
+    /// N/A
+    pub axial: StressBand,
+    /// From M, at the bottom and at the top face.
+    pub bending: StressBand,
+    /// Both together.
+    pub normal: StressBand,
+    /// The level at which they come to nothing, where it lies inside.
+    pub neutral: Option<f64>,
+    /// V·Q/(I·t) from the bottom to the top: level and stress.
+    pub shear: Vec<[f64; 2]>,
+    /// The largest of them.
+    pub sheared: StressText,
+}
+
+/// A stress that is linear over the height.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct StressBand {
+    /// At the bottom face and at the top face.
+    pub ends: [StressText; 2],
+}
+
+/// A stress, also as it is written.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct StressText {
+    /// Tension positive.
+    pub value: f64,
+    /// Rounded, without its unit.
+    pub text: String,
+}
+
+/// An area of a section.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct SectionPart {
+    /// Its corners [z, y] from the centroid; none of a disc.
+    pub outline: Vec<[f64; 2]>,
+    /// Of a disc: its centre.
+    pub centre: Option<[f64; 2]>,
+    /// Of a disc.
+    pub radius: f64,
+    /// It is taken away.
+    pub hole: bool,
+}
+
+/// So many levels between two corners of the outline.
+const LEVELS: usize = 12;
+
+/// The section of a member where it is cut; nothing without one, without a diagram, or where M bends it off the plane of the sheet.
+pub fn section_mark(solved: &Solved, place: &Place) -> Option<SectionMark> {
+    let model = &solved.model;
+    let inside = solved.inside();
+    let here = inside.iter().find(|i| i.body == place.body && [i.from, i.to] == place.stretch)?;
+    let diagram = here.diagram.as_ref().ok()?;
+    let profile = &model.profiles[model.bodies[place.body.index()].profile?];
+    let properties = &profile.section.properties;
+    if !profile.held && !properties.straight() {
+        return None;
+    }
+    let [n, v, m] = Inner::ALL.map(|inner| diagram.at(inner, place.station, place.side));
+    let (length, stress) = (&model.units.section, &model.units.stress);
+    let written = |value: f64| written(value, stress, model.schools.figures);
+    let bending = properties.faces.map(|y| properties.normal(0.0, m, [0.0, y], true));
+    let axial = n / properties.area;
+    let band = |ends: [f64; 2]| StressBand { ends: ends.map(written) };
+    // N/A = M·y/I at y = N·I/(A·M).
+    let neutral = (m != 0.0).then(|| axial * properties.i_z / m);
+    let neutral = neutral.filter(|y| *y > properties.faces[0] && *y < properties.faces[1]);
+    let levels = properties.levels();
+    let mut shear = Vec::new();
+    for pair in levels.windows(2) {
+        let reach = pair[1] - pair[0];
+        for i in 0..=LEVELS {
+            // Just inside at both ends: the width steps there.
+            let share = (i as f64 / LEVELS as f64).clamp(1e-9, 1.0 - 1e-9);
+            let y = pair[0] + share * reach;
+            shear.push([length.from_si(y), stress.from_si(properties.shear(v, y))]);
+        }
+    }
+    let (_, ratio) = properties.most_sheared();
+    Some(SectionMark {
+        name: profile.section.name.clone(),
+        unit: length.symbol.clone(),
+        stress: stress.symbol.clone(),
+        parts: properties.solids().iter().map(|solid| part(solid, length)).collect(),
+        faces: properties.faces.map(|y| length.from_si(y)),
+        sides: properties.sides.map(|z| length.from_si(z)),
+        top: side_word(diagram.along.left()),
+        axial: band([axial; 2]),
+        normal: band(bending.map(|b| axial + b)),
+        bending: band(bending),
+        neutral: neutral.map(|y| length.from_si(y)),
+        shear,
+        sheared: written(v * ratio / properties.i_z),
+    })
+}
+
+fn written(value: f64, unit: &Unit, digits: u8) -> StressText {
+    let value = unit.from_si(value);
+    StressText { value, text: figures::rounded(value, digits).replace('-', "−") }
+}
+
+/// Which way a direction looks, by its larger component.
+fn side_word(direction: Vector) -> &'static str {
+    match (direction.x.abs() > direction.y.abs(), direction.x > 0.0, direction.y > 0.0) {
+        (true, true, _) => "right",
+        (true, false, _) => "left",
+        (false, _, true) => "up",
+        (false, _, false) => "down",
+    }
+}
+
+fn part(solid: &Solid, unit: &Unit) -> SectionPart {
+    let place = |p: &[f64; 2]| p.map(|v| unit.from_si(v));
+    match solid {
+        Solid::Polygon { outline, hole } => SectionPart {
+            outline: outline.iter().map(place).collect(),
+            centre: None,
+            radius: 0.0,
+            hole: *hole,
+        },
+        Solid::Disc { centre, radius, hole } => SectionPart {
+            outline: Vec::new(),
+            centre: Some(place(centre)),
+            radius: unit.from_si(*radius),
+            hole: *hole,
+        },
+    }
+}
