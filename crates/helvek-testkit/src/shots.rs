@@ -46,14 +46,13 @@ async fn on_paper(browser: &Browser, address: &str, pictures: &Path) {
     browser.settle().await;
     browser.picture(&pictures.join("work.png")).await;
 
-    // Several things chosen, about to be moved; a command looked for by word.
+    // Several things chosen; a command looked for by word.
     browser.keys("1").await;
     browser.script("document.querySelector('[data-handle=\"load:crate\"]').focus()").await;
     browser.keys(" ").await;
     browser.script("document.querySelector('[data-handle=\"support:C\"]').focus()").await;
     browser.keys(" v0.25").await;
     browser.settle().await;
-    browser.picture(&pictures.join("together.png")).await;
     browser.keys("⎋⎋/dist").await;
     browser.picture(&pictures.join("commands.png")).await;
     browser.keys("⎋").await;
@@ -130,6 +129,13 @@ async fn on_paper(browser: &Browser, address: &str, pictures: &Path) {
     browser.settle().await;
     browser.script("document.activeElement.blur()").await;
     browser.picture(&pictures.join("inside.png")).await;
+
+    open(browser, address, "Seed shed shelf").await;
+    browser.keys("5x1.6⏎").await;
+    browser.settle().await;
+    browser.script("document.activeElement.blur()").await;
+    browser.hover("figure .section").await;
+    browser.picture(&pictures.join("stresses.png")).await;
 }
 
 async fn by_lamp(browser: &Browser, address: &str, pictures: &Path) {

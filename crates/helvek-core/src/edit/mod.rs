@@ -21,6 +21,7 @@ mod panels;
 mod parts;
 mod place;
 mod points;
+mod profiles;
 mod remove;
 mod request;
 mod rigid;
@@ -177,6 +178,15 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
                 rename: rename.as_deref(),
             };
             states::train(sheet, name.as_deref(), &slots)?;
+        }
+        Edit::Profile { shape, dimensions, of, material } => {
+            let slots = profiles::Slots {
+                shape: shape.as_deref(),
+                dimensions: dimensions.as_deref(),
+                of: of.as_deref(),
+                material: material.as_deref(),
+            };
+            profiles::give(sheet, &slots)?;
         }
         Edit::Combination { name, sum, rename } => {
             states::combination(sheet, name.as_deref(), sum.as_deref(), rename.as_deref())?;

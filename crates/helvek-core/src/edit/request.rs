@@ -141,6 +141,17 @@ pub enum Edit {
         /// Its new name.
         rename: Option<String>,
     },
+    /// Gives bodies a cross-section, a material, or both.
+    Profile {
+        /// `rectangle`, `box`, `round`, `tube`, `i`, `t`, `channel`, `angle`.
+        shape: Option<String>,
+        /// In their order: `60 x 100`; of an I `height x width x flange x web`. Empty: no section.
+        dimensions: Option<String>,
+        /// The bodies; all unless named.
+        of: Option<String>,
+        /// One of the sheet's materials, or an assumed one; empty for none.
+        material: Option<String>,
+    },
     /// Makes a combination of load cases, or changes it.
     Combination {
         /// Of the one to change.

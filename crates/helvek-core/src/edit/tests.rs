@@ -313,3 +313,37 @@ fn trains_and_combinations_are_entered_changed_and_gone() {
     let gone = edit(&sheet, r#"{"edit":"remove","ids":["combination:A"]}"#).unwrap();
     assert_eq!(gone.combinations.len(), 1);
 }
+
+#[test]
+fn sections_and_materials_are_given_changed_and_taken_off() {
+    let sheet =
+        edit(&beam(), r#"{"edit":"profile","dimensions":"60 x 100","material":"assumed timber"}"#).unwrap();
+    assert_eq!(sheet.bodies["beam"].section.as_deref(), Some("rectangle 60x100"));
+    // M is 16 kN·m at most: 16e6·50/(60·100³/12).
+    let stress = |sheet: &Sheet| {
+        let solved = solution::solve(model::build(&document(sheet)).model);
+        solved.stressed()[0].largest().value.abs()
+    };
+    assert!((stress(&sheet) - 160e6).abs() < 1.0);
+    // Other dimensions make another section; the one that nothing has any more is gone. A unit of its own is kept.
+    let sheet =
+        edit(&sheet, r#"{"edit":"profile","shape":"i","dimensions":"20 cm x 100 x 9 x 6","of":"beam"}"#)
+            .unwrap();
+    assert_eq!(sheet.sections.keys().collect::<Vec<_>>(), ["i 20 cmx100x9x6"]);
+    assert!(stress(&sheet) < 100e6);
+    let bare = edit(&sheet, r#"{"edit":"profile","dimensions":"","material":""}"#).unwrap();
+    assert!(bare.sections.is_empty() && bare.bodies["beam"].material.is_none());
+    for (wrong, words) in [
+        (r#"{"edit":"profile"}"#, "needs its dimensions"),
+        (r#"{"edit":"profile","dimensions":"60"}"#, "has 2 dimensions: width, height"),
+        (r#"{"edit":"profile","shape":"star","dimensions":"60 x 3"}"#, "not a shape"),
+        (r#"{"edit":"profile","shape":"polygon","dimensions":"60 x 3"}"#, "not typed in a row"),
+        (r#"{"edit":"profile","shape":"tube","dimensions":"40 x 20"}"#, "does not fit"),
+        (r#"{"edit":"profile","dimensions":"60 x 3 kN"}"#, "a force"),
+        (r#"{"edit":"profile","dimensions":"60 x 100","of":"beem"}"#, "no body \"beem\""),
+        (r#"{"edit":"profile","material":"assumed steal"}"#, "no material"),
+    ] {
+        let said = edit(&beam(), wrong).unwrap_err();
+        assert!(said.contains(words), "{wrong}: {said}");
+    }
+}

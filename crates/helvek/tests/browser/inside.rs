@@ -250,3 +250,31 @@ async fn stepping_along_by_areas_lights_each_part() {
         .await;
     desk.close().await;
 }
+
+#[tokio::test]
+async fn a_section_is_given_by_key_and_read_where_the_member_is_cut() {
+    let desk = Desk::set(false, Theme::Light).await;
+    let browser = &desk.browser;
+    desk.new_sheet().await;
+    // 12 at 2 of 6: M = 16 there, 16e6·50/(60·100³/12) = 160 MPa.
+    desk.draw(&["b6⏎", "p⏎", "r⏎", "f12@2⏎", "5"]).await;
+    browser.keys("S").await;
+    browser.settle().await;
+    browser.keys("⇥60 x 100⇥⇥assumed steel⏎").await;
+    browser.settle().await;
+    let page = browser.text("section[aria-label='Inside the members']").await;
+    assert!(page.contains("160 MPa at 2 m, tension") && page.contains("factor 1.50"), "{page}");
+    assert!(page.contains("assumed and to be replaced") && page.contains("not checked"), "{page}");
+    browser.keys("x2⏎").await;
+    browser.settle().await;
+    let figure = browser.text("figure[aria-label^='The section']").await;
+    assert!(figure.contains("−160") && figure.contains("160") && figure.contains("top face up"), "{figure}");
+    browser.hover("figure .section").await;
+    browser
+        .until(
+            "return document.querySelector('figcaption').textContent.includes('from the centroid: σ')",
+            "the fibre",
+        )
+        .await;
+    desk.close().await;
+}

@@ -1485,6 +1485,17 @@ export interface components {
             readonly rename?: string | null;
         } | {
             /** @constant */
+            readonly edit: "profile";
+            /** @description `rectangle`, `box`, `round`, `tube`, `i`, `t`, `channel`, `angle`. */
+            readonly shape?: string | null;
+            /** @description In their order: `60 x 100`; of an I `height x width x flange x web`. Empty: no section. */
+            readonly dimensions?: string | null;
+            /** @description The bodies; all unless named. */
+            readonly of?: string | null;
+            /** @description One of the sheet's materials, or an assumed one; empty for none. */
+            readonly material?: string | null;
+        } | {
+            /** @constant */
             readonly edit: "combination";
             /** @description Of the one to change. */
             readonly name?: string | null;

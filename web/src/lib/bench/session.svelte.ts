@@ -2,7 +2,7 @@
 import { Refusal } from '../api/client';
 import type { ArmMark, Edit, LiveReply, Offer, Scene, Sheet } from '../api/types';
 import { mended } from '../entry/mend';
-import { editOf, OF_STATES, type Target, tool, type ToolId } from '../entry/tools';
+import { AT_INSIDE, editOf, OF_STATES, type Target, tool, type ToolId } from '../entry/tools';
 import { Looking } from './looking.svelte';
 import { Parting } from './parting.svelte';
 import type { Saver } from './saver.svelte';
@@ -335,7 +335,7 @@ export class Session {
       slot: about.slot ?? tool(id).slots[0]?.key ?? '',
     };
     // What is solved besides the loads as drawn is entered where it is read, too.
-    if (this.stop !== 'inside' || !OF_STATES.includes(id)) this.stop = 'idealise';
+    if (this.stop !== 'inside' || !AT_INSIDE.includes(id)) this.stop = 'idealise';
     if (about.typed) void this.#preview();
   }
 

@@ -23,6 +23,7 @@ export type ToolId =
   | 'limit'
   | 'train'
   | 'combination'
+  | 'profile'
   | 'section'
   | 'stretch'
   | 'piece'
@@ -283,9 +284,19 @@ export function tool(id: ToolId): Tool {
 /** Tools that can begin a sheet. */
 export const BEGINS: readonly ToolId[] = ['beam', 'bars', 'truss', 'body'];
 /** What is looked for by its kind in the tag of another, or by word, and not on the strip. */
-export const OFF_STRIP: readonly ToolId[] = ['surface', 'rough', 'link', 'cable', 'train', 'combination'];
+export const OFF_STRIP: readonly ToolId[] = [
+  'surface',
+  'rough',
+  'link',
+  'cable',
+  'train',
+  'combination',
+  'profile',
+];
 /** What is solved besides the loads as drawn. */
 export const OF_STATES: readonly ToolId[] = ['train', 'combination'];
+/** What is entered where the inside of members is looked at, too. */
+export const AT_INSIDE: readonly ToolId[] = [...OF_STATES, 'profile'];
 
 /** How a key is told: `B`, `Shift B`. */
 export const keyOf = (t: Tool): string => (t.shift ? 'Shift ' : '') + t.key.toUpperCase();

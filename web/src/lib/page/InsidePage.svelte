@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { Session } from '../bench/session.svelte';
   import { Looking } from '../bench/looking.svelte';
-  import { keyOf, OF_STATES, type Tool, tool } from '../entry/tools';
+  import { AT_INSIDE, keyOf, type Tool, tool } from '../entry/tools';
   import Symbol from '../ui/Symbol.svelte';
   import ChoiceLines from './ChoiceLines.svelte';
   import SectionView from './SectionView.svelte';
@@ -90,7 +90,7 @@
   {/if}
   {#if page && !session.empty && session.looking.state === null}
     <p class="besides">
-      {#each OF_STATES.map(tool) as t (t.id)}
+      {#each AT_INSIDE.map(tool) as t (t.id)}
         <button onclick={() => choose(t)}>Add a {t.name.toLowerCase()} <kbd>{keyOf(t)}</kbd></button>
       {/each}
     </p>

@@ -1,0 +1,134 @@
+//! What members are made of: a section by its dimensions and a material, given to some bodies or to all.
+
+use super::typed::{filled, kept};
+use super::wrong;
+use crate::problem::{Problem, nearest};
+use crate::sheet::{Choice, Quantity, Section, ShapeWord, Sheet};
+use crate::units::Dimension;
+
+type Outcome<T = ()> = Result<T, Vec<Problem>>;
+
+/// What was typed.
+pub(super) struct Slots<'a> {
+    pub(super) shape: Option<&'a str>,
+    pub(super) dimensions: Option<&'a str>,
+    pub(super) of: Option<&'a str>,
+    pub(super) material: Option<&'a str>,
+}
+
+/// Which dimensions are typed of a shape, in their order.
+fn order(shape: ShapeWord) -> Option<&'static [&'static str]> {
+    Some(match shape {
+        ShapeWord::Rectangle => &["width", "height"],
+        ShapeWord::Box => &["width", "height", "wall"],
+        ShapeWord::Round => &["diameter"],
+        ShapeWord::Tube => &["diameter", "wall"],
+        ShapeWord::I | ShapeWord::T | ShapeWord::Channel => &["height", "width", "flange", "web"],
+        ShapeWord::Angle => &["height", "width", "wall"],
+        ShapeWord::Pair | ShapeWord::Polygon | ShapeWord::Composite => return None,
+    })
+}
+
+/// Gives bodies a section, a material, or both; what is left out stays, what is emptied goes.
+pub(super) fn give(sheet: &mut Sheet, slots: &Slots<'_>) -> Outcome {
+    let bodies = named(sheet, slots.of)?;
+    let before = used(sheet);
+    if let Some(text) = filled(slots.dimensions) {
+        let name = section(sheet, slots.shape, text)?;
+        for body in &bodies {
+            sheet.bodies[body].section = Some(name.clone());
+        }
+    } else if slots.dimensions.is_some() {
+        bodies.iter().for_each(|body| sheet.bodies[body].section = None);
+    } else if slots.material.is_none() {
+        return wrong("dimensions", "A section needs its dimensions.", "Type them: 60 x 100.");
+    }
+    if let Some(material) = slots.material {
+        let material = filled(Some(material)).map(str::to_owned);
+        bodies.iter().for_each(|body| sheet.bodies[body].material.clone_from(&material));
+    }
+    // A typed section that was taken off its last body goes; one that stood by in the sheet stays.
+    let now = used(sheet);
+    let typed = |section: &Section| order(section.shape).is_some();
+    sheet.sections.retain(|name, section| now.contains(name) || !before.contains(name) || !typed(section));
+    Ok(())
+}
+
+/// The bodies that are named, with blanks or commas between them; all of them unless any is.
+fn named(sheet: &Sheet, text: Option<&str>) -> Outcome<Vec<String>> {
+    let all = || sheet.bodies.keys().cloned().collect();
+    let Some(text) = filled(text).filter(|text| *text != "all") else { return Ok(all()) };
+    // A name may hold blanks: the whole first.
+    if sheet.bodies.contains_key(text) {
+        return Ok(vec![text.to_owned()]);
+    }
+    let mut bodies = Vec::new();
+    for name in text.split(|c: char| c == ',' || c.is_whitespace()).filter(|name| !name.is_empty()) {
+        if !sheet.bodies.contains_key(name) {
+            let cure = match nearest(name, sheet.bodies.keys().map(String::as_str)) {
+                Some(near) => format!("Perhaps \"{near}\" is meant."),
+                None => "Name bodies, or type all.".to_owned(),
+            };
+            return wrong("of", format!("There is no body \"{name}\"."), cure);
+        }
+        bodies.push(name.to_owned());
+    }
+    Ok(bodies)
+}
+
+/// The name of a section of these dimensions, made when there is none yet.
+fn section(sheet: &mut Sheet, shape: Option<&str>, text: &str) -> Outcome<String> {
+    let word = filled(shape).unwrap_or("rectangle");
+    let Some((word, shape)) = ShapeWord::WORDS.iter().find(|(known, _)| *known == word) else {
+        let words: Vec<_> = ShapeWord::WORDS.iter().map(|(word, _)| *word).collect();
+        return wrong(
+            "shape",
+            format!("\"{word}\" is not a shape."),
+            format!("Choose {}.", words.join(", ")),
+        );
+    };
+    let Some(keys) = order(*shape) else {
+        return wrong(
+            "shape",
+            format!("A {word} is not typed in a row."),
+            "Write it in a file of the sheet.",
+        );
+    };
+    let sizes: Vec<&str> = text.split(['x', '×', ',', ';']).map(str::trim).collect();
+    if sizes.len() != keys.len() || sizes.iter().any(|size| size.is_empty()) {
+        let message = format!("A {word} has {} dimensions: {}.", keys.len(), keys.join(", "));
+        let example = ["60", "100", "5", "4"][..keys.len()].join(" x ");
+        return wrong("dimensions", message, format!("Type them in this order: {example}."));
+    }
+    let mut made = Section { shape: *shape, ..Section::default() };
+    for (key, size) in keys.iter().zip(&sizes) {
+        let quantity: Quantity = kept(size, Dimension::LENGTH, "dimensions")?;
+        let slot = match *key {
+            "width" => &mut made.width,
+            "height" => &mut made.height,
+            "diameter" => &mut made.diameter,
+            "wall" => &mut made.wall,
+            "flange" => &mut made.flange,
+            _ => &mut made.web,
+        };
+        *slot = Some(quantity);
+    }
+    if let Some((name, _)) = sheet.sections.iter().find(|(_, there)| **there == made) {
+        return Ok(name.clone());
+    }
+    let name = format!("{word} {}", sizes.join("x"));
+    let free = (1..).map(|n| if n == 1 { name.clone() } else { format!("{name} ({n})") });
+    let name = free.into_iter().find(|name| !sheet.sections.contains_key(name)).unwrap_or_default();
+    sheet.sections.insert(name.clone(), made);
+    Ok(name)
+}
+
+/// The sections that some body or some other section has.
+fn used(sheet: &Sheet) -> Vec<String> {
+    let mut used: Vec<String> = sheet.bodies.values().filter_map(|body| body.section.clone()).collect();
+    for section in sheet.sections.values() {
+        used.extend(section.of.clone());
+        used.extend(section.parts.iter().map(|part| part.of.clone()));
+    }
+    used
+}
