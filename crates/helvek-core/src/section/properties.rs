@@ -63,7 +63,7 @@ impl Properties {
         let radius = half.hypot(own.product);
         let small = |value: f64| if value.abs() <= 1e-12 * middle { 0.0 } else { value };
         let i_zy = small(own.product);
-        let angle = if small(radius) == 0.0 { 0.0 } else { 0.5 * (-i_zy).atan2(half) };
+        let angle = if small(radius) == 0.0 { 0.0 } else { 0.5 * (0.0 - i_zy).atan2(half) };
         let mut properties = Self {
             area: whole.area,
             centroid,
