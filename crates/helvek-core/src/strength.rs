@@ -123,6 +123,8 @@ impl Diagram {
 impl Solved {
     /// Every stretch of a body with a section that has a diagram, in order.
     pub fn stressed(&self) -> Vec<Stressed> {
+        // The same for every member of one section.
+        let mut sheared: Vec<Option<(f64, f64)>> = vec![None; self.model.profiles.len()];
         let all = self.inside().iter().enumerate().filter_map(|(row, inside)| {
             let body = &self.model.bodies[inside.body.index()];
             let (profile_row, diagram) = (body.profile?, inside.diagram.as_ref().ok()?);
@@ -132,7 +134,7 @@ impl Solved {
                 let k = per_moment(profile, at);
                 FibreStress { at, per_moment: k, range: diagram.normal_range(properties.area, k) }
             });
-            let (level, ratio) = properties.most_sheared();
+            let (level, ratio) = *sheared[profile_row].get_or_insert_with(|| properties.most_sheared());
             let most = diagram.largest(Inner::V);
             let shear = Extreme { value: most.value * ratio / properties.i_z, ..most };
             Some(Stressed {

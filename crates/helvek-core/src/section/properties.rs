@@ -93,14 +93,32 @@ impl Properties {
         parts.fold((0.0, 0.0), |sum, part| (sum.0 + part.0, sum.1 + part.1))
     }
 
+    /// The level that halves the area: the area above only falls from the bottom to the top, so that between two levels a secant is never outside; the end that stays
+    /// twice counts half (the Illinois method), which keeps it from creeping.
     fn halved(&self) -> f64 {
+        let over = |level: f64| self.above(level).0 - 0.5 * self.area;
         let [mut low, mut high] = self.faces;
-        for _ in 0..200 {
-            let middle = 0.5 * (low + high);
-            if middle <= low || middle >= high {
-                break;
+        let (mut at_low, mut at_high) = (0.5 * self.area, -0.5 * self.area);
+        let mut last = 0;
+        for _ in 0..100 {
+            let level = (low * at_high - high * at_low) / (at_high - at_low);
+            let here = over(level);
+            if here.abs() <= 1e-14 * self.area || level <= low || level >= high {
+                return level.clamp(low, high);
             }
-            if self.above(middle).0 > 0.5 * self.area { low = middle } else { high = middle }
+            if here > 0.0 {
+                (low, at_low) = (level, here);
+                if last == 1 {
+                    at_high *= 0.5;
+                }
+                last = 1;
+            } else {
+                (high, at_high) = (level, here);
+                if last == -1 {
+                    at_low *= 0.5;
+                }
+                last = -1;
+            }
         }
         0.5 * (low + high)
     }

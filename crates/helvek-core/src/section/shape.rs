@@ -297,12 +297,13 @@ fn closed(outline: &[[f64; 2]]) -> Result<Solid, Fault> {
                 continue;
             }
             let ((a, b), (c, d)) = (side(i), side(j));
+            // Most pairs are nowhere near each other.
+            let apart = |k: usize| a[k].max(b[k]) < c[k].min(d[k]) || c[k].max(d[k]) < a[k].min(b[k]);
+            if apart(0) || apart(1) {
+                continue;
+            }
             if turn(a, b, c) * turn(a, b, d) <= 0.0 && turn(c, d, a) * turn(c, d, b) <= 0.0 {
-                // On one line they meet only where they overlap.
-                let apart = |k: usize| a[k].max(b[k]) < c[k].min(d[k]) || c[k].max(d[k]) < a[k].min(b[k]);
-                if !apart(0) && !apart(1) {
-                    return Err(Fault::Crosses(i + 1, j + 1));
-                }
+                return Err(Fault::Crosses(i + 1, j + 1));
             }
         }
     }
