@@ -7,6 +7,7 @@ use helvek_core::geometry::Vector;
 use helvek_core::inside::{Diagram, Inner, Inside};
 use helvek_core::model::{CutAt, PointId};
 use helvek_core::sheet::{InsideBy, Side};
+use helvek_core::strength::Stressed;
 use helvek_core::units::figures;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -53,7 +54,9 @@ pub fn axial(force: f64) -> &'static str {
 impl Wording<'_> {
     /// Every stretch, in the order of the sheet.
     pub(crate) fn inside(&self) -> Vec<InsideLine> {
-        self.solved.inside().iter().enumerate().map(|(i, inside)| self.inside_line(i, inside)).collect()
+        let stressed = self.solved.stressed();
+        let line = |(i, inside)| self.inside_line(i, inside, stressed.iter().find(|s| s.row == i));
+        self.solved.inside().iter().enumerate().map(line).collect()
     }
 
     /// The largest moment, with its place; where there is none, the largest normal force.
@@ -74,7 +77,7 @@ impl Wording<'_> {
         said(Inner::M).or_else(|| said(Inner::N)).unwrap_or_else(nothing)
     }
 
-    fn inside_line(&self, index: usize, inside: &Inside) -> InsideLine {
+    fn inside_line(&self, index: usize, inside: &Inside, stressed: Option<&Stressed>) -> InsideLine {
         let model = &self.solved.model;
         let body = &model.bodies[inside.body.index()].name;
         let name = |p: PointId| model.point_name(p);
@@ -82,7 +85,7 @@ impl Wording<'_> {
             Err(why) => vec![why.words(body)],
             Ok(diagram) => {
                 let carried = Inner::ALL.map(|inner| self.inner_says(diagram, inner));
-                carried.into_iter().chain(self.stress_says(index)).collect()
+                carried.into_iter().chain(stressed.into_iter().flat_map(|s| self.stress_says(s))).collect()
             }
         };
         let areas = match &inside.diagram {

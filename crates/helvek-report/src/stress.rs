@@ -7,9 +7,7 @@ use helvek_core::units::figures;
 
 impl Wording<'_> {
     /// What a stretch with a section is stressed to: a sentence for each face, for shear, and for what its material makes of it.
-    pub(crate) fn stress_says(&self, row: usize) -> Vec<String> {
-        let stressed = self.solved.stressed();
-        let Some(stressed) = stressed.iter().find(|s| s.row == row) else { return Vec::new() };
+    pub(crate) fn stress_says(&self, stressed: &Stressed) -> Vec<String> {
         let model = &self.solved.model;
         let profile = &model.profiles[stressed.profile];
         let name = &profile.section.name;

@@ -3,7 +3,7 @@
 //! dV/ds is the load per metre to the left of the run and dM/ds = V, so between two places where something acts V grows by the area of the load and M by the area of V.
 //! Where a force acts V steps, where a couple acts M steps: no area shows these. A part in which V passes through zero is parted there.
 
-use super::attach::{Source, acting};
+use super::attach::{Acting, Source, acting};
 use super::{Diagram, Inner};
 use crate::geometry::Vector;
 use crate::model::PointId;
@@ -67,11 +67,14 @@ impl Solved {
         let Some(Ok(diagram)) = self.inside().get(row).map(|inside| &inside.diagram) else {
             return Vec::new();
         };
+        let Ok(acting) = acting(&self.model, &self.full, &self.full_values(), diagram.body) else {
+            return Vec::new();
+        };
         let mut steps = Vec::new();
         let mut last = [0.0; 3];
         for (i, segment) in diagram.segments.iter().enumerate() {
             let here = Inner::ALL.map(|inner| diagram.value(segment, inner, 0.0));
-            self.jumps(diagram, segment.start, last, here, &mut steps);
+            self.jumps(diagram, &acting, segment.start, [last, here], &mut steps);
             let slope = segment.of(Inner::V).derivative();
             let mut marks = vec![0.0];
             marks.extend(segment.of(Inner::V).crossings(segment.length(), diagram.zero(Inner::V)));
@@ -100,7 +103,7 @@ impl Solved {
             }
             last = Inner::ALL.map(|inner| diagram.value(segment, inner, segment.length()));
             if i + 1 == diagram.segments.len() {
-                self.jumps(diagram, segment.end, last, [0.0; 3], &mut steps);
+                self.jumps(diagram, &acting, segment.end, [last, [0.0; 3]], &mut steps);
             }
         }
         steps
@@ -110,12 +113,11 @@ impl Solved {
     fn jumps(
         &self,
         diagram: &Diagram,
+        acting: &Acting,
         station: f64,
-        from: [f64; 3],
-        to: [f64; 3],
+        [from, to]: [[f64; 3]; 2],
         steps: &mut Vec<AreaStep>,
     ) {
-        let Ok(acting) = acting(&self.model, &self.full, &self.full_values(), diagram.body) else { return };
         let origin = self.model.at(diagram.from());
         let slack = tolerance::GEOMETRY * diagram.length();
         let here = |at: PointId| (self.model.at(at) - (origin + diagram.along * station)).length() <= slack;
