@@ -49,7 +49,11 @@
     <span class="title">{sheet.title}</span>
     <span class="asked">
       {#each card.asked.slice(0, 2) as line, i (i)}
-        <span class="line"><span class="label">{line.label}</span><strong>{line.parts[0]}</strong></span>
+        <span class="line"
+          ><span class="label">{line.label}</span><strong
+            >{line.of.startsWith('inside:') ? line.parts.at(-1) : line.parts[0]}</strong
+          ></span
+        >
       {:else}
         <span class="line quiet">
           {card.problems > 0
