@@ -5,7 +5,7 @@
 
 use crate::equilibrium::Equilibrium;
 use crate::inside::Looked;
-use crate::model::{Amount, Combination, JointKind, LoadKind, Model, RopeEnd};
+use crate::model::{Amount, Combination, JointKind, Load, LoadId, LoadKind, Model, RopeEnd};
 use crate::proof::Proof;
 use crate::solution::{Solved, judged};
 use crate::verdict::linear;
@@ -78,7 +78,7 @@ fn without_working(model: Model) -> Solved {
     bare(model, full, verdict)
 }
 
-fn bare(model: Model, full: Equilibrium, verdict: crate::verdict::Verdict) -> Solved {
+pub(crate) fn bare(model: Model, full: Equilibrium, verdict: crate::verdict::Verdict) -> Solved {
     let values = verdict.values.iter().zip(&verdict.determined);
     let global = values.map(|(v, fixed)| (verdict.equilibrium && *fixed).then_some(*v)).collect();
     Solved {
@@ -96,14 +96,26 @@ fn bare(model: Model, full: Equilibrium, verdict: crate::verdict::Verdict) -> So
 
 /// The model with every load as strong as its case says; what is sought stays sought.
 pub(crate) fn factored(model: &Model, factor: impl Fn(&str) -> f64) -> Model {
+    let of_case = |load: &Load| factor(load.case.as_deref().unwrap_or(Combination::DEFAULT));
+    scaled(model, |_, load| of_case(load), factor(Combination::DEFAULT))
+}
+
+/// The model with some of its loads, and with or without what hangs and pulls on its ropes.
+pub(crate) fn kept(model: &Model, keep: impl Fn(LoadId) -> bool, with_ends: bool) -> Model {
+    let by = |keep: bool| f64::from(u8::from(keep));
+    scaled(model, |id, _| by(keep(id)), by(with_ends))
+}
+
+/// The model with every load by a factor of its own, and the ends of ropes by one.
+fn scaled(model: &Model, factor: impl Fn(LoadId, &Load) -> f64, ends: f64) -> Model {
     let mut model = model.clone();
     let scale = |amount: &mut Amount, by: f64| {
         if let Amount::Known(size) = amount {
             *size *= by;
         }
     };
-    for load in &mut model.loads {
-        let by = factor(load.case.as_deref().unwrap_or(Combination::DEFAULT));
+    for (row, load) in model.loads.iter_mut().enumerate() {
+        let by = factor(LoadId(row), load);
         match &mut load.kind {
             LoadKind::Force { size, .. } | LoadKind::Couple { size, .. } => scale(size, by),
             LoadKind::Weight { size, mass, .. } => {
@@ -117,11 +129,10 @@ pub(crate) fn factored(model: &Model, factor: impl Fn(&str) -> f64) -> Model {
             LoadKind::Own { halves } => halves.iter_mut().for_each(|(_, _, weight)| *weight *= by),
         }
     }
-    let by = factor(Combination::DEFAULT);
     for end in model.ropes.iter_mut().flat_map(|rope| &mut rope.ends) {
         match end {
-            RopeEnd::Mass(mass) => *mass *= by,
-            RopeEnd::Pull(pull) => scale(pull, by),
+            RopeEnd::Mass(mass) => *mass *= ends,
+            RopeEnd::Pull(pull) => scale(pull, ends),
             RopeEnd::On(_) | RopeEnd::Ground => {}
         }
     }

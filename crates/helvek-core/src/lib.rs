@@ -31,6 +31,7 @@ pub mod edit;
 pub mod equilibrium;
 pub mod geometry;
 pub mod inside;
+pub mod judge;
 pub mod limits;
 pub mod model;
 pub mod next;

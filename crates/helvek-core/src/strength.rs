@@ -71,12 +71,12 @@ impl StressAt {
 }
 
 /// Stress per N·m of M at a fibre.
-fn per_moment(profile: &Profile, at: [f64; 2]) -> f64 {
+pub(crate) fn per_moment(profile: &Profile, at: [f64; 2]) -> f64 {
     profile.section.properties.normal(0.0, 1.0, at, profile.held)
 }
 
 /// The corners at which the stress from M is least and greatest.
-fn extreme_fibres(profile: &Profile) -> [[f64; 2]; 2] {
+pub(crate) fn extreme_fibres(profile: &Profile) -> [[f64; 2]; 2] {
     let properties = &profile.section.properties;
     if profile.held || properties.straight() {
         // Where several corners are as high, the middle of the face stands for them.

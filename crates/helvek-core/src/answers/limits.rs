@@ -1,13 +1,15 @@
 //! How far loads may grow, as published.
 
-use crate::limits::{BarCheck, Governs, Growth};
+use super::judgement::by_word;
+use crate::judge::{End, Reach, Subject};
+use crate::limits::{BarCheck, Growth};
 use crate::model::{Amount, Growing, LoadKind};
 use crate::solution::Solved;
 use indexmap::IndexMap;
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// How far loads may grow before a bar reaches its limit.
+/// How far loads may grow before anything reaches its limit.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct LimitAnswer {
     /// What grows: a load, a sought symbol, a case, or `variable loads`.
@@ -16,7 +18,7 @@ pub struct LimitAnswer {
     pub from: Option<f64>,
     /// The greatest factor.
     pub to: Option<f64>,
-    /// Whether any factor keeps all bars within their limits.
+    /// Whether any factor keeps everything within its limits.
     pub possible: bool,
     /// Whether the loads as given do.
     pub holds: bool,
@@ -42,9 +44,9 @@ pub struct LimitAnswer {
 /// What ends an interval of factors.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 pub struct GovernsAnswer {
-    /// The bar, or the one-way part that lets go.
+    /// What reaches its limit, or the one-way part that lets go.
     pub part: String,
-    /// `tension`, `compression`, `lets-go`.
+    /// `tension`, `compression`, `lets-go`; or as in the judgement: `stress`, `shear`, `pin-shear` ...
     pub by: &'static str,
 }
 
@@ -70,9 +72,9 @@ impl Solved {
 
     fn limit_answer(&self, growth: &Growth) -> LimitAnswer {
         let model = &self.model;
-        let [from, to] = growth.factors;
+        let [from, to] = growth.reach.factors;
         let possible = from <= to;
-        let one = self.one_of(growth.of);
+        let one = self.one_of(growth.reach.of);
         // In the sheet's own unit of force, also where everything is shown as a multiple of a symbol.
         let unit = model.parameter.as_ref().map_or(&model.units.force, |p| &p.unit);
         let size = |factor: f64| {
@@ -80,7 +82,7 @@ impl Solved {
         };
         let finite = |factor: f64| Some(factor).filter(|f| possible && f.is_finite());
         LimitAnswer {
-            of: self.growing_name(growth.of),
+            of: self.growing_name(growth.reach.of),
             from: finite(from),
             to: finite(to),
             possible,
@@ -88,9 +90,9 @@ impl Solved {
             least: size(from),
             greatest: size(to),
             unit: one.map(|_| unit.symbol.clone()),
-            governs_from: growth.governs[0].map(|g| self.governs(g)),
-            governs_to: growth.governs[1].map(|g| self.governs(g)),
-            bars: growth.bars.iter().map(|check| self.reserve(check)).collect(),
+            governs_from: growth.reach.ends[0].map(|g| self.governs(g)),
+            governs_to: growth.reach.ends[1].map(|g| self.governs(g)),
+            bars: growth.bars.iter().map(|check| self.reserve(check, &growth.reach)).collect(),
             unchecked: growth.unchecked.iter().map(|bar| model.bars[bar.index()].name.clone()).collect(),
         }
     }
@@ -118,21 +120,27 @@ impl Solved {
         }
     }
 
-    fn governs(&self, governs: Governs) -> GovernsAnswer {
-        let bar = |bar: crate::model::BarId| self.model.bars[bar.index()].name.clone();
-        match governs {
-            Governs::Tension(id) => GovernsAnswer { part: bar(id), by: "tension" },
-            Governs::Compression(id) => GovernsAnswer { part: bar(id), by: "compression" },
-            Governs::LetsGo(id) => {
+    fn governs(&self, end: End) -> GovernsAnswer {
+        match end {
+            End::Reached(check) => {
+                GovernsAnswer { part: self.subject_of(check.subject), by: by_word(check.subject) }
+            }
+            End::LetsGo(id) => {
                 GovernsAnswer { part: self.owner_name(self.full.column(id).of), by: "lets-go" }
             }
         }
     }
 
-    fn reserve(&self, check: &BarCheck) -> (String, ReserveAnswer) {
+    fn reserve(&self, check: &BarCheck, reach: &Reach) -> (String, ReserveAnswer) {
         let unit = &self.model.units.force;
         let force = |si: Option<f64>| si.map(|si| unit.from_si(si) + 0.0).unwrap_or_default();
-        let (factors, _) = check.factors();
+        // Both sides of its own limits, without what it is made of.
+        let own = |subject: Subject| {
+            subject == Subject::Tension(check.bar) || subject == Subject::Compression(check.bar)
+        };
+        let mine = reach.each.iter().filter(|(check, _)| own(check.subject));
+        let open = [f64::NEG_INFINITY, f64::INFINITY];
+        let factors = mine.fold(open, |sum, (_, f)| [sum[0].max(f[0]), sum[1].min(f[1])]);
         let possible = factors[0] <= factors[1];
         let reserve = ReserveAnswer {
             staying: force(check.staying),

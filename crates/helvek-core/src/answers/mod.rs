@@ -4,6 +4,7 @@ mod advantage;
 mod combinations;
 mod forces;
 mod inside;
+mod judgement;
 mod limits;
 mod motion;
 mod moving;
@@ -18,6 +19,9 @@ pub use combinations::{
     Bounds, CombinationAnswer, EnvelopeAnswer, EnvelopeDiagram, GovernedAnswer, RangeAnswer,
 };
 pub use inside::{DiagramAnswer, ExtremeAnswer, InternalAnswer, PieceAnswer};
+pub use judgement::{
+    CheckedAnswer, JudgementAnswer, PinAnswer, PlaceAnswer, PlateAnswer, RequiredAnswer, UncheckedAnswer,
+};
 pub use limits::{GovernsAnswer, LimitAnswer, ReserveAnswer};
 pub use moving::{
     LinePieceAnswer, MostAnswer, MovingAnswer, MovingBounds, MovingDiagram, MovingForce, StandAnswer,
@@ -106,6 +110,9 @@ pub struct Answers {
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]
     pub stresses: Vec<StressAnswer>,
+    /// What governs, how much is in reserve, and what was not checked.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub judgement: Option<JudgementAnswer>,
     /// The steps in order.
     pub working: Vec<StepAnswer>,
     /// How the model moves, when it can.
@@ -427,6 +434,7 @@ impl Solved {
             combinations: Self::combination_answers(&states),
             envelope: self.envelope_of(&states),
             moving: self.moving_answers(),
+            judgement: self.judgement_answer(&states),
             ..self.brief_answers()
         }
     }
@@ -459,6 +467,7 @@ impl Solved {
             combinations: Vec::new(),
             envelope: None,
             moving: Vec::new(),
+            judgement: None,
             sections: self.section_answers(),
             stresses: self.stress_answers(),
             checks: self.check_answers(),

@@ -16,7 +16,12 @@ pub(super) fn written(name: Option<String>, ends: [String; 2], kind: BarKind) ->
     if name.is_none() && kind == BarKind::Bar {
         return Bar::Short(ends);
     }
-    Bar::Full(FullBar { ends, name, kind, on: None })
+    Bar::Full(FullBar { ends, name, kind, on: None, section: None, material: None })
+}
+
+/// A bar of the same ends, name and kind of which nothing more is said.
+fn plain(bar: &FullBar) -> FullBar {
+    FullBar { on: None, section: None, material: None, ..bar.clone() }
 }
 
 /// The row of a bar by the name it has in the model.
@@ -36,12 +41,12 @@ pub(super) fn change(sheet: &mut Sheet, name: &str, kind: Option<&str>, rename: 
         rename_asked(sheet, name, &[new.to_owned()]);
     }
     let bar = &sheet.bars[row];
-    let (ends, on) = (bar.ends().clone(), bar.on().cloned());
+    let ends = bar.ends().clone();
     let own = rename.map(str::to_owned).or_else(|| bar.name().map(str::to_owned));
     let kind = kind.unwrap_or_else(|| bar.kind());
-    sheet.bars[row] = match on {
-        Some(on) => Bar::Full(FullBar { ends, name: own, kind, on: Some(on) }),
-        None => written(own, ends, kind),
+    sheet.bars[row] = match bar {
+        Bar::Full(full) if *full != plain(full) => Bar::Full(FullBar { name: own, kind, ..full.clone() }),
+        _ => written(own, ends, kind),
     };
     Ok(())
 }

@@ -29,6 +29,23 @@ pub(super) fn set(
     compression: Option<&str>,
 ) -> Outcome {
     let (tension, compression) = (side(tension, "tension")?, side(compression, "compression")?);
+    // What else is limited stays as it is, in limits of its own.
+    let all = std::mem::take(&mut sheet.limits);
+    let others = all.iter().map(|limit| Limit { tension: None, compression: None, ..limit.clone() });
+    let others: Vec<Limit> = others.filter(Limit::says).collect();
+    let of_bars = |limit: &Limit| Limit {
+        of: limit.of.clone(),
+        tension: limit.tension.clone(),
+        compression: limit.compression.clone(),
+        ..Limit::default()
+    };
+    sheet.limits = all.iter().map(of_bars).filter(Limit::says).collect();
+    let outcome = set_of_bars(sheet, bars, &tension, &compression);
+    sheet.limits.extend(others);
+    outcome
+}
+
+fn set_of_bars(sheet: &mut Sheet, bars: &str, tension: &Side, compression: &Side) -> Outcome {
     let rows = chain::bar_rows(sheet, bars, "bars")?;
     let names = model::bar_names(sheet);
     if rows.is_empty() {
@@ -39,18 +56,18 @@ pub(super) fn set(
         let before: Vec<Limit> = before.collect();
         let same = before.windows(2).all(|two| two[0] == two[1]);
         if same || (tension.is_some() && compression.is_some()) {
-            let new = changed(before[0].clone(), &tension, &compression);
-            sheet.limits = Some(new).filter(says).into_iter().collect();
+            let new = changed(before[0].clone(), tension, compression);
+            sheet.limits = Some(new).filter(Limit::says).into_iter().collect();
             return Ok(());
         }
     }
     // The limit of all the others has to name them once one of them has none.
-    if rows.iter().any(|row| !says(&changed(of(sheet, &names[*row]), &tension, &compression))) {
+    if rows.iter().any(|row| !changed(of(sheet, &names[*row]), tension, compression).says()) {
         name_the_rest(sheet, &names);
     }
     for row in rows {
         let name = &names[row];
-        let new = changed(of(sheet, name), &tension, &compression);
+        let new = changed(of(sheet, name), tension, compression);
         for limit in &mut sheet.limits {
             let named = !limit.of.is_empty();
             limit.of.retain(|n| n != name);
@@ -58,8 +75,8 @@ pub(super) fn set(
                 (limit.tension, limit.compression) = (None, None);
             }
         }
-        sheet.limits.retain(says);
-        if !says(&new) {
+        sheet.limits.retain(Limit::says);
+        if !new.says() {
             continue;
         }
         let twin = |l: &&mut Limit| {
@@ -71,10 +88,6 @@ pub(super) fn set(
         }
     }
     Ok(())
-}
-
-fn says(limit: &Limit) -> bool {
-    limit.tension.is_some() || limit.compression.is_some()
 }
 
 /// The limit of a bar as it is now, without its bars.
@@ -89,6 +102,7 @@ fn changed(limit: Limit, tension: &Side, compression: &Side) -> Limit {
         of: Vec::new(),
         tension: tension.clone().unwrap_or(limit.tension),
         compression: compression.clone().unwrap_or(limit.compression),
+        ..Limit::default()
     }
 }
 

@@ -4,6 +4,7 @@ use super::resolve::Builder;
 use super::{PIN, PointId};
 use crate::sheet;
 use crate::tolerance;
+use crate::units::Dimension;
 
 /// A rigid body.
 #[derive(Debug, Clone, PartialEq)]
@@ -20,6 +21,8 @@ pub struct Body {
     pub profile: Option<usize>,
     /// The place of its material.
     pub material: Option<usize>,
+    /// The couple that twists it about its run, all along, N·m.
+    pub torque: Option<f64>,
 }
 
 /// Points in order along a body, at least two.
@@ -65,8 +68,11 @@ impl Builder {
             let profile = section.and_then(|name| self.profile(name, &format!("{path}.section")));
             let material = body.material.as_ref();
             let material = material.and_then(|name| self.material(name, &format!("{path}.material")));
+            let torque = body.torque.as_ref();
+            let torque = torque.and_then(|t| self.si(t, Dimension::MOMENT, name, &format!("{path}.torque")));
             self.add_body(name);
-            self.model.bodies.push(Body { name: name.clone(), runs, riding, ring, profile, material });
+            let name = name.clone();
+            self.model.bodies.push(Body { name, runs, riding, ring, profile, material, torque });
             self.passes();
         }
         self.bodies_missing = self.model.bodies.len() < sheet.bodies.len();

@@ -43,6 +43,8 @@ pub fn build(document: &Document) -> Built {
     builder.loads(document);
     builder.pulleys(sheet);
     builder.ropes(sheet);
+    builder.plated_pins(sheet);
+    builder.stated_limits(sheet);
     builder.combinations(document);
     builder.trains(sheet);
     builder.asked(document);

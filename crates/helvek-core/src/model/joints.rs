@@ -21,6 +21,10 @@ pub struct Bar {
     pub kind: BarKind,
     /// How much of it.
     pub limits: BarLimits,
+    /// The place of its section in the model's list.
+    pub profile: Option<usize>,
+    /// The place of its material.
+    pub material: Option<usize>,
 }
 
 /// What bodies transmit to each other at a point.
@@ -290,7 +294,15 @@ impl Builder {
                 continue;
             }
             let limits = BarLimits::default();
-            self.model.bars.push(Bar { name, ends, on: [first, second], kind: bar.kind(), limits });
+            let (mut profile, mut material) = (None, None);
+            if let sheet::Bar::Full(full) = bar {
+                let section = full.section.as_ref();
+                profile = section.and_then(|name| self.profile(name, &format!("{path}.section")));
+                let of = full.material.as_ref();
+                material = of.and_then(|name| self.material(name, &format!("{path}.material")));
+            }
+            let (on, kind) = ([first, second], bar.kind());
+            self.model.bars.push(Bar { name, ends, on, kind, limits, profile, material });
         }
     }
 

@@ -82,6 +82,9 @@ impl Builder {
                 tension: side(&limit.tension, "tension"),
                 compression: side(&limit.compression, "compression"),
             };
+            if limit.tension.is_none() && limit.compression.is_none() {
+                continue;
+            }
             if limit.of.is_empty() {
                 if rest.replace(limits).is_some() {
                     let message = "There are two limits for all other bars.";

@@ -12,10 +12,12 @@ mod limits;
 mod loads;
 mod names;
 mod order;
+mod pins;
 mod places;
 mod resolve;
 mod ropes;
 mod sought;
+mod stated;
 mod strength;
 mod supports;
 mod trains;
@@ -30,8 +32,10 @@ pub use joints::{Bar, Joint, JointKind, bar_names, joint_names};
 pub use limits::{BarLimits, Growing, PERMANENT, Parameter};
 pub use loads::{Given, Load, LoadKind, load_names};
 pub use order::{Part, Picked, Sum};
+pub use pins::{Plate, PlateOf, PlatedPin, Stock, Threaded};
 pub use ropes::{Leg, Pulley, Rope, RopeEnd};
 pub use sought::{Amount, Sought, SoughtOf};
+pub use stated::{Limited, Member, Stated, Wants};
 pub use strength::{Material, Profile};
 pub use supports::{Support, SupportKind, support_names};
 pub use trains::{Axle, PathPiece, Train, train_names};
@@ -173,6 +177,14 @@ pub struct Model {
     pub combinations: Vec<Combination>,
     /// Trains of forces that travel along members.
     pub trains: Vec<Train>,
+    /// Pins among their plates.
+    pub plated: Vec<PlatedPin>,
+    /// Which sizes of pins there are.
+    pub stock: Stock,
+    /// What may not be exceeded, beside what bars can carry.
+    pub stated: Vec<Stated>,
+    /// The factors that are wanted on what materials stand.
+    pub wanted: Vec<(Wants, f64)>,
     /// The sought symbol whose limit is asked.
     pub parameter: Option<Parameter>,
     /// What is asked.

@@ -36,11 +36,11 @@ pub struct Profile {
     pub held: bool,
 }
 
-/// Round figures of no particular product, in Pa: E, G, yield, ultimate.
-const ASSUMED: &[(&str, [f64; 4])] = &[
-    ("assumed steel", [200e9, 77e9, 240e6, 360e6]),
-    ("assumed aluminium", [70e9, 26e9, 150e6, 200e6]),
-    ("assumed timber", [10e9, 0.6e9, 0.0, 20e6]),
+/// Round figures of no particular product, in Pa: E, G, yield, ultimate, shear, bearing.
+const ASSUMED: &[(&str, [f64; 6])] = &[
+    ("assumed steel", [200e9, 77e9, 240e6, 360e6, 140e6, 350e6]),
+    ("assumed aluminium", [70e9, 26e9, 150e6, 200e6, 85e6, 210e6]),
+    ("assumed timber", [10e9, 0.6e9, 0.0, 20e6, 2e6, 12e6]),
 ];
 
 impl Builder {
@@ -77,9 +77,10 @@ impl Builder {
             return Some(row);
         }
         if let Some((_, figures)) = ASSUMED.iter().find(|(known, _)| *known == name) {
-            let [e, g, yields, ultimate] = figures.map(|figure| (figure > 0.0).then_some(figure));
+            let [e, g, yields, ultimate, shear, bearing] =
+                figures.map(|figure| (figure > 0.0).then_some(figure));
             let name = name.to_owned();
-            let material = Material { name, e, g, yields, ultimate, assumed: true, ..Material::default() };
+            let material = Material { name, e, g, yields, ultimate, shear, bearing, assumed: true };
             self.model.materials.push(material);
             return Some(self.model.materials.len() - 1);
         }
@@ -243,7 +244,7 @@ impl Builder {
     }
 
     /// A length in the sheet's unit of sections.
-    fn section_length(&mut self, quantity: &Quantity, of: &str, path: &str) -> Option<f64> {
+    pub(super) fn section_length(&mut self, quantity: &Quantity, of: &str, path: &str) -> Option<f64> {
         let bare = match quantity {
             Quantity::Number(n) => Some(*n),
             Quantity::Text(text) => {

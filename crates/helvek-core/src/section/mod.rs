@@ -6,10 +6,12 @@
 mod properties;
 mod shape;
 mod solid;
+mod torsion;
 
 pub use properties::{Fibre, Properties};
 pub use shape::{Fault, Shape};
 pub use solid::Solid;
+pub use torsion::Twisted;
 
 /// A section with what follows from its shape.
 #[derive(Debug, Clone, PartialEq)]

@@ -84,6 +84,12 @@ pub struct FullBar {
     /// What its ends are fastened to, where several bodies pass: one name for both ends, or one each.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub on: Option<On>,
+    /// Its cross-section.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub section: Option<String>,
+    /// What it is made of.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub material: Option<String>,
 }
 
 /// The bodies at the ends of a bar.

@@ -1,19 +1,41 @@
-//! What bars can carry, as written.
+//! What may not be exceeded, as written.
 
 use super::Quantity;
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// The largest force that bars can carry, each way.
+/// What some things may carry or be stressed to. Every limit is a size, and not negative.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
 pub struct Limit {
-    /// The bars; all that no other limit names when missing.
+    /// The bars, bodies, supports or joints that it is of; when missing, all of which no other limit of the same sort says anything.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub of: Vec<String>,
-    /// The largest tension; not limited when missing.
+    /// The largest tension of a bar; not limited when missing.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub tension: Option<Quantity>,
-    /// The largest compression, as a positive force; not limited when missing.
+    /// The largest compression of a bar, as a positive force; not limited when missing.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub compression: Option<Quantity>,
+    /// The largest normal stress of a body or a bar, either way.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub stress: Option<Quantity>,
+    /// The largest shear stress of a body, by V·Q/(I·t).
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub shear: Option<Quantity>,
+    /// The largest force of a support.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub reaction: Option<Quantity>,
+    /// The largest force that a joint transmits between two bodies.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub pin: Option<Quantity>,
+    /// How many times what a material stands is to be as large as the stress; of bodies, bars and plated pins.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub factor: Option<f64>,
+}
+
+impl Limit {
+    /// Whether it limits anything.
+    pub fn says(&self) -> bool {
+        *self != Self { of: self.of.clone(), ..Self::default() }
+    }
 }

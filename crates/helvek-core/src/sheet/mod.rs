@@ -8,6 +8,7 @@ mod fields;
 mod limits;
 mod loads;
 mod moving;
+mod pins;
 mod strength;
 mod tree;
 mod work;
@@ -20,6 +21,7 @@ pub use document::{Document, MAX_TEXT, Syntax, read};
 pub use limits::Limit;
 pub use loads::{CoupleLoad, DistributedLoad, ForceLoad, Load, OwnWeight, Per, WeightLoad};
 pub use moving::{Axle, Heads, Train};
+pub use pins::{Plate, PlatedPin, Stock};
 pub use strength::{Material, Section, SectionPart, ShapeWord};
 pub use work::{Apart, Combination, Pick, PickedAxis, PickedEquation, PickedSum, Side};
 
@@ -102,7 +104,13 @@ pub struct Sheet {
     /// Trains of forces that travel along straight lines of members.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub moving: Vec<Train>,
-    /// What bars can carry.
+    /// Pins among their plates.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub pins: Vec<PlatedPin>,
+    /// Which sizes of pins are in stock; every 2 mm when missing.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub stock: Option<Stock>,
+    /// What may not be exceeded.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub limits: Vec<Limit>,
     /// What is asked; empty: everything.
@@ -321,7 +329,7 @@ pub enum Results {
 }
 
 /// A rigid body: straight runs between consecutive points.
-#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, JsonSchema)]
+#[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
 pub struct Body {
     /// Each run names its points in order. A corner is rigid.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
@@ -335,6 +343,9 @@ pub struct Body {
     /// What it is made of.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub material: Option<String>,
+    /// A couple that twists it about its run, all along: given, since a plane sheet does not find it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub torque: Option<Quantity>,
 }
 
 /// A direction, written the same way everywhere.

@@ -187,7 +187,16 @@ fn apply(model: &mut Model, cure: &Cure) {
         Cure::Brace { ends, on } => {
             let name = format!("{}+", ends.map(|p| model.point_name(p).to_owned()).join("-"));
             let limits = BarLimits::default();
-            model.bars.push(Bar { name, ends: *ends, on: *on, kind: BarKind::Bar, limits });
+            let (profile, material) = (None, None);
+            model.bars.push(Bar {
+                name,
+                ends: *ends,
+                on: *on,
+                kind: BarKind::Bar,
+                limits,
+                profile,
+                material,
+            });
         }
         Cure::Weld { joint } => model.joints[joint.index()].kind = JointKind::Weld,
         Cure::Stiffen { bar } => model.bars[bar.index()].kind = BarKind::Bar,

@@ -112,8 +112,9 @@ pub(super) fn bar(reader: &mut Reader, node: &Node, path: &str) -> Option<Bar> {
         }
         _ => fields.reader.name(node, &on_path).map(On::Either),
     });
-    fields.finish(&["section", "material", "EA"]);
-    Some(Bar::Full(FullBar { ends: ends?, name, kind: kind.unwrap_or_default(), on }))
+    let (section, material) = (fields.name("section"), fields.name("material"));
+    fields.finish(&["EA"]);
+    Some(Bar::Full(FullBar { ends: ends?, name, kind: kind.unwrap_or_default(), on, section, material }))
 }
 
 pub(super) fn joint(reader: &mut Reader, node: &Node, path: &str) -> Option<Joint> {

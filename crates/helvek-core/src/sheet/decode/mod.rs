@@ -1,6 +1,7 @@
 //! From the tree to the sheet: the form of every table, what is known and what is not yet.
 
 mod connections;
+mod judged;
 mod loads;
 mod moving;
 mod strength;
@@ -8,7 +9,7 @@ mod work;
 
 use super::fields::{Fields, Reader};
 use super::tree::{Node, Value};
-use super::{Apart, Body, Conventions, Direction, FORMAT, Find, Limit, Quantity, Sheet, UnitNames};
+use super::{Apart, Body, Conventions, Direction, FORMAT, Find, Quantity, Sheet, UnitNames};
 use crate::problem::nearest;
 
 /// The sheet as far as it can be read, and the row each thing had in its table.
@@ -29,7 +30,7 @@ pub(super) struct Rows {
 }
 
 /// Keys of the format that this version refuses by name.
-const LATER: &[&str] = &["pins", "settlement", "spring", "temperature"];
+const LATER: &[&str] = &["settlement", "spring", "temperature"];
 const LATER_CONVENTIONS: &[&str] = &["working"];
 const LATER_BODY: &[&str] = &["EI", "EA"];
 
@@ -134,7 +135,13 @@ pub(super) fn sheet(reader: &mut Reader, root: &Node) -> Decoded {
         sheet.moving.extend(moving::train(fields.reader, node, &format!("moving[{row}]")));
     }
     for (row, node) in rows(&mut fields, "limits", "limits") {
-        sheet.limits.extend(limit(fields.reader, node, &format!("limits[{row}]")));
+        sheet.limits.extend(judged::limit(fields.reader, node, &format!("limits[{row}]")));
+    }
+    for (row, node) in rows(&mut fields, "pins", "pins with their plates") {
+        sheet.pins.extend(judged::pin(fields.reader, node, &format!("pins[{row}]")));
+    }
+    if let Some(node) = fields.get("stock") {
+        sheet.stock = judged::stock(fields.reader, node);
     }
     for (row, node) in rows(&mut fields, "find", "things asked") {
         if let Some(asked) = find(fields.reader, node, &format!("find[{row}]")) {
@@ -265,6 +272,7 @@ fn body(reader: &mut Reader, node: &Node, path: &str) -> Option<Body> {
     });
     let points = fields.get("points").map(|node| names(fields.reader, node, &points_path, "point names"));
     let (section, material) = (fields.name("section"), fields.name("material"));
+    let torque = fields.quantity("torque");
     fields.finish(LATER_BODY);
     if runs.is_none() && points.is_none() {
         reader.form(
@@ -274,7 +282,13 @@ fn body(reader: &mut Reader, node: &Node, path: &str) -> Option<Body> {
         );
         return None;
     }
-    Some(Body { runs: runs.unwrap_or_default(), points: points.unwrap_or_default(), section, material })
+    Some(Body {
+        runs: runs.unwrap_or_default(),
+        points: points.unwrap_or_default(),
+        section,
+        material,
+        torque,
+    })
 }
 
 fn direction(fields: &mut Fields<'_, '_>, key: &'static str) -> Option<Direction> {
@@ -314,21 +328,6 @@ fn direction(fields: &mut Fields<'_, '_>, key: &'static str) -> Option<Direction
             read
         }
     }
-}
-
-fn limit(reader: &mut Reader, node: &Node, path: &str) -> Option<Limit> {
-    let mut fields = reader.table(node, path, "A limit")?;
-    let of_path = fields.path_of("of");
-    let of =
-        fields.get("of").map(|node| names(fields.reader, node, &of_path, "bar names")).unwrap_or_default();
-    let (tension, compression) = (fields.quantity("tension"), fields.quantity("compression"));
-    fields.finish(&[]);
-    if tension.is_none() && compression.is_none() {
-        let message = "A limit needs a tension or a compression.";
-        reader.form(path, message, "Add tension = 20, or compression = 12.");
-        return None;
-    }
-    Some(Limit { of, tension, compression })
 }
 
 fn find(reader: &mut Reader, node: &Node, path: &str) -> Option<Find> {

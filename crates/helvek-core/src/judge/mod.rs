@@ -1,0 +1,204 @@
+//! Judgement: everything that has a limit, ranked by how much of it is used, under which loads; and what was not checked.
+//!
+//! Every demand is linear in the loads: a number, a vector, or a polynomial along a member. So under loads that stay and loads that grow by a factor, its size
+//! is a convex function of that factor, and each limit leaves an interval of factors. `docs/strength.md` has an example.
+
+mod checks;
+mod demand;
+mod plates;
+mod reach;
+mod unchecked;
+
+pub use plates::{Criterion, OnPin, Required, SizedPin};
+pub use reach::{End, Reach};
+pub use unchecked::{Unchecked, Why};
+
+use crate::combinations::State;
+use crate::inside::Extreme;
+use crate::model::{BarId, BodyId, Growing, JointId, SupportId};
+use crate::solution::Solved;
+use demand::InState;
+
+/// What is checked.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
+pub enum Subject {
+    /// The force of a bar that is pulled, N.
+    Tension(BarId),
+    /// The force of a bar that is pushed, N.
+    Compression(BarId),
+    /// |N|/A of a bar, Pa.
+    BarStress(BarId),
+    /// The force of a bar that is pushed, against its elastic critical load capped by its squash load, N.
+    Buckling(BarId),
+    /// The largest normal stress along a stretch, at the row of [`Solved::inside`], Pa.
+    Normal(usize),
+    /// The largest shear stress along it, Pa.
+    Shear(usize),
+    /// The shear stress at the surface of a twisted body, Pa.
+    Torsion(BodyId),
+    /// The force of a support, N.
+    Reaction(SupportId),
+    /// The force of a joint, N.
+    Joint(JointId),
+    /// The average shear stress of a pin in the plane behind this plate, Pa.
+    PinShear {
+        /// Among the plated pins.
+        pin: usize,
+        /// Between this plate and the next.
+        plane: usize,
+    },
+    /// The bearing stress of a plate, Pa.
+    Bearing {
+        /// Among the plated pins.
+        pin: usize,
+        /// Its place.
+        plate: usize,
+    },
+    /// The shear stress of a plate on both sides of what the pin would tear out, Pa.
+    TearOut {
+        /// Among the plated pins.
+        pin: usize,
+        /// Its place.
+        plate: usize,
+    },
+}
+
+/// What a material stands.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Strength {
+    /// It yields.
+    Yield,
+    /// It breaks.
+    Ultimate,
+    /// In shear.
+    Shear,
+    /// In bearing.
+    Bearing,
+}
+
+/// Where a limit comes from.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum By {
+    /// It is stated.
+    Limit,
+    /// What a material stands, over the factor that is wanted.
+    Strength {
+        /// Its place in the model's list.
+        material: usize,
+        /// Which of its figures.
+        of: Strength,
+        /// The figure, Pa.
+        value: f64,
+        /// The wanted factor; `None`: none is stated, and it is compared with the figure itself.
+        factor: Option<f64>,
+    },
+    /// The elastic critical load capped by the squash load: a screening value.
+    Screening {
+        /// Length over the least radius of gyration.
+        slenderness: f64,
+        /// π²EI/L², N.
+        critical: f64,
+        /// A times the yield stress, N, where it is known.
+        squash: Option<f64>,
+        /// The wanted factor.
+        factor: Option<f64>,
+    },
+}
+
+/// A limit on something.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Check {
+    /// On what.
+    pub subject: Subject,
+    /// What it may be at most, in its unit.
+    pub most: f64,
+    /// Where that comes from.
+    pub by: By,
+}
+
+/// A check with the loads under which it is worst.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Judged {
+    /// Which.
+    pub check: Check,
+    /// What it comes to, in its unit; a size.
+    pub demand: f64,
+    /// Where along its stretch.
+    pub place: Option<Extreme>,
+    /// Under which combination; `None`: the loads as drawn.
+    pub under: Option<usize>,
+}
+
+impl Judged {
+    /// The demand over the limit.
+    pub fn utilisation(&self) -> f64 {
+        self.demand / self.check.most
+    }
+
+    /// Whether it is within its limit; what is exactly at it is.
+    pub fn meets(&self) -> bool {
+        self.utilisation() <= 1.0 + 1e-9
+    }
+
+    /// How many times the demand goes into the strength, or into the stated limit; nothing where nothing acts.
+    pub fn factor(&self) -> Option<f64> {
+        let whole = match self.check.by {
+            By::Strength { value, .. } => value,
+            By::Screening { factor, .. } => self.check.most * factor.unwrap_or(1.0),
+            By::Limit => self.check.most,
+        };
+        (self.demand > 0.0).then(|| whole / self.demand)
+    }
+}
+
+/// Everything that has a limit, and what has none.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct Judgement {
+    /// By how much of the limit is used: the one that governs first.
+    pub judged: Vec<Judged>,
+    /// The factors by which the loads that are not permanent may be multiplied.
+    pub reach: Option<Reach>,
+    /// The plated pins.
+    pub pins: Vec<SizedPin>,
+    /// What nothing is said of.
+    pub unchecked: Vec<Unchecked>,
+}
+
+impl Solved {
+    /// Judges what has limits under the loads as drawn and under the combinations; nothing when nothing has any.
+    pub fn judgement(&self, states: &[State]) -> Option<Judgement> {
+        let model = &self.model;
+        let sections = model.bodies.iter().any(|body| body.profile.is_some())
+            || model.bars.iter().any(|bar| bar.profile.is_some());
+        let limits = !model.stated.is_empty() || !model.wanted.is_empty() || !model.plated.is_empty();
+        let of_bars = model.bars.iter().any(|bar| bar.limits != Default::default());
+        if !self.verdict.equilibrium || !(sections || limits || of_bars) {
+            return None;
+        }
+        let pins = self.sized_pins(states);
+        let checks = self.checks(&pins);
+        let held = states.iter().enumerate().filter(|(_, state)| state.solved.verdict.equilibrium);
+        let all: Vec<(Option<usize>, InState<'_>)> = std::iter::once((None, InState::of(self)))
+            .chain(held.map(|(row, state)| (Some(row), InState::of(&state.solved))))
+            .collect();
+        let mut judged: Vec<Judged> = Vec::new();
+        let mut unfixed = Vec::new();
+        for check in &checks {
+            let each = all.iter().filter_map(|(under, state)| {
+                let demand = self.demand(state, check.subject, &pins)?;
+                Some(Judged { check: *check, demand: demand.0, place: demand.1, under: *under })
+            });
+            // The first of those that are as large: the loads as drawn before the combinations.
+            let worst = each.reduce(|a, b| if b.demand > a.demand * (1.0 + 1e-12) { b } else { a });
+            match worst {
+                Some(worst) => judged.push(worst),
+                None => unfixed.push(check.subject),
+            }
+        }
+        judged.sort_by(|a, b| b.utilisation().total_cmp(&a.utilisation()));
+        let of = Growing::Variable;
+        let reach = self.parted(of).map(|[a, b]| self.reach(of, [&a, &b], &checks, &pins));
+        let unchecked = self.unchecked(&unfixed, &pins);
+        Some(Judgement { judged, reach, pins, unchecked })
+    }
+}

@@ -1,0 +1,40 @@
+//! Torsion: of rounds T·r/J; the torsion constant of a rectangle.
+
+use super::Shape;
+use std::f64::consts::PI;
+
+/// What a couple that twists a round section does.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Twisted {
+    /// The torsion constant J, here the polar moment of inertia, m⁴.
+    pub constant: f64,
+    /// The shear stress at the surface for each N·m, r/J.
+    pub per_torque: f64,
+}
+
+impl Shape {
+    /// Of a round or a tube; nothing of other shapes, whose sections warp: T·r/J does not hold.
+    pub fn twisted(&self) -> Option<Twisted> {
+        let (outer, inner) = match self {
+            Self::Round { diameter } => (*diameter, 0.0),
+            Self::Tube { diameter, wall } => (*diameter, diameter - 2.0 * wall),
+            _ => return None,
+        };
+        let constant = PI / 32.0 * (outer.powi(4) - inner.powi(4));
+        Some(Twisted { constant, per_torque: 0.5 * outer / constant })
+    }
+
+    /// The torsion constant where a closed form exists: rounds, tubes, and rectangles by Saint-Venant's series
+    /// a·b³·(1/3 − 64/π⁵·b/a·Σ tanh(nπa/2b)/n⁵) over odd n, a ≥ b.
+    pub fn torsion_constant(&self) -> Option<f64> {
+        if let Self::Rectangle { width, height } = self {
+            let (a, b) = (width.max(*height), width.min(*height));
+            let terms = (0..8).map(|k| {
+                let n = f64::from(2 * k + 1);
+                (n * PI * a / (2.0 * b)).tanh() / n.powi(5)
+            });
+            return Some(a * b.powi(3) * (1.0 / 3.0 - 64.0 / PI.powi(5) * b / a * terms.sum::<f64>()));
+        }
+        self.twisted().map(|twisted| twisted.constant)
+    }
+}
