@@ -76,8 +76,7 @@ limits = [{ of = ["A"], factor = 1.5 }]"#,
 fn the_order_of_the_plates_decides_what_each_plane_carries() {
     // Two bars, and the ground twice, on one pin. 3 kN down at B: the tie pulls B with (−4, 3), the strut pushes with (4, 0).
     let stacked = |order: [&str; 3]| {
-        let plates: Vec<_> =
-            order.iter().map(|of| format!("{{ of = \"{of}\", thickness = 5 }}")).collect();
+        let plates: Vec<_> = order.iter().map(|of| format!("{{ of = \"{of}\", thickness = 5 }}")).collect();
         answers(&format!(
             r#"bars = [["A", "B"], ["B", "C"]]
 supports = [{{ at = "A", kind = "pin" }}, {{ at = "C", kind = "pin" }}]

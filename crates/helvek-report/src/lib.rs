@@ -10,6 +10,7 @@ pub use combinations::RangeLine;
 mod direction;
 mod fragment;
 pub mod inside;
+pub mod judge;
 mod limits;
 pub mod markdown;
 pub mod moving;

@@ -30,7 +30,10 @@ impl Wording<'_> {
                 many.len()
             ),
         };
-        text + " Joints, members and supports are not checked; a compression limit has to allow for buckling."
+        if limit.bars.values().any(|bar| bar.compression.is_some()) {
+            text += " A compression limit has to allow for buckling.";
+        }
+        text
     }
 
     fn interval(&self, limit: &LimitAnswer) -> String {
@@ -41,7 +44,7 @@ impl Wording<'_> {
                 .governs_to
                 .as_ref()
                 .map_or_else(String::new, |g| format!(": {} whatever they are", beyond(g)));
-            return format!("No size of {of} keeps every bar within its limits{what}.");
+            return format!("No size of {of} keeps everything within its limits{what}.");
         }
         let figure = |value: f64| minus(&figures::rounded(value, self.digits()));
         let unit = limit.unit.as_deref();
@@ -52,7 +55,7 @@ impl Wording<'_> {
         let (from, to) = (shown(limit.from, limit.least), shown(limit.to, limit.greatest));
         match (from, to) {
             (None, None) => {
-                format!("No bar with a limit carries anything of {of}: they are not limited by it.")
+                format!("Nothing with a limit carries anything of {of}: it is not limited.")
             }
             (None, Some(to)) => {
                 format!("{} may grow to {to}: there {}.", capital(of), governs(&limit.governs_to))
@@ -101,10 +104,21 @@ impl Wording<'_> {
             Some((least, unit)) => format!("≥ {} {unit}", figure(least)),
             None => format!("from × {}", figure(from)),
         });
-        let of = limit.governs_to.as_ref().map_or(String::new(), |g| format!("bar:{}", g.part));
+        let of = limit.governs_to.as_ref().map_or(String::new(), mark);
         let label = format!("limit of {}: {governs}", limit.of);
         Some(AskedLine { of, label, parts: std::iter::once(part).chain(least).collect(), answered: true })
     }
+}
+
+/// The mark of what governs.
+fn mark(governs: &GovernsAnswer) -> String {
+    let sort = match governs.by {
+        "tension" | "compression" | "buckling" | "lets-go" => "bar",
+        "reaction" => "support",
+        "joint" | "pin-shear" | "bearing" | "tear-out" => "joint",
+        _ => "body",
+    };
+    format!("{sort}:{}", governs.part)
 }
 
 fn capital(of: &str) -> String {
@@ -114,14 +128,14 @@ fn capital(of: &str) -> String {
 fn reaches(governs: &GovernsAnswer) -> String {
     match governs.by {
         "lets-go" => format!("{} lets go", governs.part),
-        by => format!("{} reaches its {by} limit", governs.part),
+        by => format!("{} reaches its {} limit", governs.part, by.replace('-', " ")),
     }
 }
 
 fn beyond(governs: &GovernsAnswer) -> String {
     match governs.by {
         "lets-go" => format!("{} lets go", governs.part),
-        by => format!("{} is beyond its {by} limit", governs.part),
+        by => format!("{} is beyond its {} limit", governs.part, by.replace('-', " ")),
     }
 }
 
@@ -129,6 +143,7 @@ fn short(governs: &GovernsAnswer) -> String {
     match governs.by {
         "tension" => format!("{} governs, T", governs.part),
         "compression" => format!("{} governs, C", governs.part),
-        _ => format!("{} lets go", governs.part),
+        "lets-go" => format!("{} lets go", governs.part),
+        by => format!("{} governs, {}", governs.part, by.replace('-', " ")),
     }
 }

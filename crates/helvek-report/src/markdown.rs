@@ -1,6 +1,7 @@
 //! The page as Markdown with LaTeX between dollar signs.
 
 use crate::fragment::Fragment;
+use crate::judge::PageJudgement;
 use crate::page::{Page, PageTerm};
 use crate::text::capital;
 use std::fmt::Write;
@@ -114,6 +115,9 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
         }
         writeln!(out)?;
     }
+    if let Some(judgement) = &page.judgement {
+        judged(out, judgement)?;
+    }
     for line in &page.limits {
         writeln!(out, "{}\n", plain(line))?;
     }
@@ -128,6 +132,45 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
         writeln!(out, "\n{}: {}.", capital(closes), page.routes.join(", "))?;
     }
     writeln!(out, "\n*{}*", page.caution)
+}
+
+fn judged(out: &mut String, judgement: &PageJudgement) -> std::fmt::Result {
+    writeln!(out, "## Judged\n\n{}\n", judgement.says)?;
+    if let Some(reach) = &judgement.reach {
+        writeln!(out, "{}\n", plain(reach))?;
+    }
+    if !judgement.lines.is_empty() {
+        writeln!(out, "| used | what | comes to | limit | |\n|--:|---|--:|---|---|")?;
+    }
+    for line in &judgement.lines {
+        let place = line.place.as_ref().map(|place| format!(", {place}")).unwrap_or_default();
+        let (title, limit) = (plain(&format!("{}{place}", line.title)), plain(&line.limit));
+        writeln!(out, "| {} | {title} | {} | {limit} | {} |", line.used_text, line.demand, line.verdict)?;
+    }
+    writeln!(out)?;
+    for line in judgement.lines.iter().filter(|line| !line.working.is_empty()) {
+        writeln!(
+            out,
+            "- {}: {}",
+            plain(&line.title),
+            line.working.iter().map(inline).collect::<Vec<_>>().join("; ")
+        )?;
+    }
+    for pin in &judgement.pins {
+        writeln!(out, "\n### {}\n", plain(&pin.title))?;
+        for line in &pin.required {
+            let governs = if line.governs { " (governs)" } else { "" };
+            writeln!(out, "- {}: {}{governs}", plain(&line.title), inline(&line.working))?;
+        }
+        for says in &pin.says {
+            writeln!(out, "- {}", plain(says))?;
+        }
+    }
+    writeln!(out, "\nNot checked:\n")?;
+    for line in judgement.unchecked.iter().chain(&judgement.assumed) {
+        writeln!(out, "- {}", plain(line))?;
+    }
+    writeln!(out, "- {}\n", plain(&judgement.caution))
 }
 
 fn inline(fragment: &Fragment) -> String {

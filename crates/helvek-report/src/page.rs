@@ -4,6 +4,7 @@ use crate::RangeLine;
 use crate::choice::PageChoice;
 use crate::fragment::Fragment;
 use crate::inside::InsideLine;
+use crate::judge::{PageJudgement, judged_headline, page_judgement};
 use crate::moving::{PageTrain, TrainLine};
 use crate::step::Wording;
 use helvek_core::answers::Answers;
@@ -46,6 +47,10 @@ pub struct Page {
     pub trains: Vec<PageTrain>,
     /// What a train does to N, V and M at a place, where that was wanted: see [`influence_lines`](crate::moving::influence_lines).
     pub influence: Vec<TrainLine>,
+    /// What has limits, ranked: only where that was wanted, see [`judged`].
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub judgement: Option<PageJudgement>,
     /// How far loads may grow, and what governs.
     pub limits: Vec<String>,
     /// What was asked, with its answer.
@@ -90,6 +95,8 @@ pub struct Headlines {
     pub table: String,
     /// The largest moment.
     pub inside: String,
+    /// What governs.
+    pub size: String,
 }
 
 /// One equation, written and solved.
@@ -248,11 +255,22 @@ impl Page {
     /// Words a solution.
     pub fn of(solved: &Solved) -> Self {
         let answers = solved.answers();
-        Self {
+        let mut page = Self {
             next: next(solved),
             table: table(solved, &answers),
             inside: inside_lines(solved, &answers),
             ..Self::with(solved, &answers)
+        };
+        page.judge(solved);
+        page
+    }
+
+    /// Adds what has limits, with what governs; nothing when nothing has any.
+    pub fn judge(&mut self, solved: &Solved) {
+        let states = solved.states();
+        if let Some(judgement) = solved.judgement(&states) {
+            self.headlines.size = judged_headline(solved, &judgement);
+            self.judgement = Some(page_judgement(solved, &judgement, &states));
         }
     }
 
@@ -282,6 +300,7 @@ impl Page {
             ranges: wording.ranges(),
             trains: wording.trains(),
             influence: Vec::new(),
+            judgement: None,
             limits: wording.limits(),
             asked: wording.asked(),
             askable: wording.askable(),

@@ -1,6 +1,7 @@
 //! The page as plain text.
 
 use crate::fragment::Fragment;
+use crate::judge::PageJudgement;
 use crate::page::{Page, PageTerm, TableRow};
 use std::fmt::Write;
 
@@ -108,6 +109,9 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
             writeln!(out, "  {}: {least} to {greatest}", line.of)?;
         }
     }
+    if let Some(judgement) = &page.judgement {
+        judged(out, judgement)?;
+    }
     for line in &page.limits {
         writeln!(out, "\nLimits: {line}")?;
     }
@@ -122,6 +126,39 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
         writeln!(out, "\n{}: {}.", capital(closes), page.routes.join(", "))?;
     }
     writeln!(out, "{}", page.caution)
+}
+
+/// What governs, pin by pin, and what was not checked.
+fn judged(out: &mut String, judgement: &PageJudgement) -> std::fmt::Result {
+    writeln!(out, "\nJudged: {}", judgement.says)?;
+    if let Some(reach) = &judgement.reach {
+        writeln!(out, "  {reach}")?;
+    }
+    for line in &judgement.lines {
+        let place = line.place.as_ref().map(|place| format!(" ({place})")).unwrap_or_default();
+        writeln!(out, "  {} of its limit: {}{place}", line.used_text, line.title)?;
+        writeln!(out, "        {}, limit {}; {}", line.demand, line.limit, line.verdict)?;
+        for step in &line.working {
+            writeln!(out, "        {}", step.text)?;
+        }
+    }
+    for pin in &judgement.pins {
+        writeln!(out, "\n  {}", pin.title)?;
+        for line in &pin.required {
+            let governs = if line.governs { "   governs" } else { "" };
+            writeln!(out, "    {}: {}{governs}", line.title, line.working.text)?;
+        }
+        for says in &pin.says {
+            writeln!(out, "    {says}")?;
+        }
+    }
+    if !judgement.unchecked.is_empty() {
+        writeln!(out, "\n  Not checked")?;
+    }
+    for line in judgement.unchecked.iter().chain(&judgement.assumed) {
+        writeln!(out, "    {line}")?;
+    }
+    writeln!(out, "    {}", judgement.caution)
 }
 
 fn joined(fragments: &[Fragment]) -> String {

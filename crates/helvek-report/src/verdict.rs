@@ -265,6 +265,7 @@ impl Wording<'_> {
             check: if working.steps.is_empty() { "nothing to check".into() } else { closes(worst) },
             table: self.tabled(),
             inside: self.looked_into(),
+            size: "nothing limited".to_owned(),
         }
     }
 

@@ -8,10 +8,12 @@ mod demand;
 mod plates;
 mod reach;
 mod unchecked;
+mod worked;
 
 pub use plates::{Criterion, OnPin, Required, SizedPin};
 pub use reach::{End, Reach};
 pub use unchecked::{Unchecked, Why};
+pub use worked::Worked;
 
 use crate::combinations::State;
 use crate::inside::Extreme;

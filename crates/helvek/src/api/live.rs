@@ -187,6 +187,7 @@ fn reply(request: &LiveRequest) -> LiveReply {
         offered.extend(offers::on_redundancy(&solved));
         offered.extend(offers::on_warnings(&answers.warnings));
         let mut page = Page::with(&solved, &answers);
+        page.judge(&solved);
         if request.table {
             page.table = table(&solved, &answers);
         }

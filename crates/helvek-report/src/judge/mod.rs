@@ -1,0 +1,235 @@
+//! The judgement in words: what governs, how much is in reserve, how each figure comes about, what was not checked.
+
+mod formula;
+mod pins;
+mod subjects;
+mod unchecked;
+
+pub use pins::{PinLine, RequiredLine};
+
+use crate::fragment::Fragment;
+use helvek_core::combinations::State;
+use helvek_core::judge::{By, End, Judged, Judgement, Strength};
+use helvek_core::solution::Solved;
+use helvek_core::units::figures;
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// Shown beside every judgement.
+pub const JUDGEMENT_CAUTION: &str = "To be checked by a qualified engineer under the local codes. Not covered: fatigue, impact, dynamics, connections, bending of pins, net sections, stress concentrations, \
+local, lateral and frame buckling, second-order effects, sag, code factors.";
+
+/// Everything that is said about limits.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageJudgement {
+    /// `Everything that was checked meets its limit.`
+    pub says: String,
+    /// Whether it does.
+    pub meets: bool,
+    /// How far the loads may grow, and what ends that.
+    pub reach: Option<String>,
+    /// The one that governs first.
+    pub lines: Vec<JudgedLine>,
+    /// The plated pins.
+    pub pins: Vec<PinLine>,
+    /// What nothing is said of, a sentence for each reason.
+    pub unchecked: Vec<String>,
+    /// Materials whose figures are made up.
+    pub assumed: Option<String>,
+    /// The usual caution.
+    pub caution: String,
+}
+
+/// A check in words.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct JudgedLine {
+    /// The mark of what is checked.
+    pub of: String,
+    /// `post, σ at its top face`
+    pub title: String,
+    /// `53.3 MPa`
+    pub demand: String,
+    /// `160 MPa, stated`
+    pub limit: String,
+    /// The demand over the limit.
+    pub used: f64,
+    /// `0.33 of it`
+    pub used_text: String,
+    /// Whether it is within its limit.
+    pub meets: bool,
+    /// `meets the stated limit`
+    pub verdict: String,
+    /// Under which loads, and where.
+    pub place: Option<String>,
+    /// How the figure comes about, conversions first.
+    pub working: Vec<Fragment>,
+}
+
+/// A judgement in words.
+pub fn page_judgement(solved: &Solved, judgement: &Judgement, states: &[State]) -> PageJudgement {
+    Judging { solved, judgement, states, digits: solved.model.schools.figures }.page()
+}
+
+/// What governs, in a few words; for the stop of the thread.
+pub fn judged_headline(solved: &Solved, judgement: &Judgement) -> String {
+    match judgement.judged.first() {
+        Some(first) => {
+            let used = used(first.utilisation());
+            format!("governs: {}, {used}", solved.subject_of(first.check.subject))
+        }
+        None => "nothing checked".to_owned(),
+    }
+}
+
+/// How much of a limit is used: two decimals, and never `1.00` for what falls short of it.
+fn used(ratio: f64) -> String {
+    if ratio > 1.0 + 1e-9 && ratio < 1.005 {
+        return format!("{:.4}", (ratio * 1e4).ceil() / 1e4);
+    }
+    if ratio >= 100.0 { figures::rounded(ratio, 3) } else { format!("{ratio:.2}") }
+}
+
+/// Words one judgement.
+struct Judging<'a> {
+    solved: &'a Solved,
+    judgement: &'a Judgement,
+    states: &'a [State],
+    digits: u8,
+}
+
+impl Judging<'_> {
+    fn page(&self) -> PageJudgement {
+        let judged = &self.judgement.judged;
+        let short = judged.iter().filter(|one| !one.meets()).count();
+        let says = match (judged.len(), short) {
+            (0, _) => "Nothing has a limit that could be checked.".to_owned(),
+            (1, 0) => "The one limit that was checked is met.".to_owned(),
+            (n, 0) => format!("All {n} limits that were checked are met."),
+            (_, 1) => "One limit is not met.".to_owned(),
+            (n, short) => format!("{short} of {n} limits are not met."),
+        };
+        let model = &self.solved.model;
+        let assumed: Vec<&str> =
+            model.materials.iter().filter(|m| m.assumed).map(|m| m.name.as_str()).collect();
+        let assumed = (!assumed.is_empty()).then(|| {
+            format!("Illustrative figures, to be replaced by those of your material: {}.", assumed.join(", "))
+        });
+        PageJudgement {
+            says,
+            meets: short == 0,
+            reach: self.reach(),
+            lines: judged.iter().map(|one| self.line(one)).collect(),
+            pins: self.judgement.pins.iter().map(|pin| self.pin(pin)).collect(),
+            unchecked: self.unchecked(),
+            assumed,
+            caution: JUDGEMENT_CAUTION.to_owned(),
+        }
+    }
+
+    fn figure(&self, value: f64) -> String {
+        figures::rounded(value, self.digits).replace('-', "−")
+    }
+
+    /// The interval of factors, with what ends it.
+    fn reach(&self) -> Option<String> {
+        let reach = self.judgement.reach.as_ref()?;
+        let end = |end: &Option<End>| match end {
+            Some(End::Reached(check)) => format!("{} reaches its limit", self.title(check.subject)),
+            Some(End::LetsGo(id)) => {
+                format!("{} lets go", self.solved.owner_name(self.solved.full.column(*id).of))
+            }
+            None => String::new(),
+        };
+        if !reach.possible() {
+            let what = match &reach.ends[1] {
+                Some(End::Reached(check)) => format!(": {} does not meet it", self.title(check.subject)),
+                _ => String::new(),
+            };
+            return Some(format!(
+                "No multiple of the loads that are not permanent keeps everything within its limit{what}."
+            ));
+        }
+        let [from, to] = reach.factors.map(|f| f.is_finite().then(|| self.figure(f)));
+        let grow = "The loads that are not permanent may be multiplied by";
+        Some(match (from, to) {
+            (None, None) => "No load that is not permanent adds to anything that was checked.".to_owned(),
+            (None, Some(to)) => format!("{grow} up to {to}: there {}.", end(&reach.ends[1])),
+            (Some(from), None) => format!("{grow} {from} or more: there {}.", end(&reach.ends[0])),
+            (Some(from), Some(to)) => format!(
+                "{grow} {from} to {to}: at {to} {}, at {from} {}.",
+                end(&reach.ends[1]),
+                end(&reach.ends[0])
+            ),
+        })
+    }
+
+    fn line(&self, judged: &Judged) -> JudgedLine {
+        let (check, unit) = (&judged.check, self.solved.unit_of_check(judged.check.subject));
+        let most = self.figure(unit.from_si(check.most));
+        let limit = match check.by {
+            By::Limit => format!("{most} {}, stated", unit.symbol),
+            By::Strength { material, of, value, factor } => {
+                let word = match of {
+                    Strength::Yield => "yield",
+                    Strength::Ultimate => "ultimate",
+                    Strength::Shear => "shear",
+                    Strength::Bearing => "bearing",
+                };
+                let name = &self.solved.model.materials[material].name;
+                match factor {
+                    None => format!("{most} {}, {word} stress of {name}", unit.symbol),
+                    Some(factor) => {
+                        let whole = figures::plain(unit.from_si(value), self.digits);
+                        let factor = figures::plain(factor, self.digits);
+                        format!("{most} {}: {word} stress {whole} of {name} over {factor}", unit.symbol)
+                    }
+                }
+            }
+            By::Screening { slenderness, factor, .. } => {
+                let over = factor
+                    .map(|factor| format!(" over {}", figures::plain(factor, self.digits)))
+                    .unwrap_or_default();
+                let slender = self.figure(slenderness);
+                format!("{most} {}: critical load{over}, slenderness {slender}, screening only", unit.symbol)
+            }
+        };
+        let stated = match check.by {
+            By::Limit | By::Strength { factor: Some(_), .. } | By::Screening { factor: Some(_), .. } => {
+                "the stated limit"
+            }
+            By::Strength { of: Strength::Yield, .. } => "the yield stress",
+            By::Strength { of: Strength::Ultimate, .. } => "the ultimate stress",
+            By::Strength { of: Strength::Shear, .. } => "the shear strength",
+            By::Strength { of: Strength::Bearing, .. } => "the bearing strength",
+            By::Screening { .. } => "the critical load",
+        };
+        let verdict = match (judged.meets(), matches!(check.by, By::Limit)) {
+            (true, true) => format!("meets {stated}"),
+            (false, true) => format!("falls short of {stated}"),
+            (meets, false) => {
+                let word = match (meets, stated) {
+                    (true, "the stated limit") => "meets the stated limit".to_owned(),
+                    (false, "the stated limit") => "falls short of the stated limit".to_owned(),
+                    (true, _) => format!("stays below {stated}"),
+                    (false, _) => format!("is beyond {stated}"),
+                };
+                match judged.factor() {
+                    Some(factor) => format!("{word}: factor {}", self.figure(factor)),
+                    None => word,
+                }
+            }
+        };
+        JudgedLine {
+            of: self.mark(check.subject),
+            title: self.title_of(judged),
+            demand: format!("{} {}", self.figure(unit.from_si(judged.demand)), unit.symbol),
+            limit,
+            used: judged.utilisation(),
+            used_text: used(judged.utilisation()),
+            meets: judged.meets(),
+            verdict,
+            place: self.place(judged),
+            working: self.working(judged),
+        }
+    }
+}

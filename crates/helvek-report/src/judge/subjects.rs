@@ -1,0 +1,97 @@
+//! What is checked, by name, with its place and its mark.
+
+use super::Judging;
+use helvek_core::judge::{Judged, Subject, Worked};
+use helvek_core::model::Threaded;
+use helvek_core::units::figures;
+
+impl Judging<'_> {
+    /// `pin A, bearing in the lever`
+    pub(super) fn title(&self, subject: Subject) -> String {
+        let of = self.solved.subject_of(subject);
+        let owner = |pin: usize, plate: usize| {
+            let plates = &self.solved.model.plated[pin].plates;
+            let name = self.solved.plate_owner(plates[plate].of);
+            let several = plates.iter().filter(|other| other.of == plates[plate].of).count() > 1;
+            if several { format!("{name} (plate {})", plate + 1) } else { name.to_owned() }
+        };
+        match subject {
+            Subject::Tension(_) => format!("{of}, tension"),
+            Subject::Compression(_) => format!("{of}, compression"),
+            Subject::BarStress(_) => format!("{of}, N/A"),
+            Subject::Buckling(_) => format!("{of}, buckling"),
+            Subject::Normal(_) => format!("{of}, σ"),
+            Subject::Shear(_) => format!("{of}, τ"),
+            Subject::Torsion(_) => format!("{of}, τ by torsion"),
+            Subject::Reaction(_) => format!("support {of}, its force"),
+            Subject::Joint(_) => format!("joint {of}, its force"),
+            Subject::PinShear { pin, plane } => {
+                let [a, b] = [plane, plane + 1].map(|plate| owner(pin, plate));
+                format!("pin {of}, shear between {a} and {b}")
+            }
+            Subject::Bearing { pin, plate } => format!("pin {of}, bearing in {}", owner(pin, plate)),
+            Subject::TearOut { pin, plate } => format!("pin {of}, tear-out of {}", owner(pin, plate)),
+        }
+    }
+
+    /// With the face at which the normal stress is largest.
+    pub(super) fn title_of(&self, judged: &Judged) -> String {
+        let title = self.title(judged.check.subject);
+        match self.worked(judged) {
+            Some(Worked::Normal { axial, bending, coupled: false, fibre, .. }) => {
+                let face = if fibre[1] > 0.0 { "top" } else { "bottom" };
+                let word = if axial + bending > 0.0 { "tension" } else { "compression" };
+                format!("{title} at its {face} face, {word}")
+            }
+            Some(Worked::Normal { coupled: true, .. }) => format!("{title} at a corner, bent askew"),
+            _ => title,
+        }
+    }
+
+    /// The mark that is lit.
+    pub(super) fn mark(&self, subject: Subject) -> String {
+        let of = self.solved.subject_of(subject);
+        match subject {
+            Subject::Tension(_) | Subject::Compression(_) | Subject::BarStress(_) | Subject::Buckling(_) => {
+                format!("bar:{of}")
+            }
+            Subject::Normal(_) | Subject::Shear(_) | Subject::Torsion(_) => format!("body:{of}"),
+            Subject::Reaction(_) => format!("support:{of}"),
+            Subject::Joint(_) => format!("joint:{of}"),
+            Subject::PinShear { pin, .. } | Subject::Bearing { pin, .. } | Subject::TearOut { pin, .. } => {
+                self.mark_of_pin(pin)
+            }
+        }
+    }
+
+    pub(super) fn mark_of_pin(&self, pin: usize) -> String {
+        let model = &self.solved.model;
+        let plated = &model.plated[pin];
+        match plated.through {
+            Threaded::Joint(_) => format!("joint:{}", plated.name),
+            Threaded::Support(_) => format!("support:{}", plated.name),
+            Threaded::Pin(id) => format!("point:{}", model.point_name(model.pins[id.index()].at)),
+        }
+    }
+
+    /// Where along its member, and under which loads.
+    pub(super) fn place(&self, judged: &Judged) -> Option<String> {
+        let units = &self.solved.model.units;
+        let row = match judged.check.subject {
+            Subject::Normal(row) | Subject::Shear(row) => Some(row),
+            _ => None,
+        };
+        let at = row.zip(judged.place).map(|(row, place)| {
+            let from = self.solved.model.point_name(self.solved.inside()[row].from);
+            let far = figures::plain(units.length.from_si(place.station), self.digits);
+            if far == "0" {
+                format!("at {from}")
+            } else {
+                format!("{far} {} from {from}", units.length.symbol)
+            }
+        });
+        let under = judged.under.map(|row| format!("under {}", self.states[row].name));
+        let all: Vec<String> = at.into_iter().chain(under).collect();
+        (!all.is_empty()).then(|| all.join(", "))
+    }
+}

@@ -1,0 +1,44 @@
+//! What was not checked, a sentence for each reason, with the cure.
+
+use super::Judging;
+use helvek_core::judge::{Unchecked, Why};
+
+/// More names than this are counted.
+const MOST_NAMES: usize = 6;
+
+impl Judging<'_> {
+    pub(super) fn unchecked(&self) -> Vec<String> {
+        self.judgement.unchecked.iter().map(sentence).collect()
+    }
+}
+
+fn sentence(entry: &Unchecked) -> String {
+    let names = if entry.of.len() > MOST_NAMES {
+        format!("{} and {} more", entry.of[..MOST_NAMES].join(", "), entry.of.len() - MOST_NAMES)
+    } else {
+        entry.of.join(", ")
+    };
+    let why = match entry.why {
+        Why::NoLimit => "no limit, and no section with a material. Say what it carries, or give it both.",
+        Why::NoSection => "no section, so no stresses. Give it one.",
+        Why::NoStrength => "no material with a yield stress, and no limit on stress. Give it either.",
+        Why::NoShear => {
+            "shear not compared: its material has no shear strength, and no limit on shear is stated."
+        }
+        Why::NoDiagram => "N, V and M are not known along it.",
+        Why::Buckling => "it is pressed somewhere: a body of its own shape is not checked for buckling.",
+        Why::NotRound => "twisted, but not round: T·r/J does not hold.",
+        Why::NoPlates => "a pin of which the plates are not listed.",
+        Why::NoPinStrength => "the pin has no material with a shear strength. Name one.",
+        Why::NoBearing => "its material has no bearing strength. Name one.",
+        Why::NoEdge => {
+            "tear-out not looked at: the distance to its edge, or its shear strength, is not given."
+        }
+        Why::LeftOver => "something acts on the pin of which no plate is listed.",
+        Why::NoSize => "no diameter, and none that would do.",
+        Why::NoReaction => "no limit on its force is stated.",
+        Why::NotFixed => "equilibrium alone does not fix it.",
+        Why::Moving => "a train of forces: it is looked at inside, and not judged.",
+    };
+    format!("{names}: {why}")
+}
