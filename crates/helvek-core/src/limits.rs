@@ -88,7 +88,9 @@ impl Solved {
             let limits = self.model.bars[id.index()].limits;
             let check = BarCheck { bar: id, staying: staying[index], growing: growing[index], limits };
             if limits == BarLimits::default() || check.force().is_none() {
-                unchecked.push(id);
+                if !reach.each.iter().any(|(check, _)| check.subject.bar() == Some(id)) {
+                    unchecked.push(id);
+                }
                 continue;
             }
             bars.push(check);

@@ -42,6 +42,17 @@ pub fn bending(along: Vector, moment: f64) -> &'static str {
     }
 }
 
+/// Which face of a member that runs along `along` lies on its left (`left`) or on its right: `top`, `bottom`, or a side.
+pub fn face(along: Vector, left: bool) -> &'static str {
+    let out = if left { along.left() } else { -along.left() };
+    match (out.y.abs() > LEVEL, out.y > 0.0, out.x > 0.0) {
+        (true, true, _) => "top",
+        (true, false, _) => "bottom",
+        (false, _, true) => "right",
+        (false, _, false) => "left",
+    }
+}
+
 /// What a normal force is.
 pub fn axial(force: f64) -> &'static str {
     match force {

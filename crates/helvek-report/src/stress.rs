@@ -1,5 +1,6 @@
 //! Stresses in words.
 
+use crate::inside::face;
 use crate::step::{Wording, minus};
 use helvek_core::inside::Extreme;
 use helvek_core::strength::Stressed;
@@ -12,9 +13,15 @@ impl Wording<'_> {
         let profile = &model.profiles[stressed.profile];
         let name = &profile.section.name;
         let [top, bottom] = &stressed.fibres;
+        let along = self.solved.inside()[stressed.row].diagram.as_ref().map(|d| d.along);
+        let word = |left: bool| along.map_or("outer", |along| face(along, left));
         let mut says = vec![
-            format!("σ {}: {}", self.fibre(stressed, top.at, "top"), self.stress_range(&top.range)),
-            format!("σ {}: {}", self.fibre(stressed, bottom.at, "bottom"), self.stress_range(&bottom.range)),
+            format!("σ {}: {}", self.fibre(stressed, top.at, word(true)), self.stress_range(&top.range)),
+            format!(
+                "σ {}: {}",
+                self.fibre(stressed, bottom.at, word(false)),
+                self.stress_range(&bottom.range)
+            ),
         ];
         let level = &model.units.section;
         let at = if stressed.level.abs() <= 1e-9 * (profile.section.properties.faces[1]).abs() {

@@ -100,7 +100,7 @@ pub(super) fn renamed(sheet: &mut Sheet, before: &[String], after: &[String]) {
     cut_lists(sheet).flatten().for_each(new);
 }
 
-/// What was said of bars that are gone is forgotten, and with its last bar the saying.
+/// Own weights of bars that are gone are forgotten.
 pub(super) fn forget_gone(sheet: &mut Sheet) {
     let names = model::bar_names(sheet);
     let gone = |list: &mut Vec<String>| {
@@ -108,7 +108,6 @@ pub(super) fn forget_gone(sheet: &mut Sheet) {
         list.retain(|bar| names.contains(bar));
         named && list.is_empty()
     };
-    sheet.limits.retain_mut(|limit| !gone(&mut limit.of));
     sheet.loads.retain_mut(|load| match load {
         Load::Own(own) => !gone(&mut own.bars),
         _ => true,

@@ -12,6 +12,7 @@ mod figure;
 mod group;
 mod halves;
 mod joints;
+mod judged;
 mod limits;
 mod loads;
 mod member;
@@ -188,6 +189,18 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
             };
             profiles::give(sheet, &slots)?;
         }
+        Edit::Plates { at, plates, diameter, material, factor } => {
+            let slots = judged::PinSlots {
+                plates: plates.as_deref(),
+                diameter: diameter.as_deref(),
+                material: material.as_deref(),
+                factor: factor.as_deref(),
+            };
+            judged::pin(sheet, at.as_deref(), &slots)?;
+        }
+        Edit::Most { sort, of, most } => {
+            judged::most(sheet, sort.as_deref(), of.as_deref(), most.as_deref())?;
+        }
         Edit::Combination { name, sum, rename } => {
             states::combination(sheet, name.as_deref(), sum.as_deref(), rename.as_deref())?;
         }
@@ -202,6 +215,8 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
     bars::forget_gone(sheet);
     order::forget_gone(sheet);
     efforts::forget_gone(sheet);
+    judged::follow(&document.sheet, sheet);
+    judged::forget_gone(sheet);
     states::forget_gone(sheet);
     parts::forget_gone(sheet);
     if !matches!(edit, Edit::Remove { .. } | Edit::Point { .. }) {

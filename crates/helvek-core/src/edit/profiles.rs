@@ -2,8 +2,9 @@
 
 use super::typed::{filled, kept};
 use super::wrong;
+use crate::model::bar_names;
 use crate::problem::{Problem, nearest};
-use crate::sheet::{Choice, Quantity, Section, ShapeWord, Sheet};
+use crate::sheet::{Bar, BarKind, Choice, FullBar, Quantity, Section, ShapeWord, Sheet};
 use crate::units::Dimension;
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
@@ -29,51 +30,85 @@ fn order(shape: ShapeWord) -> Option<&'static [&'static str]> {
     })
 }
 
-/// Gives bodies a section, a material, or both; what is left out stays, what is emptied goes.
-pub(super) fn give(sheet: &mut Sheet, slots: &Slots<'_>) -> Outcome {
-    let bodies = named(sheet, slots.of)?;
-    let before = used(sheet);
-    if let Some(text) = filled(slots.dimensions) {
-        let name = section(sheet, slots.shape, text)?;
-        for body in &bodies {
-            sheet.bodies[body].section = Some(name.clone());
+/// A body by its name, or a bar by its row.
+enum Member {
+    Body(String),
+    Bar(usize),
+}
+
+/// The section and the material of a member; of a bar until then written short, too.
+fn slots<'a>(sheet: &'a mut Sheet, member: &Member) -> [&'a mut Option<String>; 2] {
+    match member {
+        Member::Body(name) => {
+            let body = &mut sheet.bodies[name];
+            [&mut body.section, &mut body.material]
         }
-    } else if slots.dimensions.is_some() {
-        bodies.iter().for_each(|body| sheet.bodies[body].section = None);
-    } else if slots.material.is_none() {
+        Member::Bar(row) => {
+            let bar = &mut sheet.bars[*row];
+            if let Bar::Short(ends) = bar {
+                let (ends, kind) = (ends.clone(), BarKind::Bar);
+                *bar = Bar::Full(FullBar { ends, name: None, kind, on: None, section: None, material: None });
+            }
+            match bar {
+                Bar::Full(full) => [&mut full.section, &mut full.material],
+                Bar::Short(_) => unreachable!("it was made a full one"),
+            }
+        }
+    }
+}
+
+/// Gives bodies and bars a section, a material, or both; what is left out stays, what is emptied goes.
+pub(super) fn give(sheet: &mut Sheet, typed: &Slots<'_>) -> Outcome {
+    let members = named(sheet, typed.of)?;
+    let before = used(sheet);
+    if let Some(text) = filled(typed.dimensions) {
+        let name = section(sheet, typed.shape, text)?;
+        members.iter().for_each(|member| *slots(sheet, member)[0] = Some(name.clone()));
+    } else if typed.dimensions.is_some() {
+        members.iter().for_each(|member| *slots(sheet, member)[0] = None);
+    } else if typed.material.is_none() {
         return wrong("dimensions", "A section needs its dimensions.", "Type them: 60 x 100.");
     }
-    if let Some(material) = slots.material {
+    if let Some(material) = typed.material {
         let material = filled(Some(material)).map(str::to_owned);
-        bodies.iter().for_each(|body| sheet.bodies[body].material.clone_from(&material));
+        members.iter().for_each(|member| slots(sheet, member)[1].clone_from(&material));
     }
-    // A typed section that was taken off its last body goes; one that stood by in the sheet stays.
+    // A typed section that was taken off its last member goes; one that stood by in the sheet stays.
     let now = used(sheet);
-    let typed = |section: &Section| order(section.shape).is_some();
-    sheet.sections.retain(|name, section| now.contains(name) || !before.contains(name) || !typed(section));
+    let row = |section: &Section| order(section.shape).is_some();
+    sheet.sections.retain(|name, section| now.contains(name) || !before.contains(name) || !row(section));
     Ok(())
 }
 
-/// The bodies that are named, with blanks or commas between them; all of them unless any is.
-fn named(sheet: &Sheet, text: Option<&str>) -> Outcome<Vec<String>> {
-    let all = || sheet.bodies.keys().cloned().collect();
-    let Some(text) = filled(text).filter(|text| *text != "all") else { return Ok(all()) };
-    // A name may hold blanks: the whole first.
-    if sheet.bodies.contains_key(text) {
-        return Ok(vec![text.to_owned()]);
+/// The bodies and bars that are named, with blanks or commas between them; all of them unless any is.
+fn named(sheet: &Sheet, text: Option<&str>) -> Outcome<Vec<Member>> {
+    let bars = bar_names(sheet);
+    let Some(text) = filled(text).filter(|text| *text != "all") else {
+        let bodies = sheet.bodies.keys().cloned().map(Member::Body);
+        return Ok(bodies.chain((0..bars.len()).map(Member::Bar)).collect());
+    };
+    let find = |name: &str| {
+        let body = sheet.bodies.contains_key(name).then(|| Member::Body(name.to_owned()));
+        body.or_else(|| bars.iter().position(|bar| bar == name).map(Member::Bar))
+    };
+    // A name may hold blanks: the whole first, then what stands between commas.
+    let whole: Option<Vec<Member>> = text.split(',').map(|name| find(name.trim())).collect();
+    if let Some(members) = whole {
+        return Ok(members);
     }
-    let mut bodies = Vec::new();
+    let mut members = Vec::new();
     for name in text.split(|c: char| c == ',' || c.is_whitespace()).filter(|name| !name.is_empty()) {
-        if !sheet.bodies.contains_key(name) {
-            let cure = match nearest(name, sheet.bodies.keys().map(String::as_str)) {
+        let Some(member) = find(name) else {
+            let known = sheet.bodies.keys().chain(&bars).map(String::as_str);
+            let cure = match nearest(name, known) {
                 Some(near) => format!("Perhaps \"{near}\" is meant."),
-                None => "Name bodies, or type all.".to_owned(),
+                None => "Name bodies or bars, or type all.".to_owned(),
             };
-            return wrong("of", format!("There is no body \"{name}\"."), cure);
-        }
-        bodies.push(name.to_owned());
+            return wrong("of", format!("There is no body or bar \"{name}\"."), cure);
+        };
+        members.push(member);
     }
-    Ok(bodies)
+    Ok(members)
 }
 
 /// The name of a section of these dimensions, made when there is none yet.
@@ -123,9 +158,13 @@ fn section(sheet: &mut Sheet, shape: Option<&str>, text: &str) -> Outcome<String
     Ok(name)
 }
 
-/// The sections that some body or some other section has.
+/// The sections that some body, bar or other section has.
 fn used(sheet: &Sheet) -> Vec<String> {
     let mut used: Vec<String> = sheet.bodies.values().filter_map(|body| body.section.clone()).collect();
+    used.extend(sheet.bars.iter().filter_map(|bar| match bar {
+        Bar::Full(full) => full.section.clone(),
+        Bar::Short(_) => None,
+    }));
     for section in sheet.sections.values() {
         used.extend(section.of.clone());
         used.extend(section.parts.iter().map(|part| part.of.clone()));

@@ -208,6 +208,28 @@ pub enum Edit {
         /// The largest compression, without a sign; empty for any.
         compression: Option<String>,
     },
+    /// Threads plates on a pin, or changes it.
+    Plates {
+        /// A pin joint, a pin support, or a point where bars meet.
+        at: Option<String>,
+        /// `ground 5, crank 8 edge 20 in bracket plate, ground 5`; emptied: none any more.
+        plates: Option<String>,
+        /// Its diameter; empty: the next in stock.
+        diameter: Option<String>,
+        /// What the pin is made of.
+        material: Option<String>,
+        /// The factor that is wanted on what its materials stand.
+        factor: Option<String>,
+    },
+    /// Limits stresses, reactions, pins or factors.
+    Most {
+        /// `stress`, `shear`, `reaction`, `pin`, `factor`.
+        sort: Option<String>,
+        /// Names, with commas between them; `all`.
+        of: Option<String>,
+        /// `160 MPa`, `12 kN`, of a factor a number; empty for any.
+        most: Option<String>,
+    },
     /// Draws a whole truss by panels.
     Truss {
         /// How long it is.

@@ -65,6 +65,16 @@ pub enum Subject {
     },
 }
 
+impl Subject {
+    /// The bar that is checked, when it is one.
+    pub fn bar(self) -> Option<BarId> {
+        match self {
+            Self::Tension(id) | Self::Compression(id) | Self::BarStress(id) | Self::Buckling(id) => Some(id),
+            _ => None,
+        }
+    }
+}
+
 /// What a material stands.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Strength {

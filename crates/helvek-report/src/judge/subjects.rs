@@ -1,6 +1,7 @@
 //! What is checked, by name, with its place and its mark.
 
 use super::Judging;
+use crate::inside::face;
 use helvek_core::judge::{Judged, Subject, Worked};
 use helvek_core::model::Threaded;
 use helvek_core::units::figures;
@@ -39,7 +40,12 @@ impl Judging<'_> {
         let title = self.title(judged.check.subject);
         match self.worked(judged) {
             Some(Worked::Normal { axial, bending, coupled: false, fibre, .. }) => {
-                let face = if fibre[1] > 0.0 { "top" } else { "bottom" };
+                let row = match judged.check.subject {
+                    Subject::Normal(row) => row,
+                    _ => 0,
+                };
+                let along = self.solved.inside()[row].diagram.as_ref().map(|d| d.along);
+                let face = along.map_or("outer", |along| face(along, fibre[1] > 0.0));
                 let word = if axial + bending > 0.0 { "tension" } else { "compression" };
                 format!("{title} at its {face} face, {word}")
             }

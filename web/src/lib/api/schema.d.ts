@@ -737,6 +737,8 @@ export interface components {
             };
             /** @description The largest stresses along every straight stretch of a body with a section. */
             readonly stresses?: readonly components["schemas"]["StressAnswer"][];
+            /** @description What governs, how much is in reserve, and what was not checked. */
+            readonly judgement?: components["schemas"]["JudgementAnswer"] | null;
             /** @description The steps in order. */
             readonly working: readonly components["schemas"]["StepAnswer"][];
             /** @description How the model moves, when it can. */
@@ -885,6 +887,8 @@ export interface components {
             readonly section?: string | null;
             /** @description What it is made of. */
             readonly material?: string | null;
+            /** @description A couple that twists it about its run, all along: given, since a plane sheet does not find it. */
+            readonly torque?: components["schemas"]["Quantity"] | null;
         };
         /** @description A rigid motion: the point `about` moves by `translation` while the body turns by `rotation`. */
         readonly BodyMotionAnswer: {
@@ -1011,6 +1015,53 @@ export interface components {
             readonly relative: number;
             /** @description Whether it closes. */
             readonly ok: boolean;
+        };
+        /** @description A check with the loads under which it is worst. */
+        readonly CheckedAnswer: {
+            /** @description The bar, body, support, joint or pin. */
+            readonly of: string;
+            /** @description `tension`, `compression`, `stress`, `buckling`, `shear`, `torsion`, `reaction`, `joint`, `pin-shear`, `bearing` or `tear-out`. */
+            readonly by: string;
+            /**
+             * Format: uint
+             * @description Of a pin: which plane (behind this plate) or which plate, counted from 1.
+             */
+            readonly plate?: number | null;
+            /**
+             * Format: double
+             * @description What it comes to.
+             */
+            readonly demand: number;
+            /**
+             * Format: double
+             * @description What it may be.
+             */
+            readonly limit: number;
+            /** @description The unit of both. */
+            readonly unit: string;
+            /**
+             * Format: double
+             * @description The demand over the limit.
+             */
+            readonly utilisation: number;
+            /** @description Whether it is within its limit. */
+            readonly meets: boolean;
+            /** @description Where the limit comes from: `limit`, `yield`, `ultimate`, `shear`, `bearing` or `screening`. */
+            readonly limit_is: string;
+            /**
+             * Format: double
+             * @description The factor that is wanted on a strength.
+             */
+            readonly wanted?: number | null;
+            /**
+             * Format: double
+             * @description How many times the demand goes into the strength, or into a stated limit; null where nothing acts.
+             */
+            readonly factor: number | null;
+            /** @description The combination under which it is worst; null: the loads as drawn. */
+            readonly under: string | null;
+            /** @description Where along its stretch. */
+            readonly place?: components["schemas"]["PlaceAnswer"] | null;
         };
         /** @description One of its equations. */
         readonly ChoiceLine: {
@@ -1552,6 +1603,28 @@ export interface components {
             readonly compression?: string | null;
         } | {
             /** @constant */
+            readonly edit: "plates";
+            /** @description A pin joint, a pin support, or a point where bars meet. */
+            readonly at?: string | null;
+            /** @description `ground 5, crank 8 edge 20 in bracket plate, ground 5`; emptied: none any more. */
+            readonly plates?: string | null;
+            /** @description Its diameter; empty: the next in stock. */
+            readonly diameter?: string | null;
+            /** @description What the pin is made of. */
+            readonly material?: string | null;
+            /** @description The factor that is wanted on what its materials stand. */
+            readonly factor?: string | null;
+        } | {
+            /** @constant */
+            readonly edit: "most";
+            /** @description `stress`, `shear`, `reaction`, `pin`, `factor`. */
+            readonly sort?: string | null;
+            /** @description Names, with commas between them; `all`. */
+            readonly of?: string | null;
+            /** @description `160 MPa`, `12 kN`, of a factor a number; empty for any. */
+            readonly most?: string | null;
+        } | {
+            /** @constant */
             readonly edit: "truss";
             /** @description How long it is. */
             readonly span?: string | null;
@@ -1923,6 +1996,10 @@ export interface components {
             readonly kind?: components["schemas"]["BarKind"];
             /** @description What its ends are fastened to, where several bodies pass: one name for both ends, or one each. */
             readonly on?: components["schemas"]["On"] | null;
+            /** @description Its cross-section. */
+            readonly section?: string | null;
+            /** @description What it is made of. */
+            readonly material?: string | null;
         };
         /** @description A part in which one combination governs. */
         readonly GovernedAnswer: {
@@ -1943,9 +2020,9 @@ export interface components {
         };
         /** @description What ends an interval of factors. */
         readonly GovernsAnswer: {
-            /** @description The bar, or the one-way part that lets go. */
+            /** @description What reaches its limit, or the one-way part that lets go. */
             readonly part: string;
-            /** @description `tension`, `compression`, `lets-go`. */
+            /** @description `tension`, `compression`, `lets-go`; or as in the judgement: `stress`, `shear`, `pin-shear` ... */
             readonly by: string;
         };
         /** @description The result of each stop of the work in a few words. */
@@ -1962,6 +2039,8 @@ export interface components {
             readonly table: string;
             /** @description The largest moment. */
             readonly inside: string;
+            /** @description What governs. */
+            readonly size: string;
         };
         /** @description Which way round a train may travel. */
         readonly Heads: "both" | "forward" | "back";
@@ -2063,6 +2142,53 @@ export interface components {
         readonly JointKind: "pin" | "weld" | "slot" | "collar" | "contact" | "mesh";
         /** @description The symbols of joints. */
         readonly JointShape: "pin" | "weld" | "slot" | "collar" | "contact" | "mesh";
+        /** @description A check in words. */
+        readonly JudgedLine: {
+            /** @description The mark of what is checked. */
+            readonly of: string;
+            /** @description `post, σ at its top face` */
+            readonly title: string;
+            /** @description `53.3 MPa` */
+            readonly demand: string;
+            /** @description `160 MPa, stated` */
+            readonly limit: string;
+            /**
+             * Format: double
+             * @description The demand over the limit.
+             */
+            readonly used: number;
+            /** @description `0.33 of it` */
+            readonly used_text: string;
+            /** @description Whether it is within its limit. */
+            readonly meets: boolean;
+            /** @description `meets the stated limit` */
+            readonly verdict: string;
+            /** @description Under which loads, and where. */
+            readonly place: string | null;
+            /** @description How the figure comes about, conversions first. */
+            readonly working: readonly components["schemas"]["Fragment"][];
+        };
+        /** @description Everything that has a limit, by how much of it is used; and what has none. */
+        readonly JudgementAnswer: {
+            /** @description Whether everything that was checked is within its limit, under the loads as drawn and under every combination. */
+            readonly meets: boolean;
+            /** @description The one that governs first. */
+            readonly checks: readonly components["schemas"]["CheckedAnswer"][];
+            /** @description The least and the greatest factor by which the loads that are not permanent may be multiplied; null where nothing limits it, or when none will do. */
+            readonly factors: [
+                number | null,
+                number | null
+            ];
+            /** @description What ends them. */
+            readonly ends: [
+                string | null,
+                string | null
+            ];
+            /** @description The plated pins. */
+            readonly pins?: readonly components["schemas"]["PinAnswer"][];
+            /** @description What nothing is said of, and why. */
+            readonly unchecked: readonly components["schemas"]["UncheckedAnswer"][];
+        };
         /** @description A sheet was kept. */
         readonly Kept: {
             /** @description Its id. */
@@ -2073,16 +2199,29 @@ export interface components {
              */
             readonly version: number;
         };
-        /** @description The largest force that bars can carry, each way. */
+        /** @description What some things may carry or be stressed to. Every limit is a size, and not negative. */
         readonly Limit: {
-            /** @description The bars; all that no other limit names when missing. */
+            /** @description The bars, bodies, supports or joints that it is of; when missing, all of which no other limit of the same sort says anything. */
             readonly of?: readonly string[];
-            /** @description The largest tension; not limited when missing. */
+            /** @description The largest tension of a bar; not limited when missing. */
             readonly tension?: components["schemas"]["Quantity"] | null;
-            /** @description The largest compression, as a positive force; not limited when missing. */
+            /** @description The largest compression of a bar, as a positive force; not limited when missing. */
             readonly compression?: components["schemas"]["Quantity"] | null;
+            /** @description The largest normal stress of a body or a bar, either way. */
+            readonly stress?: components["schemas"]["Quantity"] | null;
+            /** @description The largest shear stress of a body, by V·Q/(I·t). */
+            readonly shear?: components["schemas"]["Quantity"] | null;
+            /** @description The largest force of a support. */
+            readonly reaction?: components["schemas"]["Quantity"] | null;
+            /** @description The largest force that a joint transmits between two bodies. */
+            readonly pin?: components["schemas"]["Quantity"] | null;
+            /**
+             * Format: double
+             * @description How many times what a material stands is to be as large as the stress; of bodies, bars and plated pins.
+             */
+            readonly factor?: number | null;
         };
-        /** @description How far loads may grow before a bar reaches its limit. */
+        /** @description How far loads may grow before anything reaches its limit. */
         readonly LimitAnswer: {
             /** @description What grows: a load, a sought symbol, a case, or `variable loads`. */
             readonly of: string;
@@ -2096,7 +2235,7 @@ export interface components {
              * @description The greatest factor.
              */
             readonly to: number | null;
-            /** @description Whether any factor keeps all bars within their limits. */
+            /** @description Whether any factor keeps everything within its limits. */
             readonly possible: boolean;
             /** @description Whether the loads as given do. */
             readonly holds: boolean;
@@ -2788,6 +2927,8 @@ export interface components {
             readonly trains: readonly components["schemas"]["PageTrain"][];
             /** @description What a train does to N, V and M at a place, where that was wanted: see [`influence_lines`](crate::moving::influence_lines). */
             readonly influence: readonly components["schemas"]["TrainLine"][];
+            /** @description What has limits, ranked: only where that was wanted, see [`judged`]. */
+            readonly judgement?: components["schemas"]["PageJudgement"] | null;
             /** @description How far loads may grow, and what governs. */
             readonly limits: readonly string[];
             /** @description What was asked, with its answer. */
@@ -2861,6 +3002,25 @@ export interface components {
             readonly parts: readonly components["schemas"]["CutPart"][];
             /** @description Both parts say the same. */
             readonly agree: boolean;
+        };
+        /** @description Everything that is said about limits. */
+        readonly PageJudgement: {
+            /** @description `Everything that was checked meets its limit.` */
+            readonly says: string;
+            /** @description Whether it does. */
+            readonly meets: boolean;
+            /** @description How far the loads may grow, and what ends that. */
+            readonly reach: string | null;
+            /** @description The one that governs first. */
+            readonly lines: readonly components["schemas"]["JudgedLine"][];
+            /** @description The plated pins. */
+            readonly pins: readonly components["schemas"]["PinLine"][];
+            /** @description What nothing is said of, a sentence for each reason. */
+            readonly unchecked: readonly string[];
+            /** @description Materials whose figures are made up. */
+            readonly assumed: string | null;
+            /** @description The usual caution. */
+            readonly caution: string;
         };
         /** @description One equation as it is written. */
         readonly PageLine: {
@@ -2985,6 +3145,108 @@ export interface components {
             /** @description c0, c1, ... in the distance from the first point of the stretch. */
             readonly coefficients: readonly number[];
         };
+        /** @description A plated pin. */
+        readonly PinAnswer: {
+            /** @description Its joint, support or point. */
+            readonly at: string;
+            /** @description From one end to the other, under the loads as drawn. */
+            readonly plates: readonly components["schemas"]["PlateAnswer"][];
+            /** @description What each plane between two plates carries, under the loads as drawn. */
+            readonly planes: readonly (number | null)[];
+            /** @description The diameter that each criterion asks for, in the unit of sections. */
+            readonly required: readonly components["schemas"]["RequiredAnswer"][];
+            /**
+             * Format: double
+             * @description The largest of them.
+             */
+            readonly least: number | null;
+            /**
+             * Format: double
+             * @description The next size in stock.
+             */
+            readonly next: number | null;
+            /**
+             * Format: double
+             * @description The size it is judged by: the given one, else the next in stock.
+             */
+            readonly diameter: number | null;
+            /** @description Whether that was given. */
+            readonly given: boolean;
+            /**
+             * Format: double
+             * @description What tear-out leaves: the largest diameter, where edges are given.
+             */
+            readonly at_most: number | null;
+        };
+        /** @description A plated pin. */
+        readonly PinLine: {
+            /** @description The mark that is lit. */
+            readonly of: string;
+            /** @description Its name in the sheet. */
+            readonly at: string;
+            /** @description `Pin A, 18 mm` */
+            readonly title: string;
+            /** @description What each criterion asks for. */
+            readonly required: readonly components["schemas"]["RequiredLine"][];
+            /** @description What that comes to, and what is chosen. */
+            readonly says: readonly string[];
+        };
+        /** @description A place along a stretch. */
+        readonly PlaceAnswer: {
+            /** @description Its first point. */
+            readonly from: string;
+            /** @description Its last point. */
+            readonly to: string;
+            /**
+             * Format: double
+             * @description From the first point.
+             */
+            readonly distance: number;
+            /** @description Just before or just after what acts there. */
+            readonly side: components["schemas"]["Side"];
+        };
+        /** @description One plate on a pin. */
+        readonly Plate: {
+            /** @description What it is part of: a body, a bar, `ground`, or a load that acts on the pin. */
+            readonly of: string;
+            /** @description Along the pin. */
+            readonly thickness: components["schemas"]["Quantity"];
+            /** @description What it is made of; what its body or bar is made of when missing. */
+            readonly material?: string | null;
+            /** @description From the centre of the hole to the edge that the pin presses towards; tear-out is not looked at when missing. */
+            readonly edge?: components["schemas"]["Quantity"] | null;
+            /**
+             * Format: double
+             * @description Which part of what its body transmits it carries; equal parts when missing.
+             */
+            readonly share?: number | null;
+        };
+        /** @description A plate on a pin. */
+        readonly PlateAnswer: {
+            /** @description What it is part of. */
+            readonly of: string;
+            /**
+             * Format: double
+             * @description In the unit of sections.
+             */
+            readonly thickness: number;
+            /** @description What it exerts on the pin, `[x, y]`; null when equilibrium does not fix it. */
+            readonly force: [
+                number,
+                number
+            ] | null;
+        };
+        /** @description A pin with the plates that are threaded on it, in the order in which they are stacked. */
+        readonly PlatedPin: {
+            /** @description A joint or a support by its name, or a point where bars meet. */
+            readonly at: string;
+            /** @description How thick it is; when missing, the next size in stock above what is required. */
+            readonly diameter?: components["schemas"]["Quantity"] | null;
+            /** @description What the pin is made of. */
+            readonly material?: string | null;
+            /** @description From one end of the pin to the other. */
+            readonly plates: readonly components["schemas"]["Plate"][];
+        };
         /** @description A place in a text; both count from 1, columns in characters. */
         readonly Position: {
             /**
@@ -3101,6 +3363,46 @@ export interface components {
                 number,
                 number
             ] | null;
+        };
+        /** @description A diameter that is required. */
+        readonly RequiredAnswer: {
+            /** @description `pin-shear` or `bearing`. */
+            readonly by: string;
+            /**
+             * Format: uint
+             * @description Which plane (behind this plate) or which plate, counted from 1.
+             */
+            readonly plate: number;
+            /**
+             * Format: double
+             * @description The force that asks for it.
+             */
+            readonly force: number;
+            /**
+             * Format: double
+             * @description What the stress may be.
+             */
+            readonly most: number;
+            /**
+             * Format: double
+             * @description In the unit of sections.
+             */
+            readonly diameter: number;
+            /** @description The combination under which it is largest; null: the loads as drawn. */
+            readonly under: string | null;
+            /** @description It asks for the largest. */
+            readonly governs: boolean;
+        };
+        /** @description A diameter that is required. */
+        readonly RequiredLine: {
+            /** @description `bearing in lever` */
+            readonly title: string;
+            /** @description How it comes about. */
+            readonly working: components["schemas"]["Fragment"];
+            /** @description `17.7 mm` */
+            readonly diameter: string;
+            /** @description It asks for the largest. */
+            readonly governs: boolean;
         };
         /** @description What a bar has left. */
         readonly ReserveAnswer: {
@@ -3438,7 +3740,11 @@ export interface components {
             readonly combinations?: readonly components["schemas"]["Combination"][];
             /** @description Trains of forces that travel along straight lines of members. */
             readonly moving?: readonly components["schemas"]["Train"][];
-            /** @description What bars can carry. */
+            /** @description Pins among their plates. */
+            readonly pins?: readonly components["schemas"]["PlatedPin"][];
+            /** @description Which sizes of pins are in stock; every 2 mm when missing. */
+            readonly stock?: components["schemas"]["Stock"] | null;
+            /** @description What may not be exceeded. */
             readonly limits?: readonly components["schemas"]["Limit"][];
             /** @description What is asked; empty: everything. */
             readonly find?: readonly components["schemas"]["Find"][];
@@ -3534,6 +3840,8 @@ export interface components {
             /** @description Further equations of a simultaneous set. */
             readonly together?: readonly components["schemas"]["TogetherAnswer"][];
         };
+        /** @description Which sizes of pins there are. */
+        readonly Stock: string | readonly components["schemas"]["Quantity"][];
         /** @description A straight part of a rope. */
         readonly Straight: {
             /** @description Where it leaves. */
@@ -3811,6 +4119,13 @@ export interface components {
         readonly Truss: "joints" | "sections";
         /** @description A turning sense in the plane. */
         readonly Turn: "ccw" | "cw";
+        /** @description Things that were not checked, for one reason. */
+        readonly UncheckedAnswer: {
+            /** @description By name. */
+            readonly of: readonly string[];
+            /** @description A fixed name: `no-limit`, `no-section` ... */
+            readonly why: string;
+        };
         /** @description Unit symbols; a missing one has its default. */
         readonly UnitNames: {
             /** @description Default `m`. */
