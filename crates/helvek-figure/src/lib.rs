@@ -11,6 +11,7 @@ mod free;
 mod marks;
 mod members;
 mod passing;
+mod plated;
 mod profile;
 mod reactions;
 mod scene;
@@ -25,7 +26,8 @@ pub use marks::{
     AxialForce, Axis, Carries, FoundSize, JointShape, Mark, Numbered, Shape, Spin, Straight, SymbolMark,
 };
 pub use passing::{influence_at, influence_of, swept};
-pub use profile::{SectionMark, SectionPart, StressBand, StressText, section_mark};
+pub use plated::{PinMark, PlaneMark, PlateMark, pin_marks};
+pub use profile::{FibreMark, SectionMark, SectionPart, StressBand, StressText, section_mark};
 pub use scene::{free_bodies, scene};
 pub use thumbnail::thumbnail;
 pub use unclear::unclear;
@@ -52,4 +54,8 @@ pub struct Scene {
     #[serde(skip_serializing_if = "Option::is_none")]
     #[schemars(default)]
     pub inside: Option<Diagrams>,
+    /// Pins among their plates, where that was wanted: see [`pin_marks`].
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub pins: Vec<PinMark>,
 }

@@ -5,6 +5,7 @@ use helvek_core::inside::Inner;
 use helvek_core::passage::Section as Place;
 use helvek_core::section::Solid;
 use helvek_core::solution::Solved;
+use helvek_core::strength::StressAt;
 use helvek_core::units::{Unit, figures};
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -38,6 +39,29 @@ pub struct SectionMark {
     pub shear: Vec<[f64; 2]>,
     /// The largest of them.
     pub sheared: StressText,
+    /// The same levels once more, each with what acts at a fibre there.
+    pub fibres: Vec<FibreMark>,
+    /// The place of the fibre with the largest equivalent stress.
+    pub worst: usize,
+}
+
+/// What acts at a fibre, and what Mohr's circle makes of it.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct FibreMark {
+    /// From the centroid.
+    pub level: f64,
+    /// Along the member, tension positive.
+    pub normal: f64,
+    /// V·Q/(I·t)
+    pub shear: f64,
+    /// The greatest and the least principal stress.
+    pub principal: [f64; 2],
+    /// Half of their difference: the greatest shear stress, and the circle's radius.
+    pub radius: f64,
+    /// `σ₁ 62.0, σ₂ 0, τ max 31.0 MPa`
+    pub says: String,
+    /// `equivalent stress 62.0 MPa, for ductile materials`
+    pub equivalent: String,
 }
 
 /// A stress that is linear over the height.
@@ -103,6 +127,18 @@ pub fn section_mark(solved: &Solved, place: &Place) -> Option<SectionMark> {
             shear.push([length.from_si(y), stress.from_si(properties.shear(v, y))]);
         }
     }
+    let at = |y: f64| StressAt {
+        axial,
+        bending: properties.normal(0.0, m, [0.0, y], true),
+        shear: properties.shear(v, y),
+    };
+    let fibres: Vec<FibreMark> =
+        shear.iter().map(|[y, _]| fibre(*y, at(length.to_si(*y)), stress, model.schools.figures)).collect();
+    let by = |a: &usize, b: &usize| {
+        let of = |i: usize| at(length.to_si(fibres[i].level)).equivalent();
+        of(*a).total_cmp(&of(*b))
+    };
+    let worst = (0..fibres.len()).max_by(by).unwrap_or_default();
     let (_, ratio) = properties.most_sheared();
     Some(SectionMark {
         name: profile.section.name.clone(),
@@ -118,7 +154,36 @@ pub fn section_mark(solved: &Solved, place: &Place) -> Option<SectionMark> {
         neutral: neutral.map(|y| length.from_si(y)),
         shear,
         sheared: written(v * ratio / properties.i_z),
+        fibres,
+        worst,
     })
+}
+
+fn fibre(level: f64, here: StressAt, unit: &Unit, digits: u8) -> FibreMark {
+    let text = |si: f64| written(si, unit, digits).text;
+    let [most, least] = here.principal();
+    // Beside the other one it is nothing.
+    let clean = |value: f64| if value.abs() <= 1e-9 * most.abs().max(least.abs()) { 0.0 } else { value };
+    let radius = 0.5 * (most - least);
+    FibreMark {
+        level,
+        normal: unit.from_si(here.normal()),
+        shear: unit.from_si(here.shear),
+        principal: [most, least].map(|value| unit.from_si(clean(value))),
+        radius: unit.from_si(radius),
+        says: format!(
+            "σ₁ {}, σ₂ {}, τ max {} {}",
+            text(clean(most)),
+            text(clean(least)),
+            text(radius),
+            unit.symbol
+        ),
+        equivalent: format!(
+            "equivalent stress √(σ² + 3τ²) = {} {}, for ductile materials only",
+            text(here.equivalent()),
+            unit.symbol
+        ),
+    }
 }
 
 fn written(value: f64, unit: &Unit, digits: u8) -> StressText {

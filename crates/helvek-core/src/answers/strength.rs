@@ -80,7 +80,10 @@ fn power(unit: &Unit, value: f64, exponent: i32) -> f64 {
 impl Solved {
     pub(super) fn section_answers(&self) -> IndexMap<String, SectionAnswer> {
         let unit = &self.model.units.section;
-        let used = |row: usize| self.model.bodies.iter().any(|body| body.profile == Some(row));
+        let used = |row: usize| {
+            self.model.bodies.iter().any(|body| body.profile == Some(row))
+                || self.model.bars.iter().any(|bar| bar.profile == Some(row))
+        };
         let all = self.model.profiles.iter().enumerate().filter(|(row, _)| used(*row));
         let answers = all.map(|(_, profile)| {
             let p = &profile.section.properties;

@@ -12,9 +12,10 @@ use helvek_core::edit::{self, Edit};
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, Document, MAX_TEXT, Sheet, Syntax};
 use helvek_core::{model, solution};
-use helvek_figure::{Scene, SectionMark, free_bodies, pieces, unclear};
+use helvek_figure::{Scene, SectionMark, free_bodies, pieces, pin_marks, unclear};
 use helvek_report::choice::choices;
 use helvek_report::cut::PageCut;
+use helvek_report::judge::{judged_headline, page_judgement};
 use helvek_report::page::{Page, next, table};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
@@ -53,6 +54,9 @@ pub(crate) struct LiveRequest {
     /// Wants a body cut through at a place.
     #[serde(default)]
     pub(crate) cut: Option<CutWanted>,
+    /// Wants what has limits, ranked, and pins among their plates.
+    #[serde(default)]
+    pub(crate) size: bool,
     /// Wants the table of bars.
     #[serde(default)]
     pub(crate) table: bool,
@@ -187,7 +191,14 @@ fn reply(request: &LiveRequest) -> LiveReply {
         offered.extend(offers::on_redundancy(&solved));
         offered.extend(offers::on_warnings(&answers.warnings));
         let mut page = Page::with(&solved, &answers);
-        page.judge(&solved);
+        let states = solved.states();
+        if let Some(judgement) = solved.judgement(&states) {
+            page.headlines.size = judged_headline(&solved, &judgement);
+            if request.size {
+                page.judgement = Some(page_judgement(&solved, &judgement, &states));
+                scene.pins = pin_marks(&solved, &judgement);
+            }
+        }
         if request.table {
             page.table = table(&solved, &answers);
         }

@@ -1836,6 +1836,38 @@ export interface components {
              */
             readonly value: number;
         };
+        /** @description What acts at a fibre, and what Mohr's circle makes of it. */
+        readonly FibreMark: {
+            /**
+             * Format: double
+             * @description From the centroid.
+             */
+            readonly level: number;
+            /**
+             * Format: double
+             * @description Along the member, tension positive.
+             */
+            readonly normal: number;
+            /**
+             * Format: double
+             * @description V·Q/(I·t)
+             */
+            readonly shear: number;
+            /** @description The greatest and the least principal stress. */
+            readonly principal: [
+                number,
+                number
+            ];
+            /**
+             * Format: double
+             * @description Half of their difference: the greatest shear stress, and the circle's radius.
+             */
+            readonly radius: number;
+            /** @description `σ₁ 62.0, σ₂ 0, τ max 31.0 MPa` */
+            readonly says: string;
+            /** @description `equivalent stress 62.0 MPa, for ductile materials` */
+            readonly equivalent: string;
+        };
         /** @description What is asked. */
         readonly Find: {
             /** @constant */
@@ -2353,6 +2385,11 @@ export interface components {
             readonly train?: components["schemas"]["TrainWanted"] | null;
             /** @description Wants a body cut through at a place. */
             readonly cut?: components["schemas"]["CutWanted"] | null;
+            /**
+             * @description Wants what has limits, ranked, and pins among their plates.
+             * @default false
+             */
+            readonly size?: boolean;
             /**
              * @description Wants the table of bars.
              * @default false
@@ -3191,6 +3228,22 @@ export interface components {
             /** @description What that comes to, and what is chosen. */
             readonly says: readonly string[];
         };
+        /** @description A plated pin. Lengths are in the sheet's unit of sections, forces under the loads as drawn. */
+        readonly PinMark: {
+            /** @description Its name in the sheet. */
+            readonly at: string;
+            /**
+             * Format: double
+             * @description The diameter it is judged by; what is required when there is none.
+             */
+            readonly diameter: number;
+            /** @description The unit of lengths. */
+            readonly unit: string;
+            /** @description From one end to the other. */
+            readonly plates: readonly components["schemas"]["PlateMark"][];
+            /** @description Between two plates. */
+            readonly planes: readonly components["schemas"]["PlaneMark"][];
+        };
         /** @description A place along a stretch. */
         readonly PlaceAnswer: {
             /** @description Its first point. */
@@ -3204,6 +3257,16 @@ export interface components {
             readonly distance: number;
             /** @description Just before or just after what acts there. */
             readonly side: components["schemas"]["Side"];
+        };
+        /** @description A plane between two plates. */
+        readonly PlaneMark: {
+            /** @description What the pin carries through it; empty when equilibrium does not fix it. */
+            readonly force: string;
+            /**
+             * Format: double
+             * @description Over the largest of the planes.
+             */
+            readonly share: number;
         };
         /** @description One plate on a pin. */
         readonly Plate: {
@@ -3235,6 +3298,25 @@ export interface components {
                 number,
                 number
             ] | null;
+        };
+        /** @description A plate on a pin. */
+        readonly PlateMark: {
+            /** @description What it is part of. */
+            readonly of: string;
+            /**
+             * Format: double
+             * @description Along the pin.
+             */
+            readonly thickness: number;
+            /**
+             * Format: double
+             * @description What it presses on the pin with, along the line of the largest force: 1 is the largest, its sign tells which way.
+             */
+            readonly push: number;
+            /** @description How large that is; empty when equilibrium does not fix it. */
+            readonly force: string;
+            /** @description Whether it presses along that line: another direction is told with the force. */
+            readonly aligned: boolean;
         };
         /** @description A pin with the plates that are threaded on it, in the order in which they are stacked. */
         readonly PlatedPin: {
@@ -3500,6 +3582,8 @@ export interface components {
             readonly apart?: readonly components["schemas"]["Piece"][];
             /** @description N, V and M along the members, where that was wanted: see [`diagrams`]. */
             readonly inside?: components["schemas"]["Diagrams"] | null;
+            /** @description Pins among their plates, where that was wanted: see [`pin_marks`]. */
+            readonly pins?: readonly components["schemas"]["PinMark"][];
         };
         /** @description A cross-section by its dimensions, bare numbers in the sheet's unit of sections. */
         readonly Section: {
@@ -3632,6 +3716,13 @@ export interface components {
             ][];
             /** @description The largest of them. */
             readonly sheared: components["schemas"]["StressText"];
+            /** @description The same levels once more, each with what acts at a fibre there. */
+            readonly fibres: readonly components["schemas"]["FibreMark"][];
+            /**
+             * Format: uint
+             * @description The place of the fibre with the largest equivalent stress.
+             */
+            readonly worst: number;
         };
         /** @description A part of a composite section. */
         readonly SectionPart: {

@@ -12,6 +12,7 @@
   import ToolStrip from '../entry/ToolStrip.svelte';
   import BarTable from '../page/BarTable.svelte';
   import InsidePage from '../page/InsidePage.svelte';
+  import SizePage from '../page/SizePage.svelte';
   import WorkPage from '../page/WorkPage.svelte';
   import { copyText } from '../ui/clipboard';
   import { route } from '../ui/route.svelte';
@@ -260,7 +261,7 @@
       <div class="tools">
         <InsideBar {session} save={saveFile} open={(id) => board.open(id)} bind:this={insideBar} />
       </div>
-    {:else if session.parting.possible && session.stop !== 'idealise' && session.stop !== 'table'}
+    {:else if session.parting.possible && !['idealise', 'table', 'size'].includes(session.stop)}
       <div class="tools"><ApartBar {session} /></div>
     {:else if session.chosen.length > 0 && !session.entry}
       <div class="tools"><GroupBar {session} {group} {bars} {askBars} /></div>
@@ -290,6 +291,8 @@
       <BarTable {session} open={(id) => board.open(id)} />
     {:else if session.stop === 'inside'}
       <InsidePage {session} {choose} />
+    {:else if session.stop === 'size'}
+      <SizePage {session} {choose} />
     {:else}
       <WorkPage {session} mend={(path) => board.open(`unclear:${path}`)} />
     {/if}

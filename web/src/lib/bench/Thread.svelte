@@ -12,6 +12,7 @@
     check: 'Check',
     table: 'Table',
     inside: 'Inside',
+    size: 'Size',
   };
   const lines = $derived(session.page?.headlines);
   const line = $derived((stop: Stop) => {

@@ -44,6 +44,7 @@ const STOP_NAMES: Record<Stop, string> = {
   work: 'Work step by step',
   check: 'Check',
   table: 'Table of bars',
+  size: 'Size: what governs, pins, limits',
 };
 
 export function commands(session: Session, bench: Bench): Command[] {

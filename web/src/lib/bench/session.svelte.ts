@@ -2,13 +2,22 @@
 import { Refusal } from '../api/client';
 import type { ArmMark, Edit, LiveReply, Offer, Scene, Sheet } from '../api/types';
 import { mended } from '../entry/mend';
-import { AT_INSIDE, editOf, OF_STATES, type Target, tool, type ToolId } from '../entry/tools';
+import {
+  AT_INSIDE,
+  AT_SIZE,
+  editOf,
+  OF_SIZE,
+  OF_STATES,
+  type Target,
+  tool,
+  type ToolId,
+} from '../entry/tools';
 import { Looking } from './looking.svelte';
 import { Parting } from './parting.svelte';
 import type { Saver } from './saver.svelte';
 import { Solver, type Want } from './solver';
 
-export const STOPS = ['idealise', 'free', 'work', 'check', 'table', 'inside'] as const;
+export const STOPS = ['idealise', 'free', 'work', 'check', 'table', 'inside', 'size'] as const;
 export type Stop = (typeof STOPS)[number];
 
 /** A tag that is open: what it is about, and what stands in its slots. */
@@ -32,6 +41,8 @@ export interface Lit {
   readonly term: string | null;
 }
 
+/** What the thread says where nothing can be judged. */
+const NONE_LIMITED = 'nothing limited';
 const NOTHING: Lit = { ids: [], arm: null, term: null };
 
 export class Session {
@@ -112,7 +123,9 @@ export class Session {
 
   /** It is seen taken apart just now. */
   get parted(): boolean {
-    return this.parting.on && this.parting.possible && !['idealise', 'table', 'inside'].includes(this.stop);
+    return (
+      this.parting.on && this.parting.possible && !['idealise', 'table', 'inside', 'size'].includes(this.stop)
+    );
   }
 
   /** The free body that someone chose, and how many steps are done before it. */
@@ -242,6 +255,7 @@ export class Session {
       free: this.stop === 'work',
       table: this.stop === 'table' || this.stop === 'check',
       inside: this.stop === 'inside',
+      size: this.stop === 'size',
       ...(this.stop === 'inside' ? this.looking.want : {}),
     };
   }
@@ -335,7 +349,9 @@ export class Session {
       slot: about.slot ?? tool(id).slots[0]?.key ?? '',
     };
     // What is solved besides the loads as drawn is entered where it is read, too.
-    if (this.stop !== 'inside' || !AT_INSIDE.includes(id)) this.stop = 'idealise';
+    const here =
+      (this.stop === 'inside' && AT_INSIDE.includes(id)) || (this.stop === 'size' && AT_SIZE.includes(id));
+    if (!here) this.stop = 'idealise';
     if (about.typed) void this.#preview();
   }
 
@@ -402,7 +418,7 @@ export class Session {
       void this.#push(mended(this.sheet, entry.target.path ?? '', entry.typed['value'] ?? ''), null);
       return true;
     }
-    const inside = this.stop === 'inside' ? this.#want : {};
+    const inside = this.stop === 'inside' || this.stop === 'size' ? this.#want : {};
     const reply = await this.#ask(editOf(entry.tool, entry.target, touched), {
       ...inside,
       free: entry.tool === 'section',
@@ -421,6 +437,7 @@ export class Session {
     void this.#push(reply.edited, reply);
     if (entry.tool === 'section') this.#readSection(reply, entry.typed['bars'] ?? '');
     if (OF_STATES.includes(entry.tool)) this.#readState(entry, reply.edited);
+    if (OF_SIZE.includes(entry.tool)) this.go('size');
     const verdict = reply.solution?.page.verdict.word ?? '';
     this.said = `${tool(entry.tool).name} ${entry.mark ? 'changed' : 'placed'}. ${verdict}`;
     return true;
@@ -481,13 +498,14 @@ export class Session {
 
   /** Asks for what is read at this stop, when it is not there yet. */
   #complete(): void {
-    const { free, table, apart, inside } = this.#want;
+    const { free, table, apart, inside, size } = this.#want;
     const bars = this.stops.includes('table');
     const several = bars || this.parting.possible;
     const missing =
       (free && several && !this.reply?.scene.free) ||
       (table && bars && this.page?.table.length === 0) ||
       (inside && !this.reply?.scene.inside) ||
+      (size && !this.page?.judgement && this.page?.headlines.size !== NONE_LIMITED) ||
       (apart && !this.reply?.scene.apart);
     if (missing) void this.#ask();
   }

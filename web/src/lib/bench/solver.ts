@@ -17,6 +17,7 @@ export interface Want {
   readonly table?: boolean;
   readonly apart?: boolean;
   readonly inside?: boolean;
+  readonly size?: boolean;
   readonly state?: string;
   readonly train?: {
     readonly name: string;

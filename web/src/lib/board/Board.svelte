@@ -68,7 +68,7 @@
     x: transform.applyX(base.x),
     y: transform.applyY(base.y),
   });
-  const last = $derived(['check', 'table', 'inside'].includes(session.stop));
+  const last = $derived(['check', 'table', 'inside', 'size'].includes(session.stop));
   const reading: Omit<Reading, 'arm' | 'lit'> = $derived({
     freed: session.stop !== 'idealise' && (inside === null || below),
     step: last ? Infinity : session.stop === 'work' ? session.step : 0,

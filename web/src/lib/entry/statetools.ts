@@ -25,26 +25,6 @@ export const STATES: readonly Tool[] = [
     more: [{ ...DIRECTION, width: 8 }, NAME],
   },
   {
-    id: 'profile',
-    key: 's',
-    shift: true,
-    name: 'Section',
-    words: 'cross-section material stress strength dimensions rectangle tube box i t channel angle',
-    hint: 'Width x height; box, tube and angle with their wall: 60 x 100 x 5; i, t, channel: height x width x flange x web. Of all bodies, unless some are named.',
-    slots: [
-      {
-        key: 'shape',
-        label: 'shape',
-        usual: 'rectangle',
-        width: 9,
-        words: ['rectangle', 'box', 'round', 'tube', 'i', 't', 'channel', 'angle'],
-      },
-      { key: 'dimensions', label: 'dimensions', usual: '60 x 100', width: 16 },
-      { key: 'of', label: 'of', usual: 'all', width: 8 },
-      { key: 'material', label: 'material', usual: 'none', width: 15 },
-    ],
-  },
-  {
     id: 'combination',
     key: 'c',
     shift: true,

@@ -2,6 +2,7 @@
 import type { Edit } from '../api/types';
 import { MACHINES } from './machinetools';
 import { CASE, COUPLE, DIRECTION, KINDS, NAME, NORMAL, PER, PLACE, type Slot, TOWARD } from './slots';
+import { SIZES } from './sizetools';
 import { STATES } from './statetools';
 import { BARS, DRAWN } from './trusstools';
 
@@ -24,6 +25,8 @@ export type ToolId =
   | 'train'
   | 'combination'
   | 'profile'
+  | 'plates'
+  | 'most'
   | 'section'
   | 'stretch'
   | 'piece'
@@ -82,6 +85,7 @@ export const TOOLS: readonly Tool[] = [
   ...DRAWN,
   ...MACHINES,
   ...STATES,
+  ...SIZES,
   support('pin', 'p', 'Pin', [PLACE], 'Where: a distance from the start, a point, C + 0.5.', 'hinge'),
   support(
     'roller',
@@ -292,11 +296,18 @@ export const OFF_STRIP: readonly ToolId[] = [
   'train',
   'combination',
   'profile',
+  'plates',
+  'most',
 ];
 /** What is solved besides the loads as drawn. */
 export const OF_STATES: readonly ToolId[] = ['train', 'combination'];
 /** What is entered where the inside of members is looked at, too. */
 export const AT_INSIDE: readonly ToolId[] = [...OF_STATES, 'profile'];
+
+/** What is read at the stop where things are sized. */
+export const OF_SIZE: readonly ToolId[] = ['plates', 'most'];
+/** What is entered there, too. */
+export const AT_SIZE: readonly ToolId[] = [...OF_SIZE, 'profile'];
 
 /** How a key is told: `B`, `Shift B`. */
 export const keyOf = (t: Tool): string => (t.shift ? 'Shift ' : '') + t.key.toUpperCase();
@@ -366,6 +377,8 @@ export function editOf(id: ToolId, target: Target, typed: Readonly<Record<string
     case 'truss':
     case 'limit':
       return { edit: id, ...typed };
+    case 'plates':
+      return { edit: 'plates', ...(target.name === undefined ? {} : { at: target.name }), ...typed };
     case 'beam':
     case 'mend':
       return { edit: 'beam', ...typed };

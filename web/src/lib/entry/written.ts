@@ -129,6 +129,23 @@ export function trainSlots(sheet: Sheet, name: string): Record<string, string> |
   };
 }
 
+/** What stands in the slots of a plated pin: `ground 5, crank 8 edge 20, ground 5`. */
+export function plateSlots(sheet: Sheet, at: string): Record<string, string> | null {
+  const pin = (sheet.pins ?? []).find((p) => p.at === at);
+  if (!pin) return null;
+  const plates = pin.plates.map((plate) => {
+    const edge = plate.edge === null || plate.edge === undefined ? '' : ` edge ${text(plate.edge)}`;
+    return `${plate.of} ${text(plate.thickness)}${edge}${plate.material ? ` in ${plate.material}` : ''}`;
+  });
+  const limit = (sheet.limits ?? []).find((l) => l.of?.includes(at) && typeof l.factor === 'number');
+  return {
+    plates: plates.join(', '),
+    diameter: pin.diameter === null || pin.diameter === undefined ? '' : text(pin.diameter),
+    material: pin.material ?? '',
+    factor: limit ? String(limit.factor) : '',
+  };
+}
+
 /** What stands in the slots of a combination: `1.35 permanent - 0.5 wind`. */
 export function combinationSlots(sheet: Sheet, name: string): Record<string, string> | null {
   const combination = (sheet.combinations ?? []).find((c) => c.name === name);

@@ -1,7 +1,7 @@
 <!-- A member cut open: its section, and beside it the stresses over its height, read at the fibre under the pointer. -->
 <script lang="ts">
   import type { SectionMark } from '../api/types';
-  import { at, frame, outline, profiles, shearAt, VIEW } from './sectionview';
+  import { circle, CIRCLE, fibreAt, frame, outline, profiles, VIEW } from './sectionview';
 
   const { mark }: { mark: SectionMark } = $props();
   const f = $derived(frame(mark));
@@ -16,17 +16,19 @@
 
   const said = (value: number) => Number(value.toPrecision(3)).toString().replace('-', '−');
   const word = (value: number) => (value > 0 ? 'tension' : value < 0 ? 'compression' : 'nothing');
-  const read = $derived.by(() => {
-    if (pointed === null) return null;
-    const normal = at(mark, mark.normal, pointed);
-    return `${said(pointed)} ${mark.unit} from the centroid: σ ${said(normal)} ${mark.stress}, ${word(normal)}; τ ${said(shearAt(mark, pointed))} ${mark.stress}`;
-  });
+  // Away from the section: the fibre with the largest equivalent stress.
+  const fibre = $derived(mark.fibres[pointed === null ? mark.worst : fibreAt(mark, pointed)]);
+  const mohr = $derived(fibre ? circle(fibre) : null);
+  const read = $derived(
+    fibre
+      ? `${said(fibre.level)} ${mark.unit} from the centroid: σ ${said(fibre.normal)} ${mark.stress}, ${word(fibre.normal)}; τ ${said(fibre.shear)} ${mark.stress}`
+      : '',
+  );
   const rest = $derived(
     mark.neutral === null || mark.neutral === undefined
       ? 'no level without normal stress inside it'
       : `neutral axis ${said(mark.neutral)} ${mark.unit} from the centroid`,
   );
-  const largest = $derived(all[3]);
 </script>
 
 <figure aria-label="The section {mark.name} with its stresses">
@@ -69,13 +71,36 @@
       {/if}
       <line class="zero" x1={profile.x} x2={profile.x} y1={f.y(low)} y2={f.y(high)} />
     {/each}
-    {#if pointed !== null && largest}
-      <line class="fibre" x1="0" x2={VIEW.width} y1={f.y(pointed)} y2={f.y(pointed)} />
+    {#if fibre}
+      <line class="fibre" x1="0" x2={VIEW.width} y1={f.y(fibre.level)} y2={f.y(fibre.level)} />
     {/if}
     <text class="foot" x="48" y={VIEW.height - 4}>{mark.name}</text>
     <text class="foot" x="204" y={VIEW.height - 4}>{mark.stress}, top face {mark.top}</text>
   </svg>
-  <figcaption>{read ?? rest}</figcaption>
+  <figcaption>
+    {rest}.<br />
+    {pointed === null ? 'Worst fibre, ' : ''}{read}.
+  </figcaption>
+  {#if fibre && mohr}
+    {@const [face, side] = mohr.ends}
+    <svg viewBox="0 0 {CIRCLE.width} {CIRCLE.height}" role="img" aria-label="Mohr's circle: {fibre.says}">
+      <line
+        class="axis"
+        x1={Math.min(mohr.zero, mohr.x - mohr.r) - 16}
+        x2={Math.max(mohr.zero, mohr.x + mohr.r) + 16}
+        y1={mohr.y}
+        y2={mohr.y}
+      />
+      <line class="axis" x1={mohr.zero} x2={mohr.zero} y1="8" y2={CIRCLE.height} />
+      <circle cx={mohr.x} cy={mohr.y} r={mohr.r} />
+      <line class="across" x1={face[0]} y1={face[1]} x2={side[0]} y2={side[1]} />
+      <circle class="end" cx={face[0]} cy={face[1]} r="3.5" />
+      <text class="at" x={mohr.x + mohr.r + 8} y={mohr.y - 5}>σ₁ {said(fibre.principal[0] ?? 0)}</text>
+      <text class="at left" x={mohr.x - mohr.r - 8} y={mohr.y - 5}>σ₂ {said(fibre.principal[1] ?? 0)}</text>
+      <text class="axis-name" x={mohr.zero - 6} y="14">τ</text>
+    </svg>
+    <p>{fibre.says}; {fibre.equivalent}.</p>
+  {/if}
 </figure>
 
 <style>
@@ -142,6 +167,34 @@
   }
   .fibre {
     stroke: var(--focus);
+  }
+  circle {
+    fill: none;
+    stroke: var(--solved);
+    stroke-width: 1.6;
+  }
+  circle.end {
+    fill: var(--focus);
+    stroke: none;
+  }
+  .axis {
+    stroke: var(--rule);
+  }
+  .across {
+    stroke: var(--focus);
+    stroke-dasharray: 3 3;
+  }
+  .at {
+    text-anchor: start;
+  }
+  .at.left,
+  .axis-name {
+    text-anchor: end;
+  }
+  p {
+    font-size: 12.5px;
+    line-height: 1.45;
+    color: var(--color-neutral);
   }
   figcaption {
     font-size: 12.5px;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { SectionMark } from '../api/types';
-import { at, frame, outline, profiles, shearAt, VIEW } from './sectionview';
+import { circle, CIRCLE, fibreAt, frame, outline, profiles, VIEW } from './sectionview';
 
 const text = (value: number) => ({ value, text: String(value) });
 const band = (low: number, high: number) => ({ ends: [text(low), text(high)] });
@@ -37,6 +37,11 @@ const mark = {
     [50, 0],
   ],
   sheared: text(9),
+  fibres: [
+    { level: -50, normal: 62, shear: 0, principal: [62, 0], radius: 31 },
+    { level: 0, normal: 2, shear: 9, principal: [10.06, -8.06], radius: 9.06 },
+    { level: 50, normal: -58, shear: 0, principal: [0, -58], radius: 29 },
+  ],
 } as unknown as SectionMark;
 
 describe('a section with its stresses', () => {
@@ -52,11 +57,19 @@ describe('a section with its stresses', () => {
     expect(outline(mark, f).match(/M/g)).toHaveLength(2);
   });
 
-  it('reads every profile at a level', () => {
-    expect(at(mark, mark.normal, -50)).toBe(62);
-    expect(at(mark, mark.normal, 0)).toBeCloseTo(2);
-    expect(shearAt(mark, 25)).toBeCloseTo(4.5);
-    expect(shearAt(mark, 80)).toBe(0);
+  it('reads the fibre that is nearest', () => {
+    expect([-60, -20, 10, 31].map((level) => fibreAt(mark, level))).toEqual([0, 1, 1, 2]);
+  });
+
+  it('draws the circle of a fibre through its two faces', () => {
+    const drawn = circle(mark.fibres[1] as (typeof mark.fibres)[number]);
+    const far = ([x, y]: readonly [number, number]) =>
+      Math.hypot(x - (drawn?.x ?? 0), y - (drawn?.y ?? 0)) / CIRCLE.most;
+    expect(drawn?.ends.map(far)).toEqual([expect.closeTo(1, 2), expect.closeTo(1, 2)]);
+    // σ = 2 lies right of where σ is nothing, τ = 9 above.
+    expect(drawn?.ends[0][0]).toBeGreaterThan(drawn?.zero ?? Infinity);
+    expect(drawn?.ends[0][1]).toBeLessThan(drawn?.y ?? 0);
+    expect(circle({ ...mark.fibres[0], radius: 0 } as (typeof mark.fibres)[number])).toBeNull();
   });
 
   it('parts what is pulled from what is pressed, and draws the three to one scale', () => {

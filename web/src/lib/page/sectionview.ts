@@ -48,22 +48,44 @@ export function outline(mark: SectionMark, f: Frame): string {
   return mark.parts.map(of).join('');
 }
 
-/** The stress of a linear profile at a level. */
-export function at(mark: SectionMark, band: StressBand, level: number): number {
-  const [low, high] = mark.faces as [number, number];
-  const [a, b] = band.ends.map((end) => end.value) as [number, number];
-  return a + ((b - a) * (level - low)) / (high - low);
+/** The place of the fibre nearest to a level. */
+export function fibreAt(mark: SectionMark, level: number): number {
+  let best = 0;
+  for (const [i, fibre] of mark.fibres.entries()) {
+    const nearest = mark.fibres[best]?.level ?? 0;
+    if (Math.abs(fibre.level - level) < Math.abs(nearest - level)) best = i;
+  }
+  return best;
 }
 
-/** The shear stress at a level: between the levels it is given at. */
-export function shearAt(mark: SectionMark, level: number): number {
-  const points = mark.shear as unknown as [number, number][];
-  for (const [i, [y, value]] of points.entries()) {
-    const next = points[i + 1];
-    if (next && level >= y && level <= next[0])
-      return next[0] > y ? value + ((next[1] - value) * (level - y)) / (next[0] - y) : value;
-  }
-  return 0;
+export interface Circle {
+  readonly x: number;
+  readonly y: number;
+  readonly r: number;
+  /** Where σ is nothing. */
+  readonly zero: number;
+  /** The two faces of a fibre: [σ, τ] and [0, −τ]. */
+  readonly ends: readonly [readonly [number, number], readonly [number, number]];
+}
+
+/** The room of Mohr's circle. */
+export const CIRCLE = { width: 336, height: 120, most: 42 };
+
+/** Mohr's circle of a fibre: σ to the right, τ upwards; nothing where nothing acts. */
+export function circle(fibre: SectionMark['fibres'][number]): Circle | null {
+  if (fibre.radius <= 0) return null;
+  const scale = CIRCLE.most / fibre.radius;
+  const centre = ((fibre.principal[0] ?? 0) + (fibre.principal[1] ?? 0)) / 2;
+  const x = CIRCLE.width / 2;
+  const y = CIRCLE.height / 2 + 4;
+  const at = (sigma: number, tau: number) => [x + (sigma - centre) * scale, y - tau * scale] as const;
+  return {
+    x,
+    y,
+    r: CIRCLE.most,
+    zero: at(0, 0)[0],
+    ends: [at(fibre.normal, fibre.shear), at(0, -fibre.shear)],
+  };
 }
 
 export interface Profile {
