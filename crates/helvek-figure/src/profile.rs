@@ -127,10 +127,13 @@ pub fn section_mark(solved: &Solved, place: &Place) -> Option<SectionMark> {
             shear.push([length.from_si(y), stress.from_si(properties.shear(v, y))]);
         }
     }
-    let at = |y: f64| StressAt {
-        axial,
-        bending: properties.normal(0.0, m, [0.0, y], true),
-        shear: properties.shear(v, y),
+    let (_, ratio) = properties.most_sheared();
+    let sheared = v * ratio / properties.i_z;
+    let at = |y: f64| {
+        // Just inside a face there is next to nothing.
+        let shear = properties.shear(v, y);
+        let shear = if shear.abs() <= 1e-6 * sheared.abs() { 0.0 } else { shear };
+        StressAt { axial, bending: properties.normal(0.0, m, [0.0, y], true), shear }
     };
     let fibres: Vec<FibreMark> =
         shear.iter().map(|[y, _]| fibre(*y, at(length.to_si(*y)), stress, model.schools.figures)).collect();
@@ -139,7 +142,6 @@ pub fn section_mark(solved: &Solved, place: &Place) -> Option<SectionMark> {
         of(*a).total_cmp(&of(*b))
     };
     let worst = (0..fibres.len()).max_by(by).unwrap_or_default();
-    let (_, ratio) = properties.most_sheared();
     Some(SectionMark {
         name: profile.section.name.clone(),
         unit: length.symbol.clone(),
@@ -153,7 +155,7 @@ pub fn section_mark(solved: &Solved, place: &Place) -> Option<SectionMark> {
         bending: band(bending),
         neutral: neutral.map(|y| length.from_si(y)),
         shear,
-        sheared: written(v * ratio / properties.i_z),
+        sheared: written(sheared),
         fibres,
         worst,
     })

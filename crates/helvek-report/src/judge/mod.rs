@@ -149,18 +149,32 @@ impl Judging<'_> {
                 "No multiple of the loads that are not permanent keeps everything within its limit{what}."
             ));
         }
-        let [from, to] = reach.factors.map(|f| f.is_finite().then(|| self.figure(f)));
-        let grow = "The loads that are not permanent may be multiplied by";
-        Some(match (from, to) {
-            (None, None) => "No load that is not permanent adds to anything that was checked.".to_owned(),
-            (None, Some(to)) => format!("{grow} up to {to}: there {}.", end(&reach.ends[1])),
-            (Some(from), None) => format!("{grow} {from} or more: there {}.", end(&reach.ends[0])),
-            (Some(from), Some(to)) => format!(
-                "{grow} {from} to {to}: at {to} {}, at {from} {}.",
-                end(&reach.ends[1]),
-                end(&reach.ends[0])
-            ),
-        })
+        let [from, to] = reach.factors;
+        let loads = "The loads as drawn that are not permanent";
+        let ends = [0, 1].map(|k| end(&reach.ends[k]));
+        let up = match (from, to) {
+            (_, to) if to == f64::INFINITY => format!("{loads} may grow without end."),
+            (from, to) if from > 0.0 => {
+                format!(
+                    "{loads} may be {} to {} times as large: there {}; below {} {}.",
+                    self.figure(from),
+                    self.figure(to),
+                    ends[1],
+                    self.figure(from),
+                    ends[0]
+                )
+            }
+            (_, to) if to < 0.0 => {
+                format!("{loads} are too large at any size: only turned round, {}.", ends[1])
+            }
+            (_, to) => {
+                let word = if to < 1.0 - 1e-9 { "have to come down" } else { "may grow" };
+                format!("{loads} {word} to {} times their size: there {}.", self.figure(to), ends[1])
+            }
+        };
+        let round = (from < 0.0 && from.is_finite())
+            .then(|| format!(" Turned round, to {} times: there {}.", self.figure(-from), ends[0]));
+        Some(up + &round.unwrap_or_default())
     }
 
     fn line(&self, judged: &Judged) -> JudgedLine {
@@ -170,18 +184,18 @@ impl Judging<'_> {
             By::Limit => format!("{most} {}, stated", unit.symbol),
             By::Strength { material, of, value, factor } => {
                 let word = match of {
-                    Strength::Yield => "yield",
-                    Strength::Ultimate => "ultimate",
-                    Strength::Shear => "shear",
-                    Strength::Bearing => "bearing",
+                    Strength::Yield => "yield stress",
+                    Strength::Ultimate => "ultimate stress",
+                    Strength::Shear => "shear strength",
+                    Strength::Bearing => "bearing strength",
                 };
                 let name = &self.solved.model.materials[material].name;
                 match factor {
-                    None => format!("{most} {}, {word} stress of {name}", unit.symbol),
+                    None => format!("{most} {}, {word} of {name}", unit.symbol),
                     Some(factor) => {
                         let whole = figures::plain(unit.from_si(value), self.digits);
                         let factor = figures::plain(factor, self.digits);
-                        format!("{most} {}: {word} stress {whole} of {name} over {factor}", unit.symbol)
+                        format!("{most} {}: {word} {whole} of {name} over {factor}", unit.symbol)
                     }
                 }
             }

@@ -19,11 +19,11 @@ impl Judging<'_> {
         match subject {
             Subject::Tension(_) => format!("{of}, tension"),
             Subject::Compression(_) => format!("{of}, compression"),
-            Subject::BarStress(_) => format!("{of}, N/A"),
+            Subject::BarStress(_) => format!("{of}, axial stress"),
             Subject::Buckling(_) => format!("{of}, buckling"),
-            Subject::Normal(_) => format!("{of}, σ"),
-            Subject::Shear(_) => format!("{of}, τ"),
-            Subject::Torsion(_) => format!("{of}, τ by torsion"),
+            Subject::Normal(_) => format!("{of}, normal stress"),
+            Subject::Shear(_) => format!("{of}, shear stress"),
+            Subject::Torsion(_) => format!("{of}, shear stress by torsion"),
             Subject::Reaction(_) => format!("support {of}, its force"),
             Subject::Joint(_) => format!("joint {of}, its force"),
             Subject::PinShear { pin, plane } => {

@@ -307,7 +307,7 @@ export const AT_INSIDE: readonly ToolId[] = [...OF_STATES, 'profile'];
 /** What is read at the stop where things are sized. */
 export const OF_SIZE: readonly ToolId[] = ['plates', 'most'];
 /** What is entered there, too. */
-export const AT_SIZE: readonly ToolId[] = [...OF_SIZE, 'profile'];
+export const AT_SIZE: readonly ToolId[] = ['profile', 'most', 'plates'];
 
 /** How a key is told: `B`, `Shift B`. */
 export const keyOf = (t: Tool): string => (t.shift ? 'Shift ' : '') + t.key.toUpperCase();

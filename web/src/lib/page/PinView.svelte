@@ -60,6 +60,9 @@
         y2={drawn.pin.y + drawn.pin.height + 7}
       />
     {/each}
+    <text class="size" x={drawn.pin.x + drawn.pin.width + 6} y={ROOM.middle + 4}
+      >{plain(mark.diameter)} {mark.unit}</text
+    >
     {#if !drawn.toScale}
       <text class="foot" x={ROOM.width / 2} y={ROOM.height - 4}
         >not to scale: thin parts are drawn thicker</text
@@ -129,6 +132,10 @@
     font-size: 11px;
     font-weight: 620;
     fill: var(--ink);
+  }
+  .size {
+    text-anchor: start;
+    fill: var(--solved);
   }
   .foot {
     font-weight: 400;

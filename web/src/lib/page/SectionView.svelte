@@ -77,10 +77,6 @@
     <text class="foot" x="48" y={VIEW.height - 4}>{mark.name}</text>
     <text class="foot" x="204" y={VIEW.height - 4}>{mark.stress}, top face {mark.top}</text>
   </svg>
-  <figcaption>
-    {rest}.<br />
-    {pointed === null ? 'Worst fibre, ' : ''}{read}.
-  </figcaption>
   {#if fibre && mohr}
     {@const [face, side] = mohr.ends}
     <svg viewBox="0 0 {CIRCLE.width} {CIRCLE.height}" role="img" aria-label="Mohr's circle: {fibre.says}">
@@ -101,6 +97,10 @@
     </svg>
     <p>{fibre.says}; {fibre.equivalent}.</p>
   {/if}
+  <figcaption>
+    {rest}.<br />
+    {pointed === null ? 'Worst fibre, ' : ''}{read}.
+  </figcaption>
 </figure>
 
 <style>

@@ -10,14 +10,21 @@
   const page = $derived(session.page);
   const judged = $derived(page?.judgement ?? null);
   const drawn = $derived(session.reply?.scene.pins ?? []);
-  /** The line whose working is seen: the one that governs, unless another was pressed. */
+  /** The line whose working is seen: the one that governs until another is pressed; none after it was pressed itself. */
   let opened = $state<string | null>(null);
-  const shown = $derived(opened ?? judged?.lines[0]?.title ?? '');
   let all = $state(false);
   /** So many lines are seen at first. */
   const FIRST = 8;
   const lines = $derived(all ? (judged?.lines ?? []) : (judged?.lines ?? []).slice(0, FIRST));
   const key = (line: { title: string; limit: string }) => `${line.title} ${line.limit}`;
+
+  /** What governs is lit on the board while nothing else is pointed at. */
+  const governs = $derived(judged?.lines[0]?.of ?? null);
+  const rest = () => (governs ? session.hold(governs) : session.leave());
+  $effect(() => {
+    if (governs) session.hold(governs);
+    return () => session.point(null);
+  });
 
   function press(line: { title: string; limit: string }, first: boolean): void {
     const now = opened === null ? first : opened === key(line);
@@ -37,11 +44,11 @@
     {#if judged.reach}<p class="reach">{judged.reach}</p>{/if}
     <ol class="checks">
       {#each lines as line, i (key(line))}
-        {@const open = opened === null ? i === 0 && shown !== '' : opened === key(line)}
+        {@const open = opened === null ? i === 0 : opened === key(line)}
         <li
           class:short={!line.meets}
           onpointerenter={() => session.point({ ids: [line.of] })}
-          onpointerleave={() => session.leave()}
+          onpointerleave={rest}
         >
           <button aria-expanded={open} onclick={() => press(line, i === 0)}>
             <span class="used">{line.used_text}</span>
@@ -74,7 +81,7 @@
       <article
         data-pin={pin.at}
         onpointerenter={() => session.point({ ids: [pin.of] })}
-        onpointerleave={() => session.leave()}
+        onpointerleave={rest}
       >
         <header>
           <h3>{pin.title}</h3>

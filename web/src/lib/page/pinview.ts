@@ -2,11 +2,11 @@
 import type { PinMark } from '../api/types';
 
 /** The room of the drawing. */
-export const ROOM = { width: 336, height: 178, middle: 92, half: 46 };
+export const ROOM = { width: 336, height: 206, middle: 98, half: 56 };
 /** As far as the pin looks out of its plates. */
 const HEAD = 18;
 /** A plate is never drawn thinner, nor a pin. */
-const THINNEST = 12;
+const THINNEST = 10;
 /** How long an arrow is at its longest. */
 const LONGEST = 26;
 
@@ -31,8 +31,8 @@ export interface DrawnPin {
 
 export function drawnPin(mark: PinMark): DrawnPin {
   const total = mark.plates.reduce((sum, plate) => sum + plate.thickness, 0);
-  const room = ROOM.width - 2 * HEAD - 24;
-  const scale = Math.min(room / total, 44 / mark.diameter);
+  const room = ROOM.width - 2 * HEAD - 124;
+  const scale = Math.min(room / total, 64 / mark.diameter);
   const widths = mark.plates.map((plate) => Math.max(plate.thickness * scale, THINNEST));
   const height = Math.max(mark.diameter * scale, THINNEST);
   const wide = widths.reduce((sum, width) => sum + width, 0);
