@@ -185,7 +185,6 @@ ropes = { r = { path = [{ body = "left", at = "A" }, { over = "P", turn = "cw" }
 const NOT_YET: &[(&str, &str)] = &[
     (r#"space = "space""#, "space"),
     (r#"vertical = "z""#, "vertical"),
-    (r#"pins = []"#, "pins"),
     (r#"joints = [{ at = "A", kind = "ball", of = ["beam", "other"] }]"#, "joints[0].kind"),
     (r#"loads = [{ kind = "couple", size = 1, axis = "+z" }]"#, "loads[0].axis"),
 ];

@@ -64,6 +64,8 @@ const PARS: &[(&str, usize)] = &[
     // A jaw by moments, two sums.
     // Two of the short length, three of the long one.
     ("fern-trolley", 5),
+    ("lantern-boom", 5),
+    ("vent-crank", 3),
     ("shed-shelf", 3),
     ("snow-purlin", 3),
     ("valve-beam", 3),

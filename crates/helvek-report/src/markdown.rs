@@ -166,6 +166,16 @@ fn judged(out: &mut String, judgement: &PageJudgement) -> std::fmt::Result {
             writeln!(out, "- {}", plain(says))?;
         }
     }
+    for section in &judgement.sections {
+        let remark = section.remark.as_ref().map(|remark| format!(". {remark}")).unwrap_or_default();
+        writeln!(
+            out,
+            "\n**Section {}:** {}{}",
+            plain(&section.title),
+            section.values.join(" · "),
+            plain(&remark)
+        )?;
+    }
     writeln!(out, "\nNot checked:\n")?;
     for line in judgement.unchecked.iter().chain(&judgement.assumed) {
         writeln!(out, "- {}", plain(line))?;

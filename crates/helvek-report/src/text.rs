@@ -152,6 +152,12 @@ fn judged(out: &mut String, judgement: &PageJudgement) -> std::fmt::Result {
             writeln!(out, "    {says}")?;
         }
     }
+    for section in &judgement.sections {
+        writeln!(out, "\n  Section {}: {}", section.title, section.values.join(" · "))?;
+        if let Some(remark) = &section.remark {
+            writeln!(out, "    {remark}")?;
+        }
+    }
     if !judgement.unchecked.is_empty() {
         writeln!(out, "\n  Not checked")?;
     }

@@ -29,6 +29,9 @@ enum Command {
         /// How to print.
         #[arg(long, value_enum, default_value_t = Format::Text)]
         format: Format,
+        /// A table of sections or of materials as CSV, merged into the sheet before it is solved; may be given several times.
+        #[arg(long, value_name = "FILE")]
+        table: Vec<PathBuf>,
     },
     /// Serve the workbench with the sheets of a file.
     Serve(Serving),
@@ -72,7 +75,7 @@ enum Log {
 /// Runs the command line of this process.
 pub fn run() -> ExitCode {
     match Cli::parse().command {
-        Command::Solve { file, format } => solve::run(&file, format),
+        Command::Solve { file, format, table } => solve::run(&file, format, &table),
         Command::Serve(serving) => serve(serving, false),
         Command::Demo(serving) => serve(serving, true),
     }

@@ -1,19 +1,19 @@
 //! `helvek solve`: a file in, the working or the answers out, the verdict as the exit status.
 
 use crate::cli::Format;
-use helvek_core::model;
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, MAX_TEXT, Syntax};
 use helvek_core::solution::{self, Solved};
 use helvek_core::verdict::Status;
+use helvek_core::{edit, model};
 use helvek_report::{markdown, page::Page, text};
 use std::io::{Read, Write};
-use std::path::Path;
+use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 
 const WRONG_FILE: u8 = 2;
 
-pub(crate) fn run(file: &Path, format: Format) -> ExitCode {
+pub(crate) fn run(file: &Path, format: Format, tables: &[PathBuf]) -> ExitCode {
     let shown = file.display();
     let text = match read(file) {
         Ok(text) => text,
@@ -27,7 +27,25 @@ pub(crate) fn run(file: &Path, format: Format) -> ExitCode {
         Some("json") => Syntax::Json,
         _ => Syntax::guess(&text),
     };
-    let built = model::build(&sheet::read(&text, syntax));
+    let mut document = sheet::read(&text, syntax);
+    for table in tables {
+        let shown = table.display();
+        let csv = match read(table) {
+            Ok(csv) => csv,
+            Err(message) => {
+                eprintln!("{shown}: {message}");
+                return ExitCode::from(WRONG_FILE);
+            }
+        };
+        match edit::merge_table(&mut document, &csv) {
+            Ok(()) => {}
+            Err(problems) => {
+                report(&shown.to_string(), &problems);
+                return ExitCode::from(WRONG_FILE);
+            }
+        }
+    }
+    let built = model::build(&document);
     if !built.problems.is_empty() {
         report(&shown.to_string(), &built.problems);
         return ExitCode::from(WRONG_FILE);

@@ -28,6 +28,7 @@ pub use moving::{
 };
 pub use strength::{SectionAnswer, StressAnswer, StressExtreme};
 
+use crate::combinations::State;
 use crate::solution::Solved;
 use crate::units::UnitSymbols;
 use crate::verdict::Status;
@@ -430,11 +431,19 @@ impl Solved {
     pub fn answers(&self) -> Answers {
         let states = self.states();
         Answers {
-            diagrams: self.diagram_answers(),
-            combinations: Self::combination_answers(&states),
-            envelope: self.envelope_of(&states),
-            moving: self.moving_answers(),
             judgement: self.judgement_answer(&states),
+            sections: self.section_answers(true),
+            ..self.inside_answers(&states)
+        }
+    }
+
+    /// The answers with what looking inside the members needs, without the judgement and torsion constants found by elements.
+    pub fn inside_answers(&self, states: &[State]) -> Answers {
+        Answers {
+            diagrams: self.diagram_answers(),
+            combinations: Self::combination_answers(states),
+            envelope: self.envelope_of(states),
+            moving: self.moving_answers(),
             ..self.brief_answers()
         }
     }
@@ -468,7 +477,7 @@ impl Solved {
             envelope: None,
             moving: Vec::new(),
             judgement: None,
-            sections: self.section_answers(),
+            sections: self.section_answers(false),
             stresses: self.stress_answers(),
             checks: self.check_answers(),
             working: self.step_answers(),

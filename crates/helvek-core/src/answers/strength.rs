@@ -34,6 +34,12 @@ pub struct SectionAnswer {
     pub gyration: [f64; 2],
     /// The plastic modulus.
     pub plastic: f64,
+    /// The torsion constant: by a closed form where one exists, else by finite elements; only in the full answers.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub torsion: Option<f64>,
+    /// By how much of itself that may be off, either way; 0 of a closed form.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub torsion_error: Option<f64>,
 }
 
 /// The largest stresses along a stretch.
@@ -78,7 +84,8 @@ fn power(unit: &Unit, value: f64, exponent: i32) -> f64 {
 }
 
 impl Solved {
-    pub(super) fn section_answers(&self) -> IndexMap<String, SectionAnswer> {
+    /// `thorough`: with torsion constants that have no closed form, which takes some hundredths of a second each.
+    pub(super) fn section_answers(&self, thorough: bool) -> IndexMap<String, SectionAnswer> {
         let unit = &self.model.units.section;
         let used = |row: usize| {
             self.model.bodies.iter().any(|body| body.profile == Some(row))
@@ -87,6 +94,8 @@ impl Solved {
         let all = self.model.profiles.iter().enumerate().filter(|(row, _)| used(*row));
         let answers = all.map(|(_, profile)| {
             let p = &profile.section.properties;
+            let closed = profile.section.shape.torsion_constant().is_some();
+            let torsion = (thorough || closed).then(|| profile.section.torsion()).flatten();
             let answer = SectionAnswer {
                 area: power(unit, p.area, 2),
                 centroid: p.centroid.map(|v| power(unit, v, 1)),
@@ -99,6 +108,8 @@ impl Solved {
                 moduli: p.moduli().map(|v| power(unit, v, 3)),
                 gyration: p.gyration().map(|v| power(unit, v, 1)),
                 plastic: power(unit, p.plastic, 3),
+                torsion: torsion.map(|torsion| power(unit, torsion.constant, 4)),
+                torsion_error: torsion.map(|torsion| torsion.error),
             };
             (profile.section.name.clone(), answer)
         });

@@ -163,6 +163,9 @@ pub fn halves(document: &Document, place: &CutPlace, side: Side) -> Outcome<Halv
         pressure_angle: None,
     });
     sheet.find.clear();
+    // What is judged of the whole body says nothing of its halves.
+    sheet.pins.clear();
+    sheet.limits.clear();
     sheet.conventions.order.clear();
     sheet.conventions.apart = Apart::default();
     Ok(Halves { sheet, names, joint })

@@ -29,6 +29,7 @@ mod rigid;
 mod ropes;
 mod states;
 mod supports;
+mod table;
 mod typed;
 mod units;
 mod words;
@@ -198,6 +199,7 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
             };
             judged::pin(sheet, at.as_deref(), &slots)?;
         }
+        Edit::Table { csv } => table::merge(sheet, csv)?,
         Edit::Most { sort, of, most } => {
             judged::most(sheet, sort.as_deref(), of.as_deref(), most.as_deref())?;
         }
@@ -227,6 +229,14 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
         return Ok(edited);
     }
     sensible(document, edited)
+}
+
+/// Merges a table of sections or of materials into a document, as [`Edit::Table`] does into a sheet.
+///
+/// # Errors
+/// What is wrong with the table, by its lines.
+pub fn merge_table(document: &mut Document, csv: &str) -> Result<(), Vec<Problem>> {
+    table::merge(&mut document.sheet, csv)
 }
 
 /// What every load can be given, whatever its kind.

@@ -113,6 +113,10 @@ fn named(sheet: &Sheet, text: Option<&str>) -> Outcome<Vec<Member>> {
 
 /// The name of a section of these dimensions, made when there is none yet.
 fn section(sheet: &mut Sheet, shape: Option<&str>, text: &str) -> Outcome<String> {
+    // One that is there is called by its name.
+    if sheet.sections.contains_key(text) {
+        return Ok(text.to_owned());
+    }
     let word = filled(shape).unwrap_or("rectangle");
     let Some((word, shape)) = ShapeWord::WORDS.iter().find(|(known, _)| *known == word) else {
         let words: Vec<_> = ShapeWord::WORDS.iter().map(|(word, _)| *word).collect();

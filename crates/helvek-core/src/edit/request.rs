@@ -221,6 +221,11 @@ pub enum Edit {
         /// The factor that is wanted on what its materials stand.
         factor: Option<String>,
     },
+    /// Merges a table of sections or of materials into the sheet.
+    Table {
+        /// CSV with a line of headings: `name,shape,width,height`, or `name,E,yield`.
+        csv: String,
+    },
     /// Limits stresses, reactions, pins or factors.
     Most {
         /// `stress`, `shear`, `reaction`, `pin`, `factor`.

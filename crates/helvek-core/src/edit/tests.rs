@@ -340,7 +340,7 @@ fn sections_and_materials_are_given_changed_and_taken_off() {
         (r#"{"edit":"profile","shape":"polygon","dimensions":"60 x 3"}"#, "not typed in a row"),
         (r#"{"edit":"profile","shape":"tube","dimensions":"40 x 20"}"#, "does not fit"),
         (r#"{"edit":"profile","dimensions":"60 x 3 kN"}"#, "a force"),
-        (r#"{"edit":"profile","dimensions":"60 x 100","of":"beem"}"#, "no body \"beem\""),
+        (r#"{"edit":"profile","dimensions":"60 x 100","of":"beem"}"#, "no body or bar \"beem\""),
         (r#"{"edit":"profile","material":"assumed steal"}"#, "no material"),
     ] {
         let said = edit(&beam(), wrong).unwrap_err();

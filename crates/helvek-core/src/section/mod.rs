@@ -11,7 +11,7 @@ mod torsion;
 pub use properties::{Fibre, Properties};
 pub use shape::{Fault, Shape};
 pub use solid::Solid;
-pub use torsion::Twisted;
+pub use torsion::{Torsion, Twisted};
 
 /// A section with what follows from its shape.
 #[derive(Debug, Clone, PartialEq)]

@@ -290,22 +290,34 @@ fn closed(outline: &[[f64; 2]]) -> Result<Solid, Fault> {
     let side = |i: usize| (outline[i], outline[(i + 1) % n]);
     let turn =
         |a: [f64; 2], b: [f64; 2], c: [f64; 2]| (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0]);
-    for i in 0..n {
-        for j in i + 2..n {
+    // Swept upwards: only sides that are at one height somewhere are compared.
+    let reach = |i: usize, k: usize| {
+        let (a, b) = side(i);
+        [a[k].min(b[k]), a[k].max(b[k])]
+    };
+    let heights: Vec<[f64; 2]> = (0..n).map(|i| reach(i, 1)).collect();
+    let widths: Vec<[f64; 2]> = (0..n).map(|i| reach(i, 0)).collect();
+    let mut order: Vec<usize> = (0..n).collect();
+    order.sort_by(|a, b| heights[*a][0].total_cmp(&heights[*b][0]));
+    let mut first: Option<(usize, usize)> = None;
+    for (at, one) in order.iter().enumerate() {
+        for other in order[at + 1..].iter().take_while(|other| heights[**other][0] <= heights[*one][1]) {
+            let (i, j) = (*one.min(other), *one.max(other));
             // Neighbours share a corner.
-            if i == 0 && j == n - 1 {
+            if j - i == 1 || i == 0 && j == n - 1 {
+                continue;
+            }
+            if widths[i][1] < widths[j][0] || widths[j][1] < widths[i][0] {
                 continue;
             }
             let ((a, b), (c, d)) = (side(i), side(j));
-            // Most pairs are nowhere near each other.
-            let apart = |k: usize| a[k].max(b[k]) < c[k].min(d[k]) || c[k].max(d[k]) < a[k].min(b[k]);
-            if apart(0) || apart(1) {
-                continue;
-            }
             if turn(a, b, c) * turn(a, b, d) <= 0.0 && turn(c, d, a) * turn(c, d, b) <= 0.0 {
-                return Err(Fault::Crosses(i + 1, j + 1));
+                first = Some(first.map_or((i, j), |known| known.min((i, j))));
             }
         }
+    }
+    if let Some((i, j)) = first {
+        return Err(Fault::Crosses(i + 1, j + 1));
     }
     Ok(Solid::Polygon { outline: outline.to_vec(), hole: false })
 }

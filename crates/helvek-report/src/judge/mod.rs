@@ -2,10 +2,12 @@
 
 mod formula;
 mod pins;
+mod sections;
 mod subjects;
 mod unchecked;
 
 pub use pins::{PinLine, RequiredLine};
+pub use sections::SectionLine;
 
 use crate::fragment::Fragment;
 use helvek_core::combinations::State;
@@ -32,6 +34,8 @@ pub struct PageJudgement {
     pub lines: Vec<JudgedLine>,
     /// The plated pins.
     pub pins: Vec<PinLine>,
+    /// The sections that members have.
+    pub sections: Vec<SectionLine>,
     /// What nothing is said of, a sentence for each reason.
     pub unchecked: Vec<String>,
     /// Materials whose figures are made up.
@@ -65,9 +69,14 @@ pub struct JudgedLine {
     pub working: Vec<Fragment>,
 }
 
-/// A judgement in words.
-pub fn page_judgement(solved: &Solved, judgement: &Judgement, states: &[State]) -> PageJudgement {
-    Judging { solved, judgement, states, digits: solved.model.schools.figures }.page()
+/// A judgement in words. `thorough`: with torsion constants that have no closed form, which take some hundredths of a second each.
+pub fn page_judgement(
+    solved: &Solved,
+    judgement: &Judgement,
+    states: &[State],
+    thorough: bool,
+) -> PageJudgement {
+    Judging { solved, judgement, states, digits: solved.model.schools.figures }.page(thorough)
 }
 
 /// What governs, in a few words; for the stop of the thread.
@@ -98,7 +107,7 @@ struct Judging<'a> {
 }
 
 impl Judging<'_> {
-    fn page(&self) -> PageJudgement {
+    fn page(&self, thorough: bool) -> PageJudgement {
         let judged = &self.judgement.judged;
         let short = judged.iter().filter(|one| !one.meets()).count();
         let says = match (judged.len(), short) {
@@ -120,6 +129,7 @@ impl Judging<'_> {
             reach: self.reach(),
             lines: judged.iter().map(|one| self.line(one)).collect(),
             pins: self.judgement.pins.iter().map(|pin| self.pin(pin)).collect(),
+            sections: self.sections(thorough),
             unchecked: self.unchecked(),
             assumed,
             caution: JUDGEMENT_CAUTION.to_owned(),

@@ -186,16 +186,19 @@ fn reply(request: &LiveRequest) -> LiveReply {
     offered.extend(offers::on_problems(&document, &built.problems));
     let solution = complete.then(|| {
         // Combinations and trains are seen inside only, and take their time.
-        let all = request.inside || !request.lean;
-        let answers = if all { solved.answers() } else { solved.brief_answers() };
+        let states = solved.states();
+        let answers = match (request.lean, request.inside) {
+            (false, _) => solved.answers(),
+            (true, true) => solved.inside_answers(&states),
+            (true, false) => solved.brief_answers(),
+        };
         offered.extend(offers::on_redundancy(&solved));
         offered.extend(offers::on_warnings(&answers.warnings));
         let mut page = Page::with(&solved, &answers);
-        let states = solved.states();
         if let Some(judgement) = solved.judgement(&states) {
             page.headlines.size = judged_headline(&solved, &judgement);
             if request.size {
-                page.judgement = Some(page_judgement(&solved, &judgement, &states));
+                page.judgement = Some(page_judgement(&solved, &judgement, &states, !request.lean));
                 scene.pins = pin_marks(&solved, &judgement);
             }
         }

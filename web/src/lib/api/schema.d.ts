@@ -1616,6 +1616,11 @@ export interface components {
             readonly factor?: string | null;
         } | {
             /** @constant */
+            readonly edit: "table";
+            /** @description CSV with a line of headings: `name,shape,width,height`, or `name,E,yield`. */
+            readonly csv: string;
+        } | {
+            /** @constant */
             readonly edit: "most";
             /** @description `stress`, `shear`, `reaction`, `pin`, `factor`. */
             readonly sort?: string | null;
@@ -3052,6 +3057,8 @@ export interface components {
             readonly lines: readonly components["schemas"]["JudgedLine"][];
             /** @description The plated pins. */
             readonly pins: readonly components["schemas"]["PinLine"][];
+            /** @description The sections that members have. */
+            readonly sections: readonly components["schemas"]["SectionLine"][];
             /** @description What nothing is said of, a sentence for each reason. */
             readonly unchecked: readonly string[];
             /** @description Materials whose figures are made up. */
@@ -3675,6 +3682,25 @@ export interface components {
              * @description The plastic modulus.
              */
             readonly plastic: number;
+            /**
+             * Format: double
+             * @description The torsion constant: by a closed form where one exists, else by finite elements; only in the full answers.
+             */
+            readonly torsion?: number | null;
+            /**
+             * Format: double
+             * @description By how much of itself that may be off, either way; 0 of a closed form.
+             */
+            readonly torsion_error?: number | null;
+        };
+        /** @description A section that some member has. */
+        readonly SectionLine: {
+            /** @description Its name. */
+            readonly title: string;
+            /** @description `A 624 mm²`, `I 401000 mm⁴` ... */
+            readonly values: readonly string[];
+            /** @description What to mind. */
+            readonly remark: string | null;
         };
         /** @description A section with the stresses at the place where its member is cut. Lengths are in the sheet's unit of sections, levels from the centroid, stresses tension positive. */
         readonly SectionMark: {

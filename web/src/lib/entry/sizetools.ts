@@ -8,7 +8,7 @@ export const SIZES: readonly Tool[] = [
     shift: true,
     name: 'Section',
     words: 'cross-section material stress strength dimensions rectangle tube box i t channel angle',
-    hint: 'Width x height; box, tube and angle with their wall: 60 x 100 x 5; i, t, channel: height x width x flange x web. Of all bodies and bars, unless some are named.',
+    hint: 'Width x height; box, tube and angle with their wall: 60 x 100 x 5; i, t, channel: height x width x flange x web. Or the name of a section of the sheet. Of all bodies and bars, unless some are named.',
     slots: [
       {
         key: 'shape',

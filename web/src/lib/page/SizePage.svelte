@@ -31,6 +31,17 @@
     opened = now ? '' : key(line);
   }
 
+  let file = $state() as HTMLInputElement;
+
+  /** Merges a table of sections or of materials that the user keeps. */
+  async function merge(): Promise<void> {
+    const chosen = file.files?.[0];
+    if (!chosen) return;
+    const csv = await chosen.text();
+    file.value = '';
+    await session.edit({ edit: 'table', csv }, `${chosen.name} is read.`);
+  }
+
   function change(at: string): void {
     const before = plateSlots(session.sheet, at);
     if (before)
@@ -101,6 +112,15 @@
         {#each pin.says as says (says)}<p>{says}</p>{/each}
       </article>
     {/each}
+    {#each judged.sections as section (section.title)}
+      <article>
+        <h3>Section {section.title}</h3>
+        <p class="values">
+          {#each section.values as value (value)}<span>{value}</span>{/each}
+        </p>
+        {#if section.remark}<p class="quiet">{section.remark}</p>{/if}
+      </article>
+    {/each}
     <article>
       <h3>Not checked</h3>
       <ul class="not">
@@ -124,6 +144,11 @@
       {#each AT_SIZE.map(tool) as t (t.id)}
         <button onclick={() => choose(t)}>{t.name} <kbd>{keyOf(t)}</kbd></button>
       {/each}
+      <button
+        onclick={() => file.click()}
+        title="A table of sections or of materials, with a line of headings">Table (CSV)</button
+      >
+      <input type="file" accept=".csv,text/csv" bind:this={file} onchange={merge} hidden tabindex="-1" />
     </p>
   {/if}
 </section>
@@ -273,6 +298,11 @@
   .required p {
     overflow-x: auto;
     line-height: 1.9;
+  }
+  .values {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 14px;
   }
   .not {
     list-style: disc;
