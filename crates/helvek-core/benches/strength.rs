@@ -36,10 +36,15 @@ fn spans() -> String {
     }
     text.push_str("[bodies]\n");
     for i in 0..COUNT {
-        writeln!(text, "s{i} = {{ runs = [[\"A{i}\", \"A{}\"]], section = \"p\" }}", i + 1).unwrap();
+        writeln!(
+            text,
+            "s{i} = {{ runs = [[\"A{i}\", \"A{}\"]], section = \"p\", material = \"assumed steel\" }}",
+            i + 1
+        )
+        .unwrap();
     }
     text.push_str(
-        "[sections]\np = { shape = \"channel\", height = 200, width = 75, flange = 11, web = 8 }\n",
+        "[[limits]]\nstress = \"120 MPa\"\n[sections]\np = { shape = \"channel\", height = 200, width = 75, flange = 11, web = 8 }\n",
     );
     text
 }
@@ -60,6 +65,17 @@ fn strength(c: &mut Criterion) {
     let solved = solution::solve(built.model);
     solved.inside();
     c.bench_function("30 members at their extremes", |b| b.iter(|| black_box(&solved).stressed().len()));
+    c.bench_function("30 members judged, and how far their loads may grow", |b| {
+        b.iter(|| black_box(&solved).judgement(&[]).unwrap().judged.len());
+    });
+    // Another one each time: what was found by elements is kept.
+    let mut wall = 0.003;
+    c.bench_function("a box twisted, by elements", |b| {
+        b.iter(|| {
+            wall += 1e-7;
+            Section::of("b", Shape::Box { width: 0.06, height: 0.1, wall }).unwrap().torsion()
+        });
+    });
 }
 
 criterion_group!(benches, strength);

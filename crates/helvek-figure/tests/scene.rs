@@ -373,3 +373,33 @@ fn a_bar_that_is_there_twice_is_marked_in_its_middle() {
     let Mark::Unclear { text, at, path, .. } = &marks[0] else { panic!() };
     assert_eq!((text.as_str(), *at, path.as_str()), ("A-C", Some([0.0, 1.5]), "bars[3]"));
 }
+
+#[test]
+fn a_pin_is_seen_among_its_plates_with_what_each_presses() {
+    // A tie and a strut on one pin: (−4, 3), (4, 0) and the load (0, −3); the plates press in three directions.
+    let built = model::build(&sheet::read(
+        r#"format = "helvek-sheet/1"
+bars = [["A", "B"], ["B", "C"]]
+supports = [{ at = "A", kind = "pin" }, { at = "C", kind = "pin" }]
+loads = [{ name = "F", kind = "force", at = "B", size = 3, direction = "down" }]
+pins = [{ at = "B", diameter = 16, plates = [{ of = "A-B", thickness = 6 }, { of = "B-C", thickness = 9 }, { of = "F", thickness = 4 }] }]
+[points]
+A = [0, 0]
+B = [4, 0]
+C = [0, 3]
+"#,
+        Syntax::Toml,
+    ));
+    assert_eq!(built.problems, []);
+    let solved = solution::solve(built.model);
+    let marks = helvek_figure::pin_marks(&solved, &solved.judgement(&[]).unwrap());
+    let [mark] = &marks[..] else { panic!("{marks:?}") };
+    assert_eq!((mark.at.as_str(), mark.diameter, mark.unit.as_str()), ("B", 16.0, "mm"));
+    // The largest is 5 kN along the tie; the strut pushes 4·(4/5) against it.
+    let [strut, tie, load] = &mark.plates[..] else { panic!("{mark:?}") };
+    assert!((tie.push - 1.0).abs() < 1e-9 && tie.aligned && tie.force == "5.00 kN");
+    assert!((strut.push + 0.64).abs() < 1e-9 && !strut.aligned, "{strut:?}");
+    assert_eq!((strut.force.as_str(), load.force.as_str()), ("4.00 kN at 0°", "3.00 kN at 270°"));
+    assert_eq!(mark.planes.iter().map(|p| p.force.as_str()).collect::<Vec<_>>(), ["4.00 kN", "3.00 kN"]);
+    assert!((mark.planes[1].share - 0.75).abs() < 1e-9);
+}

@@ -270,7 +270,7 @@ impl Page {
         let states = solved.states();
         if let Some(judgement) = solved.judgement(&states) {
             self.headlines.size = judged_headline(solved, &judgement);
-            self.judgement = Some(page_judgement(solved, &judgement, &states, true));
+            self.judgement = Some(page_judgement(solved, &judgement, &states));
         }
     }
 

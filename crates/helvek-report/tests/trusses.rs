@@ -40,7 +40,7 @@ find = [{{ what = "limit", load = "F" }}]"#
         page.limits,
         [
             "F may be from −7.20 kN to 9.00 kN: at 9.00 kN A-B reaches its compression limit, at −7.20 kN B-C reaches its \
-          compression limit. Joints, members and supports are not checked; a compression limit has to allow for buckling."
+          compression limit. A compression limit has to allow for buckling."
         ]
     );
     let asked = &page.asked[0];
@@ -68,8 +68,13 @@ fn factors_are_said_as_such_and_loads_beyond_them_too() {
 limits = [{ of = ["B-C"], tension = 15 }]"#,
     );
     let said = &Page::of(&none).limits[0];
-    assert!(said.starts_with("No size of variable loads keeps every bar within its limits"), "{said}");
+    assert!(said.starts_with("No size of variable loads keeps everything within its limits"), "{said}");
     assert!(said.contains("Bar A-B was not checked"), "{said}");
+    let judged = Page::of(&none).judgement.unwrap();
+    assert!(
+        judged.reach.unwrap().starts_with("No multiple of the loads that are not permanent keeps everything")
+    );
+    assert!(judged.unchecked.iter().any(|says| says.starts_with("A-B: no limit, and no section")));
 }
 
 #[test]

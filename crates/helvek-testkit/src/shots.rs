@@ -153,6 +153,9 @@ async fn by_lamp(browser: &Browser, address: &str, pictures: &Path) {
     browser.click("tbody tr:nth-child(2) td .end").await;
     browser.settle().await;
     browser.picture(&pictures.join("moving-by-lamp.png")).await;
-    browser.goto(address).await;
-    browser.picture(&pictures.join("shelf-by-lamp.png")).await;
+    open(browser, address, "Vent crank").await;
+    browser.keys("6").await;
+    browser.settle().await;
+    browser.script("document.querySelector('[data-pin]').scrollIntoView()").await;
+    browser.picture(&pictures.join("size-by-lamp.png")).await;
 }

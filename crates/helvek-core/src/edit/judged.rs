@@ -71,9 +71,9 @@ fn plates(text: &str) -> Outcome<Vec<Plate>> {
 }
 
 fn plate(text: &str) -> Outcome<Plate> {
-    let (text, material) = match text.split_once(" in ") {
-        // Inches stand behind a number, and nothing follows them.
-        Some((plate, material)) if !material.trim().is_empty() => {
+    // The last one: before it stand inches, and no material is called `edge 20`.
+    let (text, material) = match text.rsplit_once(" in ") {
+        Some((plate, material)) if !material.trim_start().starts_with("edge ") => {
             (plate.trim(), Some(material.trim().to_owned()))
         }
         _ => (text, None),

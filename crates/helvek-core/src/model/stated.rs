@@ -83,7 +83,7 @@ impl Builder {
         let found = self.of_sort(sheet, &sort, |limit| limit.pin.as_ref(), read);
         self.state(found, Limited::Joint);
         let sort = Sort { key: "factor", noun: "body, bar or pin with plates", known: wants };
-        self.model.wanted = self.of_sort(
+        let wanted = self.of_sort(
             sheet,
             &sort,
             |limit| limit.factor,
@@ -96,6 +96,35 @@ impl Builder {
                 None
             },
         );
+        self.without_material(sheet, &wanted);
+        self.model.wanted = wanted;
+    }
+
+    /// Who asks for a factor by name has to say of which material.
+    fn without_material(&mut self, sheet: &Sheet, wanted: &[(Wants, f64)]) {
+        for (i, limit) in sheet.limits.iter().enumerate().filter(|(_, limit)| limit.factor.is_some()) {
+            for name in &limit.of {
+                let model = &self.model;
+                let bare = |wants: &Wants| match wants {
+                    Wants::Member(Member::Body(id)) => {
+                        model.bodies[id.0].name == *name && model.bodies[id.0].material.is_none()
+                    }
+                    Wants::Member(Member::Bar(id)) => {
+                        model.bars[id.0].name == *name && model.bars[id.0].material.is_none()
+                    }
+                    Wants::Pin(row) => {
+                        let pin = &model.plated[*row];
+                        let plates = pin.plates.iter().all(|plate| plate.material.is_none());
+                        pin.name == *name && pin.material.is_none() && plates
+                    }
+                };
+                if wanted.iter().any(|(wants, _)| bare(wants)) {
+                    let message = format!("{name} is to have a factor, and has no material to have it on.");
+                    let cure = "Give it one: material = \"assumed steel\", or a material of your own.";
+                    self.sense(&format!("limits[{i}].factor"), message, cure);
+                }
+            }
+        }
     }
 
     fn state<T>(&mut self, found: Vec<(T, f64)>, what: impl Fn(T) -> Limited) {

@@ -85,7 +85,10 @@ impl Builder {
             return Some(self.model.materials.len() - 1);
         }
         let known = self.model.materials.iter().map(|m| m.name.as_str()).chain(ASSUMED.iter().map(|a| a.0));
-        let known: Vec<String> = known.map(str::to_owned).collect();
+        let mut known: Vec<String> = known.map(str::to_owned).collect();
+        // Of the assumed ones those that are named are there already.
+        known.sort();
+        known.dedup();
         let cure = match nearest(name, known.iter().map(String::as_str)) {
             Some(near) => format!("Perhaps \"{near}\" is meant."),
             None => format!("Here: {}.", known.join(", ")),

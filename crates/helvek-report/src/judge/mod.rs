@@ -67,16 +67,22 @@ pub struct JudgedLine {
     pub place: Option<String>,
     /// How the figure comes about, conversions first.
     pub working: Vec<Fragment>,
+    /// The limit behind it, where one is stated, to be changed.
+    pub stated: Option<StatedLine>,
 }
 
-/// A judgement in words. `thorough`: with torsion constants that have no closed form, which take some hundredths of a second each.
-pub fn page_judgement(
-    solved: &Solved,
-    judgement: &Judgement,
-    states: &[State],
-    thorough: bool,
-) -> PageJudgement {
-    Judging { solved, judgement, states, digits: solved.model.schools.figures }.page(thorough)
+/// A limit that is stated: its sort and what it is of, as they are typed.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct StatedLine {
+    /// `stress`, `shear`, `reaction`, `pin` or `factor`.
+    pub sort: String,
+    /// The body, bar, support, joint or pin.
+    pub of: String,
+}
+
+/// A judgement in words.
+pub fn page_judgement(solved: &Solved, judgement: &Judgement, states: &[State]) -> PageJudgement {
+    Judging { solved, judgement, states, digits: solved.model.schools.figures }.page()
 }
 
 /// What governs, in a few words; for the stop of the thread.
@@ -107,7 +113,7 @@ struct Judging<'a> {
 }
 
 impl Judging<'_> {
-    fn page(&self, thorough: bool) -> PageJudgement {
+    fn page(&self) -> PageJudgement {
         let judged = &self.judgement.judged;
         let short = judged.iter().filter(|one| !one.meets()).count();
         let says = match (judged.len(), short) {
@@ -129,7 +135,7 @@ impl Judging<'_> {
             reach: self.reach(),
             lines: judged.iter().map(|one| self.line(one)).collect(),
             pins: self.judgement.pins.iter().map(|pin| self.pin(pin)).collect(),
-            sections: self.sections(thorough),
+            sections: self.sections(),
             unchecked: self.unchecked(),
             assumed,
             caution: JUDGEMENT_CAUTION.to_owned(),
@@ -254,6 +260,7 @@ impl Judging<'_> {
             verdict,
             place: self.place(judged),
             working: self.working(judged),
+            stated: self.stated(judged),
         }
     }
 }

@@ -19,17 +19,17 @@ pub struct SectionLine {
 }
 
 impl Judging<'_> {
-    pub(super) fn sections(&self, thorough: bool) -> Vec<SectionLine> {
+    pub(super) fn sections(&self) -> Vec<SectionLine> {
         let model = &self.solved.model;
         let used = |row: usize| {
             model.bodies.iter().any(|body| body.profile == Some(row))
                 || model.bars.iter().any(|bar| bar.profile == Some(row))
         };
         let rows = model.profiles.iter().enumerate().filter(|(row, _)| used(*row));
-        rows.map(|(_, profile)| self.section(profile, thorough)).collect()
+        rows.map(|(_, profile)| self.section(profile)).collect()
     }
 
-    fn section(&self, profile: &Profile, thorough: bool) -> SectionLine {
+    fn section(&self, profile: &Profile) -> SectionLine {
         let (p, unit) = (&profile.section.properties, &self.solved.model.units.section);
         let size = |si: f64, power: i32| {
             let value = si * unit.from_si(1.0).powi(power);
@@ -52,9 +52,7 @@ impl Judging<'_> {
             format!("r {}, across {}", size(in_plane, 1), size(across, 1))
         });
         values.push(format!("plastic Z {}", size(p.plastic, 3)));
-        let closed = profile.section.shape.torsion_constant().map(|j| Torsion { constant: j, error: 0.0 });
-        let torsion = closed.or_else(|| thorough.then(|| profile.section.torsion()).flatten());
-        if let Some(Torsion { constant, error }) = torsion {
+        if let Some(Torsion { constant, error }) = profile.section.torsion() {
             let within = if error > 0.0 {
                 format!(" within {} %", figures::rounded(100.0 * error, 2))
             } else {

@@ -1,8 +1,8 @@
 //! What is checked, by name, with its place and its mark.
 
-use super::Judging;
+use super::{Judging, StatedLine};
 use crate::inside::face;
-use helvek_core::judge::{Judged, Subject, Worked};
+use helvek_core::judge::{By, Judged, Subject, Worked};
 use helvek_core::model::Threaded;
 use helvek_core::units::figures;
 
@@ -99,5 +99,18 @@ impl Judging<'_> {
         let under = judged.under.map(|row| format!("under {}", self.states[row].name));
         let all: Vec<String> = at.into_iter().chain(under).collect();
         (!all.is_empty()).then(|| all.join(", "))
+    }
+
+    /// The limit behind a check, where one is stated; those of bars are changed with the bars.
+    pub(super) fn stated(&self, judged: &Judged) -> Option<StatedLine> {
+        let sort = match (judged.check.by, judged.check.subject) {
+            (By::Strength { factor, .. } | By::Screening { factor, .. }, _) => factor.map(|_| "factor")?,
+            (By::Limit, Subject::Normal(_) | Subject::BarStress(_)) => "stress",
+            (By::Limit, Subject::Shear(_) | Subject::Torsion(_)) => "shear",
+            (By::Limit, Subject::Reaction(_)) => "reaction",
+            (By::Limit, Subject::Joint(_)) => "pin",
+            (By::Limit, _) => return None,
+        };
+        Some(StatedLine { sort: sort.to_owned(), of: self.solved.subject_of(judged.check.subject) })
     }
 }

@@ -198,7 +198,7 @@ fn reply(request: &LiveRequest) -> LiveReply {
         if let Some(judgement) = solved.judgement(&states) {
             page.headlines.size = judged_headline(&solved, &judgement);
             if request.size {
-                page.judgement = Some(page_judgement(&solved, &judgement, &states, !request.lean));
+                page.judgement = Some(page_judgement(&solved, &judgement, &states));
                 scene.pins = pin_marks(&solved, &judgement);
             }
         }

@@ -8,6 +8,7 @@ mod keyboard;
 mod labels;
 mod machines;
 mod shelf;
+mod sizing;
 mod trouble;
 mod trusses;
 

@@ -2204,6 +2204,8 @@ export interface components {
             readonly place: string | null;
             /** @description How the figure comes about, conversions first. */
             readonly working: readonly components["schemas"]["Fragment"][];
+            /** @description The limit behind it, where one is stated, to be changed. */
+            readonly stated: components["schemas"]["StatedLine"] | null;
         };
         /** @description Everything that has a limit, by how much of it is used; and what has none. */
         readonly JudgementAnswer: {
@@ -3936,6 +3938,13 @@ export interface components {
             readonly lead: number;
             /** @description It heads to the end of its path, else to its beginning. */
             readonly on: boolean;
+        };
+        /** @description A limit that is stated: its sort and what it is of, as they are typed. */
+        readonly StatedLine: {
+            /** @description `stress`, `shear`, `reaction`, `pin` or `factor`. */
+            readonly sort: string;
+            /** @description The body, bar, support, joint or pin. */
+            readonly of: string;
         };
         /** @description The outcome as a word. */
         readonly StatusWord: "determinate" | "balanced" | "indeterminate" | "unstable";

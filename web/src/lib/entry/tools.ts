@@ -342,6 +342,10 @@ export interface Target {
   readonly axis?: 'x' | 'y';
   /** How many steps of the working stay as they are. */
   readonly after?: number;
+  /** Of a limit that is stated: which. */
+  readonly limit?: { readonly sort: string; readonly of: string };
+  /** Of a section that members have: what stays unless it is typed anew. */
+  readonly section?: { readonly shape: string; readonly of: string };
 }
 
 /** The edit for what was typed. Slots that were not touched are left out, so that nothing is rewritten that nobody changed. */
@@ -379,6 +383,10 @@ export function editOf(id: ToolId, target: Target, typed: Readonly<Record<string
       return { edit: id, ...typed };
     case 'plates':
       return { edit: 'plates', ...(target.name === undefined ? {} : { at: target.name }), ...typed };
+    case 'most':
+      return { edit: 'most', ...(target.limit ?? {}), ...typed };
+    case 'profile':
+      return { edit: 'profile', ...(target.section ?? {}), ...typed };
     case 'beam':
     case 'mend':
       return { edit: 'beam', ...typed };

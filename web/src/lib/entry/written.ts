@@ -146,6 +146,41 @@ export function plateSlots(sheet: Sheet, at: string): Record<string, string> | n
   };
 }
 
+const ORDER = {
+  rectangle: ['width', 'height'],
+  box: ['width', 'height', 'wall'],
+  round: ['diameter'],
+  tube: ['diameter', 'wall'],
+  i: ['height', 'width', 'flange', 'web'],
+  t: ['height', 'width', 'flange', 'web'],
+  channel: ['height', 'width', 'flange', 'web'],
+  angle: ['height', 'width', 'wall'],
+} as const;
+
+/** What stands in the slots of a section: its dimensions in a row, and the members that have it. */
+export function sectionSlots(sheet: Sheet, name: string): Record<string, string> | null {
+  const section = sheet.sections?.[name];
+  if (!section) return null;
+  const keys = section.shape in ORDER ? ORDER[section.shape as keyof typeof ORDER] : null;
+  const dimensions = keys?.map((key) => text(section[key] ?? '')).join(' x ') ?? name;
+  const bodies = Object.entries(sheet.bodies ?? {}).filter(([, body]) => body.section === name);
+  const bars = (sheet.bars ?? []).flatMap((bar) =>
+    'ends' in bar && bar.section === name ? [{ name: bar.name ?? bar.ends.join('-'), bar }] : [],
+  );
+  const material = bodies[0]?.[1].material ?? bars[0]?.bar.material ?? '';
+  const of = [...bodies.map(([body]) => body), ...bars.map((bar) => bar.name)].join(', ');
+  return { shape: keys ? section.shape : 'rectangle', dimensions, of, material };
+}
+
+/** What stands in the slots of a limit: of what it is named for, else of all. */
+export function limitSlots(sheet: Sheet, sort: string, of: string): Record<string, string> | null {
+  const key = sort as 'stress' | 'shear' | 'reaction' | 'pin' | 'factor';
+  const said = (sheet.limits ?? []).filter((l) => l[key] !== null && l[key] !== undefined);
+  const limit = said.find((l) => l.of?.includes(of)) ?? said.find((l) => (l.of ?? []).length === 0);
+  if (!limit) return null;
+  return { sort, most: text(limit[key] ?? ''), of: (limit.of ?? []).length === 0 ? 'all' : of };
+}
+
 /** What stands in the slots of a combination: `1.35 permanent - 0.5 wind`. */
 export function combinationSlots(sheet: Sheet, name: string): Record<string, string> | null {
   const combination = (sheet.combinations ?? []).find((c) => c.name === name);

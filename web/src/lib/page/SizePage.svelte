@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { Session } from '../bench/session.svelte';
   import { AT_SIZE, keyOf, type Tool, tool } from '../entry/tools';
-  import { plateSlots } from '../entry/written';
+  import { limitSlots, plateSlots, sectionSlots } from '../entry/written';
   import Formula from './Formula.svelte';
   import PinView from './PinView.svelte';
 
@@ -42,6 +42,20 @@
     await session.edit({ edit: 'table', csv }, `${chosen.name} is read.`);
   }
 
+  function changeLimit(sort: string, of: string): void {
+    const before = limitSlots(session.sheet, sort, of);
+    if (!before) return;
+    const target = { limit: { sort, of: before['of'] ?? of } };
+    session.open('most', { mark: `limit:${sort} ${of}`, target, before, slot: 'most' });
+  }
+
+  function changeSection(name: string): void {
+    const before = sectionSlots(session.sheet, name);
+    if (!before) return;
+    const target = { section: { shape: before['shape'] ?? '', of: before['of'] ?? '' } };
+    session.open('profile', { mark: `section:${name}`, target, before, slot: 'dimensions' });
+  }
+
   function change(at: string): void {
     const before = plateSlots(session.sheet, at);
     if (before)
@@ -77,6 +91,12 @@
             <div class="working">
               {#each line.working as fragment, k (k)}<p><Formula {fragment} /></p>{/each}
               <p class="verdict">{line.verdict}</p>
+              {#if line.stated}
+                {@const { sort, of } = line.stated}
+                <button class="change" onclick={() => changeLimit(sort, of)}
+                  >Change the {sort === 'factor' ? 'factor' : 'limit'}</button
+                >
+              {/if}
             </div>
           {/if}
         </li>
@@ -114,7 +134,10 @@
     {/each}
     {#each judged.sections as section (section.title)}
       <article>
-        <h3>Section {section.title}</h3>
+        <header>
+          <h3>Section {section.title}</h3>
+          <button class="change" onclick={() => changeSection(section.title)}>Change it</button>
+        </header>
         <p class="values">
           {#each section.values as value (value)}<span>{value}</span>{/each}
         </p>
@@ -175,7 +198,7 @@
   .checks > li {
     border-top: 1px solid var(--rule);
   }
-  .checks button {
+  .checks > li > button {
     display: grid;
     grid-template-columns: 46px minmax(0, 1fr);
     gap: 4px;
@@ -184,7 +207,7 @@
     padding: 6px 0;
     cursor: pointer;
   }
-  .checks button:hover {
+  .checks > li > button:hover {
     background: var(--wash);
   }
   .used {

@@ -3,8 +3,10 @@
 mod mesh;
 mod plane;
 
-use super::{Section, Shape};
+use super::{Section, Shape, Solid};
+use std::collections::HashMap;
 use std::f64::consts::PI;
+use std::sync::{LazyLock, Mutex};
 
 /// A torsion constant, m⁴.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -22,6 +24,22 @@ impl Section {
         if let Some(constant) = self.shape.torsion_constant() {
             return Some(Torsion { constant, error: 0.0 });
         }
+        // Found once for each shape: a sheet is read anew with every key, and its sections stay.
+        let key = self.bits();
+        if let Some(known) = KNOWN.lock().ok().and_then(|known| known.get(&key).copied()) {
+            return known;
+        }
+        let found = self.by_elements();
+        if let Ok(mut known) = KNOWN.lock() {
+            if known.len() >= MOST_KNOWN {
+                known.clear();
+            }
+            known.insert(key, found);
+        }
+        found
+    }
+
+    fn by_elements(&self) -> Option<Torsion> {
         let mesh = mesh::Mesh::of(self)?;
         let [low, high] = plane::bounds(&mesh)?;
         let middle = 0.5 * (low + high);
@@ -29,7 +47,28 @@ impl Section {
         let rounded = if mesh.rounded { 1e-3 } else { 0.0 };
         Some(Torsion { constant: middle, error: 0.5 * (high - low) / middle + rounded })
     }
+
+    /// Everything that its torsion constant depends on.
+    fn bits(&self) -> Vec<u64> {
+        let of = |solid: &Solid| -> Vec<f64> {
+            match solid {
+                Solid::Polygon { outline, hole } => {
+                    let corners = outline.iter().flatten().copied();
+                    [f64::from(u8::from(*hole)), outline.len() as f64].into_iter().chain(corners).collect()
+                }
+                Solid::Disc { centre, radius, hole } => {
+                    vec![f64::from(u8::from(*hole)), -1.0, centre[0], centre[1], *radius]
+                }
+            }
+        };
+        self.solids.iter().flat_map(of).map(f64::to_bits).collect()
+    }
 }
+
+/// What was found by elements. A function of the shape alone: two that ask get the same.
+static KNOWN: LazyLock<Mutex<HashMap<Vec<u64>, Option<Torsion>>>> = LazyLock::new(Mutex::default);
+/// More than any sheet has.
+const MOST_KNOWN: usize = 500;
 
 /// What a couple that twists a round section does.
 #[derive(Debug, Clone, Copy, PartialEq)]
