@@ -403,3 +403,36 @@ C = [0, 3]
     assert_eq!(mark.planes.iter().map(|p| p.force.as_str()).collect::<Vec<_>>(), ["4.00 kN", "3.00 kN"]);
     assert!((mark.planes[1].share - 0.75).abs() < 1e-9);
 }
+
+#[test]
+fn the_fibres_of_a_cut_member_carry_what_mohrs_circle_makes_of_them() {
+    use helvek_core::inside::Side;
+    use helvek_core::passage::Section as Place;
+    // 60 × 100 built in at A: 12 kN along and 30 kN across at 0.2 m. At A: 2 MPa ± 60 MPa, and 7.5 MPa of shear in the middle.
+    let solved = solved(
+        r#"supports = [{ at = "A", kind = "fixed" }]
+loads = [{ kind = "force", at = "B", components = [12, -30] }]
+points = { A = [0, 0], B = [0.2, 0] }
+bodies = { arm = { runs = [["A", "B"]], section = "s" } }
+sections = { s = { shape = "rectangle", width = 60, height = 100 } }"#,
+    );
+    let point = |name: &str| solved.model.point_ids().find(|p| solved.model.point_name(*p) == name).unwrap();
+    let body = solved.model.body_ids().next().unwrap();
+    let place = Place { body, stretch: [point("A"), point("B")], station: 0.0, side: Side::After };
+    let mark = helvek_figure::section_mark(&solved, &place).unwrap();
+    let near = |a: f64, b: f64| assert!((a - b).abs() <= 1e-6 * b.abs().max(1.0), "{a} is not {b}");
+    let worst = &mark.fibres[mark.worst];
+    near(worst.normal, 62.0);
+    assert_eq!(worst.shear, 0.0);
+    assert!(worst.equivalent.contains("62.0 MPa, for ductile materials only"), "{}", worst.equivalent);
+    // In the middle: 1 ± √(1² + 7.5²).
+    let middle = mark.fibres.iter().min_by(|a, b| a.level.abs().total_cmp(&b.level.abs())).unwrap();
+    near(middle.normal, 2.0);
+    near(middle.shear.abs(), 7.5);
+    let radius = 1f64.hypot(7.5);
+    near(middle.principal[0], 1.0 + radius);
+    near(middle.principal[1], 1.0 - radius);
+    near(middle.radius, radius);
+    assert!(middle.says.starts_with("σ₁ 8.57, σ₂ −6.57, τ max 7.57"), "{}", middle.says);
+    near(mark.neutral.unwrap().abs(), 2.0 * 50.0 / 60.0);
+}

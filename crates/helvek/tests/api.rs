@@ -101,6 +101,39 @@ async fn a_live_solve_answers_with_scene_page_and_answers() {
 }
 
 #[tokio::test]
+async fn what_governs_is_ranked_only_where_it_is_read_and_headlined_everywhere() {
+    let api = Api::start(false).await;
+    let mut sheet = beam();
+    sheet["bodies"]["plank"]["section"] = json!("p");
+    sheet["sections"] = json!({ "p": { "shape": "box", "width": 60, "height": 100, "wall": 4 } });
+    sheet["loads"] = json!([{ "kind": "couple", "on": "plank", "at": "B", "size": 2 }]);
+    sheet["limits"] = json!([{ "stress": "80 MPa" }]);
+    sheet["pins"] = json!([{ "at": "A", "plates": [{ "of": "ground", "thickness": 5 }, { "of": "plank", "thickness": 9 }] }]);
+    let lean = api.call("POST /api/solve", &json!({ "seq": 1, "sheet": sheet, "lean": true })).await.json();
+    let page = &lean["solution"]["page"];
+    assert!(page["headlines"]["size"].as_str().unwrap().starts_with("governs: plank"), "{page}");
+    assert_eq!(page["judgement"], Value::Null);
+    assert_eq!(lean["scene"]["pins"], Value::Null);
+    let sized = api
+        .call("POST /api/solve", &json!({ "seq": 2, "sheet": sheet, "lean": true, "size": true }))
+        .await
+        .json();
+    let told = &sized["solution"]["page"]["judgement"];
+    // 2e6·50/I, I = (60·100³ − 52·92³)/12: 61.5 MPa.
+    assert_eq!(told["lines"][0]["demand"], "61.5 MPa", "{told}");
+    assert_eq!(told["lines"][0]["stated"], json!({ "sort": "stress", "of": "plank" }));
+    assert!(
+        told["sections"][0]["values"]
+            .as_array()
+            .unwrap()
+            .iter()
+            .any(|v| v.as_str().unwrap().starts_with("J "))
+    );
+    assert_eq!(sized["scene"]["pins"][0]["plates"].as_array().unwrap().len(), 2);
+    assert!(told["unchecked"].to_string().contains("the pin has no material"), "{told}");
+}
+
+#[tokio::test]
 async fn a_half_typed_sheet_is_drawn_as_far_as_it_is_understood() {
     let api = Api::start(false).await;
     let mut sheet = beam();

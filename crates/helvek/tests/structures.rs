@@ -125,3 +125,50 @@ fn a_mechanism_of_a_hundred_joints_is_judged_and_not_feared() {
     let text = String::from_utf8(solve(&text, "text").stdout).unwrap();
     assert!(text.lines().all(|line| line.chars().count() < 400), "{text}");
 }
+
+/// A cantilever with a section of that name, which the sheet does not have.
+const ON_A_TABLE: &str = r#"format = "helvek-sheet/1"
+supports = [{ at = "A", kind = "fixed" }]
+loads = [{ kind = "force", at = "B", size = 3, direction = "down" }]
+points = { A = [0, 0], B = [2, 0] }
+bodies = { arm = { runs = [["A", "B"]], section = "plank", material = "larch" } }
+"#;
+
+#[test]
+fn tables_of_ones_own_are_read_beside_the_sheet() {
+    let folder = tempfile::tempdir().unwrap();
+    let write = |name: &str, text: &str| {
+        let path = folder.path().join(name);
+        std::fs::write(&path, text).unwrap();
+        path.display().to_string()
+    };
+    let sheet = write("arm.toml", ON_A_TABLE);
+    let sections = write("sections.csv", "name,shape,width,height\nplank,rectangle,60,100\n");
+    let materials = write("materials.csv", "name;yield\nlarch;90\n");
+    let run = |arguments: &[&str]| {
+        Command::new(env!("CARGO_BIN_EXE_helvek")).arg("solve").args(arguments).output().unwrap()
+    };
+    // 6 kN·m over 60·100²/6 mm³: 60 MPa of 90.
+    let output = run(&[&sheet, "--table", &sections, "--table", &materials, "--format", "json"]);
+    assert_eq!(output.status.code(), Some(0), "{output:?}");
+    let check = &json(&output)["judgement"]["checks"][0];
+    assert_eq!((&check["of"], &check["by"]), (&"arm".into(), &"stress".into()));
+    assert!((check["demand"].as_f64().unwrap() - 60.0).abs() < 1e-9, "{check}");
+    assert!((check["factor"].as_f64().unwrap() - 1.5).abs() < 1e-9, "{check}");
+    // Without them the names are unknown; a table that is none is told by its file.
+    let without = run(&[&sheet]);
+    assert_eq!(without.status.code(), Some(2));
+    assert!(
+        String::from_utf8_lossy(&without.stderr).contains("There is no section \"plank\""),
+        "{without:?}"
+    );
+    let wrong = write("wrong.csv", "name,shape,width\nplank,rectangle,60\n");
+    let output = run(&[&sheet, "--table", &wrong]);
+    let said = String::from_utf8_lossy(&output.stderr).into_owned();
+    assert_eq!(output.status.code(), Some(2));
+    assert!(
+        said.contains("wrong.csv") && said.contains("Line 2, plank") && said.contains("height"),
+        "{said}"
+    );
+    assert_eq!(run(&[&sheet, "--table", "nowhere.csv"]).status.code(), Some(2));
+}

@@ -175,7 +175,7 @@ impl Solved {
             };
             let Some(act) = column.acts.first().filter(|_| mine) else { continue };
             if act.wrench.force != Vector::ZERO {
-                sum = sum + act.wrench.force * (*value)?;
+                sum += act.wrench.force * (*value)?;
             }
         }
         Some(sum)

@@ -80,7 +80,7 @@ impl Solved {
         let mut sum = Vector::ZERO;
         let mut planes = Vec::with_capacity(plates.len());
         for plate in &plates {
-            sum = sum + *plate;
+            sum += *plate;
             planes.push(sum);
         }
         planes.pop();
@@ -108,14 +108,14 @@ impl Solved {
                     |part: crate::equilibrium::PartId| self.full.parts[part.index()].of == PartOf::Pin(id);
                 for (column, value) in self.full.columns.iter().zip(&values).filter(|(c, _)| owns(c)) {
                     for act in column.acts.iter().filter(|act| on_pin(act.on)) {
-                        sum = sum + act.wrench.force * (*value)?;
+                        sum += act.wrench.force * (*value)?;
                     }
                 }
                 let mine =
                     |of: ActionOf| matches!((of, owner), (ActionOf::Load(a), PlateOf::Load(b)) if a == b);
                 for action in self.full.actions.iter().filter(|action| mine(action.of)) {
                     if on_pin(action.act.on) {
-                        sum = sum + action.act.wrench.force;
+                        sum += action.act.wrench.force;
                     }
                 }
             }
@@ -137,7 +137,7 @@ impl Solved {
                 for (column, value) in self.full.columns.iter().zip(&values) {
                     if column.of == ColumnOf::Support(support) {
                         for act in &column.acts {
-                            sum = sum + act.wrench.force * ((*value)? * sign);
+                            sum += act.wrench.force * ((*value)? * sign);
                         }
                     }
                 }

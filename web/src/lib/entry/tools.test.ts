@@ -10,6 +10,23 @@ describe('tools', () => {
     expect(keys.filter((k) => ['N', 'Shift N', 'A', 'Q', 'H', 'K', 'Z'].includes(k))).toEqual([]);
   });
 
+  it('keep of a limit, a section and a pin which one it was', () => {
+    const limit = { sort: 'stress', of: 'jib' };
+    expect(editOf('most', { limit }, { most: '90 MPa' })).toEqual({ edit: 'most', ...limit, most: '90 MPa' });
+    const section = { shape: 'box', of: 'jib' };
+    expect(editOf('profile', { section }, { dimensions: '40 x 60 x 3' })).toEqual({
+      edit: 'profile',
+      ...section,
+      dimensions: '40 x 60 x 3',
+    });
+    expect(editOf('plates', { name: 'A' }, { diameter: '' })).toEqual({
+      edit: 'plates',
+      at: 'A',
+      diameter: '',
+    });
+    expect(editOf('plates', {}, { at: 'B' })).toEqual({ edit: 'plates', at: 'B' });
+  });
+
   it('send what was typed and nothing else', () => {
     expect(editOf('roller', {}, { place: '2' })).toEqual({ edit: 'support', kind: 'roller', place: '2' });
     expect(editOf('force', { name: 'F1' }, { size: '4' })).toEqual({ edit: 'force', name: 'F1', size: '4' });

@@ -1,6 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import type { Scene, Sheet } from '../api/types';
-import { loadNamed, loadSlots, pieceAt, station, supportNamed, supportSlots } from './written';
+import {
+  limitSlots,
+  loadNamed,
+  loadSlots,
+  pieceAt,
+  plateSlots,
+  sectionSlots,
+  station,
+  supportNamed,
+  supportSlots,
+} from './written';
 
 const scene: Scene = {
   bounds: null,
@@ -86,5 +96,58 @@ describe('what stands in a slot', () => {
     expect([slots['size'], slots['direction']]).toEqual(['3; -4 kN', '']);
     const spread = loadSlots({ kind: 'distributed', from: 'C', to: 'C', start: 2 }, 'q1', scene);
     expect([spread['end'], spread['per'], spread['direction']]).toEqual(['', 'length', 'down']);
+  });
+});
+
+describe('what is sized', () => {
+  const sized: Sheet = {
+    format: 'helvek-sheet/1',
+    title: '',
+    bodies: {
+      jib: { runs: [['A', 'B']], section: 'plank', material: 'larch' },
+      mast: { runs: [['A', 'C']], section: 'odd' },
+    },
+    bars: [['A', 'D'], { ends: ['B', 'D'], kind: 'bar', section: 'plank' }],
+    sections: {
+      plank: { shape: 'rectangle', width: 60, height: '4 in' },
+      odd: { shape: 'pair', of: 'plank' },
+    },
+    pins: [
+      {
+        at: 'A',
+        diameter: '12 mm',
+        plates: [
+          { of: 'ground', thickness: 5 },
+          { of: 'jib', thickness: 8, edge: 20, material: 'larch' },
+        ],
+      },
+    ],
+    limits: [{ of: ['A', 'jib'], factor: 2 }, { stress: '160 MPa' }, { of: ['jib'], stress: 9 }],
+  };
+
+  it('stands in its slots as it would be typed', () => {
+    expect(plateSlots(sized, 'A')).toEqual({
+      plates: 'ground 5, jib 8 edge 20 in larch',
+      diameter: '12 mm',
+      material: '',
+      factor: '2',
+    });
+    expect(plateSlots(sized, 'B')).toBeNull();
+    expect(sectionSlots(sized, 'plank')).toEqual({
+      shape: 'rectangle',
+      dimensions: '60 x 4 in',
+      of: 'jib, B-D',
+      material: 'larch',
+    });
+    // What has no dimensions in a row is called by its name.
+    expect(sectionSlots(sized, 'odd')?.['dimensions']).toBe('odd');
+    expect(sectionSlots(sized, 'none')).toBeNull();
+  });
+
+  it('is limited by its own limit, else by that of all', () => {
+    expect(limitSlots(sized, 'stress', 'jib')).toEqual({ sort: 'stress', most: '9', of: 'jib' });
+    expect(limitSlots(sized, 'stress', 'mast')).toEqual({ sort: 'stress', most: '160 MPa', of: 'all' });
+    expect(limitSlots(sized, 'factor', 'A')).toEqual({ sort: 'factor', most: '2', of: 'A' });
+    expect(limitSlots(sized, 'reaction', 'A')).toBeNull();
   });
 });
