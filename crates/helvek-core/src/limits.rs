@@ -5,7 +5,7 @@
 //! interval ends there too.
 
 use crate::equilibrium::ColumnOf;
-use crate::judge::Reach;
+use crate::judge::{Reach, Sizes};
 use crate::model::{Asked, BarId, BarLimits, Growing, LoadId, LoadKind, Model, PERMANENT};
 use crate::solution::Solved;
 
@@ -78,9 +78,9 @@ impl Solved {
         // A pin without a size has the next in stock, under the worst of the combinations.
         let unsized_pins = self.model.plated.iter().any(|pin| pin.diameter.is_none());
         let states = if unsized_pins { self.states() } else { Vec::new() };
-        let pins = self.sized_pins(&states);
+        let sizes = Sizes::of(self, self.sized_pins(&states));
         let [staying, growing] = self.parted(of)?;
-        let reach = self.reach(of, [&staying, &growing], &self.checks(&pins), &pins);
+        let reach = self.reach(of, [&staying, &growing], &self.checks(&sizes.pins), &sizes);
         let (staying, growing) = (staying.full_values(), growing.full_values());
         let (mut bars, mut unchecked) = (Vec::new(), Vec::new());
         for (index, column) in self.full.columns.iter().enumerate() {

@@ -56,6 +56,30 @@ pub(super) struct Active {
     pub(super) place: Option<Extreme>,
 }
 
+/// What does not change with the loads: sizes of pins, and per section what a unit of N, V and M makes of its worst fibres.
+pub(crate) struct Sizes {
+    pub(crate) pins: Vec<SizedPin>,
+    /// Per section the two fibres at which bending is extreme.
+    normal: Vec<Vec<[f64; 3]>>,
+    /// Per section the level at which the shear stress is largest.
+    shear: Vec<[f64; 3]>,
+}
+
+impl Sizes {
+    pub(crate) fn of(solved: &Solved, pins: Vec<SizedPin>) -> Self {
+        let profiles = &solved.model.profiles;
+        let shear = |profile: &Profile| {
+            let (_, ratio) = profile.section.properties.most_sheared();
+            [0.0, ratio / profile.section.properties.i_z, 0.0]
+        };
+        Self {
+            pins,
+            normal: profiles.iter().map(normal_curves).collect(),
+            shear: profiles.iter().map(shear).collect(),
+        }
+    }
+}
+
 /// One state of the loads, with what is read from it again and again.
 pub(super) struct InState<'a> {
     pub(super) solved: &'a Solved,
@@ -84,9 +108,9 @@ impl Solved {
         &self,
         state: &InState<'_>,
         subject: Subject,
-        pins: &[SizedPin],
+        sizes: &Sizes,
     ) -> Option<(f64, Option<Extreme>)> {
-        let active = self.active([state, state], [1.0, 0.0], subject, pins)?;
+        let active = self.active([state, state], [1.0, 0.0], subject, sizes)?;
         Some((active.parts[0].size().max(0.0), active.place))
     }
 
@@ -96,29 +120,26 @@ impl Solved {
         states: [&InState<'_>; 2],
         weights: [f64; 2],
         subject: Subject,
-        pins: &[SizedPin],
+        sizes: &Sizes,
     ) -> Option<Active> {
         let row = match subject {
             Subject::Normal(row) | Subject::Shear(row) => row,
             _ => {
-                let [first, second] = states.map(|state| self.linear(state, subject, pins));
+                let [first, second] = states.map(|state| self.linear(state, subject, sizes));
                 return Some(Active { parts: [first?, second?], place: None });
             }
         };
         let inside = &self.inside()[row];
-        let profile = &self.model.profiles[self.model.bodies[inside.body.index()].profile?];
         let mut diagrams = states.iter().map(|state| state.solved.inside().get(row)?.diagram.as_ref().ok());
         let diagrams = [diagrams.next()??, diagrams.next()??];
+        let row = self.model.bodies[inside.body.index()].profile?;
         let curves = match subject {
-            Subject::Normal(_) => normal_curves(profile),
-            _ => {
-                let (_, ratio) = profile.section.properties.most_sheared();
-                vec![[0.0, ratio / profile.section.properties.i_z, 0.0]]
-            }
+            Subject::Normal(_) => &sizes.normal[row][..],
+            _ => &sizes.shear[row..=row],
         };
         let mut largest: Option<(f64, Active)> = None;
         for per in curves {
-            let found = largest_of(diagrams, weights, per);
+            let found = largest_of(diagrams, weights, *per);
             if largest.as_ref().is_none_or(|(size, _)| found.0 > size * (1.0 + 1e-12)) {
                 largest = Some(found);
             }
@@ -127,7 +148,7 @@ impl Solved {
     }
 
     /// Of what is one number or one vector.
-    fn linear(&self, state: &InState<'_>, subject: Subject, pins: &[SizedPin]) -> Option<Linear> {
+    fn linear(&self, state: &InState<'_>, subject: Subject, sizes: &Sizes) -> Option<Linear> {
         let bar = |id: BarId| state.bars[id.index()];
         let on_pin = |pin: usize| state.pins[pin].as_ref();
         Some(match subject {
@@ -145,17 +166,17 @@ impl Solved {
             Subject::Reaction(id) => Linear::Vector(state.solved.transmitted(ColumnOf::Support(id))?),
             Subject::Joint(id) => Linear::Vector(state.solved.transmitted(ColumnOf::Joint(id, 0))?),
             Subject::PinShear { pin, plane } => {
-                let d = pins[pin].diameter?;
+                let d = sizes.pins[pin].diameter?;
                 Linear::Vector(on_pin(pin)?.planes[plane] * (4.0 / (PI * d * d)))
             }
             Subject::Bearing { pin, plate } => {
                 let t = self.model.plated[pin].plates[plate].thickness;
-                Linear::Vector(on_pin(pin)?.plates[plate] * (1.0 / (t * pins[pin].diameter?)))
+                Linear::Vector(on_pin(pin)?.plates[plate] * (1.0 / (t * sizes.pins[pin].diameter?)))
             }
             Subject::TearOut { pin, plate } => {
                 let written = &self.model.plated[pin].plates[plate];
                 // Nothing is left beside a hole that reaches the edge: it tears at once.
-                let beside = (written.edge? - 0.5 * pins[pin].diameter?).max(1e-9);
+                let beside = (written.edge? - 0.5 * sizes.pins[pin].diameter?).max(1e-9);
                 let both = 2.0 * written.thickness * beside;
                 Linear::Vector(on_pin(pin)?.plates[plate] * (1.0 / both))
             }

@@ -17,9 +17,10 @@ pub use worked::Worked;
 
 use crate::combinations::State;
 use crate::inside::Extreme;
-use crate::model::{BarId, BodyId, Growing, JointId, SupportId};
+use crate::model::{BarId, BarLimits, BodyId, Growing, JointId, SupportId};
 use crate::solution::Solved;
 use demand::InState;
+pub(crate) use demand::Sizes;
 
 /// What is checked.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
@@ -177,18 +178,24 @@ pub struct Judgement {
 }
 
 impl Solved {
-    /// Judges what has limits under the loads as drawn and under the combinations; nothing when nothing has any.
-    pub fn judgement(&self, states: &[State]) -> Option<Judgement> {
+    /// Whether anything has a limit, a section or plates, so that there is something to judge.
+    pub fn limited(&self) -> bool {
         let model = &self.model;
         let sections = model.bodies.iter().any(|body| body.profile.is_some())
             || model.bars.iter().any(|bar| bar.profile.is_some());
         let limits = !model.stated.is_empty() || !model.wanted.is_empty() || !model.plated.is_empty();
-        let of_bars = model.bars.iter().any(|bar| bar.limits != Default::default());
-        if !self.verdict.equilibrium || !(sections || limits || of_bars) {
+        let of_bars = model.bars.iter().any(|bar| bar.limits != BarLimits::default());
+        self.verdict.equilibrium && (sections || limits || of_bars)
+    }
+
+    /// Judges what has limits under the loads as drawn and under the combinations; nothing when nothing has any.
+    pub fn judgement(&self, states: &[State]) -> Option<Judgement> {
+        if !self.limited() {
             return None;
         }
         let pins = self.sized_pins(states);
-        let checks = self.checks(&pins);
+        let sizes = Sizes::of(self, pins);
+        let checks = self.checks(&sizes.pins);
         let held = states.iter().enumerate().filter(|(_, state)| state.solved.verdict.equilibrium);
         let all: Vec<(Option<usize>, InState<'_>)> = std::iter::once((None, InState::of(self)))
             .chain(held.map(|(row, state)| (Some(row), InState::of(&state.solved))))
@@ -197,7 +204,7 @@ impl Solved {
         let mut unfixed = Vec::new();
         for check in &checks {
             let each = all.iter().filter_map(|(under, state)| {
-                let demand = self.demand(state, check.subject, &pins)?;
+                let demand = self.demand(state, check.subject, &sizes)?;
                 Some(Judged { check: *check, demand: demand.0, place: demand.1, under: *under })
             });
             // The first of those that are as large: the loads as drawn before the combinations.
@@ -209,8 +216,8 @@ impl Solved {
         }
         judged.sort_by(|a, b| b.utilisation().total_cmp(&a.utilisation()));
         let of = Growing::Variable;
-        let reach = self.parted(of).map(|[a, b]| self.reach(of, [&a, &b], &checks, &pins));
-        let unchecked = self.unchecked(&unfixed, &pins);
-        Some(Judgement { judged, reach, pins, unchecked })
+        let reach = self.parted(of).map(|[a, b]| self.reach(of, [&a, &b], &checks, &sizes));
+        let unchecked = self.unchecked(&unfixed, &sizes.pins);
+        Some(Judgement { judged, reach, pins: sizes.pins, unchecked })
     }
 }

@@ -2,8 +2,7 @@
 //! each limit leaves an interval. It is found from outside: a limit is tested at the end of what is left, at the place where the demand is largest there, and cuts off what that one
 //! place forbids; this goes on until nothing is cut off any more (Newton's method on a convex function, which never steps over its root).
 
-use super::demand::{InState, Linear};
-use super::plates::SizedPin;
+use super::demand::{InState, Linear, Sizes};
 use super::{Check, Subject};
 use crate::combinations::{bare, kept};
 use crate::equilibrium::{ColumnId, Equilibrium};
@@ -65,7 +64,7 @@ impl Solved {
         of: Growing,
         [staying, growing]: [&Self; 2],
         checks: &[Check],
-        pins: &[SizedPin],
+        sizes: &Sizes,
     ) -> Reach {
         let mut reach = Reach {
             of,
@@ -86,7 +85,7 @@ impl Solved {
         }
         let [staying, growing] = [InState::of(staying), InState::of(growing)];
         for check in checks {
-            let Some(factors) = self.factors_of([&staying, &growing], check, pins) else { continue };
+            let Some(factors) = self.factors_of([&staying, &growing], check, sizes) else { continue };
             reach.each.push((*check, factors));
             reach.meet(factors, End::Reached(*check));
         }
@@ -94,7 +93,7 @@ impl Solved {
     }
 
     /// The factors that one check allows.
-    fn factors_of(&self, states: [&InState<'_>; 2], check: &Check, pins: &[SizedPin]) -> Option<[f64; 2]> {
+    fn factors_of(&self, states: [&InState<'_>; 2], check: &Check, sizes: &Sizes) -> Option<[f64; 2]> {
         let mut factors = [f64::NEG_INFINITY, f64::INFINITY];
         // What grows decides far out; each cut is at most as wide as before.
         let mut probes = vec![[1.0, 0.0], [0.0, 1.0], [1.0, 1.0]];
@@ -102,13 +101,13 @@ impl Solved {
         let given = matches!(check.subject, Subject::Torsion(_));
         if !matches!(check.subject, Subject::Normal(_) | Subject::Shear(_)) {
             // One number or one vector: wherever it is looked at it cuts the same.
-            let [staying, growing] = self.active(states, [1.0, 0.0], check.subject, pins)?.parts;
+            let [staying, growing] = self.active(states, [1.0, 0.0], check.subject, sizes)?.parts;
             let growing = if given { Linear::Either(0.0) } else { growing };
             return Some(allowed([staying, growing], check.most));
         }
         for _ in 0..200 {
             let Some(weights) = probes.pop() else { break };
-            let active = self.active(states, weights, check.subject, pins)?;
+            let active = self.active(states, weights, check.subject, sizes)?;
             let cut = allowed(active.parts, check.most);
             let before = factors;
             factors = [factors[0].max(cut[0]), factors[1].min(cut[1])];
@@ -124,7 +123,7 @@ impl Solved {
                 let ends = [0, 1].into_iter().filter(|k| factors[*k].is_finite());
                 let over = |k: &usize| {
                     let weights = [1.0, factors[*k]];
-                    let active = self.active(states, weights, check.subject, pins);
+                    let active = self.active(states, weights, check.subject, sizes);
                     active
                         .is_some_and(|a| Linear::blend(a.parts, weights).size() > check.most * (1.0 + 1e-12))
                 };

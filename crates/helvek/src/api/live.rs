@@ -186,7 +186,8 @@ fn reply(request: &LiveRequest) -> LiveReply {
     offered.extend(offers::on_problems(&document, &built.problems));
     let solution = complete.then(|| {
         // Combinations and trains are seen inside only, and take their time.
-        let states = solved.states();
+        let needed = request.inside || !request.lean || solved.limited();
+        let states = if needed { solved.states() } else { Vec::new() };
         let answers = match (request.lean, request.inside) {
             (false, _) => solved.answers(),
             (true, true) => solved.inside_answers(&states),

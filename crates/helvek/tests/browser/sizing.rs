@@ -74,6 +74,16 @@ async fn a_limit_without_its_unit_is_asked_for_and_a_table_of_sections_is_read()
     );
     assert!(page.contains("may grow") || page.contains("have to come down to 0.938 times"), "{page}");
 
+    // The limit is taken away again where it is told.
+    browser.click(".checks li:first-child button.change").await;
+    browser.settle().await;
+    browser.click("button[aria-label='Remove']").await;
+    browser.settle().await;
+    let page = browser.text(PAGE).await;
+    assert!(!page.contains("MPa, stated") && page.contains("160 MPa of 240 MPa, yield stress"), "{page}");
+    browser.control('z').await;
+    browser.settle().await;
+
     // A table of one's own, as a file that is chosen.
     browser
         .script(

@@ -61,9 +61,18 @@
     }
   }
 
+  const EMPTIED: Partial<Record<ToolId, string>> = { most: 'most', plates: 'plates', profile: 'dimensions' };
+
   function remove(): void {
     const id = entry.mark;
     if (!id) return;
+    const emptied = EMPTIED[entry.tool];
+    // What is said of things goes with its slot: it is no thing by itself.
+    if (emptied) {
+      session.type(emptied, '');
+      void commit();
+      return;
+    }
     if (entry.tool === 'mend') session.change(without(session.sheet, entry.target.path ?? ''));
     else session.remove([id]);
     done();

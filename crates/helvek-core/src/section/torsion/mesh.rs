@@ -16,7 +16,7 @@ pub(super) struct Mesh {
 /// Corners of a polygon that stands for a disc.
 const ROUND: usize = 120;
 /// About so many triangles at least.
-const TRIANGLES: f64 = 1500.0;
+const TRIANGLES: f64 = 700.0;
 
 impl Mesh {
     /// Nothing when the outlines cannot be triangulated.
@@ -43,7 +43,7 @@ impl Mesh {
         let around: f64 = outlines.iter().map(|(outline, _)| length(outline)).sum::<f64>() / size;
         // Of a thin wall: some elements over its thickness.
         let thickness = 2.0 / around;
-        let most = (1.0 / TRIANGLES).min(thickness * thickness / 6.0);
+        let most = (1.0 / TRIANGLES).min(thickness * thickness / 4.0);
         let limits = RefinementParameters::<f64>::new()
             .with_angle_limit(AngleLimit::from_deg(25.0))
             .with_max_allowed_area(most)
