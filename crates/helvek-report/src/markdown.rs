@@ -140,12 +140,17 @@ fn judged(out: &mut String, judgement: &PageJudgement) -> std::fmt::Result {
         writeln!(out, "{}\n", plain(reach))?;
     }
     if !judgement.lines.is_empty() {
-        writeln!(out, "| used | what | comes to | limit | |\n|--:|---|--:|---|---|")?;
+        writeln!(out, "| used | reserve | what | comes to | limit | |\n|--:|--:|---|--:|---|---|")?;
     }
     for line in &judgement.lines {
         let place = line.place.as_ref().map(|place| format!(", {place}")).unwrap_or_default();
         let (title, limit) = (plain(&format!("{}{place}", line.title)), plain(&line.limit));
-        writeln!(out, "| {} | {title} | {} | {limit} | {} |", line.used_text, line.demand, line.verdict)?;
+        let reserve = line.reserve.as_deref().unwrap_or_default();
+        writeln!(
+            out,
+            "| {} | {reserve} | {title} | {} | {limit} | {} |",
+            line.used_text, line.demand, line.verdict
+        )?;
     }
     writeln!(out)?;
     for line in judgement.lines.iter().filter(|line| !line.working.is_empty()) {

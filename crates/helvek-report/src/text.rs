@@ -137,7 +137,8 @@ fn judged(out: &mut String, judgement: &PageJudgement) -> std::fmt::Result {
     for line in &judgement.lines {
         let place = line.place.as_ref().map(|place| format!(" ({place})")).unwrap_or_default();
         writeln!(out, "  {} of its limit: {}{place}", line.used_text, line.title)?;
-        writeln!(out, "        {}, limit {}; {}", line.demand, line.limit, line.verdict)?;
+        let reserve = line.reserve.as_ref().map(|times| format!(", reserve {times}")).unwrap_or_default();
+        writeln!(out, "        {}, limit {}{reserve}; {}", line.demand, line.limit, line.verdict)?;
         for step in &line.working {
             writeln!(out, "        {}", step.text)?;
         }

@@ -59,6 +59,8 @@ pub struct JudgedLine {
     pub used: f64,
     /// `0.33 of it`
     pub used_text: String,
+    /// `× 1.06`: how many times as large it could be; nothing where nothing acts.
+    pub reserve: Option<String>,
     /// Whether it is within its limit.
     pub meets: bool,
     /// `meets the stated limit`
@@ -256,6 +258,7 @@ impl Judging<'_> {
             limit,
             used: judged.utilisation(),
             used_text: used(judged.utilisation()),
+            reserve: (judged.demand > 0.0).then(|| format!("× {}", self.figure(1.0 / judged.utilisation()))),
             meets: judged.meets(),
             verdict,
             place: self.place(judged),

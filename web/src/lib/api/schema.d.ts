@@ -2196,6 +2196,8 @@ export interface components {
             readonly used: number;
             /** @description `0.33 of it` */
             readonly used_text: string;
+            /** @description `× 1.06`: how many times as large it could be; nothing where nothing acts. */
+            readonly reserve: string | null;
             /** @description Whether it is within its limit. */
             readonly meets: boolean;
             /** @description `meets the stated limit` */

@@ -76,7 +76,11 @@
           onpointerleave={rest}
         >
           <button aria-expanded={open} onclick={() => press(line, i === 0)}>
-            <span class="used">{line.used_text}</span>
+            <span class="used"
+              >{line.used_text}
+              {#if line.reserve}<small title="How many times as large it could be">{line.reserve}</small
+                >{/if}</span
+            >
             <span class="what">
               <b>{line.title}</b>
               <span class="track" aria-hidden="true"
@@ -214,6 +218,13 @@
     font-size: 14px;
     font-weight: 680;
     color: var(--solved);
+  }
+  .used small {
+    display: block;
+    font-size: 12px;
+    font-weight: 400;
+    color: var(--color-neutral);
+    white-space: nowrap;
   }
   .short .used,
   .short .verdict {
