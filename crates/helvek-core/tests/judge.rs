@@ -223,6 +223,26 @@ own = {{ E = "200 GPa", yield = 250 }}
 }
 
 #[test]
+fn a_limit_of_nothing_is_kept_by_what_carries_nothing_and_beaten_by_anything() {
+    let found = answers(
+        r#"bars = [{ ends = ["A", "B"], name = "tie" }, { ends = ["B", "C"], name = "idle" }]
+supports = [{ at = "A", kind = "pin" }, { at = "C", kind = "pin" }]
+loads = [{ kind = "force", at = "B", size = 2, direction = "right" }]
+limits = [{ tension = 0, compression = 0 }]
+pins = [{ at = "A", plates = [{ of = "tie", thickness = 4 }, { of = "ground", thickness = 4 }] }]
+points = { A = [0, 0], B = [1, 0], C = [1, 1] }
+"#,
+    );
+    let idle = check(&found, "idle", "tension", None);
+    assert!(idle.meets && idle.utilisation == 0.0 && idle.factor.is_none());
+    let tie = check(&found, "tie", "tension", None);
+    assert!(!tie.meets && tie.utilisation.is_finite(), "{}", tie.utilisation);
+    // A pin that has its plates listed by its point is not named as one without: the one at C is.
+    let plates = judgement(&found).unchecked.iter().find(|u| u.why == "no-plates").unwrap();
+    assert_eq!(plates.of, ["C"]);
+}
+
+#[test]
 fn a_shaft_is_twisted_by_the_torque_that_is_given() {
     // τ = 16T/(πd³)
     let found = answers(

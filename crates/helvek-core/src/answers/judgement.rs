@@ -162,6 +162,7 @@ fn why_word(why: Why) -> &'static str {
         Why::NoDiagram => "no-diagram",
         Why::Buckling => "buckling",
         Why::NotRound => "not-round",
+        Why::Together => "bent-and-twisted",
         Why::NoPlates => "no-plates",
         Why::NoPinStrength => "no-pin-strength",
         Why::NoBearing => "no-bearing-strength",

@@ -143,9 +143,10 @@ pub struct Judged {
 }
 
 impl Judged {
-    /// The demand over the limit.
+    /// The demand over the limit; a thousand million where nothing at all is allowed and something acts.
     pub fn utilisation(&self) -> f64 {
-        self.demand / self.check.most
+        const BEYOND: f64 = 1e9;
+        if self.demand == 0.0 { 0.0 } else { (self.demand / self.check.most).min(BEYOND) }
     }
 
     /// Whether it is within its limit; what is exactly at it is.

@@ -2,7 +2,7 @@
 
 use super::Subject;
 use super::plates::SizedPin;
-use crate::model::{BarLimits, JointKind, Limited, Member, SupportKind};
+use crate::model::{BarLimits, JointKind, Limited, Member, PointId, SupportKind};
 use crate::solution::Solved;
 
 /// Why something was not checked.
@@ -22,6 +22,8 @@ pub enum Why {
     Buckling,
     /// The section is not round: T·r/J does not hold.
     NotRound,
+    /// It is bent and twisted: each is looked at by itself.
+    Together,
     /// A pin of which the plates are not listed.
     NoPlates,
     /// A plated pin whose material has no shear strength.
@@ -82,8 +84,8 @@ impl Solved {
                 add(Why::NoShear, body.name.clone());
             }
             let round = body.profile.and_then(|row| model.profiles[row].section.shape.twisted());
-            if body.torque.is_some() && round.is_none() {
-                add(Why::NotRound, body.name.clone());
+            if body.torque.is_some() {
+                add(if round.is_some() { Why::Together } else { Why::NotRound }, body.name.clone());
             }
         }
         for inside in self.inside() {
@@ -101,8 +103,10 @@ impl Solved {
                 }
             }
         }
+        // Where pins have their plates listed, by whichever name.
+        let places: Vec<PointId> = model.plated.iter().map(|pin| pin.at(model)).collect();
         for (joint, row) in model.joints.iter().zip(0..) {
-            let plated = pins.iter().any(|sized| model.plated[sized.pin].name == joint.name);
+            let plated = places.contains(&joint.at);
             let limited = model
                 .stated
                 .iter()
@@ -112,7 +116,7 @@ impl Solved {
             }
         }
         for (support, row) in model.supports.iter().zip(0..) {
-            let plated = pins.iter().any(|sized| model.plated[sized.pin].name == support.name);
+            let plated = places.contains(&support.at);
             let limited = model
                 .stated
                 .iter()

@@ -1,7 +1,7 @@
 //! Pins among their plates, resolved, and the sizes that are in stock.
 
 use super::resolve::Builder;
-use super::{BarId, BodyId, JointId, JointKind, LoadId, PinId, SupportId, SupportKind};
+use super::{BarId, BodyId, JointId, JointKind, LoadId, Model, PinId, PointId, SupportId, SupportKind};
 use crate::problem::{ProblemKind, nearest};
 use crate::sheet::{self, Quantity, Sheet};
 
@@ -20,6 +20,13 @@ pub struct PlatedPin {
     pub plates: Vec<Plate>,
 }
 
+impl PlatedPin {
+    /// The point it stands at.
+    pub fn at(&self, model: &Model) -> PointId {
+        self.through.at(model)
+    }
+}
+
 /// What a pin goes through.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Threaded {
@@ -29,6 +36,17 @@ pub enum Threaded {
     Support(SupportId),
     /// A pin that is a free body of its own.
     Pin(PinId),
+}
+
+impl Threaded {
+    /// The point it stands at.
+    pub fn at(self, model: &Model) -> PointId {
+        match self {
+            Self::Joint(id) => model.joints[id.0].at,
+            Self::Support(id) => model.supports[id.0].at,
+            Self::Pin(id) => model.pins[id.0].at,
+        }
+    }
 }
 
 /// A plate on a pin.
@@ -244,11 +262,7 @@ impl Builder {
     /// What a plate is part of: one of those that meet at the pin.
     fn owner(&mut self, name: &str, through: Threaded, path: &str) -> Option<PlateOf> {
         let model = &self.model;
-        let at = match through {
-            Threaded::Joint(id) => model.joints[id.0].at,
-            Threaded::Support(id) => model.supports[id.0].at,
-            Threaded::Pin(id) => model.pins[id.0].at,
-        };
+        let at = through.at(model);
         let bodies = model.body_ids().filter(|id| model.points_of(*id).contains(&at));
         let mut here: Vec<(String, PlateOf)> =
             bodies.map(|id| (model.bodies[id.0].name.clone(), PlateOf::Body(id))).collect();

@@ -61,6 +61,7 @@ impl Judging<'_> {
             values.push(format!("J {}{within}", size(constant, 4)));
         }
         let remark = (!p.straight()).then(|| {
+            let unit_of_angle = &self.solved.model.units.angle.symbol;
             let angle = self.solved.model.units.angle.from_si(p.angle);
             let held = if profile.held {
                 "taken as held sideways, so that it bends in the plane of the sheet"
@@ -68,9 +69,9 @@ impl Judging<'_> {
                 "bent by the coupled formula; with held = true as if kept from deflecting sideways"
             };
             format!(
-                "Its principal axes are turned by {} {}, I {} and {}: {held}.",
+                "Its principal axes are turned by {}{}, I {} and {}: {held}.",
                 self.figure(angle),
-                self.solved.model.units.angle.symbol,
+                if unit_of_angle == "deg" { "°".to_owned() } else { format!(" {unit_of_angle}") },
                 size(p.principal[0], 4),
                 size(p.principal[1], 4)
             )

@@ -28,6 +28,7 @@ fn sentence(entry: &Unchecked) -> String {
         Why::NoDiagram => "N, V and M are not known along it.",
         Why::Buckling => "it is pressed somewhere: a body of its own shape is not checked for buckling.",
         Why::NotRound => "twisted, but not round: T·r/J does not hold.",
+        Why::Together => "bending and torsion are looked at apart, and not as an equivalent stress of both.",
         Why::NoPlates => "a pin of which the plates are not listed.",
         Why::NoPinStrength => "the pin has no material with a shear strength. Name one.",
         Why::NoBearing => "its material has no bearing strength. Name one.",
