@@ -36,6 +36,15 @@ describe('placing labels', () => {
     expect(cornered && overlap(cornered.box, within)).toBe(60 * 20);
   });
 
+  it('looks farther where everything near is taken, and leads there', () => {
+    const box: Box = { x: 0, y: 0, w: 190, h: 300 };
+    const [label] = placeLabels([wish('a', [20, 150])], [box], [], within);
+    if (!label) throw new Error('no label');
+    expect(overlap(label.box, box)).toBe(0);
+    expect(overlap(label.box, within)).toBe(60 * 20);
+    expect(label.leader).toEqual([20, 150]);
+  });
+
   it('measures how much of a line runs inside a box', () => {
     const box: Box = { x: 10, y: 10, w: 20, h: 10 };
     expect(

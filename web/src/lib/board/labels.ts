@@ -34,8 +34,11 @@ export interface Placed {
 
 export type Segment = readonly [XY, XY];
 
-const DISTANCES = [0, 12, 26, 44, 66, 92, 124];
-const FARTHEST = 124;
+/** Rings round an anchor, then those that are tried where none of them has a free place: of an anchor outside of the window, say. */
+const RINGS = [
+  [0, 12, 26, 44, 66, 92, 124],
+  [160, 200, 244],
+] as const;
 const TURNS = [0, 45, -45, 90, -90, 135, -135, 180, 22.5, -22.5, 67.5, -67.5, 112.5, -112.5, 157.5, -157.5];
 
 export function overlap(a: Box, b: Box): number {
@@ -76,28 +79,32 @@ export function placeLabels(
   const taken = [...boxes];
   const fences = segments.map((segment) => ({ segment, box: around(segment) }));
   return wishes.map((wish) => {
-    // Only what lies within the farthest ring can be in the way.
-    const far = FARTHEST + wish.gap + wish.w + wish.h;
-    const reach = { x: wish.anchor[0] - far, y: wish.anchor[1] - far, w: 2 * far, h: 2 * far };
-    const lines = fences.filter(({ box }) => touches(box, reach));
-    const others = taken.filter((box) => touches(box, reach));
     let best: { cost: number; box: Box; far: number } | null = null;
-    search: for (const [ring, distance] of DISTANCES.entries()) {
-      for (const [order, turn] of TURNS.entries()) {
-        const box = boxAt(wish, turn, distance);
-        const room = grown(box);
-        let covered = 0;
-        for (const other of others) covered += overlap(room, other);
-        const outside = box.w * box.h - overlap(box, within);
-        // A covered label is far worse than a crossed line, and both are worse than any distance.
-        let cost = 1000 * covered + 60 * outside + 10 * ring + order;
-        let crossed = 0;
-        if (!best || cost < best.cost) {
-          for (const line of lines) if (touches(line.box, room)) crossed += crosses(room, line.segment);
-          cost += 20 * crossed;
+    let tried = 0;
+    search: for (const rings of RINGS) {
+      // Only what lies within the farthest of them can be in the way.
+      const far = (rings.at(-1) ?? 0) + wish.gap + wish.w + wish.h;
+      const reach = { x: wish.anchor[0] - far, y: wish.anchor[1] - far, w: 2 * far, h: 2 * far };
+      const lines = fences.filter(({ box }) => touches(box, reach));
+      const others = taken.filter((box) => touches(box, reach));
+      for (const distance of rings) {
+        const ring = tried++;
+        for (const [order, turn] of TURNS.entries()) {
+          const box = boxAt(wish, turn, distance);
+          const room = grown(box);
+          let covered = 0;
+          for (const other of others) covered += overlap(room, other);
+          const outside = box.w * box.h - overlap(box, within);
+          // A covered label is far worse than a crossed line, and both are worse than any distance.
+          let cost = 1000 * covered + 60 * outside + 10 * ring + order;
+          let crossed = 0;
+          if (!best || cost < best.cost) {
+            for (const line of lines) if (touches(line.box, room)) crossed += crosses(room, line.segment);
+            cost += 20 * crossed;
+          }
+          if (!best || cost < best.cost) best = { cost, box, far: distance };
+          if (covered === 0 && crossed === 0 && outside <= 0) break search;
         }
-        if (!best || cost < best.cost) best = { cost, box, far: distance };
-        if (covered === 0 && crossed === 0 && outside <= 0) break search;
       }
     }
     const found = best as { cost: number; box: Box; far: number };
