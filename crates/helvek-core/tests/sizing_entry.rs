@@ -109,6 +109,12 @@ fn a_limit_is_typed_with_its_unit_and_belongs_to_what_is_named() {
         (json!({ "edit": "plates", "plates": "mast 5, jib 6" }), "Which pin?"),
         (json!({ "edit": "plates", "at": "B" }), "needs its plates"),
         (json!({ "edit": "plates", "at": "B", "plates": "mast, jib 6" }), "not a plate with its thickness"),
+        (
+            json!({ "edit": "plates", "at": "B", "plates": "mst 5, jib 6" }),
+            "\"mst\" does not meet the pin at B. Here: mast, jib",
+        ),
+        (json!({ "edit": "plates", "at": "Q", "plates": "mast 5, jib 6" }), "There is no pin \"Q\""),
+        (json!({ "edit": "plates", "at": "B", "plates": "jib 6" }), "fewer than two plates"),
         (json!({ "edit": "plates", "at": "foot", "plates": "mast 5, ground 6" }), "no pin"),
     ] {
         let said = edit(&sheet, wrong.clone()).unwrap_err();

@@ -24,8 +24,9 @@ pub(super) fn pin(sheet: &mut Sheet, at: Option<&str>, slots: &PinSlots<'_>) -> 
     };
     let row = sheet.pins.iter().position(|pin| pin.at == at);
     if row.is_some() && slots.plates.is_some_and(|text| text.trim().is_empty()) {
+        let before = sheet.clone();
         sheet.pins.retain(|pin| pin.at != at);
-        forget_gone(sheet);
+        forget_gone(&before, sheet);
         return Ok(());
     }
     let mut pin = match (row, filled(slots.plates)) {
@@ -267,33 +268,38 @@ pub(super) fn follow(before: &Sheet, sheet: &mut Sheet) {
     }
 }
 
-/// What was said of things that are gone is forgotten: plates, pins, limits.
-pub(super) fn forget_gone(sheet: &mut Sheet) {
+/// Where a pin can be.
+fn places(sheet: &Sheet) -> Vec<String> {
+    let named = model::joint_names(sheet).into_iter().chain(model::support_names(sheet));
+    named.chain(sheet.points.keys().cloned()).collect()
+}
+
+/// What a plate can be part of.
+fn owners(sheet: &Sheet) -> Vec<String> {
+    let bodies = sheet.bodies.keys().cloned().chain(model::bar_names(sheet));
+    bodies.chain(model::load_names(sheet)).collect()
+}
+
+/// What was said of things that are gone is forgotten: plates, pins, limits. A name that never was there stays, to be told as wrong.
+pub(super) fn forget_gone(before: &Sheet, sheet: &mut Sheet) {
     if sheet.pins.is_empty() && sheet.limits.is_empty() {
         return;
     }
-    let places: Vec<String> = model::joint_names(sheet)
-        .into_iter()
-        .chain(model::support_names(sheet))
-        .chain(sheet.points.keys().cloned())
-        .collect();
-    let owners: Vec<String> = sheet
-        .bodies
-        .keys()
-        .cloned()
-        .chain(model::bar_names(sheet))
-        .chain(model::load_names(sheet))
-        .chain(["ground".to_owned()])
-        .collect();
-    for pin in &mut sheet.pins {
-        pin.plates.retain(|plate| owners.contains(&plate.of));
-    }
-    sheet.pins.retain(|pin| places.contains(&pin.at) && pin.plates.len() > 1);
-    let lists: Vec<(&str, Vec<String>)> = [SORTS.as_slice(), &["tension"]]
-        .concat()
-        .into_iter()
-        .map(|sort| (sort, known(sheet, sort)))
-        .collect();
+    let gone = |list: fn(&Sheet) -> Vec<String>, sheet: &Sheet| -> Vec<String> {
+        let now = list(sheet);
+        list(before).into_iter().filter(|name| !now.contains(name)).collect()
+    };
+    let (gone_places, gone_owners) = (gone(places, sheet), gone(owners, sheet));
+    sheet.pins.retain_mut(|pin| {
+        let count = pin.plates.len();
+        pin.plates.retain(|plate| !gone_owners.contains(&plate.of));
+        let left_alone = pin.plates.len() < count && pin.plates.len() < 2;
+        !left_alone && !gone_places.contains(&pin.at)
+    });
+    let of_sorts = |sheet: &Sheet| -> Vec<(&'static str, Vec<String>)> {
+        [SORTS.as_slice(), &["tension"]].concat().into_iter().map(|sort| (sort, known(sheet, sort))).collect()
+    };
+    let (were, are) = (of_sorts(before), of_sorts(sheet));
     sheet.limits.retain_mut(|limit| {
         let of_all = limit.of.is_empty();
         let says = [
@@ -304,11 +310,14 @@ pub(super) fn forget_gone(sheet: &mut Sheet) {
             ("factor", limit.factor.is_some()),
             ("tension", limit.tension.is_some() || limit.compression.is_some()),
         ];
-        let there = |name: &String| {
-            let mut keys = says.iter().filter(|(_, says)| *says);
-            keys.all(|(key, _)| lists.iter().any(|(sort, names)| sort == key && names.contains(name)))
+        let has = |list: &[(&str, Vec<String>)], key: &str, name: &String| {
+            list.iter().any(|(sort, names)| *sort == key && names.contains(name))
         };
-        limit.of.retain(there);
+        let gone = |name: &String| {
+            let mut keys = says.iter().filter(|(_, says)| *says);
+            keys.any(|(key, _)| has(&were, key, name) && !has(&are, key, name))
+        };
+        limit.of.retain(|name| !gone(name));
         of_all || !limit.of.is_empty()
     });
 }

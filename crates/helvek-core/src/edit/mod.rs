@@ -218,7 +218,7 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
     order::forget_gone(sheet);
     efforts::forget_gone(sheet);
     judged::follow(&document.sheet, sheet);
-    judged::forget_gone(sheet);
+    judged::forget_gone(&document.sheet, sheet);
     states::forget_gone(sheet);
     parts::forget_gone(sheet);
     if !matches!(edit, Edit::Remove { .. } | Edit::Point { .. }) {
