@@ -1,8 +1,5 @@
-//! How far loads may grow before a bar reaches its limit: permanent loads stay, the growing ones are multiplied by one factor, and every force
-//! is a straight line in that factor. Each limit cuts the line; what is left of the factors is an interval.
-//!
-//! One-way parts keep the state they have under the loads as given: where one of them would let go, another state begins, and the
-//! interval ends there too.
+//! How far loads may grow before anything reaches its limit, where that is asked: permanent loads stay, the growing ones are multiplied by one factor. [`crate::judge`] finds the factors
+//! that are left; here stands which loads grow, and what the bars carry from either.
 
 use crate::equilibrium::ColumnOf;
 use crate::judge::{Reach, Sizes};
@@ -79,9 +76,9 @@ impl Solved {
         let unsized_pins = self.model.plated.iter().any(|pin| pin.diameter.is_none());
         let states = if unsized_pins { self.states() } else { Vec::new() };
         let sizes = Sizes::of(self, self.sized_pins(&states));
-        let [staying, growing] = self.parted(of)?;
-        let reach = self.reach(of, [&staying, &growing], &self.checks(&sizes.pins), &sizes);
-        let (staying, growing) = (staying.full_values(), growing.full_values());
+        let parts = self.parted(of)?;
+        let reach = self.reach(of, &parts, &self.checks(&sizes.pins), &sizes);
+        let [staying, growing] = parts.each_ref().map(Self::full_values);
         let (mut bars, mut unchecked) = (Vec::new(), Vec::new());
         for (index, column) in self.full.columns.iter().enumerate() {
             let ColumnOf::Bar(id) = column.of else { continue };

@@ -12,7 +12,7 @@ use serde::Serialize;
 pub struct PinMark {
     /// Its name in the sheet.
     pub at: String,
-    /// The diameter it is judged by; what is required when there is none.
+    /// The diameter it is judged by; without one that of its thinnest plate stands for it.
     pub diameter: f64,
     /// The unit of lengths.
     pub unit: String,
@@ -46,12 +46,12 @@ pub struct PlaneMark {
     pub share: f64,
 }
 
-/// Every plated pin that has a diameter, or could have one.
+/// Every plated pin.
 pub fn pin_marks(solved: &Solved, judgement: &Judgement) -> Vec<PinMark> {
-    judgement.pins.iter().filter_map(|sized| pin_mark(solved, sized)).collect()
+    judgement.pins.iter().map(|sized| pin_mark(solved, sized)).collect()
 }
 
-fn pin_mark(solved: &Solved, sized: &SizedPin) -> Option<PinMark> {
+fn pin_mark(solved: &Solved, sized: &SizedPin) -> PinMark {
     let model = &solved.model;
     let (pin, units, digits) = (&model.plated[sized.pin], &model.units, model.schools.figures);
     // Without any strength there is no diameter: it is drawn as thick as its thinnest plate.
@@ -95,11 +95,11 @@ fn pin_mark(solved: &Solved, sized: &SizedPin) -> Option<PinMark> {
         let share = carried.map_or(0.0, |v| if most > 0.0 { v.length() / most } else { 0.0 });
         PlaneMark { force: carried.map(force).unwrap_or_default(), share }
     };
-    Some(PinMark {
+    PinMark {
         at: pin.name.clone(),
         diameter: units.section.from_si(diameter),
         unit: units.section.symbol.clone(),
         plates: pin.plates.iter().enumerate().map(plate).collect(),
         planes: (0..pin.plates.len() - 1).map(plane).collect(),
-    })
+    }
 }

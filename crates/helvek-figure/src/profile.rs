@@ -100,8 +100,8 @@ const LEVELS: usize = 12;
 pub fn section_mark(solved: &Solved, place: &Place) -> Option<SectionMark> {
     let model = &solved.model;
     let inside = solved.inside();
-    let here = inside.iter().find(|i| i.body == place.body && [i.from, i.to] == place.stretch)?;
-    let diagram = here.diagram.as_ref().ok()?;
+    let row = inside.iter().position(|i| i.body == place.body && [i.from, i.to] == place.stretch)?;
+    let diagram = inside[row].diagram.as_ref().ok()?;
     let profile = &model.profiles[model.bodies[place.body.index()].profile?];
     let properties = &profile.section.properties;
     if !profile.held && !properties.straight() {
@@ -130,18 +130,17 @@ pub fn section_mark(solved: &Solved, place: &Place) -> Option<SectionMark> {
     let (_, ratio) = properties.most_sheared();
     let sheared = v * ratio / properties.i_z;
     let at = |y: f64| {
+        let here = solved.stress_at(row, place.station, place.side, [0.0, y])?;
         // Just inside a face there is next to nothing.
-        let shear = properties.shear(v, y);
-        let shear = if shear.abs() <= 1e-6 * sheared.abs() { 0.0 } else { shear };
-        StressAt { axial, bending: properties.normal(0.0, m, [0.0, y], true), shear }
+        let shear = if here.shear.abs() <= 1e-6 * sheared.abs() { 0.0 } else { here.shear };
+        Some((y, StressAt { shear, ..here }))
     };
-    let fibres: Vec<FibreMark> =
-        shear.iter().map(|[y, _]| fibre(*y, at(length.to_si(*y)), stress, model.schools.figures)).collect();
-    let by = |a: &usize, b: &usize| {
-        let of = |i: usize| at(length.to_si(fibres[i].level)).equivalent();
-        of(*a).total_cmp(&of(*b))
-    };
-    let worst = (0..fibres.len()).max_by(by).unwrap_or_default();
+    let stresses: Vec<(f64, StressAt)> =
+        shear.iter().map(|[y, _]| at(length.to_si(*y))).collect::<Option<_>>()?;
+    let by = |a: &usize, b: &usize| stresses[*a].1.equivalent().total_cmp(&stresses[*b].1.equivalent());
+    let worst = (0..stresses.len()).max_by(by).unwrap_or_default();
+    let mark = |(y, here): &(f64, StressAt)| fibre(length.from_si(*y), *here, stress, model.schools.figures);
+    let fibres = stresses.iter().map(mark).collect();
     Some(SectionMark {
         name: profile.section.name.clone(),
         unit: length.symbol.clone(),

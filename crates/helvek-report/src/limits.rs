@@ -1,5 +1,6 @@
 //! How far loads may grow, in words.
 
+use crate::judge::subjects::mark_of_pin;
 use crate::page::AskedLine;
 use crate::step::{Wording, minus};
 use helvek_core::answers::{GovernsAnswer, LimitAnswer};
@@ -104,21 +105,27 @@ impl Wording<'_> {
             Some((least, unit)) => format!("≥ {} {unit}", figure(least)),
             None => format!("from × {}", figure(from)),
         });
-        let of = limit.governs_to.as_ref().map_or(String::new(), mark);
+        let of = limit.governs_to.as_ref().map_or(String::new(), |g| self.mark_of(g));
         let label = format!("limit of {}: {governs}", limit.of);
         Some(AskedLine { of, label, parts: std::iter::once(part).chain(least).collect(), answered: true })
     }
-}
 
-/// The mark of what governs.
-fn mark(governs: &GovernsAnswer) -> String {
-    let sort = match governs.by {
-        "tension" | "compression" | "buckling" | "lets-go" => "bar",
-        "reaction" => "support",
-        "joint" | "pin-shear" | "bearing" | "tear-out" => "joint",
-        _ => "body",
-    };
-    format!("{sort}:{}", governs.part)
+    /// The mark of what governs.
+    fn mark_of(&self, governs: &GovernsAnswer) -> String {
+        let (model, part) = (&self.solved.model, &governs.part);
+        let sort = match governs.by {
+            "pin-shear" | "bearing" | "tear-out" => {
+                let pin = model.plated.iter().find(|pin| pin.name == *part);
+                return pin.map(|pin| mark_of_pin(model, pin)).unwrap_or_default();
+            }
+            "tension" | "compression" | "buckling" | "lets-go" => "bar",
+            "stress" if model.bars.iter().any(|bar| bar.name == *part) => "bar",
+            "reaction" => "support",
+            "joint" => "joint",
+            _ => "body",
+        };
+        format!("{sort}:{part}")
+    }
 }
 
 fn capital(of: &str) -> String {

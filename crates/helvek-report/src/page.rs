@@ -47,7 +47,7 @@ pub struct Page {
     pub trains: Vec<PageTrain>,
     /// What a train does to N, V and M at a place, where that was wanted: see [`influence_lines`](crate::moving::influence_lines).
     pub influence: Vec<TrainLine>,
-    /// What has limits, ranked: only where that was wanted, see [`judged`].
+    /// What has limits, ranked: only where that was wanted, see [`page_judgement`].
     #[serde(skip_serializing_if = "Option::is_none")]
     #[schemars(default)]
     pub judgement: Option<PageJudgement>,
@@ -254,24 +254,19 @@ pub struct Askable {
 impl Page {
     /// Words a solution.
     pub fn of(solved: &Solved) -> Self {
-        let answers = solved.answers();
+        let states = solved.states();
+        let answers = solved.inside_answers(&states);
         let mut page = Self {
             next: next(solved),
             table: table(solved, &answers),
             inside: inside_lines(solved, &answers),
             ..Self::with(solved, &answers)
         };
-        page.judge(solved);
-        page
-    }
-
-    /// Adds what has limits, with what governs; nothing when nothing has any.
-    pub fn judge(&mut self, solved: &Solved) {
-        let states = solved.states();
         if let Some(judgement) = solved.judgement(&states) {
-            self.headlines.size = judged_headline(solved, &judgement);
-            self.judgement = Some(page_judgement(solved, &judgement, &states));
+            page.headlines.size = judged_headline(solved, &judgement);
+            page.judgement = Some(page_judgement(solved, &judgement, &states));
         }
+        page
     }
 
     /// Words a solution whose answers are there already, without which joint can be next, without the table of bars and without what members carry inside:

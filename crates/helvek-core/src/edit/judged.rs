@@ -185,13 +185,14 @@ fn named(sheet: &Sheet, sort: &str, text: Option<&str>) -> Outcome<Vec<String>> 
 
 /// Changes the limit of each of these, or the one of all the others when none is named. Limits that say the same are written together.
 fn set(sheet: &mut Sheet, of: &[String], change: impl Fn(&mut Limit)) {
-    // What the change does, and to which keys: by doing it to an empty one and to a full one.
-    let mut fresh = Limit::default();
-    change(&mut fresh);
     if of.is_empty() {
         match sheet.limits.iter_mut().find(|limit| limit.of.is_empty()) {
             Some(rest) => change(rest),
-            None => sheet.limits.push(fresh),
+            None => {
+                let mut rest = Limit::default();
+                change(&mut rest);
+                sheet.limits.push(rest);
+            }
         }
         sheet.limits.retain(Limit::says);
         return;

@@ -162,9 +162,13 @@ impl Diagram {
     }
 }
 
-/// What a solution holds inside, once someone has looked: it follows from the rest, so that two solutions are the same with or without.
+/// What a solution holds inside, and how its variable loads are parted from the others, once someone has looked: it follows from the rest, so that two solutions are the same
+/// with or without.
 #[derive(Debug, Clone, Default)]
-pub(crate) struct Looked(OnceLock<Vec<Inside>>);
+pub(crate) struct Looked {
+    inside: OnceLock<Vec<Inside>>,
+    pub(crate) parted: OnceLock<Option<Box<[Solved; 2]>>>,
+}
 
 impl PartialEq for Looked {
     fn eq(&self, _: &Self) -> bool {
@@ -188,7 +192,7 @@ impl Solved {
 
     /// N, V and M of every straight stretch of every body, in the order of the sheet; nothing without equilibrium. Found once.
     pub fn inside(&self) -> &[Inside] {
-        self.looked.0.get_or_init(|| {
+        self.looked.inside.get_or_init(|| {
             if !self.verdict.equilibrium {
                 return Vec::new();
             }

@@ -11,6 +11,7 @@ use crate::model::Growing;
 use crate::solution::Solved;
 use crate::tolerance;
 use crate::verdict::linear;
+use std::borrow::Cow;
 
 /// What ends an interval of factors.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -42,8 +43,19 @@ impl Reach {
 }
 
 impl Solved {
-    /// The loads that stay and the loads that grow, each solved by itself in the state the one-way parts have now; nothing when either alone is not balanced.
-    pub(crate) fn parted(&self, of: Growing) -> Option<[Self; 2]> {
+    /// The loads that stay and the loads that grow, each solved by itself in the state the one-way parts have now; nothing when either alone is not balanced. Those that are asked most
+    /// are found once.
+    pub(crate) fn parted(&self, of: Growing) -> Option<Cow<'_, [Self; 2]>> {
+        match of {
+            Growing::Variable => {
+                let found = self.looked.parted.get_or_init(|| self.parts_of(of).map(Box::new));
+                found.as_deref().map(Cow::Borrowed)
+            }
+            _ => self.parts_of(of).map(Cow::Owned),
+        }
+    }
+
+    fn parts_of(&self, of: Growing) -> Option<[Self; 2]> {
         let part = |growing: bool| {
             let model = kept(&self.model, |load| grows(&self.model, of, load) == growing, !growing);
             let full = Equilibrium::of(&model);
@@ -62,7 +74,7 @@ impl Solved {
     pub(crate) fn reach(
         &self,
         of: Growing,
-        [staying, growing]: [&Self; 2],
+        [staying, growing]: &[Self; 2],
         checks: &[Check],
         sizes: &Sizes,
     ) -> Reach {

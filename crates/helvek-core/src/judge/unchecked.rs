@@ -2,7 +2,10 @@
 
 use super::Subject;
 use super::plates::SizedPin;
-use crate::model::{BarLimits, JointKind, Limited, Member, PointId, SupportKind};
+use crate::inside::Inner;
+use crate::model::{
+    BarLimits, BodyId, JointId, JointKind, Limited, Material, Member, PointId, SupportId, SupportKind,
+};
 use crate::solution::Solved;
 
 /// Why something was not checked.
@@ -53,111 +56,119 @@ pub struct Unchecked {
     pub why: Why,
 }
 
+/// Collects by reason, each name once.
+#[derive(Default)]
+struct Collected(Vec<Unchecked>);
+
+impl Collected {
+    fn add(&mut self, why: Why, of: &str) {
+        match self.0.iter_mut().find(|entry| entry.why == why) {
+            Some(entry) if entry.of.iter().any(|name| name == of) => {}
+            Some(entry) => entry.of.push(of.to_owned()),
+            None => self.0.push(Unchecked { of: vec![of.to_owned()], why }),
+        }
+    }
+}
+
 impl Solved {
     pub(super) fn unchecked(&self, unfixed: &[Subject], pins: &[SizedPin]) -> Vec<Unchecked> {
-        let mut list: Vec<Unchecked> = Vec::new();
-        let mut add = |why: Why, of: String| match list.iter_mut().find(|entry| entry.why == why) {
-            Some(entry) if entry.of.contains(&of) => {}
-            Some(entry) => entry.of.push(of),
-            None => list.push(Unchecked { of: vec![of], why }),
-        };
-        let model = &self.model;
+        let (model, mut list) = (&self.model, Collected::default());
         for bar in &model.bars {
             if bar.limits == BarLimits::default() && (bar.profile.is_none() || bar.material.is_none()) {
-                add(Why::NoLimit, bar.name.clone());
+                list.add(Why::NoLimit, &bar.name);
             }
         }
-        for id in model.body_ids() {
-            let body = &model.bodies[id.index()];
-            if body.profile.is_none() {
-                add(Why::NoSection, body.name.clone());
-                continue;
-            }
-            let material = body.material.map(|row| &model.materials[row]);
-            let says = |what: Limited| model.stated.iter().any(|stated| stated.what == what);
-            if material.is_none_or(|m| m.yields.or(m.ultimate).is_none())
-                && !says(Limited::Stress(Member::Body(id)))
-            {
-                add(Why::NoStrength, body.name.clone());
-            }
-            if material.is_none_or(|m| m.shear.is_none()) && !says(Limited::Shear(id)) {
-                add(Why::NoShear, body.name.clone());
-            }
-            let round = body.profile.and_then(|row| model.profiles[row].section.shape.twisted());
-            if body.torque.is_some() {
-                add(if round.is_some() { Why::Together } else { Why::NotRound }, body.name.clone());
-            }
+        model.body_ids().for_each(|id| self.of_body(id, &mut list));
+        self.of_stretches_unseen(&mut list);
+        self.of_places(&mut list);
+        pins.iter().for_each(|sized| self.of_plates(sized, &mut list));
+        unfixed.iter().for_each(|subject| list.add(Why::NotFixed, &self.subject_of(*subject)));
+        model.trains.iter().for_each(|train| list.add(Why::Moving, &train.name));
+        list.0
+    }
+
+    fn is_stated(&self, what: Limited) -> bool {
+        self.model.stated.iter().any(|stated| stated.what == what)
+    }
+
+    fn of_body(&self, id: BodyId, list: &mut Collected) {
+        let body = &self.model.bodies[id.index()];
+        let Some(profile) = body.profile.map(|row| &self.model.profiles[row]) else {
+            return list.add(Why::NoSection, &body.name);
+        };
+        let material = body.material.map(|row| &self.model.materials[row]);
+        if material.is_none_or(|m| m.yields.or(m.ultimate).is_none())
+            && !self.is_stated(Limited::Stress(Member::Body(id)))
+        {
+            list.add(Why::NoStrength, &body.name);
         }
+        if material.is_none_or(|m| m.shear.is_none()) && !self.is_stated(Limited::Shear(id)) {
+            list.add(Why::NoShear, &body.name);
+        }
+        if body.torque.is_some() {
+            let round = profile.section.shape.twisted().is_some();
+            list.add(if round { Why::Together } else { Why::NotRound }, &body.name);
+        }
+    }
+
+    fn of_stretches_unseen(&self, list: &mut Collected) {
         for inside in self.inside() {
-            let body = &model.bodies[inside.body.index()];
-            if body.profile.is_none() {
-                continue;
-            }
+            let body = &self.model.bodies[inside.body.index()];
             match &inside.diagram {
-                Err(_) => add(Why::NoDiagram, body.name.clone()),
+                _ if body.profile.is_none() => {}
+                Err(_) => list.add(Why::NoDiagram, &body.name),
                 Ok(diagram) => {
                     let n = diagram.segments.iter().flat_map(|s| s.inner[0].ordinates(s.length()));
-                    if n.fold(0.0, f64::min) < -1e3 * diagram.zero(crate::inside::Inner::N) {
-                        add(Why::Buckling, body.name.clone());
+                    if n.fold(0.0, f64::min) < -1e3 * diagram.zero(Inner::N) {
+                        list.add(Why::Buckling, &body.name);
                     }
                 }
             }
         }
-        // Where pins have their plates listed, by whichever name.
+    }
+
+    /// Joints and supports; those where pins have their plates listed, by whichever name, are looked at with the pins.
+    fn of_places(&self, list: &mut Collected) {
+        let model = &self.model;
         let places: Vec<PointId> = model.plated.iter().map(|pin| pin.at(model)).collect();
         for (joint, row) in model.joints.iter().zip(0..) {
-            let plated = places.contains(&joint.at);
-            let limited = model
-                .stated
-                .iter()
-                .any(|stated| matches!(stated.what, Limited::Joint(id) if id.index() == row));
-            if matches!(joint.kind, JointKind::Pin) && !plated && !limited {
-                add(Why::NoPlates, joint.name.clone());
+            let limited = places.contains(&joint.at) || self.is_stated(Limited::Joint(JointId(row)));
+            if matches!(joint.kind, JointKind::Pin) && !limited {
+                list.add(Why::NoPlates, &joint.name);
             }
         }
         for (support, row) in model.supports.iter().zip(0..) {
-            let plated = places.contains(&support.at);
-            let limited = model
-                .stated
-                .iter()
-                .any(|stated| matches!(stated.what, Limited::Reaction(id) if id.index() == row));
-            if matches!(support.kind, SupportKind::Pin) && !plated && !limited {
-                add(Why::NoPlates, support.name.clone());
-            } else if !limited && !plated {
-                add(Why::NoReaction, support.name.clone());
+            if places.contains(&support.at) || self.is_stated(Limited::Reaction(SupportId(row))) {
+                continue;
+            }
+            let pin = matches!(support.kind, SupportKind::Pin);
+            list.add(if pin { Why::NoPlates } else { Why::NoReaction }, &support.name);
+        }
+    }
+
+    fn of_plates(&self, sized: &SizedPin, list: &mut Collected) {
+        let pin = &self.model.plated[sized.pin];
+        let known = |row: Option<usize>, get: fn(&Material) -> Option<f64>| {
+            row.and_then(|row| get(&self.model.materials[row])).is_some()
+        };
+        if !known(pin.material, |m| m.shear) {
+            list.add(Why::NoPinStrength, &pin.name);
+        }
+        for (plate, number) in pin.plates.iter().zip(1..) {
+            let name = format!("{} plate {number}", pin.name);
+            if !known(plate.material, |m| m.bearing) {
+                list.add(Why::NoBearing, &name);
+            }
+            if plate.edge.is_none() || !known(plate.material, |m| m.shear) {
+                list.add(Why::NoEdge, &name);
             }
         }
-        for sized in pins {
-            let pin = &model.plated[sized.pin];
-            let known = |row: Option<usize>, get: fn(&crate::model::Material) -> Option<f64>| {
-                row.and_then(|row| get(&model.materials[row])).is_some()
-            };
-            if !known(pin.material, |m| m.shear) {
-                add(Why::NoPinStrength, pin.name.clone());
-            }
-            for (plate, number) in pin.plates.iter().zip(1..) {
-                let name = format!("{} plate {number}", pin.name);
-                if !known(plate.material, |m| m.bearing) {
-                    add(Why::NoBearing, name.clone());
-                }
-                if plate.edge.is_none() || !known(plate.material, |m| m.shear) {
-                    add(Why::NoEdge, name);
-                }
-            }
-            if sized.drawn.as_ref().is_some_and(|on| on.left_over.length() > 0.0) {
-                add(Why::LeftOver, pin.name.clone());
-            }
-            if sized.diameter.is_none() {
-                add(Why::NoSize, pin.name.clone());
-            }
+        if sized.drawn.as_ref().is_some_and(|on| on.left_over.length() > 0.0) {
+            list.add(Why::LeftOver, &pin.name);
         }
-        for subject in unfixed {
-            add(Why::NotFixed, self.subject_of(*subject));
+        if sized.diameter.is_none() {
+            list.add(Why::NoSize, &pin.name);
         }
-        for train in &model.trains {
-            add(Why::Moving, train.name.clone());
-        }
-        list
     }
 
     /// The thing that is checked, by name.

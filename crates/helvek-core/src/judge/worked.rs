@@ -1,6 +1,6 @@
 //! How a check comes to its figure: the quantities of its formula, in SI.
 
-use super::{Judged, Subject};
+use super::{By, Judged, Subject};
 use crate::combinations::State;
 use crate::inside::{Inner, Side};
 use crate::solution::Solved;
@@ -59,8 +59,10 @@ pub enum Worked {
         length: f64,
         /// m²
         area: f64,
-        /// Where it yields, Pa.
-        yields: Option<f64>,
+        /// π²EI/L², N.
+        critical: f64,
+        /// Where it yields, Pa, and A times that, N.
+        squash: Option<(f64, f64)>,
     },
     /// τ = T·r/J
     Torsion {
@@ -151,6 +153,7 @@ impl Solved {
                 let bar = &model.bars[id.index()];
                 let p = &model.profiles[bar.profile?].section.properties;
                 let material = &model.materials[bar.material?];
+                let By::Screening { critical, squash, .. } = judged.check.by else { return None };
                 let [a, b] = model.bar_ends(bar);
                 Worked::Buckling {
                     force: judged.demand,
@@ -158,7 +161,8 @@ impl Solved {
                     inertia: p.principal[1],
                     length: a.distance(b),
                     area: p.area,
-                    yields: material.yields,
+                    critical,
+                    squash: material.yields.zip(squash),
                 }
             }
             Subject::Torsion(id) => {

@@ -43,7 +43,7 @@ impl Judging<'_> {
         Together { force: si("N"), length: si("m"), stress: si("Pa") }
     }
 
-    /// A number in a formula: short, with thin gaps in long ones.
+    /// A number in a formula.
     fn put(&self, si: f64, unit: &Unit, power: i32) -> Put {
         let value = si * unit.from_si(1.0).powi(power);
         let text = figures::plain(value, self.digits.max(4));
@@ -69,8 +69,8 @@ impl Judging<'_> {
     }
 
     /// Lines that lead to the figure of a check.
-    pub(super) fn working(&self, judged: &Judged) -> Vec<Fragment> {
-        let Some(worked) = self.worked(judged) else { return Vec::new() };
+    pub(super) fn working(&self, judged: &Judged, worked: Option<Worked>) -> Vec<Fragment> {
+        let Some(worked) = worked else { return Vec::new() };
         let units = &self.solved.model.units;
         let to = self.together();
         let (force, moment) = (&units.force, &units.moment);
@@ -192,9 +192,8 @@ impl Judging<'_> {
                     judged.demand,
                 ));
             }
-            Worked::Buckling { e, inertia, length, area, yields, .. } => {
+            Worked::Buckling { e, inertia, length, area, critical, squash, .. } => {
                 let (e_put, i, long) = (self.put(e, &to.stress, 1), l(inertia, 4), l(length, 1));
-                let critical = std::f64::consts::PI.powi(2) * e * inertia / (length * length);
                 let shown = |si: f64| self.figure(force.from_si(si));
                 let unit = &force.symbol;
                 lines.push(Fragment::math(
@@ -205,9 +204,8 @@ impl Judging<'_> {
                         figures::rounded(force.from_si(critical), self.digits), latex_unit(unit)
                     ),
                 ));
-                if let Some(stress) = yields {
+                if let Some((stress, squash)) = squash {
                     let (a, s) = (l(area, 2), self.put(stress, &to.stress, 1));
-                    let squash = stress * area;
                     lines.push(Fragment::math(
                         format!(
                             "squash load A·σ = {}·{} = {} {unit}; the smaller counts",

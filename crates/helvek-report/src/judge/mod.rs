@@ -3,7 +3,7 @@
 mod formula;
 mod pins;
 mod sections;
-mod subjects;
+pub(crate) mod subjects;
 mod unchecked;
 
 pub use pins::{PinLine, RequiredLine};
@@ -11,9 +11,9 @@ pub use sections::SectionLine;
 
 use crate::fragment::Fragment;
 use helvek_core::combinations::State;
-use helvek_core::judge::{By, End, Judged, Judgement, Strength};
+use helvek_core::judge::{By, Check, End, Judged, Judgement, Strength};
 use helvek_core::solution::Solved;
-use helvek_core::units::figures;
+use helvek_core::units::{Unit, figures};
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -24,7 +24,7 @@ local, lateral and frame buckling, second-order effects, sag, code factors.";
 /// Everything that is said about limits.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct PageJudgement {
-    /// `Everything that was checked meets its limit.`
+    /// `All 5 limits that were checked are met.`
     pub says: String,
     /// Whether it does.
     pub meets: bool,
@@ -49,7 +49,7 @@ pub struct PageJudgement {
 pub struct JudgedLine {
     /// The mark of what is checked.
     pub of: String,
-    /// `post, σ at its top face`
+    /// `post, normal stress at its top face, tension`
     pub title: String,
     /// `53.3 MPa`
     pub demand: String,
@@ -57,7 +57,7 @@ pub struct JudgedLine {
     pub limit: String,
     /// The demand over the limit.
     pub used: f64,
-    /// `0.33 of it`
+    /// `0.33`
     pub used_text: String,
     /// `× 1.06`: how many times as large it could be; nothing where nothing acts.
     pub reserve: Option<String>,
@@ -197,73 +197,77 @@ impl Judging<'_> {
 
     fn line(&self, judged: &Judged) -> JudgedLine {
         let (check, unit) = (&judged.check, self.solved.unit_of_check(judged.check.subject));
-        let most = self.figure(unit.from_si(check.most));
-        let limit = match check.by {
-            By::Limit => format!("{most} {}, stated", unit.symbol),
-            By::Strength { material, of, value, factor } => {
-                let word = match of {
-                    Strength::Yield => "yield stress",
-                    Strength::Ultimate => "ultimate stress",
-                    Strength::Shear => "shear strength",
-                    Strength::Bearing => "bearing strength",
-                };
-                let name = &self.solved.model.materials[material].name;
-                match factor {
-                    None => format!("{most} {}, {word} of {name}", unit.symbol),
-                    Some(factor) => {
-                        let whole = figures::plain(unit.from_si(value), self.digits);
-                        let factor = figures::plain(factor, self.digits);
-                        format!("{most} {}: {word} {whole} of {name} over {factor}", unit.symbol)
-                    }
-                }
-            }
-            By::Screening { slenderness, factor, .. } => {
-                let over = factor
-                    .map(|factor| format!(" over {}", figures::plain(factor, self.digits)))
-                    .unwrap_or_default();
-                let slender = self.figure(slenderness);
-                format!("{most} {}: critical load{over}, slenderness {slender}, screening only", unit.symbol)
-            }
-        };
-        let stated = match check.by {
-            By::Limit | By::Strength { factor: Some(_), .. } | By::Screening { factor: Some(_), .. } => {
-                "the stated limit"
-            }
-            By::Strength { of: Strength::Yield, .. } => "the yield stress",
-            By::Strength { of: Strength::Ultimate, .. } => "the ultimate stress",
-            By::Strength { of: Strength::Shear, .. } => "the shear strength",
-            By::Strength { of: Strength::Bearing, .. } => "the bearing strength",
-            By::Screening { .. } => "the critical load",
-        };
-        let verdict = match (judged.meets(), matches!(check.by, By::Limit)) {
-            (true, true) => format!("meets {stated}"),
-            (false, true) => format!("falls short of {stated}"),
-            (meets, false) => {
-                let word = match (meets, stated) {
-                    (true, "the stated limit") => "meets the stated limit".to_owned(),
-                    (false, "the stated limit") => "falls short of the stated limit".to_owned(),
-                    (true, _) => format!("stays below {stated}"),
-                    (false, _) => format!("is beyond {stated}"),
-                };
-                match judged.factor() {
-                    Some(factor) => format!("{word}: factor {}", self.figure(factor)),
-                    None => word,
-                }
-            }
-        };
+        let worked = self.worked(judged);
         JudgedLine {
             of: self.mark(check.subject),
-            title: self.title_of(judged),
+            title: self.title_of(judged, worked),
             demand: format!("{} {}", self.figure(unit.from_si(judged.demand)), unit.symbol),
-            limit,
+            limit: self.limit(check, unit),
             used: judged.utilisation(),
             used_text: used(judged.utilisation()),
             reserve: (judged.demand > 0.0).then(|| format!("× {}", self.figure(1.0 / judged.utilisation()))),
             meets: judged.meets(),
-            verdict,
+            verdict: self.verdict(judged),
             place: self.place(judged),
-            working: self.working(judged),
+            working: self.working(judged, worked),
             stated: self.stated(judged),
         }
+    }
+
+    /// What it may be, and where that comes from.
+    fn limit(&self, check: &Check, unit: &Unit) -> String {
+        let most = format!("{} {}", self.figure(unit.from_si(check.most)), unit.symbol);
+        let plain = |value: f64| figures::plain(value, self.digits);
+        match check.by {
+            By::Limit => format!("{most}, stated"),
+            By::Strength { material, of, value, factor } => {
+                let (word, name) = (strength_word(of), &self.solved.model.materials[material].name);
+                match factor {
+                    None => format!("{most}, {word} of {name}"),
+                    Some(factor) => {
+                        format!(
+                            "{most}: {word} {} of {name} over {}",
+                            plain(unit.from_si(value)),
+                            plain(factor)
+                        )
+                    }
+                }
+            }
+            By::Screening { slenderness, factor, .. } => {
+                let over = factor.map(|factor| format!(" over {}", plain(factor))).unwrap_or_default();
+                format!(
+                    "{most}: critical load{over}, slenderness {}, screening only",
+                    self.figure(slenderness)
+                )
+            }
+        }
+    }
+
+    /// Never more than that it meets what was stated, or stays below what a material stands.
+    fn verdict(&self, judged: &Judged) -> String {
+        let against = match judged.check.by {
+            By::Limit | By::Strength { factor: Some(_), .. } | By::Screening { factor: Some(_), .. } => None,
+            By::Strength { of, .. } => Some(strength_word(of)),
+            By::Screening { .. } => Some("critical load"),
+        };
+        let word = match (against, judged.meets()) {
+            (None, true) => "meets the stated limit".to_owned(),
+            (None, false) => "falls short of the stated limit".to_owned(),
+            (Some(what), true) => format!("stays below the {what}"),
+            (Some(what), false) => format!("is beyond the {what}"),
+        };
+        match judged.factor().filter(|_| judged.check.by != By::Limit) {
+            Some(factor) => format!("{word}: factor {}", self.figure(factor)),
+            None => word,
+        }
+    }
+}
+
+fn strength_word(of: Strength) -> &'static str {
+    match of {
+        Strength::Yield => "yield stress",
+        Strength::Ultimate => "ultimate stress",
+        Strength::Shear => "shear strength",
+        Strength::Bearing => "bearing strength",
     }
 }

@@ -3,7 +3,7 @@
 use super::{Judging, StatedLine};
 use crate::inside::face;
 use helvek_core::judge::{By, Judged, Subject, Worked};
-use helvek_core::model::Threaded;
+use helvek_core::model::{Model, PlatedPin, Threaded};
 use helvek_core::units::figures;
 
 impl Judging<'_> {
@@ -36,20 +36,16 @@ impl Judging<'_> {
     }
 
     /// With the face at which the normal stress is largest.
-    pub(super) fn title_of(&self, judged: &Judged) -> String {
+    pub(super) fn title_of(&self, judged: &Judged, worked: Option<Worked>) -> String {
         let title = self.title(judged.check.subject);
-        match self.worked(judged) {
-            Some(Worked::Normal { axial, bending, coupled: false, fibre, .. }) => {
-                let row = match judged.check.subject {
-                    Subject::Normal(row) => row,
-                    _ => 0,
-                };
+        match (worked, judged.check.subject) {
+            (Some(Worked::Normal { axial, bending, coupled: false, fibre, .. }), Subject::Normal(row)) => {
                 let along = self.solved.inside()[row].diagram.as_ref().map(|d| d.along);
                 let face = along.map_or("outer", |along| face(along, fibre[1] > 0.0));
                 let word = if axial + bending > 0.0 { "tension" } else { "compression" };
                 format!("{title} at its {face} face, {word}")
             }
-            Some(Worked::Normal { coupled: true, .. }) => format!("{title} at a corner, bent askew"),
+            (Some(Worked::Normal { coupled: true, .. }), _) => format!("{title} at a corner, bent askew"),
             _ => title,
         }
     }
@@ -71,13 +67,7 @@ impl Judging<'_> {
     }
 
     pub(super) fn mark_of_pin(&self, pin: usize) -> String {
-        let model = &self.solved.model;
-        let plated = &model.plated[pin];
-        match plated.through {
-            Threaded::Joint(_) => format!("joint:{}", plated.name),
-            Threaded::Support(_) => format!("support:{}", plated.name),
-            Threaded::Pin(id) => format!("point:{}", model.point_name(model.pins[id.index()].at)),
-        }
+        mark_of_pin(&self.solved.model, &self.solved.model.plated[pin])
     }
 
     /// Where along its member, and under which loads.
@@ -112,5 +102,14 @@ impl Judging<'_> {
             (By::Limit, _) => return None,
         };
         Some(StatedLine { sort: sort.to_owned(), of: self.solved.subject_of(judged.check.subject) })
+    }
+}
+
+/// The mark of what a pin goes through.
+pub(crate) fn mark_of_pin(model: &Model, pin: &PlatedPin) -> String {
+    match pin.through {
+        Threaded::Joint(_) => format!("joint:{}", pin.name),
+        Threaded::Support(_) => format!("support:{}", pin.name),
+        Threaded::Pin(_) => format!("point:{}", model.point_name(pin.at(model))),
     }
 }

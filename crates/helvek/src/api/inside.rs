@@ -2,6 +2,7 @@
 
 use super::live::LiveRequest;
 use helvek_core::answers::Answers;
+use helvek_core::combinations::State;
 use helvek_core::cut::cut;
 use helvek_core::edit;
 use helvek_core::inside::{Inside, Side};
@@ -58,21 +59,27 @@ pub(crate) struct StandWanted {
 /// All combinations together; one of that name would stand for itself.
 const ENVELOPE: &str = "envelope";
 
+/// What has been found already.
+pub(super) struct Seen<'a> {
+    pub(super) solved: &'a Solved,
+    pub(super) answers: &'a Answers,
+    pub(super) states: &'a [State],
+}
+
 /// N, V and M as they are wanted, on the page and in the scene.
 pub(super) fn look_inside(
     request: &LiveRequest,
     document: &Document,
-    solved: &Solved,
-    answers: &Answers,
+    seen: &Seen<'_>,
     page: &mut Page,
     scene: &mut Scene,
 ) {
+    let Seen { solved, answers, states } = *seen;
     if let Some(wanted) = &request.train
         && let Some(passage) = solved.passages().into_iter().find(|p| p.train.name == wanted.name)
     {
         return pass(request, wanted, document, &passage, page, scene);
     }
-    let states = if request.state.is_some() { solved.states() } else { Vec::new() };
     let named = request.state.as_deref();
     match states.iter().find(|state| Some(state.name.as_str()) == named) {
         Some(state) => {
@@ -83,7 +90,7 @@ pub(super) fn look_inside(
             page.inside = inside_lines(&state.solved, &state.solved.brief_answers());
             scene.inside = diagrams(&state.solved);
         }
-        None if named == Some(ENVELOPE) => scene.inside = envelopes(solved, &states),
+        None if named == Some(ENVELOPE) => scene.inside = envelopes(solved, states),
         None => {
             page.inside = inside_lines(solved, answers);
             scene.inside = diagrams(solved);

@@ -1,6 +1,6 @@
 //! Solving while someone draws.
 
-use super::inside::{CutWanted, TrainWanted, cut_section, look_inside, look_into};
+use super::inside::{CutWanted, Seen, TrainWanted, cut_section, look_inside, look_into};
 use super::json::Body;
 use super::{ApiError, ErrorBody};
 use axum::Json;
@@ -214,7 +214,8 @@ fn reply(request: &LiveRequest) -> LiveReply {
             scene.free = free_bodies(&solved, &scene);
         }
         if request.inside {
-            look_inside(request, &document, &solved, &answers, &mut page, &mut scene);
+            let seen = Seen { solved: &solved, answers: &answers, states: &states };
+            look_inside(request, &document, &seen, &mut page, &mut scene);
         }
         if request.apart {
             scene.apart = pieces(&solved, &scene, &document.sheet.conventions.apart.together);

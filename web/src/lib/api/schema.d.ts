@@ -2183,7 +2183,7 @@ export interface components {
         readonly JudgedLine: {
             /** @description The mark of what is checked. */
             readonly of: string;
-            /** @description `post, σ at its top face` */
+            /** @description `post, normal stress at its top face, tension` */
             readonly title: string;
             /** @description `53.3 MPa` */
             readonly demand: string;
@@ -2194,7 +2194,7 @@ export interface components {
              * @description The demand over the limit.
              */
             readonly used: number;
-            /** @description `0.33 of it` */
+            /** @description `0.33` */
             readonly used_text: string;
             /** @description `× 1.06`: how many times as large it could be; nothing where nothing acts. */
             readonly reserve: string | null;
@@ -2973,7 +2973,7 @@ export interface components {
             readonly trains: readonly components["schemas"]["PageTrain"][];
             /** @description What a train does to N, V and M at a place, where that was wanted: see [`influence_lines`](crate::moving::influence_lines). */
             readonly influence: readonly components["schemas"]["TrainLine"][];
-            /** @description What has limits, ranked: only where that was wanted, see [`judged`]. */
+            /** @description What has limits, ranked: only where that was wanted, see [`page_judgement`]. */
             readonly judgement?: components["schemas"]["PageJudgement"] | null;
             /** @description How far loads may grow, and what governs. */
             readonly limits: readonly string[];
@@ -3051,7 +3051,7 @@ export interface components {
         };
         /** @description Everything that is said about limits. */
         readonly PageJudgement: {
-            /** @description `Everything that was checked meets its limit.` */
+            /** @description `All 5 limits that were checked are met.` */
             readonly says: string;
             /** @description Whether it does. */
             readonly meets: boolean;
@@ -3245,7 +3245,7 @@ export interface components {
             readonly at: string;
             /**
              * Format: double
-             * @description The diameter it is judged by; what is required when there is none.
+             * @description The diameter it is judged by; without one that of its thinnest plate stands for it.
              */
             readonly diameter: number;
             /** @description The unit of lengths. */

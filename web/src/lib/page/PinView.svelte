@@ -45,6 +45,7 @@
         {@const back = plate.arrow.from > tip ? 6 : -6}
         <path
           class="arrow"
+          class:askew={plate.askew}
           d="M{x} {plate.arrow.from}V{tip}M{x - 4} {tip + back}L{x} {tip}L{x + 4} {tip + back}"
         />
       {/if}
@@ -126,6 +127,9 @@
     fill: none;
     stroke: var(--solved);
     stroke-width: 2;
+  }
+  .arrow.askew {
+    stroke-dasharray: 4 2;
   }
   text {
     text-anchor: middle;

@@ -156,7 +156,7 @@
       {#if judged.assumed}<p class="quiet">{judged.assumed}</p>{/if}
       <p class="quiet">{judged.caution}</p>
     </article>
-  {:else if page}
+  {:else if page && page.verdict.word !== 'unstable'}
     <h2>Nothing has a limit yet</h2>
     <p class="quiet">
       Give members a section and a material, thread plates on a pin, or state a limit. What governs is then

@@ -18,6 +18,8 @@ export interface DrawnPlate {
   readonly bearing: { readonly y: number; readonly height: number };
   /** An arrow towards the pin, from below or from above; none where nothing presses. */
   readonly arrow: { readonly from: number; readonly to: number } | null;
+  /** It presses another way: the arrow is only its part along the line of the largest force. */
+  readonly askew: boolean;
 }
 
 export interface DrawnPin {
@@ -49,7 +51,7 @@ export function drawnPin(mark: PinMark): DrawnPin {
         : up
           ? { from: ROOM.middle + ROOM.half + 4 + reach, to: ROOM.middle + ROOM.half + 4 }
           : { from: ROOM.middle - ROOM.half - 4 - reach, to: ROOM.middle - ROOM.half - 4 };
-    const drawn = { number: i + 1, x, width, bearing: { y, height }, arrow };
+    const drawn = { number: i + 1, x, width, bearing: { y, height }, arrow, askew: !plate.aligned };
     x += width;
     return drawn;
   });
