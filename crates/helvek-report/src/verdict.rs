@@ -265,7 +265,8 @@ impl Wording<'_> {
             check: if working.steps.is_empty() { "nothing to check".into() } else { closes(worst) },
             table: self.tabled(),
             inside: self.looked_into(),
-            size: "nothing limited".to_owned(),
+            size: if self.solved.verdict.equilibrium { "nothing limited" } else { "nothing to judge" }
+                .to_owned(),
         }
     }
 

@@ -42,7 +42,7 @@ export interface Lit {
 }
 
 /** What the thread says where nothing can be judged. */
-const NONE_LIMITED = 'nothing limited';
+const NONE_LIMITED: readonly string[] = ['nothing limited', 'nothing to judge'];
 const NOTHING: Lit = { ids: [], arm: null, term: null };
 
 export class Session {
@@ -505,7 +505,7 @@ export class Session {
       (free && several && !this.reply?.scene.free) ||
       (table && bars && this.page?.table.length === 0) ||
       (inside && !this.reply?.scene.inside) ||
-      (size && !this.page?.judgement && this.page?.headlines.size !== NONE_LIMITED) ||
+      (size && !this.page?.judgement && !NONE_LIMITED.includes(this.page?.headlines.size ?? '')) ||
       (apart && !this.reply?.scene.apart);
     if (missing) void this.#ask();
   }

@@ -5,6 +5,7 @@
   import { AT_INSIDE, keyOf, type Tool, tool } from '../entry/tools';
   import Symbol from '../ui/Symbol.svelte';
   import ChoiceLines from './ChoiceLines.svelte';
+  import Leaf from './Leaf.svelte';
   import SectionView from './SectionView.svelte';
   import TrainLines from './TrainLines.svelte';
 
@@ -15,7 +16,7 @@
   const cut = $derived(session.looking.cut ? (session.reply?.solution?.cut ?? null) : null);
 </script>
 
-<section class="page" aria-label="Inside the members" data-keys>
+<Leaf label="Inside the members">
   {#if cut}
     <section class="cut" aria-label="The cut">
       <header>
@@ -95,19 +96,9 @@
       {/each}
     </p>
   {/if}
-</section>
+</Leaf>
 
 <style>
-  .page {
-    height: 100%;
-    overflow-y: auto;
-    padding: 14px 18px 24px;
-    background: var(--color-base-100);
-  }
-  h2 {
-    font-size: 16px;
-    font-weight: 680;
-  }
   table {
     width: 100%;
     font-size: 13px;
@@ -169,32 +160,9 @@
     border-top: 1px solid var(--rule);
     padding: 8px 0 10px;
   }
-  h3 {
-    font-size: 14px;
-    font-weight: 650;
-  }
   article p {
     font-size: 13.5px;
     line-height: 1.55;
-  }
-  .besides {
-    display: flex;
-    gap: 8px;
-    flex-wrap: wrap;
-  }
-  .besides button {
-    border: 1px solid var(--rule);
-    border-radius: 8px;
-    padding: 5px 10px;
-    font-size: 13px;
-    cursor: pointer;
-  }
-  .besides button:hover {
-    background: var(--wash);
-  }
-  kbd {
-    font-size: 11px;
-    color: var(--color-neutral);
   }
   .areas {
     list-style: decimal;
@@ -214,10 +182,5 @@
   .areas span {
     display: block;
     font-variant-numeric: tabular-nums;
-  }
-  .quiet {
-    font-size: 12.5px;
-    color: var(--color-neutral);
-    margin: 4px 0 10px;
   }
 </style>

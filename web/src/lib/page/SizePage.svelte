@@ -4,6 +4,7 @@
   import { AT_SIZE, keyOf, type Tool, tool } from '../entry/tools';
   import { limitSlots, plateSlots, sectionSlots } from '../entry/written';
   import Formula from './Formula.svelte';
+  import Leaf from './Leaf.svelte';
   import PinView from './PinView.svelte';
 
   const { session, choose }: { session: Session; choose: (tool: Tool) => void } = $props();
@@ -63,7 +64,7 @@
   }
 </script>
 
-<section class="page" aria-label="What governs" data-keys>
+<Leaf label="What governs">
   {#if judged}
     <h2 class:off={!judged.meets}>{judged.says}</h2>
     {#if judged.reach}<p class="reach">{judged.reach}</p>{/if}
@@ -178,19 +179,9 @@
       <input type="file" accept=".csv,text/csv" bind:this={file} onchange={merge} hidden tabindex="-1" />
     </p>
   {/if}
-</section>
+</Leaf>
 
 <style>
-  .page {
-    height: 100%;
-    overflow-y: auto;
-    padding: 14px 18px 24px;
-    background: var(--color-base-100);
-  }
-  h2 {
-    font-size: 16px;
-    font-weight: 680;
-  }
   h2.off {
     color: var(--color-error);
   }
@@ -283,8 +274,7 @@
     color: var(--color-success);
   }
   .more,
-  .change,
-  .besides button {
+  .change {
     border: 1px solid var(--rule);
     border-radius: 8px;
     padding: 4px 10px;
@@ -292,8 +282,7 @@
     cursor: pointer;
   }
   .more:hover,
-  .change:hover,
-  .besides button:hover {
+  .change:hover {
     background: var(--wash);
   }
   article {
@@ -305,10 +294,6 @@
     display: flex;
     justify-content: space-between;
     align-items: center;
-  }
-  h3 {
-    font-size: 14px;
-    font-weight: 650;
   }
   article p,
   .not {
@@ -341,21 +326,5 @@
   .not {
     list-style: disc;
     padding-left: 18px;
-  }
-  .besides {
-    display: flex;
-    gap: 8px;
-    flex-wrap: wrap;
-    padding-top: 8px;
-  }
-  kbd {
-    font-size: 11px;
-    color: var(--color-neutral);
-  }
-  .quiet {
-    font-size: 12.5px;
-    line-height: 1.5;
-    color: var(--color-neutral);
-    margin: 4px 0 8px;
   }
 </style>
