@@ -3,12 +3,14 @@
 //! Where nothing is one-way, every case is solved once and the combinations are sums of these. Where something is, its state may differ from
 //! combination to combination: each is solved in full.
 
+use crate::elastic::Contacts;
 use crate::equilibrium::Equilibrium;
+use crate::geometry::Vector;
 use crate::inside::Looked;
 use crate::model::{Amount, Combination, JointKind, Load, LoadId, LoadKind, Model, RopeEnd};
 use crate::proof::Proof;
-use crate::solution::{Solved, judged};
-use crate::verdict::linear;
+use crate::solution::{Solved, judged, stiffly};
+use crate::verdict::{Verdict, linear};
 use crate::working::Working;
 use std::collections::BTreeMap;
 
@@ -68,20 +70,20 @@ impl Solved {
             *value = parts.sum::<Option<f64>>().unwrap_or(0.0);
         }
         let full = Equilibrium::of(&model);
-        State { name, solved: bare(model, full, verdict), superposed: true, left_out }
+        State { name, solved: bare(model, full, verdict, Contacts::Sought), superposed: true, left_out }
     }
 }
 
 /// Solved as any sheet, but without plan and working.
 fn without_working(model: Model) -> Solved {
     let (model, full, verdict) = judged(model);
-    bare(model, full, verdict)
+    bare(model, full, verdict, Contacts::Sought)
 }
 
-pub(crate) fn bare(model: Model, full: Equilibrium, verdict: crate::verdict::Verdict) -> Solved {
-    let values = verdict.values.iter().zip(&verdict.determined);
-    let global = values.map(|(v, fixed)| (verdict.equilibrium && *fixed).then_some(*v)).collect();
-    Solved {
+/// As it is judged, without plan and working; by its stiffness too, when it has any.
+pub(crate) fn bare(model: Model, full: Equilibrium, verdict: Verdict, contacts: Contacts) -> Solved {
+    let (verdict, elastic) = stiffly(&model, &full, verdict, contacts);
+    let mut solved = Solved {
         model,
         equilibrium: full.clone(),
         full,
@@ -89,21 +91,33 @@ pub(crate) fn bare(model: Model, full: Equilibrium, verdict: crate::verdict::Ver
         working: Working::default(),
         cures: Vec::new(),
         proof: Proof::default(),
-        global,
+        global: Vec::new(),
+        elastic,
         looked: Looked::default(),
-    }
+    };
+    solved.global = solved.full_values();
+    solved
 }
 
 /// The model with every load as strong as its case says; what is sought stays sought.
 pub(crate) fn factored(model: &Model, factor: impl Fn(&str) -> f64) -> Model {
     let of_case = |load: &Load| factor(load.case.as_deref().unwrap_or(Combination::DEFAULT));
-    scaled(model, |_, load| of_case(load), factor(Combination::DEFAULT))
+    let mut model = scaled(model, |_, load| of_case(load), factor(Combination::DEFAULT));
+    model.warmings.iter_mut().for_each(|warming| warming.scale(factor(&warming.case)));
+    model
 }
 
-/// The model with some of its loads, and with or without what hangs and pulls on its ropes.
-pub(crate) fn kept(model: &Model, keep: impl Fn(LoadId) -> bool, with_ends: bool) -> Model {
+/// The model with some of its loads, and with or without everything else that acts: what hangs and pulls on its ropes, what settles and warms up.
+pub(crate) fn kept(model: &Model, keep: impl Fn(LoadId) -> bool, with_others: bool) -> Model {
     let by = |keep: bool| f64::from(u8::from(keep));
-    scaled(model, |id, _| by(keep(id)), by(with_ends))
+    let mut model = scaled(model, |id, _| by(keep(id)), by(with_others));
+    if !with_others {
+        model.warmings.clear();
+        for support in &mut model.supports {
+            (support.yielding.settled, support.yielding.turned) = (Vector::ZERO, 0.0);
+        }
+    }
+    model
 }
 
 /// The model with every load by a factor of its own, and the ends of ropes by one.

@@ -28,6 +28,7 @@ pub mod choice;
 pub mod combinations;
 pub mod cut;
 pub mod edit;
+pub mod elastic;
 pub mod equilibrium;
 pub mod geometry;
 pub mod inside;

@@ -1,5 +1,6 @@
 //! The whole chain, every stage kept.
 
+use crate::elastic::{self, Contacts, Elastic, Lengths, Refusal};
 use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartOf, TwoForce};
 use crate::geometry::Vector;
 use crate::inside::Looked;
@@ -7,7 +8,7 @@ use crate::model::{JointId, JointKind, Model};
 use crate::plan::{Given, plan};
 use crate::proof::{Proof, prove};
 use crate::recognition::{Seen, at_joints, two_force_bodies};
-use crate::verdict::{Cure, Verdict, cures_of, judge};
+use crate::verdict::{Cure, OneWayState, Verdict, cures_of, judge};
 use crate::working::{Working, work};
 
 /// A model with everything that follows from it.
@@ -29,20 +30,48 @@ pub struct Solved {
     pub proof: Proof,
     /// Per column of `equilibrium`: its value by the global solution, where equilibrium fixes it.
     pub global: Vec<Option<f64>>,
+    /// Solved by its stiffness, where the sheet says how stiff anything is; or why that does not answer.
+    pub elastic: Option<Result<Elastic, Refusal>>,
     pub(crate) looked: Looked,
+}
+
+/// By its stiffness, when it has any. Which one-way parts carry is then decided by how things give way: the verdict is that of those which do.
+pub(crate) fn stiffly(
+    model: &Model,
+    full: &Equilibrium,
+    verdict: Verdict,
+    contacts: Contacts,
+) -> (Verdict, Option<Result<Elastic, Refusal>>) {
+    if !elastic::gives(model) {
+        return (verdict, None);
+    }
+    let elastic = elastic::solve(model, full, &verdict, Lengths::AsGiven, contacts);
+    let verdict = match &elastic {
+        Ok(elastic) if elastic.released != verdict.released => {
+            let one_way =
+                if elastic.released.is_empty() { OneWayState::AsTheyAre } else { OneWayState::Released };
+            let released = elastic.released.clone();
+            Verdict { one_way, released, ..crate::verdict::without(full, &elastic.released) }
+        }
+        _ => verdict,
+    };
+    (verdict, Some(elastic))
 }
 
 /// Frees, judges, plans and works a model.
 pub fn solve(model: Model) -> Solved {
     let (model, full, verdict) = judged(model);
+    let (verdict, elastic) = stiffly(&model, &full, verdict, Contacts::Sought);
     let links = two_force_bodies(&model);
     let equilibrium = if links.is_empty() { full.clone() } else { Equilibrium::with_links(&model, &links) };
-    let map = Map { model: &model, full: &full, verdict: &verdict };
+    let map = Map { model: &model, full: &full, verdict: &verdict, elastic: None };
+    let by_equilibrium: Vec<_> = equilibrium.column_ids().map(|id| map.value(&equilibrium, id)).collect();
+    let map = Map { elastic: answering(&elastic), ..map };
     let global: Vec<_> = equilibrium.column_ids().map(|id| map.value(&equilibrium, id)).collect();
     let working = if verdict.equilibrium {
         let released: Vec<_> = equilibrium.column_ids().map(|id| map.released(&equilibrium, id)).collect();
-        let determined: Vec<_> = global.iter().map(Option::is_some).collect();
-        let values: Vec<_> = global.iter().map(|v| v.unwrap_or(f64::NAN)).collect();
+        let determined: Vec<_> = by_equilibrium.iter().map(Option::is_some).collect();
+        let values: Vec<_> = by_equilibrium.iter().map(|v| v.unwrap_or(f64::NAN)).collect();
         let given = Given { determined: &determined, released: &released, values: &values };
         let plan = plan(&model, &equilibrium, &given);
         work(&model, &equilibrium, plan, &released)
@@ -52,7 +81,7 @@ pub fn solve(model: Model) -> Solved {
     let cures = cures_of(&model, &full, &verdict);
     let proof = Proof::default();
     let looked = Looked::default();
-    let mut solved = Solved { model, full, verdict, equilibrium, working, cures, proof, global, looked };
+    let mut solved = Solved { model, full, verdict, equilibrium, working, cures, proof, global, elastic, looked };
     solved.proof = prove(&solved.model, &solved.full, &solved.verdict, &solved.full_values());
     solved
 }
@@ -88,10 +117,17 @@ pub(crate) fn judged(mut model: Model) -> (Model, Equilibrium, Verdict) {
 }
 
 /// From the columns of a reduced equilibrium to those of the full one.
+#[derive(Clone, Copy)]
 struct Map<'a> {
     model: &'a Model,
     full: &'a Equilibrium,
     verdict: &'a Verdict,
+    elastic: Option<&'a Elastic>,
+}
+
+/// The solution by stiffness, when there is one.
+fn answering(elastic: &Option<Result<Elastic, Refusal>>) -> Option<&Elastic> {
+    elastic.as_ref().and_then(|elastic| elastic.as_ref().ok())
 }
 
 impl Map<'_> {
@@ -104,6 +140,14 @@ impl Map<'_> {
         self.full.columns.iter().position(|c| c.of == column.of && c.component == column.component)
     }
 
+    /// An unknown of the full equilibrium: by equilibrium, else by stiffness.
+    fn known(&self, index: usize) -> Option<f64> {
+        if self.verdict.determined[index] {
+            return Some(self.verdict.values[index]);
+        }
+        self.elastic.map(|elastic| elastic.values[index])
+    }
+
     fn released(&self, equilibrium: &Equilibrium, id: ColumnId) -> bool {
         let same = self.same(equilibrium, id);
         same.is_some_and(|index| self.verdict.released.iter().any(|r| r.index() == index))
@@ -114,7 +158,7 @@ impl Map<'_> {
             return None;
         }
         if let Some(index) = self.same(equilibrium, id) {
-            return self.verdict.determined[index].then_some(self.verdict.values[index]);
+            return self.known(index);
         }
         let link =
             equilibrium.links.iter().find(|link| equilibrium.column(id).of == ColumnOf::Link(link.body))?;
@@ -130,10 +174,7 @@ impl Map<'_> {
             for act in &column.acts {
                 let on_link = self.full.parts[act.on.index()].of == PartOf::Body(link.body);
                 if on_link && act.wrench.about == a {
-                    if !self.verdict.determined[index] {
-                        return None;
-                    }
-                    force += act.wrench.force * self.verdict.values[index];
+                    force += act.wrench.force * self.known(index)?;
                 }
             }
         }
@@ -155,14 +196,10 @@ impl Solved {
 
     /// The value of each unknown of the full equilibrium that equilibrium fixes, SI; the working's where it was worked.
     pub fn full_values(&self) -> Vec<Option<f64>> {
-        let verdict = &self.verdict;
-        let mut values: Vec<_> = verdict
-            .values
-            .iter()
-            .zip(&verdict.determined)
-            .map(|(value, determined)| (verdict.equilibrium && *determined).then_some(*value))
-            .collect();
-        let map = Map { model: &self.model, full: &self.full, verdict };
+        let map = self.map();
+        let each = 0..self.full.columns.len();
+        let mut values: Vec<_> =
+            each.map(|index| self.verdict.equilibrium.then(|| map.known(index)).flatten()).collect();
         for (id, value) in self.working.steps.iter().flat_map(|step| step.results()) {
             if let Some(index) = map.same(&self.equilibrium, id) {
                 values[index] = Some(value);
@@ -171,10 +208,19 @@ impl Solved {
         values
     }
 
+    fn map(&self) -> Map<'_> {
+        let elastic = self.elastic();
+        Map { model: &self.model, full: &self.full, verdict: &self.verdict, elastic }
+    }
+
+    /// The solution by stiffness, when there is one.
+    pub fn elastic(&self) -> Option<&Elastic> {
+        answering(&self.elastic)
+    }
+
     /// Whether an unknown of the working is out of contact, or slack.
     pub(crate) fn is_released(&self, id: ColumnId) -> bool {
-        let map = Map { model: &self.model, full: &self.full, verdict: &self.verdict };
-        map.released(&self.equilibrium, id)
+        self.map().released(&self.equilibrium, id)
     }
 
     /// The rules of joints that show without an equation what members carry.

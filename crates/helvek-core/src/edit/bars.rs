@@ -16,12 +16,12 @@ pub(super) fn written(name: Option<String>, ends: [String; 2], kind: BarKind) ->
     if name.is_none() && kind == BarKind::Bar {
         return Bar::Short(ends);
     }
-    Bar::Full(FullBar { ends, name, kind, on: None, section: None, material: None })
+    Bar::Full(FullBar { name, kind, ..FullBar::new(ends) })
 }
 
 /// A bar of the same ends, name and kind of which nothing more is said.
 fn plain(bar: &FullBar) -> FullBar {
-    FullBar { on: None, section: None, material: None, ..bar.clone() }
+    FullBar { name: bar.name.clone(), kind: bar.kind, ..FullBar::new(bar.ends.clone()) }
 }
 
 /// The row of a bar by the name it has in the model.

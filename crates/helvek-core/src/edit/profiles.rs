@@ -4,7 +4,7 @@ use super::typed::{filled, kept};
 use super::wrong;
 use crate::model::bar_names;
 use crate::problem::{Problem, nearest};
-use crate::sheet::{Bar, BarKind, Choice, FullBar, Quantity, Section, ShapeWord, Sheet};
+use crate::sheet::{Bar, Choice, FullBar, Quantity, Section, ShapeWord, Sheet};
 use crate::units::Dimension;
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
@@ -46,8 +46,7 @@ fn slots<'a>(sheet: &'a mut Sheet, member: &Member) -> [&'a mut Option<String>; 
         Member::Bar(row) => {
             let bar = &mut sheet.bars[*row];
             if let Bar::Short(ends) = bar {
-                let (ends, kind) = (ends.clone(), BarKind::Bar);
-                *bar = Bar::Full(FullBar { ends, name: None, kind, on: None, section: None, material: None });
+                *bar = Bar::Full(FullBar::new(ends.clone()));
             }
             match bar {
                 Bar::Full(full) => [&mut full.section, &mut full.material],

@@ -1,17 +1,17 @@
 //! What acts on a body, and where it enters it.
 
 use super::Refusal;
-use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartOf};
+use crate::equilibrium::{Act, ColumnId, ColumnOf, Equilibrium, PartOf};
 use crate::geometry::{Vector, Wrench};
 use crate::model::{Amount, BodyId, LoadId, LoadKind, Model, On, PointId, RopeEnd, SoughtId};
 
 /// Everything that acts on a body.
 #[derive(Debug, Clone, Default)]
-pub(super) struct Acting {
+pub(crate) struct Acting {
     /// Forces and couples, each where it enters.
-    pub(super) attached: Vec<Attached>,
+    pub(crate) attached: Vec<Attached>,
     /// Distributed loads.
-    pub(super) spreads: Vec<Spread>,
+    pub(crate) spreads: Vec<Spread>,
 }
 
 /// What exerts something on a body.
@@ -25,24 +25,24 @@ pub enum Source {
 
 /// A force or a couple that enters a body at one of its points.
 #[derive(Debug, Clone, Copy)]
-pub(super) struct Attached {
-    pub(super) at: PointId,
-    pub(super) source: Source,
+pub(crate) struct Attached {
+    pub(crate) at: PointId,
+    pub(crate) source: Source,
     /// N, N·m; `None` when equilibrium does not fix it.
-    pub(super) wrench: Option<Wrench>,
+    pub(crate) wrench: Option<Wrench>,
 }
 
 /// A load along the straight line between two points of a run.
 #[derive(Debug, Clone, Copy)]
-pub(super) struct Spread {
-    pub(super) from: PointId,
-    pub(super) to: PointId,
+pub(crate) struct Spread {
+    pub(crate) from: PointId,
+    pub(crate) to: PointId,
     /// Force per metre of run at `from` and at `to`; `None` when equilibrium does not fix it.
-    pub(super) ends: Option<[Vector; 2]>,
+    pub(crate) ends: Option<[Vector; 2]>,
 }
 
 /// What acts on a body, with the values of the unknowns of the full equilibrium.
-pub(super) fn acting(
+pub(crate) fn acting(
     model: &Model,
     full: &Equilibrium,
     values: &[Option<f64>],
@@ -50,41 +50,71 @@ pub(super) fn acting(
 ) -> Result<Acting, Refusal> {
     let mut acting = Acting::default();
     loads(model, full, values, body, &mut acting)?;
-    for ((id, column), value) in full.column_ids().zip(&full.columns).zip(values) {
-        if matches!(column.of, ColumnOf::Sought(_)) {
-            continue;
-        }
-        for act in &column.acts {
-            if full.parts[act.on.index()].of != PartOf::Body(body) {
-                continue;
-            }
-            let wrench = value.map(|value| act.wrench.scaled(value));
-            let at = match column.of {
-                ColumnOf::Support(id) => model.supports[id.index()].at,
-                ColumnOf::Joint(id, _) => model.joints[id.index()].at,
-                ColumnOf::Bar(id) => {
-                    let bar = &model.bars[id.index()];
-                    // A bar may lie between two points of one body.
-                    if model.at(bar.ends[0]) == act.wrench.about { bar.ends[0] } else { bar.ends[1] }
-                }
-                ColumnOf::Axle(id) => model.pulleys[id.index()].at,
-                ColumnOf::Rope(id) => {
-                    let rope = &model.ropes[id.index()];
-                    let leaves = act.wrench.about == rope.legs[act.pair].from;
-                    let stop = if leaves { act.pair } else { act.pair + 1 };
-                    match stop {
-                        0 => end_of(model, &rope.ends[0], act.wrench, body),
-                        _ if stop == rope.legs.len() => end_of(model, &rope.ends[1], act.wrench, body),
-                        // On a wheel that stays on the body both legs enter at its axle.
-                        _ => model.pulleys[rope.wheels[stop - 1].index()].at,
-                    }
-                }
-                ColumnOf::Sought(_) | ColumnOf::Link(_) => continue,
-            };
-            acting.attached.push(Attached { at, source: Source::Column(id), wrench });
+    for (id, value) in full.column_ids().zip(values) {
+        let acts = &full.column(id).acts;
+        for act in acts.iter().filter(|act| full.parts[act.on.index()].of == PartOf::Body(body)) {
+            acting.attached.extend(attached(model, full, id, act, *value, body));
         }
     }
     Ok(acting)
+}
+
+/// As [`acting`], for every body at once.
+pub(crate) fn everything_acting(
+    model: &Model,
+    full: &Equilibrium,
+    values: &[Option<f64>],
+) -> Vec<Result<Acting, Refusal>> {
+    let mut all: Vec<_> = model
+        .body_ids()
+        .map(|body| {
+            let mut acting = Acting::default();
+            loads(model, full, values, body, &mut acting).map(|()| acting)
+        })
+        .collect();
+    for (id, value) in full.column_ids().zip(values) {
+        for act in &full.column(id).acts {
+            let PartOf::Body(body) = full.parts[act.on.index()].of else { continue };
+            if let Ok(acting) = &mut all[body.index()] {
+                acting.attached.extend(attached(model, full, id, act, *value, body));
+            }
+        }
+    }
+    all
+}
+
+/// What one act of an unknown puts on a body; nothing for a sought size, which is counted with its loads.
+fn attached(
+    model: &Model,
+    full: &Equilibrium,
+    id: ColumnId,
+    act: &Act,
+    value: Option<f64>,
+    body: BodyId,
+) -> Option<Attached> {
+    let at = match full.column(id).of {
+        ColumnOf::Support(id) => model.supports[id.index()].at,
+        ColumnOf::Joint(id, _) => model.joints[id.index()].at,
+        ColumnOf::Bar(id) => {
+            let bar = &model.bars[id.index()];
+            // A bar may lie between two points of one body.
+            if model.at(bar.ends[0]) == act.wrench.about { bar.ends[0] } else { bar.ends[1] }
+        }
+        ColumnOf::Axle(id) => model.pulleys[id.index()].at,
+        ColumnOf::Rope(id) => {
+            let rope = &model.ropes[id.index()];
+            let leaves = act.wrench.about == rope.legs[act.pair].from;
+            let stop = if leaves { act.pair } else { act.pair + 1 };
+            match stop {
+                0 => end_of(model, &rope.ends[0], act.wrench, body),
+                _ if stop == rope.legs.len() => end_of(model, &rope.ends[1], act.wrench, body),
+                // On a wheel that stays on the body both legs enter at its axle.
+                _ => model.pulleys[rope.wheels[stop - 1].index()].at,
+            }
+        }
+        ColumnOf::Sought(_) | ColumnOf::Link(_) => return None,
+    };
+    Some(Attached { at, source: Source::Column(id), wrench: value.map(|value| act.wrench.scaled(value)) })
 }
 
 /// The point of a body at which an end of a rope is fastened.

@@ -5,17 +5,18 @@ use super::attach::{Acting, Spread};
 use crate::geometry::{Point, Vector, Wrench};
 use crate::model::{BodyId, Model, PointId};
 use crate::tolerance;
+use std::collections::HashMap;
 
 /// A force and a moment about the graph's origin, added up.
 #[derive(Debug, Clone, Copy, Default)]
-pub(super) struct Sum {
-    pub(super) force: Vector,
+pub(crate) struct Sum {
+    pub(crate) force: Vector,
     /// Counter-clockwise, about the origin.
-    pub(super) moment: f64,
+    pub(crate) moment: f64,
     /// How many things were added.
-    pub(super) count: usize,
+    pub(crate) count: usize,
     /// Some of them are not fixed by equilibrium.
-    pub(super) open: usize,
+    pub(crate) open: usize,
 }
 
 impl Sum {
@@ -32,7 +33,7 @@ impl Sum {
     }
 
     /// Its moment about a point.
-    pub(super) fn about(&self, origin: Point, at: Point) -> f64 {
+    pub(crate) fn about(&self, origin: Point, at: Point) -> f64 {
         self.moment + (origin - at).cross(self.force).z
     }
 }
@@ -45,13 +46,13 @@ struct Vertex {
 
 /// A straight piece between two places where something may act, read along its run.
 #[derive(Debug, Clone)]
-pub(super) struct Edge {
-    pub(super) ends: [usize; 2],
+pub(crate) struct Edge {
+    pub(crate) ends: [usize; 2],
     /// Metres from the first point of its stretch.
-    pub(super) start: f64,
-    pub(super) length: f64,
+    pub(crate) start: f64,
+    pub(crate) length: f64,
     /// Force per metre at its start, and by how much it grows per metre.
-    pub(super) load: [Vector; 2],
+    pub(crate) load: [Vector; 2],
     /// A distributed load lies on it that equilibrium does not fix.
     open: bool,
     spread: bool,
@@ -59,40 +60,50 @@ pub(super) struct Edge {
 
 /// A straight stretch of a run, corner to corner.
 #[derive(Debug, Clone)]
-pub(super) struct Stretch {
-    pub(super) run: usize,
+pub(crate) struct Stretch {
+    pub(crate) run: usize,
     /// Its points with their distances from the first.
-    pub(super) points: Vec<(PointId, f64)>,
-    pub(super) along: Vector,
+    pub(crate) points: Vec<(PointId, f64)>,
+    pub(crate) along: Vector,
     /// Its edges, in order.
-    pub(super) edges: Vec<usize>,
+    pub(crate) edges: Vec<usize>,
 }
 
 /// The sums on the two sides of an edge, without what acts on the edge itself.
 #[derive(Debug, Clone, Copy)]
-pub(super) struct Sides {
+pub(crate) struct Sides {
     /// Of the part that holds its first end.
-    pub(super) before: Sum,
+    pub(crate) before: Sum,
     /// Of the part that holds its second end.
-    pub(super) after: Sum,
+    pub(crate) after: Sum,
 }
 
-pub(super) struct Graph {
-    pub(super) origin: Point,
-    pub(super) stretches: Vec<Stretch>,
-    pub(super) edges: Vec<Edge>,
+pub(crate) struct Graph {
+    pub(crate) origin: Point,
+    pub(crate) stretches: Vec<Stretch>,
+    pub(crate) edges: Vec<Edge>,
     vertices: Vec<Vertex>,
+    /// The vertex at which each attached thing enters, in their order.
+    pub(crate) entered: Vec<usize>,
+    /// The vertices of points.
+    known: HashMap<PointId, usize>,
+    /// The stretches on which points lie.
+    lies: HashMap<PointId, Vec<usize>>,
     /// The largest force and moment that enter, each by itself: together they may cancel.
     entering: (f64, f64),
 }
 
 impl Graph {
     /// The graph of a body under what acts on it.
-    pub(super) fn of(model: &Model, body: BodyId, acting: &Acting) -> Result<Self, Refusal> {
+    pub(crate) fn of(model: &Model, body: BodyId, acting: &Acting) -> Result<Self, Refusal> {
         let mut graph = Self::bare(model, body);
         for attached in &acting.attached {
             let at = model.at(attached.at);
-            let vertex = graph.vertex_for(at);
+            let vertex = match graph.known.get(&attached.at) {
+                Some(vertex) => *vertex,
+                None => graph.vertex_for(at),
+            };
+            graph.entered.push(vertex);
             let origin = graph.origin;
             if let Some(wrench) = attached.wrench {
                 graph.entering.0 = graph.entering.0.max(wrench.force.length());
@@ -123,9 +134,11 @@ impl Graph {
             stretches: Vec::new(),
             edges: Vec::new(),
             vertices: Vec::new(),
+            entered: Vec::new(),
+            known: HashMap::new(),
+            lies: HashMap::new(),
             entering: (0.0, 0.0),
         };
-        let mut known: Vec<(PointId, usize)> = Vec::new();
         for (run, list) in model.bodies[body.index()].runs.iter().enumerate() {
             for points in model.stretches(list).into_iter().filter(|points| points.len() > 1) {
                 let mut station = 0.0;
@@ -133,14 +146,15 @@ impl Graph {
                 let mut last: Option<(usize, Point)> = None;
                 for point in points {
                     let at = model.at(point);
-                    let vertex = match known.iter().find(|(p, _)| *p == point) {
-                        Some((_, vertex)) => *vertex,
+                    let vertex = match graph.known.get(&point) {
+                        Some(vertex) => *vertex,
                         None => {
                             graph.vertices.push(Vertex { at, sum: Sum::default() });
-                            known.push((point, graph.vertices.len() - 1));
+                            graph.known.insert(point, graph.vertices.len() - 1);
                             graph.vertices.len() - 1
                         }
                     };
+                    graph.lies.entry(point).or_default().push(graph.stretches.len());
                     if let Some((before, from)) = last {
                         let length = from.distance(at);
                         stretch.along = (at - from).unit().unwrap_or(Vector::X);
@@ -220,7 +234,8 @@ impl Graph {
         let station = |stretch: &Stretch, p: PointId| {
             stretch.points.iter().find(|(point, _)| *point == p).map(|(_, station)| *station)
         };
-        let over = self.stretches.iter().find_map(|stretch| {
+        let over = self.lies.get(&spread.from).into_iter().flatten().find_map(|row| {
+            let stretch = &self.stretches[*row];
             let (a, b) = (station(stretch, spread.from)?, station(stretch, spread.to)?);
             Some((stretch.edges.clone(), a, b))
         });
@@ -248,17 +263,22 @@ impl Graph {
     }
 
     /// The extent of the body.
-    pub(super) fn size(&self) -> f64 {
+    pub(crate) fn size(&self) -> f64 {
         let far = self.vertices.iter().map(|v| v.at.distance(self.origin));
         far.fold(0.0, f64::max)
     }
 
-    pub(super) fn at(&self, vertex: usize) -> Point {
+    /// How many vertices there are.
+    pub(crate) fn count(&self) -> usize {
+        self.vertices.len()
+    }
+
+    pub(crate) fn at(&self, vertex: usize) -> Point {
         self.vertices[vertex].at
     }
 
     /// The largest force and the largest moment that enter.
-    pub(super) fn scales(&self) -> (f64, f64) {
+    pub(crate) fn scales(&self) -> (f64, f64) {
         let spreads = self.edges.iter().map(|edge| self.own(edge).force.length());
         let force = spreads.fold(self.entering.0, f64::max);
         let moment = self.entering.1.max(force * self.size());
@@ -281,12 +301,12 @@ impl Graph {
     }
 
     /// Whether what acts on an edge is fixed by equilibrium.
-    pub(super) fn open(&self, edge: usize) -> bool {
+    pub(crate) fn open(&self, edge: usize) -> bool {
         self.edges[edge].open
     }
 
     /// Whether all of it hangs together.
-    pub(super) fn connected(&self) -> bool {
+    pub(crate) fn connected(&self) -> bool {
         let walk = Walk::of(self);
         walk.order.len() == self.vertices.len()
     }
@@ -296,7 +316,7 @@ impl Graph {
     /// A depth-first walk puts whatever hangs on an edge behind each other in one list; what is before and behind that part of the list is the
     /// other side. Both are added up by themselves, so that each tests the other. Rings are what Tarjan's low points say (R. Tarjan, A note on finding
     /// the bridges of a graph, Information Processing Letters 2, 1974).
-    pub(super) fn sides(&self) -> Vec<Option<Sides>> {
+    pub(crate) fn sides(&self) -> Vec<Option<Sides>> {
         let walk = Walk::of(self);
         let mut list: Vec<Sum> = Vec::with_capacity(2 * walk.order.len());
         for vertex in &walk.order {

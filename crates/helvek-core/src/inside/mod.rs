@@ -14,6 +14,7 @@ mod poly;
 pub use crate::sheet::Side;
 pub use areas::AreaStep;
 pub use attach::Source;
+pub(crate) use attach::{Acting, everything_acting};
 pub(crate) use envelope::governing;
 pub use envelope::{Governed, envelope};
 pub use peaks::Extreme;
@@ -24,7 +25,8 @@ use crate::geometry::Vector;
 use crate::model::{BodyId, CutAt, Model, PointId};
 use crate::solution::Solved;
 use crate::tolerance;
-use graph::{Graph, Sides, Stretch};
+pub(crate) use graph::Graph;
+use graph::{Sides, Stretch};
 use std::sync::OnceLock;
 
 /// Which of the three.
@@ -196,17 +198,35 @@ impl Solved {
             if !self.verdict.equilibrium {
                 return Vec::new();
             }
-            inside(&self.model, &self.full, &self.full_values())
+            let carried = self.elastic().map(|elastic| elastic.carried.as_slice());
+            inside(&self.model, &self.full, &self.full_values(), carried)
         })
     }
 }
 
 /// As [`Solved::inside`], from the values of the unknowns of the full equilibrium.
-pub(crate) fn inside(model: &Model, full: &Equilibrium, values: &[Option<f64>]) -> Vec<Inside> {
-    model.body_ids().flat_map(|body| of_body(model, full, values, body)).collect()
+/// `carried`: per body, per edge of its graph, N, V and M at its start by stiffness; nothing for bodies that stay rigid.
+pub(crate) fn inside(
+    model: &Model,
+    full: &Equilibrium,
+    values: &[Option<f64>],
+    carried: Option<&[Vec<[f64; 3]>]>,
+) -> Vec<Inside> {
+    let acting = everything_acting(model, full, values);
+    let each = model.body_ids().zip(acting);
+    each.flat_map(|(body, acting)| {
+        let carried = carried.map_or(&[][..], |all| &all[body.index()]);
+        of_body(model, body, acting, carried)
+    })
+    .collect()
 }
 
-fn of_body(model: &Model, full: &Equilibrium, values: &[Option<f64>], body: BodyId) -> Vec<Inside> {
+fn of_body(
+    model: &Model,
+    body: BodyId,
+    acting: Result<Acting, Refusal>,
+    carried: &[[f64; 3]],
+) -> Vec<Inside> {
     let refused = |why: Refusal| {
         let runs = model.bodies[body.index()].runs.iter().flat_map(|run| model.stretches(run));
         let stretches = runs.filter(|points| points.len() > 1);
@@ -219,7 +239,7 @@ fn of_body(model: &Model, full: &Equilibrium, values: &[Option<f64>], body: Body
         all.collect()
     };
     let graph =
-        match attach::acting(model, full, values, body).and_then(|acting| Graph::of(model, body, &acting)) {
+        match acting.and_then(|acting| Graph::of(model, body, &acting)) {
             Ok(graph) => graph,
             Err(why) => return refused(why),
         };
@@ -230,7 +250,7 @@ fn of_body(model: &Model, full: &Equilibrium, values: &[Option<f64>], body: Body
     let scales = graph.scales();
     let all = graph.stretches.iter().map(|stretch| {
         let (from, to) = (stretch.points[0].0, stretch.points[stretch.points.len() - 1].0);
-        Inside { body, from, to, diagram: diagram(&graph, stretch, &sides, scales, body) }
+        Inside { body, from, to, diagram: diagram(&graph, stretch, &sides, scales, carried, body) }
     });
     all.collect()
 }
@@ -240,16 +260,24 @@ fn diagram(
     stretch: &Stretch,
     sides: &[Option<Sides>],
     scales: (f64, f64),
+    carried: &[[f64; 3]],
     body: BodyId,
 ) -> Result<Diagram, Refusal> {
     let mut disagreement = 0.0f64;
     let mut segments = Vec::with_capacity(stretch.edges.len());
     for index in &stretch.edges {
-        let Some(sides) = &sides[*index] else { return Err(Refusal::Ring) };
-        if graph.open(*index) || sides.before.open > 0 && sides.after.open > 0 {
-            return Err(Refusal::Open);
-        }
-        let (segment, off) = segment(graph, stretch.along, *index, sides, scales);
+        let known = carried.get(*index).copied();
+        let (segment, off) = match (&sides[*index], known) {
+            (None, None) => return Err(Refusal::Ring),
+            // What a ring carries follows from how it gives way.
+            (None, Some(begins)) => (polynomials(graph, stretch.along, *index, begins, scales), 0.0),
+            (Some(sides), _) => {
+                if graph.open(*index) || sides.before.open > 0 && sides.after.open > 0 {
+                    return Err(Refusal::Open);
+                }
+                segment(graph, stretch.along, *index, sides, known, scales)
+            }
+        };
         disagreement = disagreement.max(off);
         segments.push(segment);
     }
@@ -263,12 +291,11 @@ fn segment(
     along: Vector,
     index: usize,
     sides: &Sides,
+    known: Option<[f64; 3]>,
     (forces, moments): (f64, f64),
 ) -> (Segment, f64) {
     let edge = &graph.edges[index];
     let (t, n, l) = (along, along.left(), edge.length);
-    let clean =
-        |value: f64, scale: f64| if value.abs() <= tolerance::ZERO_FORCE * scale { 0.0 } else { value };
     // Along and across, per metre, at the start and growing.
     let q = edge.load.map(|q| [q.dot(t), q.dot(n)]);
     let [along_start, along_grows] = [q[0][0], q[1][0]];
@@ -289,17 +316,40 @@ fn segment(
         .zip(from_after)
         .zip([forces, forces, moments])
         .map(|((a, b), scale)| if scale > 0.0 { (a - b).abs() / scale } else { 0.0 });
-    let off = if fixed { differs.fold(0.0, f64::max) } else { 0.0 };
+    let mut off = if fixed { differs.fold(0.0, f64::max) } else { 0.0 };
     let begins = if before.open == 0 && (after.open > 0 || before.count <= after.count) {
         from_before
     } else {
         from_after
     };
+    // Stiffness says the same by its own way.
+    if let Some(known) = known {
+        let differs = begins.iter().zip(known).zip([forces, forces, moments]);
+        let differs = differs.map(|((a, b), scale)| if scale > 0.0 { (a - b).abs() / scale } else { 0.0 });
+        off = differs.fold(off, f64::max);
+    }
+    (polynomials(graph, along, index, begins, (forces, moments)), off)
+}
+
+/// N, V and M of one edge from what they are at its start and what acts along it.
+fn polynomials(
+    graph: &Graph,
+    along: Vector,
+    index: usize,
+    begins: [f64; 3],
+    (forces, moments): (f64, f64),
+) -> Segment {
+    let edge = &graph.edges[index];
+    let clean =
+        |value: f64, scale: f64| if value.abs() <= tolerance::ZERO_FORCE * scale { 0.0 } else { value };
+    let q = edge.load.map(|q| [q.dot(along), q.dot(along.left())]);
+    let [along_start, along_grows] = [q[0][0], q[1][0]];
+    let [across_start, across_grows] = [q[0][1], q[1][1]];
     let [n0, v0, m0] = [clean(begins[0], forces), clean(begins[1], forces), clean(begins[2], moments)];
     let inner = [
         Poly([n0, 0.0 - along_start, 0.0 - along_grows / 2.0, 0.0]),
         Poly([v0, across_start, across_grows / 2.0, 0.0]),
         Poly([m0, v0, across_start / 2.0, across_grows / 6.0]),
     ];
-    (Segment { start: edge.start, end: edge.start + l, inner }, off)
+    Segment { start: edge.start, end: edge.start + edge.length, inner }
 }

@@ -5,6 +5,7 @@
 use super::demand::{InState, Linear, Sizes};
 use super::{Check, Subject};
 use crate::combinations::{bare, kept};
+use crate::elastic::Contacts;
 use crate::equilibrium::{ColumnId, Equilibrium};
 use crate::limits::grows;
 use crate::model::Growing;
@@ -65,7 +66,7 @@ impl Solved {
                 *fixed = value.is_some();
                 *slot = value.unwrap_or(0.0);
             }
-            Some(bare(model, full, verdict))
+            Some(bare(model, full, verdict, Contacts::AsTheyAre))
         };
         Some([part(false)?, part(true)?])
     }

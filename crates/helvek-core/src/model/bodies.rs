@@ -1,7 +1,7 @@
 //! Rigid bodies: runs between points, and points that ride along.
 
 use super::resolve::Builder;
-use super::{PIN, PointId};
+use super::{PIN, PointId, Stiff};
 use crate::sheet;
 use crate::tolerance;
 use crate::units::Dimension;
@@ -23,6 +23,8 @@ pub struct Body {
     pub material: Option<usize>,
     /// The couple that twists it about its run, all along, N·m.
     pub torque: Option<f64>,
+    /// How stiff each run is.
+    pub stiff: Vec<Stiff>,
 }
 
 /// Points in order along a body, at least two.
@@ -70,9 +72,10 @@ impl Builder {
             let material = material.and_then(|name| self.material(name, &format!("{path}.material")));
             let torque = body.torque.as_ref();
             let torque = torque.and_then(|t| self.si(t, Dimension::MOMENT, name, &format!("{path}.torque")));
+            let stiff = self.stiff_runs(body, name, &path, [profile, material]);
             self.add_body(name);
             let name = name.clone();
-            self.model.bodies.push(Body { name, runs, riding, ring, profile, material, torque });
+            self.model.bodies.push(Body { name, runs, riding, ring, profile, material, torque, stiff });
             self.passes();
         }
         self.bodies_missing = self.model.bodies.len() < sheet.bodies.len();

@@ -40,6 +40,7 @@ pub fn build(document: &Document) -> Built {
     builder.supports(document);
     builder.limits(document);
     builder.cases(document);
+    builder.warmings(sheet);
     builder.loads(document);
     builder.pulleys(sheet);
     builder.ropes(sheet);
@@ -70,6 +71,9 @@ fn schools(written: &sheet::Conventions) -> Schools {
         results: written.results.unwrap_or(defaults.results),
         diagram: written.diagram.unwrap_or(defaults.diagram),
         inside: written.inside.unwrap_or(defaults.inside),
+        method: written.method.unwrap_or(defaults.method),
+        decimals: written.decimals.unwrap_or(defaults.decimals),
+        rounds: written.rounds,
         figures: written.figures.unwrap_or(defaults.figures),
     }
 }

@@ -1,7 +1,7 @@
 //! What connects bodies: joints and bars.
 
 use super::resolve::Builder;
-use super::{BarKind, BarLimits, BodyId, JointId, On, PinId, PointId, names};
+use super::{BarKind, BarLimits, BodyId, JointId, On, PinId, PointId, Rigidity, names};
 use crate::geometry::Vector;
 use crate::sheet::{self, Document, JointKind as Written};
 use crate::tolerance;
@@ -25,6 +25,8 @@ pub struct Bar {
     pub profile: Option<usize>,
     /// The place of its material.
     pub material: Option<usize>,
+    /// How stiff it is along itself.
+    pub axial: Rigidity,
 }
 
 /// What bodies transmit to each other at a point.
@@ -301,8 +303,10 @@ impl Builder {
                 let of = full.material.as_ref();
                 material = of.and_then(|name| self.material(name, &format!("{path}.material")));
             }
+            let ea = if let sheet::Bar::Full(full) = bar { full.ea.as_ref() } else { None };
+            let axial = self.stiff_bar(ea, &name, &path, [profile, material]);
             let (on, kind) = ([first, second], bar.kind());
-            self.model.bars.push(Bar { name, ends, on, kind, limits, profile, material });
+            self.model.bars.push(Bar { name, ends, on, kind, limits, profile, material, axial });
         }
     }
 

@@ -18,6 +18,7 @@ mod resolve;
 mod ropes;
 mod sought;
 mod stated;
+mod stiffness;
 mod strength;
 mod supports;
 mod trains;
@@ -36,13 +37,14 @@ pub use pins::{Plate, PlateOf, PlatedPin, Stock, Threaded};
 pub use ropes::{Leg, Pulley, Rope, RopeEnd};
 pub use sought::{Amount, Sought, SoughtOf};
 pub use stated::{Limited, Member, Stated, Wants};
+pub use stiffness::{Rigidity, Stiff, Warming, Yielding};
 pub use strength::{Material, Profile};
 pub use supports::{Support, SupportKind, support_names};
 pub use trains::{Axle, PathPiece, Train, train_names};
 
 use crate::geometry::{Point, Vector};
 pub use crate::sheet::BarKind;
-use crate::sheet::{Assume, Bent, First, InsideBy, Reactions, Results, Truss, Turn, Wheels};
+use crate::sheet::{Assume, Bent, First, InsideBy, Method, Reactions, Results, Truss, Turn, Wheels};
 use crate::units::Units;
 
 macro_rules! id {
@@ -175,6 +177,8 @@ pub struct Model {
     pub cases: Vec<String>,
     /// Sums of factored cases.
     pub combinations: Vec<Combination>,
+    /// Members that warm up.
+    pub warmings: Vec<Warming>,
     /// Trains of forces that travel along members.
     pub trains: Vec<Train>,
     /// Pins among their plates.
@@ -218,6 +222,12 @@ pub struct Schools {
     pub diagram: Bent,
     /// How N, V and M are worked.
     pub inside: InsideBy,
+    /// How a redundant structure is worked.
+    pub method: Method,
+    /// Decimals of the moments in a distribution.
+    pub decimals: u8,
+    /// Rounds of a distribution; as many as change something when it is not said.
+    pub rounds: Option<u8>,
     /// Significant figures of displayed results.
     pub figures: u8,
 }
@@ -234,6 +244,9 @@ impl Default for Schools {
             results: Results::Magnitude,
             diagram: Bent::SaggingUp,
             inside: InsideBy::Cuts,
+            method: Method::Distribution,
+            decimals: 2,
+            rounds: None,
             figures: 3,
         }
     }

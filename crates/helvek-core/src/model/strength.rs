@@ -23,6 +23,8 @@ pub struct Material {
     pub shear: Option<f64>,
     /// The bearing stress it can carry.
     pub bearing: Option<f64>,
+    /// By which part of its length it becomes longer per kelvin.
+    pub expansion: Option<f64>,
     /// Its figures are made up to begin with: they are to be replaced.
     pub assumed: bool,
 }
@@ -36,11 +38,11 @@ pub struct Profile {
     pub held: bool,
 }
 
-/// Round figures of no particular product, in Pa: E, G, yield, ultimate, shear, bearing.
-const ASSUMED: &[(&str, [f64; 6])] = &[
-    ("assumed steel", [200e9, 77e9, 240e6, 360e6, 140e6, 350e6]),
-    ("assumed aluminium", [70e9, 26e9, 150e6, 200e6, 85e6, 210e6]),
-    ("assumed timber", [10e9, 0.6e9, 0.0, 20e6, 2e6, 12e6]),
+/// Round figures of no particular product, in Pa: E, G, yield, ultimate, shear, bearing; and the expansion per kelvin.
+const ASSUMED: &[(&str, [f64; 6], f64)] = &[
+    ("assumed steel", [200e9, 77e9, 240e6, 360e6, 140e6, 350e6], 12e-6),
+    ("assumed aluminium", [70e9, 26e9, 150e6, 200e6, 85e6, 210e6], 24e-6),
+    ("assumed timber", [10e9, 0.6e9, 0.0, 20e6, 2e6, 12e6], 5e-6),
 ];
 
 impl Builder {
@@ -65,6 +67,7 @@ impl Builder {
                 ultimate: figure(&written.ultimate, "ultimate"),
                 shear: figure(&written.shear, "shear"),
                 bearing: figure(&written.bearing, "bearing"),
+                expansion: written.expansion,
                 assumed: false,
             };
             self.model.materials.push(material);
@@ -76,11 +79,13 @@ impl Builder {
         if let Some(row) = self.model.materials.iter().position(|m| m.name == name) {
             return Some(row);
         }
-        if let Some((_, figures)) = ASSUMED.iter().find(|(known, _)| *known == name) {
+        if let Some((_, figures, expansion)) = ASSUMED.iter().find(|(known, ..)| *known == name) {
             let [e, g, yields, ultimate, shear, bearing] =
                 figures.map(|figure| (figure > 0.0).then_some(figure));
             let name = name.to_owned();
-            let material = Material { name, e, g, yields, ultimate, shear, bearing, assumed: true };
+            let expansion = Some(*expansion);
+            let material =
+                Material { name, e, g, yields, ultimate, shear, bearing, expansion, assumed: true };
             self.model.materials.push(material);
             return Some(self.model.materials.len() - 1);
         }

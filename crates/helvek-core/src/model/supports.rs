@@ -1,7 +1,7 @@
 //! Supports: what they prevent, with their directions resolved.
 
 use super::resolve::Builder;
-use super::{On, PointId, names};
+use super::{On, PointId, Yielding, names};
 use crate::geometry::Vector;
 use crate::problem::ProblemKind;
 use crate::sheet::{self, Direction, Document, SupportKind as Written};
@@ -17,6 +17,8 @@ pub struct Support {
     pub on: On,
     /// What it is.
     pub kind: SupportKind,
+    /// How the ground gives way under it.
+    pub yielding: Yielding,
 }
 
 /// The kinds of support, with their directions resolved to unit vectors.
@@ -110,7 +112,8 @@ impl Builder {
             let Some(at) = self.point(&support.at, &format!("{path}.at")) else { continue };
             let Some(on) = self.acting(at, support.on.as_deref(), &what, &path) else { continue };
             let Some(kind) = self.support_kind(support, &name, at, on, &path) else { continue };
-            self.model.supports.push(Support { name, at, on, kind });
+            let yielding = self.yielding(support, kind, &name, &path);
+            self.model.supports.push(Support { name, at, on, kind, yielding });
         }
     }
 

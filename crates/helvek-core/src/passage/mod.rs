@@ -115,7 +115,7 @@ fn unit_state(bare: &Model, train: &Train, body: BodyId, at: PointId) -> Option<
     model.loads.push(Load { name: train.name.clone(), on: On::Body(body), kind, case: None });
     let full = Equilibrium::of(&model);
     let values = linear(&full, &[])?;
-    let inside = inside(&model, &full, &values);
+    let inside = inside(&model, &full, &values, None);
     Some(UnitState { values, inside })
 }
 

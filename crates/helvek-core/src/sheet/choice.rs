@@ -1,7 +1,7 @@
 //! Words that stand for one of a few values, in one table each: for reading, and for naming what was expected.
 
 use super::{
-    Assume, BarKind, Bent, First, Heads, InsideBy, JointKind, Per, PickedAxis, Reactions, Results, ShapeWord,
+    Assume, BarKind, Bent, First, Heads, InsideBy, JointKind, Method, Per, PickedAxis, Reactions, Results, ShapeWord,
     Side, SpaceKind, SupportKind, Truss, Turn, Vertical, Wheels,
 };
 
@@ -65,6 +65,11 @@ impl Choice for Bent {
 
 impl Choice for InsideBy {
     const WORDS: &'static [(&'static str, Self)] = &[("cuts", Self::Cuts), ("areas", Self::Areas)];
+}
+
+impl Choice for Method {
+    const WORDS: &'static [(&'static str, Self)] =
+        &[("distribution", Self::Distribution), ("slopes", Self::Slopes), ("forces", Self::Forces)];
 }
 
 impl Choice for Side {

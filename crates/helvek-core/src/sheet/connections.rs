@@ -1,6 +1,6 @@
 //! What connects bodies to each other and to the ground, as written.
 
-use super::{Direction, Quantity, Turn};
+use super::{Direction, Ground, Quantity, Turn};
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -29,12 +29,15 @@ pub struct Support {
     /// Of a rough support: the coefficient of friction that is available, for comparison with what is needed.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub friction: Option<f64>,
+    /// How the ground gives way under it.
+    #[serde(flatten)]
+    pub ground: Ground,
 }
 
 impl Support {
     /// A support of this kind, everything else as it usually is.
     pub fn new(name: Option<String>, at: String, kind: SupportKind) -> Self {
-        Self { name, at, kind, on: None, normal: None, toward: None, one_way: None, friction: None }
+        Self { name, at, kind, on: None, normal: None, toward: None, one_way: None, friction: None, ground: Ground::default() }
     }
 }
 
@@ -61,7 +64,7 @@ pub enum SupportKind {
 }
 
 /// A straight bar, pinned at both ends: `["D", "C"]`, or with more to say.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 #[serde(untagged)]
 pub enum Bar {
     /// Its two ends.
@@ -71,7 +74,7 @@ pub enum Bar {
 }
 
 /// A bar with a name or a kind.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct FullBar {
     /// Its two ends.
     pub ends: [String; 2],
@@ -90,6 +93,16 @@ pub struct FullBar {
     /// What it is made of.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub material: Option<String>,
+    /// How stiff it is along itself: a force, or `"2 EA"`. Without it, or a section and a material, it keeps its length.
+    #[serde(rename = "EA", default, skip_serializing_if = "Option::is_none")]
+    pub ea: Option<Quantity>,
+}
+
+impl FullBar {
+    /// A bar between two points, everything else as it usually is.
+    pub fn new(ends: [String; 2]) -> Self {
+        Self { ends, name: None, kind: BarKind::default(), on: None, section: None, material: None, ea: None }
+    }
 }
 
 /// The bodies at the ends of a bar.

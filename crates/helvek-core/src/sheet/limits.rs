@@ -31,6 +31,9 @@ pub struct Limit {
     /// How many times what a material stands is to be as large as the stress; of bodies, bars and plated pins.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub factor: Option<f64>,
+    /// How many times the sag of a body has to go into its span: 300 stands for L/300.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub sag: Option<f64>,
 }
 
 impl Limit {

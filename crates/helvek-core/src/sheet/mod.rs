@@ -9,6 +9,7 @@ mod limits;
 mod loads;
 mod moving;
 mod pins;
+mod stiffness;
 mod strength;
 mod tree;
 mod work;
@@ -22,6 +23,7 @@ pub use limits::Limit;
 pub use loads::{CoupleLoad, DistributedLoad, ForceLoad, Load, OwnWeight, Per, WeightLoad};
 pub use moving::{Axle, Heads, Train};
 pub use pins::{Plate, PlatedPin, Stock};
+pub use stiffness::{Ground, Method, Quantities, Temperature};
 pub use strength::{Material, Section, SectionPart, ShapeWord};
 pub use work::{Apart, Combination, Pick, PickedAxis, PickedEquation, PickedSum, Side};
 
@@ -95,6 +97,9 @@ pub struct Sheet {
     /// Light ropes by name.
     #[serde(default, skip_serializing_if = "IndexMap::is_empty")]
     pub ropes: IndexMap<String, Rope>,
+    /// Members that warm up.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub temperature: Vec<Temperature>,
     /// Names of load cases; a load says which one it belongs to. All of them act together.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub cases: Vec<String>,
@@ -200,6 +205,17 @@ pub struct Conventions {
     /// How N, V and M are worked; default by cuts.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub inside: Option<InsideBy>,
+    /// How a redundant structure is worked; default by moment distribution.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub method: Option<Method>,
+    /// Decimals of the moments in a distribution, 0 to 6; default 2.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schemars(range(min = 0, max = 6))]
+    pub decimals: Option<u8>,
+    /// Rounds of a distribution, 1 to 60; as many as change a moment when missing.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schemars(range(min = 1, max = 60))]
+    pub rounds: Option<u8>,
     /// Significant figures of displayed results, 2 to 8; default 3.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schemars(range(min = 2, max = 8))]
@@ -346,6 +362,12 @@ pub struct Body {
     /// A couple that twists it about its run, all along: given, since a plane sheet does not find it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub torque: Option<Quantity>,
+    /// How stiff it is in bending, for all runs or one for each: force × length², or `"2 EI"` when only ratios are known.
+    #[serde(rename = "EI", default, skip_serializing_if = "Option::is_none")]
+    pub ei: Option<Quantities>,
+    /// How stiff it is along its runs: a force, or `"2 EA"`. Without it, or a section and a material, its runs keep their length.
+    #[serde(rename = "EA", default, skip_serializing_if = "Option::is_none")]
+    pub ea: Option<Quantities>,
 }
 
 /// A direction, written the same way everywhere.

@@ -116,4 +116,7 @@ pub struct Material {
     /// The bearing stress it can carry.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub bearing: Option<Quantity>,
+    /// By which part of its length it becomes longer per kelvin: 12e-6, say.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub expansion: Option<f64>,
 }

@@ -28,6 +28,8 @@ impl Dimension {
     pub const FORCE: Self = dimension(1, 1, -2, 0);
     /// N·m
     pub const MOMENT: Self = dimension(2, 1, -2, 0);
+    /// N·m²: EI
+    pub const BENDING: Self = dimension(3, 1, -2, 0);
     /// N/m
     pub const FORCE_PER_LENGTH: Self = dimension(0, 1, -2, 0);
     /// kg/m
@@ -47,6 +49,7 @@ impl Dimension {
             Self::ANGLE => "an angle",
             Self::FORCE => "a force",
             Self::MOMENT => "a moment",
+            Self::BENDING => "a force times a length squared",
             Self::FORCE_PER_LENGTH => "a force per length",
             Self::MASS_PER_LENGTH => "a mass per length",
             Self::STRESS => "a stress",
@@ -63,6 +66,7 @@ impl Dimension {
             Self::ANGLE => "\"30 deg\"",
             Self::FORCE => "\"1.2 kN\"",
             Self::MOMENT => "\"36 N·m\"",
+            Self::BENDING => "\"8000 kN·m²\"",
             Self::FORCE_PER_LENGTH => "\"0.5 kN/m\"",
             Self::MASS_PER_LENGTH => "\"8 kg/m\"",
             Self::STRESS => "\"250 MPa\"",

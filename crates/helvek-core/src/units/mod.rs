@@ -57,6 +57,10 @@ impl Units {
             Dimension::MASS => self.mass.clone(),
             Dimension::ANGLE => self.angle.clone(),
             Dimension::MOMENT => self.moment.clone(),
+            Dimension::BENDING => Unit {
+                symbol: format!("{}·{}²", self.force.symbol, self.length.symbol),
+                ..self.force.times(&self.length).times(&self.length)
+            },
             Dimension::STRESS => self.stress.clone(),
             Dimension::FORCE_PER_LENGTH => self.force.per(&self.length),
             Dimension::MASS_PER_LENGTH => self.mass.per(&self.length),

@@ -4,8 +4,8 @@ use super::{Motion, OneWayState, Verdict, judge};
 use crate::equilibrium::{ColumnOf, Equilibrium, PartOf};
 use crate::geometry::{Point, Vector};
 use crate::model::{
-    Bar, BarId, BarKind, BarLimits, BodyId, JointId, JointKind, Model, On, PinId, PointId, Support,
-    SupportId, SupportKind,
+    Bar, BarId, BarKind, BarLimits, BodyId, JointId, JointKind, Model, On, PinId, PointId, Rigidity, Support,
+    SupportId, SupportKind, Yielding,
 };
 use crate::tolerance;
 
@@ -182,7 +182,7 @@ fn apply(model: &mut Model, cure: &Cure) {
         Cure::Change { support, to } => model.supports[support.index()].kind = *to,
         Cure::Add { at, on, kind } => {
             let name = format!("{}+", model.points[at.index()].name);
-            model.supports.push(Support { name, at: *at, on: *on, kind: *kind });
+            model.supports.push(Support { name, at: *at, on: *on, kind: *kind, yielding: Yielding::default() });
         }
         Cure::Brace { ends, on } => {
             let name = format!("{}+", ends.map(|p| model.point_name(p).to_owned()).join("-"));
@@ -196,6 +196,7 @@ fn apply(model: &mut Model, cure: &Cure) {
                 limits,
                 profile,
                 material,
+                axial: Rigidity::Rigid,
             });
         }
         Cure::Weld { joint } => model.joints[joint.index()].kind = JointKind::Weld,

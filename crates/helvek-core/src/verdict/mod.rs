@@ -86,6 +86,11 @@ pub(crate) fn linear(equilibrium: &Equilibrium, gone: &[ColumnId]) -> Option<Vec
     verdict.equilibrium.then(|| values.map(|(value, fixed)| fixed.then_some(*value)).collect())
 }
 
+/// The verdict with the columns in `gone` out of contact, without regard to signs.
+pub(crate) fn without(equilibrium: &Equilibrium, gone: &[ColumnId]) -> Verdict {
+    System::of(equilibrium, |id| !gone.contains(&id)).judge(equilibrium).verdict
+}
+
 /// A verdict without regard to signs, and the self-stresses it is judged by.
 struct Judged {
     verdict: Verdict,

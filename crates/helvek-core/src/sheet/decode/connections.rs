@@ -1,12 +1,12 @@
 //! The form of supports, joints, bars, pulleys and ropes.
 
-use super::{direction, names};
+use super::{direction, names, stiffness};
 use crate::sheet::fields::{Fields, Reader};
 use crate::sheet::tree::{Node, Value};
 use crate::sheet::{Bar, FullBar, Joint, JointKind, On, Pulley, Rope, RopeStop, Support, SupportKind, Turn};
 
 /// Keys of a support that come with later issues of the format.
-const LATER_SUPPORT: &[&str] = &["axis", "couples", "spring", "settlement"];
+const LATER_SUPPORT: &[&str] = &["axis", "couples"];
 
 pub(super) fn support(reader: &mut Reader, node: &Node, path: &str) -> Option<Support> {
     let mut fields = reader.table(node, path, "A support")?;
@@ -14,6 +14,7 @@ pub(super) fn support(reader: &mut Reader, node: &Node, path: &str) -> Option<Su
     let kind: Option<SupportKind> = fields.required_choice("kind");
     let (normal, toward) = (direction(&mut fields, "normal"), direction(&mut fields, "toward"));
     let (one_way, friction) = (fields.truth("one_way"), coefficient(&mut fields, "friction"));
+    let ground = stiffness::ground(&mut fields);
     if let Some(kind) = kind {
         use SupportKind::{Cable, Guide, Link, Pin, Roller, Rough, Surface};
         let word = named(kind);
@@ -35,6 +36,9 @@ pub(super) fn support(reader: &mut Reader, node: &Node, path: &str) -> Option<Su
             matches!(kind, Roller | Rough),
             "Remove it; a surface and a cable are one-way by themselves.",
         );
+        let holds = matches!(kind, SupportKind::Fixed | Guide);
+        odd("turned", holds, "Remove it, or use a fixed support.");
+        odd("turning_spring", holds, "Remove it, or use a fixed support.");
         odd("friction", kind == Rough, "Remove it, or use a rough support.");
         if matches!(kind, Link | Cable) && !fields.has("toward") {
             let path = fields.path.clone();
@@ -48,7 +52,7 @@ pub(super) fn support(reader: &mut Reader, node: &Node, path: &str) -> Option<Su
         }
     }
     fields.finish(LATER_SUPPORT);
-    Some(Support { name, at: at?, kind: kind?, on, normal, toward, one_way, friction })
+    Some(Support { name, at: at?, kind: kind?, on, normal, toward, one_way, friction, ground })
 }
 
 /// A kind of support with its article.
@@ -113,8 +117,10 @@ pub(super) fn bar(reader: &mut Reader, node: &Node, path: &str) -> Option<Bar> {
         _ => fields.reader.name(node, &on_path).map(On::Either),
     });
     let (section, material) = (fields.name("section"), fields.name("material"));
-    fields.finish(&["EA"]);
-    Some(Bar::Full(FullBar { ends: ends?, name, kind: kind.unwrap_or_default(), on, section, material }))
+    let ea = fields.quantity("EA");
+    fields.finish(&[]);
+    let kind = kind.unwrap_or_default();
+    Some(Bar::Full(FullBar { ends: ends?, name, kind, on, section, material, ea }))
 }
 
 pub(super) fn joint(reader: &mut Reader, node: &Node, path: &str) -> Option<Joint> {

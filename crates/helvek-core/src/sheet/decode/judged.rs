@@ -9,7 +9,7 @@ pub(super) fn limit(reader: &mut Reader, node: &Node, path: &str) -> Option<Limi
     let mut fields = reader.table(node, path, "A limit")?;
     let of_path = fields.path_of("of");
     let of = fields.get("of").map(|node| names(fields.reader, node, &of_path, "names")).unwrap_or_default();
-    let factor_path = fields.path_of("factor");
+    let (factor_path, sag_path) = (fields.path_of("factor"), fields.path_of("sag"));
     let limit = Limit {
         of,
         tension: fields.quantity("tension"),
@@ -19,11 +19,12 @@ pub(super) fn limit(reader: &mut Reader, node: &Node, path: &str) -> Option<Limi
         reaction: fields.quantity("reaction"),
         pin: fields.quantity("pin"),
         factor: fields.get("factor").and_then(|node| fields.reader.number(node, &factor_path)),
+        sag: fields.get("sag").and_then(|node| fields.reader.number(node, &sag_path)),
     };
-    fields.finish(&["sag"]);
+    fields.finish(&[]);
     if !limit.says() {
         let message =
-            "A limit needs what it limits: tension, compression, stress, shear, reaction, pin or factor.";
+            "A limit needs what it limits: tension, compression, stress, shear, reaction, pin, factor or sag.";
         reader.form(path, message, "Add tension = 20, or stress = \"160 MPa\".");
         return None;
     }

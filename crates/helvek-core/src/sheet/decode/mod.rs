@@ -4,6 +4,7 @@ mod connections;
 mod judged;
 mod loads;
 mod moving;
+mod stiffness;
 mod strength;
 mod work;
 
@@ -30,9 +31,7 @@ pub(super) struct Rows {
 }
 
 /// Keys of the format that this version refuses by name.
-const LATER: &[&str] = &["settlement", "spring", "temperature"];
 const LATER_CONVENTIONS: &[&str] = &["working"];
-const LATER_BODY: &[&str] = &["EI", "EA"];
 
 pub(super) fn sheet(reader: &mut Reader, root: &Node) -> Decoded {
     let mut decoded = Decoded::default();
@@ -131,6 +130,9 @@ pub(super) fn sheet(reader: &mut Reader, root: &Node) -> Decoded {
             }
         }
     }
+    for (row, node) in rows(&mut fields, "temperature", "members that warm up") {
+        sheet.temperature.extend(stiffness::temperature(fields.reader, node, &format!("temperature[{row}]")));
+    }
     for (row, node) in rows(&mut fields, "moving", "trains of forces") {
         sheet.moving.extend(moving::train(fields.reader, node, &format!("moving[{row}]")));
     }
@@ -149,7 +151,7 @@ pub(super) fn sheet(reader: &mut Reader, root: &Node) -> Decoded {
             decoded.rows.find.push(row);
         }
     }
-    fields.finish(LATER);
+    fields.finish(&[]);
     decoded
 }
 
@@ -215,6 +217,9 @@ fn conventions(reader: &mut Reader, node: &Node) -> Conventions {
         results: fields.choice("results"),
         diagram: fields.choice("diagram"),
         inside: fields.choice("inside"),
+        method: fields.choice("method"),
+        decimals: None,
+        rounds: None,
         figures: None,
         order: Vec::new(),
         apart: Apart::default(),
@@ -225,17 +230,9 @@ fn conventions(reader: &mut Reader, node: &Node) -> Conventions {
     if let Some(node) = fields.get("apart") {
         read.apart = work::apart(fields.reader, node);
     }
-    if let Some(node) = fields.get("figures") {
-        match fields.reader.number(node, "conventions.figures") {
-            Some(n) if n.fract() == 0.0 && (2.0..=8.0).contains(&n) => read.figures = Some(n as u8),
-            Some(n) => fields.reader.form(
-                "conventions.figures",
-                format!("{n} figures cannot be shown."),
-                "Write 2 to 8.",
-            ),
-            None => {}
-        }
-    }
+    read.figures = stiffness::whole(&mut fields, "figures", 2..=8);
+    read.decimals = stiffness::whole(&mut fields, "decimals", 0..=6);
+    read.rounds = stiffness::whole(&mut fields, "rounds", 1..=60);
     fields.finish(LATER_CONVENTIONS);
     read
 }
@@ -273,7 +270,8 @@ fn body(reader: &mut Reader, node: &Node, path: &str) -> Option<Body> {
     let points = fields.get("points").map(|node| names(fields.reader, node, &points_path, "point names"));
     let (section, material) = (fields.name("section"), fields.name("material"));
     let torque = fields.quantity("torque");
-    fields.finish(LATER_BODY);
+    let (ei, ea) = (stiffness::quantities(&mut fields, "EI"), stiffness::quantities(&mut fields, "EA"));
+    fields.finish(&[]);
     if runs.is_none() && points.is_none() {
         reader.form(
             path,
@@ -288,6 +286,8 @@ fn body(reader: &mut Reader, node: &Node, path: &str) -> Option<Body> {
         section,
         material,
         torque,
+        ei,
+        ea,
     })
 }
 

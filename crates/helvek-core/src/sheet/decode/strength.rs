@@ -126,6 +126,7 @@ pub(super) fn material(reader: &mut Reader, node: &Node, path: &str) -> Option<M
         ultimate: fields.quantity("ultimate"),
         shear: fields.quantity("shear"),
         bearing: fields.quantity("bearing"),
+        expansion: super::stiffness::expansion(&mut fields),
     };
     fields.finish(&["density"]);
     Some(material)

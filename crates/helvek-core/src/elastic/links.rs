@@ -1,0 +1,86 @@
+//! The links of a straight prismatic piece: what its load does to it by itself, and what its ends do to each other.
+
+use crate::geometry::Vector;
+
+/// A force that ties displacements together: bᵀ d = f q + e₀.
+#[derive(Debug, Clone, PartialEq)]
+pub(crate) struct Link {
+    /// The displacements with their coefficients.
+    pub(crate) b: Vec<(usize, f64)>,
+    /// f; 0 for what does not give way.
+    pub(crate) gives: f64,
+    /// e₀.
+    pub(crate) imposed: f64,
+}
+
+/// A straight piece: t along it, n to its left, under loads that grow linearly along it.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(crate) struct Piece {
+    /// m
+    pub(crate) length: f64,
+    /// Unit vector.
+    pub(crate) along: Vector,
+    /// 1/EI; 0 when it does not bend.
+    pub(crate) bends: f64,
+    /// 1/EA; 0 when it keeps its length.
+    pub(crate) stretches: f64,
+    /// Force per metre along it at its start, and by how much it grows per metre.
+    pub(crate) p: [f64; 2],
+    /// The same across it, positive to the left.
+    pub(crate) w: [f64; 2],
+    /// How much longer it would become by itself, per metre.
+    pub(crate) strain: f64,
+    /// How much it would bend by itself, 1/m, positive where the right side becomes longer.
+    pub(crate) curvature: f64,
+}
+
+impl Piece {
+    /// Its three links on the displacements that begin at `i` and `j` (x, y, turning each):
+    /// the pull at its end; the constant part of M; and the moment m on both ends that makes M go from −m to m.
+    ///
+    /// As a simple beam under w₀ + w₁x its ends turn by w₀L³/24 + 7w₁L⁴/360 and −(w₀L³/24 + 8w₁L⁴/360), over EI.
+    pub(crate) fn links(&self, i: usize, j: usize) -> [Link; 3] {
+        let (l, t, n) = (self.length, self.along, self.along.left());
+        let stretched = self.strain * l
+            + self.stretches * (self.p[0] * l * l / 2.0 + self.p[1] * l.powi(3) / 3.0);
+        let turns = self.bends * l.powi(3);
+        let constant = self.curvature * l - turns * (self.w[0] / 12.0 + self.w[1] * l / 24.0);
+        let linear = -turns * self.w[1] * l / 360.0;
+        let pull = Link {
+            b: vec![(i, -t.x), (i + 1, -t.y), (j, t.x), (j + 1, t.y)],
+            gives: self.stretches * l,
+            imposed: stretched,
+        };
+        let bend = Link { b: vec![(i + 2, -1.0), (j + 2, 1.0)], gives: self.bends * l, imposed: constant };
+        let k = 2.0 / l;
+        let shear = Link {
+            b: vec![
+                (i, k * n.x),
+                (i + 1, k * n.y),
+                (i + 2, 1.0),
+                (j, -k * n.x),
+                (j + 1, -k * n.y),
+                (j + 2, 1.0),
+            ],
+            gives: self.bends * l / 3.0,
+            imposed: linear,
+        };
+        [pull, bend, shear]
+    }
+
+    /// What its loads put on its two ends when it is held like a simple beam, its first end along t.
+    pub(crate) fn thrown(&self) -> [Vector; 2] {
+        let (l, t, n) = (self.length, self.along, self.along.left());
+        let (w0, w1) = (self.w[0] * l, self.w[1] * l * l);
+        let along = self.p[0] * l + self.p[1] * l * l / 2.0;
+        [t * along + n * (w0 / 2.0 + w1 / 6.0), n * (w0 / 2.0 + w1 / 3.0)]
+    }
+
+    /// N, V and M at its start, from the forces of its links.
+    pub(crate) fn begins(&self, [pull, constant, linear]: [f64; 3]) -> [f64; 3] {
+        let l = self.length;
+        let n = pull + self.p[0] * l + self.p[1] * l * l / 2.0;
+        let v = 2.0 * linear / l - (self.w[0] * l / 2.0 + self.w[1] * l * l / 6.0);
+        [n, v, constant - linear]
+    }
+}

@@ -1,0 +1,181 @@
+//! Exact stiffness of plane frames, beams and trusses on the same model, whatever its redundancy.
+//!
+//! Every force (of a support, a joint, a bar; N and M of each straight piece) is one *link*: a list b of (displacement, coefficient), a flexibility
+//! f ≥ 0 and an elongation e₀ that is imposed on it. With d the displacements, q the forces and P the loads:
+//! Σ b q = P (equilibrium of every node) and bᵀ d = f q + e₀ (compatibility of every link). Links with f > 0 are condensed into K = Σ b bᵀ/f; those that
+//! do not give way (f = 0) stay as constraints with their forces as multipliers, so that "axially rigid" is exact and not a huge number.
+//! `docs/stiffness.md` has the derivations and an example.
+
+mod links;
+mod mesh;
+mod shape;
+mod state;
+mod system;
+
+pub use shape::{Bend, Held, Sag, Shape};
+pub(crate) use mesh::Mesh;
+
+use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium};
+use crate::geometry::Vector;
+use crate::model::{Member, Model, Rigidity};
+use crate::verdict::Verdict;
+
+/// How the stiffness of an axially or otherwise rigid model is to be read.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Lengths {
+    /// As the sheet says.
+    AsGiven,
+    /// Runs of bodies keep their length: what hand methods assume.
+    Kept,
+}
+
+/// Which one-way parts carry.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Contacts {
+    /// It is found out.
+    Sought,
+    /// Those that the verdict has not released.
+    AsTheyAre,
+}
+
+/// What a node does.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Moved {
+    /// m
+    pub by: Vector,
+    /// rad, counter-clockwise.
+    pub turned: f64,
+}
+
+/// A structure that was solved by its stiffness.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Elastic {
+    /// Per column of the full equilibrium, SI along its assumed sense.
+    pub values: Vec<f64>,
+    /// One-way parts out of contact.
+    pub released: Vec<ColumnId>,
+    /// Per body, per edge of its graph: N, V and M at its start.
+    pub(crate) carried: Vec<Vec<[f64; 3]>>,
+    /// Per body: what the vertices of its graph do; a single one for a body that stays rigid.
+    pub(crate) moved: Vec<Vec<Moved>>,
+    /// The deflected shape of every straight stretch, in the order of [`crate::solution::Solved::inside`].
+    pub shapes: Vec<Shape>,
+    /// Per pin.
+    pub pins: Vec<Vector>,
+    /// Only ratios of stiffnesses are known: displacements mean nothing.
+    pub relative: bool,
+    /// The structure can move: where it goes is not known.
+    pub loose: bool,
+    /// The largest residual of an equation, over the sizes of its terms.
+    pub residual: f64,
+    /// How far the work of the loads is from that of the inner forces, over it.
+    pub energy: f64,
+    /// Members without a stiffness, taken as rigid beside others that give way.
+    pub rigid: Vec<Member>,
+    /// Members that keep their length where lengths alone do not fix N: taken as the limit in which all of them have one and the same EA.
+    pub shared: Vec<Member>,
+}
+
+/// Why stiffness does not answer.
+#[derive(Debug, Clone, PartialEq)]
+pub enum Refusal {
+    /// Nothing in the sheet says how stiff anything is.
+    Nothing,
+    /// These members carry forces that nothing decides while they are rigid.
+    Without(Vec<Member>),
+    /// These supports and joints hold each other and nothing between them gives way.
+    Between(Vec<ColumnId>),
+    /// Only ratios of stiffnesses are given, and these things need absolute ones.
+    Ratios(Vec<String>),
+    /// Some stiffnesses are ratios and others are absolute.
+    Mixed(Vec<String>),
+    /// A load is sought that equilibrium does not fix.
+    Sought(String),
+    /// What acts on a body cannot be placed inside it.
+    Inside(String, crate::inside::Refusal),
+    /// No set of one-way parts was found that fits.
+    Contacts,
+    /// There is no equilibrium.
+    Moves,
+    /// The arithmetic lost too many figures.
+    Numbers,
+}
+
+/// Whether anything in a model says how stiff it is.
+pub fn gives(model: &Model) -> bool {
+    let runs = model.bodies.iter().flat_map(|body| &body.stiff);
+    let stiff = |r: Rigidity| r != Rigidity::Rigid;
+    runs.into_iter().any(|s| stiff(s.bending) || stiff(s.axial))
+        || model.bars.iter().any(|bar| stiff(bar.axial))
+}
+
+/// Solves a model by its stiffness.
+///
+/// # Errors
+/// [`Refusal`], with the names of what is missing.
+pub fn solve(
+    model: &Model,
+    full: &Equilibrium,
+    verdict: &Verdict,
+    lengths: Lengths,
+    contacts: Contacts,
+) -> Result<Elastic, Refusal> {
+    if !gives(model) {
+        return Err(Refusal::Nothing);
+    }
+    if !verdict.equilibrium {
+        return Err(Refusal::Moves);
+    }
+    ratios(model)?;
+    let mesh = Mesh::of(model, full, &sought(full, model, verdict)?, lengths)?;
+    state::solve(model, full, &mesh, verdict, contacts)
+}
+
+/// The values of sought loads, which equilibrium has to fix; 1 for every other unknown.
+fn sought(full: &Equilibrium, model: &Model, verdict: &Verdict) -> Result<Vec<Option<f64>>, Refusal> {
+    let each = full.columns.iter().enumerate().map(|(i, column)| match column.of {
+        ColumnOf::Sought(id) if !verdict.determined[i] => {
+            Err(Refusal::Sought(model.sought[id.index()].name.clone()))
+        }
+        ColumnOf::Sought(_) => Ok(Some(verdict.values[i])),
+        _ => Ok(Some(1.0)),
+    });
+    each.collect()
+}
+
+/// Whether ratios of stiffnesses are enough.
+fn ratios(model: &Model) -> Result<(), Refusal> {
+    let bodies = model.bodies.iter().flat_map(|body| {
+        body.stiff.iter().flat_map(|s| [s.bending, s.axial]).map(|r| (r, body.name.clone()))
+    });
+    let all = || bodies.clone().chain(model.bars.iter().map(|bar| (bar.axial, bar.name.clone())));
+    if !all().any(|(r, _)| r.relative()) {
+        return Ok(());
+    }
+    let mut absolute: Vec<String> =
+        all().filter(|(r, _)| matches!(r, Rigidity::Of(_))).map(|(_, name)| name).collect();
+    absolute.dedup();
+    if !absolute.is_empty() {
+        return Err(Refusal::Mixed(absolute));
+    }
+    // A ratio of EI says nothing about one of EA.
+    let axial = all().filter(|(r, _)| r.relative()).count();
+    let bending = model.bodies.iter().flat_map(|body| &body.stiff).filter(|s| s.bending.relative()).count();
+    let mut needs = Vec::new();
+    if axial > bending && bending > 0 {
+        needs.push("EA beside EI".to_owned());
+    }
+    for support in &model.supports {
+        let y = &support.yielding;
+        if y.settled != Vector::ZERO || y.turned != 0.0 {
+            needs.push(format!("the settlement of {}", support.name));
+        }
+        if y.springs.iter().any(Option::is_some) || y.turning.is_some() {
+            needs.push(format!("the spring of {}", support.name));
+        }
+    }
+    if !model.warmings.is_empty() {
+        needs.push("the change of temperature".to_owned());
+    }
+    if needs.is_empty() { Ok(()) } else { Err(Refusal::Ratios(needs)) }
+}

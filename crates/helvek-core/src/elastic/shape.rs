@@ -1,0 +1,203 @@
+//! The deflected shape: exact polynomials along every straight stretch, and how far each span sags.
+//!
+//! EI v″ = M + EI κ with v to the left of the run, EA u′ = N + EA ε. M is at most cubic, so v is at most of the fifth degree.
+
+use super::links::Piece;
+use crate::geometry::Vector;
+use crate::model::{BodyId, PointId};
+
+/// A piece of a shape between two places where something acts.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Bend {
+    /// Metres from the first point of the stretch.
+    pub start: f64,
+    /// Where it ends.
+    pub end: f64,
+    /// How far it goes to the left of the run, in the distance from `start`, m.
+    pub across: [f64; 6],
+    /// How far it goes along the run.
+    pub along: [f64; 4],
+}
+
+/// The shape of a straight stretch from corner to corner.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Shape {
+    /// Of which body.
+    pub body: BodyId,
+    /// Its points with their distances from the first, m.
+    pub points: Vec<(PointId, f64)>,
+    /// Unit vector.
+    pub along: Vector,
+    /// One behind the other.
+    pub bends: Vec<Bend>,
+    /// Distances at which something holds it across: supports, joints, bars, corners; with its free ends.
+    pub held: Vec<Held>,
+}
+
+/// A place between two spans.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Held {
+    /// Metres from the first point.
+    pub station: f64,
+    /// Nothing holds it there: the end of an overhang.
+    pub free: bool,
+}
+
+/// The sag of one span: how far it goes at most from the straight line between its ends; of an overhang, how far its end goes from where it is held.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Sag {
+    /// Where the span begins and ends, m from the first point of the stretch.
+    pub span: [f64; 2],
+    /// Where it is largest.
+    pub station: f64,
+    /// m, to the left of the run.
+    pub value: f64,
+    /// One of its ends is free.
+    pub overhang: bool,
+}
+
+impl Sag {
+    /// The length that the sag is compared with: of an overhang twice its own, since it is half of a beam that would sag alike.
+    pub fn length(&self) -> f64 {
+        let own = self.span[1] - self.span[0];
+        if self.overhang { 2.0 * own } else { own }
+    }
+
+    /// How many times the sag goes into the length; infinite without a sag.
+    pub fn ratio(&self) -> f64 {
+        if self.value == 0.0 { f64::INFINITY } else { self.length() / self.value.abs() }
+    }
+}
+
+impl Bend {
+    /// Of a piece whose first end does this, with N, V and M at its start.
+    pub(super) fn of(piece: &Piece, start: f64, [u, v, turned]: [f64; 3], [n, q, m]: [f64; 3]) -> Self {
+        let (b, s, w, p) = (piece.bends, piece.stretches, piece.w, piece.p);
+        let across = [
+            v,
+            turned,
+            (m * b + piece.curvature) / 2.0,
+            q * b / 6.0,
+            w[0] * b / 24.0,
+            w[1] * b / 120.0,
+        ];
+        let along = [u, n * s + piece.strain, -p[0] * s / 2.0, -p[1] * s / 6.0];
+        Self { start, end: start + piece.length, across, along }
+    }
+}
+
+/// A polynomial by its coefficients, at x.
+pub(super) fn at(c: &[f64], x: f64) -> f64 {
+    c.iter().rev().fold(0.0, |sum, c| sum * x + c)
+}
+
+fn derivative(c: &[f64]) -> Vec<f64> {
+    c.iter().enumerate().skip(1).map(|(k, c)| k as f64 * c).collect()
+}
+
+/// Where a polynomial changes its sign between 0 and l: between neighbours among the zeros of its derivative it does so once at most.
+fn crossings(c: &[f64], l: f64) -> Vec<f64> {
+    if c.len() < 2 {
+        return Vec::new();
+    }
+    let mut marks = vec![0.0];
+    marks.extend(crossings(&derivative(c), l));
+    marks.push(l);
+    let crossing = |pair: &[f64]| {
+        let (mut a, mut b) = (pair[0], pair[1]);
+        let sign = at(c, a).signum();
+        if at(c, a) == 0.0 || at(c, b) == 0.0 || sign == at(c, b).signum() {
+            return None;
+        }
+        for _ in 0..60 {
+            let middle = 0.5 * (a + b);
+            if at(c, middle).signum() == sign { a = middle } else { b = middle }
+        }
+        Some(0.5 * (a + b))
+    };
+    marks.windows(2).filter_map(crossing).collect()
+}
+
+impl Shape {
+    /// Its length.
+    pub fn length(&self) -> f64 {
+        self.bends.last().map_or(0.0, |bend| bend.end)
+    }
+
+    /// Where a place of the stretch goes, m: `[along, across]`.
+    pub fn moves(&self, station: f64) -> [f64; 2] {
+        let last = self.bends.len() - 1;
+        let bend = self.bends.iter().position(|bend| station <= bend.end).unwrap_or(last);
+        let bend = &self.bends[bend];
+        let x = (station - bend.start).clamp(0.0, bend.end - bend.start);
+        [at(&bend.along, x), at(&bend.across, x)]
+    }
+
+    /// How far each span sags. Spans are parted where something holds the stretch across.
+    pub fn sags(&self) -> Vec<Sag> {
+        self.held.windows(2).map(|pair| self.sag(pair[0], pair[1])).collect()
+    }
+
+    fn sag(&self, first: Held, last: Held) -> Sag {
+        let span = [first.station, last.station];
+        let length = span[1] - span[0];
+        let [a, b] = span.map(|station| self.moves(station)[1]);
+        let overhang = first.free != last.free;
+        let (base, slope) = match (first.free, last.free) {
+            (true, false) => (b, 0.0),
+            (false, true) => (a, 0.0),
+            _ => (a, (b - a) / length),
+        };
+        let mut sag = Sag { span, station: span[0], value: 0.0, overhang };
+        for bend in self.bends.iter().filter(|bend| bend.end > span[0] && bend.start < span[1]) {
+            let mut off = bend.across;
+            off[0] -= base + slope * (bend.start - span[0]);
+            off[1] -= slope;
+            let (from, to) = (span[0].max(bend.start) - bend.start, span[1].min(bend.end) - bend.start);
+            let turns = crossings(&derivative(&off), bend.end - bend.start);
+            for x in turns.into_iter().filter(|x| *x > from && *x < to).chain([from, to]) {
+                let value = at(&off, x);
+                if value.abs() > sag.value.abs() {
+                    (sag.station, sag.value) = (bend.start + x, value);
+                }
+            }
+        }
+        // What is far below the motion of the whole is noise.
+        let most = self.bends.iter().map(|b| b.across[0].abs()).fold(length * 1e-12, f64::max);
+        if sag.value.abs() <= 1e-9 * most {
+            sag.value = 0.0;
+        }
+        sag
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn crossings_of_a_quintic() {
+        // x (x − 1) (x − 2) (x − 3) (x − 4) moved by a half: five crossings.
+        let shifted = |x: f64| {
+            let y = x + 0.5;
+            y * (y - 1.0) * (y - 2.0) * (y - 3.0) * (y - 4.0)
+        };
+        // Its coefficients by hand: at y = x + 1/2 the roots are −1/2, 1/2, 3/2, 5/2, 7/2.
+        let roots = [-0.5, 0.5, 1.5, 2.5, 3.5];
+        let mut c = vec![1.0];
+        for r in roots {
+            let mut next = vec![0.0; c.len() + 1];
+            for (k, v) in c.iter().enumerate() {
+                next[k] -= r * v;
+                next[k + 1] += v;
+            }
+            c = next;
+        }
+        assert!((at(&c, 0.3) - shifted(0.3)).abs() < 1e-12);
+        let found = crossings(&c, 3.0);
+        assert_eq!(found.len(), 3);
+        for (found, root) in found.iter().zip([0.5, 1.5, 2.5]) {
+            assert!((found - root).abs() < 1e-12, "{found} {root}");
+        }
+    }
+}

@@ -1,0 +1,236 @@
+//! Links as one symmetric system, factorised once, solved with refinement.
+//!
+//! With K = Σ b bᵀ/f over the links that give way and A = [b …] of those that do not:
+//! [K A; Aᵀ 0] [d; q] = [P + Σ b e₀/f; e₀]. Rows and columns are scaled to size 1 (D. Ruiz, A scaling algorithm to equilibrate both rows and columns norms
+//! in matrices, RAL-TR-2001-034). The factorised matrix has +δ and −δ on its diagonal, which makes it quasi-definite, so that it can be factorised in any order
+//! (R. Vanderbei, Symmetric quasidefinite matrices, SIAM J. Optim. 5, 1995); refinement with the true matrix removes δ from the result: the step is a proximal
+//! one, and converges also where forces or displacements are not unique, to those nearest to where it began.
+
+use super::links::Link;
+use faer::dyn_stack::{MemBuffer, MemStack};
+use faer::sparse::linalg::cholesky::{
+    CholeskySymbolicParams, LdltRef, SymbolicCholesky, SymmetricOrdering, factorize_symbolic_cholesky,
+};
+use faer::sparse::{SparseColMat, Triplet};
+use faer::{Conj, Mat, Par, Side};
+
+/// The damping beside entries of size 1.
+const DAMPING: f64 = 1e-11;
+/// Rounds of scaling, and of refinement at most.
+const SCALINGS: usize = 4;
+const ROUNDS: usize = 40;
+/// Refinement is done when what is left is so small beside the right-hand side; or no longer becomes smaller.
+const SETTLED: f64 = 1e-15;
+/// A probe for forces that nothing decides: this much of it is left after so many steps.
+const LEFT: f64 = 1e-3;
+const PROBES: usize = 6;
+
+/// A factorised system of links, some of which may be left out.
+pub(super) struct System {
+    dofs: usize,
+    /// Per link: its row among the multipliers, when it does not give way.
+    multiplier: Vec<Option<usize>>,
+    /// Column lists of the scaled matrix, both halves.
+    columns: Vec<Vec<(usize, f64)>>,
+    scale: Vec<f64>,
+    symbolic: SymbolicCholesky<usize>,
+    values: Vec<f64>,
+}
+
+/// What a right-hand side comes to.
+pub(super) struct Solution {
+    /// Displacements.
+    pub(super) d: Vec<f64>,
+    /// Forces of all links.
+    pub(super) q: Vec<f64>,
+    /// What is left of the equations, over the right-hand side, both scaled.
+    pub(super) left: f64,
+}
+
+impl System {
+    /// Of the links that `keep` keeps; `None` when the arithmetic fails.
+    pub(super) fn of(dofs: usize, links: &[Link], keep: impl Fn(usize) -> bool) -> Option<Self> {
+        let mut multiplier = vec![None; links.len()];
+        let mut size = dofs;
+        let mut lower: Vec<Triplet<usize, usize, f64>> = Vec::with_capacity(16 * links.len());
+        for (row, link) in links.iter().enumerate().filter(|(row, _)| keep(*row)) {
+            if link.gives > 0.0 {
+                for (k, (i, a)) in link.b.iter().enumerate() {
+                    // Ascending, so that the later is the row.
+                    lower.extend(link.b[k..].iter().map(|(j, b)| Triplet::new(*j, *i, a * b / link.gives)));
+                }
+            } else {
+                multiplier[row] = Some(size);
+                lower.extend(link.b.iter().map(|(i, a)| Triplet::new(size, *i, *a)));
+                size += 1;
+            }
+        }
+        let sums = SparseColMat::<usize, f64>::try_new_from_triplets(size, size, &lower).ok()?;
+        let mut columns: Vec<Vec<(usize, f64)>> = vec![Vec::new(); size];
+        for j in 0..size {
+            let range = sums.col_range(j);
+            for (i, v) in sums.row_idx()[range.clone()].iter().zip(&sums.val()[range]) {
+                columns[j].push((*i, *v));
+                if *i != j {
+                    columns[*i].push((j, *v));
+                }
+            }
+        }
+        let mut scale = vec![1.0; size];
+        for _ in 0..SCALINGS {
+            let largest = |j: usize| {
+                let sizes = columns[j].iter().map(|(i, v)| (v * scale[*i] * scale[j]).abs());
+                sizes.fold(0.0, f64::max)
+            };
+            let by: Vec<f64> = (0..size).map(largest).collect();
+            scale.iter_mut().zip(by).filter(|(_, by)| *by > 0.0).for_each(|(s, by)| *s /= by.sqrt());
+        }
+        for (j, column) in columns.iter_mut().enumerate() {
+            column.iter_mut().for_each(|(i, v)| *v *= scale[*i] * scale[j]);
+        }
+        let damped = columns.iter().enumerate().flat_map(|(j, column)| {
+            let own = if j < dofs { DAMPING } else { -DAMPING };
+            let below = column.iter().filter(move |(i, _)| *i >= j).map(move |(i, v)| Triplet::new(*i, j, *v));
+            below.chain([Triplet::new(j, j, own)])
+        });
+        let damped: Vec<_> = damped.collect();
+        let matrix = SparseColMat::<usize, f64>::try_new_from_triplets(size, size, &damped).ok()?;
+        let (side, ordering) = (Side::Lower, SymmetricOrdering::Amd);
+        let params = CholeskySymbolicParams::default();
+        let symbolic = factorize_symbolic_cholesky(matrix.symbolic(), side, ordering, params).ok()?;
+        let mut values = vec![0.0; symbolic.len_val()];
+        let need = symbolic.factorize_numeric_ldlt_scratch::<f64>(Par::Seq, Default::default());
+        let mut memory = MemBuffer::try_new(need).ok()?;
+        let stack = MemStack::new(&mut memory);
+        let regular = Default::default();
+        symbolic
+            .factorize_numeric_ldlt(&mut values, matrix.as_ref(), side, regular, Par::Seq, stack, Default::default())
+            .ok()?;
+        Some(Self { dofs, multiplier, columns, scale, symbolic, values })
+    }
+
+    fn size(&self) -> usize {
+        self.scale.len()
+    }
+
+    /// The damped system solved for several right-hand sides.
+    fn damped(&self, rhs: &mut Mat<f64>) {
+        let need = self.symbolic.solve_in_place_scratch::<f64>(rhs.ncols(), Par::Seq);
+        let mut memory = MemBuffer::new(need);
+        let ldlt = LdltRef::<usize, f64>::new(&self.symbolic, &self.values);
+        ldlt.solve_in_place_with_conj(Conj::No, rhs.as_mut(), Par::Seq, MemStack::new(&mut memory));
+    }
+
+    fn times(&self, x: &[f64]) -> Vec<f64> {
+        let dot = |column: &Vec<(usize, f64)>| column.iter().map(|(i, v)| v * x[*i]).sum();
+        self.columns.iter().map(dot).collect()
+    }
+
+    /// One proximal step: what the residual asks for.
+    fn step(&self, residual: &[f64]) -> Vec<f64> {
+        let mut rhs = Mat::from_fn(self.size(), 1, |i, _| residual[i]);
+        self.damped(&mut rhs);
+        (0..self.size()).map(|i| rhs[(i, 0)]).collect()
+    }
+
+    /// Displacements and forces under loads, with what is imposed on the links.
+    pub(super) fn solve(&self, links: &[Link], loads: &[f64]) -> Option<Solution> {
+        let mut rhs = vec![0.0; self.size()];
+        rhs[..self.dofs].copy_from_slice(loads);
+        for (link, multiplier) in links.iter().zip(&self.multiplier) {
+            match multiplier {
+                Some(row) => rhs[*row] = link.imposed,
+                None if link.gives > 0.0 && link.imposed != 0.0 => {
+                    link.b.iter().for_each(|(i, b)| rhs[*i] += b * link.imposed / link.gives);
+                }
+                None => {}
+            }
+        }
+        rhs.iter_mut().zip(&self.scale).for_each(|(r, s)| *r *= s);
+        let largest = |v: &[f64]| v.iter().fold(0.0f64, |a, b| a.max(b.abs()));
+        let size = largest(&rhs);
+        let mut x = vec![0.0; self.size()];
+        let mut best = (f64::INFINITY, x.clone());
+        let mut residual = rhs.clone();
+        let mut idle = 0;
+        for _ in 0..ROUNDS {
+            if size == 0.0 {
+                best = (0.0, x.clone());
+                break;
+            }
+            let step = self.step(&residual);
+            x.iter_mut().zip(step).for_each(|(x, step)| *x += step);
+            let there = self.times(&x);
+            residual = rhs.iter().zip(there).map(|(b, a)| b - a).collect();
+            let left = largest(&residual) / size.max(largest(&x));
+            if !left.is_finite() {
+                return None;
+            }
+            if left < 0.5 * best.0 { idle = 0 } else { idle += 1 }
+            if left < best.0 {
+                best = (left, x.clone());
+            }
+            if left <= SETTLED || idle >= 2 {
+                break;
+            }
+        }
+        let (left, x) = best;
+        Some(self.unscaled(links, &x, left))
+    }
+
+    fn unscaled(&self, links: &[Link], x: &[f64], left: f64) -> Solution {
+        let x: Vec<f64> = x.iter().zip(&self.scale).map(|(x, s)| x * s).collect();
+        let d = x[..self.dofs].to_vec();
+        let q = links.iter().zip(&self.multiplier).map(|(link, multiplier)| match multiplier {
+            Some(row) => x[*row],
+            None if link.gives > 0.0 => {
+                let e: f64 = link.b.iter().map(|(i, b)| b * d[*i]).sum();
+                (e - link.imposed) / link.gives
+            }
+            None => 0.0,
+        });
+        Solution { q: q.collect(), d, left }
+    }
+
+    /// States of force in links that do not give way which nothing decides: null vectors of the matrix, one row each over all links, at most `most`. What begins
+    /// anywhere is drawn to zero by proximal steps except for its part in the null space.
+    pub(super) fn undecided(&self, most: usize) -> Vec<Vec<f64>> {
+        let rigid = self.multiplier.iter().flatten().count();
+        let mut found: Vec<Vec<f64>> = Vec::new();
+        while found.len() < most.min(rigid) {
+            let mut x: Vec<f64> = (0..self.size())
+                .map(|i| {
+                    let mixed = (i * 7919 + found.len() * 104_729 + 13) % 1009;
+                    if i < self.dofs { 0.0 } else { mixed as f64 / 1009.0 - 0.5 }
+                })
+                .collect();
+            let norm = |x: &[f64]| x.iter().map(|x| x * x).sum::<f64>().sqrt();
+            let began = norm(&x);
+            let clear = |x: &mut Vec<f64>, found: &[Vec<f64>]| {
+                for other in found {
+                    let along: f64 = x.iter().zip(other).map(|(a, b)| a * b).sum();
+                    x.iter_mut().zip(other).for_each(|(x, o)| *x -= along * o);
+                }
+            };
+            for _ in 0..PROBES {
+                clear(&mut x, &found);
+                let residual: Vec<f64> = self.times(&x).into_iter().map(|v| -v).collect();
+                let step = self.step(&residual);
+                x.iter_mut().zip(step).for_each(|(x, step)| *x += step);
+            }
+            clear(&mut x, &found);
+            // Only forces: what can move is not asked here.
+            x[..self.dofs].fill(0.0);
+            let left = norm(&x);
+            if left <= LEFT * began / (rigid as f64).sqrt() {
+                break;
+            }
+            x.iter_mut().for_each(|x| *x /= left);
+            found.push(x);
+        }
+        let over_links = |x: &Vec<f64>| {
+            self.multiplier.iter().map(|m| m.map_or(0.0, |row| x[row] * self.scale[row])).collect()
+        };
+        found.iter().map(over_links).collect()
+    }
+}

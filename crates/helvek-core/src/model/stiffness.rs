@@ -1,0 +1,332 @@
+//! Stiffnesses, resolved: of members, of the ground, and what warms up.
+
+use super::resolve::Builder;
+use super::{BarId, BodyId, Combination, Material, Member, Profile, SupportKind};
+use crate::geometry::Vector;
+use crate::problem::{ProblemKind, nearest};
+use crate::sheet::{self, Quantities, Quantity, Sheet};
+use crate::units::Dimension;
+
+/// How stiff something is against one sort of deformation.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub enum Rigidity {
+    /// It does not deform at all.
+    #[default]
+    Rigid,
+    /// EI in N·m², EA in N.
+    Of(f64),
+    /// So many times a stiffness that is not known: only ratios are.
+    Times(f64),
+}
+
+impl Rigidity {
+    /// The number to compute with; `None` when it does not deform.
+    pub fn value(self) -> Option<f64> {
+        match self {
+            Self::Rigid => None,
+            Self::Of(value) | Self::Times(value) => Some(value),
+        }
+    }
+
+    /// Only its ratio to others is known.
+    pub fn relative(self) -> bool {
+        matches!(self, Self::Times(_))
+    }
+}
+
+/// How stiff a straight piece is.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Stiff {
+    /// EI.
+    pub bending: Rigidity,
+    /// EA.
+    pub axial: Rigidity,
+}
+
+/// How the ground under a support gives way.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Yielding {
+    /// Where it goes, m.
+    pub settled: Vector,
+    /// By how much it turns, rad, counter-clockwise.
+    pub turned: f64,
+    /// N/m along its own direction, or along x and y.
+    pub springs: [Option<f64>; 2],
+    /// N·m/rad.
+    pub turning: Option<f64>,
+}
+
+/// Members that warm up.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Warming {
+    /// Which.
+    pub of: Vec<Member>,
+    /// By how much they become longer per metre.
+    pub strain: Vec<f64>,
+    /// By how much they bend, 1/m, positive where the right of the run becomes longer.
+    pub curvature: Vec<f64>,
+    /// Its load case.
+    pub case: String,
+}
+
+impl Warming {
+    /// So many times as much.
+    pub(crate) fn scale(&mut self, by: f64) {
+        self.strain.iter_mut().chain(&mut self.curvature).for_each(|x| *x *= by);
+    }
+}
+
+impl Builder {
+    /// The stiffnesses of a body's runs: what is written, else what follows from section and material.
+    pub(super) fn stiff_runs(
+        &mut self,
+        body: &sheet::Body,
+        name: &str,
+        path: &str,
+        [profile, material]: [Option<usize>; 2],
+    ) -> Vec<Stiff> {
+        let from = self.by_section(profile, material);
+        let count = body.runs.len();
+        let bending = self.each_run(body.ei.as_ref(), Dimension::BENDING, name, &format!("{path}.EI"), count);
+        let axial = self.each_run(body.ea.as_ref(), Dimension::FORCE, name, &format!("{path}.EA"), count);
+        let one = |run: usize| Stiff {
+            bending: bending.as_ref().map_or(from.bending, |each| each[run]),
+            // Who writes a stiffness in bending alone wants runs that keep their length.
+            axial: match (&axial, &bending) {
+                (Some(each), _) => each[run],
+                (None, Some(_)) => Rigidity::Rigid,
+                (None, None) => from.axial,
+            },
+        };
+        (0..count).map(one).collect()
+    }
+
+    /// How stiff a bar is along itself.
+    pub(super) fn stiff_bar(
+        &mut self,
+        written: Option<&Quantity>,
+        name: &str,
+        path: &str,
+        [profile, material]: [Option<usize>; 2],
+    ) -> Rigidity {
+        match written {
+            Some(written) => {
+                self.rigidity(written, Dimension::FORCE, name, &format!("{path}.EA")).unwrap_or_default()
+            }
+            None => self.by_section(profile, material).axial,
+        }
+    }
+
+    fn by_section(&self, profile: Option<usize>, material: Option<usize>) -> Stiff {
+        let e = material.and_then(|row| self.model.materials[row].e);
+        let section = profile.map(|row| &self.model.profiles[row].section.properties);
+        e.zip(section).map_or(Stiff::default(), |(e, section)| Stiff {
+            bending: Rigidity::Of(e * section.i_z),
+            axial: Rigidity::Of(e * section.area),
+        })
+    }
+
+    fn each_run(
+        &mut self,
+        written: Option<&Quantities>,
+        dimension: Dimension,
+        name: &str,
+        path: &str,
+        count: usize,
+    ) -> Option<Vec<Rigidity>> {
+        match written? {
+            Quantities::One(one) => Some(vec![self.rigidity(one, dimension, name, path)?; count]),
+            Quantities::Each(each) if each.len() == count => {
+                let read = |(i, q): (usize, &Quantity)| {
+                    self.rigidity(q, dimension, name, &format!("{path}[{i}]"))
+                };
+                each.iter().enumerate().map(read).collect::<Vec<_>>().into_iter().collect()
+            }
+            Quantities::Each(each) => {
+                let message = format!("\"{name}\" has {count} runs, and {} stiffnesses.", each.len());
+                self.sense(path, message, "Write one for all, or one for each run.");
+                None
+            }
+        }
+    }
+
+    /// `12000`, `"8 MN·m²"`, or `"2 EI"`, of which only the ratio is known.
+    fn rigidity(&mut self, written: &Quantity, dimension: Dimension, name: &str, path: &str) -> Option<Rigidity> {
+        let word = if dimension == Dimension::FORCE { "EA" } else { "EI" };
+        let times = match written {
+            Quantity::Text(text) => text.trim().strip_suffix(word).map(str::trim),
+            Quantity::Number(_) => None,
+        };
+        let read = match times {
+            Some("") => Some(Rigidity::Times(1.0)),
+            Some(text) => {
+                self.si(&Quantity::Text(text.to_owned()), Dimension::NONE, name, path).map(Rigidity::Times)
+            }
+            None => self.si(written, dimension, name, path).map(Rigidity::Of),
+        }?;
+        if read.value().is_some_and(|value| value > 0.0) {
+            return Some(read);
+        }
+        let message = format!("The {word} of {name} is not positive.");
+        let cure = format!("Write how stiff it is, or leave {word} out: then it does not deform that way.");
+        self.sense(path, message, cure);
+        None
+    }
+
+    /// How the ground gives way under a support.
+    pub(super) fn yielding(
+        &mut self,
+        support: &sheet::Support,
+        kind: SupportKind,
+        name: &str,
+        path: &str,
+    ) -> Yielding {
+        let ground = &support.ground;
+        let mut yielding = Yielding::default();
+        let own = kind.direction();
+        if let Some(written) = &ground.settlement {
+            let key = format!("{path}.settlement");
+            yielding.settled = match self.one_or_two(written, Dimension::LENGTH, name, &key) {
+                Some([Some(x), Some(y)]) => Vector::plane(x, y),
+                Some([Some(way), None]) => -own.unwrap_or(Vector::Y) * way,
+                _ => Vector::ZERO,
+            };
+        }
+        if let Some(written) = &ground.spring {
+            let key = format!("{path}.spring");
+            let springs = self.one_or_two(written, Dimension::FORCE_PER_LENGTH, name, &key);
+            let positive = |k: &f64| *k > 0.0;
+            match springs {
+                Some(springs) if springs.iter().flatten().all(positive) => {
+                    yielding.springs = match (springs, own) {
+                        ([Some(k), None], None) => [None, Some(k)],
+                        (both, _) => both,
+                    };
+                    if own.is_some() && yielding.springs[1].is_some() {
+                        let message = format!("Support {name} holds one way, and has two springs.");
+                        self.sense(&key, message, "Write one.");
+                    }
+                }
+                Some(_) => {
+                    let message = format!("The spring of support {name} is not positive.");
+                    self.sense(&key, message, "Write the force per length: \"500 kN/m\".");
+                }
+                None => {}
+            }
+        }
+        if let Some(written) = &ground.turned {
+            let turned = self.si(written, Dimension::ANGLE, name, &format!("{path}.turned"));
+            yielding.turned = turned.unwrap_or_default();
+        }
+        if let Some(written) = &ground.turning_spring {
+            let key = format!("{path}.turning_spring");
+            yielding.turning = self.si(written, Dimension::MOMENT, name, &key);
+            if yielding.turning.is_some_and(|k| k <= 0.0) {
+                let message = format!("The spring of support {name} is not positive.");
+                self.sense(&key, message, "Write the moment per radian: \"800 kN·m\".");
+                yielding.turning = None;
+            }
+        }
+        yielding
+    }
+
+    fn one_or_two(
+        &mut self,
+        written: &Quantities,
+        dimension: Dimension,
+        name: &str,
+        path: &str,
+    ) -> Option<[Option<f64>; 2]> {
+        match written {
+            Quantities::One(one) => Some([Some(self.si(one, dimension, name, path)?), None]),
+            Quantities::Each(each) if each.len() == 2 => {
+                let x = self.si(&each[0], dimension, name, &format!("{path}[0]"))?;
+                let y = self.si(&each[1], dimension, name, &format!("{path}[1]"))?;
+                Some([Some(x), Some(y)])
+            }
+            Quantities::Each(each) => {
+                self.sense(path, format!("There are {} of them.", each.len()), "Write one, or [x, y].");
+                None
+            }
+        }
+    }
+
+    /// What warms up; every member by its own expansion.
+    pub(super) fn warmings(&mut self, sheet: &Sheet) {
+        for (row, written) in sheet.temperature.iter().enumerate() {
+            let path = format!("temperature[{row}]");
+            let members = self.members(&written.of, &format!("{path}.of"));
+            let given = written.depth.as_ref();
+            let depth = given.and_then(|d| self.section_length(d, "temperature", &format!("{path}.depth")));
+            let (mut strain, mut curvature) = (Vec::new(), Vec::new());
+            for member in &members {
+                let (name, profile, material) = self.made_of(*member);
+                let name = name.to_owned();
+                let own = material.and_then(|material| material.expansion);
+                let Some(expansion) = written.expansion.or(own) else {
+                    let message = format!("{name} warms up, and how much longer that makes it is not known.");
+                    let cure = "Write expansion = 12e-6 (per kelvin) here, or give it a material that has one.";
+                    self.sense(&path, message, cure);
+                    break;
+                };
+                strain.push(expansion * written.change.unwrap_or_default());
+                let bends = written.across.unwrap_or_default();
+                let faces = profile.map(|p| p.section.properties.faces[1] - p.section.properties.faces[0]);
+                curvature.push(match (bends, depth.or(faces), member) {
+                    (0.0, ..) | (_, _, Member::Bar(_)) => 0.0,
+                    // The left side becomes longer: the run bends to the right, as under a hogging moment.
+                    (bends, Some(depth), Member::Body(_)) if depth > 0.0 => -expansion * bends / depth,
+                    _ => {
+                        let message = format!("{name} warms up on one side, and how deep it is is not known.");
+                        let cure = "Write depth = \"200 mm\" here, or give it a section.";
+                        self.sense(&path, message, cure);
+                        0.0
+                    }
+                });
+            }
+            if strain.len() == members.len() {
+                let case = written.case.clone().unwrap_or_else(|| Combination::DEFAULT.to_owned());
+                self.model.warmings.push(Warming { of: members, strain, curvature, case });
+            }
+        }
+    }
+
+    fn made_of(&self, member: Member) -> (&str, Option<&Profile>, Option<&Material>) {
+        let (name, profile, material) = match member {
+            Member::Body(id) => {
+                let body = &self.model.bodies[id.0];
+                (&body.name, body.profile, body.material)
+            }
+            Member::Bar(id) => {
+                let bar = &self.model.bars[id.0];
+                (&bar.name, bar.profile, bar.material)
+            }
+        };
+        (name, profile.map(|p| &self.model.profiles[p]), material.map(|m| &self.model.materials[m]))
+    }
+
+    /// The bodies and bars of these names; all of them when none is named.
+    fn members(&mut self, names: &[String], path: &str) -> Vec<Member> {
+        let bodies = self.model.bodies.iter().enumerate();
+        let bodies = bodies.map(|(i, body)| (body.name.clone(), Member::Body(BodyId(i))));
+        let bars = self.model.bars.iter().enumerate();
+        let bars = bars.map(|(i, bar)| (bar.name.clone(), Member::Bar(BarId(i))));
+        let known: Vec<_> = bodies.chain(bars).collect();
+        if names.is_empty() {
+            return known.into_iter().map(|(_, member)| member).collect();
+        }
+        let mut found = Vec::new();
+        for name in names {
+            if let Some((_, member)) = known.iter().find(|(known, _)| known == name) {
+                found.push(*member);
+                continue;
+            }
+            let cure = match nearest(name, known.iter().map(|(known, _)| known.as_str())) {
+                Some(near) => format!("Perhaps \"{near}\" is meant."),
+                None => "Name bodies or bars.".to_owned(),
+            };
+            self.problem(ProblemKind::Name, path, format!("There is no body or bar \"{name}\"."), cure);
+        }
+        found
+    }
+}
