@@ -41,6 +41,7 @@ pub mod plan;
 pub mod problem;
 pub mod proof;
 pub mod recognition;
+pub mod redundant;
 pub mod section;
 pub mod sheet;
 pub mod solution;

@@ -81,7 +81,8 @@ pub fn solve(model: Model) -> Solved {
     let cures = cures_of(&model, &full, &verdict);
     let proof = Proof::default();
     let looked = Looked::default();
-    let mut solved = Solved { model, full, verdict, equilibrium, working, cures, proof, global, elastic, looked };
+    let mut solved =
+        Solved { model, full, verdict, equilibrium, working, cures, proof, global, elastic, looked };
     solved.proof = prove(&solved.model, &solved.full, &solved.verdict, &solved.full_values());
     solved
 }

@@ -1,7 +1,7 @@
 //! What supports, joints, bars and ropes transmit, and what was sought.
 
 use super::{Ballast, BarForce, Friction, HoldDown, JointForce, Reaction, Sense, Tips};
-use crate::equilibrium::{Column, ColumnKind, ColumnOf, Component, PartOf};
+use crate::equilibrium::{ColumnKind, ColumnOf, Component, PartOf};
 use crate::limits::BarCheck;
 use crate::model::{Asked, JointKind, On, SupportKind};
 use crate::solution::Solved;
@@ -17,12 +17,13 @@ struct Sum {
 
 impl Solved {
     /// Adds up what `columns` exert on one part, in the sheet's units.
-    fn sum<'a>(&self, on: Option<PartOf>, columns: impl Iterator<Item = (&'a Column, Option<f64>)>) -> Sum {
+    fn sum(&self, on: Option<PartOf>, values: &[Option<f64>], columns: impl Iterator<Item = usize>) -> Sum {
         let mut sum = Sum { force: [Some(0.0); 2], moment: Some(0.0), determined: true };
         let units = &self.model.units;
         let add = |total: &mut Option<f64>, part: Option<f64>| *total = total.zip(part).map(|(a, b)| a + b);
-        for (column, value) in columns {
-            sum.determined &= value.is_some();
+        for index in columns {
+            let (column, value) = (&self.full.columns[index], values[index]);
+            sum.determined &= self.fixed(index);
             for act in column.acts.iter().filter(|act| on == Some(self.full.parts[act.on.index()].of)) {
                 let wrench = act.wrench;
                 for (total, per_unit) in sum.force.iter_mut().zip([wrench.force.x, wrench.force.y]) {
@@ -41,6 +42,11 @@ impl Solved {
         sum
     }
 
+    /// Whether equilibrium fixes an unknown.
+    fn fixed(&self, column: usize) -> bool {
+        self.verdict.equilibrium && self.verdict.determined[column]
+    }
+
     pub(super) fn reactions(&self) -> Vec<Reaction> {
         let values = self.full_values();
         let of_support = self.by_owner(|of| match of {
@@ -50,9 +56,8 @@ impl Solved {
         let supports = self.model.supports.iter().enumerate();
         supports
             .map(|(index, support)| {
-                let mine = of_support.get(index).into_iter().flatten();
-                let columns = mine.map(|i| (&self.full.columns[*i], values[*i]));
-                let sum = self.sum(Some(part_of(support.on)), columns);
+                let mine = of_support.get(index).into_iter().flatten().copied();
+                let sum = self.sum(Some(part_of(support.on)), &values, mine);
                 Reaction {
                     support: support.name.clone(),
                     at: self.model.point_name(support.at).to_owned(),
@@ -81,18 +86,20 @@ impl Solved {
 
     pub(super) fn joint_forces(&self) -> Vec<JointForce> {
         let values = self.full_values();
+        let of_joint = self.by_owner(|of| match of {
+            ColumnOf::Joint(id, _) => Some(id.index()),
+            _ => None,
+        });
         let mut list = Vec::new();
         for (index, joint) in self.model.joints.iter().enumerate() {
             let apart = joint.pin.is_some() || joint.of.len() > 2;
             for (k, body) in joint.of.iter().enumerate() {
-                let columns =
-                    self.full.columns.iter().zip(&values).filter_map(|(column, value)| match column.of {
-                        ColumnOf::Joint(id, end) if id.index() == index && (!apart || end == k) => {
-                            Some((column, *value))
-                        }
-                        _ => None,
-                    });
-                let sum = self.sum(Some(PartOf::Body(*body)), columns);
+                let mine = of_joint.get(index).into_iter().flatten().copied();
+                let mine = mine.filter(|i| match self.full.columns[*i].of {
+                    ColumnOf::Joint(_, end) => !apart || end == k,
+                    _ => false,
+                });
+                let sum = self.sum(Some(PartOf::Body(*body)), &values, mine);
                 list.push(JointForce {
                     joint: joint.name.clone(),
                     at: self.model.point_name(joint.at).to_owned(),
@@ -118,12 +125,11 @@ impl Solved {
 
     pub(super) fn bar_forces(&self) -> IndexMap<String, BarForce> {
         let values = self.full_values();
-        let of_bar = |column: &Column| match column.of {
-            ColumnOf::Bar(id) => Some(id),
-            _ => None,
-        };
-        let bars = self.full.columns.iter().zip(values).filter_map(|(c, value)| Some((of_bar(c)?, value)));
-        bars.map(|(id, value)| {
+        let bars = self.full.columns.iter().zip(values).enumerate().filter_map(|(i, (column, value))| {
+            let ColumnOf::Bar(id) = column.of else { return None };
+            Some((i, id, value))
+        });
+        bars.map(|(index, id, value)| {
             let (bar, units) = (&self.model.bars[id.index()], &self.model.units);
             let force = value.map(|v| units.force.from_si(v) + 0.0);
             let [a, b] = self.model.bar_ends(bar);
@@ -131,7 +137,7 @@ impl Solved {
             let answer = BarForce {
                 force,
                 sense: force.map(Sense::of),
-                determined: force.is_some(),
+                determined: self.fixed(index),
                 length: units.length.from_si(a.distance(b)),
                 utilisation: check.utilisation(),
             };

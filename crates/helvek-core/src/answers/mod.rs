@@ -11,6 +11,7 @@ mod moving;
 mod names;
 mod recognised;
 mod steps;
+mod stiffness;
 mod strength;
 mod warnings;
 
@@ -25,6 +26,9 @@ pub use judgement::{
 pub use limits::{GovernsAnswer, LimitAnswer, ReserveAnswer};
 pub use moving::{
     LinePieceAnswer, MostAnswer, MovingAnswer, MovingBounds, MovingDiagram, MovingForce, StandAnswer,
+};
+pub use stiffness::{
+    DeflectionAnswer, DeflectionPiece, DisplacementAnswer, RefusalAnswer, SagAnswer, StiffnessAnswer,
 };
 pub use strength::{SectionAnswer, StressAnswer, StressExtreme};
 
@@ -111,6 +115,9 @@ pub struct Answers {
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]
     pub stresses: Vec<StressAnswer>,
+    /// What follows from how stiff things are, where the sheet says so.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub stiffness: Option<StiffnessAnswer>,
     /// What governs, how much is in reserve, and what was not checked.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub judgement: Option<JudgementAnswer>,
@@ -166,7 +173,7 @@ pub struct Warning {
     pub about: Vec<String>,
 }
 
-/// What a support exerts on its body. A component that equilibrium does not fix is null.
+/// What a support exerts on its body. A component that neither equilibrium nor stiffness fixes is null.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Reaction {
     /// The support's name.
@@ -203,7 +210,7 @@ pub struct JointForce {
 /// The force in a bar.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct BarForce {
-    /// Tension positive; null when equilibrium does not fix it.
+    /// Tension positive; null when neither equilibrium nor stiffness fixes it.
     pub force: Option<f64>,
     /// In a word; null when equilibrium does not fix it.
     pub sense: Option<Sense>,
@@ -444,6 +451,7 @@ impl Solved {
             combinations: Self::combination_answers(states),
             envelope: self.envelope_of(states),
             moving: self.moving_answers(),
+            stiffness: self.stiffness_answer(true),
             ..self.brief_answers()
         }
     }
@@ -476,6 +484,7 @@ impl Solved {
             combinations: Vec::new(),
             envelope: None,
             moving: Vec::new(),
+            stiffness: self.stiffness_answer(false),
             judgement: None,
             sections: self.section_answers(false),
             stresses: self.stress_answers(),

@@ -54,7 +54,7 @@ impl Solved {
     }
 
     fn not_unique(&self, warnings: &mut Vec<Warning>) {
-        if self.verdict.one_way != OneWayState::NotUnique {
+        if self.verdict.one_way != OneWayState::NotUnique || self.elastic().is_some() {
             return;
         }
         let open = self.full.columns.iter().zip(&self.verdict.determined);
@@ -82,7 +82,9 @@ impl Solved {
     }
 
     fn rings(&self, warnings: &mut Vec<Warning>) {
-        for body in self.model.bodies.iter().filter(|body| body.ring) {
+        let carried = |body: usize| self.elastic().is_some_and(|elastic| !elastic.carried[body].is_empty());
+        let rings = self.model.bodies.iter().enumerate().filter(|(i, body)| body.ring && !carried(*i));
+        for (_, body) in rings {
             let message = format!(
                 "The runs of \"{}\" close a ring: what acts on it is found, but N, V and M inside the ring are not fixed by equilibrium.",
                 body.name

@@ -32,7 +32,7 @@ impl Mesh {
     }
 
     /// The mesh of a model. `values` are 1 for unknowns, and what sought loads come to.
-    pub(super) fn of(
+    pub(crate) fn of(
         model: &Model,
         full: &Equilibrium,
         values: &[Option<f64>],
@@ -53,9 +53,10 @@ impl Mesh {
             let flexible = gives(model, body);
             let graph = match (flexible, acting) {
                 (false, _) => None,
-                (true, Ok(acting)) => Some(Graph::of(model, body, acting).map_err(|why| {
-                    Refusal::Inside(model.bodies[body.index()].name.clone(), why)
-                })?),
+                (true, Ok(acting)) => Some(
+                    Graph::of(model, body, acting)
+                        .map_err(|why| Refusal::Inside(model.bodies[body.index()].name.clone(), why))?,
+                ),
                 (true, Err(why)) => {
                     return Err(Refusal::Inside(model.bodies[body.index()].name.clone(), why.clone()));
                 }
@@ -147,7 +148,9 @@ impl Mesh {
                 let Some(wrench) = attached.wrench else { continue };
                 let dofs = rows(&wrench, graph.at(*vertex), first + 3 * vertex);
                 match attached.source {
-                    Source::Column(id) => dofs.iter().for_each(|(dof, v)| add(&mut columns[id.index()].b, *dof, *v)),
+                    Source::Column(id) => {
+                        dofs.iter().for_each(|(dof, v)| add(&mut columns[id.index()].b, *dof, *v))
+                    }
                     Source::Load(_) => dofs.iter().for_each(|(dof, v)| self.loads[*dof] += v),
                 }
             }

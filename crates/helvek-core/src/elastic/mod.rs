@@ -12,8 +12,9 @@ mod shape;
 mod state;
 mod system;
 
-pub use shape::{Bend, Held, Sag, Shape};
+pub(crate) use links::{Link, Piece};
 pub(crate) use mesh::Mesh;
+pub use shape::{Bend, Held, Sag, Shape};
 
 use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium};
 use crate::geometry::Vector;

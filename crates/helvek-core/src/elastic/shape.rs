@@ -73,14 +73,8 @@ impl Bend {
     /// Of a piece whose first end does this, with N, V and M at its start.
     pub(super) fn of(piece: &Piece, start: f64, [u, v, turned]: [f64; 3], [n, q, m]: [f64; 3]) -> Self {
         let (b, s, w, p) = (piece.bends, piece.stretches, piece.w, piece.p);
-        let across = [
-            v,
-            turned,
-            (m * b + piece.curvature) / 2.0,
-            q * b / 6.0,
-            w[0] * b / 24.0,
-            w[1] * b / 120.0,
-        ];
+        let across =
+            [v, turned, (m * b + piece.curvature) / 2.0, q * b / 6.0, w[0] * b / 24.0, w[1] * b / 120.0];
         let along = [u, n * s + piece.strain, -p[0] * s / 2.0, -p[1] * s / 6.0];
         Self { start, end: start + piece.length, across, along }
     }
@@ -131,6 +125,13 @@ impl Shape {
         let bend = &self.bends[bend];
         let x = (station - bend.start).clamp(0.0, bend.end - bend.start);
         [at(&bend.along, x), at(&bend.across, x)]
+    }
+
+    /// By how much a place turns, rad counter-clockwise.
+    pub fn turned(&self, station: f64) -> f64 {
+        let last = self.bends.len() - 1;
+        let bend = &self.bends[self.bends.iter().position(|bend| station <= bend.end).unwrap_or(last)];
+        at(&derivative(&bend.across), (station - bend.start).clamp(0.0, bend.end - bend.start))
     }
 
     /// How far each span sags. Spans are parted where something holds the stretch across.

@@ -39,7 +39,8 @@ pub(super) fn solve(
     // To begin with, what equilibrium found out.
     out.extend(verdict.released.iter().copied());
     for round in 0..ROUNDS {
-        let skip = |row: usize| row >= first && (mesh.skipped[row - first] || out.contains(&ColumnId(row - first)));
+        let skip =
+            |row: usize| row >= first && (mesh.skipped[row - first] || out.contains(&ColumnId(row - first)));
         let system = System::of(mesh.dofs, &mesh.links, |row| !skip(row)).ok_or(Refusal::Numbers)?;
         let solution = system.solve(&mesh.links, &mesh.loads).ok_or(Refusal::Numbers)?;
         let wrong = wrong(full, mesh, &solution, &one_way, &out);
@@ -302,7 +303,8 @@ fn shapes(
         graph.edges.iter().flat_map(|edge| edge.ends).for_each(|vertex| meets[vertex] += 1);
         let mut holds: Vec<Vec<Vector>> = vec![Vec::new(); graph.count()];
         for (index, link) in mesh.links[mesh.first_column()..].iter().enumerate() {
-            for (dof, _) in link.b.iter().filter(|(dof, _)| (first..first + 3 * graph.count()).contains(dof)) {
+            for (dof, _) in link.b.iter().filter(|(dof, _)| (first..first + 3 * graph.count()).contains(dof))
+            {
                 let vertex = (dof - first) / 3;
                 let acts = full.columns[index].acts.iter();
                 holds[vertex].extend(acts.map(|act| act.wrench.force).filter(|f| *f != Vector::ZERO));

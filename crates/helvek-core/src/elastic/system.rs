@@ -90,7 +90,8 @@ impl System {
         }
         let damped = columns.iter().enumerate().flat_map(|(j, column)| {
             let own = if j < dofs { DAMPING } else { -DAMPING };
-            let below = column.iter().filter(move |(i, _)| *i >= j).map(move |(i, v)| Triplet::new(*i, j, *v));
+            let below =
+                column.iter().filter(move |(i, _)| *i >= j).map(move |(i, v)| Triplet::new(*i, j, *v));
             below.chain([Triplet::new(j, j, own)])
         });
         let damped: Vec<_> = damped.collect();
@@ -104,7 +105,15 @@ impl System {
         let stack = MemStack::new(&mut memory);
         let regular = Default::default();
         symbolic
-            .factorize_numeric_ldlt(&mut values, matrix.as_ref(), side, regular, Par::Seq, stack, Default::default())
+            .factorize_numeric_ldlt(
+                &mut values,
+                matrix.as_ref(),
+                side,
+                regular,
+                Par::Seq,
+                stack,
+                Default::default(),
+            )
             .ok()?;
         Some(Self { dofs, multiplier, columns, scale, symbolic, values })
     }
@@ -166,7 +175,11 @@ impl System {
             if !left.is_finite() {
                 return None;
             }
-            if left < 0.5 * best.0 { idle = 0 } else { idle += 1 }
+            if left < 0.5 * best.0 {
+                idle = 0
+            } else {
+                idle += 1
+            }
             if left < best.0 {
                 best = (left, x.clone());
             }

@@ -35,6 +35,7 @@ pub(crate) struct Attached {
 /// A load along the straight line between two points of a run.
 #[derive(Debug, Clone, Copy)]
 pub(crate) struct Spread {
+    pub(crate) load: LoadId,
     pub(crate) from: PointId,
     pub(crate) to: PointId,
     /// Force per metre of run at `from` and at `to`; `None` when equilibrium does not fix it.
@@ -176,7 +177,7 @@ fn loads(
                     let (start, end) = ends;
                     [direction * (start * share), direction * (end * share)]
                 });
-                acting.spreads.push(Spread { from, to, ends });
+                acting.spreads.push(Spread { load: LoadId(index), from, to, ends });
             }
             LoadKind::Own { .. } => {}
         }

@@ -268,6 +268,17 @@ impl Graph {
         far.fold(0.0, f64::max)
     }
 
+    /// The vertex of a point on a run.
+    pub(crate) fn vertex_of(&self, point: PointId) -> Option<usize> {
+        self.known.get(&point).copied()
+    }
+
+    /// The point at a vertex.
+    pub(crate) fn point_of(&self, vertex: usize) -> Option<PointId> {
+        let mine = self.known.iter().filter(|(_, v)| **v == vertex).map(|(point, _)| *point);
+        mine.min()
+    }
+
     /// How many vertices there are.
     pub(crate) fn count(&self) -> usize {
         self.vertices.len()

@@ -238,11 +238,10 @@ fn of_body(
         });
         all.collect()
     };
-    let graph =
-        match acting.and_then(|acting| Graph::of(model, body, &acting)) {
-            Ok(graph) => graph,
-            Err(why) => return refused(why),
-        };
+    let graph = match acting.and_then(|acting| Graph::of(model, body, &acting)) {
+        Ok(graph) => graph,
+        Err(why) => return refused(why),
+    };
     if !graph.connected() {
         return refused(Refusal::Apart);
     }

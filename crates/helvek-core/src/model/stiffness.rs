@@ -137,9 +137,8 @@ impl Builder {
         match written? {
             Quantities::One(one) => Some(vec![self.rigidity(one, dimension, name, path)?; count]),
             Quantities::Each(each) if each.len() == count => {
-                let read = |(i, q): (usize, &Quantity)| {
-                    self.rigidity(q, dimension, name, &format!("{path}[{i}]"))
-                };
+                let read =
+                    |(i, q): (usize, &Quantity)| self.rigidity(q, dimension, name, &format!("{path}[{i}]"));
                 each.iter().enumerate().map(read).collect::<Vec<_>>().into_iter().collect()
             }
             Quantities::Each(each) => {
@@ -151,7 +150,13 @@ impl Builder {
     }
 
     /// `12000`, `"8 MN·m²"`, or `"2 EI"`, of which only the ratio is known.
-    fn rigidity(&mut self, written: &Quantity, dimension: Dimension, name: &str, path: &str) -> Option<Rigidity> {
+    fn rigidity(
+        &mut self,
+        written: &Quantity,
+        dimension: Dimension,
+        name: &str,
+        path: &str,
+    ) -> Option<Rigidity> {
         let word = if dimension == Dimension::FORCE { "EA" } else { "EI" };
         let times = match written {
             Quantity::Text(text) => text.trim().strip_suffix(word).map(str::trim),
@@ -265,7 +270,8 @@ impl Builder {
                 let own = material.and_then(|material| material.expansion);
                 let Some(expansion) = written.expansion.or(own) else {
                     let message = format!("{name} warms up, and how much longer that makes it is not known.");
-                    let cure = "Write expansion = 12e-6 (per kelvin) here, or give it a material that has one.";
+                    let cure =
+                        "Write expansion = 12e-6 (per kelvin) here, or give it a material that has one.";
                     self.sense(&path, message, cure);
                     break;
                 };
@@ -277,7 +283,8 @@ impl Builder {
                     // The left side becomes longer: the run bends to the right, as under a hogging moment.
                     (bends, Some(depth), Member::Body(_)) if depth > 0.0 => -expansion * bends / depth,
                     _ => {
-                        let message = format!("{name} warms up on one side, and how deep it is is not known.");
+                        let message =
+                            format!("{name} warms up on one side, and how deep it is is not known.");
                         let cure = "Write depth = \"200 mm\" here, or give it a section.";
                         self.sense(&path, message, cure);
                         0.0

@@ -1,8 +1,8 @@
 //! Words that stand for one of a few values, in one table each: for reading, and for naming what was expected.
 
 use super::{
-    Assume, BarKind, Bent, First, Heads, InsideBy, JointKind, Method, Per, PickedAxis, Reactions, Results, ShapeWord,
-    Side, SpaceKind, SupportKind, Truss, Turn, Vertical, Wheels,
+    Assume, BarKind, Bent, First, Heads, InsideBy, JointKind, Method, Per, PickedAxis, Reactions, Results,
+    ShapeWord, Side, SpaceKind, SupportKind, Truss, Turn, Vertical, Wheels,
 };
 
 /// A value that is written as one of a few words.

@@ -37,7 +37,17 @@ pub struct Support {
 impl Support {
     /// A support of this kind, everything else as it usually is.
     pub fn new(name: Option<String>, at: String, kind: SupportKind) -> Self {
-        Self { name, at, kind, on: None, normal: None, toward: None, one_way: None, friction: None, ground: Ground::default() }
+        Self {
+            name,
+            at,
+            kind,
+            on: None,
+            normal: None,
+            toward: None,
+            one_way: None,
+            friction: None,
+            ground: Ground::default(),
+        }
     }
 }
 

@@ -182,7 +182,13 @@ fn apply(model: &mut Model, cure: &Cure) {
         Cure::Change { support, to } => model.supports[support.index()].kind = *to,
         Cure::Add { at, on, kind } => {
             let name = format!("{}+", model.points[at.index()].name);
-            model.supports.push(Support { name, at: *at, on: *on, kind: *kind, yielding: Yielding::default() });
+            model.supports.push(Support {
+                name,
+                at: *at,
+                on: *on,
+                kind: *kind,
+                yielding: Yielding::default(),
+            });
         }
         Cure::Brace { ends, on } => {
             let name = format!("{}+", ends.map(|p| model.point_name(p).to_owned()).join("-"));

@@ -23,8 +23,7 @@ pub(super) fn limit(reader: &mut Reader, node: &Node, path: &str) -> Option<Limi
     };
     fields.finish(&[]);
     if !limit.says() {
-        let message =
-            "A limit needs what it limits: tension, compression, stress, shear, reaction, pin, factor or sag.";
+        let message = "A limit needs what it limits: tension, compression, stress, shear, reaction, pin, factor or sag.";
         reader.form(path, message, "Add tension = 20, or stress = \"160 MPa\".");
         return None;
     }

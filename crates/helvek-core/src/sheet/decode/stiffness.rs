@@ -75,7 +75,11 @@ pub(super) fn temperature(reader: &mut Reader, node: &Node, path: &str) -> Optio
     fields.finish(&[]);
     if change.is_none() && across.is_none() {
         let message = "What warms up needs by how much.";
-        reader.form(path, message, "Add change = 30 (kelvins), or across = 15 for one side more than the other.");
+        reader.form(
+            path,
+            message,
+            "Add change = 30 (kelvins), or across = 15 for one side more than the other.",
+        );
         return None;
     }
     Some(Temperature { of, change, across, depth, expansion, case })
