@@ -8,43 +8,50 @@ pub(super) struct Reduced {
     pub(super) free: Vec<usize>,
 }
 
-/// A coefficient below this times the largest of its row is nothing.
-const NOTHING: f64 = 1e-10;
+/// A coefficient has to be so large beside the largest of its row to be a pivot; when none is, a smaller one will do. Below the last it is nothing.
+const PIVOTS: [f64; 3] = [0.3, 0.01, 1e-10];
 
-/// Gauss and Jordan with the largest entry of each column as its pivot. Columns are taken in order, so that the free ones are the last possible.
+/// Gauss and Jordan. Columns are taken in order, those with small coefficients later, so that the free ones are the last that make good unknowns.
 /// `rows` have `columns` coefficients and a right-hand side.
 pub(super) fn reduced(mut rows: Vec<Vec<f64>>, columns: usize) -> Reduced {
+    let size = |row: &[f64]| row[..columns].iter().fold(0.0f64, |a, b| a.max(b.abs()));
     for row in &mut rows {
-        let size = row[..columns].iter().fold(0.0f64, |a, b| a.max(b.abs()));
+        let size = size(row);
         if size > 0.0 {
             row.iter_mut().for_each(|v| *v /= size);
         }
     }
-    let (mut pivots, mut free) = (Vec::new(), Vec::new());
-    let mut done = 0;
-    for column in 0..columns {
-        let best =
-            (done..rows.len()).max_by(|a, b| rows[*a][column].abs().total_cmp(&rows[*b][column].abs()));
-        let Some(best) = best.filter(|row| rows[*row][column].abs() > NOTHING) else {
-            free.push(column);
-            continue;
-        };
-        rows.swap(done, best);
-        let pivot = rows[done][column];
-        rows[done].iter_mut().for_each(|v| *v /= pivot);
-        let own = rows[done].clone();
-        for (_, row) in rows.iter_mut().enumerate().filter(|(i, _)| *i != done) {
-            let by = row[column];
-            if by != 0.0 {
-                row.iter_mut().zip(&own).for_each(|(v, o)| *v -= by * o);
-                row[column] = 0.0;
+    let mut pivots: Vec<usize> = Vec::new();
+    for (pass, least) in PIVOTS.into_iter().enumerate() {
+        for column in 0..columns {
+            if pivots.contains(&column) {
+                continue;
             }
+            let done = pivots.len();
+            let best =
+                (done..rows.len()).max_by(|a, b| rows[*a][column].abs().total_cmp(&rows[*b][column].abs()));
+            let good = |row: &usize| {
+                // What is left of a row by cancellation is no measure for itself.
+                let beside = if pass + 1 < PIVOTS.len() { size(&rows[*row]).max(PIVOTS[1]) } else { 1.0 };
+                rows[*row][column].abs() > least * beside
+            };
+            let Some(best) = best.filter(good) else { continue };
+            rows.swap(done, best);
+            let pivot = rows[done][column];
+            rows[done].iter_mut().for_each(|v| *v /= pivot);
+            let own = rows[done].clone();
+            for (_, row) in rows.iter_mut().enumerate().filter(|(i, _)| *i != done) {
+                let by = row[column];
+                if by != 0.0 {
+                    row.iter_mut().zip(&own).for_each(|(v, o)| *v -= by * o);
+                    row[column] = 0.0;
+                }
+            }
+            pivots.push(column);
         }
-        pivots.push(column);
-        done += 1;
     }
-    let pivots = pivots.into_iter().zip(rows).collect();
-    Reduced { pivots, free }
+    let free = (0..columns).filter(|column| !pivots.contains(column)).collect();
+    Reduced { pivots: pivots.into_iter().zip(rows).collect(), free }
 }
 
 /// The solution of a square system; `None` when it has none or many.
@@ -55,7 +62,9 @@ pub(super) fn solved(mut rows: Vec<Vec<f64>>, rhs: &[f64]) -> Option<Vec<f64>> {
     if !reduced.free.is_empty() {
         return None;
     }
-    Some(reduced.pivots.iter().map(|(_, row)| row[count]).collect())
+    let mut x = vec![0.0; count];
+    reduced.pivots.iter().for_each(|(column, row)| x[*column] = row[count]);
+    Some(x)
 }
 
 #[cfg(test)]

@@ -2,6 +2,8 @@
 
 #[allow(dead_code, reason = "not every test file grows structures")]
 pub mod assembly;
+#[allow(dead_code, reason = "not every test file grows frames")]
+pub mod frames;
 #[allow(dead_code, reason = "not every test file draws")]
 pub mod drawn;
 

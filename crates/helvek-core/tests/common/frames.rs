@@ -1,0 +1,161 @@
+//! Random rigid frames, written as sheets, and their displacements set up a second time as every textbook does: 6 × 6 matrices of elements, eliminated densely.
+
+use super::assembly::Dice;
+use std::fmt::Write;
+
+/// A frame of one body. Loads act at nodes; each member may carry a uniform load down per length.
+#[derive(Debug, Clone, Default)]
+pub struct Framed {
+    pub nodes: Vec<(f64, f64)>,
+    /// (from, to, EI, EA, load down per length)
+    pub members: Vec<(usize, usize, f64, f64, f64)>,
+    /// (node, fixed)
+    pub feet: Vec<(usize, bool)>,
+    /// (node, x, y)
+    pub forces: Vec<(usize, f64, f64)>,
+}
+
+impl Framed {
+    /// Storeys on bays, every node a little out of place when `crooked`.
+    pub fn grown(seed: u64, most: (usize, usize), crooked: bool) -> Self {
+        let mut dice = Dice(seed);
+        let (bays, storeys) = (1 + dice.below(most.0), 1 + dice.below(most.1));
+        let mut made = Self::default();
+        let widths: Vec<f64> = (0..bays).map(|_| dice.between(3.0, 7.0)).collect();
+        let heights: Vec<f64> = (0..storeys).map(|_| dice.between(2.5, 5.0)).collect();
+        let off = |dice: &mut Dice| if crooked { dice.between(-0.4, 0.4) } else { 0.0 };
+        for storey in 0..=storeys {
+            for bay in 0..=bays {
+                let x: f64 = widths[..bay].iter().sum();
+                let y: f64 = heights[..storey].iter().sum();
+                made.nodes.push((x + off(&mut dice), y + off(&mut dice)));
+            }
+        }
+        let at = |storey: usize, bay: usize| storey * (bays + 1) + bay;
+        for storey in 0..storeys {
+            for bay in 0..=bays {
+                let ei = dice.between(5.0, 20.0) * 1e3;
+                made.members.push((at(storey, bay), at(storey + 1, bay), ei, 40.0 * ei, 0.0));
+            }
+            for bay in 0..bays {
+                let (ei, q) = (dice.between(5.0, 40.0) * 1e3, dice.between(0.0, 12.0));
+                let (mut from, to) = (at(storey + 1, bay), at(storey + 1, bay + 1));
+                if dice.below(2) == 0 {
+                    // A force inside the beam: a node of its own on the straight line.
+                    let (a, b, t) = (made.nodes[from], made.nodes[to], dice.between(0.2, 0.8));
+                    made.nodes.push((a.0 + (b.0 - a.0) * t, a.1 + (b.1 - a.1) * t));
+                    let inner = made.nodes.len() - 1;
+                    made.members.push((from, inner, ei, 40.0 * ei, q));
+                    made.forces.push((inner, dice.between(-5.0, 5.0), dice.between(-30.0, 0.0)));
+                    from = inner;
+                }
+                made.members.push((from, to, ei, 40.0 * ei, q));
+            }
+            made.forces.push((at(storey + 1, 0), dice.between(1.0, 9.0), 0.0));
+        }
+        made.feet = (0..=bays).map(|bay| (bay, dice.below(2) == 0)).collect();
+        made
+    }
+
+    /// The sheet; with or without EA.
+    pub fn written(&self, axial: bool) -> String {
+        let mut out = String::from("supports = [\n");
+        for (node, fixed) in &self.feet {
+            let kind = if *fixed { "fixed" } else { "pin" };
+            writeln!(out, "{{ at = \"N{node}\", kind = \"{kind}\" }},").unwrap();
+        }
+        out.push_str("]\nloads = [\n");
+        for (node, x, y) in &self.forces {
+            writeln!(out, "{{ kind = \"force\", on = \"frame\", at = \"N{node}\", components = [{x}, {y}] }},").unwrap();
+        }
+        for (a, b, _, _, q) in self.members.iter().filter(|m| m.4 != 0.0) {
+            writeln!(out, "{{ kind = \"distributed\", on = \"frame\", from = \"N{a}\", to = \"N{b}\", start = {q}, direction = \"down\" }},").unwrap();
+        }
+        out.push_str("]\n[points]\n");
+        for (i, (x, y)) in self.nodes.iter().enumerate() {
+            writeln!(out, "N{i} = [{x:?}, {y:?}]").unwrap();
+        }
+        let runs: Vec<_> = self.members.iter().map(|(a, b, ..)| format!("[\"N{a}\", \"N{b}\"]")).collect();
+        let list = |of: &dyn Fn(&(usize, usize, f64, f64, f64)) -> f64| {
+            self.members.iter().map(|m| format!("{:?}", of(m))).collect::<Vec<_>>().join(", ")
+        };
+        let ea = if axial { format!(", EA = [{}]", list(&|m| m.3)) } else { String::new() };
+        writeln!(out, "[bodies]\nframe = {{ runs = [{}], EI = [{}]{ea} }}", runs.join(", "), list(&|m| m.2)).unwrap();
+        out
+    }
+
+    /// x, y and turn of every node.
+    pub fn displacements(&self) -> Vec<[f64; 3]> {
+        let size = 3 * self.nodes.len();
+        let mut k = vec![vec![0.0; size]; size];
+        let mut p = vec![0.0; size];
+        for (a, b, ei, ea, q) in &self.members {
+            let (from, to) = (self.nodes[*a], self.nodes[*b]);
+            let (dx, dy) = (to.0 - from.0, to.1 - from.1);
+            let l = dx.hypot(dy);
+            let (c, s) = (dx / l, dy / l);
+            let (e, f, g, h) = (ea / l, 12.0 * ei / l.powi(3), 6.0 * ei / l.powi(2), ei / l);
+            let own = [
+                [e, 0.0, 0.0, -e, 0.0, 0.0],
+                [0.0, f, g, 0.0, -f, g],
+                [0.0, g, 4.0 * h, 0.0, -g, 2.0 * h],
+                [-e, 0.0, 0.0, e, 0.0, 0.0],
+                [0.0, -f, -g, 0.0, f, -g],
+                [0.0, g, 2.0 * h, 0.0, -g, 4.0 * h],
+            ];
+            let mut turn = [[0.0; 6]; 6];
+            for o in [0, 3] {
+                (turn[o][o], turn[o][o + 1]) = (c, s);
+                (turn[o + 1][o], turn[o + 1][o + 1]) = (-s, c);
+                turn[o + 2][o + 2] = 1.0;
+            }
+            let dofs: Vec<usize> = (0..3).map(|i| 3 * a + i).chain((0..3).map(|i| 3 * b + i)).collect();
+            for i in 0..6 {
+                for j in 0..6 {
+                    let mut sum = 0.0;
+                    for m in 0..6 {
+                        for n in 0..6 {
+                            sum += turn[m][i] * own[m][n] * turn[n][j];
+                        }
+                    }
+                    k[dofs[i]][dofs[j]] += sum;
+                }
+            }
+            // A load q down: along −q s, across −q c.
+            let (along, across) = (-q * s, -q * c);
+            let ends = [along * l / 2.0, across * l / 2.0, across * l * l / 12.0];
+            let local = [ends[0], ends[1], ends[2], ends[0], ends[1], -ends[2]];
+            for i in 0..6 {
+                p[dofs[i]] += (0..6).map(|m| turn[m][i] * local[m]).sum::<f64>();
+            }
+        }
+        for (node, x, y) in &self.forces {
+            p[3 * node] += x;
+            p[3 * node + 1] += y;
+        }
+        for (node, fixed) in &self.feet {
+            for i in 0..if *fixed { 3 } else { 2 } {
+                let dof = 3 * node + i;
+                (0..size).for_each(|j| (k[dof][j], k[j][dof]) = (0.0, 0.0));
+                (k[dof][dof], p[dof]) = (1.0, 0.0);
+            }
+        }
+        // It is positive definite: no pivots are needed.
+        for i in 0..size {
+            for j in i + 1..size {
+                let by = k[j][i] / k[i][i];
+                if by != 0.0 {
+                    for m in i..size {
+                        k[j][m] -= by * k[i][m];
+                    }
+                    p[j] -= by * p[i];
+                }
+            }
+        }
+        for i in (0..size).rev() {
+            let sum: f64 = (i + 1..size).map(|j| k[i][j] * p[j]).sum();
+            p[i] = (p[i] - sum) / k[i][i];
+        }
+        p.chunks(3).map(|c| [c[0], c[1], c[2]]).collect()
+    }
+}
