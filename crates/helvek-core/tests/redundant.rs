@@ -38,7 +38,8 @@ fn all_methods_agree_with_stiffness() {
             let mine = hand.distribution.ends.iter().zip(&hand.distribution.tables[0].sums);
             let mine = mine.filter(|(end, _)| hand.frame.joint(**end) == joint);
             let turns = hand.frame.ends().into_iter().any(|end| {
-                hand.frame.joint(end) == joint && hand.frame.members[end.member].kinds[end.end] == EndKind::Rigid
+                hand.frame.joint(end) == joint
+                    && hand.frame.members[end.member].kinds[end.end] == EndKind::Rigid
             });
             let sum: f64 = mine.map(|(_, m)| m).sum();
             assert!(!turns || sum.abs() < 1e-6, "seed {seed}: {sum}");
@@ -92,7 +93,12 @@ fn a_table_as_on_paper() {
 fn stopping_early_is_seen_as_such() {
     let frame = Framed::grown(4, (2, 2), false);
     let hand = by_hand(&format!("conventions = {{ decimals = 6, rounds = 1 }}\n{}", frame.written(false)));
-    assert!(hand.distribution.tables.iter().all(|table| table.rounds.len() == 1 && table.rounds[0].carried.is_empty()));
+    assert!(
+        hand.distribution
+            .tables
+            .iter()
+            .all(|table| table.rounds.len() == 1 && table.rounds[0].carried.is_empty())
+    );
     assert!(hand.compared.rounds.size > 1e3 * hand.compared.rounding.size);
     // With all props holding it is another structure.
     assert!(hand.compared.sway.unwrap().size > 0.0);
@@ -135,13 +141,16 @@ conventions = { decimals = 5 }
 #[test]
 fn what_hand_methods_cannot_do_is_said() {
     let why = |text: &str| solved(text).by_hand().unwrap().unwrap_err();
-    let spring = TWO_SPANS.replace(r#"{ at = "C", kind = "roller" }"#, r#"{ at = "C", kind = "roller", spring = 900 }"#);
+    let spring = TWO_SPANS
+        .replace(r#"{ at = "C", kind = "roller" }"#, r#"{ at = "C", kind = "roller", spring = 900 }"#);
     let spring = spring.replace("\"EI\"", "1000").replace("\"1.5 EI\"", "1500");
     assert_eq!(why(&spring), Inapplicable::Spring("C".into()));
     let rigid = TWO_SPANS.replace(", EI = \"1.5 EI\"", "");
     assert_eq!(why(&rigid), Inapplicable::NoBending(vec!["right".into()]));
     // Nothing is redundant here.
-    assert!(solved(&TWO_SPANS.replace("\"fixed\"", "\"pin\"").replace("\"weld\"", "\"pin\"")).by_hand().is_none());
+    assert!(
+        solved(&TWO_SPANS.replace("\"fixed\"", "\"pin\"").replace("\"weld\"", "\"pin\"")).by_hand().is_none()
+    );
 }
 
 #[test]

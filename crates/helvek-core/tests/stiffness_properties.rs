@@ -22,7 +22,10 @@ fn displacements_agree_with_the_matrices_of_elements() {
         let largest = expected.iter().flatten().fold(0.0f64, |a, b| a.max(b.abs()));
         for (node, expected) in expected.iter().enumerate() {
             for (got, expected) in moved(&answers, &format!("N{node}")).iter().zip(expected) {
-                assert!((got - expected).abs() <= 1e-8 * largest, "seed {seed}, N{node}: {got} for {expected}");
+                assert!(
+                    (got - expected).abs() <= 1e-8 * largest,
+                    "seed {seed}, N{node}: {got} for {expected}"
+                );
             }
         }
         let stiffness = answers.stiffness.unwrap();

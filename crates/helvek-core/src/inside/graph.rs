@@ -120,8 +120,9 @@ impl Graph {
                 None => sum.open += 1,
             }
         }
+        let slack = tolerance::GEOMETRY * graph.size();
         for spread in &acting.spreads {
-            graph.spread(model, spread)?;
+            graph.spread(model, spread, slack)?;
         }
         Ok(graph)
     }
@@ -230,7 +231,7 @@ impl Graph {
         vertex
     }
 
-    fn spread(&mut self, model: &Model, spread: &Spread) -> Result<(), Refusal> {
+    fn spread(&mut self, model: &Model, spread: &Spread, slack: f64) -> Result<(), Refusal> {
         let station = |stretch: &Stretch, p: PointId| {
             stretch.points.iter().find(|(point, _)| *point == p).map(|(_, station)| *station)
         };
@@ -243,7 +244,6 @@ impl Graph {
             let name = |p: PointId| model.point_name(p).to_owned();
             return Err(Refusal::LoadOffRuns(name(spread.from), name(spread.to)));
         };
-        let slack = tolerance::GEOMETRY * self.size();
         let (low, high) = (a.min(b), a.max(b));
         for index in edges {
             let edge = &mut self.edges[index];

@@ -343,14 +343,10 @@ impl Model {
 
     /// The points of a body, each once, in the order of its runs, then those that ride along.
     pub fn points_of(&self, body: BodyId) -> Vec<PointId> {
-        let mut points = Vec::new();
         let body = &self.bodies[body.0];
-        for point in body.runs.iter().flat_map(|run| &run.points).chain(&body.riding) {
-            if !points.contains(point) {
-                points.push(*point);
-            }
-        }
-        points
+        let all = body.runs.iter().flat_map(|run| &run.points).chain(&body.riding);
+        let mut met = std::collections::HashSet::new();
+        all.copied().filter(|point| met.insert(*point)).collect()
     }
 
     /// The unit direction of the member of `body` at `point`, first point to last; `None` where there is no run, and at a corner.

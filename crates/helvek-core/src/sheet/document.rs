@@ -129,9 +129,7 @@ pub fn read(text: &str, syntax: Syntax) -> Document {
         }
         collect(&root, String::new(), &mut positions);
     }
-    let places = Lines::new(text);
-    let positions =
-        positions.into_iter().map(|(path, offset)| (path, places.position(text, offset))).collect();
+    let positions = Lines::new(text).positions(text, positions);
     document(decoded, reader, positions)
 }
 
@@ -170,9 +168,20 @@ impl Lines {
         Self(std::iter::once(0).chain(text.match_indices('\n').map(|(i, _)| i + 1)).collect())
     }
 
-    fn position(&self, text: &str, offset: usize) -> Position {
-        let line = self.0.partition_point(|&start| start <= offset).max(1);
-        let within = Position::of(&text[self.0[line - 1]..], offset - self.0[line - 1]);
-        Position { line: u32::try_from(line).unwrap_or(u32::MAX), column: within.column }
+    /// In the order of the text, so that each only counts from the one before it, however long a line is.
+    fn positions(&self, text: &str, of: HashMap<String, usize>) -> HashMap<String, Position> {
+        let mut of: Vec<(String, usize)> = of.into_iter().collect();
+        of.sort_unstable_by_key(|(_, offset)| *offset);
+        let mut last = (0, 0, 1);
+        let place = |(path, offset): (String, usize)| {
+            let offset = (0..=offset.min(text.len())).rev().find(|i| text.is_char_boundary(*i)).unwrap_or(0);
+            let line = self.0.partition_point(|&start| start <= offset).max(1);
+            let (at, column) = if last.0 == line { (last.1, last.2) } else { (self.0[line - 1], 1) };
+            let column = column + text[at..offset].chars().count();
+            last = (line, offset, column);
+            let count = |n: usize| u32::try_from(n).unwrap_or(u32::MAX);
+            (path, Position { line: count(line), column: count(column) })
+        };
+        of.into_iter().map(place).collect()
     }
 }

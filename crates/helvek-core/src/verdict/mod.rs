@@ -150,7 +150,7 @@ impl System {
         }
         let (mobility, motions) = self.mobility(equilibrium, &spectrum);
         let motion = if holds {
-            (mobility > 0).then(|| Motion::of(equilibrium, &motions[0]))
+            motions.first().filter(|_| mobility > 0).map(|motion| Motion::of(equilibrium, motion))
         } else {
             Some(Motion::of(equilibrium, &driven))
         };

@@ -58,7 +58,9 @@ impl Spectrum {
         {
             return sound;
         }
-        if rows.max(count) <= DENSE {
+        // A few rigid bodies on many supports are narrow.
+        let narrow = rows.max(count) <= 4 * DENSE && rows * count <= DENSE * DENSE;
+        if rows.max(count) <= DENSE || narrow {
             dense::decompose(rows, columns)
         } else {
             sparse::regularised(rows, columns)

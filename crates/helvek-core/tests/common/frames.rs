@@ -66,7 +66,11 @@ impl Framed {
         }
         out.push_str("]\nloads = [\n");
         for (node, x, y) in &self.forces {
-            writeln!(out, "{{ kind = \"force\", on = \"frame\", at = \"N{node}\", components = [{x}, {y}] }},").unwrap();
+            writeln!(
+                out,
+                "{{ kind = \"force\", on = \"frame\", at = \"N{node}\", components = [{x}, {y}] }},"
+            )
+            .unwrap();
         }
         for (a, b, _, _, q) in self.members.iter().filter(|m| m.4 != 0.0) {
             writeln!(out, "{{ kind = \"distributed\", on = \"frame\", from = \"N{a}\", to = \"N{b}\", start = {q}, direction = \"down\" }},").unwrap();
@@ -80,7 +84,8 @@ impl Framed {
             self.members.iter().map(|m| format!("{:?}", of(m))).collect::<Vec<_>>().join(", ")
         };
         let ea = if axial { format!(", EA = [{}]", list(&|m| m.3)) } else { String::new() };
-        writeln!(out, "[bodies]\nframe = {{ runs = [{}], EI = [{}]{ea} }}", runs.join(", "), list(&|m| m.2)).unwrap();
+        writeln!(out, "[bodies]\nframe = {{ runs = [{}], EI = [{}]{ea} }}", runs.join(", "), list(&|m| m.2))
+            .unwrap();
         out
     }
 

@@ -2,10 +2,10 @@
 
 #[allow(dead_code, reason = "not every test file grows structures")]
 pub mod assembly;
-#[allow(dead_code, reason = "not every test file grows frames")]
-pub mod frames;
 #[allow(dead_code, reason = "not every test file draws")]
 pub mod drawn;
+#[allow(dead_code, reason = "not every test file grows frames")]
+pub mod frames;
 
 use helvek_core::answers::Answers;
 use helvek_core::model;
