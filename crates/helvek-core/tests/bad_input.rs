@@ -222,11 +222,12 @@ ropes = { r = { path = [{ body = "left", at = "A" }, { over = "P", turn = "cw" }
         "ropes.r.path[1]",
         &["from the pulley P to the pulley Q", "the other way"],
     ),
+    (r#"limits = [{ sag = "3 mm" }]"#, "limits[0].sag", &["not a limit on sag", "L/300"]),
+    (r#"limits = [{ sag = -300 }]"#, "limits[0].sag", &["positive"]),
 ];
 
 /// Parts of the format that this version names as not yet solved.
 const NOT_YET: &[(&str, &str)] = &[
-    (r#"limits = [{ stress = 160, sag = "L/300" }]"#, "limits[0].sag"),
     (r#"space = "space""#, "space"),
     (r#"vertical = "z""#, "vertical"),
     (r#"joints = [{ at = "A", kind = "ball", of = ["beam", "other"] }]"#, "joints[0].kind"),

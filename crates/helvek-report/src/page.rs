@@ -7,6 +7,7 @@ use crate::inside::InsideLine;
 use crate::judge::{PageJudgement, judged_headline, page_judgement};
 use crate::moving::{PageTrain, TrainLine};
 use crate::step::Wording;
+use crate::stiff::{PageStiff, page_stiff, stiff_headline};
 use helvek_core::answers::Answers;
 use helvek_core::equilibrium::PartOf;
 use helvek_core::next::{Ready, Yields};
@@ -47,6 +48,10 @@ pub struct Page {
     pub trains: Vec<PageTrain>,
     /// What a train does to N, V and M at a place, where that was wanted: see [`influence_lines`](crate::moving::influence_lines).
     pub influence: Vec<TrainLine>,
+    /// What stiffness says, and the methods by hand, where the sheet says how stiff anything is.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub stiff: Option<PageStiff>,
     /// What has limits, ranked: only where that was wanted, see [`page_judgement`].
     #[serde(skip_serializing_if = "Option::is_none")]
     #[schemars(default)]
@@ -273,7 +278,11 @@ impl Page {
     /// see [`next`], [`table`] and [`inside_lines`].
     pub fn with(solved: &Solved, answers: &Answers) -> Self {
         let wording = Wording { solved, answers, values: solved.full_values() };
-        let headlines = wording.headlines();
+        let mut headlines = wording.headlines();
+        let stiff = page_stiff(solved);
+        if let Some(work) = stiff.as_ref().and_then(stiff_headline) {
+            headlines.work = work;
+        }
         let closes =
             (!solved.working.steps.is_empty()).then(|| format!("the arithmetic {}", headlines.check));
         Self {
@@ -295,6 +304,7 @@ impl Page {
             ranges: wording.ranges(),
             trains: wording.trains(),
             influence: Vec::new(),
+            stiff,
             judgement: None,
             limits: wording.limits(),
             asked: wording.asked(),

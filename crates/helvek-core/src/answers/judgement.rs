@@ -145,6 +145,7 @@ pub(super) fn by_word(subject: Subject) -> &'static str {
         Subject::Buckling(_) => "buckling",
         Subject::Shear(_) => "shear",
         Subject::Torsion(_) => "torsion",
+        Subject::Sag { .. } => "sag",
         Subject::Reaction(_) => "reaction",
         Subject::Joint(_) => "joint",
         Subject::PinShear { .. } => "pin-shear",
@@ -170,6 +171,7 @@ fn why_word(why: Why) -> &'static str {
         Why::LeftOver => "left-over",
         Why::NoSize => "no-size",
         Why::NoReaction => "no-reaction-limit",
+        Why::NoShape => "no-shape",
         Why::NotFixed => "not-fixed",
         Why::Moving => "moving",
     }
@@ -211,6 +213,7 @@ impl Solved {
             | Subject::Buckling(_)
             | Subject::Reaction(_)
             | Subject::Joint(_) => &self.model.units.force,
+            Subject::Sag { .. } => &self.model.units.section,
             _ => &self.model.units.stress,
         }
     }

@@ -104,7 +104,7 @@ fn plate(text: &str) -> Outcome<Plate> {
 }
 
 /// Sorts of limit as they are typed.
-const SORTS: [&str; 5] = ["stress", "shear", "reaction", "pin", "factor"];
+const SORTS: [&str; 6] = ["stress", "shear", "sag", "reaction", "pin", "factor"];
 
 /// Limits stresses, reactions, pins or factors of what is named, or of all; taken away where nothing is typed.
 pub(super) fn most(sheet: &mut Sheet, sort: Option<&str>, of: Option<&str>, most: Option<&str>) -> Outcome {
@@ -117,6 +117,16 @@ pub(super) fn most(sheet: &mut Sheet, sort: Option<&str>, of: Option<&str>, most
     if sort == "factor" {
         let factor = filled(most).map(number).transpose()?;
         set(sheet, &of, |limit| limit.factor = factor);
+        return Ok(());
+    }
+    if sort == "sag" {
+        let part = filled(most).map(|text| {
+            let text = text.trim();
+            let part = text.strip_prefix(['L', 'l']).and_then(|rest| rest.trim_start().strip_prefix('/'));
+            number(part.unwrap_or(text).trim())
+        });
+        let part = part.transpose()?;
+        set(sheet, &of, |limit| limit.sag = part);
         return Ok(());
     }
     let dimension = if matches!(sort, "stress" | "shear") { Dimension::STRESS } else { Dimension::FORCE };
@@ -153,7 +163,7 @@ fn known(sheet: &Sheet, sort: &str) -> Vec<String> {
     let pins = || sheet.pins.iter().map(|pin| pin.at.clone());
     match sort {
         "stress" => bodies().chain(model::bar_names(sheet)).collect(),
-        "shear" => bodies().collect(),
+        "shear" | "sag" => bodies().collect(),
         "reaction" => model::support_names(sheet),
         "pin" => model::joint_names(sheet),
         "factor" => bodies().chain(model::bar_names(sheet)).chain(pins()).collect(),
@@ -236,11 +246,12 @@ fn merge(own: &mut Limit, other: &Limit) {
     take(&mut own.reaction, &other.reaction);
     take(&mut own.pin, &other.pin);
     own.factor = own.factor.or(other.factor);
+    own.sag = own.sag.or(other.sag);
 }
 
 /// Names of things that are called otherwise after an edit: by their rows, where as many are there as before.
 pub(super) fn follow(before: &Sheet, sheet: &mut Sheet) {
-    if sheet.limits.is_empty() && sheet.pins.is_empty() {
+    if sheet.limits.is_empty() && sheet.pins.is_empty() && sheet.temperature.is_empty() {
         return;
     }
     let sorts: [fn(&Sheet) -> Vec<String>; 6] = [
@@ -262,7 +273,8 @@ pub(super) fn follow(before: &Sheet, sheet: &mut Sheet) {
         .pins
         .iter_mut()
         .flat_map(|pin| std::iter::once(&mut pin.at).chain(pin.plates.iter_mut().map(|plate| &mut plate.of)));
-    for name in plates.chain(sheet.limits.iter_mut().flat_map(|limit| &mut limit.of)) {
+    let limits = sheet.limits.iter_mut().flat_map(|limit| &mut limit.of);
+    for name in plates.chain(limits).chain(sheet.temperature.iter_mut().flat_map(|warm| &mut warm.of)) {
         if let Some((_, new)) = moved.iter().find(|(old, _)| old == name) {
             new.clone_into(name);
         }
@@ -283,6 +295,13 @@ fn owners(sheet: &Sheet) -> Vec<String> {
 
 /// What was said of things that are gone is forgotten: plates, pins, limits. A name that never was there stays, to be told as wrong.
 pub(super) fn forget_gone(before: &Sheet, sheet: &mut Sheet) {
+    let warmed = |sheet: &Sheet| known(sheet, "stress");
+    let (were, are) = (warmed(before), warmed(sheet));
+    sheet.temperature.retain_mut(|warm| {
+        let of_all = warm.of.is_empty();
+        warm.of.retain(|name| are.contains(name) || !were.contains(name));
+        of_all || !warm.of.is_empty()
+    });
     if sheet.pins.is_empty() && sheet.limits.is_empty() {
         return;
     }
@@ -305,6 +324,7 @@ pub(super) fn forget_gone(before: &Sheet, sheet: &mut Sheet) {
         let of_all = limit.of.is_empty();
         let says = [
             ("stress", limit.stress.is_some()),
+            ("sag", limit.sag.is_some()),
             ("shear", limit.shear.is_some()),
             ("reaction", limit.reaction.is_some()),
             ("pin", limit.pin.is_some()),

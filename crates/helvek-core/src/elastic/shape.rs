@@ -139,16 +139,39 @@ impl Shape {
         self.held.windows(2).map(|pair| self.sag(pair[0], pair[1])).collect()
     }
 
+    /// How far a place goes from the line with which the sag of this span is measured.
+    pub fn off(&self, span: usize, station: f64) -> Option<f64> {
+        let [first, last] = [*self.held.get(span)?, *self.held.get(span + 1)?];
+        let (base, slope) = self.line(first, last);
+        Some(self.moves(station)[1] - base - slope * (station - first.station))
+    }
+
+    /// A sum of two shapes of one stretch.
+    pub fn blended(shapes: [&Self; 2], weights: [f64; 2]) -> Self {
+        let mut sum = shapes[0].clone();
+        for (bend, other) in sum.bends.iter_mut().zip(&shapes[1].bends) {
+            let mix = |a: f64, b: f64| weights[0] * a + weights[1] * b;
+            bend.across = std::array::from_fn(|k| mix(bend.across[k], other.across[k]));
+            bend.along = std::array::from_fn(|k| mix(bend.along[k], other.along[k]));
+        }
+        sum
+    }
+
+    /// Where the line begins with which the sag of a span is measured, and how steep it is.
+    fn line(&self, first: Held, last: Held) -> (f64, f64) {
+        let [a, b] = [first, last].map(|held| self.moves(held.station)[1]);
+        match (first.free, last.free) {
+            (true, false) => (b, 0.0),
+            (false, true) => (a, 0.0),
+            _ => (a, (b - a) / (last.station - first.station)),
+        }
+    }
+
     fn sag(&self, first: Held, last: Held) -> Sag {
         let span = [first.station, last.station];
         let length = span[1] - span[0];
-        let [a, b] = span.map(|station| self.moves(station)[1]);
         let overhang = first.free != last.free;
-        let (base, slope) = match (first.free, last.free) {
-            (true, false) => (b, 0.0),
-            (false, true) => (a, 0.0),
-            _ => (a, (b - a) / length),
-        };
+        let (base, slope) = self.line(first, last);
         let mut sag = Sag { span, station: span[0], value: 0.0, overhang };
         for bend in self.bends.iter().filter(|bend| bend.end > span[0] && bend.start < span[1]) {
             let mut off = bend.across;

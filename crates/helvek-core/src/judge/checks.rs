@@ -18,7 +18,7 @@ impl Solved {
             let subject = match stated.what {
                 Limited::Reaction(id) => Subject::Reaction(id),
                 Limited::Joint(id) => Subject::Joint(id),
-                Limited::Stress(_) | Limited::Shear(_) => continue,
+                Limited::Sag(_) | Limited::Stress(_) | Limited::Shear(_) => continue,
             };
             checks.push(Check { subject, most: stated.most, by: By::Limit });
         }
@@ -84,6 +84,15 @@ impl Solved {
     fn of_stretches(&self, checks: &mut Vec<Check>) {
         for (row, inside) in self.inside().iter().enumerate() {
             let body = &self.model.bodies[inside.body.index()];
+            if let Some(part) = self.stated(Limited::Sag(inside.body)) {
+                let shape = self.elastic().and_then(|elastic| elastic.shapes.get(row));
+                let spans = shape.map(|shape| shape.sags()).unwrap_or_default();
+                checks.extend(spans.iter().enumerate().map(|(span, sag)| Check {
+                    subject: Subject::Sag { row, span },
+                    most: part * sag.length(),
+                    by: By::Limit,
+                }));
+            }
             if body.profile.is_none() || inside.diagram.is_err() {
                 continue;
             }

@@ -2,6 +2,7 @@
 
 use super::Subject;
 use super::plates::{OnPin, SizedPin};
+use crate::elastic::Shape;
 use crate::equilibrium::ColumnOf;
 use crate::geometry::Vector;
 use crate::inside::{Diagram, Extreme, Inner, Poly, Side};
@@ -124,6 +125,14 @@ impl Solved {
     ) -> Option<Active> {
         let row = match subject {
             Subject::Normal(row) | Subject::Shear(row) => row,
+            Subject::Sag { row, span } => {
+                let shapes = states.map(|state| state.solved.shape(row));
+                let sag = Shape::blended([shapes[0]?, shapes[1]?], weights).sags().into_iter().nth(span)?;
+                let parts = shapes.map(|shape| shape.and_then(|s| s.off(span, sag.station)).map(Linear::Either));
+                let (station, value) = (sag.station, sag.value);
+                let place = Some(Extreme { station, side: Side::Before, value });
+                return Some(Active { parts: [parts[0]?, parts[1]?], place });
+            }
             _ => {
                 let [first, second] = states.map(|state| self.linear(state, subject, sizes));
                 return Some(Active { parts: [first?, second?], place: None });
@@ -145,6 +154,12 @@ impl Solved {
             }
         }
         largest.map(|(_, active)| active)
+    }
+
+    /// The deflected shape of a stretch, where it is known.
+    fn shape(&self, row: usize) -> Option<&Shape> {
+        let elastic = self.elastic().filter(|elastic| !elastic.relative && !elastic.loose)?;
+        elastic.shapes.get(row)
     }
 
     /// Of what is one number or one vector.
@@ -180,7 +195,7 @@ impl Solved {
                 let both = 2.0 * written.thickness * beside;
                 Linear::Vector(on_pin(pin)?.plates[plate] * (1.0 / both))
             }
-            Subject::Normal(_) | Subject::Shear(_) => return None,
+            Subject::Normal(_) | Subject::Shear(_) | Subject::Sag { .. } => return None,
         })
     }
 

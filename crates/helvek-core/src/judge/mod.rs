@@ -39,6 +39,13 @@ pub enum Subject {
     Shear(usize),
     /// The shear stress at the surface of a twisted body, Pa.
     Torsion(BodyId),
+    /// How far a span of a stretch sags, m.
+    Sag {
+        /// The row of [`Solved::inside`].
+        row: usize,
+        /// Among its spans.
+        span: usize,
+    },
     /// The force of a support, N.
     Reaction(SupportId),
     /// The force of a joint, N.

@@ -41,6 +41,8 @@ pub enum Why {
     NoSize,
     /// No limit is stated on the force of a support.
     NoReaction,
+    /// A limit on its sag, but how stiff it is, or where it goes, is not known.
+    NoShape,
     /// Equilibrium does not fix it.
     NotFixed,
     /// A train of forces that travels: it is judged where it stands drawn, which is nowhere.
@@ -82,7 +84,8 @@ impl Solved {
         self.of_stretches_unseen(&mut list);
         self.of_places(&mut list);
         pins.iter().for_each(|sized| self.of_plates(sized, &mut list));
-        unfixed.iter().for_each(|subject| list.add(Why::NotFixed, &self.subject_of(*subject)));
+        let open = unfixed.iter().filter(|subject| !matches!(subject, Subject::Sag { .. }));
+        open.for_each(|subject| list.add(Why::NotFixed, &self.subject_of(*subject)));
         model.trains.iter().for_each(|train| list.add(Why::Moving, &train.name));
         list.0
     }
@@ -93,6 +96,12 @@ impl Solved {
 
     fn of_body(&self, id: BodyId, list: &mut Collected) {
         let body = &self.model.bodies[id.index()];
+        let known = self.elastic().is_some_and(|elastic| {
+            !elastic.relative && !elastic.loose && !elastic.carried[id.index()].is_empty()
+        });
+        if self.is_stated(Limited::Sag(id)) && !known {
+            list.add(Why::NoShape, &body.name);
+        }
         let Some(profile) = body.profile.map(|row| &self.model.profiles[row]) else {
             return list.add(Why::NoSection, &body.name);
         };
@@ -179,7 +188,7 @@ impl Solved {
             | Subject::Compression(id)
             | Subject::BarStress(id)
             | Subject::Buckling(id) => model.bars[id.index()].name.clone(),
-            Subject::Normal(row) | Subject::Shear(row) => {
+            Subject::Normal(row) | Subject::Shear(row) | Subject::Sag { row, .. } => {
                 model.bodies[self.inside()[row].body.index()].name.clone()
             }
             Subject::Torsion(id) => model.bodies[id.index()].name.clone(),

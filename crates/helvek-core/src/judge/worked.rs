@@ -100,6 +100,15 @@ pub enum Worked {
         /// m
         diameter: f64,
     },
+    /// L/v
+    Sag {
+        /// How far it sags, m.
+        sag: f64,
+        /// The span; of an overhang twice its length.
+        length: f64,
+        /// One end is free.
+        overhang: bool,
+    },
     /// A force by itself, N.
     Force(f64),
 }
@@ -144,6 +153,10 @@ impl Solved {
                 let (level, ratio) = p.most_sheared();
                 let width = p.width(level);
                 Worked::Shear { v, first_moment: ratio * width, inertia: p.i_z, width, level }
+            }
+            Subject::Sag { row, span } => {
+                let sag = state.elastic()?.shapes.get(row)?.sags().into_iter().nth(span)?;
+                Worked::Sag { sag: judged.demand, length: sag.length(), overhang: sag.overhang }
             }
             Subject::BarStress(id) => {
                 let area = model.profiles[model.bars[id.index()].profile?].section.properties.area;

@@ -26,6 +26,8 @@ pub enum Limited {
     Reaction(SupportId),
     /// The force that a joint transmits between two bodies.
     Joint(JointId),
+    /// How many times its sag has to go into each of its spans.
+    Sag(BodyId),
 }
 
 /// A limit with the thing that it limits.
@@ -33,7 +35,7 @@ pub enum Limited {
 pub struct Stated {
     /// What.
     pub what: Limited,
-    /// Pa or N.
+    /// Pa or N; of a sag the part of the span.
     pub most: f64,
 }
 
@@ -72,6 +74,15 @@ impl Builder {
         let read = |this: &mut Self, q: &Quantity, path: &str| this.size(q, Dimension::STRESS, path);
         let found = self.of_sort(sheet, &sort, |limit| limit.stress.as_ref(), read);
         self.state(found, Limited::Stress);
+        let spans = Sort { key: "sag", noun: "body", known: bodies.clone() };
+        let found = self.of_sort(sheet, &spans, |limit| limit.sag, |this, n, path| {
+            if n > 0.0 {
+                return Some(1.0 / n);
+            }
+            this.sense(path, "A limit on sag is a positive part of the span.", "Write \"L/300\".");
+            None
+        });
+        self.state(found, Limited::Sag);
         let sort = Sort { key: "shear", noun: "body", known: bodies };
         let found = self.of_sort(sheet, &sort, |limit| limit.shear.as_ref(), read);
         self.state(found, Limited::Shear);

@@ -223,6 +223,16 @@ impl Judging<'_> {
                     ));
                 }
             }
+            Worked::Sag { sag, length, overhang } => {
+                let unit = &units.section;
+                let (long, short) = (self.put(length, unit, 1), self.put(sag, unit, 1));
+                let what = if overhang { "twice the overhang over its sag" } else { "span over sag" };
+                let many = figures::rounded(length / sag.max(f64::MIN_POSITIVE), self.digits);
+                lines.push(Fragment::math(
+                    format!("{what}: L/v = {}/{} = {many}", long.text, short.text),
+                    format!("\\frac{{L}}{{v}} = \\frac{{{}}}{{{}}} = {many}", long.latex, short.latex),
+                ));
+            }
             Worked::Force(_) => {}
         }
         lines

@@ -24,6 +24,7 @@ impl Judging<'_> {
             Subject::Normal(_) => format!("{of}, normal stress"),
             Subject::Shear(_) => format!("{of}, shear stress"),
             Subject::Torsion(_) => format!("{of}, shear stress by torsion"),
+            Subject::Sag { .. } => format!("{of}, sag"),
             Subject::Reaction(_) => format!("support {of}, its force"),
             Subject::Joint(_) => format!("joint {of}, its force"),
             Subject::PinShear { pin, plane } => {
@@ -57,7 +58,9 @@ impl Judging<'_> {
             Subject::Tension(_) | Subject::Compression(_) | Subject::BarStress(_) | Subject::Buckling(_) => {
                 format!("bar:{of}")
             }
-            Subject::Normal(_) | Subject::Shear(_) | Subject::Torsion(_) => format!("body:{of}"),
+            Subject::Normal(_) | Subject::Shear(_) | Subject::Torsion(_) | Subject::Sag { .. } => {
+                format!("body:{of}")
+            }
             Subject::Reaction(_) => format!("support:{of}"),
             Subject::Joint(_) => format!("joint:{of}"),
             Subject::PinShear { pin, .. } | Subject::Bearing { pin, .. } | Subject::TearOut { pin, .. } => {
@@ -74,7 +77,7 @@ impl Judging<'_> {
     pub(super) fn place(&self, judged: &Judged) -> Option<String> {
         let units = &self.solved.model.units;
         let row = match judged.check.subject {
-            Subject::Normal(row) | Subject::Shear(row) => Some(row),
+            Subject::Normal(row) | Subject::Shear(row) | Subject::Sag { row, .. } => Some(row),
             _ => None,
         };
         let at = row.zip(judged.place).map(|(row, place)| {
@@ -97,6 +100,7 @@ impl Judging<'_> {
             (By::Strength { factor, .. } | By::Screening { factor, .. }, _) => factor.map(|_| "factor")?,
             (By::Limit, Subject::Normal(_) | Subject::BarStress(_)) => "stress",
             (By::Limit, Subject::Shear(_) | Subject::Torsion(_)) => "shear",
+            (By::Limit, Subject::Sag { .. }) => "sag",
             (By::Limit, Subject::Reaction(_)) => "reaction",
             (By::Limit, Subject::Joint(_)) => "pin",
             (By::Limit, _) => return None,

@@ -38,6 +38,9 @@ fn sentence(entry: &Unchecked) -> String {
         Why::LeftOver => "something acts on the pin of which no plate is listed.",
         Why::NoSize => "no diameter, and none that would do.",
         Why::NoReaction => "no limit on its force is stated.",
+        Why::NoShape => {
+            "a limit on its sag, but how far it goes is not known. Give it an EI with its unit, or a section and a material."
+        }
         Why::NotFixed => "equilibrium alone does not fix it.",
         Why::Moving => "a train of forces: it is looked at inside, and not judged.",
     };

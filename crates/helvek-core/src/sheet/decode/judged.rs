@@ -1,7 +1,7 @@
 //! Reading what is judged: limits, pins among their plates, sizes in stock.
 
 use super::names;
-use crate::sheet::fields::Reader;
+use crate::sheet::fields::{Fields, Reader};
 use crate::sheet::tree::{Node, Value};
 use crate::sheet::{Limit, Plate, PlatedPin, Stock};
 
@@ -9,7 +9,7 @@ pub(super) fn limit(reader: &mut Reader, node: &Node, path: &str) -> Option<Limi
     let mut fields = reader.table(node, path, "A limit")?;
     let of_path = fields.path_of("of");
     let of = fields.get("of").map(|node| names(fields.reader, node, &of_path, "names")).unwrap_or_default();
-    let (factor_path, sag_path) = (fields.path_of("factor"), fields.path_of("sag"));
+    let factor_path = fields.path_of("factor");
     let limit = Limit {
         of,
         tension: fields.quantity("tension"),
@@ -19,7 +19,7 @@ pub(super) fn limit(reader: &mut Reader, node: &Node, path: &str) -> Option<Limi
         reaction: fields.quantity("reaction"),
         pin: fields.quantity("pin"),
         factor: fields.get("factor").and_then(|node| fields.reader.number(node, &factor_path)),
-        sag: fields.get("sag").and_then(|node| fields.reader.number(node, &sag_path)),
+        sag: sag(&mut fields),
     };
     fields.finish(&[]);
     if !limit.says() {
@@ -28,6 +28,20 @@ pub(super) fn limit(reader: &mut Reader, node: &Node, path: &str) -> Option<Limi
         return None;
     }
     Some(limit)
+}
+
+/// `300`, or `"L/300"`.
+fn sag(fields: &mut Fields<'_, '_>) -> Option<f64> {
+    let node = fields.get("sag")?;
+    let path = fields.path_of("sag");
+    let Value::Text(text) = &node.value else { return fields.reader.number(node, &path) };
+    let part = text.trim().strip_prefix(['L', 'l']).and_then(|rest| rest.trim_start().strip_prefix('/'));
+    let read = part.and_then(|part| part.trim().parse().ok()).filter(|n: &f64| n.is_finite());
+    if read.is_none() {
+        let message = format!("\"{text}\" is not a limit on sag.");
+        fields.reader.form(&path, message, "Write the part of the span: \"L/300\".");
+    }
+    read
 }
 
 pub(super) fn pin(reader: &mut Reader, node: &Node, path: &str) -> Option<PlatedPin> {

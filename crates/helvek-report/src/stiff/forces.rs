@@ -1,0 +1,114 @@
+//! The method of forces: what is let go, how far it opens, and what closes it again.
+
+use super::Stiff;
+use super::table::below;
+use helvek_core::equilibrium::ColumnKind;
+use helvek_core::redundant::{ForceMethod, Redundant};
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// The method as it is written.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageForces {
+    /// What is let go.
+    pub redundants: Vec<String>,
+    /// The marks of these.
+    pub of: Vec<String>,
+    /// δ₁₀ + δ₁₁ X₁ = 0, with numbers.
+    pub equations: Vec<String>,
+    /// What they come to.
+    pub values: Vec<String>,
+    /// The moments under the loads alone, then under one of each, per end.
+    pub rows: Vec<PageForceRow>,
+}
+
+/// Moments of one state.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageForceRow {
+    /// `M₀`, `M₁ for X₁ = 1`
+    pub label: String,
+    /// Per end.
+    pub cells: Vec<String>,
+}
+
+impl Stiff<'_> {
+    pub(super) fn forces(&self, method: &ForceMethod) -> PageForces {
+        let (solved, units) = (self.solved, &self.solved.model.units);
+        let named = |redundant: &Redundant| match redundant {
+            Redundant::Column(id) => solved.full.column(*id).symbol.to_string(),
+            Redundant::Cut(body, which, _) => {
+                let name = &solved.model.bodies[body.index()].name;
+                let what = ["N", "M", "the difference of M"][*which];
+                format!("{what} where {name} is cut through")
+            }
+        };
+        let of = |redundant: &Redundant| match redundant {
+            Redundant::Column(id) => match solved.full.column(*id).of {
+                helvek_core::equilibrium::ColumnOf::Support(id) => {
+                    format!("support:{}", solved.model.supports[id.index()].name)
+                }
+                helvek_core::equilibrium::ColumnOf::Joint(id, _) => {
+                    format!("joint:{}", solved.model.joints[id.index()].name)
+                }
+                helvek_core::equilibrium::ColumnOf::Bar(id) => {
+                    format!("bar:{}", solved.model.bars[id.index()].name)
+                }
+                _ => String::new(),
+            },
+            Redundant::Cut(body, ..) => format!("body:{}", solved.model.bodies[body.index()].name),
+        };
+        let couple = |redundant: &Redundant| match redundant {
+            Redundant::Column(id) => solved.full.column(*id).kind == ColumnKind::Couple,
+            Redundant::Cut(_, which, _) => *which != 0,
+        };
+        let unit = |redundant: &Redundant| if couple(redundant) { &units.moment } else { &units.force };
+        let count = method.values.len();
+        let index = |k: usize| below(&(k + 1).to_string());
+        let relative = solved.elastic().is_some_and(|elastic| elastic.relative);
+        // Work of one sheet unit of the i-th: δ₁₀ in length (or rad), δᵢⱼ per unit of the j-th; with ratios alone times EI.
+        let equations = (0..count)
+            .map(|i| {
+                let own = unit(&method.redundants[i]).factor;
+                // What is done by one of its own units, over the work of a force along a length.
+                let to = own / (units.force.factor * units.length.factor);
+                let by = if couple(&method.redundants[i]) { to } else { 1.0 / units.length.factor };
+                let mut line = self.figure(method.gaps[i] * by);
+                for j in 0..count {
+                    let value = method.flexibility[i][j] * by * unit(&method.redundants[j]).factor;
+                    let sign = if value < 0.0 { "−" } else { "+" };
+                    line.push_str(&format!(" {sign} {} X{}", self.figure(value.abs()), index(j)));
+                }
+                let times = if relative { " (times 1/EI)" } else { "" };
+                format!("{line} = 0{times}")
+            })
+            .collect();
+        let values = method
+            .redundants
+            .iter()
+            .zip(&method.values)
+            .enumerate()
+            .map(|(k, (redundant, value))| {
+                let unit = unit(redundant);
+                let shown = self.figure(unit.from_si(*value));
+                format!("X{} = {} = {shown} {}", index(k), named(redundant), unit.symbol)
+            })
+            .collect();
+        let mut rows =
+            vec![PageForceRow { label: "M₀ of the loads".into(), cells: self.tabled(&method.primary) }];
+        for (k, list) in method.units.iter().enumerate() {
+            let one = unit(&method.redundants[k]).factor;
+            let list: Vec<f64> = list.iter().map(|m| m * one).collect();
+            rows.push(PageForceRow {
+                label: format!("M{} of X{} = 1", index(k), index(k)),
+                cells: self.tabled(&list),
+            });
+        }
+        PageForces {
+            redundants: method.redundants.iter().map(named).collect(),
+            of: method.redundants.iter().map(of).collect(),
+            equations,
+            values,
+            rows,
+        }
+    }
+}

@@ -1,0 +1,117 @@
+//! Slopes and deflections: each end moment as a sum, then the equations.
+
+use super::Stiff;
+use helvek_core::redundant::Unknown;
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// The method as it is written.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageSlopes {
+    /// What is unknown.
+    pub unknowns: Vec<String>,
+    /// A line for each end.
+    pub ends: Vec<PageEndLine>,
+    /// An equation for each unknown, with its title.
+    pub equations: Vec<[String; 2]>,
+    /// What they come to.
+    pub values: Vec<String>,
+}
+
+/// The moment of an end by the unknowns.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageEndLine {
+    /// The place of the end.
+    pub end: usize,
+    /// `M_BA = −16.00 + 1.000 θ_B`
+    pub text: String,
+}
+
+impl Stiff<'_> {
+    fn unknown(&self, unknown: Unknown) -> String {
+        let frame = &self.hand.frame;
+        match unknown {
+            Unknown::Turn(joint) => format!("θ_{}", frame.joints[joint].name),
+            Unknown::Sway(sway) => format!("Δ_{}", frame.sways[sway].at),
+        }
+    }
+
+    /// What a coefficient of an unknown is in the sheet's units: moment or force per rad or unit of length.
+    fn per(&self, value: f64, unknown: Unknown) -> f64 {
+        match unknown {
+            // A turn is counted in the sense in which moments are.
+            Unknown::Turn(_) => value * self.sense,
+            Unknown::Sway(_) => value * self.solved.model.units.length.factor,
+        }
+    }
+
+    fn sum(&self, start: Option<f64>, parts: impl Iterator<Item = (f64, Unknown)>) -> String {
+        let parts: Vec<_> = parts.collect();
+        let largest = parts.iter().map(|(c, _)| c.abs()).fold(0.0, f64::max);
+        let mut line = start.map(|start| self.figure(start)).unwrap_or_default();
+        for (c, unknown) in parts.into_iter().filter(|(c, _)| c.abs() > 1e-9 * largest) {
+            let (sign, size) = (if c < 0.0 { "−" } else { "+" }, self.figure(c.abs()));
+            let name = self.unknown(unknown);
+            match (line.is_empty(), c < 0.0) {
+                (true, false) => line = format!("{size} {name}"),
+                (true, true) => line = format!("−{size} {name}"),
+                _ => line.push_str(&format!(" {sign} {size} {name}")),
+            }
+        }
+        if line.is_empty() { "0".into() } else { line }
+    }
+
+    pub(super) fn slopes(&self) -> PageSlopes {
+        let (method, units) = (&self.hand.slopes, &self.solved.model.units);
+        let relative = self.solved.elastic().is_some_and(|elastic| elastic.relative);
+        let unknowns: Vec<Unknown> = method.unknowns.clone();
+        let mut ends = Vec::new();
+        for (k, end) in self.ends.iter().enumerate() {
+            let parts = unknowns.iter().enumerate().map(|(u, unknown)| {
+                (self.moment(self.per(method.per[k][u], *unknown)), *unknown)
+            });
+            let start = Some(self.moment(method.fixed[k])).filter(|m| m.abs() > 1e-12);
+            let name = self.hand.frame.end_name(*end);
+            ends.push(PageEndLine { end: k, text: format!("M_{name} = {}", self.sum(start, parts)) });
+        }
+        let equations = unknowns
+            .iter()
+            .zip(&method.equations)
+            .map(|(of, (row, rhs))| {
+                let (title, to) = match of {
+                    Unknown::Turn(joint) => {
+                        let name = &self.hand.frame.joints[*joint].name;
+                        (format!("Moments of the joint {name}"), units.moment.from_si(1.0) * self.sense)
+                    }
+                    Unknown::Sway(sway) => {
+                        let name = &self.hand.frame.sways[*sway].at;
+                        (format!("No prop at {name}"), units.force.from_si(1.0))
+                    }
+                };
+                let parts =
+                    row.iter().zip(&unknowns).map(|(c, unknown)| (self.per(*c, *unknown) * to, *unknown));
+                [title, format!("{} = {}", self.sum(None, parts), self.figure(rhs * to + 0.0))]
+            })
+            .collect();
+        let values = unknowns
+            .iter()
+            .zip(&method.values)
+            .map(|(unknown, value)| {
+                let name = self.unknown(*unknown);
+                // In units of moments over an EI that is not known.
+                let shown = match unknown {
+                    Unknown::Turn(_) => value * self.sense,
+                    Unknown::Sway(_) => units.length.from_si(*value),
+                };
+                if relative {
+                    return format!("EI·{name} = {}, in the sheet's force and length", self.figure(units.moment.from_si(shown)));
+                }
+                match unknown {
+                    Unknown::Turn(_) => format!("{name} = {}·10⁻³ rad", self.figure(shown * 1e3)),
+                    Unknown::Sway(_) => format!("{name} = {} {}", self.figure(shown), units.length.symbol),
+                }
+            })
+            .collect();
+        PageSlopes { unknowns: unknowns.iter().map(|u| self.unknown(*u)).collect(), ends, equations, values }
+    }
+}

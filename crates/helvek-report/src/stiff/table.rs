@@ -1,0 +1,232 @@
+//! The tables of a distribution.
+
+use super::Stiff;
+use helvek_core::geometry::Vector;
+use helvek_core::redundant::{Case, End, EndKind, Table};
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// The table of one case.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageTable {
+    /// `With props at C`, `C displaced`
+    pub title: String,
+    /// What it is about, in a sentence.
+    pub about: String,
+    /// From top to bottom.
+    pub rows: Vec<PageRow>,
+    /// How many rounds there are.
+    pub rounds: usize,
+    /// What each prop exerts.
+    pub props: Vec<PageProp>,
+}
+
+/// A row.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageRow {
+    /// `held`, `balance`, `over`, `sum`
+    pub kind: &'static str,
+    /// For people.
+    pub label: String,
+    /// From 1; 0 for what is there before the rounds, and for the sum.
+    pub round: usize,
+    /// One for each end.
+    pub cells: Vec<PageCell>,
+}
+
+/// An entry.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageCell {
+    /// Empty where nothing is written.
+    pub text: String,
+    /// How it comes about.
+    pub rule: String,
+    /// The end from which it comes over, by its place.
+    pub from: Option<usize>,
+}
+
+/// What a prop exerts.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageProp {
+    /// Where, in the sheet's unit.
+    pub at: [f64; 2],
+    /// Its direction, as it acts; `[0, 0]` when it exerts nothing.
+    pub way: [f64; 2],
+    /// With its unit.
+    pub text: String,
+    /// The shears of members and the loads that it is made of, in words.
+    pub rule: String,
+}
+
+impl Stiff<'_> {
+    pub(super) fn tables(&self) -> Vec<PageTable> {
+        self.hand.distribution.tables.iter().map(|table| self.table(table)).collect()
+    }
+
+    fn table(&self, table: &Table) -> PageTable {
+        let frame = &self.hand.frame;
+        let names: Vec<_> = frame.sways.iter().map(|sway| sway.at.as_str()).collect();
+        let unit = &self.solved.model.units.moment.symbol;
+        let (title, about) = match table.case {
+            Case::Held if names.is_empty() => {
+                ("Distribution".to_owned(), "No joint can go anywhere: nothing sways.".to_owned())
+            }
+            Case::Held => (
+                format!("Held by props at {}", names.join(", ")),
+                "The loads, while props keep every joint where it is.".to_owned(),
+            ),
+            Case::Sway(k) => (
+                format!("{} displaced", names[k]),
+                format!(
+                    "No loads; the prop at {} goes by any amount, here so that the largest moment is 100 {unit}.",
+                    names[k]
+                ),
+            ),
+        };
+        let mut rows = vec![self.row("held", "held".to_owned(), 0, &table.fixed, |k, text| PageCell {
+            rule: self.fixed_rule(self.ends[k], &table.parts[k]),
+            text,
+            from: None,
+        })];
+        // What is balanced in a round: what stands at the joint before it.
+        let mut open = self.open(table.case, &table.fixed);
+        for (i, round) in table.rounds.iter().enumerate() {
+            let balance = self.row("balance", "balance".to_owned(), i + 1, &round.balanced, |k, text| {
+                let joint = frame.joint(self.ends[k]);
+                let rule = format!("−{} × {}", self.factor(k), self.decimal(open[joint]));
+                PageCell { text, rule, from: None }
+            });
+            rows.push(balance);
+            if !round.carried.is_empty() {
+                let over = self.row("over", "carry over".to_owned(), i + 1, &round.carried, |k, text| {
+                    let from = self.hand.distribution.over.iter().position(|over| *over == Some(k));
+                    let rule = from.map(|from| {
+                        let name = frame.end_name(self.ends[from]);
+                        format!("½ × {} from {name}", self.decimal(round.balanced[from]))
+                    });
+                    PageCell { text, rule: rule.unwrap_or_default(), from }
+                });
+                rows.push(over);
+                open = self.open(Case::Sway(0), &round.carried);
+            }
+        }
+        rows.push(self.row("sum", "sum".to_owned(), 0, &table.sums, |_, text| PageCell {
+            text,
+            rule: "the sum of the column".to_owned(),
+            from: None,
+        }));
+        let props = (0..frame.sways.len()).map(|k| self.prop(k, table)).collect();
+        PageTable { title, about, rows, rounds: table.rounds.len(), props }
+    }
+
+    fn factor(&self, k: usize) -> String {
+        let places = usize::from(self.solved.model.schools.decimals.max(2)) + 1;
+        format!("{:.places$}", self.hand.distribution.factors[k])
+    }
+
+    /// What is out of balance at each joint.
+    fn open(&self, case: Case, moments: &[f64]) -> Vec<f64> {
+        let frame = &self.hand.frame;
+        let couple = |joint: &helvek_core::redundant::FrameJoint| match case {
+            Case::Held => -joint.couple,
+            Case::Sway(_) => 0.0,
+        };
+        let mut open: Vec<f64> = frame.joints.iter().map(couple).collect();
+        self.ends.iter().zip(moments).for_each(|(end, m)| open[frame.joint(*end)] += m);
+        open
+    }
+
+    /// Nothing is written where nothing can stand.
+    fn row(
+        &self,
+        kind: &'static str,
+        label: String,
+        round: usize,
+        moments: &[f64],
+        cell: impl Fn(usize, String) -> PageCell,
+    ) -> PageRow {
+        let frame = &self.hand.frame;
+        let cells = moments.iter().enumerate().map(|(k, m)| {
+            let end = self.ends[k];
+            let takes = match kind {
+                "balance" => self.hand.distribution.factors[k] > 0.0,
+                "over" => self.hand.distribution.over.contains(&Some(k)),
+                _ => true,
+            };
+            let hinge = matches!(frame.members[end.member].kinds[end.end], EndKind::Hinged | EndKind::Free);
+            if !takes || hinge && *m == 0.0 && kind != "sum" {
+                return PageCell { text: String::new(), rule: String::new(), from: None };
+            }
+            cell(k, self.decimal(*m))
+        });
+        PageRow { kind, label, round, cells: cells.collect() }
+    }
+
+    /// A force with its unit.
+    fn force(&self, si: f64) -> String {
+        let unit = &self.solved.model.units.force;
+        format!("{} {}", self.figure(unit.from_si(si)), unit.symbol)
+    }
+
+    fn prop(&self, k: usize, table: &Table) -> PageProp {
+        let (frame, sway, value) = (&self.hand.frame, &self.hand.frame.sways[k], table.props[k]);
+        let way = if value == 0.0 { Vector::ZERO } else { sway.prop * value.signum() };
+        PageProp {
+            at: self.place(frame.nodes[sway.node]),
+            way: [way.x, way.y],
+            text: self.force(value.abs()),
+            rule: self.prop_rule(k, table),
+        }
+    }
+
+    /// `loads 6.00 kN, AB −1.97 kN, CD 3.20 kN: the prop takes −7.31 kN`
+    fn prop_rule(&self, k: usize, table: &Table) -> String {
+        let frame = &self.hand.frame;
+        let moment =
+            |end: End| self.ends.iter().position(|other| *other == end).map_or(0.0, |k| table.sums[k]);
+        let loads = if table.case == Case::Held { -frame.prop(k, |_| 0.0, true) } else { 0.0 };
+        let mut parts = Vec::new();
+        if loads != 0.0 {
+            parts.push(format!("loads {}", self.force(loads)));
+        }
+        for (row, member) in frame.members.iter().enumerate() {
+            let shear = frame.sways[k].turns[row]
+                * (moment(End { member: row, end: 0 }) + moment(End { member: row, end: 1 }));
+            if shear.abs() > 1e-9 * (1.0 + loads.abs()) && !member.overhang {
+                let name = frame.end_name(End { member: row, end: 0 });
+                parts.push(format!("{name} by its end moments {}", self.force(shear)));
+            }
+        }
+        parts.push(format!("so the prop exerts {}", self.force(table.props[k])));
+        parts.join(", ")
+    }
+
+    /// `× 0.2641`
+    pub(super) fn scales(&self) -> Vec<String> {
+        self.hand.distribution.scale.iter().map(|c| self.figure(*c)).collect()
+    }
+
+    /// `−7.31 + 27.68 c₁ = 0`
+    pub(super) fn balance(&self) -> Vec<String> {
+        let d = &self.hand.distribution;
+        let unit = &self.solved.model.units.force;
+        let count = d.scale.len();
+        (0..count)
+            .map(|j| {
+                let mut line = self.figure(unit.from_si(d.tables[0].props[j]));
+                for k in 0..count {
+                    let value = unit.from_si(d.tables[k + 1].props[j]);
+                    let sign = if value < 0.0 { "−" } else { "+" };
+                    let index = if count == 1 { String::new() } else { (k + 1).to_string() };
+                    line.push_str(&format!(" {sign} {} c{}", self.figure(value.abs()), below(&index)));
+                }
+                format!("prop at {}: {line} = 0", self.hand.frame.sways[j].at)
+            })
+            .collect()
+    }
+}
+
+/// Digits below the line.
+pub(super) fn below(text: &str) -> String {
+    text.chars().map(|c| c.to_digit(10).and_then(|d| char::from_u32('₀' as u32 + d)).unwrap_or(c)).collect()
+}
