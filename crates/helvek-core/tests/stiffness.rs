@@ -345,7 +345,10 @@ fn bad_stiffnesses_are_told() {
         (found[0].path.clone(), found[0].message.clone())
     };
     let ei = r#"EI = ["EI", "2 EI", "EI"]"#;
-    assert_eq!(told(ei, "EI = [1, 2]").1, "\"frame\" has 3 runs, and 2 stiffnesses.");
+    assert_eq!(
+        told(ei, "EI = [1, 2]").1,
+        "\"frame\" has 3 runs, 3 straight stretches and 4 pieces from point to point, and 2 stiffnesses."
+    );
     assert_eq!(told(ei, "EI = -4").0, "bodies.frame.EI");
     assert_eq!(
         told(ei, "EI = \"3 kN\"").1,

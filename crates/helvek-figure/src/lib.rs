@@ -5,6 +5,7 @@
 
 mod apart;
 mod bounds;
+mod deflected;
 mod diagrams;
 mod dimensions;
 mod free;
@@ -20,6 +21,7 @@ mod unclear;
 
 pub use apart::{Nature, Piece, pieces};
 pub use bounds::Bounds;
+pub use deflected::{Deflected, DeflectedPath, deflected};
 pub use diagrams::{Curve, CurvePart, CurveValue, Diagrams, StretchMark, diagrams, envelopes};
 pub use free::{CutMark, Free};
 pub use marks::{
@@ -54,6 +56,10 @@ pub struct Scene {
     #[serde(skip_serializing_if = "Option::is_none")]
     #[schemars(default)]
     pub inside: Option<Diagrams>,
+    /// The deflected shape, where that was wanted: see [`deflected`].
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub deflected: Option<Deflected>,
     /// Pins among their plates, where that was wanted: see [`pin_marks`].
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]

@@ -23,7 +23,15 @@ pub fn scene(solved: &Solved, complete: bool) -> Scene {
     painter.reactions(&mut marks);
     painter.points(&mut marks);
     let bounds = Bounds::around(painter.extent());
-    Scene { bounds, marks, free: Vec::new(), apart: Vec::new(), inside: None, pins: Vec::new() }
+    Scene {
+        bounds,
+        marks,
+        free: Vec::new(),
+        apart: Vec::new(),
+        inside: None,
+        deflected: None,
+        pins: Vec::new(),
+    }
 }
 
 /// The free bodies of a solution's working, in the order in which they are worked; none where there is only one part. `scene` is its drawing.

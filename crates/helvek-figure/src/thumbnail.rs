@@ -14,5 +14,13 @@ pub fn thumbnail(scene: &Scene) -> Scene {
         )
     };
     let marks = scene.marks.iter().filter(seen).take(MOST).cloned().collect();
-    Scene { bounds: scene.bounds, marks, free: Vec::new(), apart: Vec::new(), inside: None, pins: Vec::new() }
+    Scene {
+        bounds: scene.bounds,
+        marks,
+        free: Vec::new(),
+        apart: Vec::new(),
+        inside: None,
+        deflected: None,
+        pins: Vec::new(),
+    }
 }

@@ -18,6 +18,7 @@ pub mod page;
 mod reason;
 mod remarks;
 mod step;
+pub mod stiff;
 mod stress;
 mod table;
 pub mod text;

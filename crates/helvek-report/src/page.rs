@@ -7,7 +7,7 @@ use crate::inside::InsideLine;
 use crate::judge::{PageJudgement, judged_headline, page_judgement};
 use crate::moving::{PageTrain, TrainLine};
 use crate::step::Wording;
-use crate::stiff::{PageStiff, page_stiff, stiff_headline};
+use crate::stiff::{PageStiff, page_stiff};
 use helvek_core::answers::Answers;
 use helvek_core::equilibrium::PartOf;
 use helvek_core::next::{Ready, Yields};
@@ -100,6 +100,8 @@ pub struct Headlines {
     pub table: String,
     /// The largest moment.
     pub inside: String,
+    /// How many forces are too many, and whether stiffness finds them; empty where stiffness says nothing.
+    pub stiff: String,
     /// What governs.
     pub size: String,
 }
@@ -265,6 +267,7 @@ impl Page {
             next: next(solved),
             table: table(solved, &answers),
             inside: inside_lines(solved, &answers),
+            stiff: page_stiff(solved),
             ..Self::with(solved, &answers)
         };
         if let Some(judgement) = solved.judgement(&states) {
@@ -278,11 +281,7 @@ impl Page {
     /// see [`next`], [`table`] and [`inside_lines`].
     pub fn with(solved: &Solved, answers: &Answers) -> Self {
         let wording = Wording { solved, answers, values: solved.full_values() };
-        let mut headlines = wording.headlines();
-        let stiff = page_stiff(solved);
-        if let Some(work) = stiff.as_ref().and_then(stiff_headline) {
-            headlines.work = work;
-        }
+        let headlines = wording.headlines();
         let closes =
             (!solved.working.steps.is_empty()).then(|| format!("the arithmetic {}", headlines.check));
         Self {
@@ -304,7 +303,7 @@ impl Page {
             ranges: wording.ranges(),
             trains: wording.trains(),
             influence: Vec::new(),
-            stiff,
+            stiff: None,
             judgement: None,
             limits: wording.limits(),
             asked: wording.asked(),

@@ -10,11 +10,11 @@ pub use slopes::{PageEndLine, PageSlopes};
 pub use table::{PageCell, PageProp, PageRow, PageTable};
 
 use crate::step::minus;
-use helvek_core::elastic::Elastic;
+use helvek_core::elastic::{Elastic, Refusal};
 use helvek_core::redundant::{ByHand, Compared, Difference, End, EndKind, Inapplicable};
 use helvek_core::sheet::Method;
 use helvek_core::solution::Solved;
-use helvek_core::units::figures;
+use helvek_core::units::{Dimension, figures};
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -109,7 +109,12 @@ pub fn page_stiff(solved: &Solved) -> Option<PageStiff> {
         sense: if schools.moment.sign() > 0.0 { "counter-clockwise" } else { "clockwise" },
         ..PageStiff::default()
     };
-    match solved.elastic.as_ref()? {
+    let elastic = match &solved.elastic {
+        Some(elastic) => elastic,
+        None if headline(solved).is_empty() => return None,
+        None => &Err(Refusal::Nothing),
+    };
+    match elastic {
         Err(why) => {
             let told = solved.refusal(why);
             page.refused = vec![told.message, told.cure];
@@ -132,29 +137,29 @@ pub fn page_stiff(solved: &Solved) -> Option<PageStiff> {
     Some(page)
 }
 
-/// `propped at C`
-pub(crate) fn stiff_headline(page: &PageStiff) -> Option<String> {
-    if !page.refused.is_empty() {
-        return Some("stiffness is missing".into());
+/// What the thread says: how many forces are too many, and whether stiffness finds them.
+pub(crate) fn headline(solved: &Solved) -> String {
+    let rings = solved.model.bodies.iter().filter(|body| body.ring).count();
+    let redundant = solved.verdict.degree + rings > 0 && solved.verdict.equilibrium;
+    match &solved.elastic {
+        None if redundant => "stiffness is missing".into(),
+        None => String::new(),
+        Some(Err(Refusal::Moves)) => String::new(),
+        Some(Err(_)) => "stiffness is missing".into(),
+        Some(Ok(_)) if solved.verdict.degree > 0 => format!("{} too many, found", solved.verdict.degree),
+        Some(Ok(_)) if rings > 0 => "a ring, found".into(),
+        Some(Ok(elastic)) => most_sag(solved, elastic),
     }
-    if !page.redundant {
-        return None;
+}
+
+/// `sag L/812`
+fn most_sag(solved: &Solved, elastic: &Elastic) -> String {
+    let ratios = elastic.shapes.iter().flat_map(|shape| shape.sags()).map(|sag| sag.ratio());
+    let least = ratios.fold(f64::INFINITY, f64::min);
+    if elastic.relative || elastic.loose || !least.is_finite() {
+        return "nothing too many".into();
     }
-    Some(match (&page.inapplicable, page.method) {
-        (Some(_), _) => "by stiffness".into(),
-        (None, Method::Distribution) => {
-            let rounds = page.tables.iter().map(|table| table.rounds).max().unwrap_or(0);
-            let sway = if page.tables.len() > 1 { " with sway" } else { "" };
-            format!("{rounds} rounds{sway}")
-        }
-        (None, Method::Slopes) => {
-            format!("{} unknowns", page.slopes.as_ref().map_or(0, |slopes| slopes.values.len()))
-        }
-        (None, Method::Forces) => match &page.forces {
-            Some(forces) => format!("{} too many", forces.values.len()),
-            None => "by stiffness".into(),
-        },
-    })
+    format!("sag L/{}", figures::rounded(least, solved.model.schools.figures))
 }
 
 fn said(solved: &Solved, elastic: &Elastic) -> Vec<String> {
@@ -167,7 +172,9 @@ fn said(solved: &Solved, elastic: &Elastic) -> Vec<String> {
         }
     };
     if elastic.relative {
-        says.push("Only ratios of EI are given: enough for all forces, not for how far anything goes.".into());
+        says.push(
+            "Only ratios of EI are given: enough for all forces, not for how far anything goes.".into(),
+        );
     }
     if elastic.loose {
         says.push("It can move: how far it goes is not known.".into());
@@ -183,7 +190,7 @@ fn said(solved: &Solved, elastic: &Elastic) -> Vec<String> {
     }
     let closes = crate::verdict::closes;
     says.push(format!(
-        "By stiffness: its equations {}, and the work of the loads is that of the inner forces ({}).",
+        "By stiffness: the equilibrium of its nodes {}; the work of the loads against that of the inner forces {}.",
         closes(elastic.residual),
         closes(elastic.energy)
     ));
@@ -198,14 +205,18 @@ fn inapplicable(why: &Inapplicable) -> String {
         Inapplicable::Ropes => "ropes run through it".into(),
         Inapplicable::OffAxis(name) => format!("{name} holds its member off its axis"),
         Inapplicable::Spring(name) => format!("the support {name} gives way like a spring"),
-        Inapplicable::Large(count, most) => format!("it would be {count} columns or props, and {most} are the most that is written down"),
+        Inapplicable::Large(count, most) => {
+            format!("it would be {count} columns or props, and {most} are the most that is written down")
+        }
         Inapplicable::Redundants(count, most) => {
             format!("{count} forces are too many, and {most} are the most that is written down")
         }
         Inapplicable::Nothing => "nothing in it bends between joints".into(),
         Inapplicable::Numbers => "the figures of its equations are lost".into(),
     };
-    format!("Not worked by hand: {reason}. The exact solution by stiffness holds, and stands in the drawing and the answers.")
+    format!(
+        "Not worked by hand: {reason}. The exact solution by stiffness holds, and stands in the drawing and the answers."
+    )
 }
 
 impl Stiff<'_> {
@@ -241,6 +252,16 @@ impl Stiff<'_> {
         if method != Method::Distribution {
             page.compared = vec![self.difference("keeping lengths", &self.hand.compared.axial)];
         }
+    }
+
+    /// Only ratios of EI are given.
+    fn relative(&self) -> bool {
+        self.solved.elastic().is_some_and(|elastic| elastic.relative)
+    }
+
+    /// What an EI that is called 1 is in the sheet's units; where EI is known, nothing has to be brought along.
+    fn one_ei(&self) -> f64 {
+        if self.relative() { self.solved.model.units.of(Dimension::BENDING).factor } else { 1.0 }
     }
 
     fn place(&self, at: helvek_core::geometry::Point) -> [f64; 2] {

@@ -3,6 +3,7 @@
 use crate::fragment::Fragment;
 use crate::judge::PageJudgement;
 use crate::page::{Page, PageTerm, TableRow};
+use crate::stiff::PageStiff;
 use std::fmt::Write;
 
 /// The working as text, at most about 100 columns for usual sheets.
@@ -60,6 +61,9 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
                 check.residual.text
             )?;
         }
+    }
+    if let Some(stiff) = &page.stiff {
+        stiffness(out, stiff)?;
     }
     // Without limits what is asked says it all.
     if page.table.iter().any(|row| row.reserve_text.is_some()) {
@@ -182,4 +186,73 @@ fn sum(terms: &[PageTerm]) -> String {
 pub(crate) fn capital(text: &str) -> String {
     let mut letters = text.chars();
     letters.next().map(|c| c.to_uppercase().collect::<String>()).unwrap_or_default() + letters.as_str()
+}
+
+/// What stiffness says, and the method by hand in columns.
+fn stiffness(out: &mut String, page: &PageStiff) -> std::fmt::Result {
+    writeln!(out, "\nStiffness")?;
+    for line in page.refused.iter().chain(&page.says).chain(&page.inapplicable).chain(&page.forces_not) {
+        writeln!(out, "  {line}")?;
+    }
+    let mut columns = |title: &str, rows: Vec<(String, Vec<&str>)>| -> std::fmt::Result {
+        if rows.is_empty() {
+            return Ok(());
+        }
+        writeln!(out, "\n{title}")?;
+        let widest = |k: usize| rows.iter().map(|(_, cells)| cells[k].chars().count()).max().unwrap_or(0);
+        let widths: Vec<usize> = (0..page.ends.len()).map(widest).collect();
+        let label = rows.iter().map(|(label, _)| label.chars().count()).max().unwrap_or(0);
+        for (name, cells) in &rows {
+            let cells: Vec<String> =
+                cells.iter().zip(&widths).map(|(cell, width)| format!("{cell:>width$}")).collect();
+            writeln!(out, "  {}", format!("{name:label$}  {}", cells.join("  ")).trim_end())?;
+        }
+        Ok(())
+    };
+    let ends = || ("end".to_owned(), page.ends.iter().map(|end| end.name.as_str()).collect::<Vec<_>>());
+    let of = |list: &'_ [String]| list.iter().map(|m| m.to_owned()).collect::<Vec<String>>();
+    for table in &page.tables {
+        let mut rows = vec![ends()];
+        rows.push(("share".into(), page.ends.iter().map(|end| end.factor.as_str()).collect()));
+        for row in &table.rows {
+            rows.push((row.label.clone(), row.cells.iter().map(|cell| cell.text.as_str()).collect()));
+        }
+        columns(&format!("{} ({}, {} positive)", table.title, page.unit, page.sense), rows)?;
+    }
+    if let Some(forces) = &page.forces {
+        let mut rows = vec![ends()];
+        rows.extend(
+            forces.rows.iter().map(|row| (row.label.clone(), row.cells.iter().map(String::as_str).collect())),
+        );
+        columns(&format!("By the forces that are too many ({}, {} positive)", page.unit, page.sense), rows)?;
+    }
+    let (moments, exact) = (of(&page.moments), of(&page.exact));
+    if !page.ends.is_empty() {
+        let rows = vec![
+            ends(),
+            ("by hand".to_owned(), moments.iter().map(String::as_str).collect()),
+            ("exact".to_owned(), exact.iter().map(String::as_str).collect()),
+        ];
+        columns("Moments in the end", rows)?;
+    }
+    if let Some(slopes) = &page.slopes {
+        writeln!(out)?;
+        slopes.ends.iter().try_for_each(|line| writeln!(out, "  {}", line.text))?;
+        slopes.equations.iter().try_for_each(|[title, line]| writeln!(out, "  {title}: {line}"))?;
+        slopes.values.iter().try_for_each(|line| writeln!(out, "  {line}"))?;
+    }
+    if let Some(forces) = &page.forces {
+        writeln!(out)?;
+        forces.equations.iter().chain(&forces.values).try_for_each(|line| writeln!(out, "  {line}"))?;
+    }
+    if !page.balance.is_empty() {
+        writeln!(out)?;
+        page.balance.iter().try_for_each(|line| writeln!(out, "  {line}"))?;
+        writeln!(out, "  so c = {}", page.scale.join(", "))?;
+    }
+    if !page.compared.is_empty() {
+        writeln!(out, "\n  What the moments differ by")?;
+        page.compared.iter().try_for_each(|line| writeln!(out, "  from {}: {}", line.from, line.says))?;
+    }
+    Ok(())
 }

@@ -39,8 +39,12 @@ impl Wording<'_> {
             ),
             Status::Indeterminate => {
                 let open = self.open();
-                let known =
-                    if open.len() < verdict.unknowns { " The others are fixed, and answered." } else { "" };
+                let others = open.len() < verdict.unknowns;
+                let known = match (self.solved.elastic(), others) {
+                    (Some(_), _) => " Stiffness does.",
+                    (None, true) => " The others are fixed, and answered.",
+                    (None, false) => "",
+                };
                 (
                     "indeterminate",
                     format!(
@@ -265,6 +269,7 @@ impl Wording<'_> {
             check: if working.steps.is_empty() { "nothing to check".into() } else { closes(worst) },
             table: self.tabled(),
             inside: self.looked_into(),
+            stiff: crate::stiff::headline(self.solved),
             size: if self.solved.verdict.equilibrium { "nothing limited" } else { "nothing to judge" }
                 .to_owned(),
         }

@@ -28,6 +28,7 @@ mod request;
 mod rigid;
 mod ropes;
 mod states;
+mod stiff;
 mod supports;
 mod table;
 mod typed;
@@ -66,7 +67,7 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
         Edit::Point { name, x, y, rename } => {
             member::point(sheet, name, x.as_deref(), y.as_deref(), rename.as_deref())?;
         }
-        Edit::Support { name, kind, place, normal, toward, holds, friction, rename } => {
+        Edit::Support { name, kind, place, normal, toward, holds, friction, settles, spring, rename } => {
             let slots = supports::Slots {
                 kind: kind.as_deref(),
                 place: place.as_deref(),
@@ -74,6 +75,8 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
                 toward: toward.as_deref(),
                 holds: holds.as_deref(),
                 friction: friction.as_deref(),
+                settles: settles.as_deref(),
+                spring: spring.as_deref(),
                 rename: rename.as_deref(),
             };
             supports::put(sheet, name.as_deref(), &slots)?;
@@ -200,6 +203,19 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
             judged::pin(sheet, at.as_deref(), &slots)?;
         }
         Edit::Table { csv } => table::merge(sheet, csv)?,
+        Edit::Stiffness { of, ei, ea } => {
+            stiff::members(sheet, of.as_deref(), ei.as_deref(), ea.as_deref())?;
+        }
+        Edit::Warm { of, change, across, depth, expansion, case } => {
+            let slots = stiff::Warm {
+                change: change.as_deref(),
+                across: across.as_deref(),
+                depth: depth.as_deref(),
+                expansion: expansion.as_deref(),
+                case: case.as_deref(),
+            };
+            stiff::warm(sheet, of.as_deref(), &slots)?;
+        }
         Edit::Most { sort, of, most } => {
             judged::most(sheet, sort.as_deref(), of.as_deref(), most.as_deref())?;
         }

@@ -117,12 +117,24 @@ fn loose(sheet: &Sheet, problem: &Problem) -> Vec<Offer> {
     offers.collect()
 }
 
-/// About a truss with bars too many: taking one of those that are tied up away, the last drawn first. Any of them may go: what a state of
+/// About what is redundant: a stiffness, where none is given; of a truss with bars too many taking one of those that are tied up away, the last drawn first. Any of them may go: what a state of
 /// self-stress runs through holds nothing that the others would not hold without it.
 pub fn on_redundancy(solved: &Solved) -> Vec<Offer> {
     const FEW: usize = 3;
     if solved.verdict.degree == 0 || !solved.verdict.equilibrium {
         return Vec::new();
+    }
+    let mut offers = Vec::new();
+    if solved.elastic.is_none() {
+        offers.push(Offer {
+            text: "Give every member the same stiffness".into(),
+            about: "stiffness".into(),
+            edit: Edit::Stiffness {
+                of: None,
+                ei: Some("EI".into()),
+                ea: Some("EA".into()).filter(|_| solved.model.bodies.is_empty()),
+            },
+        });
     }
     let fixed = &solved.verdict.determined;
     let tied = solved.full.columns.iter().zip(fixed).filter_map(|(column, fixed)| match column.of {
@@ -130,12 +142,12 @@ pub fn on_redundancy(solved: &Solved) -> Vec<Offer> {
         _ => None,
     });
     let tied: Vec<_> = tied.collect();
-    let offers = tied.into_iter().rev().take(FEW).map(|bar| Offer {
+    offers.extend(tied.into_iter().rev().take(FEW).map(|bar| Offer {
         text: format!("Take the bar {bar} out"),
         about: "redundant".into(),
         edit: Edit::Remove { ids: vec![format!("bar:{bar}")] },
-    });
-    offers.collect()
+    }));
+    offers
 }
 
 /// About what is worth a second look: a joint where bars cross.

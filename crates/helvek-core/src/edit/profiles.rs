@@ -31,7 +31,7 @@ fn order(shape: ShapeWord) -> Option<&'static [&'static str]> {
 }
 
 /// A body by its name, or a bar by its row.
-enum Member {
+pub(super) enum Member {
     Body(String),
     Bar(usize),
 }
@@ -80,7 +80,7 @@ pub(super) fn give(sheet: &mut Sheet, typed: &Slots<'_>) -> Outcome {
 }
 
 /// The bodies and bars that are named, with blanks or commas between them; all of them unless any is.
-fn named(sheet: &Sheet, text: Option<&str>) -> Outcome<Vec<Member>> {
+pub(super) fn named(sheet: &Sheet, text: Option<&str>) -> Outcome<Vec<Member>> {
     let bars = bar_names(sheet);
     let Some(text) = filled(text).filter(|text| *text != "all") else {
         let bodies = sheet.bodies.keys().cloned().map(Member::Body);

@@ -57,6 +57,10 @@ pub enum Edit {
         holds: Option<String>,
         /// Of a rough one: the coefficient that is available; empty for none.
         friction: Option<String>,
+        /// How far it settles: `10 mm`, or to the right and up with a semicolon between them; empty for not at all.
+        settles: Option<String>,
+        /// Force per length of giving way: `500 kN/m`, or two with a semicolon between them; empty for none.
+        spring: Option<String>,
         /// Its new name.
         rename: Option<String>,
     },
@@ -226,9 +230,33 @@ pub enum Edit {
         /// CSV with a line of headings: `name,shape,width,height`, or `name,E,yield`.
         csv: String,
     },
-    /// Limits stresses, reactions, pins or factors.
+    /// Says how stiff bodies and bars are.
+    Stiffness {
+        /// Names, with commas between them; `all`.
+        of: Option<String>,
+        /// `12000 kN·m²`, `2 EI`, or several with semicolons between them; empty for none.
+        ei: Option<String>,
+        /// `800 MN`, `2 EA`, or several; empty for none.
+        ea: Option<String>,
+    },
+    /// Warms bodies and bars up; those that were warmed by themselves are warmed anew.
+    Warm {
+        /// Names, with commas between them; `all`.
+        of: Option<String>,
+        /// Kelvins; empty for none.
+        change: Option<String>,
+        /// By how many kelvins more the left side of a run is warmer; empty for none.
+        across: Option<String>,
+        /// How far apart the two sides are.
+        depth: Option<String>,
+        /// Per kelvin: `12e-6`.
+        expansion: Option<String>,
+        /// The load case.
+        case: Option<String>,
+    },
+    /// Limits stresses, sags, reactions, pins or factors.
     Most {
-        /// `stress`, `shear`, `reaction`, `pin`, `factor`.
+        /// `stress`, `shear`, `sag`, `reaction`, `pin`, `factor`.
         sort: Option<String>,
         /// Names, with commas between them; `all`.
         of: Option<String>,

@@ -1,8 +1,8 @@
 //! Supports put down, changed, and added by a cure.
 
-use super::place;
 use super::typed::{filled, quantity};
 use super::words;
+use super::{place, stiff};
 use super::{row_named, wrong};
 use crate::model::{self, Model};
 use crate::problem::Problem;
@@ -19,6 +19,8 @@ pub(super) struct Slots<'a> {
     pub(super) toward: Option<&'a str>,
     pub(super) holds: Option<&'a str>,
     pub(super) friction: Option<&'a str>,
+    pub(super) settles: Option<&'a str>,
+    pub(super) spring: Option<&'a str>,
     pub(super) rename: Option<&'a str>,
 }
 
@@ -89,6 +91,7 @@ pub(super) fn put(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> R
     let may_choose = matches!(kind, SupportKind::Roller | SupportKind::Rough);
     support.one_way = one_way.unwrap_or(support.one_way).filter(|_| may_choose);
     support.friction = friction.unwrap_or(support.friction).filter(|_| kind == SupportKind::Rough);
+    stiff::ground(&mut support, slots.settles, slots.spring)?;
     if let Some(new) = filled(slots.rename) {
         let taken = model::support_names(sheet).iter().enumerate().any(|(i, n)| n == new && Some(i) != index);
         if taken {

@@ -101,12 +101,9 @@ impl Mesh {
         for body in model.body_ids() {
             let Some(graph) = &self.graphs[body.index()] else { continue };
             let (strain, curvature) = warmed(model, Member::Body(body));
-            let mut run_of = vec![0; graph.edges.len()];
-            for stretch in &graph.stretches {
-                stretch.edges.iter().for_each(|edge| run_of[*edge] = stretch.run);
-            }
+            let piece_of = graph.pieces();
             for (index, edge) in graph.edges.iter().enumerate() {
-                let stiff = model.bodies[body.index()].stiff[run_of[index]];
+                let stiff = model.bodies[body.index()].stiff[piece_of[index]];
                 let along = (graph.at(edge.ends[1]) - graph.at(edge.ends[0])).unit().unwrap_or(Vector::X);
                 let [start, grows] = edge.load;
                 let axial = if lengths == Lengths::Kept { Rigidity::Rigid } else { stiff.axial };

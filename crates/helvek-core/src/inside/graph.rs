@@ -268,6 +268,21 @@ impl Graph {
         far.fold(0.0, f64::max)
     }
 
+    /// Per edge: which piece of its body from point to point it belongs to, counted run by run.
+    pub(crate) fn pieces(&self) -> Vec<usize> {
+        let mut pieces = vec![0; self.edges.len()];
+        let mut first = 0;
+        for stretch in &self.stretches {
+            for index in &stretch.edges {
+                let middle = self.edges[*index].start + 0.5 * self.edges[*index].length;
+                let before = stretch.points.iter().filter(|(_, station)| *station < middle).count();
+                pieces[*index] = first + before.max(1) - 1;
+            }
+            first += stretch.points.len() - 1;
+        }
+        pieces
+    }
+
     /// The vertex of a point on a run.
     pub(crate) fn vertex_of(&self, point: PointId) -> Option<usize> {
         self.known.get(&point).copied()

@@ -128,7 +128,8 @@ impl Solved {
             Subject::Sag { row, span } => {
                 let shapes = states.map(|state| state.solved.shape(row));
                 let sag = Shape::blended([shapes[0]?, shapes[1]?], weights).sags().into_iter().nth(span)?;
-                let parts = shapes.map(|shape| shape.and_then(|s| s.off(span, sag.station)).map(Linear::Either));
+                let parts =
+                    shapes.map(|shape| shape.and_then(|s| s.off(span, sag.station)).map(Linear::Either));
                 let (station, value) = (sag.station, sag.value);
                 let place = Some(Extreme { station, side: Side::Before, value });
                 return Some(Active { parts: [parts[0]?, parts[1]?], place });

@@ -23,7 +23,7 @@ pub struct Body {
     pub material: Option<usize>,
     /// The couple that twists it about its run, all along, N·m.
     pub torque: Option<f64>,
-    /// How stiff each run is.
+    /// How stiff each piece from point to point is, run by run.
     pub stiff: Vec<Stiff>,
 }
 
@@ -72,7 +72,7 @@ impl Builder {
             let material = material.and_then(|name| self.material(name, &format!("{path}.material")));
             let torque = body.torque.as_ref();
             let torque = torque.and_then(|t| self.si(t, Dimension::MOMENT, name, &format!("{path}.torque")));
-            let stiff = self.stiff_runs(body, name, &path, [profile, material]);
+            let stiff = self.stiff_pieces(body, &runs, name, &path, [profile, material]);
             self.add_body(name);
             let name = name.clone();
             self.model.bodies.push(Body { name, runs, riding, ring, profile, material, torque, stiff });

@@ -75,13 +75,18 @@ impl Builder {
         let found = self.of_sort(sheet, &sort, |limit| limit.stress.as_ref(), read);
         self.state(found, Limited::Stress);
         let spans = Sort { key: "sag", noun: "body", known: bodies.clone() };
-        let found = self.of_sort(sheet, &spans, |limit| limit.sag, |this, n, path| {
-            if n > 0.0 {
-                return Some(1.0 / n);
-            }
-            this.sense(path, "A limit on sag is a positive part of the span.", "Write \"L/300\".");
-            None
-        });
+        let found = self.of_sort(
+            sheet,
+            &spans,
+            |limit| limit.sag,
+            |this, n, path| {
+                if n > 0.0 {
+                    return Some(1.0 / n);
+                }
+                this.sense(path, "A limit on sag is a positive part of the span.", "Write \"L/300\".");
+                None
+            },
+        );
         self.state(found, Limited::Sag);
         let sort = Sort { key: "shear", noun: "body", known: bodies };
         let found = self.of_sort(sheet, &sort, |limit| limit.shear.as_ref(), read);

@@ -1,7 +1,7 @@
 //! Stiffnesses, resolved: of members, of the ground, and what warms up.
 
 use super::resolve::Builder;
-use super::{BarId, BodyId, Combination, Material, Member, Profile, SupportKind};
+use super::{BarId, BodyId, Combination, Material, Member, Profile, Run, SupportKind};
 use crate::geometry::Vector;
 use crate::problem::{ProblemKind, nearest};
 use crate::sheet::{self, Quantities, Quantity, Sheet};
@@ -77,28 +77,30 @@ impl Warming {
 }
 
 impl Builder {
-    /// The stiffnesses of a body's runs: what is written, else what follows from section and material.
-    pub(super) fn stiff_runs(
+    /// The stiffness of each piece of a body from point to point: what is written, else what follows from section and material.
+    pub(super) fn stiff_pieces(
         &mut self,
         body: &sheet::Body,
+        runs: &[Run],
         name: &str,
         path: &str,
         [profile, material]: [Option<usize>; 2],
     ) -> Vec<Stiff> {
         let from = self.by_section(profile, material);
-        let count = body.runs.len();
-        let bending = self.each_run(body.ei.as_ref(), Dimension::BENDING, name, &format!("{path}.EI"), count);
-        let axial = self.each_run(body.ea.as_ref(), Dimension::FORCE, name, &format!("{path}.EA"), count);
-        let one = |run: usize| Stiff {
-            bending: bending.as_ref().map_or(from.bending, |each| each[run]),
+        let parts = |run: &Run| self.model.stretches(run).iter().map(|s| s.len() - 1).collect::<Vec<_>>();
+        let parts: Vec<Vec<usize>> = runs.iter().map(parts).collect();
+        let bending = self.each(body.ei.as_ref(), Dimension::BENDING, name, &format!("{path}.EI"), &parts);
+        let axial = self.each(body.ea.as_ref(), Dimension::FORCE, name, &format!("{path}.EA"), &parts);
+        let one = |piece: usize| Stiff {
+            bending: bending.as_ref().map_or(from.bending, |each| each[piece]),
             // Who writes a stiffness in bending alone wants runs that keep their length.
             axial: match (&axial, &bending) {
-                (Some(each), _) => each[run],
+                (Some(each), _) => each[piece],
                 (None, Some(_)) => Rigidity::Rigid,
                 (None, None) => from.axial,
             },
         };
-        (0..count).map(one).collect()
+        (0..parts.iter().flatten().sum()).map(one).collect()
     }
 
     /// How stiff a bar is along itself.
@@ -126,27 +128,39 @@ impl Builder {
         })
     }
 
-    fn each_run(
+    /// One for all, or one for each run, each straight stretch, or each piece from point to point. `parts`: per run, per stretch, how many pieces it has.
+    fn each(
         &mut self,
         written: Option<&Quantities>,
         dimension: Dimension,
         name: &str,
         path: &str,
-        count: usize,
+        parts: &[Vec<usize>],
     ) -> Option<Vec<Rigidity>> {
-        match written? {
-            Quantities::One(one) => Some(vec![self.rigidity(one, dimension, name, path)?; count]),
-            Quantities::Each(each) if each.len() == count => {
-                let read =
-                    |(i, q): (usize, &Quantity)| self.rigidity(q, dimension, name, &format!("{path}[{i}]"));
-                each.iter().enumerate().map(read).collect::<Vec<_>>().into_iter().collect()
-            }
-            Quantities::Each(each) => {
-                let message = format!("\"{name}\" has {count} runs, and {} stiffnesses.", each.len());
-                self.sense(path, message, "Write one for all, or one for each run.");
-                None
+        let pieces: usize = parts.iter().flatten().sum();
+        let list = match written? {
+            Quantities::One(one) => return Some(vec![self.rigidity(one, dimension, name, path)?; pieces]),
+            Quantities::Each(each) => each,
+        };
+        let read = |(i, q): (usize, &Quantity)| self.rigidity(q, dimension, name, &format!("{path}[{i}]"));
+        let read: Vec<Rigidity> =
+            list.iter().enumerate().map(read).collect::<Vec<_>>().into_iter().collect::<Option<_>>()?;
+        let runs: Vec<usize> = parts.iter().map(|run| run.iter().sum()).collect();
+        let stretches: Vec<usize> = parts.iter().flatten().copied().collect();
+        for counts in [runs, stretches, vec![1; pieces]] {
+            if counts.len() == read.len() {
+                let each = read.iter().zip(counts);
+                return Some(each.flat_map(|(rigidity, count)| vec![*rigidity; count]).collect());
             }
         }
+        let message = format!(
+            "\"{name}\" has {} runs, {} straight stretches and {pieces} pieces from point to point, and {} stiffnesses.",
+            parts.len(),
+            parts.iter().flatten().count(),
+            read.len()
+        );
+        self.sense(path, message, "Write one for all, or one for each of these.");
+        None
     }
 
     /// `12000`, `"8 MN·m²"`, or `"2 EI"`, of which only the ratio is known.

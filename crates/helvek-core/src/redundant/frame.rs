@@ -463,6 +463,10 @@ impl Maker<'_> {
             let (first, last) = (stretch.edges[0], stretch.edges[stretch.edges.len() - 1]);
             parted[graph.edges[first].ends[0]] = true;
             parted[graph.edges[last].ends[1]] = true;
+            for pair in stretch.edges.windows(2).filter(|pair| pieces[pair[0]].bends != pieces[pair[1]].bends)
+            {
+                parted[graph.edges[pair[1]].ends[0]] = true;
+            }
         }
         for stretch in &graph.stretches {
             let mut edges: Vec<usize> = Vec::new();

@@ -362,7 +362,7 @@ pub struct Body {
     /// A couple that twists it about its run, all along: given, since a plane sheet does not find it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub torque: Option<Quantity>,
-    /// How stiff it is in bending, for all runs or one for each: force × length², or `"2 EI"` when only ratios are known.
+    /// How stiff it is in bending, one for all, or for each run, straight stretch or piece from point to point: force × length², or `"2 EI"` when only ratios are known.
     #[serde(rename = "EI", default, skip_serializing_if = "Option::is_none")]
     pub ei: Option<Quantities>,
     /// How stiff it is along its runs: a force, or `"2 EA"`. Without it, or a section and a material, its runs keep their length.

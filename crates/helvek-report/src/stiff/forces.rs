@@ -64,7 +64,6 @@ impl Stiff<'_> {
         let unit = |redundant: &Redundant| if couple(redundant) { &units.moment } else { &units.force };
         let count = method.values.len();
         let index = |k: usize| below(&(k + 1).to_string());
-        let relative = solved.elastic().is_some_and(|elastic| elastic.relative);
         // Work of one sheet unit of the i-th: δ₁₀ in length (or rad), δᵢⱼ per unit of the j-th; with ratios alone times EI.
         let equations = (0..count)
             .map(|i| {
@@ -72,13 +71,14 @@ impl Stiff<'_> {
                 // What is done by one of its own units, over the work of a force along a length.
                 let to = own / (units.force.factor * units.length.factor);
                 let by = if couple(&method.redundants[i]) { to } else { 1.0 / units.length.factor };
+                let by = by / self.one_ei();
                 let mut line = self.figure(method.gaps[i] * by);
                 for j in 0..count {
                     let value = method.flexibility[i][j] * by * unit(&method.redundants[j]).factor;
                     let sign = if value < 0.0 { "−" } else { "+" };
                     line.push_str(&format!(" {sign} {} X{}", self.figure(value.abs()), index(j)));
                 }
-                let times = if relative { " (times 1/EI)" } else { "" };
+                let times = if self.relative() { " (times 1/EI)" } else { "" };
                 format!("{line} = 0{times}")
             })
             .collect();

@@ -2,7 +2,7 @@
 
 use super::Stiff;
 use crate::step::minus;
-use helvek_core::model::{LoadId, Rigidity};
+use helvek_core::model::LoadId;
 use helvek_core::redundant::{End, EndKind, PartOf};
 use helvek_core::units::{Dimension, figures};
 
@@ -18,11 +18,9 @@ impl Stiff<'_> {
     /// EI as it is written in rules: `12000`, or `1.5 EI` where only ratios are given.
     pub(super) fn ei(&self, member: usize) -> String {
         let member = &self.hand.frame.members[member];
-        let relative = self.solved.elastic().is_some_and(|elastic| elastic.relative);
-        if relative {
+        if self.relative() {
             return if member.ei == 1.0 { "EI".into() } else { format!("{} EI", self.plain(member.ei)) };
         }
-        debug_assert!(matches!(Rigidity::Of(member.ei), Rigidity::Of(_)));
         let unit = self.solved.model.units.of(Dimension::BENDING);
         minus(&figures::rounded(unit.from_si(member.ei), 4))
     }
@@ -81,7 +79,10 @@ impl Stiff<'_> {
                             (true, true) => format!("wL²/8 with w = {}, L = {}", w(from), self.length(l)),
                             _ => format!(
                                 "∫ w·a·b²/L² da from {} to {}, w from {} to {}{}",
-                                self.length(start), self.length(stop), w(from), w(to),
+                                self.length(start),
+                                self.length(stop),
+                                w(from),
+                                w(to),
                                 if hinged { ", and half of the far end's" } else { "" }
                             ),
                         };
@@ -89,13 +90,26 @@ impl Stiff<'_> {
                     }
                     PartOf::Displaced(_) => {
                         let times = if hinged { 3 } else { 6 };
-                        format!("{times}EIΔ/L² with EI = {}, L = {}: {value}", self.ei(end.member), self.length(l))
+                        format!(
+                            "{times}EIΔ/L² with EI = {}, L = {}: {value}",
+                            self.ei(end.member),
+                            self.length(l)
+                        )
                     }
                     PartOf::Turned(at, _) => {
-                        let times = if hinged { 3 } else if at == end.end { 4 } else { 2 };
+                        let times = if hinged {
+                            3
+                        } else if at == end.end {
+                            4
+                        } else {
+                            2
+                        };
                         format!("{times}EIθ/L by the support that turns: {value}")
                     }
-                    PartOf::Overhang => format!("its own loads about {}: {value}", self.hand.frame.joints[self.hand.frame.joint(end)].name),
+                    PartOf::Overhang => format!(
+                        "its own loads about {}: {value}",
+                        self.hand.frame.joints[self.hand.frame.joint(end)].name
+                    ),
                     PartOf::Warmed(_) => format!("EIκ by temperature: {value}"),
                 }
             })

@@ -30,14 +30,16 @@ pub struct PageEndLine {
 impl Stiff<'_> {
     fn unknown(&self, unknown: Unknown) -> String {
         let frame = &self.hand.frame;
+        let ei = if self.relative() { "EI" } else { "" };
         match unknown {
-            Unknown::Turn(joint) => format!("θ_{}", frame.joints[joint].name),
-            Unknown::Sway(sway) => format!("Δ_{}", frame.sways[sway].at),
+            Unknown::Turn(joint) => format!("{ei}θ_{}", frame.joints[joint].name),
+            Unknown::Sway(sway) => format!("{ei}Δ_{}", frame.sways[sway].at),
         }
     }
 
     /// What a coefficient of an unknown is in the sheet's units: moment or force per rad or unit of length.
     fn per(&self, value: f64, unknown: Unknown) -> f64 {
+        let value = value * self.one_ei();
         match unknown {
             // A turn is counted in the sense in which moments are.
             Unknown::Turn(_) => value * self.sense,
@@ -63,13 +65,13 @@ impl Stiff<'_> {
 
     pub(super) fn slopes(&self) -> PageSlopes {
         let (method, units) = (&self.hand.slopes, &self.solved.model.units);
-        let relative = self.solved.elastic().is_some_and(|elastic| elastic.relative);
         let unknowns: Vec<Unknown> = method.unknowns.clone();
         let mut ends = Vec::new();
         for (k, end) in self.ends.iter().enumerate() {
-            let parts = unknowns.iter().enumerate().map(|(u, unknown)| {
-                (self.moment(self.per(method.per[k][u], *unknown)), *unknown)
-            });
+            let parts = unknowns
+                .iter()
+                .enumerate()
+                .map(|(u, unknown)| (self.moment(self.per(method.per[k][u], *unknown)), *unknown));
             let start = Some(self.moment(method.fixed[k])).filter(|m| m.abs() > 1e-12);
             let name = self.hand.frame.end_name(*end);
             ends.push(PageEndLine { end: k, text: format!("M_{name} = {}", self.sum(start, parts)) });
@@ -98,15 +100,13 @@ impl Stiff<'_> {
             .zip(&method.values)
             .map(|(unknown, value)| {
                 let name = self.unknown(*unknown);
-                // In units of moments over an EI that is not known.
                 let shown = match unknown {
                     Unknown::Turn(_) => value * self.sense,
                     Unknown::Sway(_) => units.length.from_si(*value),
                 };
-                if relative {
-                    return format!("EI·{name} = {}, in the sheet's force and length", self.figure(units.moment.from_si(shown)));
-                }
                 match unknown {
+                    // What it is times an EI that is not known.
+                    _ if self.relative() => format!("{name} = {}", self.figure(shown / self.one_ei())),
                     Unknown::Turn(_) => format!("{name} = {}·10⁻³ rad", self.figure(shown * 1e3)),
                     Unknown::Sway(_) => format!("{name} = {} {}", self.figure(shown), units.length.symbol),
                 }

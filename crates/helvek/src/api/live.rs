@@ -12,11 +12,12 @@ use helvek_core::edit::{self, Edit};
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, Document, MAX_TEXT, Sheet, Syntax};
 use helvek_core::{model, solution};
-use helvek_figure::{Scene, SectionMark, free_bodies, pieces, pin_marks, unclear};
+use helvek_figure::{Scene, SectionMark, deflected, free_bodies, pieces, pin_marks, unclear};
 use helvek_report::choice::choices;
 use helvek_report::cut::PageCut;
 use helvek_report::judge::{judged_headline, page_judgement};
 use helvek_report::page::{Page, next, table};
+use helvek_report::stiff::page_stiff;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use serde_json::value::RawValue;
@@ -57,6 +58,9 @@ pub(crate) struct LiveRequest {
     /// Wants what has limits, ranked, and pins among their plates.
     #[serde(default)]
     pub(crate) size: bool,
+    /// Wants what stiffness says, the methods by hand, and the deflected shape.
+    #[serde(default)]
+    pub(crate) stiff: bool,
     /// Wants the table of bars.
     #[serde(default)]
     pub(crate) table: bool,
@@ -202,6 +206,10 @@ fn reply(request: &LiveRequest) -> LiveReply {
                 page.judgement = Some(page_judgement(&solved, &judgement, &states));
                 scene.pins = pin_marks(&solved, &judgement);
             }
+        }
+        if request.stiff {
+            page.stiff = page_stiff(&solved);
+            scene.deflected = deflected(&solved);
         }
         if request.table {
             page.table = table(&solved, &answers);

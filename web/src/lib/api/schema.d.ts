@@ -737,6 +737,8 @@ export interface components {
             };
             /** @description The largest stresses along every straight stretch of a body with a section. */
             readonly stresses?: readonly components["schemas"]["StressAnswer"][];
+            /** @description What follows from how stiff things are, where the sheet says so. */
+            readonly stiffness?: components["schemas"]["StiffnessAnswer"] | null;
             /** @description What governs, how much is in reserve, and what was not checked. */
             readonly judgement?: components["schemas"]["JudgementAnswer"] | null;
             /** @description The steps in order. */
@@ -855,7 +857,7 @@ export interface components {
         readonly BarForce: {
             /**
              * Format: double
-             * @description Tension positive; null when equilibrium does not fix it.
+             * @description Tension positive; null when neither equilibrium nor stiffness fixes it.
              */
             readonly force: number | null;
             /** @description In a word; null when equilibrium does not fix it. */
@@ -889,6 +891,10 @@ export interface components {
             readonly material?: string | null;
             /** @description A couple that twists it about its run, all along: given, since a plane sheet does not find it. */
             readonly torque?: components["schemas"]["Quantity"] | null;
+            /** @description How stiff it is in bending, one for all, or for each run, straight stretch or piece from point to point: force × length², or `"2 EI"` when only ratios are known. */
+            readonly EI?: components["schemas"]["Quantities"] | null;
+            /** @description How stiff it is along its runs: a force, or `"2 EA"`. Without it, or a section and a material, its runs keep their length. */
+            readonly EA?: components["schemas"]["Quantities"] | null;
         };
         /** @description A rigid motion: the point `about` moves by `translation` while the body turns by `rotation`. */
         readonly BodyMotionAnswer: {
@@ -1151,6 +1157,18 @@ export interface components {
             readonly diagram?: components["schemas"]["Bent"] | null;
             /** @description How N, V and M are worked; default by cuts. */
             readonly inside?: components["schemas"]["InsideBy"] | null;
+            /** @description How a redundant structure is worked; default by moment distribution. */
+            readonly method?: components["schemas"]["Method"] | null;
+            /**
+             * Format: uint8
+             * @description Decimals of the moments in a distribution, 0 to 6; default 2.
+             */
+            readonly decimals?: number | null;
+            /**
+             * Format: uint8
+             * @description Rounds of a distribution, 1 to 60; as many as change a moment when missing.
+             */
+            readonly rounds?: number | null;
             /**
              * Format: uint8
              * @description Significant figures of displayed results, 2 to 8; default 3.
@@ -1303,6 +1321,65 @@ export interface components {
              */
             readonly halves?: boolean;
         };
+        /** @description How everything goes, to be drawn larger than it is. */
+        readonly Deflected: {
+            /** @description Members. */
+            readonly paths: readonly components["schemas"]["DeflectedPath"][];
+            /**
+             * Format: double
+             * @description The farthest that any place goes, in the sheet's unit of length; of a mere form in no unit at all.
+             */
+            readonly most: number;
+            /** @description `3.42 mm at E`; empty when only its form is known. */
+            readonly text: string;
+            /** @description Only ratios of stiffnesses are given: its form is right, and its size means nothing. */
+            readonly form_only: boolean;
+        };
+        /** @description A member by places along it. */
+        readonly DeflectedPath: {
+            /** @description Its mark. */
+            readonly of: string;
+            /** @description Places, in the sheet's unit. */
+            readonly places: readonly [
+                number,
+                number
+            ][];
+            /** @description How far each of them goes. */
+            readonly by: readonly [
+                number,
+                number
+            ][];
+        };
+        /** @description The deflected shape of a straight stretch. */
+        readonly DeflectionAnswer: {
+            /** @description The body. */
+            readonly on: string;
+            /** @description Its first point. */
+            readonly from: string;
+            /** @description Its last point. */
+            readonly to: string;
+            /** @description How far it goes to the left of the run, in pieces: `c0, c1, ...` in the distance from the start of each piece. */
+            readonly across: readonly components["schemas"]["DeflectionPiece"][];
+            /** @description How far it goes along the run. */
+            readonly along: readonly components["schemas"]["DeflectionPiece"][];
+            /** @description How far each of its spans sags. */
+            readonly sags: readonly components["schemas"]["SagAnswer"][];
+        };
+        /** @description A polynomial over a part of the stretch. */
+        readonly DeflectionPiece: {
+            /**
+             * Format: double
+             * @description Where it begins, from the first point of the stretch.
+             */
+            readonly start: number;
+            /**
+             * Format: double
+             * @description Where it ends.
+             */
+            readonly end: number;
+            /** @description In the distance from `start`. */
+            readonly coefficients: readonly number[];
+        };
         /** @description N, V and M along a straight stretch of a run, corner to corner. */
         readonly DiagramAnswer: {
             /** @description The body. */
@@ -1379,6 +1456,23 @@ export interface components {
              */
             readonly turn?: components["schemas"]["Turn"];
         };
+        /** @description How far a point of a body goes. */
+        readonly DisplacementAnswer: {
+            /** @description The point. */
+            readonly at: string;
+            /** @description The body. */
+            readonly on: string;
+            /** @description `[x, y]` */
+            readonly moves: [
+                number,
+                number
+            ];
+            /**
+             * Format: double
+             * @description Radians, counter-clockwise.
+             */
+            readonly turned: number;
+        };
         /** @description A distributed load between two points of one straight run. */
         readonly DistributedLoad: {
             /** @description Its name; generated when missing. */
@@ -1451,6 +1545,10 @@ export interface components {
             readonly holds?: string | null;
             /** @description Of a rough one: the coefficient that is available; empty for none. */
             readonly friction?: string | null;
+            /** @description How far it settles: `10 mm`, or to the right and up with a semicolon between them; empty for not at all. */
+            readonly settles?: string | null;
+            /** @description Force per length of giving way: `500 kN/m`, or two with a semicolon between them; empty for none. */
+            readonly spring?: string | null;
             /** @description Its new name. */
             readonly rename?: string | null;
         } | {
@@ -1621,8 +1719,32 @@ export interface components {
             readonly csv: string;
         } | {
             /** @constant */
+            readonly edit: "stiffness";
+            /** @description Names, with commas between them; `all`. */
+            readonly of?: string | null;
+            /** @description `12000 kN·m²`, `2 EI`, or several with semicolons between them; empty for none. */
+            readonly ei?: string | null;
+            /** @description `800 MN`, `2 EA`, or several; empty for none. */
+            readonly ea?: string | null;
+        } | {
+            /** @constant */
+            readonly edit: "warm";
+            /** @description Names, with commas between them; `all`. */
+            readonly of?: string | null;
+            /** @description Kelvins; empty for none. */
+            readonly change?: string | null;
+            /** @description By how many kelvins more the left side of a run is warmer; empty for none. */
+            readonly across?: string | null;
+            /** @description How far apart the two sides are. */
+            readonly depth?: string | null;
+            /** @description Per kelvin: `12e-6`. */
+            readonly expansion?: string | null;
+            /** @description The load case. */
+            readonly case?: string | null;
+        } | {
+            /** @constant */
             readonly edit: "most";
-            /** @description `stress`, `shear`, `reaction`, `pin`, `factor`. */
+            /** @description `stress`, `shear`, `sag`, `reaction`, `pin`, `factor`. */
             readonly sort?: string | null;
             /** @description Names, with commas between them; `all`. */
             readonly of?: string | null;
@@ -2037,6 +2159,8 @@ export interface components {
             readonly section?: string | null;
             /** @description What it is made of. */
             readonly material?: string | null;
+            /** @description How stiff it is along itself: a force, or `"2 EA"`. Without it, or a section and a material, it keeps its length. */
+            readonly EA?: components["schemas"]["Quantity"] | null;
         };
         /** @description A part in which one combination governs. */
         readonly GovernedAnswer: {
@@ -2076,6 +2200,8 @@ export interface components {
             readonly table: string;
             /** @description The largest moment. */
             readonly inside: string;
+            /** @description How many forces are too many, and whether stiffness finds them; empty where stiffness says nothing. */
+            readonly stiff: string;
             /** @description What governs. */
             readonly size: string;
         };
@@ -2261,6 +2387,11 @@ export interface components {
              * @description How many times what a material stands is to be as large as the stress; of bodies, bars and plated pins.
              */
             readonly factor?: number | null;
+            /**
+             * Format: double
+             * @description How many times the sag of a body has to go into its span: 300 stands for L/300.
+             */
+            readonly sag?: number | null;
         };
         /** @description How far loads may grow before anything reaches its limit. */
         readonly LimitAnswer: {
@@ -2399,6 +2530,11 @@ export interface components {
              * @default false
              */
             readonly size?: boolean;
+            /**
+             * @description Wants what stiffness says, the methods by hand, and the deflected shape.
+             * @default false
+             */
+            readonly stiff?: boolean;
             /**
              * @description Wants the table of bars.
              * @default false
@@ -2787,7 +2923,14 @@ export interface components {
             readonly shear?: components["schemas"]["Quantity"] | null;
             /** @description The bearing stress it can carry. */
             readonly bearing?: components["schemas"]["Quantity"] | null;
+            /**
+             * Format: double
+             * @description By which part of its length it becomes longer per kelvin: 12e-6, say.
+             */
+            readonly expansion?: number | null;
         };
+        /** @description How a redundant structure is worked by hand. */
+        readonly Method: "distribution" | "slopes" | "forces";
         /** @description The least or the greatest, with where the train stands for it. */
         readonly MostAnswer: {
             /**
@@ -2973,6 +3116,8 @@ export interface components {
             readonly trains: readonly components["schemas"]["PageTrain"][];
             /** @description What a train does to N, V and M at a place, where that was wanted: see [`influence_lines`](crate::moving::influence_lines). */
             readonly influence: readonly components["schemas"]["TrainLine"][];
+            /** @description What stiffness says, and the methods by hand, where the sheet says how stiff anything is. */
+            readonly stiff?: components["schemas"]["PageStiff"] | null;
             /** @description What has limits, ranked: only where that was wanted, see [`page_judgement`]. */
             readonly judgement?: components["schemas"]["PageJudgement"] | null;
             /** @description How far loads may grow, and what governs. */
@@ -2989,6 +3134,18 @@ export interface components {
             readonly warnings: readonly string[];
             /** @description The usual caution. */
             readonly caution: string;
+        };
+        /** @description An entry. */
+        readonly PageCell: {
+            /** @description Empty where nothing is written. */
+            readonly text: string;
+            /** @description How it comes about. */
+            readonly rule: string;
+            /**
+             * Format: uint
+             * @description The end from which it comes over, by its place.
+             */
+            readonly from: number | null;
         };
         /** @description An unused equation with everything put in. */
         readonly PageCheck: {
@@ -3049,6 +3206,73 @@ export interface components {
             /** @description Both parts say the same. */
             readonly agree: boolean;
         };
+        /** @description A difference and what it comes from. */
+        readonly PageDifference: {
+            /** @description What it comes from. */
+            readonly from: string;
+            /** @description How large, and where; or that there is none. */
+            readonly says: string;
+            /**
+             * Format: uint
+             * @description The end where it is largest, by its place.
+             */
+            readonly end: number | null;
+        };
+        /** @description An end of a member. */
+        readonly PageEnd: {
+            /** @description `BC` */
+            readonly name: string;
+            /** @description The joint's name. */
+            readonly joint: string;
+            /** @description The mark of its body. */
+            readonly of: string;
+            /** @description Where it is, in the sheet's unit. */
+            readonly at: [
+                number,
+                number
+            ];
+            /** @description The other end. */
+            readonly toward: [
+                number,
+                number
+            ];
+            /** @description `3EI/L = 3·1.5 EI/6`; empty for an end that does not turn with a joint. */
+            readonly stiffness: string;
+            /** @description Its share. */
+            readonly factor: string;
+            /** @description What its end does: `turns with its joint`, `fixed`, `hinged`, `an overhang`. */
+            readonly kind: string;
+        };
+        /** @description The moment of an end by the unknowns. */
+        readonly PageEndLine: {
+            /**
+             * Format: uint
+             * @description The place of the end.
+             */
+            readonly end: number;
+            /** @description `M_BA = −16.00 + 1.000 θ_B` */
+            readonly text: string;
+        };
+        /** @description Moments of one state. */
+        readonly PageForceRow: {
+            /** @description `M₀`, `M₁ for X₁ = 1` */
+            readonly label: string;
+            /** @description Per end. */
+            readonly cells: readonly string[];
+        };
+        /** @description The method as it is written. */
+        readonly PageForces: {
+            /** @description What is let go. */
+            readonly redundants: readonly string[];
+            /** @description The marks of these. */
+            readonly of: readonly string[];
+            /** @description δ₁₀ + δ₁₁ X₁ = 0, with numbers. */
+            readonly equations: readonly string[];
+            /** @description What they come to. */
+            readonly values: readonly string[];
+            /** @description The moments under the loads alone, then under one of each, per end. */
+            readonly rows: readonly components["schemas"]["PageForceRow"][];
+        };
         /** @description Everything that is said about limits. */
         readonly PageJudgement: {
             /** @description `All 5 limits that were checked are met.` */
@@ -3084,6 +3308,23 @@ export interface components {
                 number
             ] | null;
         };
+        /** @description What a prop exerts. */
+        readonly PageProp: {
+            /** @description Where, in the sheet's unit. */
+            readonly at: [
+                number,
+                number
+            ];
+            /** @description Its direction, as it acts; `[0, 0]` when it exerts nothing. */
+            readonly way: [
+                number,
+                number
+            ];
+            /** @description With its unit. */
+            readonly text: string;
+            /** @description The shears of members and the loads that it is made of, in words. */
+            readonly rule: string;
+        };
         /** @description One unknown, found. */
         readonly PageResult: {
             /** @description `B_y = 3.20 kN` */
@@ -3092,6 +3333,34 @@ export interface components {
             readonly remark: string;
             /** @description The mark of the unknown. */
             readonly unknown: string;
+        };
+        /** @description A row. */
+        readonly PageRow: {
+            /** @description `held`, `balance`, `over`, `sum` */
+            readonly kind: string;
+            /** @description For people. */
+            readonly label: string;
+            /**
+             * Format: uint
+             * @description From 1; 0 for what is there before the rounds, and for the sum.
+             */
+            readonly round: number;
+            /** @description One for each end. */
+            readonly cells: readonly components["schemas"]["PageCell"][];
+        };
+        /** @description The method as it is written. */
+        readonly PageSlopes: {
+            /** @description What is unknown. */
+            readonly unknowns: readonly string[];
+            /** @description A line for each end. */
+            readonly ends: readonly components["schemas"]["PageEndLine"][];
+            /** @description An equation for each unknown, with its title. */
+            readonly equations: readonly [
+                string,
+                string
+            ][];
+            /** @description What they come to. */
+            readonly values: readonly string[];
         };
         /** @description One equation, written and solved. */
         readonly PageStep: {
@@ -3110,6 +3379,70 @@ export interface components {
             readonly results: readonly components["schemas"]["PageResult"][];
             /** @description It is seen at sight: no equation has to be written. */
             readonly at_sight: boolean;
+        };
+        /** @description What stiffness says about a structure, and how it is worked by hand where it is redundant. */
+        readonly PageStiff: {
+            /** @description Why it does not answer, and what would help. */
+            readonly refused: readonly string[];
+            /** @description What it rests on and how well it closes. */
+            readonly says: readonly string[];
+            /** @description The structure is redundant: what is said of methods by hand is about it. */
+            readonly redundant: boolean;
+            /** @description Which method is shown. */
+            readonly method: components["schemas"]["Method"];
+            /** @description Why the methods by hand do not apply, with what does. */
+            readonly inapplicable: string | null;
+            /** @description The ends of members, joint by joint. */
+            readonly ends: readonly components["schemas"]["PageEnd"][];
+            /** @description Of moments. */
+            readonly unit: string;
+            /** @description Which sense is positive, in a few words. */
+            readonly sense: string;
+            /** @description Members as lines, for small figures of the cases. */
+            readonly lines: readonly [
+                [
+                    number,
+                    number
+                ][],
+                [
+                    number,
+                    number
+                ][]
+            ][];
+            /** @description By distribution: one table with props, then one for each of them. */
+            readonly tables: readonly components["schemas"]["PageTable"][];
+            /** @description By what each case of sway is multiplied. */
+            readonly scale: readonly string[];
+            /** @description How the equations for these are written. */
+            readonly balance: readonly string[];
+            /** @description The moments in the end, by the method that is shown. */
+            readonly moments: readonly string[];
+            /** @description The exact ones with lengths kept. */
+            readonly exact: readonly string[];
+            /** @description By slopes and deflections. */
+            readonly slopes: components["schemas"]["PageSlopes"] | null;
+            /** @description By the forces that are too many. */
+            readonly forces: components["schemas"]["PageForces"] | null;
+            /** @description Why that one does not apply. */
+            readonly forces_not: string | null;
+            /** @description Where the differences come from. */
+            readonly compared: readonly components["schemas"]["PageDifference"][];
+        };
+        /** @description The table of one case. */
+        readonly PageTable: {
+            /** @description `With props at C`, `C displaced` */
+            readonly title: string;
+            /** @description What it is about, in a sentence. */
+            readonly about: string;
+            /** @description From top to bottom. */
+            readonly rows: readonly components["schemas"]["PageRow"][];
+            /**
+             * Format: uint
+             * @description How many rounds there are.
+             */
+            readonly rounds: number;
+            /** @description What each prop exerts. */
+            readonly props: readonly components["schemas"]["PageProp"][];
         };
         /** @description One term of an equation. */
         readonly PageTerm: {
@@ -3377,6 +3710,8 @@ export interface components {
             /** @description The body that carries it; default the ground. */
             readonly on?: string | null;
         };
+        /** @description One quantity, or one for each run, or one along each axis. */
+        readonly Quantities: components["schemas"]["Quantity"] | readonly components["schemas"]["Quantity"][];
         /** @description A number in the sheet's units, or a text that brings its own unit: `4`, `"250 mm"`. */
         readonly Quantity: number | string;
         /** @description The least and the greatest of one unknown. */
@@ -3410,7 +3745,7 @@ export interface components {
             /** @description The same. */
             readonly greatest: string;
         };
-        /** @description What a support exerts on its body. A component that equilibrium does not fix is null. */
+        /** @description What a support exerts on its body. A component that neither equilibrium nor stiffness fixes is null. */
         readonly Reaction: {
             /** @description The support's name. */
             readonly support: string;
@@ -3456,6 +3791,17 @@ export interface components {
                 number,
                 number
             ] | null;
+        };
+        /** @description Why stiffness does not answer. */
+        readonly RefusalAnswer: {
+            /** @description A fixed name, for programs. */
+            readonly name: string;
+            /** @description For people. */
+            readonly message: string;
+            /** @description What would help. */
+            readonly cure: string;
+            /** @description The things concerned. */
+            readonly about: readonly string[];
         };
         /** @description A diameter that is required. */
         readonly RequiredAnswer: {
@@ -3571,6 +3917,31 @@ export interface components {
             /** @description Which way. */
             readonly direction: components["schemas"]["Direction"];
         };
+        /** @description The sag of a span. */
+        readonly SagAnswer: {
+            /** @description Where the span begins and ends, from the first point of the stretch. */
+            readonly span: [
+                number,
+                number
+            ];
+            /**
+             * Format: double
+             * @description Where it sags most.
+             */
+            readonly distance: number;
+            /**
+             * Format: double
+             * @description How far from the straight line between its ends, to the left of the run; of an overhang, how far from where it is held.
+             */
+            readonly value: number;
+            /**
+             * Format: double
+             * @description The length over the sag; of an overhang twice its length. Null without a sag.
+             */
+            readonly ratio: number | null;
+            /** @description Whether one end is free. */
+            readonly overhang: boolean;
+        };
         /** @description A change to be kept. */
         readonly SaveSheet: {
             /**
@@ -3593,6 +3964,8 @@ export interface components {
             readonly apart?: readonly components["schemas"]["Piece"][];
             /** @description N, V and M along the members, where that was wanted: see [`diagrams`]. */
             readonly inside?: components["schemas"]["Diagrams"] | null;
+            /** @description The deflected shape, where that was wanted: see [`deflected`]. */
+            readonly deflected?: components["schemas"]["Deflected"] | null;
             /** @description Pins among their plates, where that was wanted: see [`pin_marks`]. */
             readonly pins?: readonly components["schemas"]["PinMark"][];
         };
@@ -3855,6 +4228,8 @@ export interface components {
             readonly ropes?: {
                 readonly [key: string]: components["schemas"]["Rope"];
             };
+            /** @description Members that warm up. */
+            readonly temperature?: readonly components["schemas"]["Temperature"][];
             /** @description Names of load cases; a load says which one it belongs to. All of them act together. */
             readonly cases?: readonly string[];
             /** @description Sums of factored load cases, each solved beside the loads as they are drawn. */
@@ -3967,6 +4342,31 @@ export interface components {
             readonly reason: components["schemas"]["ReasonAnswer"];
             /** @description Further equations of a simultaneous set. */
             readonly together?: readonly components["schemas"]["TogetherAnswer"][];
+        };
+        /** @description What follows from how stiff things are. What equilibrium alone does not fix has its values from here, with `determined` false. */
+        readonly StiffnessAnswer: {
+            /** @description Why stiffness does not answer; then everything else is empty. */
+            readonly refused?: components["schemas"]["RefusalAnswer"] | null;
+            /** @description Only ratios of stiffnesses are given: forces are right, and displacements are not known. */
+            readonly relative: boolean;
+            /**
+             * Format: double
+             * @description The largest residual of its equations, relative.
+             */
+            readonly residual: number;
+            /**
+             * Format: double
+             * @description How far the work of the loads is from that inside, relative.
+             */
+            readonly energy: number;
+            /** @description Members without a stiffness, taken as rigid. */
+            readonly rigid: readonly string[];
+            /** @description Members that keep their length where lengths alone do not fix N: taken as if all had one and the same EA, however large. */
+            readonly shared: readonly string[];
+            /** @description How far points go. */
+            readonly displacements: readonly components["schemas"]["DisplacementAnswer"][];
+            /** @description The deflected shape of every straight stretch. */
+            readonly deflections: readonly components["schemas"]["DeflectionAnswer"][];
         };
         /** @description Which sizes of pins there are. */
         readonly Stock: string | readonly components["schemas"]["Quantity"][];
@@ -4103,6 +4503,14 @@ export interface components {
              * @description Of a rough support: the coefficient of friction that is available, for comparison with what is needed.
              */
             readonly friction?: number | null;
+            /** @description How far the support moves: against the force that it exerts (of a pin or a fixed support: down), or `[x, y]`. */
+            readonly settlement?: components["schemas"]["Quantities"] | null;
+            /** @description By how much a support that keeps from turning turns itself, counter-clockwise. */
+            readonly turned?: components["schemas"]["Quantity"] | null;
+            /** @description Force per length of giving way: against the force that it exerts (of a pin or a fixed support: up and down), or `[x, y]`. */
+            readonly spring?: components["schemas"]["Quantities"] | null;
+            /** @description Moment per radian of a support that keeps from turning. */
+            readonly turning_spring?: components["schemas"]["Quantity"] | null;
         };
         /** @description The kinds of support in the plane. */
         readonly SupportKind: "pin" | "roller" | "surface" | "fixed" | "guide" | "link" | "cable" | "rough";
@@ -4166,6 +4574,30 @@ export interface components {
         readonly Tags: {
             /** @description All of them. */
             readonly tags: readonly string[];
+        };
+        /** @description Some members warm up, all over or more on one side. */
+        readonly Temperature: {
+            /** @description Bodies and bars; all of them when missing. */
+            readonly of?: readonly string[];
+            /**
+             * Format: double
+             * @description By how many kelvins the middle of the section warms up.
+             */
+            readonly change?: number | null;
+            /**
+             * Format: double
+             * @description By how many kelvins more its left side, seen along the run (the top of a run to the right), warms up than its right one.
+             */
+            readonly across?: number | null;
+            /** @description How far the two sides are apart; the height of the section when missing. */
+            readonly depth?: components["schemas"]["Quantity"] | null;
+            /**
+             * Format: double
+             * @description By which part of its length a member becomes longer per kelvin; that of its material when missing.
+             */
+            readonly expansion?: number | null;
+            /** @description Its load case. */
+            readonly case?: string | null;
         };
         /** @description What would keep a model from tipping, lifting or sliding. */
         readonly Tips: {

@@ -1,0 +1,149 @@
+//! What gives way: the stiffness of members, the ground under supports, what warms up.
+
+use super::profiles::{Member, named};
+use super::typed::{filled, kept};
+use super::wrong;
+use crate::problem::Problem;
+use crate::sheet::{Bar, FullBar, Quantities, Quantity, Sheet, Support, Temperature};
+use crate::units::Dimension;
+
+type Outcome<T = ()> = Result<T, Vec<Problem>>;
+
+/// `12000 kN·m²`, `2 EI`: one, or several with semicolons between them.
+fn rigidities(text: &str, dimension: Dimension, slot: &str) -> Outcome<Quantities> {
+    let word = if dimension == Dimension::FORCE { "EA" } else { "EI" };
+    let one = |text: &str| {
+        let text = text.trim();
+        match text.strip_suffix(word) {
+            // Only its ratio to others is known.
+            Some(times) if times.trim().is_empty() || times.trim().parse::<f64>().is_ok() => {
+                Ok(Quantity::Text(text.to_owned()))
+            }
+            _ => kept(text, dimension, slot),
+        }
+    };
+    let mut each = text.split(';').map(one).collect::<Outcome<Vec<_>>>()?;
+    Ok(if each.len() == 1 { Quantities::One(each.remove(0)) } else { Quantities::Each(each) })
+}
+
+/// Gives members a stiffness; what is not typed stays, what is emptied goes.
+pub(super) fn members(sheet: &mut Sheet, of: Option<&str>, ei: Option<&str>, ea: Option<&str>) -> Outcome {
+    let members = named(sheet, of)?;
+    if ei.is_none() && ea.is_none() {
+        return wrong(
+            "ei",
+            "A stiffness needs a number.",
+            "Type 12000 kN·m², or 2 EI when only ratios are known.",
+        );
+    }
+    let bending =
+        ei.map(|text| filled(Some(text)).map(|t| rigidities(t, Dimension::BENDING, "ei")).transpose());
+    let axial = ea.map(|text| filled(Some(text)).map(|t| rigidities(t, Dimension::FORCE, "ea")).transpose());
+    let (bending, axial) = (bending.transpose()?, axial.transpose()?);
+    for member in &members {
+        match member {
+            Member::Body(name) => {
+                let body = &mut sheet.bodies[name];
+                if let Some(bending) = &bending {
+                    body.ei.clone_from(bending);
+                }
+                if let Some(axial) = &axial {
+                    body.ea.clone_from(axial);
+                }
+            }
+            Member::Bar(row) => {
+                let Some(axial) = &axial else { continue };
+                let one = match axial {
+                    None => None,
+                    Some(Quantities::One(one)) => Some(one.clone()),
+                    Some(Quantities::Each(_)) => {
+                        return wrong("ea", "A bar has one stiffness.", "Type one number.");
+                    }
+                };
+                let bar = &mut sheet.bars[*row];
+                if let (Bar::Short(ends), true) = (&*bar, one.is_some()) {
+                    *bar = Bar::Full(FullBar::new(ends.clone()));
+                }
+                if let Bar::Full(full) = bar {
+                    full.ea = one;
+                }
+            }
+        }
+    }
+    Ok(())
+}
+
+/// How a support settles and springs.
+pub(super) fn ground(support: &mut Support, settles: Option<&str>, spring: Option<&str>) -> Outcome {
+    let read = |text: &str, dimension: Dimension, slot: &str| -> Outcome<Quantities> {
+        let mut each =
+            text.split(';').map(|t| kept(t.trim(), dimension, slot)).collect::<Outcome<Vec<_>>>()?;
+        match each.len() {
+            1 => Ok(Quantities::One(each.remove(0))),
+            2 => Ok(Quantities::Each(each)),
+            _ => wrong(slot, "That is more than two.", "Type one, or two with a semicolon between them."),
+        }
+    };
+    if let Some(text) = settles {
+        let text = filled(Some(text));
+        support.ground.settlement = text.map(|t| read(t, Dimension::LENGTH, "settles")).transpose()?;
+    }
+    if let Some(text) = spring {
+        let text = filled(Some(text));
+        support.ground.spring = text.map(|t| read(t, Dimension::FORCE_PER_LENGTH, "spring")).transpose()?;
+    }
+    Ok(())
+}
+
+/// What was typed about members that warm up.
+pub(super) struct Warm<'a> {
+    pub(super) change: Option<&'a str>,
+    pub(super) across: Option<&'a str>,
+    pub(super) depth: Option<&'a str>,
+    pub(super) expansion: Option<&'a str>,
+    pub(super) case: Option<&'a str>,
+}
+
+/// Warms members up: those that are named, or all. What was said of the same members before is said anew.
+pub(super) fn warm(sheet: &mut Sheet, of: Option<&str>, slots: &Warm<'_>) -> Outcome {
+    let number = |text: Option<&str>, slot: &str| -> Outcome<Option<f64>> {
+        let Some(text) = filled(text) else { return Ok(None) };
+        let plain = text.trim_end_matches(|c: char| c.is_alphabetic() || c == '°' || c == ' ');
+        match plain.replace('−', "-").parse::<f64>() {
+            Ok(value) if value.is_finite() => Ok(Some(value)),
+            _ => wrong(slot, format!("\"{text}\" is not a number."), "Type kelvins: 30."),
+        }
+    };
+    let all = filled(of).filter(|text| *text != "all");
+    let names: Vec<String> = match all {
+        None => Vec::new(),
+        Some(_) => {
+            let bars = crate::model::bar_names(sheet);
+            let name = |member: Member| match member {
+                Member::Body(name) => name,
+                Member::Bar(row) => bars[row].clone(),
+            };
+            named(sheet, of)?.into_iter().map(name).collect()
+        }
+    };
+    let expansion = match filled(slots.expansion) {
+        None => None,
+        Some(text) => match text.parse::<f64>() {
+            Ok(value) => Some(value),
+            Err(_) => return wrong("expansion", format!("\"{text}\" is not a number."), "Type 12e-6."),
+        },
+    };
+    let warm = Temperature {
+        change: number(slots.change, "change")?,
+        across: number(slots.across, "across")?,
+        depth: filled(slots.depth).map(|text| kept(text, Dimension::LENGTH, "depth")).transpose()?,
+        expansion,
+        case: filled(slots.case).map(str::to_owned),
+        of: names,
+    };
+    sheet.temperature.retain(|other| other.of != warm.of || other.case != warm.case);
+    if warm.change.is_some_and(|c| c != 0.0) || warm.across.is_some_and(|a| a != 0.0) {
+        sheet.temperature.push(warm);
+    }
+    Ok(())
+}

@@ -1,0 +1,112 @@
+//! The deflected shape: where places are, and where they go.
+
+use helvek_core::elastic::Shape;
+use helvek_core::geometry::{Point, Vector};
+use helvek_core::model::On;
+use helvek_core::solution::Solved;
+use helvek_core::units::figures;
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// How everything goes, to be drawn larger than it is.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Deflected {
+    /// Members.
+    pub paths: Vec<DeflectedPath>,
+    /// The farthest that any place goes, in the sheet's unit of length; of a mere form in no unit at all.
+    pub most: f64,
+    /// `3.42 mm at E`; empty when only its form is known.
+    pub text: String,
+    /// Only ratios of stiffnesses are given: its form is right, and its size means nothing.
+    pub form_only: bool,
+}
+
+/// A member by places along it.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct DeflectedPath {
+    /// Its mark.
+    pub of: String,
+    /// Places, in the sheet's unit.
+    pub places: Vec<[f64; 2]>,
+    /// How far each of them goes.
+    pub by: Vec<[f64; 2]>,
+}
+
+/// Straight pieces into which the curve of a piece is parted.
+const PARTS: usize = 12;
+
+/// The deflected shape; nothing where it is not known.
+pub fn deflected(solved: &Solved) -> Option<Deflected> {
+    let elastic = solved.elastic().filter(|elastic| !elastic.loose)?;
+    let units = &solved.model.units;
+    let length = |v: f64| units.length.from_si(v);
+    let (mut paths, mut most, mut at) = (Vec::new(), 0.0f64, String::new());
+    let mut path = |of: String, places: Vec<(Point, Vector)>| {
+        paths.push(DeflectedPath {
+            of,
+            places: places.iter().map(|(p, _)| [length(p.x), length(p.y)]).collect(),
+            by: places.iter().map(|(_, by)| [length(by.x), length(by.y)]).collect(),
+        });
+    };
+    for shape in &elastic.shapes {
+        let first = solved.model.at(shape.points[0].0);
+        let mut places = Vec::new();
+        for bend in &shape.bends {
+            for k in 0..=PARTS {
+                let station = bend.start + (bend.end - bend.start) * k as f64 / PARTS as f64;
+                let by = goes(shape, station);
+                if by.length() > most * (1.0 + 1e-9) {
+                    most = by.length();
+                    at = place(solved, shape, station);
+                }
+                places.push((first + shape.along * station, by));
+            }
+        }
+        path(format!("body:{}", solved.model.bodies[shape.body.index()].name), places);
+    }
+    for bar in &solved.model.bars {
+        let ends = [0, 1].map(|k| {
+            let by = match bar.on[k] {
+                On::Body(body) => elastic.shapes.iter().filter(|s| s.body == body).find_map(|shape| {
+                    let (_, station) = shape.points.iter().find(|(point, _)| *point == bar.ends[k])?;
+                    Some(goes(shape, *station))
+                }),
+                On::Pin(pin) => elastic.pins.get(pin.index()).copied(),
+            };
+            let by = by.unwrap_or(Vector::ZERO);
+            if by.length() > most * (1.0 + 1e-9) {
+                most = by.length();
+                at = format!("at {}", solved.model.point_name(bar.ends[k]));
+            }
+            (solved.model.at(bar.ends[k]), by)
+        });
+        path(format!("bar:{}", bar.name), ends.to_vec());
+    }
+    if most == 0.0 {
+        return None;
+    }
+    let text = if elastic.relative { String::new() } else { format!("{} {at}", small(solved, most)) };
+    Some(Deflected { paths, most: length(most), text, form_only: elastic.relative })
+}
+
+fn goes(shape: &Shape, station: f64) -> Vector {
+    let [u, v] = shape.moves(station);
+    shape.along * u + shape.along.left() * v
+}
+
+/// In the unit of sections, which is small.
+fn small(solved: &Solved, si: f64) -> String {
+    let unit = &solved.model.units.section;
+    format!("{} {}", figures::rounded(unit.from_si(si), solved.model.schools.figures), unit.symbol)
+}
+
+/// `at E`, or `2.4 m from A`.
+fn place(solved: &Solved, shape: &Shape, station: f64) -> String {
+    let near = |(_, s): &&(helvek_core::model::PointId, f64)| (s - station).abs() <= 1e-9 * shape.length();
+    if let Some((point, _)) = shape.points.iter().find(near) {
+        return format!("at {}", solved.model.point_name(*point));
+    }
+    let unit = &solved.model.units.length;
+    let far = figures::rounded(unit.from_si(station), solved.model.schools.figures);
+    format!("{far} {} from {}", unit.symbol, solved.model.point_name(shape.points[0].0))
+}
