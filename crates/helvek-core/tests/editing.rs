@@ -75,6 +75,8 @@ fn edits() -> impl Strategy<Value = Edit> {
             rename: some(rename)
         }),
         (kind, place.clone()).prop_map(|(kind, place)| Edit::Support {
+            settles: None,
+            spring: None,
             name: None,
             kind: some(kind),
             place: some(place),

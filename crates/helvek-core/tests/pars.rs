@@ -74,6 +74,13 @@ const PARS: &[(&str, usize)] = &[
     ("well-pulley", 7),
     // One reaction, two joints.
     ("wisteria-frame", 4),
+    // Of these equilibrium alone fixes no more than a thrust.
+    ("fern-staging", 1),
+    ("seedling-rail", 1),
+    ("walk-joist", 0),
+    ("peach-portal", 0),
+    ("vine-arm", 1),
+    ("pier-settlement", 1),
     // Rod by the piston, moment on the crank.
     ("wheel-pump", 2),
 ];
@@ -89,8 +96,17 @@ fn no_example_needs_more_equations_than_a_practised_person() {
         let built = model::build(&sheet::read(&std::fs::read_to_string(&path).unwrap(), Syntax::Toml));
         assert_eq!(built.problems, [], "{name}");
         let solved = solution::solve(built.model);
-        assert!(matches!(solved.verdict.status, Status::Determinate | Status::Balanced), "{name}");
-        assert!(solved.working.unreached.is_empty(), "{name}");
+        match solved.verdict.status {
+            Status::Determinate | Status::Balanced => assert!(solved.working.unreached.is_empty(), "{name}"),
+            // What equilibrium leaves open stiffness finds, and every method by hand finds the same.
+            _ => {
+                let hand = solved.by_hand().unwrap_or_else(|| panic!("{name}")).unwrap();
+                let largest = hand.exact.iter().fold(0.0f64, |a, b| a.max(b.abs()));
+                for methods in [&hand.slopes.moments, &hand.forces.as_ref().unwrap().moments] {
+                    assert!(methods.iter().zip(&hand.exact).all(|(a, b)| (a - b).abs() < 1e-8 * largest), "{name}");
+                }
+            }
+        }
         assert!(solved.answers().checks.iter().all(|c| c.ok), "{name}: {:#?}", solved.answers().checks);
         let needed = solved.working.equations();
         println!("{name}: {needed}, par {par}");

@@ -5,8 +5,8 @@ mod rules;
 mod slopes;
 mod table;
 
-pub use forces::PageForces;
-pub use slopes::{PageEndLine, PageSlopes};
+pub use forces::{PageForceRow, PageForces};
+pub use slopes::{PageEndLine, PageEquation, PageSlopes};
 pub use table::{PageCell, PageProp, PageRow, PageTable};
 
 use crate::step::minus;
@@ -38,7 +38,7 @@ pub struct PageStiff {
     /// Which sense is positive, in a few words.
     pub sense: &'static str,
     /// Members as lines, for small figures of the cases.
-    pub lines: Vec<[[f64; 2]; 2]>,
+    pub lines: Vec<PageMember>,
     /// By distribution: one table with props, then one for each of them.
     pub tables: Vec<PageTable>,
     /// By what each case of sway is multiplied.
@@ -78,6 +78,15 @@ pub struct PageEnd {
     pub factor: String,
     /// What its end does: `turns with its joint`, `fixed`, `hinged`, `an overhang`.
     pub kind: &'static str,
+}
+
+/// A member as a line.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageMember {
+    /// Its first end, in the sheet's unit.
+    pub from: [f64; 2],
+    /// Its second.
+    pub to: [f64; 2],
 }
 
 /// A difference and what it comes from.
@@ -227,7 +236,10 @@ impl Stiff<'_> {
         page.lines = frame
             .members
             .iter()
-            .map(|member| member.joints.map(|joint| self.place(frame.joints[joint].at)))
+            .map(|member| {
+                let [from, to] = member.joints.map(|joint| self.place(frame.joints[joint].at));
+                PageMember { from, to }
+            })
             .collect();
         let method = self.solved.model.schools.method;
         page.moments = match (method, &self.hand.forces) {

@@ -237,13 +237,13 @@ fn stiffness(out: &mut String, page: &PageStiff) -> std::fmt::Result {
     }
     if let Some(slopes) = &page.slopes {
         writeln!(out)?;
-        slopes.ends.iter().try_for_each(|line| writeln!(out, "  {}", line.text))?;
-        slopes.equations.iter().try_for_each(|[title, line]| writeln!(out, "  {title}: {line}"))?;
-        slopes.values.iter().try_for_each(|line| writeln!(out, "  {line}"))?;
+        slopes.ends.iter().try_for_each(|line| writeln!(out, "  {}", line.line.text))?;
+        slopes.equations.iter().try_for_each(|e| writeln!(out, "  {}: {}", e.title, e.line.text))?;
+        slopes.values.iter().try_for_each(|line| writeln!(out, "  {}", line.text))?;
     }
     if let Some(forces) = &page.forces {
         writeln!(out)?;
-        forces.equations.iter().chain(&forces.values).try_for_each(|line| writeln!(out, "  {line}"))?;
+        forces.equations.iter().chain(&forces.values).try_for_each(|line| writeln!(out, "  {}", line.text))?;
     }
     if !page.balance.is_empty() {
         writeln!(out)?;

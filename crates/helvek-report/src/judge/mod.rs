@@ -19,7 +19,7 @@ use serde::Serialize;
 
 /// Shown beside every judgement.
 pub const JUDGEMENT_CAUTION: &str = "To be checked by a qualified engineer under the local codes. Not covered: fatigue, impact, dynamics, connections, bending of pins, net sections, stress concentrations, \
-local, lateral and frame buckling, second-order effects, sag, code factors.";
+local, lateral and frame buckling, second-order effects, sag without a limit, code factors.";
 
 /// Everything that is said about limits.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]

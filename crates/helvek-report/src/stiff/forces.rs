@@ -1,7 +1,8 @@
 //! The method of forces: what is let go, how far it opens, and what closes it again.
 
 use super::Stiff;
-use super::table::below;
+use super::table::{below, typeset};
+use crate::fragment::Fragment;
 use helvek_core::equilibrium::ColumnKind;
 use helvek_core::redundant::{ForceMethod, Redundant};
 use schemars::JsonSchema;
@@ -12,12 +13,12 @@ use serde::Serialize;
 pub struct PageForces {
     /// What is let go.
     pub redundants: Vec<String>,
-    /// The marks of these.
+    /// The marks of these, in the same order.
     pub of: Vec<String>,
     /// δ₁₀ + δ₁₁ X₁ = 0, with numbers.
-    pub equations: Vec<String>,
+    pub equations: Vec<Fragment>,
     /// What they come to.
-    pub values: Vec<String>,
+    pub values: Vec<Fragment>,
     /// The moments under the loads alone, then under one of each, per end.
     pub rows: Vec<PageForceRow>,
 }
@@ -78,8 +79,8 @@ impl Stiff<'_> {
                     let sign = if value < 0.0 { "−" } else { "+" };
                     line.push_str(&format!(" {sign} {} X{}", self.figure(value.abs()), index(j)));
                 }
-                let times = if self.relative() { " (times 1/EI)" } else { "" };
-                format!("{line} = 0{times}")
+                let times = if self.relative() { " , times 1/EI" } else { "" };
+                typeset(&format!("{line} = 0{times}"))
             })
             .collect();
         let values = method
@@ -90,7 +91,11 @@ impl Stiff<'_> {
             .map(|(k, (redundant, value))| {
                 let unit = unit(redundant);
                 let shown = self.figure(unit.from_si(*value));
-                format!("X{} = {} = {shown} {}", index(k), named(redundant), unit.symbol)
+                let name = match redundant {
+                    Redundant::Column(_) => format!(" = {}", named(redundant)),
+                    Redundant::Cut(..) => String::new(),
+                };
+                typeset(&format!("X{}{name} = {shown} {}", index(k), unit.symbol))
             })
             .collect();
         let mut rows =

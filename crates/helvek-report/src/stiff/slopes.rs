@@ -1,6 +1,8 @@
 //! Slopes and deflections: each end moment as a sum, then the equations.
 
 use super::Stiff;
+use super::table::typeset;
+use crate::fragment::Fragment;
 use helvek_core::redundant::Unknown;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -8,14 +10,12 @@ use serde::Serialize;
 /// The method as it is written.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct PageSlopes {
-    /// What is unknown.
-    pub unknowns: Vec<String>,
     /// A line for each end.
     pub ends: Vec<PageEndLine>,
-    /// An equation for each unknown, with its title.
-    pub equations: Vec<[String; 2]>,
+    /// An equation for each unknown.
+    pub equations: Vec<PageEquation>,
     /// What they come to.
-    pub values: Vec<String>,
+    pub values: Vec<Fragment>,
 }
 
 /// The moment of an end by the unknowns.
@@ -24,7 +24,16 @@ pub struct PageEndLine {
     /// The place of the end.
     pub end: usize,
     /// `M_BA = −16.00 + 1.000 θ_B`
-    pub text: String,
+    pub line: Fragment,
+}
+
+/// An equation with what it says.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageEquation {
+    /// `Moments of the joint B`
+    pub title: String,
+    /// With its numbers.
+    pub line: Fragment,
 }
 
 impl Stiff<'_> {
@@ -74,7 +83,8 @@ impl Stiff<'_> {
                 .map(|(u, unknown)| (self.moment(self.per(method.per[k][u], *unknown)), *unknown));
             let start = Some(self.moment(method.fixed[k])).filter(|m| m.abs() > 1e-12);
             let name = self.hand.frame.end_name(*end);
-            ends.push(PageEndLine { end: k, text: format!("M_{name} = {}", self.sum(start, parts)) });
+            let line = typeset(&format!("M_{name} = {}", self.sum(start, parts)));
+            ends.push(PageEndLine { end: k, line });
         }
         let equations = unknowns
             .iter()
@@ -92,7 +102,8 @@ impl Stiff<'_> {
                 };
                 let parts =
                     row.iter().zip(&unknowns).map(|(c, unknown)| (self.per(*c, *unknown) * to, *unknown));
-                [title, format!("{} = {}", self.sum(None, parts), self.figure(rhs * to + 0.0))]
+                let line = typeset(&format!("{} = {}", self.sum(None, parts), self.figure(rhs * to + 0.0)));
+                PageEquation { title, line }
             })
             .collect();
         let values = unknowns
@@ -111,7 +122,8 @@ impl Stiff<'_> {
                     Unknown::Sway(_) => format!("{name} = {} {}", self.figure(shown), units.length.symbol),
                 }
             })
+            .map(|text: String| typeset(&text))
             .collect();
-        PageSlopes { unknowns: unknowns.iter().map(|u| self.unknown(*u)).collect(), ends, equations, values }
+        PageSlopes { ends, equations, values }
     }
 }

@@ -1,6 +1,7 @@
 //! The tables of a distribution.
 
 use super::Stiff;
+use crate::fragment::{Fragment, escape, latex_name};
 use helvek_core::geometry::Vector;
 use helvek_core::redundant::{Case, End, EndKind, Table};
 use schemars::JsonSchema;
@@ -229,4 +230,42 @@ impl Stiff<'_> {
 /// Digits below the line.
 pub(super) fn below(text: &str) -> String {
     text.chars().map(|c| c.to_digit(10).and_then(|d| char::from_u32('₀' as u32 + d)).unwrap_or(c)).collect()
+}
+
+/// A line of mathematics as it is typeset: `M_BA = −16.00 + 0.75 EIθ_B`.
+pub(super) fn typeset(text: &str) -> Fragment {
+    let word = |word: &str| {
+        let (base, index) = match word.split_once('_') {
+            Some((base, index)) => (base, Some(index)),
+            None => (word, None),
+        };
+        let mut latex = String::new();
+        let mut low = String::new();
+        for c in base.chars() {
+            match c {
+                'θ' => latex.push_str("\\theta "),
+                'Δ' => latex.push_str("\\Delta "),
+                'δ' => latex.push_str("\\delta "),
+                '−' => latex.push('-'),
+                '·' => latex.push_str("\\cdot "),
+                '⁻' => latex.push_str("^{-3}"),
+                '³' if latex.ends_with("^{-3}") => {}
+                '₀'..='₉' => low.push(char::from(b'0' + (c as u32 - '₀' as u32) as u8)),
+                c => latex.push_str(&escape(&c.to_string())),
+            }
+        }
+        let units = latex.chars().all(char::is_alphabetic) && latex.chars().count() > 1 && index.is_none();
+        if units && latex != "EI" {
+            latex = format!("\\mathrm{{{latex}}}");
+        }
+        if !low.is_empty() {
+            latex.push_str(&format!("_{{{low}}}"));
+        }
+        match index {
+            Some(index) => format!("{latex}_{{{}}}", latex_name(index)),
+            None => latex,
+        }
+    };
+    let latex: Vec<String> = text.split(' ').map(word).collect();
+    Fragment::math(text, latex.join("\\,"))
 }

@@ -3251,7 +3251,14 @@ export interface components {
              */
             readonly end: number;
             /** @description `M_BA = −16.00 + 1.000 θ_B` */
-            readonly text: string;
+            readonly line: components["schemas"]["Fragment"];
+        };
+        /** @description An equation with what it says. */
+        readonly PageEquation: {
+            /** @description `Moments of the joint B` */
+            readonly title: string;
+            /** @description With its numbers. */
+            readonly line: components["schemas"]["Fragment"];
         };
         /** @description Moments of one state. */
         readonly PageForceRow: {
@@ -3264,12 +3271,12 @@ export interface components {
         readonly PageForces: {
             /** @description What is let go. */
             readonly redundants: readonly string[];
-            /** @description The marks of these. */
+            /** @description The marks of these, in the same order. */
             readonly of: readonly string[];
             /** @description δ₁₀ + δ₁₁ X₁ = 0, with numbers. */
-            readonly equations: readonly string[];
+            readonly equations: readonly components["schemas"]["Fragment"][];
             /** @description What they come to. */
-            readonly values: readonly string[];
+            readonly values: readonly components["schemas"]["Fragment"][];
             /** @description The moments under the loads alone, then under one of each, per end. */
             readonly rows: readonly components["schemas"]["PageForceRow"][];
         };
@@ -3307,6 +3314,19 @@ export interface components {
                 number,
                 number
             ] | null;
+        };
+        /** @description A member as a line. */
+        readonly PageMember: {
+            /** @description Its first end, in the sheet's unit. */
+            readonly from: [
+                number,
+                number
+            ];
+            /** @description Its second. */
+            readonly to: [
+                number,
+                number
+            ];
         };
         /** @description What a prop exerts. */
         readonly PageProp: {
@@ -3350,17 +3370,12 @@ export interface components {
         };
         /** @description The method as it is written. */
         readonly PageSlopes: {
-            /** @description What is unknown. */
-            readonly unknowns: readonly string[];
             /** @description A line for each end. */
             readonly ends: readonly components["schemas"]["PageEndLine"][];
-            /** @description An equation for each unknown, with its title. */
-            readonly equations: readonly [
-                string,
-                string
-            ][];
+            /** @description An equation for each unknown. */
+            readonly equations: readonly components["schemas"]["PageEquation"][];
             /** @description What they come to. */
-            readonly values: readonly string[];
+            readonly values: readonly components["schemas"]["Fragment"][];
         };
         /** @description One equation, written and solved. */
         readonly PageStep: {
@@ -3399,16 +3414,7 @@ export interface components {
             /** @description Which sense is positive, in a few words. */
             readonly sense: string;
             /** @description Members as lines, for small figures of the cases. */
-            readonly lines: readonly [
-                [
-                    number,
-                    number
-                ][],
-                [
-                    number,
-                    number
-                ][]
-            ][];
+            readonly lines: readonly components["schemas"]["PageMember"][];
             /** @description By distribution: one table with props, then one for each of them. */
             readonly tables: readonly components["schemas"]["PageTable"][];
             /** @description By what each case of sway is multiplied. */

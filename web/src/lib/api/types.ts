@@ -49,4 +49,7 @@ export type Free = Schemas['Free'];
 export type Offer = Schemas['Offer'];
 export type TableRow = Schemas['TableRow'];
 export type NextLine = Schemas['NextLine'];
+export type PageStiff = Schemas['PageStiff'];
+export type PageEnd = Schemas['PageEnd'];
+export type Deflected = Schemas['Deflected'];
 export type XY = readonly [number, number];

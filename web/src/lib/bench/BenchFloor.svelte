@@ -13,6 +13,7 @@
   import BarTable from '../page/BarTable.svelte';
   import InsidePage from '../page/InsidePage.svelte';
   import SizePage from '../page/SizePage.svelte';
+  import StiffPage from '../page/StiffPage.svelte';
   import WorkPage from '../page/WorkPage.svelte';
   import { copyText } from '../ui/clipboard';
   import { route } from '../ui/route.svelte';
@@ -157,7 +158,7 @@
     open: (id) => board.open(id),
     fit: () => board.fitAll(),
     zoom: (factor) => board.zoomBy(factor),
-    replay: () => replay.toggle(),
+    replay: () => (session.stop === 'stiff' ? session.sharing.toggle() : replay.toggle()),
     copyAnswers: () => void copyAnswers(),
     chooseAsked: () => (choosing = true),
     schools: () => (panel = 'schools'),
@@ -177,7 +178,10 @@
     pan: (x, y) => board.panBy(x, y),
     find: () => (finding = true),
     cut: () => insideBar?.begin(),
-    stopReplay: () => replay.stop(),
+    stopReplay: () => {
+      replay.stop();
+      session.sharing.stop();
+    },
   };
 
   let tag = $state.raw({ width: 540, height: 100 });
@@ -261,7 +265,7 @@
       <div class="tools">
         <InsideBar {session} save={saveFile} open={(id) => board.open(id)} bind:this={insideBar} />
       </div>
-    {:else if session.parting.possible && !['idealise', 'table', 'size'].includes(session.stop)}
+    {:else if session.parting.possible && !['idealise', 'table', 'stiff', 'size'].includes(session.stop)}
       <div class="tools"><ApartBar {session} /></div>
     {:else if session.chosen.length > 0 && !session.entry}
       <div class="tools"><GroupBar {session} {group} {bars} {askBars} /></div>
@@ -291,6 +295,8 @@
       <BarTable {session} open={(id) => board.open(id)} />
     {:else if session.stop === 'inside'}
       <InsidePage {session} {choose} />
+    {:else if session.stop === 'stiff'}
+      <StiffPage {session} {choose} />
     {:else if session.stop === 'size'}
       <SizePage {session} {choose} />
     {:else}

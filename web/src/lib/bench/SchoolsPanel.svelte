@@ -9,6 +9,7 @@
     SCHOOLS.filter((s) => {
       if (s.only === 'bars') return (session.sheet.bars ?? []).length > 0;
       if (s.only === 'pulleys') return Object.keys(session.sheet.pulleys ?? {}).length > 0;
+      if (s.only === 'redundant') return (session.page?.headlines.stiff ?? '') !== '';
       return true;
     }),
   );

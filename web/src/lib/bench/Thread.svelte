@@ -11,6 +11,7 @@
     work: 'Work',
     check: 'Check',
     table: 'Table',
+    stiff: 'Stiffness',
     inside: 'Inside',
     size: 'Size',
   };

@@ -44,6 +44,7 @@ const STOP_NAMES: Record<Stop, string> = {
   work: 'Work step by step',
   check: 'Check',
   table: 'Table of bars',
+  stiff: 'Stiffness: redundant forces, distribution, sag',
   size: 'Size: what governs, pins, limits',
 };
 

@@ -8,8 +8,15 @@ export interface School {
   readonly usual?: string | number;
   readonly choices: readonly { readonly value: string | number; readonly word: string }[];
   /** It says nothing while there are no such members. */
-  readonly only?: 'bars' | 'pulleys';
+  readonly only?: 'bars' | 'pulleys' | 'redundant';
 }
+
+/** How a redundant structure is worked by hand. */
+export const METHODS = [
+  { value: 'distribution', word: 'Distribution' },
+  { value: 'slopes', word: 'Slopes' },
+  { value: 'forces', word: 'Forces' },
+] as const;
 
 export const SCHOOLS: readonly School[] = [
   {
@@ -87,6 +94,29 @@ export const SCHOOLS: readonly School[] = [
       { value: 'cuts', word: 'by cuts' },
       { value: 'areas', word: 'by areas, step by step' },
     ],
+  },
+  {
+    key: 'method',
+    question: 'What is redundant is worked by',
+    choices: METHODS,
+    only: 'redundant',
+  },
+  {
+    key: 'decimals',
+    question: 'A distribution has',
+    usual: 2,
+    choices: [0, 1, 2, 3, 4].map((n) => ({ value: n, word: `${n}` })),
+    only: 'redundant',
+  },
+  {
+    key: 'rounds',
+    question: 'and so many rounds',
+    usual: '',
+    choices: [
+      { value: '', word: 'enough' },
+      ...[1, 2, 3, 4, 5, 6, 8, 12].map((n) => ({ value: n, word: `${n}` })),
+    ],
+    only: 'redundant',
   },
   {
     key: 'figures',

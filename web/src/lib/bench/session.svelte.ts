@@ -5,9 +5,11 @@ import { mended } from '../entry/mend';
 import {
   AT_INSIDE,
   AT_SIZE,
+  AT_STIFF,
   editOf,
   OF_SIZE,
   OF_STATES,
+  OF_STIFF,
   type Target,
   tool,
   type ToolId,
@@ -15,9 +17,10 @@ import {
 import { Looking } from './looking.svelte';
 import { Parting } from './parting.svelte';
 import type { Saver } from './saver.svelte';
+import { Sharing } from './sharing.svelte';
 import { Solver, type Want } from './solver';
 
-export const STOPS = ['idealise', 'free', 'work', 'check', 'table', 'inside', 'size'] as const;
+export const STOPS = ['idealise', 'free', 'work', 'check', 'table', 'stiff', 'inside', 'size'] as const;
 export type Stop = (typeof STOPS)[number];
 
 /** A tag that is open: what it is about, and what stands in its slots. */
@@ -56,6 +59,8 @@ export class Session {
   readonly parting: Parting;
   /** What is looked at inside the members. */
   readonly looking: Looking;
+  /** What is read of how stiffness shares the loads. */
+  readonly sharing = new Sharing(() => this.page?.stiff ?? null);
 
   /** The newest reply: of the sheet, or of what the open tag would make of it. */
   reply = $state.raw<LiveReply | null>(null);
@@ -116,15 +121,21 @@ export class Session {
   get stops(): readonly Stop[] {
     const bars = (this.sheet.bars ?? []).length > 0;
     const bodies = Object.keys(this.sheet.bodies ?? {}).length > 0;
-    return STOPS.filter((stop) =>
-      stop === 'table' ? bars : stop === 'inside' ? bodies || this.empty : true,
-    );
+    const stiff = (this.page?.headlines.stiff ?? '') !== '';
+    return STOPS.filter((stop) => {
+      if (stop === 'table') return bars;
+      // Half a number says nothing of stiffness: the stop stays while one is on it.
+      if (stop === 'stiff') return stiff || this.stop === 'stiff';
+      return stop === 'inside' ? bodies || this.empty : true;
+    });
   }
 
   /** It is seen taken apart just now. */
   get parted(): boolean {
     return (
-      this.parting.on && this.parting.possible && !['idealise', 'table', 'inside', 'size'].includes(this.stop)
+      this.parting.on &&
+      this.parting.possible &&
+      !['idealise', 'table', 'stiff', 'inside', 'size'].includes(this.stop)
     );
   }
 
@@ -256,6 +267,7 @@ export class Session {
       table: this.stop === 'table' || this.stop === 'check',
       inside: this.stop === 'inside',
       size: this.stop === 'size',
+      stiff: this.stop === 'stiff',
       ...(this.stop === 'inside' ? this.looking.want : {}),
     };
   }
@@ -350,7 +362,9 @@ export class Session {
     };
     // What is solved besides the loads as drawn is entered where it is read, too.
     const here =
-      (this.stop === 'inside' && AT_INSIDE.includes(id)) || (this.stop === 'size' && AT_SIZE.includes(id));
+      (this.stop === 'inside' && AT_INSIDE.includes(id)) ||
+      (this.stop === 'size' && AT_SIZE.includes(id)) ||
+      (this.stop === 'stiff' && AT_STIFF.includes(id));
     if (!here) this.stop = 'idealise';
     if (about.typed) void this.#preview();
   }
@@ -418,7 +432,7 @@ export class Session {
       void this.#push(mended(this.sheet, entry.target.path ?? '', entry.typed['value'] ?? ''), null);
       return true;
     }
-    const inside = this.stop === 'inside' || this.stop === 'size' ? this.#want : {};
+    const inside = ['inside', 'size', 'stiff'].includes(this.stop) ? this.#want : {};
     const reply = await this.#ask(editOf(entry.tool, entry.target, touched), {
       ...inside,
       free: entry.tool === 'section',
@@ -438,6 +452,7 @@ export class Session {
     if (entry.tool === 'section') this.#readSection(reply, entry.typed['bars'] ?? '');
     if (OF_STATES.includes(entry.tool)) this.#readState(entry, reply.edited);
     if (OF_SIZE.includes(entry.tool)) this.go('size');
+    if (OF_STIFF.includes(entry.tool)) this.go('stiff');
     const verdict = reply.solution?.page.verdict.word ?? '';
     this.said = `${tool(entry.tool).name} ${entry.mark ? 'changed' : 'placed'}. ${verdict}`;
     return true;
@@ -491,6 +506,7 @@ export class Session {
     this.stop = stop;
     this.point(null);
     if (stop === 'work') this.step = 1;
+    this.sharing.read(0);
     this.chosen = this.chosen.filter((id) => !/^(body|pin|wheel|end|weld):/.test(id));
     if (elsewhere) void this.#ask();
     else this.#complete();
@@ -498,7 +514,7 @@ export class Session {
 
   /** Asks for what is read at this stop, when it is not there yet. */
   #complete(): void {
-    const { free, table, apart, inside, size } = this.#want;
+    const { free, table, apart, inside, size, stiff } = this.#want;
     const bars = this.stops.includes('table');
     const several = bars || this.parting.possible;
     const missing =
@@ -506,6 +522,7 @@ export class Session {
       (table && bars && this.page?.table.length === 0) ||
       (inside && !this.reply?.scene.inside) ||
       (size && !this.page?.judgement && !NONE_LIMITED.includes(this.page?.headlines.size ?? '')) ||
+      (stiff && !this.page?.stiff) ||
       (apart && !this.reply?.scene.apart);
     if (missing) void this.#ask();
   }
@@ -515,6 +532,7 @@ export class Session {
     const steps = this.page?.steps.length ?? 0;
     const stops = this.stops;
     const at = stops.indexOf(this.stop);
+    if (this.stop === 'stiff' && this.sharing.walk(by)) return;
     if (this.stop === 'work' && this.step + by >= 1 && this.step + by <= steps) {
       this.step += by;
       this.point(null);

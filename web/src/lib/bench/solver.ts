@@ -18,6 +18,7 @@ export interface Want {
   readonly apart?: boolean;
   readonly inside?: boolean;
   readonly size?: boolean;
+  readonly stiff?: boolean;
   readonly state?: string;
   readonly train?: {
     readonly name: string;

@@ -8,9 +8,12 @@
   import { aboutOf, markOf, nameOf, standsFor } from '../entry/about';
   import { OF_BARS, placeSlot } from '../entry/tools';
   import ArmLine from './ArmLine.svelte';
+  import DeflectedMarks from './DeflectedMarks.svelte';
   import DiagramMarks from './DiagramMarks.svelte';
   import { lies, plot, roomAbove, spotAt } from './diagrams';
   import { Drag } from './drag.svelte';
+  import EndMark from './EndMark.svelte';
+  import { shapeText } from './enlarged';
   import Drawing from './Drawing.svelte';
   import Glow from './Glow.svelte';
   import Handles from './Handles.svelte';
@@ -68,9 +71,9 @@
     x: transform.applyX(base.x),
     y: transform.applyY(base.y),
   });
-  const last = $derived(['check', 'table', 'inside', 'size'].includes(session.stop));
+  const last = $derived(['check', 'table', 'stiff', 'inside', 'size'].includes(session.stop));
   const reading: Omit<Reading, 'arm' | 'lit'> = $derived({
-    freed: session.stop !== 'idealise' && (inside === null || below),
+    freed: !['idealise', 'stiff'].includes(session.stop) && (inside === null || below),
     step: last ? Infinity : session.stop === 'work' ? session.step : 0,
     all: inside !== null,
     resultants: session.stop === 'work',
@@ -93,6 +96,19 @@
     const low = toScreen(view, scene.bounds?.min ?? [0, 0])[1];
     const wanted = { along: !below, of: session.looking.inner, low, busy: painted.labels.map((l) => l.box) };
     return plot(inside, view, size, wanted, width);
+  });
+  /** The deflected shape, where stiffness is read. */
+  const shape = $derived(session.stop === 'stiff' ? (scene.deflected ?? null) : null);
+  /** The end of a member that is pointed at in a table, with its moment. */
+  const pointedEnd = $derived.by(() => {
+    const stiff = session.stop === 'stiff' ? session.page?.stiff : null;
+    const row = session.sharing.end;
+    const end = row === null ? undefined : stiff?.ends[row];
+    if (!stiff || row === null || !end) return null;
+    const text = stiff.moments[row] ?? '';
+    const value = Number(text.replace('−', '-'));
+    const turn = Math.sign(value) * (stiff.sense === 'clockwise' ? -1 : 1);
+    return { end, text: value === 0 ? '' : `${text} ${stiff.unit}`, turn };
   });
   const motion = $derived(session.reply?.solution?.free_motion ?? null);
   const moves = $derived(session.stop === 'idealise' || session.stop === 'free');
@@ -424,6 +440,12 @@
     {#if inside && plotted && !parted}
       <DiagramMarks {inside} plot={plotted} spot={sliced ?? pointedAt} cut={sliced !== null} {span} />
     {/if}
+    {#if shape}
+      <DeflectedMarks {shape} {view} {lit} />
+    {/if}
+    {#if pointedEnd}
+      <EndMark {...pointedEnd} {view} />
+    {/if}
     {#if arm}
       <ArmLine {arm} {view} />
     {/if}
@@ -480,6 +502,7 @@
       />
     {/if}
   {/if}
+  {#if shape}<p class="shape-text">{shapeText(shape, view)}</p>{/if}
   {@render children?.(painted, drag.on)}
 </div>
 
@@ -511,6 +534,18 @@
   .dragging :global(*) {
     cursor: grabbing !important;
     user-select: none;
+  }
+  .shape-text {
+    position: absolute;
+    left: 16px;
+    top: 12px;
+    font-size: 13px;
+    font-weight: 600;
+    color: var(--solved);
+    background: color-mix(in oklab, var(--color-base-100) 85%, transparent);
+    padding: 2px 6px;
+    border-radius: 6px;
+    pointer-events: none;
   }
   .grid {
     fill: none;

@@ -43,14 +43,14 @@ export const SIZES: readonly Tool[] = [
     shift: true,
     name: 'Limit',
     words: 'allowable stress shear reaction pin factor of safety at most',
-    hint: 'What may not be exceeded, with its unit: 160 MPa, 12 kN; a factor is a number on what its material stands. Of all, unless some are named, with commas.',
+    hint: 'What may not be exceeded, with its unit: 160 MPa, 12 kN; a sag as a part of the span: L/300; a factor is a number on what its material stands. Of all, unless some are named, with commas.',
     slots: [
       {
         key: 'sort',
         label: 'limit of',
         usual: 'stress',
         width: 9,
-        words: ['stress', 'shear', 'factor', 'reaction', 'pin'],
+        words: ['stress', 'shear', 'sag', 'factor', 'reaction', 'pin'],
       },
       { key: 'most', label: 'at most, or wanted', usual: '160 MPa', width: 11 },
       { key: 'of', label: 'of', usual: 'all', width: 14 },

@@ -1,9 +1,23 @@
 /** What can be put on the board and done to it: one key each, and the slots that are typed. The meaning of what is typed is decided in the core. */
 import type { Edit } from '../api/types';
 import { MACHINES } from './machinetools';
-import { CASE, COUPLE, DIRECTION, KINDS, NAME, NORMAL, PER, PLACE, type Slot, TOWARD } from './slots';
+import {
+  CASE,
+  COUPLE,
+  DIRECTION,
+  KINDS,
+  NAME,
+  NORMAL,
+  PER,
+  PLACE,
+  SETTLES,
+  type Slot,
+  SPRING,
+  TOWARD,
+} from './slots';
 import { SIZES } from './sizetools';
 import { STATES } from './statetools';
+import { STIFF } from './stifftools';
 import { BARS, DRAWN } from './trusstools';
 
 export const SUPPORTS = ['pin', 'roller', 'fixed', 'guide', 'surface', 'rough', 'link', 'cable'] as const;
@@ -27,6 +41,8 @@ export type ToolId =
   | 'profile'
   | 'plates'
   | 'most'
+  | 'stiffness'
+  | 'warm'
   | 'section'
   | 'stretch'
   | 'piece'
@@ -63,7 +79,7 @@ function support(
   hint: string,
   words: string,
 ): Tool {
-  return { id, key, name, slots, more: [KINDS, NAME], hint, words: `support hold ${words}` };
+  return { id, key, name, slots, more: [KINDS, NAME, SETTLES, SPRING], hint, words: `support hold ${words}` };
 }
 
 const size: Slot = { key: 'size', label: 'size', usual: '', width: 9 };
@@ -86,6 +102,7 @@ export const TOOLS: readonly Tool[] = [
   ...MACHINES,
   ...STATES,
   ...SIZES,
+  ...STIFF,
   support('pin', 'p', 'Pin', [PLACE], 'Where: a distance from the start, a point, C + 0.5.', 'hinge'),
   support(
     'roller',
@@ -308,6 +325,11 @@ export const AT_INSIDE: readonly ToolId[] = [...OF_STATES, 'profile'];
 export const OF_SIZE: readonly ToolId[] = ['plates', 'most'];
 /** What is entered there, too. */
 export const AT_SIZE: readonly ToolId[] = ['profile', 'most', 'plates'];
+
+/** What is entered where stiffness is read, too. */
+export const AT_STIFF: readonly ToolId[] = ['stiffness', 'warm', 'profile'];
+/** What is read there. */
+export const OF_STIFF: readonly ToolId[] = ['stiffness', 'warm'];
 
 /** How a key is told: `B`, `Shift B`. */
 export const keyOf = (t: Tool): string => (t.shift ? 'Shift ' : '') + t.key.toUpperCase();

@@ -45,6 +45,12 @@ export function short(value: number): string {
   return String(Number(value.toPrecision(6)));
 }
 
+/** One quantity, or several with semicolons between them. */
+function quantitiesText(written: Support['settlement']): string {
+  if (written === null || written === undefined) return '';
+  return (Array.isArray(written) ? written : [written]).map(String).join('; ');
+}
+
 export function supportSlots(support: Support, name: string, scene: Scene): Record<string, string> {
   return {
     kind: support.kind,
@@ -54,6 +60,8 @@ export function supportSlots(support: Support, name: string, scene: Scene): Reco
     holds: support.one_way ? 'pushes only' : 'both ways',
     friction: support.friction === null || support.friction === undefined ? '' : String(support.friction),
     rename: name,
+    settles: quantitiesText(support.settlement),
+    spring: quantitiesText(support.spring),
   };
 }
 
