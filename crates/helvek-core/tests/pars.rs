@@ -77,7 +77,7 @@ const PARS: &[(&str, usize)] = &[
     // Of these equilibrium alone fixes no more than a thrust.
     ("fern-staging", 1),
     ("seedling-rail", 1),
-    ("walk-joist", 0),
+    ("walk-joist", 1),
     ("peach-portal", 0),
     ("vine-arm", 1),
     ("pier-settlement", 1),

@@ -5,7 +5,8 @@ import type { Session } from './session.svelte';
 export function caption(session: Session): string {
   if (session.parted) return 'Broken lines join each arrow to its opposite: press one to see it.';
   if (session.stop === 'free') return 'Supports taken away, their reactions in place. Dashed: assumed.';
-  if (session.stop === 'stiff') return 'Thin: as it is drawn · coloured: deflected, many times as large';
+  // The deflected shape says itself how large it is drawn.
+  if (session.stop === 'stiff') return '';
   const { page } = session;
   if (session.stop === 'work' && page && page.next.length > 0) {
     const at = session.lit.ids.find((id) => id.startsWith('point:'));

@@ -11,6 +11,8 @@ export class Sharing {
   rows = $state<number | null>(null);
   /** The end of a member that is pointed at, by its place. */
   end = $state<number | null>(null);
+  /** The entry of a table that is pointed at, as it is written; `null`: the moment in the end is meant. */
+  entry = $state<string | null>(null);
   playing = $state(false);
   #timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -27,7 +29,14 @@ export class Sharing {
     return Math.max(0, (this.table?.rows.length ?? 0) - 1);
   }
 
+  /** Points at an end, or at an entry of its column. */
+  point(end: number | null, entry: string | null = null): void {
+    this.end = end;
+    this.entry = entry;
+  }
+
   read(which: number): void {
+    this.point(null);
     this.stop();
     this.case = which;
     this.rows = null;

@@ -105,7 +105,7 @@
     const row = session.sharing.end;
     const end = row === null ? undefined : stiff?.ends[row];
     if (!stiff || row === null || !end) return null;
-    const text = stiff.moments[row] ?? '';
+    const text = session.sharing.entry ?? stiff.moments[row] ?? '';
     const value = Number(text.replace('−', '-'));
     const turn = Math.sign(value) * (stiff.sense === 'clockwise' ? -1 : 1);
     return { end, text: value === 0 ? '' : `${text} ${stiff.unit}`, turn };
@@ -537,8 +537,8 @@
   }
   .shape-text {
     position: absolute;
-    left: 16px;
-    top: 12px;
+    left: 12px;
+    bottom: 10px;
     font-size: 13px;
     font-weight: 600;
     color: var(--solved);

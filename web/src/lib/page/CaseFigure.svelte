@@ -15,7 +15,7 @@
   }
   const { stiff, which, title, text, now, pick }: Props = $props();
   const WIDTH = 116;
-  const HEIGHT = 74;
+  const HEIGHT = 62;
   const drawn = $derived(caseFigure(stiff, which, [WIDTH, HEIGHT]));
   const joined = (points: readonly XY[]) => points.map((p) => p.join()).join(' ');
 </script>
@@ -41,7 +41,7 @@
     display: grid;
     justify-items: center;
     gap: 1px;
-    padding: 6px 6px 5px;
+    padding: 2px 6px 5px;
     border: 1px solid var(--rule);
     border-radius: 9px;
     min-width: 0;
@@ -60,7 +60,7 @@
   }
   svg {
     width: 116px;
-    height: 74px;
+    height: 62px;
   }
   polyline {
     fill: none;

@@ -1,10 +1,17 @@
 <!-- The table of a distribution: alive, row by row, each entry with its end of a member and its rule. -->
 <script lang="ts">
   import { ChevronLeft, ChevronRight, Pause, Play } from '@lucide/svelte';
+  import type { Snippet } from 'svelte';
   import type { PageStiff } from '../api/types';
   import type { Session } from '../bench/session.svelte';
 
-  const { session, stiff }: { session: Session; stiff: PageStiff } = $props();
+  interface Props {
+    session: Session;
+    stiff: PageStiff;
+    /** How it is written. */
+    settings: Snippet;
+  }
+  const { session, stiff, settings }: Props = $props();
   const sharing = $derived(session.sharing);
   const table = $derived(sharing.table);
   const shown = $derived(sharing.rows ?? table?.rows.length ?? 0);
@@ -35,12 +42,12 @@
 
   function point(row: number, column: number): void {
     at = [row, column];
-    sharing.end = column;
+    sharing.point(column, table?.rows[row]?.cells[column]?.text ?? null);
   }
 
   function leave(): void {
     at = null;
-    sharing.end = null;
+    sharing.point(null);
   }
 
   let body = $state() as HTMLTableSectionElement;
@@ -73,7 +80,7 @@
               class:begins={begins(k)}
               class:lit={sharing.end === k}
               title={end.stiffness || end.kind}
-              onpointerenter={() => (sharing.end = k)}
+              onpointerenter={() => sharing.point(k)}
               onpointerleave={leave}>{end.name}</th
             >
           {/each}
@@ -121,20 +128,23 @@
       {#if rule}<b>{rule.title}</b> {rule.text}{:else}Point at an entry: its end lights up, and its rule
         stands here.{/if}
     </p>
-    <div class="rounds" role="group" aria-label="Rounds">
-      <button onclick={() => sharing.walk(-1)} title="A row back (Shift N)" aria-label="A row back"
-        ><ChevronLeft size={15} /></button
-      >
-      <button
-        onclick={() => sharing.toggle()}
-        title={sharing.playing ? 'Stop (Space)' : 'Play the rounds (Space)'}
-        aria-label={sharing.playing ? 'Stop' : 'Play the rounds'}
-      >
-        {#if sharing.playing}<Pause size={15} />{:else}<Play size={15} />{/if}
-      </button>
-      <button onclick={() => sharing.walk(1)} title="A row on (N)" aria-label="A row on"
-        ><ChevronRight size={15} /></button
-      >
+    <div class="controls">
+      <div class="rounds" role="group" aria-label="Rounds">
+        <button onclick={() => sharing.walk(-1)} title="A row back (Shift N)" aria-label="A row back"
+          ><ChevronLeft size={15} /></button
+        >
+        <button
+          onclick={() => sharing.toggle()}
+          title={sharing.playing ? 'Stop (Space)' : 'Play the rounds (Space)'}
+          aria-label={sharing.playing ? 'Stop' : 'Play the rounds'}
+        >
+          {#if sharing.playing}<Pause size={15} />{:else}<Play size={15} />{/if}
+        </button>
+        <button onclick={() => sharing.walk(1)} title="A row on (N)" aria-label="A row on"
+          ><ChevronRight size={15} /></button
+        >
+      </div>
+      {@render settings()}
     </div>
   </div>
 {/if}
@@ -226,17 +236,28 @@
     color: var(--focus);
     background: var(--wash);
   }
+  /* In sight however long the table is. */
   .under {
+    position: sticky;
+    bottom: -24px;
+    margin: 0 -18px 10px;
+    padding: 6px 18px 8px;
+    background: var(--color-base-100);
+    border-top: 1px solid var(--rule);
+    border-bottom: 1px solid var(--rule);
+  }
+  .controls {
     display: flex;
-    gap: 10px;
-    align-items: flex-start;
-    justify-content: space-between;
+    gap: 12px;
+    align-items: center;
+    flex-wrap: wrap;
   }
   .rule {
     font-size: 12.5px;
     color: var(--color-neutral);
-    min-height: 36px;
+    min-height: 35px;
     line-height: 1.4;
+    margin-bottom: 4px;
   }
   .rule b {
     color: var(--ink);

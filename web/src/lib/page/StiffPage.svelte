@@ -57,24 +57,6 @@
             >
           {/each}
         </div>
-        {#if stiff.method === 'distribution'}
-          {#each ['decimals', 'rounds'] as key (key)}
-            <label
-              ><span>{key}</span>
-              <select
-                value={String(set(key))}
-                onchange={(event) => {
-                  const text = event.currentTarget.value;
-                  change(key, text === '' ? '' : Number(text));
-                }}
-              >
-                {#each of(key)?.choices ?? [] as choice (choice.value)}
-                  <option value={String(choice.value)}>{choice.word}</option>
-                {/each}
-              </select></label
-            >
-          {/each}
-        {/if}
       </div>
       {#if stiff.inapplicable}<p class="told">
           <TriangleAlert size={15} /> <span>{stiff.inapplicable}</span>
@@ -98,15 +80,34 @@
         </div>
       {/if}
       {#if stiff.method === 'distribution' && tables.length > 0}
-        <Distribution {session} {stiff} />
+        <Distribution {session} {stiff}>
+          {#snippet settings()}
+            {#each ['decimals', 'rounds'] as key (key)}
+              <label
+                ><span>{key}</span>
+                <select
+                  value={String(set(key))}
+                  onchange={(event) => {
+                    const text = event.currentTarget.value;
+                    change(key, text === '' ? '' : Number(text));
+                  }}
+                >
+                  {#each of(key)?.choices ?? [] as choice (choice.value)}
+                    <option value={String(choice.value)}>{choice.word}</option>
+                  {/each}
+                </select></label
+              >
+            {/each}
+          {/snippet}
+        </Distribution>
       {/if}
       {#if stiff.slopes}
         <h3>Moments at the ends</h3>
         <ul class="lines">
           {#each stiff.slopes.ends as line (line.end)}
             <li
-              onpointerenter={() => (sharing.end = line.end)}
-              onpointerleave={() => (sharing.end = null)}
+              onpointerenter={() => sharing.point(line.end)}
+              onpointerleave={() => sharing.point(null)}
               class:lit={sharing.end === line.end}
             >
               <Formula fragment={line.line} />
@@ -170,8 +171,8 @@
                 <tr class="end"
                   ><th scope="row">{row.label}</th>{#each row.cells as text, k (k)}<td
                       class:lit={sharing.end === k}
-                      onpointerenter={() => (sharing.end = k)}
-                      onpointerleave={() => (sharing.end = null)}>{text}</td
+                      onpointerenter={() => sharing.point(k)}
+                      onpointerleave={() => sharing.point(null)}>{text}</td
                     >{/each}</tr
                 >
               {/each}
@@ -182,8 +183,8 @@
         <ul class="differences">
           {#each stiff.compared as line (line.from)}
             <li
-              onpointerenter={() => (sharing.end = line.end ?? null)}
-              onpointerleave={() => (sharing.end = null)}
+              onpointerenter={() => sharing.point(line.end ?? null)}
+              onpointerleave={() => sharing.point(null)}
             >
               <span>{line.from}</span><b>{line.says}</b>
             </li>

@@ -9,7 +9,8 @@ export interface PropFigure {
   readonly idle: boolean;
 }
 
-const MARGIN = 22;
+const MARGIN = 20;
+const AIR = 9;
 const ARROW = 17;
 
 /** `which`: the table, or `null` for the sum of all. */
@@ -23,7 +24,7 @@ export function caseFigure(
   const ys = places.map((p) => p[1]);
   const [left, right] = [Math.min(...xs), Math.max(...xs)];
   const [low, high] = [Math.min(...ys), Math.max(...ys)];
-  const k = Math.min((width - 2 * MARGIN) / (right - left || 1), (height - 2 * MARGIN) / (high - low || 1));
+  const k = Math.min((width - 2 * MARGIN) / (right - left || 1), (height - 2 * AIR) / (high - low || 1));
   const at = ([x, y]: XY): XY => [
     width / 2 + k * (x - (left + right) / 2),
     height / 2 - k * (y - (low + high) / 2),
