@@ -103,7 +103,10 @@ fn no_example_needs_more_equations_than_a_practised_person() {
                 let hand = solved.by_hand().unwrap_or_else(|| panic!("{name}")).unwrap();
                 let largest = hand.exact.iter().fold(0.0f64, |a, b| a.max(b.abs()));
                 for methods in [&hand.slopes.moments, &hand.forces.as_ref().unwrap().moments] {
-                    assert!(methods.iter().zip(&hand.exact).all(|(a, b)| (a - b).abs() < 1e-8 * largest), "{name}");
+                    assert!(
+                        methods.iter().zip(&hand.exact).all(|(a, b)| (a - b).abs() < 1e-8 * largest),
+                        "{name}"
+                    );
                 }
             }
         }

@@ -174,3 +174,47 @@ fn a_ring_is_cut_by_the_method_of_forces() {
     close(&forces.moments, &hand.exact, 1e-8, "forces");
     close(&hand.slopes.moments, &hand.exact, 1e-8, "slopes");
 }
+
+/// A mirrored portal of two storeys on fixed feet, with loads at B, C (lower beam) and E, F (upper beam).
+fn mirrored(loads: &str, symmetry: &str) -> String {
+    format!(
+        r#"conventions = {{ decimals = 5, symmetry = "{symmetry}" }}
+supports = [{{ at = "A", kind = "fixed" }}, {{ at = "D", kind = "fixed" }}]
+loads = [{loads}]
+[points]
+A = [0, 0]
+B = [0, 4]
+E = [0, 7]
+F = [6, 7]
+C = [6, 4]
+D = [6, 0]
+[bodies]
+frame = {{ runs = [["A", "B"], ["B", "E"], ["E", "F"], ["F", "C"], ["C", "D"], ["B", "C"]], EI = [1000, 800, 2000, 800, 1000, 3000] }}"#
+    )
+}
+
+#[test]
+fn half_of_a_mirrored_frame_says_all() {
+    let down = r#"{ kind = "distributed", on = "frame", from = "B", to = "C", start = 9, direction = "down" }, { kind = "force", on = "frame", at = "E", size = 4, direction = "right" }, { kind = "force", on = "frame", at = "F", size = 4, direction = "left" }"#;
+    let sideways = r#"{ kind = "force", on = "frame", at = "B", size = 5, direction = "right" }, { kind = "force", on = "frame", at = "C", size = 5, direction = "right" }, { kind = "force", on = "frame", at = "E", size = 3, direction = "right" }, { kind = "force", on = "frame", at = "F", size = 3, direction = "right" }"#;
+    for (loads, tables, times) in [(down, 1, 2.0), (sideways, 3, 6.0)] {
+        let hand = by_hand(&mirrored(loads, "half"));
+        let half = hand.distribution.half.as_ref().expect("it is mirrored");
+        assert_eq!((half.axis, hand.distribution.tables.len()), (3.0, tables));
+        // Three members of one side, and one end of each beam.
+        assert_eq!(hand.distribution.ends.len(), 6);
+        let beam = hand.distribution.ends.iter().position(|end| hand.frame.end_name(*end) == "BC").unwrap();
+        assert_near(hand.distribution.stiffness[beam], times * 3000e3 / 6.0);
+        assert_eq!(hand.distribution.over[beam], None);
+        close(&hand.distribution.moments, &hand.exact, 1e-4, "half");
+        let whole = by_hand(&mirrored(loads, "whole"));
+        assert!(whole.mirrored && whole.distribution.half.is_none());
+        close(&whole.distribution.moments, &hand.exact, 1e-4, "whole");
+    }
+    // A load on one side alone is neither: it is worked whole whatever was wished.
+    let one = by_hand(&mirrored(
+        r#"{ kind = "force", on = "frame", at = "B", size = 5, direction = "right" }"#,
+        "half",
+    ));
+    assert!(!one.mirrored && one.distribution.half.is_none());
+}

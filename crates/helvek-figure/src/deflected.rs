@@ -51,15 +51,18 @@ pub fn deflected(solved: &Solved) -> Option<Deflected> {
     for shape in &elastic.shapes {
         let first = solved.model.at(shape.points[0].0);
         let mut places = Vec::new();
+        let ends = shape.bends.iter().flat_map(|bend| [bend.start, bend.end]);
+        for station in ends.chain(shape.crests()) {
+            let by = goes(shape, station);
+            if by.length() > most * (1.0 + 1e-9) {
+                most = by.length();
+                at = place(solved, shape, station);
+            }
+        }
         for bend in &shape.bends {
             for k in 0..=PARTS {
                 let station = bend.start + (bend.end - bend.start) * k as f64 / PARTS as f64;
-                let by = goes(shape, station);
-                if by.length() > most * (1.0 + 1e-9) {
-                    most = by.length();
-                    at = place(solved, shape, station);
-                }
-                places.push((first + shape.along * station, by));
+                places.push((first + shape.along * station, goes(shape, station)));
             }
         }
         path(format!("body:{}", solved.model.bodies[shape.body.index()].name), places);

@@ -6,7 +6,7 @@ use helvek_core::equilibrium::{ActionOf, Column, ColumnKind, ColumnOf, Source};
 use helvek_core::geometry::{Point, Vector};
 use helvek_core::model::{Amount, Given, LoadKind, Model, On, PointId, Support, SupportKind};
 use helvek_core::solution::Solved;
-use helvek_core::units::{Unit, figures};
+use helvek_core::units::{Dimension, Unit, figures};
 
 /// The scene of a solution. Without `complete`, the model is only the part of a sheet that could be understood: nothing that was computed
 /// from it is shown, because it would be the answer to another question.
@@ -192,19 +192,50 @@ impl Painter<'_> {
                 at: self.point(support.at),
                 shape,
                 facing: pair(facing),
-                text: match support.kind {
-                    SupportKind::Roller { normal, .. }
-                    | SupportKind::Surface { normal }
-                    | SupportKind::Guide { normal }
-                    | SupportKind::Rough { normal, .. }
-                        if normal.x != 0.0 && normal.y != 0.0 =>
-                    {
-                        Some(format!("{}°", self.degrees(normal.x.abs().atan2(normal.y.abs()))))
-                    }
-                    _ => None,
-                },
+                text: self.said_of(support),
             });
         }
+    }
+
+    /// How far an inclined support leans, how it settles and springs.
+    fn said_of(&self, support: &Support) -> Option<String> {
+        let mut says = Vec::new();
+        if let SupportKind::Roller { normal, .. }
+        | SupportKind::Surface { normal }
+        | SupportKind::Guide { normal }
+        | SupportKind::Rough { normal, .. } = support.kind
+            && normal.x != 0.0
+            && normal.y != 0.0
+        {
+            says.push(format!("{}°", self.degrees(normal.x.abs().atan2(normal.y.abs()))));
+        }
+        let (units, yielding) = (&self.solved.model.units, &support.yielding);
+        let plain = |value: f64| figures::plain(value, self.solved.model.schools.figures).replace('-', "−");
+        let settled = yielding.settled;
+        if settled != Vector::ZERO {
+            let small = |v: f64| plain(units.section.from_si(v));
+            let way = support.kind.direction().map_or(-Vector::Y, |normal| -normal);
+            let along = settled.dot(way);
+            let far = if (settled - way * along).length() <= 1e-12 {
+                small(along)
+            } else {
+                format!("{}; {}", small(settled.x), small(settled.y))
+            };
+            says.push(format!("settles {far} {}", units.section.symbol));
+        }
+        if yielding.turned != 0.0 {
+            says.push(format!("turns {}°", plain(yielding.turned.to_degrees())));
+        }
+        let stiff = units.of(Dimension::FORCE_PER_LENGTH);
+        let springs: Vec<String> =
+            yielding.springs.iter().flatten().map(|k| plain(stiff.from_si(*k))).collect();
+        if !springs.is_empty() {
+            says.push(format!("spring {} {}", springs.join("; "), stiff.symbol));
+        }
+        if let Some(turning) = yielding.turning {
+            says.push(format!("spring {} {}/rad", plain(units.moment.from_si(turning)), units.moment.symbol));
+        }
+        (!says.is_empty()).then(|| says.join(" · "))
     }
 
     /// A wall stands across the end of the member; in the middle of one, the ground is below.

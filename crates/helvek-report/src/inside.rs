@@ -84,7 +84,15 @@ impl Wording<'_> {
             let from = self.solved.model.point_name(from);
             Some(format!("{} {value}, {} from {from}", inner.letter(), self.distance(most.station)))
         };
-        let nothing = || if all.is_empty() { "nothing to look into" } else { "carries nothing" }.to_owned();
+        let unknown = all.iter().any(|inside| inside.diagram.is_err());
+        let nothing = || {
+            let words = match (all.is_empty(), unknown) {
+                (true, _) => "nothing to look into",
+                (_, true) => "not known",
+                _ => "carries nothing",
+            };
+            words.to_owned()
+        };
         said(Inner::M).or_else(|| said(Inner::N)).unwrap_or_else(nothing)
     }
 

@@ -39,6 +39,10 @@ pub struct PageStiff {
     pub sense: &'static str,
     /// Members as lines, for small figures of the cases.
     pub lines: Vec<PageMember>,
+    /// The columns of the tables, by the places of their ends.
+    pub columns: Vec<usize>,
+    /// It and its loads are mirrored: half of it would do.
+    pub mirrored: bool,
     /// By distribution: one table with props, then one for each of them.
     pub tables: Vec<PageTable>,
     /// By what each case of sway is multiplied.
@@ -250,6 +254,9 @@ impl Stiff<'_> {
         page.exact = self.tabled(&self.hand.exact);
         match method {
             Method::Distribution => {
+                page.mirrored = self.hand.mirrored;
+                let place = |end: &End| self.ends.iter().position(|other| other == end);
+                page.columns = self.hand.distribution.ends.iter().filter_map(place).collect();
                 page.tables = self.tables();
                 page.scale = self.scales();
                 page.balance = self.balance();
@@ -307,7 +314,8 @@ impl Stiff<'_> {
         let (frame, end) = (&self.hand.frame, self.ends[k]);
         let member = &frame.members[end.member];
         let [near, far] = [end, frame.far(end)].map(|end| &frame.joints[frame.joint(end)]);
-        let factor = self.hand.distribution.factors[k];
+        let column = self.hand.distribution.ends.iter().position(|other| *other == end);
+        let factor = column.map_or(0.0, |column| self.hand.distribution.factors[column]);
         let places = usize::from(self.solved.model.schools.decimals.max(2)) + 1;
         PageEnd {
             name: frame.end_name(end),

@@ -200,7 +200,7 @@ fn stiffness(out: &mut String, page: &PageStiff) -> std::fmt::Result {
         }
         writeln!(out, "\n{title}")?;
         let widest = |k: usize| rows.iter().map(|(_, cells)| cells[k].chars().count()).max().unwrap_or(0);
-        let widths: Vec<usize> = (0..page.ends.len()).map(widest).collect();
+        let widths: Vec<usize> = (0..rows[0].1.len()).map(widest).collect();
         let label = rows.iter().map(|(label, _)| label.chars().count()).max().unwrap_or(0);
         for (name, cells) in &rows {
             let cells: Vec<String> =
@@ -212,8 +212,10 @@ fn stiffness(out: &mut String, page: &PageStiff) -> std::fmt::Result {
     let ends = || ("end".to_owned(), page.ends.iter().map(|end| end.name.as_str()).collect::<Vec<_>>());
     let of = |list: &'_ [String]| list.iter().map(|m| m.to_owned()).collect::<Vec<String>>();
     for table in &page.tables {
-        let mut rows = vec![ends()];
-        rows.push(("share".into(), page.ends.iter().map(|end| end.factor.as_str()).collect()));
+        let column = |k: &usize| &page.ends[*k];
+        let names = page.columns.iter().map(|k| column(k).name.as_str()).collect::<Vec<_>>();
+        let mut rows = vec![("end".to_owned(), names)];
+        rows.push(("share".into(), page.columns.iter().map(|k| column(k).factor.as_str()).collect()));
         for row in &table.rows {
             rows.push((row.label.clone(), row.cells.iter().map(|cell| cell.text.as_str()).collect()));
         }
@@ -243,7 +245,11 @@ fn stiffness(out: &mut String, page: &PageStiff) -> std::fmt::Result {
     }
     if let Some(forces) = &page.forces {
         writeln!(out)?;
-        forces.equations.iter().chain(&forces.values).try_for_each(|line| writeln!(out, "  {}", line.text))?;
+        forces
+            .equations
+            .iter()
+            .chain(&forces.values)
+            .try_for_each(|line| writeln!(out, "  {}", line.text))?;
     }
     if !page.balance.is_empty() {
         writeln!(out)?;

@@ -20,8 +20,15 @@ async fn main() {
     }
 }
 
-/// Opens the sheet of that title from the shelf.
+/// Opens the sheet of that title from the shelf, and waits for its formulas.
 async fn open(browser: &Browser, address: &str, title: &str) {
+    open_plain(browser, address, title).await;
+    browser.until("return document.querySelector('.katex') !== null", "the formulas").await;
+    browser.until("return document.fonts.status === 'loaded'", "their letters").await;
+}
+
+/// The same where nothing is typeset.
+async fn open_plain(browser: &Browser, address: &str, title: &str) {
     browser.goto(address).await;
     let pick = format!(
         "[...document.querySelectorAll('.card > a')].find((a) => a.textContent.includes('{title}')).click()"
@@ -29,8 +36,6 @@ async fn open(browser: &Browser, address: &str, title: &str) {
     browser.script(&pick).await;
     browser.find("main[aria-label=Bench]").await;
     browser.settle().await;
-    browser.until("return document.querySelector('.katex') !== null", "the formulas").await;
-    browser.until("return document.fonts.status === 'loaded'", "their letters").await;
 }
 
 async fn on_paper(browser: &Browser, address: &str, pictures: &Path) {
@@ -75,13 +80,6 @@ async fn on_paper(browser: &Browser, address: &str, pictures: &Path) {
     browser.click("[data-piece='body:jib'] .title").await;
     browser.settle().await;
     browser.picture(&pictures.join("choice.png")).await;
-    browser.keys("⎋1").await;
-    browser.settle().await;
-    browser.click("[data-label='rope:hoist#1']").await;
-    browser.settle().await;
-    browser.picture(&pictures.join("rope.png")).await;
-    browser.keys("⎋").await;
-    browser.settle().await;
 
     open(browser, address, "Bell bracket").await;
     browser.keys("3nn").await;
@@ -124,6 +122,13 @@ async fn on_paper(browser: &Browser, address: &str, pictures: &Path) {
     browser.control('z').await;
     browser.settle().await;
 
+    open_plain(browser, address, "Peach portal").await;
+    browser.keys("5").await;
+    browser.settle().await;
+    browser.hover("tbody tr.over td:nth-of-type(4) button").await;
+    browser.settle().await;
+    browser.picture(&pictures.join("stiffness.png")).await;
+
     open(browser, address, "Bell loft beam").await;
     browser.keys("5xF⏎").await;
     browser.settle().await;
@@ -131,7 +136,7 @@ async fn on_paper(browser: &Browser, address: &str, pictures: &Path) {
     browser.picture(&pictures.join("inside.png")).await;
 
     open(browser, address, "Seed shed shelf").await;
-    browser.keys("5x1.6⏎").await;
+    browser.keys("6x1.6⏎").await;
     browser.settle().await;
     browser.script("document.activeElement.blur()").await;
     browser.hover("figure .section").await;
@@ -154,7 +159,7 @@ async fn by_lamp(browser: &Browser, address: &str, pictures: &Path) {
     browser.settle().await;
     browser.picture(&pictures.join("moving-by-lamp.png")).await;
     open(browser, address, "Vent crank").await;
-    browser.keys("6").await;
+    browser.keys("7").await;
     browser.settle().await;
     browser.script("document.querySelector('[data-pin]').scrollIntoView()").await;
     browser.picture(&pictures.join("size-by-lamp.png")).await;

@@ -127,6 +127,15 @@ impl Shape {
         [at(&bend.along, x), at(&bend.across, x)]
     }
 
+    /// Where it goes farthest to either side between two places where something acts: where it does not turn.
+    pub fn crests(&self) -> Vec<f64> {
+        let of = |bend: &Bend| -> Vec<f64> {
+            let level = crossings(&derivative(&bend.across), bend.end - bend.start);
+            level.into_iter().map(|x| bend.start + x).collect()
+        };
+        self.bends.iter().flat_map(of).collect()
+    }
+
     /// By how much a place turns, rad counter-clockwise.
     pub fn turned(&self, station: f64) -> f64 {
         let last = self.bends.len() - 1;

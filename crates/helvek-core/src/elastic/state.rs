@@ -164,7 +164,7 @@ fn decide(
     let first = mesh.first_column();
     // The pull of a piece that bends and keeps its length has its length for a weight.
     let weight = |row: usize| {
-        if row >= first || row % 3 != 0 {
+        if row >= first || !row.is_multiple_of(3) {
             return 0.0;
         }
         let piece = &mesh.pieces[row / 3].2;

@@ -71,6 +71,7 @@ fn schools(written: &sheet::Conventions) -> Schools {
         results: written.results.unwrap_or(defaults.results),
         diagram: written.diagram.unwrap_or(defaults.diagram),
         inside: written.inside.unwrap_or(defaults.inside),
+        symmetry: written.symmetry.unwrap_or(defaults.symmetry),
         method: written.method.unwrap_or(defaults.method),
         decimals: written.decimals.unwrap_or(defaults.decimals),
         rounds: written.rounds,

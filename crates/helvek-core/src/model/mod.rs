@@ -44,7 +44,9 @@ pub use trains::{Axle, PathPiece, Train, train_names};
 
 use crate::geometry::{Point, Vector};
 pub use crate::sheet::BarKind;
-use crate::sheet::{Assume, Bent, First, InsideBy, Method, Reactions, Results, Truss, Turn, Wheels};
+use crate::sheet::{
+    Assume, Bent, First, InsideBy, Method, Reactions, Results, Symmetry, Truss, Turn, Wheels,
+};
 use crate::units::Units;
 
 macro_rules! id {
@@ -224,6 +226,8 @@ pub struct Schools {
     pub inside: InsideBy,
     /// How a redundant structure is worked.
     pub method: Method,
+    /// How much of a mirrored frame is distributed.
+    pub symmetry: Symmetry,
     /// Decimals of the moments in a distribution.
     pub decimals: u8,
     /// Rounds of a distribution; as many as change something when it is not said.
@@ -245,6 +249,7 @@ impl Default for Schools {
             diagram: Bent::SaggingUp,
             inside: InsideBy::Cuts,
             method: Method::Distribution,
+            symmetry: Symmetry::Whole,
             decimals: 2,
             rounds: None,
             figures: 3,

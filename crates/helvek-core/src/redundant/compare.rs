@@ -41,12 +41,14 @@ impl Compared {
     ) -> Result<Self, Inapplicable> {
         // The same number of rounds as were made, so that only the rounding differs.
         let most = distribution.tables.iter().map(|table| table.rounds.len()).max().unwrap_or(1);
-        let same = Distribution::exactly(frame, schools.rounds.or(u8::try_from(most).ok()), unit)?;
-        let endless = Distribution::exactly(frame, None, unit)?;
+        let half = distribution.half.as_ref();
+        let same = Distribution::exactly(frame, schools.rounds.or(u8::try_from(most).ok()), unit, half)?;
+        let endless = Distribution::exactly(frame, None, unit, half)?;
+        let ends = frame.ends();
         let largest = exact.iter().fold(0.0f64, |a, b| a.max(b.abs()));
         let difference = |a: &[f64], b: &[f64]| {
-            let mut found = Difference { size: 0.0, end: distribution.ends[0] };
-            for (k, end) in distribution.ends.iter().enumerate() {
+            let mut found = Difference { size: 0.0, end: ends[0] };
+            for (k, end) in ends.iter().enumerate() {
                 let size = (a[k] - b[k]).abs();
                 if size > found.size && size > 1e-9 * largest {
                     found = Difference { size, end: *end };
@@ -54,7 +56,7 @@ impl Compared {
             }
             found
         };
-        let sway = !frame.sways.is_empty();
+        let sway = distribution.tables.len() > 1 && half.is_none();
         Ok(Self {
             rounding: difference(&distribution.moments, &same.moments),
             rounds: difference(&same.moments, &endless.moments),

@@ -4,6 +4,7 @@
 
 use super::beam::{Part, PartOf};
 use super::frame::{End, EndKind, Frame, Inapplicable};
+use super::half::Half;
 use super::reduce;
 
 /// Rounds that are made at most when their number is not said.
@@ -48,11 +49,13 @@ pub struct Table {
     pub props: Vec<f64>,
 }
 
-/// A whole moment distribution. Per end means in the order of [`Frame::ends`].
+/// A moment distribution. Per end means per column of its tables.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Distribution {
-    /// The ends of members: the columns of its tables.
+    /// The ends of members that are its columns: all of them in the order of [`Frame::ends`], or those of one half.
     pub ends: Vec<End>,
+    /// The half that is worked.
+    pub half: Option<Half>,
     /// Per end: the moment that turns its joint by 1, N·m/rad: 4EI/L, or 3EI/L when its far end is hinged.
     pub stiffness: Vec<f64>,
     /// Per end: its share of what is out of balance.
@@ -63,7 +66,7 @@ pub struct Distribution {
     pub tables: Vec<Table>,
     /// By what each sway is multiplied so that no prop carries anything.
     pub scale: Vec<f64>,
-    /// Per end: the moment, N·m.
+    /// Per end of [`Frame::ends`]: the moment, N·m.
     pub moments: Vec<f64>,
 }
 
@@ -110,15 +113,21 @@ impl Distribution {
         decimals: u8,
         rounds: Option<u8>,
         unit: f64,
+        half: Option<&Half>,
     ) -> Result<Self, Inapplicable> {
         let step = 10f64.powi(i32::from(decimals));
         let round = |v: f64| (v / unit * step).round() / step * unit + 0.0;
-        Self::rounded(frame, &round, 0.5 * unit / step, rounds, unit, Some(decimals))
+        Self::rounded(frame, &round, 0.5 * unit / step, rounds, unit, Some(decimals), half)
     }
 
     /// The same without any rounding, in as many rounds as the other one has, or until nothing changes.
-    pub(super) fn exactly(frame: &Frame, rounds: Option<u8>, unit: f64) -> Result<Self, Inapplicable> {
-        Self::rounded(frame, &|v| v, 1e-12 * unit, rounds, unit, None)
+    pub(super) fn exactly(
+        frame: &Frame,
+        rounds: Option<u8>,
+        unit: f64,
+        half: Option<&Half>,
+    ) -> Result<Self, Inapplicable> {
+        Self::rounded(frame, &|v| v, 1e-12 * unit, rounds, unit, None, half)
     }
 
     fn rounded(
@@ -128,9 +137,14 @@ impl Distribution {
         rounds: Option<u8>,
         unit: f64,
         decimals: Option<u8>,
+        half: Option<&Half>,
     ) -> Result<Self, Inapplicable> {
-        let ends = frame.ends();
-        let stiffness: Vec<f64> = ends.iter().map(|end| frame.stiffness(*end)).collect();
+        let all = frame.ends();
+        let mine = |k: &usize| half.is_none_or(|half| half.worked[*k]);
+        let ends: Vec<End> = (0..all.len()).filter(mine).map(|k| all[k]).collect();
+        let stiff =
+            |end: &End| half.map_or_else(|| frame.stiffness(*end), |half| half.stiffness(frame, *end));
+        let stiffness: Vec<f64> = ends.iter().map(stiff).collect();
         // Factors have one decimal more than moments, three at least, and add up to 1.
         let places = decimals.map(|decimals| 10f64.powi(i32::from(decimals.max(2)) + 1));
         let mut factors = vec![0.0; ends.len()];
@@ -156,29 +170,43 @@ impl Distribution {
             .map(|(end, k)| {
                 let far = End { member: end.member, end: 1 - end.end };
                 let kind = frame.members[end.member].kinds[far.end];
-                let takes = *k > 0.0 && matches!(kind, EndKind::Rigid | EndKind::Fixed);
+                let across = half.is_some_and(|half| half.crosses[end.member]);
+                let takes = *k > 0.0 && !across && matches!(kind, EndKind::Rigid | EndKind::Fixed);
                 ends.iter().position(|other| takes && *other == far)
             })
             .collect();
-        let shared = Shared { frame, ends: &ends, factors: &factors, over: &over, round, least, rounds };
+        let shared =
+            Shared { frame, ends: &ends, factors: &factors, over: &over, round, least, rounds, half };
         let mut tables = vec![shared.table(Case::Held, unit)];
-        tables.extend((0..frame.sways.len()).map(|sway| shared.table(Case::Sway(sway), unit)));
-        let count = frame.sways.len();
+        // What is symmetrical does not sway.
+        let count = if half.is_some_and(|half| half.sign < 0.0) { 0 } else { frame.sways.len() };
+        tables.extend((0..count).map(|sway| shared.table(Case::Sway(sway), unit)));
         let rows = (0..count).map(|j| (0..count).map(|k| tables[k + 1].props[j]).collect()).collect();
-        let rhs: Vec<f64> = tables[0].props.iter().map(|prop| -prop).collect();
+        let rhs: Vec<f64> = tables[0].props.iter().take(count).map(|prop| -prop).collect();
         let scale = reduce::solved(rows, &rhs).ok_or(Inapplicable::Numbers)?;
         let add = |k: usize| {
             let swayed = tables[1..].iter().zip(&scale).map(|(table, c)| table.sums[k] * c);
             round(tables[0].sums[k] + swayed.sum::<f64>())
         };
-        let moments = (0..ends.len()).map(add).collect();
-        Ok(Self { stiffness, factors, over, tables, scale, moments, ends })
+        let moments = everywhere(frame, &ends, half, add);
+        let half = half.cloned();
+        Ok(Self { half, stiffness, factors, over, tables, scale, moments, ends })
     }
+}
 
-    /// The moment of an end.
-    pub fn moment(&self, end: End) -> f64 {
-        self.ends.iter().position(|other| *other == end).map_or(0.0, |k| self.moments[k])
+impl Distribution {
+    /// What an end has when the columns have these moments: its own, or its image's.
+    pub fn mirrored(&self, frame: &Frame, end: End, columns: &[f64]) -> f64 {
+        let all = everywhere(frame, &self.ends, self.half.as_ref(), |k| columns[k]);
+        frame.ends().iter().position(|other| *other == end).map_or(0.0, |k| all[k])
     }
+}
+
+/// Per end of [`Frame::ends`] what the columns have, or what they have mirrored.
+fn everywhere(frame: &Frame, ends: &[End], half: Option<&Half>, of: impl Fn(usize) -> f64) -> Vec<f64> {
+    let Some(half) = half else { return (0..ends.len()).map(of).collect() };
+    let all = frame.ends();
+    half.mirrored(|k| ends.iter().position(|end| *end == all[k]).map_or(0.0, &of))
 }
 
 struct Shared<'a> {
@@ -189,6 +217,7 @@ struct Shared<'a> {
     round: &'a dyn Fn(f64) -> f64,
     least: f64,
     rounds: Option<u8>,
+    half: Option<&'a Half>,
 }
 
 impl Shared<'_> {
@@ -232,7 +261,8 @@ impl Shared<'_> {
                 (self.round)(fixed[k] + each.sum::<f64>())
             })
             .collect();
-        let moment = |end: End| self.ends.iter().position(|other| *other == end).map_or(0.0, |k| sums[k]);
+        let (all, every) = (frame.ends(), everywhere(frame, self.ends, self.half, |k| sums[k]));
+        let moment = |end: End| all.iter().position(|other| *other == end).map_or(0.0, |k| every[k]);
         let count = frame.sways.len();
         let props = (0..count).map(|sway| frame.prop(sway, moment, case == Case::Held)).collect();
         Table { case, displaced, fixed, parts, rounds, sums, props }
@@ -272,7 +302,9 @@ impl Shared<'_> {
                 None => rounds.len() + 1 >= usize::from(ROUNDS),
             };
             // Half of the last decimal goes on for ever when it is rounded up each time.
-            let still = balanced.iter().all(|b| (b / 2.0).abs() <= self.least * (1.0 + 1e-9));
+            let goes = |(b, over): (&f64, &Option<usize>)| over.map_or(0.0, |_| (b / 2.0).abs());
+            let mut going = balanced.iter().zip(self.over).map(goes);
+            let still = going.all(|b| b <= self.least * (1.0 + 1e-9));
             if last || still {
                 // Always ends on a balance: nothing goes over from it.
                 rounds.push(Round { balanced, carried: Vec::new() });

@@ -8,6 +8,7 @@ mod compare;
 mod distribution;
 mod forces;
 mod frame;
+mod half;
 mod reduce;
 mod slopes;
 mod sway;
@@ -17,10 +18,12 @@ pub use compare::{Compared, Difference};
 pub use distribution::{Case, Distribution, Round, Table};
 pub use forces::{ForceMethod, Redundant};
 pub use frame::{End, EndKind, Frame, FrameJoint, FrameMember, Inapplicable};
+pub use half::Half;
 pub use slopes::{SlopeMethod, Unknown};
 pub use sway::Sway;
 
 use crate::elastic::{self, Contacts, Elastic, Lengths};
+use crate::sheet::Symmetry;
 use crate::solution::Solved;
 
 /// A structure worked by hand.
@@ -28,6 +31,8 @@ use crate::solution::Solved;
 pub struct ByHand {
     /// Joints and members.
     pub frame: Frame,
+    /// It and its loads are mirrored about an upright axis: half of it would do.
+    pub mirrored: bool,
     /// By moment distribution.
     pub distribution: Distribution,
     /// By slopes and deflections.
@@ -55,10 +60,12 @@ impl Solved {
         let (exact, given) = (frame.moments(&kept), frame.moments(elastic));
         let schools = &self.model.schools;
         let unit = self.model.units.moment.factor;
-        let distribution = Distribution::of(&frame, schools.decimals, schools.rounds, unit)?;
+        let half = Half::of(&frame);
+        let worked = half.as_ref().filter(|_| schools.symmetry == Symmetry::Half);
+        let distribution = Distribution::of(&frame, schools.decimals, schools.rounds, unit, worked)?;
         let slopes = SlopeMethod::of(&frame)?;
         let forces = ForceMethod::of(self, &frame);
         let compared = Compared::of(&frame, &distribution, schools, unit, &exact, &given)?;
-        Ok(ByHand { frame, distribution, slopes, forces, exact, compared })
+        Ok(ByHand { mirrored: half.is_some(), frame, distribution, slopes, forces, exact, compared })
     }
 }

@@ -2,7 +2,7 @@
 
 use super::{
     Assume, BarKind, Bent, First, Heads, InsideBy, JointKind, Method, Per, PickedAxis, Reactions, Results,
-    ShapeWord, Side, SpaceKind, SupportKind, Truss, Turn, Vertical, Wheels,
+    ShapeWord, Side, SpaceKind, SupportKind, Symmetry, Truss, Turn, Vertical, Wheels,
 };
 
 /// A value that is written as one of a few words.
@@ -70,6 +70,10 @@ impl Choice for InsideBy {
 impl Choice for Method {
     const WORDS: &'static [(&'static str, Self)] =
         &[("distribution", Self::Distribution), ("slopes", Self::Slopes), ("forces", Self::Forces)];
+}
+
+impl Choice for Symmetry {
+    const WORDS: &'static [(&'static str, Self)] = &[("whole", Self::Whole), ("half", Self::Half)];
 }
 
 impl Choice for Side {

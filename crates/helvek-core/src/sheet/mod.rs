@@ -23,7 +23,7 @@ pub use limits::Limit;
 pub use loads::{CoupleLoad, DistributedLoad, ForceLoad, Load, OwnWeight, Per, WeightLoad};
 pub use moving::{Axle, Heads, Train};
 pub use pins::{Plate, PlatedPin, Stock};
-pub use stiffness::{Ground, Method, Quantities, Temperature};
+pub use stiffness::{Ground, Method, Quantities, Symmetry, Temperature};
 pub use strength::{Material, Section, SectionPart, ShapeWord};
 pub use work::{Apart, Combination, Pick, PickedAxis, PickedEquation, PickedSum, Side};
 
@@ -208,6 +208,9 @@ pub struct Conventions {
     /// How a redundant structure is worked; default by moment distribution.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub method: Option<Method>,
+    /// How much of a mirrored frame is distributed; default all of it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub symmetry: Option<Symmetry>,
     /// Decimals of the moments in a distribution, 0 to 6; default 2.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schemars(range(min = 0, max = 6))]

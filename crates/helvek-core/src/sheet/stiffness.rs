@@ -66,3 +66,14 @@ pub enum Method {
     /// By the forces that are too many.
     Forces,
 }
+
+/// How much of a mirrored frame is worked.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Symmetry {
+    /// All of it.
+    #[default]
+    Whole,
+    /// One half, where it and its loads are mirrored about an upright axis.
+    Half,
+}

@@ -32,6 +32,12 @@ impl Stiff<'_> {
             return String::new();
         }
         let member = &frame.members[end.member];
+        let half = self.hand.distribution.half.as_ref().filter(|half| half.crosses(end.member));
+        if let Some(half) = half {
+            let (times, how) = if half.sign < 0.0 { (2, "symmetrical") } else { (6, "antisymmetrical") };
+            let (ei, l) = (self.ei(end.member), self.length(member.length));
+            return format!("{times}EI/L = {times}·{ei}/{l}, across the axis, {how}");
+        }
         let hinged = member.kinds[1 - end.end] == EndKind::Hinged;
         let times = if hinged { 3 } else { 4 };
         let far = if hinged { ", its far end is hinged" } else { "" };

@@ -60,6 +60,11 @@ pub struct PageProp {
 }
 
 impl Stiff<'_> {
+    /// The ends that are columns.
+    fn columns(&self) -> &[End] {
+        &self.hand.distribution.ends
+    }
+
     pub(super) fn tables(&self) -> Vec<PageTable> {
         self.hand.distribution.tables.iter().map(|table| self.table(table)).collect()
     }
@@ -68,10 +73,20 @@ impl Stiff<'_> {
         let frame = &self.hand.frame;
         let names: Vec<_> = frame.sways.iter().map(|sway| sway.at.as_str()).collect();
         let unit = &self.solved.model.units.moment.symbol;
+        let half = self.hand.distribution.half.as_ref();
         let (title, about) = match table.case {
+            Case::Held if half.is_some_and(|half| half.sign < 0.0) => (
+                "Half of it".to_owned(),
+                "It and its loads are symmetrical: one half is worked, and nothing sways.".to_owned(),
+            ),
             Case::Held if names.is_empty() => {
                 ("Distribution".to_owned(), "No joint can go anywhere: nothing sways.".to_owned())
             }
+            Case::Held if half.is_some() => (
+                format!("Held by props at {}", names.join(", ")),
+                "The loads are antisymmetrical: one half is worked, while props keep every joint where it is."
+                    .to_owned(),
+            ),
             Case::Held => (
                 format!("Held by props at {}", names.join(", ")),
                 "The loads, while props keep every joint where it is.".to_owned(),
@@ -85,7 +100,7 @@ impl Stiff<'_> {
             ),
         };
         let mut rows = vec![self.row("held", "held".to_owned(), 0, &table.fixed, |k, text| PageCell {
-            rule: self.fixed_rule(self.ends[k], &table.parts[k]),
+            rule: self.fixed_rule(self.columns()[k], &table.parts[k]),
             text,
             from: None,
         })];
@@ -93,7 +108,7 @@ impl Stiff<'_> {
         let mut open = self.open(table.case, &table.fixed);
         for (i, round) in table.rounds.iter().enumerate() {
             let balance = self.row("balance", "balance".to_owned(), i + 1, &round.balanced, |k, text| {
-                let joint = frame.joint(self.ends[k]);
+                let joint = frame.joint(self.columns()[k]);
                 let rule = format!("−{} × {}", self.factor(k), self.decimal(open[joint]));
                 PageCell { text, rule, from: None }
             });
@@ -116,7 +131,8 @@ impl Stiff<'_> {
             rule: "the sum of the column".to_owned(),
             from: None,
         }));
-        let props = (0..frame.sways.len()).map(|k| self.prop(k, table)).collect();
+        let count = self.hand.distribution.scale.len();
+        let props = (0..count).map(|k| self.prop(k, table)).collect();
         PageTable { title, about, rows, rounds: table.rounds.len(), props }
     }
 
@@ -133,7 +149,7 @@ impl Stiff<'_> {
             Case::Sway(_) => 0.0,
         };
         let mut open: Vec<f64> = frame.joints.iter().map(couple).collect();
-        self.ends.iter().zip(moments).for_each(|(end, m)| open[frame.joint(*end)] += m);
+        self.columns().iter().zip(moments).for_each(|(end, m)| open[frame.joint(*end)] += m);
         open
     }
 
@@ -148,7 +164,7 @@ impl Stiff<'_> {
     ) -> PageRow {
         let frame = &self.hand.frame;
         let cells = moments.iter().enumerate().map(|(k, m)| {
-            let end = self.ends[k];
+            let end = self.columns()[k];
             let takes = match kind {
                 "balance" => self.hand.distribution.factors[k] > 0.0,
                 "over" => self.hand.distribution.over.contains(&Some(k)),
@@ -183,8 +199,7 @@ impl Stiff<'_> {
     /// `loads 6.00 kN, AB −1.97 kN, CD 3.20 kN: the prop takes −7.31 kN`
     fn prop_rule(&self, k: usize, table: &Table) -> String {
         let frame = &self.hand.frame;
-        let moment =
-            |end: End| self.ends.iter().position(|other| *other == end).map_or(0.0, |k| table.sums[k]);
+        let moment = |end: End| self.hand.distribution.mirrored(frame, end, &table.sums);
         let loads = if table.case == Case::Held { -frame.prop(k, |_| 0.0, true) } else { 0.0 };
         let mut parts = Vec::new();
         if loads != 0.0 {

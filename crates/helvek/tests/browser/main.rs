@@ -9,6 +9,7 @@ mod labels;
 mod machines;
 mod shelf;
 mod sizing;
+mod stiffness;
 mod trouble;
 mod trusses;
 

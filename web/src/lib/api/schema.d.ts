@@ -1159,6 +1159,8 @@ export interface components {
             readonly inside?: components["schemas"]["InsideBy"] | null;
             /** @description How a redundant structure is worked; default by moment distribution. */
             readonly method?: components["schemas"]["Method"] | null;
+            /** @description How much of a mirrored frame is distributed; default all of it. */
+            readonly symmetry?: components["schemas"]["Symmetry"] | null;
             /**
              * Format: uint8
              * @description Decimals of the moments in a distribution, 0 to 6; default 2.
@@ -3415,6 +3417,10 @@ export interface components {
             readonly sense: string;
             /** @description Members as lines, for small figures of the cases. */
             readonly lines: readonly components["schemas"]["PageMember"][];
+            /** @description The columns of the tables, by the places of their ends. */
+            readonly columns: readonly number[];
+            /** @description It and its loads are mirrored: half of it would do. */
+            readonly mirrored: boolean;
             /** @description By distribution: one table with props, then one for each of them. */
             readonly tables: readonly components["schemas"]["PageTable"][];
             /** @description By what each case of sway is multiplied. */
@@ -4527,6 +4533,8 @@ export interface components {
             /** @description `x`; may be empty. */
             readonly index: string;
         };
+        /** @description How much of a mirrored frame is worked. */
+        readonly Symmetry: "whole" | "half";
         /** @description A bar in the table. */
         readonly TableRow: {
             /** @description Its mark. */

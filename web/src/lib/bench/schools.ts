@@ -102,6 +102,15 @@ export const SCHOOLS: readonly School[] = [
     only: 'redundant',
   },
   {
+    key: 'symmetry',
+    question: 'Of a mirrored frame is distributed',
+    choices: [
+      { value: 'whole', word: 'all' },
+      { value: 'half', word: 'one half' },
+    ],
+    only: 'redundant',
+  },
+  {
     key: 'decimals',
     question: 'A distribution has',
     usual: 2,

@@ -14,6 +14,13 @@
   const { session, stiff, settings }: Props = $props();
   const sharing = $derived(session.sharing);
   const table = $derived(sharing.table);
+  /** The ends that are its columns, each with its place among all ends. */
+  const columns = $derived(
+    stiff.columns.flatMap((place) => {
+      const end = stiff.ends[place];
+      return end ? [{ end, place }] : [];
+    }),
+  );
   const shown = $derived(sharing.rows ?? table?.rows.length ?? 0);
   const rows = $derived((table?.rows ?? []).slice(0, shown));
   /** The row that was written last, while they are gone through. */
@@ -24,25 +31,25 @@
   const rule = $derived.by(() => {
     if (!at || !cell) return null;
     const [row, column] = at;
-    const name = stiff.ends[column]?.name ?? '';
+    const name = columns[column]?.end.name ?? '';
     const value = cell.text ? ` ${cell.text}` : '';
     return { title: `${name}, ${table?.rows[row]?.label}:${value}`, text: cell.rule };
   });
   /** Neighbouring ends of one joint stand under its name. */
   const joints = $derived.by(() => {
     const list: { name: string; span: number }[] = [];
-    stiff.ends.forEach((end, i) => {
+    columns.forEach(({ end }, i) => {
       const last = list.at(-1);
-      if (last && stiff.ends[i - 1]?.joint === end.joint) last.span += 1;
+      if (last && columns[i - 1]?.end.joint === end.joint) last.span += 1;
       else list.push({ name: end.joint, span: 1 });
     });
     return list;
   });
-  const begins = $derived((column: number) => stiff.ends[column - 1]?.joint !== stiff.ends[column]?.joint);
+  const begins = $derived((column: number) => columns[column - 1]?.end.joint !== columns[column]?.end.joint);
 
   function point(row: number, column: number): void {
     at = [row, column];
-    sharing.point(column, table?.rows[row]?.cells[column]?.text ?? null);
+    sharing.point(columns[column]?.place ?? null, table?.rows[row]?.cells[column]?.text ?? null);
   }
 
   function leave(): void {
@@ -75,20 +82,20 @@
         </tr>
         <tr>
           <th class="label">end</th>
-          {#each stiff.ends as end, k (k)}
+          {#each columns as { end, place }, k (k)}
             <th
               class:begins={begins(k)}
-              class:lit={sharing.end === k}
+              class:lit={sharing.end === place}
               title={end.stiffness || end.kind}
-              onpointerenter={() => sharing.point(k)}
+              onpointerenter={() => sharing.point(place)}
               onpointerleave={leave}>{end.name}</th
             >
           {/each}
         </tr>
         <tr class="share">
           <th class="label">share</th>
-          {#each stiff.ends as end, k (k)}
-            <td class:begins={begins(k)} class:lit={sharing.end === k} title={end.stiffness || end.kind}
+          {#each columns as { end, place }, k (k)}
+            <td class:begins={begins(k)} class:lit={sharing.end === place} title={end.stiffness || end.kind}
               >{end.factor || (end.kind === 'turns with its joint' ? '' : end.kind)}</td
             >
           {/each}
@@ -101,7 +108,7 @@
             {#each row.cells as entry, k (k)}
               <td
                 class:begins={begins(k)}
-                class:lit={sharing.end === k}
+                class:lit={sharing.end === columns[k]?.place}
                 class:from={cell?.from === k && r === (at?.[0] ?? 0) - 1}
               >
                 {#if entry.text}
@@ -112,7 +119,7 @@
                     onfocus={() => point(r, k)}
                     onblur={leave}
                     onkeydown={(event) => arrows(event, r, k)}
-                    aria-label="{stiff.ends[k]?.name} {row.label} {entry.text}: {entry.rule}"
+                    aria-label="{columns[k]?.end.name} {row.label} {entry.text}: {entry.rule}"
                     >{entry.text}</button
                   >
                 {/if}

@@ -40,7 +40,9 @@
     {#if stiff.refused.length > 0}
       <h2>Stiffness is missing</h2>
       {#each stiff.refused as line (line)}<p class="quiet">{line}</p>{/each}
-      <Offers {session} offers={session.offers((about) => about === 'stiffness')} />
+      <div class="offers">
+        <Offers {session} offers={session.offers((about) => about === 'stiffness')} />
+      </div>
     {:else if !stiff.redundant}
       <h2>Nothing is too many</h2>
       <p class="quiet">Equilibrium fixes all forces; stiffness says how far everything goes.</p>
@@ -82,7 +84,7 @@
       {#if stiff.method === 'distribution' && tables.length > 0}
         <Distribution {session} {stiff}>
           {#snippet settings()}
-            {#each ['decimals', 'rounds'] as key (key)}
+            {#each stiff.mirrored ? ['decimals', 'rounds', 'symmetry'] : ['decimals', 'rounds'] as key (key)}
               <label
                 ><span>{key}</span>
                 <select
@@ -149,7 +151,11 @@
         </ul>
       {/if}
       {#if stiff.ends.length > 0}
-        <h3>Moments in the end <small>{stiff.unit}, {stiff.sense} positive, on the member</small></h3>
+        <h3>
+          Moments in the end <small
+            >{stiff.unit}, {stiff.sense === 'clockwise' ? '↻' : '↺'} + on the member</small
+          >
+        </h3>
         <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
         <div class="scroll" tabindex="0" role="region" aria-label="Moments in the end">
           <table>
@@ -205,6 +211,9 @@
 </Leaf>
 
 <style>
+  .offers {
+    margin-left: -12px;
+  }
   .choices {
     display: flex;
     gap: 8px 12px;

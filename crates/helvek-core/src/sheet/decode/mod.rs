@@ -218,6 +218,7 @@ fn conventions(reader: &mut Reader, node: &Node) -> Conventions {
         diagram: fields.choice("diagram"),
         inside: fields.choice("inside"),
         method: fields.choice("method"),
+        symmetry: fields.choice("symmetry"),
         decimals: None,
         rounds: None,
         figures: None,
