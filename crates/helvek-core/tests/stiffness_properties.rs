@@ -42,14 +42,15 @@ fn every_joint_is_in_equilibrium() {
         let answers = solved.answers();
         let mut sums = vec![[0.0; 3]; frame.nodes.len()];
         let mut largest = 0.0f64;
-        for ((a, b, ..), diagram) in frame.members.iter().zip(&answers.diagrams) {
-            let (from, to) = (frame.nodes[*a], frame.nodes[*b]);
+        for (member, diagram) in frame.members.iter().zip(&answers.diagrams) {
+            let (a, b) = (member.from, member.to);
+            let (from, to) = (frame.nodes[a], frame.nodes[b]);
             let (dx, dy) = ((to.0 - from.0) / diagram.length, (to.1 - from.1) / diagram.length);
             let at = |pieces: &[helvek_core::answers::PieceAnswer], x: f64| {
                 let piece = if x == 0.0 { &pieces[0] } else { &pieces[pieces.len() - 1] };
                 piece.coefficients.iter().rev().fold(0.0, |sum, c| sum * x + c)
             };
-            for (node, x, sign) in [(*a, 0.0, 1.0), (*b, diagram.length, -1.0)] {
+            for (node, x, sign) in [(a, 0.0, 1.0), (b, diagram.length, -1.0)] {
                 let (n, v, m) = (at(&diagram.n, x), at(&diagram.v, x), at(&diagram.m, x));
                 // What the member exerts on the node at its first end: N along it, V against its left, M.
                 for (sum, part) in sums[node].iter_mut().zip([n * dx + v * dy, n * dy - v * dx, m]) {
@@ -81,7 +82,7 @@ fn displacements_are_reciprocal() {
     // J. C. Maxwell, 1864: what a unit force along i does along j is what one along j does along i.
     for seed in 0..20 {
         let mut frame = Framed::grown(seed, (2, 2), true);
-        frame.members.iter_mut().for_each(|m| m.4 = 0.0);
+        frame.members.iter_mut().for_each(|m| m.q = 0.0);
         let mut dice = Dice(seed + 1000);
         let upper = frame.nodes.len() - 3;
         let (i, j) = (3 + dice.below(upper), 3 + dice.below(upper));

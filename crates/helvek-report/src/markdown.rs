@@ -3,6 +3,7 @@
 use crate::fragment::Fragment;
 use crate::judge::PageJudgement;
 use crate::page::{Page, PageTerm};
+use crate::stiff::PageStiff;
 use crate::text::capital;
 use std::fmt::Write;
 
@@ -115,6 +116,9 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
         }
         writeln!(out)?;
     }
+    if let Some(stiff) = &page.stiff {
+        stiffness(out, stiff)?;
+    }
     if let Some(judgement) = &page.judgement {
         judged(out, judgement)?;
     }
@@ -186,6 +190,25 @@ fn judged(out: &mut String, judgement: &PageJudgement) -> std::fmt::Result {
         writeln!(out, "- {}", plain(line))?;
     }
     writeln!(out, "- {}\n", plain(&judgement.caution))
+}
+
+/// What stiffness says, the tables of the method by hand, its equations.
+fn stiffness(out: &mut String, page: &PageStiff) -> std::fmt::Result {
+    writeln!(out, "## Stiffness\n")?;
+    page.sentences().try_for_each(|line| writeln!(out, "- {}", plain(line)))?;
+    for list in page.lists() {
+        writeln!(out, "\n### {}\n", plain(&list.title))?;
+        for (i, (label, cells)) in list.rows.iter().enumerate() {
+            let cells: Vec<String> = cells.iter().map(|cell| plain(cell)).collect();
+            writeln!(out, "| {} | {} |", plain(label), cells.join(" | "))?;
+            if i == 0 {
+                writeln!(out, "|---|{}", "--:|".repeat(cells.len()))?;
+            }
+        }
+    }
+    writeln!(out)?;
+    page.lines().iter().try_for_each(|line| writeln!(out, "- {}", inline(line)))?;
+    writeln!(out)
 }
 
 fn inline(fragment: &Fragment) -> String {

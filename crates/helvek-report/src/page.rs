@@ -282,8 +282,8 @@ impl Page {
     pub fn with(solved: &Solved, answers: &Answers) -> Self {
         let wording = Wording { solved, answers, values: solved.full_values() };
         let headlines = wording.headlines();
-        let closes =
-            (!solved.working.steps.is_empty()).then(|| format!("the arithmetic {}", headlines.check));
+        let checked = !solved.working.steps.is_empty() || solved.elastic().is_some();
+        let closes = checked.then(|| format!("the arithmetic {}", headlines.check));
         Self {
             verdict: wording.verdict(),
             conversions: conversions(solved),

@@ -1,6 +1,7 @@
 //! What stiffness says, and the methods by hand, worded: a table whose every entry knows its end of a member and its rule.
 
 mod forces;
+mod lists;
 mod rules;
 mod slopes;
 mod table;

@@ -191,74 +191,22 @@ pub(crate) fn capital(text: &str) -> String {
 /// What stiffness says, and the method by hand in columns.
 fn stiffness(out: &mut String, page: &PageStiff) -> std::fmt::Result {
     writeln!(out, "\nStiffness")?;
-    for line in page.refused.iter().chain(&page.says).chain(&page.inapplicable).chain(&page.forces_not) {
-        writeln!(out, "  {line}")?;
-    }
-    let mut columns = |title: &str, rows: Vec<(String, Vec<&str>)>| -> std::fmt::Result {
-        if rows.is_empty() {
-            return Ok(());
-        }
-        writeln!(out, "\n{title}")?;
-        let widest = |k: usize| rows.iter().map(|(_, cells)| cells[k].chars().count()).max().unwrap_or(0);
-        let widths: Vec<usize> = (0..rows[0].1.len()).map(widest).collect();
-        let label = rows.iter().map(|(label, _)| label.chars().count()).max().unwrap_or(0);
-        for (name, cells) in &rows {
+    page.sentences().try_for_each(|line| writeln!(out, "  {line}"))?;
+    for list in page.lists() {
+        writeln!(out, "\n{}", list.title)?;
+        let long = |text: &String| text.chars().count();
+        let widest = |k: usize| list.rows.iter().map(|(_, cells)| long(&cells[k])).max().unwrap_or(0);
+        let widths: Vec<usize> = (0..list.rows[0].1.len()).map(widest).collect();
+        let label = list.rows.iter().map(|(label, _)| long(label)).max().unwrap_or(0);
+        for (name, cells) in &list.rows {
             let cells: Vec<String> =
                 cells.iter().zip(&widths).map(|(cell, width)| format!("{cell:>width$}")).collect();
             writeln!(out, "  {}", format!("{name:label$}  {}", cells.join("  ")).trim_end())?;
         }
-        Ok(())
-    };
-    let ends = || ("end".to_owned(), page.ends.iter().map(|end| end.name.as_str()).collect::<Vec<_>>());
-    let of = |list: &'_ [String]| list.iter().map(|m| m.to_owned()).collect::<Vec<String>>();
-    for table in &page.tables {
-        let column = |k: &usize| &page.ends[*k];
-        let names = page.columns.iter().map(|k| column(k).name.as_str()).collect::<Vec<_>>();
-        let mut rows = vec![("end".to_owned(), names)];
-        rows.push(("share".into(), page.columns.iter().map(|k| column(k).factor.as_str()).collect()));
-        for row in &table.rows {
-            rows.push((row.label.clone(), row.cells.iter().map(|cell| cell.text.as_str()).collect()));
-        }
-        columns(&format!("{} ({}, {} positive)", table.title, page.unit, page.sense), rows)?;
     }
-    if let Some(forces) = &page.forces {
-        let mut rows = vec![ends()];
-        rows.extend(
-            forces.rows.iter().map(|row| (row.label.clone(), row.cells.iter().map(String::as_str).collect())),
-        );
-        columns(&format!("By the forces that are too many ({}, {} positive)", page.unit, page.sense), rows)?;
-    }
-    let (moments, exact) = (of(&page.moments), of(&page.exact));
-    if !page.ends.is_empty() {
-        let rows = vec![
-            ends(),
-            ("by hand".to_owned(), moments.iter().map(String::as_str).collect()),
-            ("exact".to_owned(), exact.iter().map(String::as_str).collect()),
-        ];
-        columns("Moments in the end", rows)?;
-    }
-    if let Some(slopes) = &page.slopes {
+    let lines = page.lines();
+    if !lines.is_empty() {
         writeln!(out)?;
-        slopes.ends.iter().try_for_each(|line| writeln!(out, "  {}", line.line.text))?;
-        slopes.equations.iter().try_for_each(|e| writeln!(out, "  {}: {}", e.title, e.line.text))?;
-        slopes.values.iter().try_for_each(|line| writeln!(out, "  {}", line.text))?;
     }
-    if let Some(forces) = &page.forces {
-        writeln!(out)?;
-        forces
-            .equations
-            .iter()
-            .chain(&forces.values)
-            .try_for_each(|line| writeln!(out, "  {}", line.text))?;
-    }
-    if !page.balance.is_empty() {
-        writeln!(out)?;
-        page.balance.iter().try_for_each(|line| writeln!(out, "  {line}"))?;
-        writeln!(out, "  so c = {}", page.scale.join(", "))?;
-    }
-    if !page.compared.is_empty() {
-        writeln!(out, "\n  What the moments differ by")?;
-        page.compared.iter().try_for_each(|line| writeln!(out, "  from {}: {}", line.from, line.says))?;
-    }
-    Ok(())
+    lines.iter().try_for_each(|line| writeln!(out, "  {}", line.text))
 }

@@ -240,6 +240,7 @@ impl Wording<'_> {
             (solved.disagreement().is_some(), "the global solution"),
             (solved.proof.closure.is_some(), "every equation of every part"),
             (solved.proof.virtual_work.is_some(), "virtual work"),
+            (solved.elastic().is_some(), "the work of the loads on what gives way"),
         ];
         all.into_iter().filter(|(there, _)| *there).map(|(_, name)| name).collect()
     }
@@ -253,7 +254,15 @@ impl Wording<'_> {
         let proof = self.solved.proof;
         let other_routes =
             self.solved.disagreement().into_iter().chain(proof.closure).chain(proof.virtual_work);
-        let worst = working.checks.iter().map(|c| c.relative()).chain(other_routes).fold(0.0, f64::max);
+        let elastic = self.solved.elastic().into_iter().flat_map(|e| [e.residual, e.energy]);
+        let worst = working
+            .checks
+            .iter()
+            .map(|c| c.relative())
+            .chain(other_routes)
+            .chain(elastic)
+            .fold(0.0, f64::max);
+        let checked = !working.steps.is_empty() || self.solved.elastic().is_some();
         Headlines {
             idealise: idealised(model),
             free: format!(
@@ -266,7 +275,7 @@ impl Wording<'_> {
             } else {
                 plural(working.steps.len(), "step")
             },
-            check: if working.steps.is_empty() { "nothing to check".into() } else { closes(worst) },
+            check: if checked { closes(worst) } else { "nothing to check".into() },
             table: self.tabled(),
             inside: self.looked_into(),
             stiff: crate::stiff::headline(self.solved),

@@ -1,14 +1,23 @@
 //! Random rigid frames, written as sheets, and their displacements set up a second time as every textbook does: 6 × 6 matrices of elements, eliminated densely.
 
-use super::assembly::Dice;
+use super::assembly::{Dice, eliminate};
 use std::fmt::Write;
+
+/// From node to node: its stiffnesses, and what it carries down per length.
+#[derive(Debug, Clone, Copy)]
+pub struct Beam {
+    pub from: usize,
+    pub to: usize,
+    pub ei: f64,
+    pub ea: f64,
+    pub q: f64,
+}
 
 /// A frame of one body. Loads act at nodes; each member may carry a uniform load down per length.
 #[derive(Debug, Clone, Default)]
 pub struct Framed {
     pub nodes: Vec<(f64, f64)>,
-    /// (from, to, EI, EA, load down per length)
-    pub members: Vec<(usize, usize, f64, f64, f64)>,
+    pub members: Vec<Beam>,
     /// (node, fixed)
     pub feet: Vec<(usize, bool)>,
     /// (node, x, y)
@@ -35,7 +44,13 @@ impl Framed {
         for storey in 0..storeys {
             for bay in 0..=bays {
                 let ei = dice.between(5.0, 20.0) * 1e3;
-                made.members.push((at(storey, bay), at(storey + 1, bay), ei, 40.0 * ei, 0.0));
+                made.members.push(Beam {
+                    from: at(storey, bay),
+                    to: at(storey + 1, bay),
+                    ei,
+                    ea: 40.0 * ei,
+                    q: 0.0,
+                });
             }
             for bay in 0..bays {
                 let (ei, q) = (dice.between(5.0, 40.0) * 1e3, dice.between(0.0, 12.0));
@@ -45,11 +60,11 @@ impl Framed {
                     let (a, b, t) = (made.nodes[from], made.nodes[to], dice.between(0.2, 0.8));
                     made.nodes.push((a.0 + (b.0 - a.0) * t, a.1 + (b.1 - a.1) * t));
                     let inner = made.nodes.len() - 1;
-                    made.members.push((from, inner, ei, 40.0 * ei, q));
+                    made.members.push(Beam { from, to: inner, ei, ea: 40.0 * ei, q });
                     made.forces.push((inner, dice.between(-5.0, 5.0), dice.between(-30.0, 0.0)));
                     from = inner;
                 }
-                made.members.push((from, to, ei, 40.0 * ei, q));
+                made.members.push(Beam { from, to, ei, ea: 40.0 * ei, q });
             }
             made.forces.push((at(storey + 1, 0), dice.between(1.0, 9.0), 0.0));
         }
@@ -72,19 +87,19 @@ impl Framed {
             )
             .unwrap();
         }
-        for (a, b, _, _, q) in self.members.iter().filter(|m| m.4 != 0.0) {
+        for Beam { from: a, to: b, q, .. } in self.members.iter().filter(|m| m.q != 0.0) {
             writeln!(out, "{{ kind = \"distributed\", on = \"frame\", from = \"N{a}\", to = \"N{b}\", start = {q}, direction = \"down\" }},").unwrap();
         }
         out.push_str("]\n[points]\n");
         for (i, (x, y)) in self.nodes.iter().enumerate() {
             writeln!(out, "N{i} = [{x:?}, {y:?}]").unwrap();
         }
-        let runs: Vec<_> = self.members.iter().map(|(a, b, ..)| format!("[\"N{a}\", \"N{b}\"]")).collect();
-        let list = |of: &dyn Fn(&(usize, usize, f64, f64, f64)) -> f64| {
+        let runs: Vec<_> = self.members.iter().map(|m| format!("[\"N{}\", \"N{}\"]", m.from, m.to)).collect();
+        let list = |of: fn(&Beam) -> f64| {
             self.members.iter().map(|m| format!("{:?}", of(m))).collect::<Vec<_>>().join(", ")
         };
-        let ea = if axial { format!(", EA = [{}]", list(&|m| m.3)) } else { String::new() };
-        writeln!(out, "[bodies]\nframe = {{ runs = [{}], EI = [{}]{ea} }}", runs.join(", "), list(&|m| m.2))
+        let ea = if axial { format!(", EA = [{}]", list(|m| m.ea)) } else { String::new() };
+        writeln!(out, "[bodies]\nframe = {{ runs = [{}], EI = [{}]{ea} }}", runs.join(", "), list(|m| m.ei))
             .unwrap();
         out
     }
@@ -94,7 +109,7 @@ impl Framed {
         let size = 3 * self.nodes.len();
         let mut k = vec![vec![0.0; size]; size];
         let mut p = vec![0.0; size];
-        for (a, b, ei, ea, q) in &self.members {
+        for Beam { from: a, to: b, ei, ea, q } in &self.members {
             let (from, to) = (self.nodes[*a], self.nodes[*b]);
             let (dx, dy) = (to.0 - from.0, to.1 - from.1);
             let l = dx.hypot(dy);
@@ -145,22 +160,7 @@ impl Framed {
                 (k[dof][dof], p[dof]) = (1.0, 0.0);
             }
         }
-        // It is positive definite: no pivots are needed.
-        for i in 0..size {
-            for j in i + 1..size {
-                let by = k[j][i] / k[i][i];
-                if by != 0.0 {
-                    for m in i..size {
-                        k[j][m] -= by * k[i][m];
-                    }
-                    p[j] -= by * p[i];
-                }
-            }
-        }
-        for i in (0..size).rev() {
-            let sum: f64 = (i + 1..size).map(|j| k[i][j] * p[j]).sum();
-            p[i] = (p[i] - sum) / k[i][i];
-        }
+        let p = eliminate(k, p).expect("it is held");
         p.chunks(3).map(|c| [c[0], c[1], c[2]]).collect()
     }
 }

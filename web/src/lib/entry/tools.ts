@@ -315,6 +315,8 @@ export const OFF_STRIP: readonly ToolId[] = [
   'profile',
   'plates',
   'most',
+  'stiffness',
+  'warm',
 ];
 /** What is solved besides the loads as drawn. */
 export const OF_STATES: readonly ToolId[] = ['train', 'combination'];
