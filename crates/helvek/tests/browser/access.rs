@@ -78,6 +78,17 @@ async fn no_view_has_a_violation_in_either_theme() {
         check("a truss about to be typed").await;
         browser.keys("⎋").await;
         browser.goto(&desk.server.address).await;
+        desk.new_sheet().await;
+        desk.draw(&["B0;0 0;4 6;4 6;0⏎", "p⏎", "pD⏎", "f6⇥B⇥right⏎", "5"]).await;
+        check("a stiffness that is missing").await;
+        desk.draw(&["KEI⏎"]).await;
+        check("a distribution").await;
+        for method in ["2", "3"] {
+            browser.click(&format!("[role=radio]:nth-of-type({method})")).await;
+            browser.settle().await;
+            check(&format!("method {method}")).await;
+        }
+        browser.goto(&desk.server.address).await;
         check("the shelf").await;
         browser.click(".card footer button:last-child").await;
         browser.settle().await;

@@ -161,7 +161,7 @@
           <table>
             <thead>
               <tr
-                ><th></th>{#each stiff.ends as end, k (k)}<th class:lit={sharing.end === k}>{end.name}</th
+                ><th>end</th>{#each stiff.ends as end, k (k)}<th class:lit={sharing.end === k}>{end.name}</th
                   >{/each}</tr
               >
             </thead>
@@ -325,6 +325,7 @@
     padding: 2px 5px;
     white-space: nowrap;
   }
+  thead th:first-child,
   tbody th {
     text-align: left;
     font-weight: 500;

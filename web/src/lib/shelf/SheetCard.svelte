@@ -217,7 +217,13 @@
   .grow {
     flex: 1;
   }
+  time {
+    min-width: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
   footer button {
+    flex: none;
     width: 28px;
     height: 28px;
     display: grid;
