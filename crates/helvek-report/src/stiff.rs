@@ -202,6 +202,13 @@ fn said(solved: &Solved, elastic: &Elastic) -> Vec<String> {
             names(&elastic.shared)
         ));
     }
+    for warm in &solved.model.warmings {
+        let of = names(&warm.of);
+        let per = warm.strain.iter().copied().fold(0.0f64, |a, b| if b.abs() > a.abs() { b } else { a });
+        let bends = if warm.curvature.iter().any(|k| *k != 0.0) { ", and bent by it" } else { "" };
+        let long = minus(&figures::rounded(per * 1e3, solved.model.schools.figures));
+        says.push(format!("Warming up, {of} would be {long} ‰ longer{bends}."));
+    }
     let closes = crate::verdict::closes;
     says.push(format!(
         "By stiffness: the equilibrium of its nodes {}; the work of the loads against that of the inner forces {}.",

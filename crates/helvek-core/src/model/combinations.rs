@@ -27,7 +27,9 @@ impl Combination {
 impl Builder {
     pub(super) fn combinations(&mut self, document: &Document) {
         let sheet = &document.sheet;
-        let unnamed = sheet.loads.iter().any(|load| load.case().is_none()) || !sheet.ropes.is_empty();
+        let unnamed = sheet.loads.iter().any(|load| load.case().is_none())
+            || sheet.temperature.iter().any(|warm| warm.case.is_none())
+            || !sheet.ropes.is_empty();
         let mut known: Vec<String> = self.model.cases.clone();
         if unnamed && !known.iter().any(|case| case == Combination::DEFAULT) {
             known.push(Combination::DEFAULT.to_owned());

@@ -112,10 +112,10 @@ impl Builder {
     /// The cases, in the order of the sheet, then those that only loads name.
     pub(super) fn cases(&mut self, document: &Document) {
         self.model.cases.clone_from(&document.sheet.cases);
-        for load in &document.sheet.loads {
-            if let Some(case) = load.case()
-                && !self.model.cases.iter().any(|c| c == case)
-            {
+        let loads = document.sheet.loads.iter().filter_map(|load| load.case());
+        let warm = document.sheet.temperature.iter().filter_map(|warm| warm.case.as_deref());
+        for case in loads.chain(warm) {
+            if !self.model.cases.iter().any(|c| c == case) {
                 self.model.cases.push(case.to_owned());
             }
         }

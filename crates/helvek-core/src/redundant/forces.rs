@@ -44,12 +44,7 @@ pub struct ForceMethod {
 impl ForceMethod {
     pub(super) fn of(solved: &Solved, frame: &Frame) -> Result<Self, Inapplicable> {
         let (model, full) = (&solved.model, &solved.full);
-        let values: Vec<_> = full
-            .columns
-            .iter()
-            .zip(solved.full_values())
-            .map(|(column, value)| if matches!(column.of, ColumnOf::Sought(_)) { value } else { Some(1.0) })
-            .collect();
+        let values = solved.entering();
         let mesh = Mesh::of(model, full, &values, Lengths::Kept).map_err(|_| Inapplicable::Numbers)?;
         let first = mesh.first_column();
         let released = &solved.verdict.released;

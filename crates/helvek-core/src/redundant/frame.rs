@@ -211,13 +211,7 @@ impl Frame {
         if !stiff.is_empty() {
             return Err(Inapplicable::NoBending(stiff));
         }
-        // Unknowns count 1 here: only where they enter matters.
-        let values: Vec<_> = full
-            .columns
-            .iter()
-            .zip(solved.full_values())
-            .map(|(column, value)| if matches!(column.of, ColumnOf::Sought(_)) { value } else { Some(1.0) })
-            .collect();
+        let values = solved.entering();
         let mesh = Mesh::of(model, full, &values, Lengths::Kept).map_err(|_| Inapplicable::Numbers)?;
         let acting = everything_acting(model, full, &values);
         let mut maker = Maker {
@@ -324,7 +318,16 @@ impl Frame {
     }
 }
 
-/// A vertex of a body: its place, and what turns with it.
+impl Solved {
+    /// 1 for each unknown, so that where it enters is seen; what sought loads come to.
+    pub(super) fn entering(&self) -> Vec<Option<f64>> {
+        let columns = self.full.columns.iter().zip(self.full_values());
+        let sought = |of: ColumnOf| matches!(of, ColumnOf::Sought(_));
+        columns.map(|(column, value)| if sought(column.of) { value } else { Some(1.0) }).collect()
+    }
+}
+
+/// What a frame is made from, vertex by vertex: its place, and what turns with it.
 struct Maker<'a> {
     solved: &'a Solved,
     /// Per body, per vertex: its place.
