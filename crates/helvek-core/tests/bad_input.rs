@@ -191,6 +191,8 @@ combinations = [{ name = "A", factors = { wnd = 1.5 } }]"#,
     (r#"conventions = { inside = "looks" }"#, "conventions.inside", &["cuts", "areas"]),
     (r#"conventions = { diagram = "up" }"#, "conventions.diagram", &["sagging-up"]),
     (r#"find = [{ what = "happiness" }]"#, "find[0].what", &["reactions"]),
+    (r#"limits = [{ sag = "3 mm" }]"#, "limits[0].sag", &["not a limit on sag", "L/300"]),
+    (r#"limits = [{ sag = -300 }]"#, "limits[0].sag", &["positive"]),
 ];
 
 /// What is added to two jaws that pass B, with the path of the one problem, and words its message and cure must hold.
@@ -222,8 +224,6 @@ ropes = { r = { path = [{ body = "left", at = "A" }, { over = "P", turn = "cw" }
         "ropes.r.path[1]",
         &["from the pulley P to the pulley Q", "the other way"],
     ),
-    (r#"limits = [{ sag = "3 mm" }]"#, "limits[0].sag", &["not a limit on sag", "L/300"]),
-    (r#"limits = [{ sag = -300 }]"#, "limits[0].sag", &["positive"]),
 ];
 
 /// Parts of the format that this version names as not yet solved.

@@ -102,7 +102,7 @@ fn a_limit_is_typed_with_its_unit_and_belongs_to_what_is_named() {
     assert!(judged(&other).checks.iter().filter(|c| c.of == "D-C").all(|c| c.wanted.is_none()));
     assert!(judged(&other).checks.iter().any(|c| c.of == "jib" && c.wanted == Some(3.0)));
     for (wrong, words) in [
-        (json!({ "edit": "most", "sort": "sag", "most": "1 mm" }), "Choose stress"),
+        (json!({ "edit": "most", "sort": "weight", "most": "1 mm" }), "Choose stress"),
         (json!({ "edit": "most", "most": "160 kN" }), "a force"),
         (json!({ "edit": "most", "most": "160 MPa", "of": "jab" }), "\"jib\""),
         (json!({ "edit": "most", "sort": "factor", "most": "two" }), "no factor"),

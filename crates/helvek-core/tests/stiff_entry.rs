@@ -62,6 +62,15 @@ fn stiffnesses_are_typed_for_all_or_for_each_piece() {
 }
 
 #[test]
+fn a_body_that_is_parted_keeps_the_stiffness_of_each_piece() {
+    let sheet = edit(&portal(), json!({ "edit": "stiffness", "ei": "1000; 2000; 3000" })).unwrap();
+    let parted = edit(&sheet, json!({ "edit": "joint", "place": "C" })).unwrap();
+    let each: Vec<_> = parted.bodies.values().map(|body| body.ei.clone().unwrap()).collect();
+    let numbers = |list: &[f64]| Quantities::Each(list.iter().map(|n| Quantity::Number(*n)).collect());
+    assert_eq!(each, [numbers(&[1000.0, 2000.0]), numbers(&[3000.0])]);
+}
+
+#[test]
 fn what_is_redundant_is_offered_a_stiffness() {
     let solve = |sheet: &Sheet| solution::solve(model::build(&document(sheet)).model);
     let before = solve(&portal());

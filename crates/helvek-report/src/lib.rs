@@ -30,6 +30,10 @@ pub use fragment::Fragment;
 pub const CAUTION: &str = "To be checked by a qualified engineer under the local codes. Statics of rigid bodies at rest only: no strength, \
 stability, fatigue or connections.";
 
+/// Shown instead where things give way.
+pub const STIFF_CAUTION: &str = "To be checked by a qualified engineer under the local codes. Bodies at rest, elastic and to first order: no strength, \
+stability, fatigue or connections.";
+
 /// Shown instead where stresses are.
 pub const STRESS_CAUTION: &str = "To be checked by a qualified engineer under the local codes. Elastic stresses of straight members by beam theory; not checked: \
 stability, fatigue, impact, stress concentrations, connections, code factors.";

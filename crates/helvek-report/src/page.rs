@@ -312,7 +312,12 @@ impl Page {
             routes: wording.routes(),
             headlines,
             warnings: answers.warnings.iter().map(|w| w.message.clone()).collect(),
-            caution: if answers.stresses.is_empty() { crate::CAUTION } else { crate::STRESS_CAUTION }.into(),
+            caution: match (answers.stresses.is_empty(), solved.elastic()) {
+                (false, _) => crate::STRESS_CAUTION,
+                (true, Some(_)) => crate::STIFF_CAUTION,
+                (true, None) => crate::CAUTION,
+            }
+            .into(),
         }
     }
 }

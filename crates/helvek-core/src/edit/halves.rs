@@ -2,7 +2,7 @@
 
 use super::figure::Figure;
 use super::place::{coordinates, spot};
-use super::{rigid, wrong};
+use super::{rigid, stiff, wrong};
 use crate::geometry::{Point, Vector};
 use crate::problem::Problem;
 use crate::sheet::{Apart, Body, Document, Joint, JointKind, Load, Quantity, Sheet, Side};
@@ -143,13 +143,17 @@ pub fn halves(document: &Document, place: &CutPlace, side: Side) -> Outcome<Halv
         }
     });
     sheet.points.insert(joint.clone(), coordinates(cut, None));
+    let stiffnesses = runs.each_ref().map(|runs| stiff::of_part(&old, |p| at[p], runs));
     let [before, after] = runs;
     let [rides, rides_on] = riding;
     let mut bodies = std::mem::take(&mut sheet.bodies);
     if let Some(index) = bodies.get_index_of(&place.body) {
         bodies.shift_remove(&place.body);
-        bodies.shift_insert(index, names[1].clone(), Body { runs: after, points: rides_on, ..old.clone() });
-        bodies.shift_insert(index, names[0].clone(), Body { runs: before, points: rides, ..old });
+        let [ei, ea] = stiffnesses[1].clone();
+        let behind = Body { runs: after, points: rides_on, ei, ea, ..old.clone() };
+        bodies.shift_insert(index, names[1].clone(), behind);
+        let [ei, ea] = stiffnesses[0].clone();
+        bodies.shift_insert(index, names[0].clone(), Body { runs: before, points: rides, ei, ea, ..old });
     }
     sheet.bodies = bodies;
     sheet.joints.push(Joint {

@@ -3,7 +3,7 @@
 use super::figure::Figure;
 use super::place::{free_name, spot_of};
 use super::typed::{filled, quantity, tidy};
-use super::{chain, joints, parts, place, units, words, wrong};
+use super::{chain, joints, parts, place, stiff, units, words, wrong};
 use crate::model::units_of;
 use crate::problem::Problem;
 use crate::sheet::{Body, DistributedLoad, Find, JointKind, Load, Quantity, RopeStop, Sheet};
@@ -209,8 +209,11 @@ pub(super) fn part(sheet: &mut Sheet, body: &str, at: &str) -> Outcome<String> {
     let name = usual_name(sheet, &behind);
     let moved: HashSet<String> = moved.into_iter().chain(riding_behind.iter().cloned()).collect();
     split_loads(sheet, body, &figure, &front, &behind)?;
-    sheet.bodies.insert(body.to_owned(), Body { runs: front, points: riding, ..old.clone() });
-    sheet.bodies.insert(name.clone(), Body { runs: behind, points: riding_behind, ..old.clone() });
+    let [before, after] = [&front, &behind].map(|runs| stiff::of_part(&old, |p| figure.at[p], runs));
+    let [ei, ea] = before;
+    sheet.bodies.insert(body.to_owned(), Body { runs: front, points: riding, ei, ea, ..old.clone() });
+    let [ei, ea] = after;
+    sheet.bodies.insert(name.clone(), Body { runs: behind, points: riding_behind, ei, ea, ..old.clone() });
     mentions(sheet, &mut |on, places| {
         if on == body && places.iter().any(|p| moved.contains(p)) {
             name.clone_into(on);

@@ -3,8 +3,10 @@
 use super::profiles::{Member, named};
 use super::typed::{filled, kept};
 use super::wrong;
+use crate::geometry::Point;
 use crate::problem::Problem;
-use crate::sheet::{Bar, FullBar, Quantities, Quantity, Sheet, Support, Temperature};
+use crate::sheet::{Bar, Body, FullBar, Quantities, Quantity, Sheet, Support, Temperature};
+use crate::tolerance;
 use crate::units::Dimension;
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
@@ -71,6 +73,47 @@ pub(super) fn members(sheet: &mut Sheet, of: Option<&str>, ei: Option<&str>, ea:
         }
     }
     Ok(())
+}
+
+/// The stiffnesses of a part of a body that was parted, one for each of its pieces from point to point: those of the pieces they come from. One for all stays so.
+pub(super) fn of_part(
+    old: &Body,
+    at: impl Fn(&str) -> Point,
+    runs: &[Vec<String>],
+) -> [Option<Quantities>; 2] {
+    let straight = |a: &str, b: &str, c: &str| {
+        let (u, v) = (at(b) - at(a), at(c) - at(b));
+        u.cross(v).length() <= tolerance::GEOMETRY * u.length() * v.length()
+    };
+    // Per piece: its run, its straight stretch and its own place.
+    let (mut pieces, mut stretch) = (Vec::new(), 0);
+    for (row, run) in old.runs.iter().enumerate() {
+        for (i, pair) in run.windows(2).enumerate() {
+            if i == 0 || !straight(&run[i - 1], &run[i], &run[i + 1]) {
+                stretch += 1;
+            }
+            pieces.push((row, stretch - 1, [&pair[0], &pair[1]]));
+        }
+    }
+    let from = |a: &String, b: &String| {
+        let both = pieces.iter().position(|(.., ends)| *ends == [a, b]);
+        both.or_else(|| pieces.iter().position(|(.., ends)| ends[0] == a || ends[1] == b))
+    };
+    let part = |written: &Option<Quantities>| -> Option<Quantities> {
+        let Some(Quantities::Each(each)) = written else { return written.clone() };
+        let place = |piece: usize| {
+            let (run, stretch_of, _) = pieces[piece];
+            match each.len() {
+                count if count == old.runs.len() => run,
+                count if count == stretch => stretch_of,
+                _ => piece,
+            }
+        };
+        let new = runs.iter().flat_map(|run| run.windows(2));
+        let list = new.map(|pair| each.get(place(from(&pair[0], &pair[1])?)).cloned());
+        list.collect::<Option<_>>().map(Quantities::Each)
+    };
+    [part(&old.ei), part(&old.ea)]
 }
 
 /// How a support settles and springs.

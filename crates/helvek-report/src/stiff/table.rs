@@ -42,7 +42,7 @@ pub struct PageCell {
     pub text: String,
     /// How it comes about.
     pub rule: String,
-    /// The end from which it comes over, by its place.
+    /// The column from which it comes over.
     pub from: Option<usize>,
 }
 

@@ -10,6 +10,9 @@ pub(super) fn limit(reader: &mut Reader, node: &Node, path: &str) -> Option<Limi
     let of_path = fields.path_of("of");
     let of = fields.get("of").map(|node| names(fields.reader, node, &of_path, "names")).unwrap_or_default();
     let factor_path = fields.path_of("factor");
+    const KEYS: [&str; 8] = ["tension", "compression", "stress", "shear", "reaction", "pin", "factor", "sag"];
+    // What is there and cannot be read is told of itself.
+    let written = KEYS.iter().any(|key| fields.has(key));
     let limit = Limit {
         of,
         tension: fields.quantity("tension"),
@@ -22,6 +25,9 @@ pub(super) fn limit(reader: &mut Reader, node: &Node, path: &str) -> Option<Limi
         sag: sag(&mut fields),
     };
     fields.finish(&[]);
+    if !limit.says() && written {
+        return None;
+    }
     if !limit.says() {
         let message = "A limit needs what it limits: tension, compression, stress, shear, reaction, pin, factor or sag.";
         reader.form(path, message, "Add tension = 20, or stress = \"160 MPa\".");
