@@ -79,7 +79,7 @@ pub fn deflected(solved: &Solved) -> Option<Deflected> {
             let by = by.unwrap_or(Vector::ZERO);
             if by.length() > most * (1.0 + 1e-9) {
                 most = by.length();
-                at = format!("at {}", solved.model.point_name(bar.ends[k]));
+                at = format!(" at {}", solved.model.point_name(bar.ends[k]));
             }
             (solved.model.at(bar.ends[k]), by)
         });
@@ -88,7 +88,7 @@ pub fn deflected(solved: &Solved) -> Option<Deflected> {
     if most == 0.0 {
         return None;
     }
-    let text = if elastic.relative { String::new() } else { format!("{} {at}", small(solved, most)) };
+    let text = if elastic.relative { String::new() } else { format!("{}{at}", small(solved, most)) };
     Some(Deflected { paths, most: length(most), text, form_only: elastic.relative })
 }
 
@@ -103,13 +103,13 @@ fn small(solved: &Solved, si: f64) -> String {
     format!("{} {}", figures::rounded(unit.from_si(si), solved.model.schools.figures), unit.symbol)
 }
 
-/// `at E`, or `2.4 m from A`.
+/// ` at E`, or `, 2.4 m from A`.
 fn place(solved: &Solved, shape: &Shape, station: f64) -> String {
     let near = |(_, s): &&(helvek_core::model::PointId, f64)| (s - station).abs() <= 1e-9 * shape.length();
     if let Some((point, _)) = shape.points.iter().find(near) {
-        return format!("at {}", solved.model.point_name(*point));
+        return format!(" at {}", solved.model.point_name(*point));
     }
     let unit = &solved.model.units.length;
     let far = figures::rounded(unit.from_si(station), solved.model.schools.figures);
-    format!("{far} {} from {}", unit.symbol, solved.model.point_name(shape.points[0].0))
+    format!(", {far} {} from {}", unit.symbol, solved.model.point_name(shape.points[0].0))
 }

@@ -22,7 +22,7 @@ fn it_begins_and_ends_where_supports_are_and_tells_its_largest_place() {
     // Its pier goes down by the 12 mm that it settles.
     assert!(by(0.0)[1].abs() < 1e-12 && (by(5.0)[1] + 0.012).abs() < 1e-12 && by(11.0)[1].abs() < 1e-12);
     assert!(path.by.iter().all(|by| by[1].abs() <= shape.most * (1.0 + 1e-9)));
-    assert_eq!(shape.text, "18.3 mm 7.65 m from A");
+    assert_eq!(shape.text, "18.3 mm, 7.65 m from A");
     // It is written at the support.
     let said = scene(&solved, true).marks.into_iter().find_map(|mark| match mark {
         Mark::Support { name, text, .. } if name == "B" => text,

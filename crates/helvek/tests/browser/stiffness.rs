@@ -71,7 +71,7 @@ async fn a_beam_sags_settles_and_meets_its_limit() {
     assert!(browser.text(".asked, footer, .bottom").await.contains("18.0 kN"));
     // wL⁴/(184.6 EI), at 57.9 % of the length.
     let shape = browser.text(".shape-text").await;
-    assert!(shape.contains("2.81 mm 3.47 m from A") && shape.contains("as large"), "{shape}");
+    assert!(shape.contains("2.81 mm, 3.47 m from A") && shape.contains("as large"), "{shape}");
     assert!(browser.text(PAGE).await.contains("none"));
     // It settles by 10 mm: B loses 3 EI δ/L³ = 2.78.
     browser.keys("1").await;

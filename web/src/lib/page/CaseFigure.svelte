@@ -45,7 +45,7 @@
     border: 1px solid var(--rule);
     border-radius: 9px;
     min-width: 0;
-    flex: 1 1 112px;
+    flex: 1 1 84px;
     max-width: 190px;
   }
   .case:not(:disabled) {
@@ -59,7 +59,7 @@
     background: color-mix(in oklab, var(--wash) 55%, transparent);
   }
   svg {
-    width: 116px;
+    width: min(116px, 100%);
     height: 62px;
   }
   polyline {
