@@ -3145,7 +3145,7 @@ export interface components {
             readonly rule: string;
             /**
              * Format: uint
-             * @description The end from which it comes over, by its place.
+             * @description The column from which it comes over.
              */
             readonly from: number | null;
         };
