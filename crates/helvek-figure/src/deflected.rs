@@ -2,7 +2,6 @@
 
 use helvek_core::elastic::Shape;
 use helvek_core::geometry::{Point, Vector};
-use helvek_core::model::On;
 use helvek_core::solution::Solved;
 use helvek_core::units::figures;
 use schemars::JsonSchema;
@@ -53,7 +52,7 @@ pub fn deflected(solved: &Solved) -> Option<Deflected> {
         let mut places = Vec::new();
         let ends = shape.bends.iter().flat_map(|bend| [bend.start, bend.end]);
         for station in ends.chain(shape.crests()) {
-            let by = goes(shape, station);
+            let by = shape.goes(station);
             if by.length() > most * (1.0 + 1e-9) {
                 most = by.length();
                 at = place(solved, shape, station);
@@ -62,20 +61,14 @@ pub fn deflected(solved: &Solved) -> Option<Deflected> {
         for bend in &shape.bends {
             for k in 0..=PARTS {
                 let station = bend.start + (bend.end - bend.start) * k as f64 / PARTS as f64;
-                places.push((first + shape.along * station, goes(shape, station)));
+                places.push((first + shape.along * station, shape.goes(station)));
             }
         }
         path(format!("body:{}", solved.model.bodies[shape.body.index()].name), places);
     }
     for bar in &solved.model.bars {
         let ends = [0, 1].map(|k| {
-            let by = match bar.on[k] {
-                On::Body(body) => elastic.shapes.iter().filter(|s| s.body == body).find_map(|shape| {
-                    let (_, station) = shape.points.iter().find(|(point, _)| *point == bar.ends[k])?;
-                    Some(goes(shape, *station))
-                }),
-                On::Pin(pin) => elastic.pins.get(pin.index()).copied(),
-            };
+            let by = elastic.goes(bar.on[k], bar.ends[k]);
             let by = by.unwrap_or(Vector::ZERO);
             if by.length() > most * (1.0 + 1e-9) {
                 most = by.length();
@@ -90,11 +83,6 @@ pub fn deflected(solved: &Solved) -> Option<Deflected> {
     }
     let text = if elastic.relative { String::new() } else { format!("{}{at}", small(solved, most)) };
     Some(Deflected { paths, most: length(most), text, form_only: elastic.relative })
-}
-
-fn goes(shape: &Shape, station: f64) -> Vector {
-    let [u, v] = shape.moves(station);
-    shape.along * u + shape.along.left() * v
 }
 
 /// In the unit of sections, which is small.

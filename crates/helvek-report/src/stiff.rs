@@ -170,7 +170,7 @@ pub(crate) fn headline(solved: &Solved) -> String {
 fn most_sag(solved: &Solved, elastic: &Elastic) -> String {
     let ratios = elastic.shapes.iter().flat_map(|shape| shape.sags()).map(|sag| sag.ratio());
     let least = ratios.fold(f64::INFINITY, f64::min);
-    if elastic.relative || elastic.loose || !least.is_finite() {
+    if !elastic.places() || !least.is_finite() {
         return "nothing too many".into();
     }
     format!("sag L/{}", figures::rounded(least, solved.model.schools.figures))

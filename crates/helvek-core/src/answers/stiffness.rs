@@ -108,7 +108,7 @@ impl Solved {
             }
             Ok(elastic) => {
                 let names = |members: &[Member]| members.iter().map(|m| self.member_name(*m)).collect();
-                let shown = whole && !elastic.relative && !elastic.loose;
+                let shown = whole && elastic.places();
                 Some(StiffnessAnswer {
                     refused: None,
                     relative: elastic.relative,
@@ -144,8 +144,7 @@ impl Solved {
                 if !known.insert((shape.body, *point)) {
                     continue;
                 }
-                let [u, v] = shape.moves(*station);
-                let by = shape.along * u + shape.along.left() * v;
+                let by = shape.goes(*station);
                 list.push(DisplacementAnswer {
                     at: self.model.point_name(*point).to_owned(),
                     on: self.model.bodies[shape.body.index()].name.clone(),

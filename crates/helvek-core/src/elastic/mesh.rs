@@ -197,7 +197,7 @@ fn gives(model: &Model, body: BodyId) -> bool {
 }
 
 /// By how much a member becomes longer and bends by itself, per metre.
-fn warmed(model: &Model, member: Member) -> (f64, f64) {
+pub(crate) fn warmed(model: &Model, member: Member) -> (f64, f64) {
     let all = model.warmings.iter().flat_map(|w| w.of.iter().zip(w.strain.iter().zip(&w.curvature)));
     let mine = all.filter(|(of, _)| **of == member);
     mine.fold((0.0, 0.0), |(e, k), (_, (strain, curvature))| (e + strain, k + curvature))

@@ -6,6 +6,8 @@
 //! do not give way (f = 0) stay as constraints with their forces as multipliers, so that "axially rigid" is exact and not a huge number.
 //! `docs/stiffness.md` has the derivations and an example.
 
+mod decide;
+mod deformed;
 mod links;
 mod mesh;
 mod shape;
@@ -13,12 +15,12 @@ mod state;
 mod system;
 
 pub(crate) use links::{Link, Piece};
-pub(crate) use mesh::Mesh;
+pub(crate) use mesh::{Mesh, warmed};
 pub use shape::{Bend, Held, Sag, Shape};
 
 use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium};
 use crate::geometry::Vector;
-use crate::model::{Member, Model, Rigidity};
+use crate::model::{Member, Model, On, PointId, Rigidity};
 use crate::verdict::Verdict;
 
 /// How the stiffness of an axially or otherwise rigid model is to be read.
@@ -39,15 +41,6 @@ pub enum Contacts {
     AsTheyAre,
 }
 
-/// What a node does.
-#[derive(Debug, Clone, Copy, PartialEq, Default)]
-pub struct Moved {
-    /// m
-    pub by: Vector,
-    /// rad, counter-clockwise.
-    pub turned: f64,
-}
-
 /// A structure that was solved by its stiffness.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Elastic {
@@ -57,8 +50,6 @@ pub struct Elastic {
     pub released: Vec<ColumnId>,
     /// Per body, per edge of its graph: N, V and M at its start.
     pub(crate) carried: Vec<Vec<[f64; 3]>>,
-    /// Per body: what the vertices of its graph do; a single one for a body that stays rigid.
-    pub(crate) moved: Vec<Vec<Moved>>,
     /// The deflected shape of every straight stretch, in the order of [`crate::solution::Solved::inside`].
     pub shapes: Vec<Shape>,
     /// Per pin.
@@ -75,6 +66,24 @@ pub struct Elastic {
     pub rigid: Vec<Member>,
     /// Members that keep their length where lengths alone do not fix N: taken as the limit in which all of them have one and the same EA.
     pub shared: Vec<Member>,
+}
+
+impl Elastic {
+    /// How far everything goes is known, and not only in proportion.
+    pub fn places(&self) -> bool {
+        !self.relative && !self.loose
+    }
+
+    /// Where a point of a body, or a pin, goes, m.
+    pub fn goes(&self, on: On, point: PointId) -> Option<Vector> {
+        match on {
+            On::Pin(pin) => self.pins.get(pin.index()).copied(),
+            On::Body(body) => self.shapes.iter().filter(|shape| shape.body == body).find_map(|shape| {
+                let (_, station) = shape.points.iter().find(|(known, _)| *known == point)?;
+                Some(shape.goes(*station))
+            }),
+        }
+    }
 }
 
 /// Why stiffness does not answer.

@@ -127,6 +127,12 @@ impl Shape {
         [at(&bend.along, x), at(&bend.across, x)]
     }
 
+    /// Where a place goes, in the axes of the sheet, m.
+    pub fn goes(&self, station: f64) -> Vector {
+        let [u, v] = self.moves(station);
+        self.along * u + self.along.left() * v
+    }
+
     /// Where it goes farthest to either side between two places where something acts: where it does not turn.
     pub fn crests(&self) -> Vec<f64> {
         let of = |bend: &Bend| -> Vec<f64> {

@@ -50,7 +50,8 @@ pub(super) struct Solution {
     pub(super) left: f64,
 }
 
-fn largest(v: &[f64]) -> f64 {
+/// The largest size.
+pub(super) fn largest(v: &[f64]) -> f64 {
     v.iter().fold(0.0, |a, b| a.max(b.abs()))
 }
 

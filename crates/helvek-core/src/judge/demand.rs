@@ -159,7 +159,7 @@ impl Solved {
 
     /// The deflected shape of a stretch, where it is known.
     fn shape(&self, row: usize) -> Option<&Shape> {
-        let elastic = self.elastic().filter(|elastic| !elastic.relative && !elastic.loose)?;
+        let elastic = self.elastic().filter(|elastic| elastic.places())?;
         elastic.shapes.get(row)
     }
 

@@ -96,9 +96,8 @@ impl Solved {
 
     fn of_body(&self, id: BodyId, list: &mut Collected) {
         let body = &self.model.bodies[id.index()];
-        let known = self.elastic().is_some_and(|elastic| {
-            !elastic.relative && !elastic.loose && !elastic.carried[id.index()].is_empty()
-        });
+        let known =
+            self.elastic().is_some_and(|elastic| elastic.places() && !elastic.carried[id.index()].is_empty());
         if self.is_stated(Limited::Sag(id)) && !known {
             list.add(Why::NoShape, &body.name);
         }

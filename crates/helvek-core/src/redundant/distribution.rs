@@ -24,6 +24,8 @@ pub enum Case {
 /// One round: what is balanced, and what is carried over from it; the last one carries nothing over.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Round {
+    /// Per joint, what is out of balance before it, N·m.
+    pub open: Vec<f64>,
     /// Per end, N·m.
     pub balanced: Vec<f64>,
     /// Per end, N·m; empty in the last round.
@@ -307,14 +309,14 @@ impl Shared<'_> {
             let still = going.all(|b| b <= self.least * (1.0 + 1e-9));
             if last || still {
                 // Always ends on a balance: nothing goes over from it.
-                rounds.push(Round { balanced, carried: Vec::new() });
+                rounds.push(Round { open, balanced, carried: Vec::new() });
                 return rounds;
             }
-            open = vec![0.0; self.frame.joints.len()];
+            let before = std::mem::replace(&mut open, vec![0.0; self.frame.joints.len()]);
             for (end, moment) in self.ends.iter().zip(&carried) {
                 open[self.frame.joint(*end)] += moment;
             }
-            rounds.push(Round { balanced, carried });
+            rounds.push(Round { open: before, balanced, carried });
         }
     }
 }

@@ -18,8 +18,8 @@ const REDUNDANTS: usize = 3;
 pub enum Redundant {
     /// An unknown of a support, a joint or a bar.
     Column(ColumnId),
-    /// A member is cut through in its middle: N (0), M (1), or V (2) there, of the piece that begins so many metres from the first end of its stretch.
-    Cut(BodyId, usize, f64),
+    /// A body is cut through in the middle of one of its pieces: N (0), M (1), or by how much M differs (2) there.
+    Cut(BodyId, usize),
 }
 
 /// The method with its numbers.
@@ -109,8 +109,8 @@ impl ForceMethod {
         let redundants = extra.iter().map(|row| match row.checked_sub(first) {
             Some(column) => Redundant::Column(ColumnId(column)),
             None => {
-                let (body, _, piece) = &mesh.pieces[row / 3];
-                Redundant::Cut(*body, row % 3, piece.length / 2.0)
+                let (body, ..) = &mesh.pieces[row / 3];
+                Redundant::Cut(*body, row % 3)
             }
         });
         let redundants = redundants.collect();

@@ -3,10 +3,10 @@
 use super::beam::Part;
 use super::frame::{End, EndKind, Frame, Inapplicable};
 use super::reduce::reduced;
-use crate::elastic::Elastic;
+use crate::elastic::{Elastic, warmed};
 use crate::equilibrium::ColumnOf;
 use crate::geometry::{Point, Vector};
-use crate::model::{Model, On, SupportKind};
+use crate::model::{BarId, Member, On, SupportKind};
 use crate::solution::Solved;
 use crate::tolerance;
 
@@ -87,7 +87,8 @@ pub(super) fn find(
         let along = (b - a).unit().unwrap_or(Vector::X);
         let ends = [place(a, bar.on[0]), place(b, bar.on[1])];
         let [Some(i), Some(j)] = ends else { continue };
-        put(&[(i, -along), (j, along)], bar_strain(model, index) * a.distance(b));
+        let (strain, _) = warmed(model, Member::Bar(BarId(index)));
+        put(&[(i, -along), (j, along)], strain * a.distance(b));
     }
     let found = reduced(rows, 2 * count);
     let of_nodes = |value: &dyn Fn(usize) -> f64| -> Vec<Vector> {
@@ -143,12 +144,6 @@ pub(super) fn find(
     Ok(())
 }
 
-fn bar_strain(model: &Model, index: usize) -> f64 {
-    let all = model.warmings.iter().flat_map(|w| w.of.iter().zip(&w.strain));
-    let mine = all.filter(|(of, _)| matches!(of, crate::model::Member::Bar(id) if id.index() == index));
-    mine.map(|(_, strain)| strain).sum()
-}
-
 /// By how much the line between the ends of each member turns.
 fn turns_of(frame: &Frame, goes: &[Vector]) -> Vec<f64> {
     let turn = |member: &super::frame::FrameMember| {
@@ -160,27 +155,40 @@ fn turns_of(frame: &Frame, goes: &[Vector]) -> Vec<f64> {
 }
 
 impl Frame {
-    /// The force that a prop exerts, along its direction, when the ends of members have these moments: what the loads, the moments and the prop do in work on
-    /// its sway adds up to nothing. With the loads, or without.
-    pub fn prop(&self, sway: usize, moment: impl Fn(End) -> f64, with_loads: bool) -> f64 {
+    /// What the force of a prop is made of, each part by its work on the sway by 1: of the loads, and of the end moments of each member that turns, which of an upright
+    /// column is its shear.
+    pub fn prop_parts(
+        &self,
+        sway: usize,
+        moment: impl Fn(End) -> f64,
+        with_loads: bool,
+    ) -> (f64, Vec<(usize, f64)>) {
         let sway = &self.sways[sway];
-        let mut work = 0.0;
+        let mut loads = 0.0;
         if with_loads {
-            work += self.pushed.iter().zip(&sway.goes).map(|(p, u)| p.dot(*u)).sum::<f64>();
+            loads += self.pushed.iter().zip(&sway.goes).map(|(p, u)| p.dot(*u)).sum::<f64>();
         }
+        let mut members = Vec::new();
         for (row, member) in self.members.iter().enumerate().filter(|(_, member)| !member.overhang) {
             let [i, j] = member.joints.map(|joint| self.joints[joint].node);
             if with_loads {
                 for (x, force) in &member.forces {
                     let share = x / member.length;
                     let goes = sway.goes[i] + (sway.goes[j] - sway.goes[i]) * share;
-                    work += force.dot(goes);
+                    loads += force.dot(goes);
                 }
-                work += member.couple * sway.turns[row];
+                loads += member.couple * sway.turns[row];
             }
-            work +=
-                sway.turns[row] * (moment(End { member: row, end: 0 }) + moment(End { member: row, end: 1 }));
+            let both = moment(End { member: row, end: 0 }) + moment(End { member: row, end: 1 });
+            members.push((row, sway.turns[row] * both));
         }
-        0.0 - work
+        (loads, members)
+    }
+
+    /// The force that a prop exerts, along its direction, when the ends of members have these moments: what the loads, the moments and the prop do in work on
+    /// its sway adds up to nothing. With the loads, or without.
+    pub fn prop(&self, sway: usize, moment: impl Fn(End) -> f64, with_loads: bool) -> f64 {
+        let (loads, members) = self.prop_parts(sway, moment, with_loads);
+        0.0 - loads - members.iter().map(|(_, work)| work).sum::<f64>()
     }
 }

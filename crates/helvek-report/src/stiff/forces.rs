@@ -37,7 +37,7 @@ impl Stiff<'_> {
         let (solved, units) = (self.solved, &self.solved.model.units);
         let named = |redundant: &Redundant| match redundant {
             Redundant::Column(id) => solved.full.column(*id).symbol.to_string(),
-            Redundant::Cut(body, which, _) => {
+            Redundant::Cut(body, which) => {
                 let name = &solved.model.bodies[body.index()].name;
                 let what = ["N", "M", "the difference of M"][*which];
                 format!("{what} where {name} is cut through")
@@ -60,7 +60,7 @@ impl Stiff<'_> {
         };
         let couple = |redundant: &Redundant| match redundant {
             Redundant::Column(id) => solved.full.column(*id).kind == ColumnKind::Couple,
-            Redundant::Cut(_, which, _) => *which != 0,
+            Redundant::Cut(_, which) => *which != 0,
         };
         let unit = |redundant: &Redundant| if couple(redundant) { &units.moment } else { &units.force };
         let count = method.values.len();

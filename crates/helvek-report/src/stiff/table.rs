@@ -104,12 +104,10 @@ impl Stiff<'_> {
             text,
             from: None,
         })];
-        // What is balanced in a round: what stands at the joint before it.
-        let mut open = self.open(table.case, &table.fixed);
         for (i, round) in table.rounds.iter().enumerate() {
             let balance = self.row("balance", "balance".to_owned(), i + 1, &round.balanced, |k, text| {
                 let joint = frame.joint(self.columns()[k]);
-                let rule = format!("−{} × {}", self.factor(k), self.decimal(open[joint]));
+                let rule = format!("−{} × {}", self.factor(k), self.decimal(round.open[joint]));
                 PageCell { text, rule, from: None }
             });
             rows.push(balance);
@@ -123,7 +121,6 @@ impl Stiff<'_> {
                     PageCell { text, rule: rule.unwrap_or_default(), from }
                 });
                 rows.push(over);
-                open = self.open(Case::Sway(0), &round.carried);
             }
         }
         rows.push(self.row("sum", "sum".to_owned(), 0, &table.sums, |_, text| PageCell {
@@ -139,18 +136,6 @@ impl Stiff<'_> {
     fn factor(&self, k: usize) -> String {
         let places = usize::from(self.solved.model.schools.decimals.max(2)) + 1;
         format!("{:.places$}", self.hand.distribution.factors[k])
-    }
-
-    /// What is out of balance at each joint.
-    fn open(&self, case: Case, moments: &[f64]) -> Vec<f64> {
-        let frame = &self.hand.frame;
-        let couple = |joint: &helvek_core::redundant::FrameJoint| match case {
-            Case::Held => -joint.couple,
-            Case::Sway(_) => 0.0,
-        };
-        let mut open: Vec<f64> = frame.joints.iter().map(couple).collect();
-        self.columns().iter().zip(moments).for_each(|(end, m)| open[frame.joint(*end)] += m);
-        open
     }
 
     /// Nothing is written where nothing can stand.
@@ -200,18 +185,15 @@ impl Stiff<'_> {
     fn prop_rule(&self, k: usize, table: &Table) -> String {
         let frame = &self.hand.frame;
         let moment = |end: End| self.hand.distribution.mirrored(frame, end, &table.sums);
-        let loads = if table.case == Case::Held { -frame.prop(k, |_| 0.0, true) } else { 0.0 };
+        let (loads, members) = frame.prop_parts(k, moment, table.case == Case::Held);
         let mut parts = Vec::new();
         if loads != 0.0 {
             parts.push(format!("loads {}", self.force(loads)));
         }
-        for (row, member) in frame.members.iter().enumerate() {
-            let shear = frame.sways[k].turns[row]
-                * (moment(End { member: row, end: 0 }) + moment(End { member: row, end: 1 }));
-            if shear.abs() > 1e-9 * (1.0 + loads.abs()) && !member.overhang {
-                let name = frame.end_name(End { member: row, end: 0 });
-                parts.push(format!("{name} by its end moments {}", self.force(shear)));
-            }
+        for (row, shear) in members.into_iter().filter(|(_, shear)| shear.abs() > 1e-9 * (1.0 + loads.abs()))
+        {
+            let name = frame.end_name(End { member: row, end: 0 });
+            parts.push(format!("{name} by its end moments {}", self.force(shear)));
         }
         parts.push(format!("so the prop exerts {}", self.force(table.props[k])));
         parts.join(", ")
