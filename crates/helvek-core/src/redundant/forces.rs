@@ -163,7 +163,7 @@ impl Frame {
         };
         let moment = |end: End| {
             let member = &self.members[end.member];
-            let edges = member.edges();
+            let edges = &member.edges;
             let row = find(member.body, edges[if end.end == 0 { 0 } else { edges.len() - 1 }]);
             let (constant, linear) = (q[3 * row + 1], q[3 * row + 2]);
             // Of a piece as a simple beam its own load gives no moments at its ends.

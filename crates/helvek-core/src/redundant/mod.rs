@@ -9,6 +9,7 @@ mod distribution;
 mod forces;
 mod frame;
 mod half;
+mod made;
 mod reduce;
 mod slopes;
 mod sway;
