@@ -1,23 +1,12 @@
 //! Plates, limits, sections and tables as they are typed, checked by what they come to.
 
+mod common;
+
+use common::entry::{document, edit};
 use helvek_core::answers::JudgementAnswer;
-use helvek_core::edit::{Edit, apply};
-use helvek_core::sheet::{self, Document, Sheet, Syntax};
+use helvek_core::sheet::{self, Sheet, Syntax};
 use helvek_core::{model, solution};
 use serde_json::json;
-
-fn document(sheet: &Sheet) -> Document {
-    let document = sheet::read(&serde_json::to_string(sheet).unwrap(), Syntax::Json);
-    assert_eq!(document.sheet, *sheet, "a sheet that was written must read back as it was");
-    document
-}
-
-fn edit(sheet: &Sheet, value: serde_json::Value) -> Result<Sheet, String> {
-    let edit: Edit = serde_json::from_value(value).unwrap();
-    apply(&document(sheet), &edit).map_err(|problems| {
-        problems.iter().map(|p| format!("{}: {} {}", p.path, p.message, p.cure)).collect()
-    })
-}
 
 fn judged(sheet: &Sheet) -> JudgementAnswer {
     let built = model::build(&document(sheet));

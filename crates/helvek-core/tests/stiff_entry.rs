@@ -2,26 +2,14 @@
 
 mod common;
 
+use common::entry::{document, edit};
 use common::{answers, assert_near, solved};
+use helvek_core::edit::apply;
 use helvek_core::edit::offers::on_redundancy;
-use helvek_core::edit::{Edit, apply};
 use helvek_core::judge::Subject;
-use helvek_core::sheet::{self, Document, Quantities, Quantity, Sheet, Syntax};
+use helvek_core::sheet::{self, Quantities, Quantity, Sheet, Syntax};
 use helvek_core::{model, solution};
 use serde_json::json;
-
-fn document(sheet: &Sheet) -> Document {
-    let document = sheet::read(&serde_json::to_string(sheet).unwrap(), Syntax::Json);
-    assert_eq!(document.sheet, *sheet, "a sheet that was written must read back as it was");
-    document
-}
-
-fn edit(sheet: &Sheet, value: serde_json::Value) -> Result<Sheet, String> {
-    let edit: Edit = serde_json::from_value(value).unwrap();
-    apply(&document(sheet), &edit).map_err(|problems| {
-        problems.iter().map(|p| format!("{}: {} {}", p.path, p.message, p.cure)).collect()
-    })
-}
 
 /// A portal drawn as one run round its corners, and a tie across it.
 fn portal() -> Sheet {

@@ -81,7 +81,7 @@ pub struct PageEnd {
     pub stiffness: String,
     /// Its share.
     pub factor: String,
-    /// What its end does: `turns with its joint`, `fixed`, `hinged`, `an overhang`.
+    /// What its end does: `turns with its joint`, `fixed`, `hinged`, `overhang`, `free`.
     pub kind: &'static str,
 }
 
@@ -334,7 +334,7 @@ impl Stiff<'_> {
             stiffness: self.stiffness_rule(end),
             factor: if factor > 0.0 { format!("{factor:.places$}") } else { String::new() },
             kind: match (member.overhang, member.kinds[end.end]) {
-                (true, _) => "an overhang",
+                (true, _) => "overhang",
                 (_, EndKind::Rigid) => "turns with its joint",
                 (_, EndKind::Fixed) => "fixed",
                 (_, EndKind::Hinged) => "hinged",

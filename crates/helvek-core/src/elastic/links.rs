@@ -84,3 +84,44 @@ impl Piece {
         [n, v, constant - linear]
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_piece_is_loaded_and_bent_as_a_simple_beam() {
+        // Along x, 4 long, EI = 2, EA = 5, under w = −3 − 1.5 x across and p = 1 along it.
+        let piece = Piece {
+            length: 4.0,
+            along: Vector::X,
+            bends: 0.5,
+            stretches: 0.2,
+            p: [1.0, 0.0],
+            w: [-3.0, -1.5],
+            strain: 0.0,
+            curvature: 0.0,
+        };
+        // 12 in the middle and 12 at two thirds of the length, downwards: 10 and 14; 4 along it where it is held.
+        let [first, last] = piece.thrown();
+        assert!((first - Vector::plane(4.0, -10.0)).length() < 1e-12);
+        assert!((last - Vector::plane(0.0, -14.0)).length() < 1e-12);
+        // Without end moments V begins with 10, N with 4, M with nothing; with m = 2 on both ends V has 2m/L more, M begins with −2.
+        assert_eq!(piece.begins([0.0, 0.0, 0.0]), [4.0, 10.0, 0.0]);
+        assert_eq!(piece.begins([0.0, 0.0, 2.0]), [4.0, 11.0, -2.0]);
+        let [pull, bend, shear] = piece.links(0, 3);
+        // pL²/(2EA); the ends of a simple beam turn by wL³/24EI under w, by 7WL³/360EI and 8WL³/360EI under a triangle up to W.
+        assert!((pull.imposed - 1.6).abs() < 1e-12 && (pull.gives - 0.8).abs() < 1e-12);
+        let turns = |uniform: f64, part: f64| 0.5 * 64.0 * (-3.0 / 24.0 * uniform - 6.0 * part / 360.0);
+        let (near, far) = (turns(1.0, 7.0), -turns(1.0, 8.0));
+        assert!((bend.imposed - (far - near)).abs() < 1e-12, "{} {}", bend.imposed, far - near);
+        assert!((shear.imposed - (far + near)).abs() < 1e-12, "{} {}", shear.imposed, far + near);
+        // A rigid displacement does no work on any of them: sideways, and a turn about the first end.
+        for moves in [[0.3, -0.7, 0.0, 0.3, -0.7, 0.0], [0.0, 0.0, 0.1, 0.0, 0.4, 0.1]] {
+            for link in [&pull, &bend, &shear] {
+                let work: f64 = link.b.iter().map(|(dof, b)| b * moves[*dof]).sum();
+                assert!(work.abs() < 1e-12);
+            }
+        }
+    }
+}

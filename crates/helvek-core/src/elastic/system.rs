@@ -302,3 +302,40 @@ impl System {
         found.iter().map(over_links).collect()
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn link(b: &[(usize, f64)], gives: f64, imposed: f64) -> Link {
+        Link { b: b.to_vec(), gives, imposed }
+    }
+
+    #[test]
+    fn springs_constraints_and_what_is_imposed() {
+        // A spring of 1/0.01 from the ground to place 0, a rigid tie from 0 to 1 that is 0.02 longer, 3 on place 1: both springs' ends go by 0.03, the tie adds 0.02.
+        let links = [link(&[(0, 1.0)], 0.01, 0.0), link(&[(0, -1.0), (1, 1.0)], 0.0, 0.02)];
+        let system = System::of(2, &links, |_| true).unwrap();
+        let solution = system.solve(&links, &[0.0, 3.0]).unwrap();
+        for (got, expected) in solution.d.iter().chain(&solution.q).zip([0.03, 0.05, 3.0, 3.0]) {
+            assert!((got - expected).abs() < 1e-12, "{got} for {expected}");
+        }
+        assert!(solution.left < 1e-15 && system.undecided(3).is_empty());
+    }
+
+    #[test]
+    fn forces_that_nothing_decides_are_found() {
+        // Three rigid ties side by side, one of them left out: the other two share what they like, and nothing else is open.
+        let tie = || link(&[(0, 1.0)], 0.0, 0.0);
+        let links = [tie(), tie(), tie(), link(&[(1, 1.0)], 0.5, 0.0)];
+        let system = System::of(2, &links, |row| row != 1).unwrap();
+        let open = system.undecided(5);
+        assert_eq!(open.len(), 1);
+        let z = &open[0];
+        assert!((z[0] + z[2]).abs() < 1e-9 * z[0].abs() && z[1] == 0.0 && z[3] == 0.0, "{z:?}");
+        // Begun from nothing, each takes half.
+        let solution = system.solve(&links, &[4.0, 1.0]).unwrap();
+        assert!((solution.q[0] - 2.0).abs() < 1e-9 && (solution.q[2] - 2.0).abs() < 1e-9);
+        assert!((solution.d[1] - 0.5).abs() < 1e-12);
+    }
+}

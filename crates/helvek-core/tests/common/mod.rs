@@ -4,6 +4,8 @@
 pub mod assembly;
 #[allow(dead_code, reason = "not every test file draws")]
 pub mod drawn;
+#[allow(dead_code, reason = "not every test file edits")]
+pub mod entry;
 #[allow(dead_code, reason = "not every test file grows frames")]
 pub mod frames;
 

@@ -120,6 +120,6 @@ impl Stiff<'_> {
                 }
             })
             .collect();
-        each.join("; ")
+        if each.is_empty() { "nothing on it bends it".into() } else { each.join("; ") }
     }
 }

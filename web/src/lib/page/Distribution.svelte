@@ -2,7 +2,7 @@
 <script lang="ts">
   import { ChevronLeft, ChevronRight, Pause, Play } from '@lucide/svelte';
   import type { Snippet } from 'svelte';
-  import type { PageStiff } from '../api/types';
+  import type { PageEnd, PageStiff } from '../api/types';
   import type { Session } from '../bench/session.svelte';
 
   interface Props {
@@ -45,6 +45,9 @@
     });
     return list;
   });
+  /** What stands for a share where there is none: an overhang takes nothing. */
+  const shareOf = (end: PageEnd) =>
+    end.kind === 'turns with its joint' ? '' : end.kind === 'overhang' ? '0' : end.kind;
   const begins = $derived((column: number) => columns[column - 1]?.end.joint !== columns[column]?.end.joint);
 
   function point(row: number, column: number): void {
@@ -96,7 +99,7 @@
           <th class="label">share</th>
           {#each columns as { end, place }, k (k)}
             <td class:begins={begins(k)} class:lit={sharing.end === place} title={end.stiffness || end.kind}
-              >{end.factor || (end.kind === 'turns with its joint' ? '' : end.kind)}</td
+              >{end.factor || shareOf(end)}</td
             >
           {/each}
         </tr>

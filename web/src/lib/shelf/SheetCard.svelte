@@ -196,9 +196,9 @@
   footer {
     display: flex;
     align-items: center;
-    gap: 8px;
+    gap: 5px;
     padding: 2px 5px 5px 12px;
-    font-size: 12.5px;
+    font-size: 12px;
     color: var(--color-neutral);
     white-space: nowrap;
     min-height: 34px;
@@ -223,14 +223,15 @@
     text-overflow: ellipsis;
   }
   footer button {
-    flex: none;
-    width: 28px;
+    /* They give way before the words do, as far as a finger allows. */
+    flex: 0 100 28px;
+    min-width: 24px;
     height: 28px;
     display: grid;
     place-items: center;
     border-radius: 6px;
     cursor: pointer;
-    margin-left: -6px;
+    margin-left: -5px;
   }
   footer button:hover {
     background: var(--color-base-200);
