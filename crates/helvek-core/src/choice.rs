@@ -46,6 +46,10 @@ impl Solved {
     /// The equations of a free body after so many steps of the working: both force sums, and moments about each of its points. Those in
     /// which nothing appears are left out.
     pub fn choices(&self, parts: &[PartId], after: usize) -> Vec<Choice> {
+        // Which axis through a point is meant cannot be written yet.
+        if self.model.spatial() {
+            return Vec::new();
+        }
         let known = self.known_after(after);
         let mut equations = vec![
             Equation::Forces { along: Vector::X, axis: Axis::X },
@@ -54,6 +58,7 @@ impl Solved {
         let rigid = parts.iter().any(|part| self.equilibrium.parts[part.index()].freedom == Freedom::Rigid);
         if rigid || parts.len() > 1 {
             let about = |point: PointId| Equation::Moments {
+                along: Vector::Z,
                 about: self.model.at(point),
                 centre: Centre::Named(point),
             };

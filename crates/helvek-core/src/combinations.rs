@@ -9,7 +9,7 @@ use crate::geometry::Vector;
 use crate::inside::Looked;
 use crate::model::{Amount, Combination, JointKind, Load, LoadId, LoadKind, Model, RopeEnd};
 use crate::proof::Proof;
-use crate::solution::{Solved, judged, stiffly};
+use crate::solution::{Judged, Solved, judged, stiffly};
 use crate::verdict::{Verdict, linear};
 use crate::working::Working;
 use std::collections::BTreeMap;
@@ -76,8 +76,8 @@ impl Solved {
 
 /// Solved as any sheet, but without plan and working.
 fn without_working(model: Model) -> Solved {
-    let (model, full, verdict) = judged(model);
-    bare(model, full, verdict, Contacts::Sought)
+    let Judged { model, full, verdict, ties } = judged(model);
+    Solved { ties, ..bare(model, full, verdict, Contacts::Sought) }
 }
 
 /// As it is judged, without plan and working; by its stiffness too, when it has any.
@@ -93,6 +93,7 @@ pub(crate) fn bare(model: Model, full: Equilibrium, verdict: Verdict, contacts: 
         proof: Proof::default(),
         global: Vec::new(),
         elastic,
+        ties: Vec::new(),
         looked: Looked::default(),
     };
     solved.global = solved.full_values();

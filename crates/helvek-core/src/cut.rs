@@ -108,7 +108,7 @@ pub fn cut(document: &Document, place: &CutPlace, side: Side) -> Result<Cut, Vec
     let equations = [
         Equation::Forces { along: seen(along), axis: Axis::Along(n) },
         Equation::Forces { along: seen(along.left()), axis: Axis::Along(v) },
-        Equation::Moments { about: solved.model.at(at), centre: Centre::Named(at) },
+        Equation::Moments { about: solved.model.at(at), along: Vector::Z, centre: Centre::Named(at) },
     ];
     let choices = parts.map(|part| {
         equations.iter().map(|equation| solved.choice_of(&[part], *equation, &known)).collect::<Vec<_>>()

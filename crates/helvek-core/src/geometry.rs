@@ -79,6 +79,23 @@ impl Vector {
         (length > 0.0 && length.is_finite()).then(|| self * (1.0 / length))
     }
 
+    /// The three axes.
+    pub const AXES: [Self; 3] = [Self::X, Self::Y, Self::Z];
+
+    /// Two unit vectors square to `self` (a unit vector) and to each other, right-handed with it: the other two axes for one along an axis, else the
+    /// first level (square to `up`).
+    pub fn across(self, up: Self) -> [Self; 2] {
+        if let Some((i, _)) = self.axis() {
+            return match i {
+                0 => [Self::Y, Self::Z],
+                1 => [Self::X, Self::Z],
+                _ => [Self::X, Self::Y],
+            };
+        }
+        let first = up.cross(self).unit().unwrap_or(Self::X);
+        [first, self.cross(first)]
+    }
+
     /// Scalar product.
     pub fn dot(self, other: Self) -> f64 {
         self.x * other.x + self.y * other.y + self.z * other.z
@@ -91,6 +108,34 @@ impl Vector {
             y: self.z * other.x - self.x * other.z,
             z: self.x * other.y - self.y * other.x,
         }
+    }
+
+    /// As three numbers.
+    pub fn parts(self) -> [f64; 3] {
+        [self.x, self.y, self.z]
+    }
+
+    /// From two numbers of the plane, or three of space; what is missing is 0.
+    pub fn from_parts(parts: &[f64]) -> Self {
+        let part = |i: usize| parts.get(i).copied().unwrap_or(0.0);
+        Self { x: part(0), y: part(1), z: part(2) }
+    }
+
+    /// Along one of the axes, exactly: 0, 1 or 2, and whether it points their way.
+    pub fn axis(self) -> Option<(usize, bool)> {
+        let parts = self.parts();
+        let mut found = (0..3).filter(|i| parts[*i] != 0.0);
+        match (found.next(), found.next()) {
+            (Some(i), None) => Some((i, parts[i] > 0.0)),
+            _ => None,
+        }
+    }
+
+    /// This vector without parts that are noise beside its length, so that what is parallel to an axis is exactly so.
+    pub fn tidy(self) -> Self {
+        let least = self.length() * 1e-15;
+        let tidy = |v: f64| if v.abs() <= least { 0.0 } else { v };
+        Self { x: tidy(self.x), y: tidy(self.y), z: tidy(self.z) }
     }
 
     /// Turned by a right angle, counter-clockwise, in the plane: the left of a run that goes along `self`.

@@ -4,11 +4,11 @@ use crate::elastic::{self, Contacts, Elastic, Lengths, Refusal};
 use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartOf, TwoForce};
 use crate::geometry::Vector;
 use crate::inside::Looked;
-use crate::model::{JointId, JointKind, Model};
+use crate::model::{JointId, JointKind, Model, SupportId};
 use crate::plan::{Given, plan};
 use crate::proof::{Proof, prove};
 use crate::recognition::{Seen, at_joints, two_force_bodies};
-use crate::verdict::{Cure, OneWayState, Verdict, cures_of, judge};
+use crate::verdict::{Cure, OneWayState, Verdict, aligned, cures_of, judge};
 use crate::working::{Working, work};
 
 /// A model with everything that follows from it.
@@ -32,6 +32,8 @@ pub struct Solved {
     pub global: Vec<Option<f64>>,
     /// Solved by its stiffness, where the sheet says how stiff anything is; or why that does not answer.
     pub elastic: Option<Result<Elastic, Refusal>>,
+    /// In space: the sets of bearings of which one has to exert couples, where it is not said which.
+    pub ties: Vec<Vec<SupportId>>,
     pub(crate) looked: Looked,
 }
 
@@ -60,7 +62,7 @@ pub(crate) fn stiffly(
 
 /// Frees, judges, plans and works a model.
 pub fn solve(model: Model) -> Solved {
-    let (model, full, verdict) = judged(model);
+    let Judged { model, full, verdict, ties } = judged(model);
     let (verdict, elastic) = stiffly(&model, &full, verdict, Contacts::Sought);
     let links = two_force_bodies(&model);
     let equilibrium = if links.is_empty() { full.clone() } else { Equilibrium::with_links(&model, &links) };
@@ -82,15 +84,24 @@ pub fn solve(model: Model) -> Solved {
     let proof = Proof::default();
     let looked = Looked::default();
     let mut solved =
-        Solved { model, full, verdict, equilibrium, working, cures, proof, global, elastic, looked };
+        Solved { model, full, verdict, equilibrium, working, cures, proof, global, elastic, ties, looked };
     solved.proof = prove(&solved.model, &solved.full, &solved.verdict, &solved.full_values());
     solved
 }
 
-/// Gear teeth push on one flank or the other: the one on which they push is found out.
-pub(crate) fn judged(mut model: Model) -> (Model, Equilibrium, Verdict) {
+/// A model with what could only be found out by judging it.
+pub(crate) struct Judged {
+    pub(crate) model: Model,
+    pub(crate) full: Equilibrium,
+    pub(crate) verdict: Verdict,
+    pub(crate) ties: Vec<Vec<SupportId>>,
+}
+
+/// Bearings exert couples only where they have to. Gear teeth push on one flank or the other: the one on which they push is found out.
+pub(crate) fn judged(mut model: Model) -> Judged {
     /// Each round turns every mesh that would pull; two settle all but trains that go round in a ring.
     const ROUNDS: usize = 4;
+    let ties = aligned(&mut model);
     let mut full = Equilibrium::of(&model);
     let mut verdict = judge(&full);
     for _ in 0..ROUNDS {
@@ -114,7 +125,7 @@ pub(crate) fn judged(mut model: Model) -> (Model, Equilibrium, Verdict) {
         full = Equilibrium::of(&model);
         verdict = judge(&full);
     }
-    (model, full, verdict)
+    Judged { model, full, verdict, ties }
 }
 
 /// From the columns of a reduced equilibrium to those of the full one.

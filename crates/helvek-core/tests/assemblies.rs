@@ -29,7 +29,7 @@ fn unknowns(assembly: &Assembly, answers: &Answers) -> Vec<f64> {
         match how {
             Hold::Roller(angle) => list.push(x * angle.to_radians().cos() + y * angle.to_radians().sin()),
             Hold::Pin => list.extend([x, y]),
-            Hold::Fixed => list.extend([x, y, found.moment.unwrap()]),
+            Hold::Fixed => list.extend([x, y, found.moment.about_z().unwrap()]),
         }
     }
     for (i, (_, first, _, welded)) in assembly.joints.iter().enumerate() {
@@ -40,7 +40,7 @@ fn unknowns(assembly: &Assembly, answers: &Answers) -> Vec<f64> {
             .unwrap();
         list.extend(found.force.iter().map(|f| f.unwrap()));
         if *welded {
-            list.push(found.moment.unwrap());
+            list.push(found.moment.about_z().unwrap());
         }
     }
     list.extend((0..assembly.bars.len()).map(|i| answers.bars[&format!("bar{i}")].force.unwrap()));

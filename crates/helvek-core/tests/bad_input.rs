@@ -3,7 +3,7 @@
 mod common;
 
 use common::{beam, problems, toml};
-use helvek_core::problem::{Position, ProblemKind};
+use helvek_core::problem::{Position, Problem, ProblemKind};
 use helvek_core::sheet::Syntax;
 
 const SUPPORTS: &str = r#"supports = [{ at = "A", kind = "pin" }, { at = "B", kind = "roller" }]"#;
@@ -226,13 +226,85 @@ ropes = { r = { path = [{ body = "left", at = "A" }, { over = "P", turn = "cw" }
     ),
 ];
 
-/// Parts of the format that this version names as not yet solved.
-const NOT_YET: &[(&str, &str)] = &[
-    (r#"space = "space""#, "space"),
-    (r#"vertical = "z""#, "vertical"),
-    (r#"joints = [{ at = "A", kind = "ball", of = ["beam", "other"] }]"#, "joints[0].kind"),
-    (r#"loads = [{ kind = "couple", size = 1, axis = "+z" }]"#, "loads[0].axis"),
+/// What belongs to space in a plane sheet, and the other way round: the path and words of the message.
+const OF_SPACE: &[(&str, &str, &str)] = &[
+    (r#"vertical = "z""#, "vertical", "y points up"),
+    (r#"joints = [{ at = "A", kind = "ball", of = ["beam", "other"] }]"#, "joints[0].kind", "it is a pin"),
+    (r#"loads = [{ kind = "couple", size = 1, axis = "+z" }]"#, "loads[0].axis", "not a key"),
 ];
+
+/// In space: what is added to a beam from A to B on a ball at A, the path, and words of the message and its cure.
+const WRONG_IN_SPACE: &[(&str, &str, &str)] = &[
+    (r#"supports = [{ at = "A", kind = "pin" }]"#, "supports[0].kind", "a ball, a hinge or a journal"),
+    (r#"supports = [{ at = "A", kind = "journal" }]"#, "supports[0]", "needs \"axis\""),
+    (
+        r#"supports = [{ at = "A", kind = "journal", axis = [0, 0, 0] }]"#,
+        "supports[0].axis",
+        "points nowhere",
+    ),
+    (r#"supports = [{ at = "A", kind = "ball", axis = "+x" }]"#, "supports[0].axis", "has no \"axis\""),
+    (r#"supports = [{ at = "A", kind = "cable", toward = "A" }]"#, "supports[0].toward", "has no length"),
+    (r#"supports = [{ at = "A", kind = "link", toward = "E" }]"#, "supports[0].toward", "has no length"),
+    (r#"loads = [{ kind = "force", at = "B", components = [1, 2] }]"#, "loads[0].components", "[x, y, z]"),
+    (r#"loads = [{ kind = "force", at = "B", size = 1, direction = 30 }]"#, "loads[0].direction", "azimuth"),
+    (
+        r#"loads = [{ kind = "force", at = "B", size = 1, direction = "left" }]"#,
+        "loads[0].direction",
+        "not a direction in space",
+    ),
+    (
+        r#"loads = [{ kind = "force", at = "B", size = 1, direction = { round = "A", axis = "+x" } }]"#,
+        "loads[0].direction",
+        "nothing turns there",
+    ),
+    (r#"loads = [{ kind = "couple", size = 1 }]"#, "loads[0]", "a size and an axis"),
+    (r#"points.F = [1, 2]"#, "points.F", "3 coordinates"),
+    (r#"bars = [["A", "E"]]"#, "bars[0]", "zero length"),
+    (
+        r#"bodies.post = { runs = [["B", "D"]], reference = "+z" }"#,
+        "bodies.post.reference",
+        "says nothing about it",
+    ),
+    (r#"ropes.r = { path = [{ at = "A" }, { at = "B" }] }"#, "ropes", "not solved in space"),
+    (r#"conventions = { working = "matrix" }"#, "conventions.working", "\"scalar\""),
+];
+
+#[test]
+fn what_is_of_space_is_told_from_what_is_plane() {
+    for (added, path, words) in OF_SPACE {
+        let text = toml(&beam(&[("A", 0.0), ("B", 2.0)], added));
+        let found = problems(&text, Syntax::Toml);
+        let said = |p: &Problem| p.path == *path && format!("{} {}", p.message, p.cure).contains(words);
+        assert!(found.iter().any(said), "{added}: {found:#?}");
+    }
+    for kind in ["ball", "journal", "thrust", "hinge"] {
+        let text = toml(&beam(
+            &[("A", 0.0), ("B", 2.0)],
+            &format!("supports = [{{ at = \"A\", kind = \"{kind}\" }}]"),
+        ));
+        assert!(problems(&text, Syntax::Toml)[0].message.contains("a support of space"), "{kind}");
+    }
+    for (added, path, words) in WRONG_IN_SPACE {
+        let held =
+            if added.starts_with("supports") { "" } else { "supports = [{ at = \"A\", kind = \"ball\" }]" };
+        let text = toml(&format!(
+            r#"space = "space"
+{held}
+{added}
+[points]
+A = [0, 0, 0]
+B = [2, 0, 0]
+D = [2, 0, 3]
+E = [0, 0, 0]
+[bodies]
+beam = {{ runs = [["A", "B"]] }}"#
+        ));
+        let found = problems(&text, Syntax::Toml);
+        let said = |p: &Problem| p.path == *path && format!("{} {}", p.message, p.cure).contains(words);
+        assert!(found.iter().any(said), "{added}: {found:#?}");
+        assert!(found.iter().all(|p| !p.cure.is_empty()), "{found:#?}");
+    }
+}
 
 #[test]
 fn each_wrong_thing_is_named_with_its_place_and_cure() {
@@ -265,25 +337,6 @@ supports = [{{ at = "A", kind = "fixed" }}]"#
         let said = format!("{} {}", found[0].message, found[0].cure);
         assert_eq!(found[0].path, *path, "{added}: {said}");
         assert!(words.iter().all(|w| said.contains(w)), "{added}: {said}");
-    }
-}
-
-#[test]
-fn parts_of_the_format_that_come_later_are_refused_by_name() {
-    for (added, path) in NOT_YET {
-        let text = toml(&beam(&[("A", 0.0), ("B", 2.0)], &format!("{SUPPORTS}\n{added}")));
-        let found = problems(&text, Syntax::Toml);
-        assert_eq!(found.len(), 1, "{added}: {found:#?}");
-        assert_eq!(found.len(), 1, "{added}: {found:#?}");
-        assert_eq!((found[0].kind, found[0].path.as_str()), (ProblemKind::NotYet, *path), "{added}");
-        assert!(found[0].message.contains("not yet"), "{}", found[0].message);
-    }
-    for kind in ["ball", "journal", "thrust", "hinge"] {
-        let text = toml(&beam(
-            &[("A", 0.0), ("B", 2.0)],
-            &format!("supports = [{{ at = \"A\", kind = \"{kind}\" }}]"),
-        ));
-        assert_eq!(problems(&text, Syntax::Toml)[0].kind, ProblemKind::NotYet, "{kind}");
     }
 }
 

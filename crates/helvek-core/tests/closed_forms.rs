@@ -9,7 +9,7 @@ const PIN_ROLLER: &str = r#"supports = [{ at = "A", kind = "pin" }, { at = "B", 
 
 fn reaction(answers: &helvek_core::answers::Answers, support: &str) -> (f64, f64, f64) {
     let r = answers.reactions.iter().find(|r| r.support == support).unwrap();
-    (r.force[0].unwrap(), r.force[1].unwrap(), r.moment.unwrap())
+    (r.force[0].unwrap(), r.force[1].unwrap(), r.moment.about_z().unwrap())
 }
 
 #[test]

@@ -72,6 +72,7 @@ fn edits() -> impl Strategy<Value = Edit> {
             name: name.into(),
             x: some(x),
             y: None,
+            z: None,
             rename: some(rename)
         }),
         (kind, place.clone()).prop_map(|(kind, place)| Edit::Support {
@@ -84,6 +85,8 @@ fn edits() -> impl Strategy<Value = Edit> {
             toward: (kind == "link").then(|| "60".into()),
             holds: None,
             friction: None,
+            axis: None,
+            couples: None,
             rename: None
         }),
         (ids.clone(), number.clone(), 0usize..3).prop_map(|(ids, by, copies)| Edit::Shift {
@@ -127,6 +130,7 @@ fn edits() -> impl Strategy<Value = Edit> {
             size: some(size),
             place: some(place),
             turn: some("cw"),
+            axis: None,
             rename: None,
             case: None
         }),

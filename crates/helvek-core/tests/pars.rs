@@ -6,6 +6,16 @@ use helvek_core::solution;
 use helvek_core::verdict::Status;
 
 const PARS: &[(&str, usize)] = &[
+    // In space: three sums of the joint.
+    ("planter-cords", 3),
+    // Six of the shaft; six of the lid; six of the bracket.
+    ("awning-bearings", 6),
+    ("frame-light", 6),
+    ("lamp-bracket", 6),
+    // Three reactions and six bars.
+    ("lantern-tripod", 9),
+    // Twelve reactions, six bars; three are idle at sight.
+    ("finial-roof", 18),
     // Feet: moments for the wall, two sums.
     ("apple-ladder", 3),
     // Three reactions; thirteen bars of which three are idle at sight.

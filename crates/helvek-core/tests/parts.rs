@@ -45,7 +45,7 @@ fn links_cables_guides_and_rough_surfaces() {
     let guide =
         answers(&plank(r#"{ at = "A", kind = "guide" }, { at = "B", kind = "roller", normal = "left" }"#));
     assert_near(guide.reactions[0].force[1].unwrap(), 6.0);
-    assert_near(guide.reactions[0].moment.unwrap(), 6.0);
+    assert_near(guide.reactions[0].moment.about_z().unwrap(), 6.0);
     // Rough ground at A with the cable: it needs 2/4.5 of friction, and 0.4 is not enough.
     let rough = answers(&plank(&format!(r#"{{ at = "A", kind = "rough", friction = 0.4 }}, {stayed}"#)));
     assert_near(rough.friction[0].needed.unwrap(), 2.0 / 4.5);
@@ -88,7 +88,7 @@ fn slots_and_collars_push_across_themselves() {
     // With a collar the couple goes through it, and a roller (up) is all that O needs: nothing to push across.
     let collar = slot("collar", "roller");
     let arm = collar.joints.iter().find(|j| j.on == "arm").unwrap();
-    assert_near(arm.moment.unwrap(), 10.0);
+    assert_near(arm.moment.about_z().unwrap(), 10.0);
     assert_near(arm.force[0].unwrap(), 0.0);
 }
 
@@ -219,7 +219,7 @@ fn lever_arms_run_to_the_rope_and_not_to_the_axle() {
     assert_near(wall.force[0].unwrap(), t);
     assert_near(wall.force[1].unwrap(), t);
     // The level strand turns the arm by +0.2 T about A, the hanging one by −1.2 T.
-    assert_near(wall.moment.unwrap(), t * (1.2 - 0.2));
+    assert_near(wall.moment.about_z().unwrap(), t * (1.2 - 0.2));
 }
 
 #[test]

@@ -14,7 +14,7 @@ fn bent(points: &[(&str, f64)], supports: &str, loads: &str) -> Answers {
 
 fn reaction(answers: &Answers, support: &str) -> [f64; 3] {
     let r = answers.reactions.iter().find(|r| r.support == support).unwrap();
-    [r.force[0].unwrap(), r.force[1].unwrap(), r.moment.unwrap()]
+    [r.force[0].unwrap(), r.force[1].unwrap(), r.moment.about_z().unwrap()]
 }
 
 fn moved<'a>(answers: &'a Answers, at: &str) -> &'a DisplacementAnswer {

@@ -66,7 +66,7 @@ fn every_joint_is_in_equilibrium() {
         for ((node, _), reaction) in frame.feet.iter().zip(&answers.reactions) {
             sums[*node][0] += reaction.force[0].unwrap();
             sums[*node][1] += reaction.force[1].unwrap();
-            sums[*node][2] += reaction.moment.unwrap();
+            sums[*node][2] += reaction.moment.about_z().unwrap();
         }
         for (node, sum) in sums.iter().enumerate() {
             assert!(sum.iter().all(|s| s.abs() <= 1e-8 * largest), "seed {seed}, N{node}: {sum:?}");

@@ -16,6 +16,7 @@ mod plated;
 mod profile;
 mod reactions;
 mod scene;
+mod solid;
 mod thumbnail;
 mod unclear;
 
@@ -31,8 +32,12 @@ pub use passing::{influence_at, influence_of, swept};
 pub use plated::{PinMark, PlaneMark, PlateMark, pin_marks};
 pub use profile::{FibreMark, SectionMark, SectionPart, StressBand, StressText, section_mark};
 pub use scene::{free_bodies, scene};
+pub use solid::{
+    ArrowRole, HoldShape, LineKind, SolidArrow, SolidBounds, SolidCurve, SolidFree, SolidHold, SolidLine,
+    SolidPart, SolidPeak, SolidPoint, SolidScene, SolidSpread, SolidUnclear, SolidWheel, Three,
+};
 pub use thumbnail::thumbnail;
-pub use unclear::unclear;
+pub use unclear::{unclear, unclear_in_space};
 
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -64,4 +69,8 @@ pub struct Scene {
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]
     pub pins: Vec<PinMark>,
+    /// Of a sheet of space, everything; then there are no marks.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub solid: Option<SolidScene>,
 }

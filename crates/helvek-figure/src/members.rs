@@ -14,11 +14,7 @@ impl Painter<'_> {
         let forces = self.bar_forces();
         for (bar, force) in model.bars.iter().zip(forces) {
             let [from, to] = bar.ends.map(|p| self.point(p));
-            let carries = match bar.kind {
-                BarKind::Bar => Carries::Both,
-                BarKind::Cable => Carries::Pull,
-                BarKind::Strut => Carries::Push,
-            };
+            let carries = Carries::of(bar.kind);
             marks.push(Mark::Bar {
                 id: format!("bar:{}", bar.name),
                 name: bar.name.clone(),
@@ -53,7 +49,7 @@ impl Painter<'_> {
             let at = self.point(joint.at);
             let (shape, facing) = match joint.kind {
                 JointKind::Pin => (JointShape::Pin, Vector::Y),
-                JointKind::Cut { .. } => continue,
+                JointKind::Cut { .. } | JointKind::Hinge { .. } => continue,
                 JointKind::Weld => (JointShape::Weld, Vector::Y),
                 JointKind::Slot { normal } => (JointShape::Slot, normal),
                 JointKind::Collar { normal } => (JointShape::Collar, normal),
@@ -66,7 +62,7 @@ impl Painter<'_> {
     }
 
     /// What each bar carries; nothing as long as nothing was computed.
-    fn bar_forces(&self) -> Vec<Option<AxialForce>> {
+    pub(crate) fn bar_forces(&self) -> Vec<Option<AxialForce>> {
         let solved = self.solved;
         let mut forces = vec![None; self.model().bars.len()];
         if !self.complete || !solved.verdict.equilibrium {
@@ -93,5 +89,16 @@ impl Painter<'_> {
             });
         }
         forces
+    }
+}
+
+impl Carries {
+    /// Of a kind of bar.
+    pub(crate) fn of(kind: BarKind) -> Self {
+        match kind {
+            BarKind::Bar => Self::Both,
+            BarKind::Cable => Self::Pull,
+            BarKind::Strut => Self::Push,
+        }
     }
 }

@@ -12,6 +12,10 @@ use helvek_core::units::{Dimension, Unit, figures};
 /// from it is shown, because it would be the answer to another question.
 pub fn scene(solved: &Solved, complete: bool) -> Scene {
     let painter = Painter { solved, complete };
+    if solved.model.spatial() {
+        let solid = Some(crate::solid::scene(&painter));
+        return Scene { solid, ..Scene::of(None, Vec::new()) };
+    }
     let mut marks = Vec::new();
     painter.riding(&mut marks);
     painter.bodies(&mut marks);
@@ -22,20 +26,30 @@ pub fn scene(solved: &Solved, complete: bool) -> Scene {
     painter.rope_ends(&mut marks);
     painter.reactions(&mut marks);
     painter.points(&mut marks);
-    let bounds = Bounds::around(painter.extent());
-    Scene {
-        bounds,
-        marks,
-        free: Vec::new(),
-        apart: Vec::new(),
-        inside: None,
-        deflected: None,
-        pins: Vec::new(),
+    Scene::of(Bounds::around(painter.extent()), marks)
+}
+
+impl Scene {
+    /// Marks, and nothing that has to be wanted.
+    pub(crate) fn of(bounds: Option<Bounds>, marks: Vec<Mark>) -> Self {
+        Self {
+            bounds,
+            marks,
+            free: Vec::new(),
+            apart: Vec::new(),
+            inside: None,
+            deflected: None,
+            pins: Vec::new(),
+            solid: None,
+        }
     }
 }
 
 /// The free bodies of a solution's working, in the order in which they are worked; none where there is only one part. `scene` is its drawing.
 pub fn free_bodies(solved: &Solved, scene: &Scene) -> Vec<Free> {
+    if solved.model.spatial() {
+        return Vec::new();
+    }
     let mut free = Painter { solved, complete: true }.free_bodies();
     groups(solved, scene, &mut free);
     free
@@ -80,7 +94,7 @@ impl Painter<'_> {
     }
 
     /// A quantity of a load as it was written, when that was in a unit of its own; else in the sheet's.
-    fn as_written(&self, load: &str, key: &str, si: f64, unit: &Unit) -> String {
+    pub(crate) fn as_written(&self, load: &str, key: &str, si: f64, unit: &Unit) -> String {
         self.written("loads[", load, key, si, unit)
     }
 
@@ -131,7 +145,17 @@ impl Painter<'_> {
 
     /// Points that ride along, tied to the nearest place of their body.
     fn riding(&self, marks: &mut Vec<Mark>) {
+        let rides = self.rides().into_iter().map(|(point, from, to)| {
+            let id = format!("ride:{point}");
+            Mark::Ride { id, from: self.place(from), to: self.place(to) }
+        });
+        marks.extend(rides);
+    }
+
+    /// Points that ride along, each with the nearest place of its body and its own.
+    pub(crate) fn rides(&self) -> Vec<(String, Point, Point)> {
         let model = self.model();
+        let mut rides = Vec::new();
         for body in &model.bodies {
             let pieces = body.runs.iter().flat_map(|run| run.points.windows(2));
             let pieces: Vec<_> = pieces.map(|two| (model.at(two[0]), model.at(two[1]))).collect();
@@ -141,10 +165,10 @@ impl Painter<'_> {
                 let Some(from) = nearest.min_by(|p, q| p.distance(at).total_cmp(&q.distance(at))) else {
                     continue;
                 };
-                let id = format!("ride:{}", model.point_name(*point));
-                marks.push(Mark::Ride { id, from: self.place(from), to: self.place(at) });
+                rides.push((model.point_name(*point).to_owned(), from, at));
             }
         }
+        rides
     }
 
     /// What has to be in sight: points, ropes, the rims of wheels.
@@ -180,6 +204,8 @@ impl Painter<'_> {
                 SupportKind::Pin => (Shape::Pin, Vector::Y),
                 SupportKind::Roller { normal, .. } => (Shape::Roller, normal),
                 SupportKind::Fixed => (Shape::Fixed, self.wall(support)),
+                // Of sheets of space, which have a scene of their own.
+                SupportKind::Bearing { axis, .. } => (Shape::Pin, axis),
                 SupportKind::Surface { normal } => (Shape::Surface, normal),
                 SupportKind::Guide { normal } => (Shape::Guide, normal),
                 SupportKind::Rough { normal, .. } => (Shape::Rough, normal),
@@ -303,7 +329,7 @@ impl Painter<'_> {
                         });
                     }
                 }
-                LoadKind::Couple { at, turn, size } => {
+                LoadKind::Couple { at, axis, size } => {
                     let first = match load.on {
                         On::Body(body) => self.model().points_of(body).first().copied(),
                         On::Pin(_) => None,
@@ -316,7 +342,7 @@ impl Painter<'_> {
                         Amount::Sought(_) => self.sought(size),
                     };
                     let found = self.found(size);
-                    let turn = spin(turn * size.known().unwrap_or(1.0));
+                    let turn = spin(axis.z * size.known().unwrap_or(1.0));
                     marks.push(Mark::Couple { id, at, turn, text, found });
                 }
                 LoadKind::Distributed { from, to, start, end, direction, .. } => {
@@ -397,7 +423,7 @@ impl Painter<'_> {
     }
 
     /// The largest intensity, N/m.
-    fn steepest(&self) -> f64 {
+    pub(crate) fn steepest(&self) -> f64 {
         let intensities = self.model().loads.iter().map(|load| match load.kind {
             LoadKind::Distributed { start, end, .. } => {
                 let size = |amount: Amount| amount.known().map_or(0.0, f64::abs);

@@ -1,28 +1,39 @@
 //! What could not be understood stays on the drawing, with its problem beside it.
 
-use crate::Mark;
+use crate::{Mark, SolidUnclear};
 use helvek_core::model::Model;
 use helvek_core::problem::Problem;
 use serde_json::Value;
 
 /// One mark for each problem of a sheet: at the point its thing names, when that much is clear. `written` is the sheet as it was sent.
 pub fn unclear(written: &Value, model: &Model, problems: &[Problem]) -> Vec<Mark> {
+    let marks = unclear_in_space(written, model, problems).into_iter();
+    marks
+        .map(|SolidUnclear { id, path, text, at, message, cure }| {
+            let at = at.map(|[x, y, _]| [x, y]);
+            Mark::Unclear { id, path, text, at, message, cure }
+        })
+        .collect()
+}
+
+/// The same of a sheet of space.
+pub fn unclear_in_space(written: &Value, model: &Model, problems: &[Problem]) -> Vec<SolidUnclear> {
     problems.iter().map(|problem| mark(written, model, problem)).collect()
 }
 
-fn mark(written: &Value, model: &Model, problem: &Problem) -> Mark {
+fn mark(written: &Value, model: &Model, problem: &Problem) -> SolidUnclear {
     // The thing is what stands in the list: `loads[2]` of `loads[2].direction.angle`.
     let keys = keys(&problem.path);
     let thing = keys.get(..2).and_then(|keys| at(written, keys));
     let named = |name: &str| {
         let point = model.points.iter().find(|p| p.name == name)?;
         let length = &model.units.length;
-        Some([length.from_si(point.at.x), length.from_si(point.at.y)])
+        Some([point.at.x, point.at.y, point.at.z].map(|v| length.from_si(v)))
     };
     let ends = thing.filter(|_| keys.first() == Some(&"bars")).and_then(ends);
     let point = match ends {
         // A bar in its middle.
-        Some([a, b]) => named(a).zip(named(b)).map(|(a, b)| [(a[0] + b[0]) / 2.0, (a[1] + b[1]) / 2.0]),
+        Some([a, b]) => named(a).zip(named(b)).map(|(a, b)| std::array::from_fn(|i| (a[i] + b[i]) / 2.0)),
         None => thing.and_then(|thing| place(written, thing, &keys)).and_then(named),
     };
     let name = thing.and_then(|thing| thing.get("name")).and_then(Value::as_str);
@@ -30,7 +41,7 @@ fn mark(written: &Value, model: &Model, problem: &Problem) -> Mark {
     let value = at(written, &keys).filter(|value| !value.is_object() && !value.is_array());
     let shown = value.map(|value| value.as_str().map_or_else(|| value.to_string(), str::to_owned));
     let text: Vec<_> = name.into_iter().chain(shown).collect();
-    Mark::Unclear {
+    SolidUnclear {
         id: format!("unclear:{}", problem.path),
         path: problem.path.clone(),
         text: if text.is_empty() { problem.path.clone() } else { text.join(": ") },

@@ -35,7 +35,7 @@ impl Wording<'_> {
             add(Find::Reactions { support: Some(name.clone()) }, format!("support:{name}"), label);
         }
         for Joint { name, kind, .. } in &model.joints {
-            let label = format!("{} {name}", kind.word());
+            let label = format!("{} {name}", kind.word_in(model.spatial()));
             add(Find::Joint { joint: name.clone() }, format!("joint:{name}"), label);
         }
         for Bar { name, .. } in &model.bars {
@@ -128,7 +128,8 @@ impl Wording<'_> {
                 (0..shown)
                     .map(|k| {
                         let body = &model.bodies[joint.of[k].index()].name;
-                        let label = format!("{} {} on {body}", joint.kind.word(), joint.name);
+                        let label =
+                            format!("{} {} on {body}", joint.kind.word_in(model.spatial()), joint.name);
                         let mut parts = self.joint(id, k, apart);
                         parts.extend(self.friction(&joint.name));
                         line(format!("joint:{}", joint.name), label, parts)
@@ -155,6 +156,10 @@ impl Wording<'_> {
             Asked::Internal(id) => {
                 let cut = &model.cuts[id.index()];
                 let [from, to] = cut.stretch.map(|p| model.at(p));
+                if model.spatial() {
+                    let of = format!("inside:{}", model.bodies[cut.body.index()].name);
+                    return vec![line(of, self.cut_label(cut), self.six_values(id.index()))];
+                }
                 let parts = match (self.solved.asked_inside()[id.index()], (to - from).unit()) {
                     (Some(values), Some(along)) => self.cut_values(along, values),
                     _ => vec!["not fixed by equilibrium".into()],
@@ -206,7 +211,7 @@ impl Wording<'_> {
     /// The first act of each of some columns, added up.
     fn resultant(&self, mine: impl Fn(ColumnOf) -> bool, act: usize) -> Vec<String> {
         let solved = self.solved;
-        let (mut force, mut moment) = (Vector::ZERO, None);
+        let (mut force, mut moment) = (Vector::ZERO, None::<Vector>);
         let mut parts = Vec::new();
         let mut any_force = false;
         let signed = solved.model.schools.results == Results::Components;
@@ -225,12 +230,18 @@ impl Wording<'_> {
                 continue;
             }
             match column.kind {
-                ColumnKind::Couple => moment = Some(act.wrench.moment.z * value),
+                ColumnKind::Couple => {
+                    moment = Some(moment.unwrap_or(Vector::ZERO) + act.wrench.moment * value);
+                }
                 _ => {
                     any_force = true;
                     force += act.wrench.force * value;
                 }
             }
+        }
+        if solved.model.spatial() {
+            parts.splice(0..0, self.resultant_in_space(any_force.then_some(force), moment));
+            return parts;
         }
         if any_force {
             let text = match force.unit() {
@@ -242,7 +253,7 @@ impl Wording<'_> {
             };
             parts.insert(0, text);
         }
-        if let Some(moment) = moment {
+        if let Some(moment) = moment.map(|moment| moment.z) {
             let (number, symbol) = self.result(moment.abs(), ColumnKind::Couple);
             parts.push(if moment == 0.0 {
                 "no couple".into()

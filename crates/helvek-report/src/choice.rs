@@ -47,7 +47,7 @@ pub struct ChoiceLine {
 pub fn choices(solved: &Solved, answers: &Answers, pieces: &[String], after: usize) -> Option<PageChoice> {
     let ids = solved.equilibrium.part_ids();
     let parts: Vec<PartId> = ids.filter(|part| pieces.contains(&solved.part_id(*part))).collect();
-    if parts.is_empty() {
+    if parts.is_empty() || solved.model.spatial() {
         return None;
     }
     let wording = Wording { solved, answers, values: solved.full_values() };

@@ -4,7 +4,7 @@ use crate::areas::AreaLine;
 use crate::step::{Wording, minus};
 use helvek_core::equilibrium::ColumnKind;
 use helvek_core::geometry::Vector;
-use helvek_core::inside::{Diagram, Inner, Inside};
+use helvek_core::inside::{Diagram, Inner, Inside, SolidInside};
 use helvek_core::model::{CutAt, PointId};
 use helvek_core::sheet::{InsideBy, Side};
 use helvek_core::strength::Stressed;
@@ -65,6 +65,20 @@ pub fn axial(force: f64) -> &'static str {
 impl Wording<'_> {
     /// Every stretch, in the order of the sheet.
     pub(crate) fn inside(&self) -> Vec<InsideLine> {
+        if self.solved.model.spatial() {
+            let name = |p: PointId| self.solved.model.point_name(p);
+            let rows = self.solved.inside_space().iter().enumerate();
+            let line = |(row, inside): (usize, &SolidInside)| {
+                let body = &self.solved.model.bodies[inside.body.index()].name;
+                InsideLine {
+                    of: format!("inside:{body}@{}-{}", name(inside.from), name(inside.to)),
+                    title: format!("{body}, {} to {}", name(inside.from), name(inside.to)),
+                    says: self.six_words(row),
+                    areas: Vec::new(),
+                }
+            };
+            return rows.map(line).collect();
+        }
         let stressed = self.solved.stressed();
         let line = |(i, inside)| self.inside_line(i, inside, stressed.iter().find(|s| s.row == i));
         self.solved.inside().iter().enumerate().map(line).collect()

@@ -17,6 +17,7 @@ pub mod moving;
 pub mod page;
 mod reason;
 mod remarks;
+mod space;
 mod step;
 pub mod stiff;
 mod stress;

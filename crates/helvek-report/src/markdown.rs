@@ -47,6 +47,9 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
     }
     for step in &page.steps {
         writeln!(out, "{}. **{}.** {}\n", step.number, plain(&step.title), joined(&step.reason))?;
+        for line in &step.met {
+            writeln!(out, "   {}\n", inline(line))?;
+        }
         for line in &step.lines {
             if let Some(title) = &line.title {
                 writeln!(out, "   {}\n", plain(title))?;
@@ -55,6 +58,24 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
                 let sum = line.sum.latex.as_deref().unwrap_or(&line.sum.text);
                 writeln!(out, "   $${sum} = 0:\\quad {} = 0$$\n", terms(&line.terms))?;
             }
+        }
+        for row in &step.products {
+            let of = |f: &Fragment| f.latex.clone().unwrap_or_default();
+            let (r, force, product) = (of(&row.arm), of(&row.force), of(&row.product));
+            writeln!(out, "   $$\\mathbf r\\times\\mathbf F = ({r})\\times({force}) = {product}$$\n")?;
+        }
+        if let Some(matrix) = &step.matrix {
+            let columns: Vec<String> = matrix.columns.iter().map(inline).collect();
+            writeln!(
+                out,
+                "   | | {} | constant |\n   |---|{}--:|",
+                columns.join(" | "),
+                "--:|".repeat(columns.len())
+            )?;
+            for row in &matrix.rows {
+                writeln!(out, "   | {} | {} | {} |", inline(&row.sum), row.cells.join(" | "), row.constant)?;
+            }
+            writeln!(out)?;
         }
         for result in &step.results {
             writeln!(out, "   {} ({})\n", inline(&result.value), plain(&result.remark))?;

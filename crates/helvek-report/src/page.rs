@@ -16,6 +16,7 @@ use helvek_core::solution::Solved;
 use helvek_core::units::figures;
 use schemars::JsonSchema;
 use serde::Serialize;
+use std::collections::HashSet;
 
 /// Everything that is said about a solution.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
@@ -121,6 +122,75 @@ pub struct PageStep {
     pub results: Vec<PageResult>,
     /// It is seen at sight: no equation has to be written.
     pub at_sight: bool,
+    /// In space: coordinates and unit vectors of forces that are met for the first time.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub met: Vec<Fragment>,
+    /// In space, of several equations together: their coefficients.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub matrix: Option<PageMatrix>,
+    /// In space, by vectors: r × F of everything that enters a moment sum.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub products: Vec<VectorRow>,
+}
+
+/// Equations that are solved together, as a table.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct PageMatrix {
+    /// The unknowns.
+    pub columns: Vec<Fragment>,
+    /// The equations.
+    pub rows: Vec<MatrixRow>,
+}
+
+/// An equation in a table of coefficients.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct MatrixRow {
+    /// What is summed.
+    pub sum: Fragment,
+    /// A coefficient for each unknown; empty where it does not enter.
+    pub cells: Vec<String>,
+    /// What is known, brought to the right.
+    pub constant: String,
+}
+
+/// The moment of one force as a vector product.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct VectorRow {
+    /// The mark on the drawing it stands for.
+    pub of: String,
+    /// r, from the axis to where it acts.
+    pub arm: Fragment,
+    /// F.
+    pub force: Fragment,
+    /// r × F.
+    pub product: Fragment,
+    /// Its part along the axis.
+    pub counts: String,
+}
+
+/// The axis of a moment sum in space, in sheet units.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct AxisMark {
+    /// One of its points.
+    pub through: [f64; 3],
+    /// Its unit direction: moments are right-handed about it.
+    pub along: [f64; 3],
+}
+
+/// A lever arm in space, in sheet units: from the axis to the foot on the line of action, square to both.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct SpaceArm {
+    /// On the axis.
+    pub centre: [f64; 3],
+    /// On the line of action.
+    pub foot: [f64; 3],
+    /// Where the force is applied.
+    pub at: [f64; 3],
+    /// Its length with its unit.
+    pub text: String,
 }
 
 /// One equation as it is written.
@@ -134,6 +204,10 @@ pub struct PageLine {
     pub terms: Vec<PageTerm>,
     /// The moment centre, in sheet units.
     pub centre: Option<[f64; 2]>,
+    /// In space: the axis of a moment sum.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub axis: Option<AxisMark>,
 }
 
 /// One unknown, found.
@@ -202,6 +276,10 @@ pub struct PageTerm {
     pub says: String,
     /// Its lever arm.
     pub arm: Option<ArmMark>,
+    /// The same in space.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub space_arm: Option<SpaceArm>,
 }
 
 /// A lever arm in sheet units: from the centre to the foot, at a right angle to the line of action through `at`.
@@ -232,6 +310,10 @@ pub struct PageCheck {
     pub ok: bool,
     /// The moment centre, in sheet units.
     pub centre: Option<[f64; 2]>,
+    /// In space: the axis of a moment sum.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub axis: Option<AxisMark>,
 }
 
 /// One thing asked.
@@ -287,13 +369,18 @@ impl Page {
         Self {
             verdict: wording.verdict(),
             conversions: conversions(solved),
-            steps: solved
-                .working
-                .steps
-                .iter()
-                .enumerate()
-                .map(|(i, step)| wording.step(i + 1, step))
-                .collect(),
+            steps: {
+                let mut told = HashSet::new();
+                let steps = solved.working.steps.iter().enumerate();
+                steps
+                    .map(|(i, step)| PageStep {
+                        met: wording.met(step, &mut told),
+                        matrix: wording.matrix(step),
+                        products: step.lines.iter().flat_map(|line| wording.products(line)).collect(),
+                        ..wording.step(i + 1, step)
+                    })
+                    .collect()
+            },
             next: Vec::new(),
             remarks: wording.remarks(),
             checks: solved.working.checks.iter().map(|check| wording.check(check)).collect(),
@@ -346,7 +433,11 @@ const MOST_JOINTS: usize = 120;
 /// Which joint can be solved next after each step, and why. Nothing where there are too many to look through.
 pub fn next(solved: &Solved) -> Vec<NextLine> {
     let model = &solved.model;
-    if model.bars.is_empty() || model.pins.len() > MOST_JOINTS || solved.working.steps.is_empty() {
+    if model.spatial()
+        || model.bars.is_empty()
+        || model.pins.len() > MOST_JOINTS
+        || solved.working.steps.is_empty()
+    {
         return Vec::new();
     }
     let line = |ready: Ready| match solved.equilibrium.parts[ready.joint.index()].of {

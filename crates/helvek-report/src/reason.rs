@@ -4,6 +4,7 @@ use crate::direction;
 use crate::fragment::Fragment;
 use crate::step::Wording;
 use helvek_core::equilibrium::{Column, ColumnKind};
+use helvek_core::geometry::Vector;
 use helvek_core::plan::{Centre, DropsOut, Equation, WhyBody, ZeroRule};
 use helvek_core::recognition::JointRule;
 use helvek_core::working::Step;
@@ -60,8 +61,11 @@ impl Wording<'_> {
     /// Everything up to the unknown itself.
     fn dropped(&self, line: &mut Vec<Fragment>, step: &Step) {
         let equation = &step.lines[0].equation;
+        let meets = if self.solved.model.spatial() { ["meets", "meet"] } else { ["passes", "pass"] };
         let groups = [
-            (DropsOut::ThroughCentre, ["passes", "pass"], self.through(equation)),
+            (DropsOut::ThroughCentre, meets, self.through(equation)),
+            (DropsOut::AlongAxis, ["is", "are"], " parallel to the axis".to_owned()),
+            (DropsOut::CoupleAcross, ["turns", "turn"], " about another axis".to_owned()),
             (DropsOut::Across, ["acts", "act"], " across this direction".to_owned()),
             (
                 DropsOut::CoupleInForceSum,
@@ -89,11 +93,28 @@ impl Wording<'_> {
 
     fn through(&self, equation: &Equation) -> String {
         match equation {
+            Equation::Moments { .. } if self.solved.model.spatial() => " the axis".into(),
             Equation::Moments { centre: Centre::Named(point), .. } => {
                 format!(" through {}", self.solved.model.point_name(*point))
             }
             _ => " through the crossing".into(),
         }
+    }
+
+    /// Which way something acts.
+    pub(crate) fn direction(&self, direction: Vector) -> String {
+        if self.solved.model.spatial() {
+            return self.direction_in_space(direction);
+        }
+        direction::words(direction, self.digits())
+    }
+
+    /// In which sense a couple turns.
+    pub(crate) fn turn(&self, moment: Vector) -> String {
+        if self.solved.model.spatial() {
+            return self.turn_in_space(moment);
+        }
+        direction::turn_words(moment.z).to_owned()
     }
 
     /// What the sign says.
@@ -108,8 +129,8 @@ impl Wording<'_> {
         if let [act] = column.acts[..] {
             let wrench = act.wrench.scaled(value);
             let sense = match column.kind {
-                ColumnKind::Couple => direction::turn_words(wrench.moment.z).to_owned(),
-                _ => direction::words(wrench.force.unit().unwrap_or_default(), self.digits()),
+                ColumnKind::Couple => self.turn(wrench.moment),
+                _ => self.direction(wrench.force.unit().unwrap_or_default()),
             };
             return if value < 0.0 {
                 format!("negative: acts {sense}; from here on the arrow is turned")
@@ -121,8 +142,8 @@ impl Wording<'_> {
         let on = self.solved.part(act.on);
         let wrench = act.wrench.scaled(value);
         let sense = match wrench.force.unit() {
-            Some(unit) => direction::words(unit, self.digits()),
-            None => direction::turn_words(wrench.moment.z).to_owned(),
+            Some(unit) => self.direction(unit),
+            None => self.turn(wrench.moment),
         };
         if value < 0.0 {
             format!("negative: on {on} it acts {sense}; from here on both arrows are turned")
@@ -142,6 +163,15 @@ fn rule_words(rule: ZeroRule) -> &'static str {
         }
         ZeroRule::Joint(JointRule::LoadAlongOther) => {
             "At sight: what acts at this joint of two members acts along the other one, so this one carries nothing."
+        }
+        ZeroRule::Joint(JointRule::ThreeNotCoplanar) => {
+            "At sight: three members that are not in one plane, at an unloaded joint; none carries anything."
+        }
+        ZeroRule::Joint(JointRule::OutOfPlane) => {
+            "At sight: all others at this unloaded joint lie in one plane, so the one out of it carries nothing."
+        }
+        ZeroRule::AcrossPlane => {
+            "At sight: all else at this joint acts in one plane, so the one out of it carries nothing."
         }
         ZeroRule::Joint(_) | ZeroRule::NothingAcross => {
             "At sight: nothing else acts across the others here, so it carries nothing."

@@ -27,6 +27,9 @@ impl Wording<'_> {
             return lines;
         }
         lines.extend(self.joints());
+        if model.spatial() {
+            return lines;
+        }
         for three in three_force_bodies(&solved.full, &self.values) {
             lines.push(match three.meeting {
                 Meeting::Parallel => format!("Three forces act on {}; they are parallel.", body(three.body)),
@@ -90,6 +93,12 @@ impl Wording<'_> {
             }
             JointRule::ThirdOfThree => {
                 format!("{members} carries nothing: at the unloaded {joint} the two others are in one line.")
+            }
+            JointRule::ThreeNotCoplanar => {
+                format!("{members} carry nothing: they alone meet at the unloaded {joint}, not in one plane.")
+            }
+            JointRule::OutOfPlane => {
+                format!("{members} carries nothing: at the unloaded {joint} all the others lie in one plane.")
             }
             JointRule::LoadAlongOther => {
                 format!("{members} carries nothing: what acts at {joint} acts along the other member.")

@@ -64,10 +64,14 @@ impl Wording<'_> {
                     sum: self.sum(&line.equation),
                     terms: self.terms(&line.terms),
                     centre: self.centre(&line.equation),
+                    axis: self.axis_mark(&line.equation),
                 })
                 .collect(),
             results: step.results().map(|(id, value)| self.page_result(id, value)).collect(),
             at_sight: step.reason.rule.is_some(),
+            met: Vec::new(),
+            matrix: None,
+            products: Vec::new(),
         }
     }
 
@@ -98,6 +102,7 @@ impl Wording<'_> {
             residual: Fragment::math(left.clone(), left),
             ok: check.ok(),
             centre: self.centre(&line.equation),
+            axis: self.axis_mark(&line.equation),
         }
     }
 
@@ -121,11 +126,14 @@ impl Wording<'_> {
 
     /// `↺ ΣM_A = 0`, with the positive sense the sheet has chosen.
     pub(crate) fn sum(&self, equation: &Equation) -> Fragment {
+        if self.solved.model.spatial() {
+            return self.sum_in_space(equation);
+        }
         match *equation {
             Equation::Forces { axis: Axis::X, .. } => {
                 Fragment::math("→ ΣF_x", "\\rightarrow\\ \\textstyle\\sum F_x")
             }
-            Equation::Forces { axis: Axis::Y, .. } => {
+            Equation::Forces { axis: Axis::Y | Axis::Z, .. } => {
                 Fragment::math("↑ ΣF_y", "\\uparrow\\ \\textstyle\\sum F_y")
             }
             Equation::Forces { axis: Axis::Along(column), .. } => {
@@ -152,6 +160,8 @@ impl Wording<'_> {
                         let name = self.solved.model.point_name(point);
                         (name.to_owned(), latex_name(name))
                     }
+                    // Of sheets of space, which have words of their own.
+                    Centre::Through(..) | Centre::Meeting(..) => (String::new(), String::new()),
                     Centre::Crossing(a, b) => {
                         let (a, b) = (&self.column(a).symbol, &self.column(b).symbol);
                         (format!("{a}×{b}"), format!("{}\\times {}", latex_symbol(a), latex_symbol(b)))
@@ -236,6 +246,10 @@ impl Wording<'_> {
             Projection::Cos(a) => {
                 tail = (format!(" cos {}°", angle(a)), format!("\\cos {}^{{\\circ}}", angle(a)))
             }
+            Projection::Cosine(part) => {
+                let part = figures::rounded(part, digits);
+                tail = (format!(" ({part})"), format!("\\,({part})"))
+            }
             Projection::Sin(a) => {
                 tail = (format!(" sin {}°", angle(a)), format!("\\sin {}^{{\\circ}}", angle(a)))
             }
@@ -279,6 +293,7 @@ impl Wording<'_> {
             ),
             says: self.says(term),
             arm: term.arm.map(|arm| self.arm(arm)),
+            space_arm: self.space_arm(term.arm),
         }
     }
 
@@ -299,7 +314,7 @@ impl Wording<'_> {
         }
     }
 
-    fn mark(&self, of: TermOf) -> String {
+    pub(crate) fn mark(&self, of: TermOf) -> String {
         match of {
             TermOf::Action(id) => match self.solved.equilibrium.actions[id.index()].of {
                 ActionOf::Load(load) => {
@@ -362,7 +377,9 @@ impl Wording<'_> {
         };
         let part = match term.projection {
             Projection::Whole => String::new(),
-            Projection::Cos(_) | Projection::Sin(_) => ", the part that counts".into(),
+            Projection::Cos(_) | Projection::Sin(_) | Projection::Cosine(_) => {
+                ", the part that counts".into()
+            }
         };
         let arm = match term.arm {
             Some(arm) => {

@@ -116,6 +116,9 @@ struct Stiff<'a> {
 
 /// What stiffness says; nothing where the sheet says nothing about it.
 pub fn page_stiff(solved: &Solved) -> Option<PageStiff> {
+    if solved.model.spatial() {
+        return None;
+    }
     let schools = &solved.model.schools;
     let mut page = PageStiff {
         method: schools.method,

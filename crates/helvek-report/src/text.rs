@@ -2,7 +2,7 @@
 
 use crate::fragment::Fragment;
 use crate::judge::PageJudgement;
-use crate::page::{Page, PageTerm, TableRow};
+use crate::page::{Page, PageMatrix, PageTerm, TableRow};
 use crate::stiff::PageStiff;
 use std::fmt::Write;
 
@@ -36,6 +36,9 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
     for step in &page.steps {
         writeln!(out, "\n{}. {}", step.number, step.title)?;
         writeln!(out, "   {}", joined(&step.reason))?;
+        for line in &step.met {
+            writeln!(out, "   {}", line.text)?;
+        }
         for line in &step.lines {
             if let Some(title) = &line.title {
                 writeln!(out, "   {title}")?;
@@ -43,6 +46,12 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
             if !step.at_sight {
                 writeln!(out, "   {} = 0:  {} = 0", line.sum.text, sum(&line.terms))?;
             }
+        }
+        for row in &step.products {
+            writeln!(out, "   r × F = ({}) × ({}) = {}", row.arm.text, row.force.text, row.product.text)?;
+        }
+        if let Some(matrix) = &step.matrix {
+            coefficients(out, matrix)?;
         }
         for result in &step.results {
             writeln!(out, "   {}   ({})", result.value.text, result.remark)?;
@@ -130,6 +139,26 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
         writeln!(out, "\n{}: {}.", capital(closes), page.routes.join(", "))?;
     }
     writeln!(out, "{}", page.caution)
+}
+
+/// A table of coefficients in columns.
+fn coefficients(out: &mut String, matrix: &PageMatrix) -> std::fmt::Result {
+    let mut rows: Vec<Vec<String>> = vec![vec![String::new()]];
+    rows[0].extend(matrix.columns.iter().map(|column| column.text.clone()));
+    rows[0].push("constant".into());
+    rows.extend(matrix.rows.iter().map(|row| {
+        let cells = row.cells.iter().map(|cell| if cell.is_empty() { "0".into() } else { cell.clone() });
+        std::iter::once(row.sum.text.clone()).chain(cells).chain([row.constant.clone()]).collect()
+    }));
+    let widths: Vec<usize> = (0..rows[0].len())
+        .map(|k| rows.iter().map(|row| row[k].chars().count()).max().unwrap_or_default())
+        .collect();
+    for row in rows {
+        let cells: Vec<String> =
+            row.iter().zip(&widths).map(|(cell, width)| format!("{cell:>width$}")).collect();
+        writeln!(out, "     {}", cells.join("  "))?;
+    }
+    Ok(())
 }
 
 /// What governs, pin by pin, and what was not checked.

@@ -5,7 +5,6 @@ use crate::page::{Headlines, VerdictWords};
 use crate::step::Wording;
 use helvek_core::answers::Sense;
 use helvek_core::equilibrium::ColumnOf;
-use helvek_core::geometry::Vector;
 use helvek_core::model::{On, SupportKind};
 use helvek_core::units::figures;
 use helvek_core::verdict::{Cure, PartMotion, Status};
@@ -128,23 +127,33 @@ impl Wording<'_> {
     fn motion(&self) -> Option<String> {
         /// More parts than these are counted, not named.
         const NAMED: usize = 4;
+        /// In space a motion takes more words.
+        const NAMED_IN_SPACE: usize = 2;
+        let most = if self.solved.model.spatial() { NAMED_IN_SPACE } else { NAMED };
         let motion = self.solved.verdict.motion.as_ref()?;
         let moving: Vec<_> = motion.parts.iter().filter(|m| !m.rests()).collect();
         let mut words: Vec<_> = moving
             .iter()
-            .take(NAMED)
+            .take(most)
             .map(|m| {
                 let name = self.solved.part_name(self.solved.full.parts[m.part.index()].of);
                 format!("{name} {}", self.body_motion(m))
             })
             .collect();
-        if moving.len() > NAMED {
-            words.push(format!("{} other parts move along", moving.len() - NAMED));
+        if moving.len() > most {
+            let more = moving.len() - most;
+            words.push(match more {
+                1 => "one other part moves along".to_owned(),
+                _ => format!("{more} other parts move along"),
+            });
         }
         Some(words.join(", "))
     }
 
     fn body_motion(&self, motion: &PartMotion) -> String {
+        if self.solved.model.spatial() {
+            return self.screw_words(motion);
+        }
         let digits = self.solved.model.schools.figures;
         match motion.centre() {
             None => match motion.translation.unit() {
@@ -186,9 +195,21 @@ impl Wording<'_> {
                     }
                     _ => None,
                 };
+                let holds = match (to, support.kind) {
+                    (
+                        SupportKind::Bearing { couples: true, .. },
+                        SupportKind::Bearing { couples: false, .. },
+                    ) => Some("keep its shaft aligned by couples"),
+                    (SupportKind::Bearing { thrust: true, .. }, SupportKind::Bearing { .. }) => {
+                        Some("hold along its axis too")
+                    }
+                    _ => holds,
+                };
+                let (spatial, name) = (model.spatial(), &support.name);
+                let word = support.kind.word_in(spatial);
                 match holds {
-                    Some(holds) => format!("Let the {} {} {holds}.", support.kind.word(), support.name),
-                    None => format!("Make the {} {} {}.", support.kind.word(), support.name, article(*to)),
+                    Some(holds) => format!("Let the {word} {name} {holds}."),
+                    None => format!("Make the {word} {name} {}.", article(*to, spatial)),
                 }
             }
             Cure::Add { at, kind: SupportKind::Roller { normal, .. }, on } => {
@@ -196,13 +217,17 @@ impl Wording<'_> {
                 format!("Add a roller at {}{on} that pushes {}.", point(*at), self.direction(*normal))
             }
             Cure::Add { at, kind, on } => {
-                format!("Add {} at {}{}.", article(*kind), point(*at), self.of_several(*on))
+                format!("Add {} at {}{}.", article(*kind, model.spatial()), point(*at), self.of_several(*on))
             }
             Cure::Brace { ends: [a, b], .. } => format!("Add a bar from {} to {}.", point(*a), point(*b)),
-            Cure::Weld { joint } => format!("Make the pin {} rigid.", model.joints[joint.index()].name),
+            Cure::Weld { joint } => {
+                let joint = &model.joints[joint.index()];
+                format!("Make the {} {} rigid.", joint.kind.word_in(model.spatial()), joint.name)
+            }
             Cure::Stiffen { bar } => {
                 format!("Make {} a bar that carries both ways.", model.bars[bar.index()].name)
             }
+            Cure::Several(cures) if model.spatial() && cures.iter().all(is_roller) => self.rollers(cures),
             Cure::Several(cures) => {
                 let all: Vec<_> = cures.iter().map(|cure| self.cure(cure)).collect();
                 let plain = |text: &String| {
@@ -220,6 +245,23 @@ impl Wording<'_> {
                 format!("{} and {}.", first.trim_end_matches('.'), rest.join(" and "))
             }
         }
+    }
+
+    /// Several rollers, point by point: `Add rollers: at C along +x and +y, at B along +x.`
+    fn rollers(&self, cures: &[Cure]) -> String {
+        let mut places: Vec<(String, Vec<String>)> = Vec::new();
+        for cure in cures {
+            let Cure::Add { at, on, kind: SupportKind::Roller { normal, .. } } = cure else { continue };
+            let place = format!("{}{}", self.solved.model.point_name(*at), self.of_several(*on));
+            let way = self.direction(*normal).replacen("along ", "", 1);
+            match places.iter_mut().find(|(there, _)| *there == place) {
+                Some((_, ways)) => ways.push(way),
+                None => places.push((place, vec![way])),
+            }
+        }
+        let said: Vec<_> =
+            places.iter().map(|(place, ways)| format!("at {place} along {}", ways.join(" and "))).collect();
+        format!("Add rollers: {}.", said.join(", "))
     }
 
     /// Which body, where there are several.
@@ -243,10 +285,6 @@ impl Wording<'_> {
             (solved.elastic().is_some(), "the work of the loads on what gives way"),
         ];
         all.into_iter().filter(|(there, _)| *there).map(|(_, name)| name).collect()
-    }
-
-    fn direction(&self, direction: Vector) -> String {
-        direction::words(direction, self.solved.model.schools.figures)
     }
 
     pub(crate) fn headlines(&self) -> Headlines {
@@ -277,7 +315,7 @@ impl Wording<'_> {
             },
             check: if checked { closes(worst) } else { "nothing to check".into() },
             table: self.tabled(),
-            inside: self.looked_into(),
+            inside: if model.spatial() { self.looked_into_space() } else { self.looked_into() },
             stiff: crate::stiff::headline(self.solved),
             size: if self.solved.verdict.equilibrium { "nothing limited" } else { "nothing to judge" }
                 .to_owned(),
@@ -301,8 +339,14 @@ impl Wording<'_> {
     }
 }
 
-fn article(kind: SupportKind) -> &'static str {
+fn is_roller(cure: &Cure) -> bool {
+    matches!(cure, Cure::Add { kind: SupportKind::Roller { .. }, .. })
+}
+
+fn article(kind: SupportKind, spatial: bool) -> &'static str {
     match kind {
+        SupportKind::Pin if spatial => "a ball",
+        SupportKind::Bearing { .. } => "a bearing",
         SupportKind::Pin => "a pin",
         SupportKind::Roller { .. } => "a roller",
         SupportKind::Surface { .. } => "a surface",

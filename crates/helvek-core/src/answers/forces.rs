@@ -1,6 +1,6 @@
 //! What supports, joints, bars and ropes transmit, and what was sought.
 
-use super::{Ballast, BarForce, Friction, HoldDown, JointForce, Reaction, Sense, Tips};
+use super::{Ballast, BarForce, Friction, HoldDown, JointForce, Moment, Reaction, Sense, Tips};
 use crate::equilibrium::{ColumnKind, ColumnOf, Component, PartOf};
 use crate::limits::BarCheck;
 use crate::model::{Asked, JointKind, On, SupportKind};
@@ -10,15 +10,15 @@ use indexmap::IndexMap;
 
 /// A force and a moment, each component unless equilibrium does not fix it.
 struct Sum {
-    force: [Option<f64>; 2],
-    moment: Option<f64>,
+    force: [Option<f64>; 3],
+    moment: [Option<f64>; 3],
     determined: bool,
 }
 
 impl Solved {
     /// Adds up what `columns` exert on one part, in the sheet's units.
     fn sum(&self, on: Option<PartOf>, values: &[Option<f64>], columns: impl Iterator<Item = usize>) -> Sum {
-        let mut sum = Sum { force: [Some(0.0); 2], moment: Some(0.0), determined: true };
+        let mut sum = Sum { force: [Some(0.0); 3], moment: [Some(0.0); 3], determined: true };
         let units = &self.model.units;
         let add = |total: &mut Option<f64>, part: Option<f64>| *total = total.zip(part).map(|(a, b)| a + b);
         for index in columns {
@@ -26,20 +26,30 @@ impl Solved {
             sum.determined &= self.fixed(index);
             for act in column.acts.iter().filter(|act| on == Some(self.full.parts[act.on.index()].of)) {
                 let wrench = act.wrench;
-                for (total, per_unit) in sum.force.iter_mut().zip([wrench.force.x, wrench.force.y]) {
+                for (total, per_unit) in sum.force.iter_mut().zip(wrench.force.parts()) {
                     if per_unit != 0.0 {
                         add(total, value.map(|v| units.force.from_si(v * per_unit)));
                     }
                 }
-                if wrench.moment.z != 0.0 {
-                    add(&mut sum.moment, value.map(|v| units.moment.from_si(v * wrench.moment.z)));
+                for (total, per_unit) in sum.moment.iter_mut().zip(wrench.moment.parts()) {
+                    if per_unit != 0.0 {
+                        add(total, value.map(|v| units.moment.from_si(v * per_unit)));
+                    }
                 }
             }
         }
         // 0 · −1 is −0, which would print as a sign that means nothing.
         sum.force = sum.force.map(|v| v.map(|v| v + 0.0));
-        sum.moment = sum.moment.map(|v| v + 0.0);
+        sum.moment = sum.moment.map(|v| v.map(|v| v + 0.0));
         sum
+    }
+
+    /// As the sheet's space has it.
+    fn wrench_of(&self, sum: &Sum) -> (Vec<Option<f64>>, Moment) {
+        if self.model.spatial() {
+            return (sum.force.to_vec(), Moment::Space(sum.moment));
+        }
+        (sum.force[..2].to_vec(), Moment::Plane(sum.moment[2]))
     }
 
     /// Whether equilibrium fixes an unknown.
@@ -58,12 +68,13 @@ impl Solved {
             .map(|(index, support)| {
                 let mine = of_support.get(index).into_iter().flatten().copied();
                 let sum = self.sum(Some(part_of(support.on)), &values, mine);
+                let (force, moment) = self.wrench_of(&sum);
                 Reaction {
                     support: support.name.clone(),
                     at: self.model.point_name(support.at).to_owned(),
                     on: self.model.on_name(support.on).to_owned(),
-                    force: sum.force.to_vec(),
-                    moment: sum.moment,
+                    force,
+                    moment,
                     determined: sum.determined,
                 }
             })
@@ -100,12 +111,13 @@ impl Solved {
                     _ => false,
                 });
                 let sum = self.sum(Some(PartOf::Body(*body)), &values, mine);
+                let (force, moment) = self.wrench_of(&sum);
                 list.push(JointForce {
                     joint: joint.name.clone(),
                     at: self.model.point_name(joint.at).to_owned(),
                     on: self.model.bodies[body.index()].name.clone(),
-                    force: sum.force.to_vec(),
-                    moment: sum.moment,
+                    force,
+                    moment,
                     determined: sum.determined,
                 });
             }
@@ -234,7 +246,14 @@ impl Solved {
         };
         let columns = self.full.columns.iter().zip(values);
         let found = columns.into_iter().all(|(column, value)| value.is_some() || !asked(column.of));
-        found && (self.model.cuts.is_empty() || self.asked_inside().iter().all(Option::is_some))
+        let inside = || {
+            if self.model.spatial() {
+                self.asked_in_space().iter().all(Option::is_some)
+            } else {
+                self.asked_inside().iter().all(Option::is_some)
+            }
+        };
+        found && (self.model.cuts.is_empty() || inside())
     }
 }
 

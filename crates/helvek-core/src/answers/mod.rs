@@ -10,6 +10,7 @@ mod motion;
 mod moving;
 mod names;
 mod recognised;
+mod solid;
 mod steps;
 mod stiffness;
 mod strength;
@@ -27,6 +28,7 @@ pub use limits::{GovernsAnswer, LimitAnswer, ReserveAnswer};
 pub use moving::{
     LinePieceAnswer, MostAnswer, MovingAnswer, MovingBounds, MovingDiagram, MovingForce, StandAnswer,
 };
+pub use solid::{DiagramSpaceAnswer, InternalSpaceAnswer, LargestAnswer, SixAnswer};
 pub use stiffness::{
     DeflectionAnswer, DeflectionPiece, DisplacementAnswer, RefusalAnswer, SagAnswer, StiffnessAnswer,
 };
@@ -92,6 +94,14 @@ pub struct Answers {
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]
     pub internal: Vec<InternalAnswer>,
+    /// In space: the six at each place that is asked, in order.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub internal_space: Vec<InternalSpaceAnswer>,
+    /// In space: the six along every straight stretch of every body.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub diagrams_space: Vec<DiagramSpaceAnswer>,
     /// N, V and M along every straight stretch of every body.
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]
@@ -182,12 +192,32 @@ pub struct Reaction {
     pub at: String,
     /// Its body.
     pub on: String,
-    /// `[x, y]`
+    /// `[x, y]`, in space `[x, y, z]`
     pub force: Vec<Option<f64>>,
-    /// Counter-clockwise positive.
-    pub moment: Option<f64>,
+    /// Counter-clockwise positive; in space about x, y and z.
+    pub moment: Moment,
     /// Whether all of it is fixed by equilibrium.
     pub determined: bool,
+}
+
+/// A couple: one number in the plane, three in space. What is not fixed is null.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, JsonSchema)]
+#[serde(untagged)]
+pub enum Moment {
+    /// In the plane, counter-clockwise positive.
+    Plane(Option<f64>),
+    /// In space, right-handed about x, y and z.
+    Space([Option<f64>; 3]),
+}
+
+impl Moment {
+    /// Of a plane sheet: counter-clockwise positive, when it is fixed; of one of space its part about z.
+    pub fn about_z(self) -> Option<f64> {
+        match self {
+            Self::Plane(moment) => moment,
+            Self::Space(moment) => moment[2],
+        }
+    }
 }
 
 /// What a joint exerts on one of its bodies.
@@ -199,10 +229,10 @@ pub struct JointForce {
     pub at: String,
     /// The body.
     pub on: String,
-    /// `[x, y]`
+    /// `[x, y]`, in space `[x, y, z]`
     pub force: Vec<Option<f64>>,
-    /// Counter-clockwise positive.
-    pub moment: Option<f64>,
+    /// Counter-clockwise positive; in space about x, y and z.
+    pub moment: Moment,
     /// Whether all of it is fixed by equilibrium.
     pub determined: bool,
 }
@@ -375,14 +405,31 @@ pub struct FreeMotion {
 pub struct BodyMotionAnswer {
     /// The body's name.
     pub body: String,
-    /// `[x, y]`
-    pub about: [f64; 2],
-    /// `[x, y]`
-    pub translation: [f64; 2],
-    /// Radians, counter-clockwise.
+    /// `[x, y]`, in space `[x, y, z]`
+    pub about: Vec<f64>,
+    /// `[x, y]`, in space `[x, y, z]`
+    pub translation: Vec<f64>,
+    /// Radians, counter-clockwise; in space about z, see `turn`.
     pub rotation: f64,
-    /// The point that stays where it is, when it turns.
+    /// The point of the plane that stays where it is, when it turns.
     pub centre: Option<[f64; 2]>,
+    /// In space: the turn about x, y and z, radians.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub turn: Option<[f64; 3]>,
+    /// In space: the axis about which it turns while it moves along it.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub screw: Option<ScrewAnswer>,
+}
+
+/// An axis about which something turns while it moves along it.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct ScrewAnswer {
+    /// A point of the axis.
+    pub through: [f64; 3],
+    /// Its unit direction; the turn is right-handed about it.
+    pub axis: [f64; 3],
+    /// How far it moves along the axis per radian; 0 for a mere turn.
+    pub pitch: f64,
 }
 
 /// A change that would hold the model.
@@ -404,6 +451,9 @@ pub enum Change {
         to: &'static str,
         /// Whether it may only push.
         one_way: bool,
+        /// Of a bearing: whether it exerts couples.
+        #[serde(skip_serializing_if = "Option::is_none")]
+        couples: Option<bool>,
     },
     /// Add a support.
     AddSupport {
@@ -414,7 +464,7 @@ pub enum Change {
         /// Its kind.
         kind: &'static str,
         /// Of a roller.
-        normal: Option<[f64; 2]>,
+        normal: Option<Vec<f64>>,
     },
     /// Add a bar.
     AddBar {
@@ -448,6 +498,7 @@ impl Solved {
     pub fn inside_answers(&self, states: &[State]) -> Answers {
         Answers {
             diagrams: self.diagram_answers(),
+            diagrams_space: self.diagrams_in_space(),
             combinations: Self::combination_answers(states),
             envelope: self.envelope_of(states),
             moving: self.moving_answers(),
@@ -480,6 +531,8 @@ impl Solved {
             limits: self.limit_answers(),
             advantages: self.advantages(),
             internal: self.internal_answers(),
+            internal_space: self.internal_in_space(),
+            diagrams_space: Vec::new(),
             diagrams: Vec::new(),
             combinations: Vec::new(),
             envelope: None,

@@ -1,6 +1,7 @@
 //! How the model can move, and what would hold it, as published.
 
-use super::{BodyMotionAnswer, Change, CureAnswer, FreeMotion};
+use super::{BodyMotionAnswer, Change, CureAnswer, FreeMotion, ScrewAnswer};
+use crate::geometry::Point;
 use crate::model::{Model, SupportKind};
 use crate::solution::Solved;
 use crate::tolerance;
@@ -13,16 +14,24 @@ impl Solved {
         let least = tolerance::GEOMETRY * self.full.length_scale;
         let place = |v: f64| if v.abs() <= least { 0.0 } else { length(v) };
         let motion = self.verdict.motion.as_ref()?;
+        let spatial = self.model.spatial();
+        let count = if spatial { 3 } else { 2 };
         let bodies = motion
             .parts
             .iter()
             .map(|m| BodyMotionAnswer {
                 body: self.part_name(self.full.parts[m.part.index()].of),
-                about: [length(m.about.x), length(m.about.y)],
+                about: [m.about.x, m.about.y, m.about.z][..count].iter().map(|v| length(*v)).collect(),
                 // Metres of a motion whose size means nothing: in the sheet's length so that it fits the rotation.
-                translation: [length(m.translation.x), length(m.translation.y)],
+                translation: m.translation.parts()[..count].iter().map(|v| length(*v)).collect(),
                 rotation: m.rotation.z,
-                centre: m.centre().map(|c| [place(c.x), place(c.y)]),
+                centre: m.centre().filter(|_| !spatial).map(|c| [place(c.x), place(c.y)]),
+                turn: spatial.then(|| m.rotation.parts()),
+                screw: m.screw().filter(|_| spatial).map(|screw| ScrewAnswer {
+                    through: (screw.through - Point::default()).parts().map(place),
+                    axis: screw.axis.parts(),
+                    pitch: length(screw.pitch),
+                }),
             })
             .collect();
         let cures =
@@ -35,15 +44,21 @@ fn changes(model: &Model, cure: &Cure) -> Vec<Change> {
     match cure {
         Cure::Change { support, to } => vec![Change::ChangeSupport {
             support: model.supports[support.index()].name.clone(),
-            to: to.word(),
+            to: to.word_in(model.spatial()),
             one_way: matches!(to, SupportKind::Roller { one_way: true, .. } | SupportKind::Surface { .. }),
+            couples: match to {
+                SupportKind::Bearing { couples, .. } => Some(*couples),
+                _ => None,
+            },
         }],
         Cure::Add { at, on, kind } => vec![Change::AddSupport {
             at: model.point_name(*at).to_owned(),
             on: model.on_name(*on).to_owned(),
-            kind: kind.word(),
+            kind: kind.word_in(model.spatial()),
             normal: match kind {
-                SupportKind::Roller { normal, .. } => Some([normal.x, normal.y]),
+                SupportKind::Roller { normal, .. } => {
+                    Some(normal.parts()[..if model.spatial() { 3 } else { 2 }].to_vec())
+                }
                 _ => None,
             },
         }],

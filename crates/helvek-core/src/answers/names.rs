@@ -105,10 +105,23 @@ impl Solved {
         match *equation {
             Equation::Forces { axis: Axis::X, .. } => "forces along x".into(),
             Equation::Forces { axis: Axis::Y, .. } => "forces along y".into(),
+            Equation::Forces { axis: Axis::Z, .. } => "forces along z".into(),
             Equation::Forces { axis: Axis::Across(column), .. } => {
                 format!("forces across {}", symbol(column))
             }
             Equation::Forces { axis: Axis::Along(column), .. } => format!("forces along {}", symbol(column)),
+            Equation::Moments { along, centre: Centre::Named(point), .. } if self.model.spatial() => {
+                let axis = along.axis().map_or("", |(axis, _)| ["x", "y", "z"][axis]);
+                format!("moments about {axis} through {}", self.model.point_name(point))
+            }
+            Equation::Moments { centre: Centre::Through(a, b), .. } => {
+                let name = |p| self.model.point_name(p);
+                format!("moments about the line {}–{}", name(a), name(b))
+            }
+            Equation::Moments { centre: Centre::Meeting(p, a, b), .. } => {
+                let point = self.model.point_name(p);
+                format!("moments about the line through {point} that meets {} and {}", symbol(a), symbol(b))
+            }
             Equation::Moments { centre: Centre::Named(point), .. } => {
                 format!("moments about {}", self.model.point_name(point))
             }

@@ -21,6 +21,9 @@ impl Solved {
             let members = seen.members.iter().map(|id: &ColumnId| self.unknown_name(*id)).collect();
             list.push(fact(rule_name(seen.rule), members));
         }
+        if model.spatial() {
+            return list;
+        }
         for three in three_force_bodies(&self.full, &self.full_values()) {
             let about = vec![body(three.body)];
             list.push(match three.meeting {

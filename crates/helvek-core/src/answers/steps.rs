@@ -17,6 +17,8 @@ pub(super) fn rule_name(rule: JointRule) -> &'static str {
         JointRule::LoadAlongOther => "load-along-the-other-member",
         JointRule::SameThroughout => "same-throughout",
         JointRule::TwoPairs => "two-pairs",
+        JointRule::ThreeNotCoplanar => "three-not-in-one-plane",
+        JointRule::OutOfPlane => "out-of-plane",
     }
 }
 
@@ -96,6 +98,8 @@ impl Solved {
                         DropsOut::ThroughCentre => "through-centre",
                         DropsOut::Across => "across",
                         DropsOut::CoupleInForceSum => "couple",
+                        DropsOut::AlongAxis => "along-axis",
+                        DropsOut::CoupleAcross => "couple-across",
                     })
                     .collect(),
                 found_before: reason.found_before.iter().map(|c| self.unknown_name(*c)).collect(),
@@ -109,6 +113,7 @@ impl Solved {
                 rule: reason.rule.map(|rule| match rule {
                     ZeroRule::Joint(rule) => rule_name(rule),
                     ZeroRule::NothingAcross => "nothing-across",
+                    ZeroRule::AcrossPlane => "across-plane",
                 }),
                 same_as: reason.same_as.map(|c| self.unknown_name(c)),
             },

@@ -3,7 +3,7 @@
 use super::Warning;
 use crate::equilibrium::ColumnOf;
 use crate::geometry::Point;
-use crate::model::{Bar, Model, SupportKind};
+use crate::model::{Bar, Model, SupportId, SupportKind};
 use crate::solution::Solved;
 use crate::tolerance;
 use crate::verdict::OneWayState;
@@ -18,6 +18,7 @@ impl Solved {
         self.rings(&mut warnings);
         self.crossing(&mut warnings);
         self.unreached(&mut warnings);
+        self.ties(&mut warnings);
         warnings
     }
 
@@ -27,7 +28,7 @@ impl Solved {
             let support = &self.model.supports[id.index()];
             let SupportKind::Roller { one_way: false, normal } = support.kind else { continue };
             if value.is_some_and(|v| v < 0.0) {
-                let holds = if normal.y > 0.0 { "hold the body down" } else { "pull" };
+                let holds = if normal.dot(self.model.up()) > 0.0 { "hold the body down" } else { "pull" };
                 let message = format!(
                     "The roller {} has to {holds}. If it can only push, the body lifts off there.",
                     support.name
@@ -103,6 +104,24 @@ impl Solved {
         }
     }
 
+    /// In space: which bearing keeps the shaft aligned is to be said.
+    fn ties(&self, warnings: &mut Vec<Warning>) {
+        let name = |id: &SupportId| self.model.supports[id.index()].name.clone();
+        let sets: Vec<String> =
+            self.ties.iter().map(|set| set.iter().map(name).collect::<Vec<_>>().join(" and ")).collect();
+        if sets.is_empty() {
+            return;
+        }
+        let message = format!(
+            "Some bearing has to keep this aligned by couples, and it could be {}. Say which: couples = \"yes\".",
+            sets.join(", or ")
+        );
+        let mut about: Vec<_> = self.ties.iter().flatten().map(name).collect();
+        about.sort_unstable();
+        about.dedup();
+        warnings.push(Warning { name: "bearing-tie", message, about });
+    }
+
     fn unreached(&self, warnings: &mut Vec<Warning>) {
         if self.working.unreached.is_empty() {
             return;
@@ -119,7 +138,7 @@ impl Solved {
 /// Pairs of bars that cross between their ends. Only for models that a person could overlook: it is a hint, not a rule.
 fn crossing_bars(model: &Model) -> Vec<(String, String)> {
     const MOST: usize = 300;
-    if model.bars.len() > MOST {
+    if model.bars.len() > MOST || model.spatial() {
         return Vec::new();
     }
     let mut pairs = Vec::new();

@@ -140,18 +140,23 @@ fn spot(sheet: &Sheet, figure: &Figure, token: &str, before: Option<&str>) -> Ou
 
 /// `2;1` or `2@60`.
 fn vector(sheet: &Sheet, figure: &Figure, text: &str, token: &str) -> Outcome<Vector> {
-    if let Some((x, y)) = text.split_once(';') {
-        return Ok(Vector::plane(length(x, &figure.unit, SLOT)?, length(y, &figure.unit, SLOT)?));
+    if let Some((x, rest)) = text.split_once(';') {
+        return Ok(place::triple(figure, x, rest, SLOT)? - Point::default());
     }
-    if let Some((size, turn)) = text.split_once('@') {
+    if let Some((size, turn)) = text.split_once('@').filter(|_| !figure.spatial) {
         return Ok(Vector::at_angle(angle(sheet, turn, SLOT)?) * length(size, &figure.unit, SLOT)?);
     }
     if text.starts_with(|c: char| c.is_ascii_digit() || "-−.".contains(c)) {
+        if figure.spatial {
+            let message = format!("\"{token}\" is no place in space.");
+            return wrong(SLOT, message, "Type x;y;z: 2;0;1, or +2;0;1 from the joint before.");
+        }
         let message = format!("\"{token}\" is one number: a joint needs two.");
         return wrong(SLOT, message, "Type 2;1 for coordinates, 2@60 for a length and its slope.");
     }
     let cure = match nearest(text, figure.at.keys().map(String::as_str)) {
         Some(near) => format!("Perhaps {near} is meant; a new one is typed as its place: 2;1."),
+        None if figure.spatial => "Type its place: 2;0;1, or +2;0;1 from the one before.".into(),
         None => "Type its place: 2;1, +2;1 from the one before, or 2@60.".into(),
     };
     wrong(SLOT, format!("There is no joint \"{token}\"."), cure)

@@ -1,7 +1,7 @@
 //! The figure of a sheet, measured in its own unit of length: its points, the members along them, and what hangs on what.
 
 use super::typed::length;
-use super::wrong;
+use super::{space, wrong};
 use crate::geometry::{Point, Vector};
 use crate::model::units_of;
 use crate::problem::Problem;
@@ -78,6 +78,10 @@ pub(super) struct Figure {
     /// Bars hold points together as runs do.
     pub(super) bars: Vec<[String; 2]>,
     size: f64,
+    /// It is a sheet of space.
+    pub(super) spatial: bool,
+    /// Up, a unit vector.
+    pub(super) up: Vector,
 }
 
 impl Figure {
@@ -91,8 +95,12 @@ impl Figure {
         };
         let mut at = IndexMap::new();
         for (name, coordinates) in &sheet.points {
-            let [x, y] = coordinates.as_slice() else { continue };
-            at.insert(name.clone(), Point::plane(value(x)?, value(y)?));
+            let point = match coordinates.as_slice() {
+                [x, y] => Point::plane(value(x)?, value(y)?),
+                [x, y, z] => Point { x: value(x)?, y: value(y)?, z: value(z)? },
+                _ => continue,
+            };
+            at.insert(name.clone(), point);
         }
         let mut lines = Vec::new();
         for (body, runs) in &sheet.bodies {
@@ -120,7 +128,8 @@ impl Figure {
             .collect();
         let bars = sheet.bars.iter().map(|bar| bar.ends().clone()).collect();
         let size = at.values().flat_map(|p| at.values().next().map(|q| p.distance(*q))).fold(0.0, f64::max);
-        Ok(Self { unit, at, lines, riding, bars, size })
+        let (spatial, up) = (space::spatial(sheet), space::up(sheet));
+        Ok(Self { unit, at, lines, riding, bars, size, spatial, up })
     }
 
     /// # Errors
@@ -168,8 +177,12 @@ impl Figure {
         };
         match word {
             "left" | "-x" => -Vector::X,
-            "up" | "+y" => Vector::Y,
-            "down" | "-y" => -Vector::Y,
+            "up" => self.up,
+            "down" => -self.up,
+            "+y" => Vector::Y,
+            "-y" => -Vector::Y,
+            "+z" => Vector::Z,
+            "-z" => -Vector::Z,
             "normal" => along().left(),
             "along" => along(),
             _ => Vector::X,

@@ -163,6 +163,8 @@ pub fn halves(document: &Document, place: &CutPlace, side: Side) -> Outcome<Halv
         of: names.to_vec(),
         along: None,
         normal: None,
+        axis: None,
+        thrust: None,
         friction: None,
         pressure_angle: None,
     });

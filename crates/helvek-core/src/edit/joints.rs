@@ -1,7 +1,7 @@
 //! Joints between bodies put down and changed: pins (inside a body: internal hinges), welds, slots, collars, contacts, gear teeth.
 
 use super::typed::{filled, quantity};
-use super::{efforts, parts, place, rigid, row_named, words, wrong};
+use super::{efforts, parts, place, rigid, row_named, space, words, wrong};
 use crate::model;
 use crate::problem::Problem;
 use crate::sheet::{Find, Joint, JointKind, Sheet};
@@ -50,6 +50,8 @@ fn plain(at: &str, kind: JointKind, of: Vec<String>) -> Joint {
         of,
         along: None,
         normal: None,
+        axis: None,
+        thrust: None,
         friction: None,
         pressure_angle: None,
     }
@@ -70,7 +72,10 @@ pub(super) fn put(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> O
     let row = name.map(|name| row_named(&names, name, "joint")).transpose()?;
     let kind = slots.kind.map(|text| words::choice::<JointKind>(text, "kind")).transpose()?;
     let before = row.map(|row| sheet.joints[row].clone());
-    let kind = kind.or(before.as_ref().map(|j| j.kind)).unwrap_or(JointKind::Pin);
+    let kind = kind.or(before.as_ref().map(|j| j.kind)).unwrap_or(space::usual_joint(sheet));
+    if let Some((place, cure)) = kind.only().filter(|(only, _)| *only != sheet.space) {
+        return wrong("kind", format!("This is a joint of {}.", place.named()), cure);
+    }
     let with = filled(slots.with).map(|text| body_named(sheet, text)).transpose()?;
     let mut joint = match before {
         Some(joint) if filled(slots.place).is_some_and(|place| place != joint.at) => {
@@ -83,8 +88,16 @@ pub(super) fn put(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> O
     joint.kind = kind;
     if let Some(text) = filled(slots.direction) {
         let direction = words::direction(sheet, text, "direction")?;
-        (joint.along, joint.normal) =
-            if slides(kind) { (Some(direction), None) } else { (None, Some(direction)) };
+        (joint.along, joint.normal, joint.axis) = match kind {
+            JointKind::Hinge => (None, None, Some(direction)),
+            kind if slides(kind) => (Some(direction), None, None),
+            _ => (None, Some(direction), None),
+        };
+    }
+    joint.axis = joint.axis.filter(|_| kind == JointKind::Hinge);
+    joint.thrust = joint.thrust.filter(|_| kind == JointKind::Hinge);
+    if kind == JointKind::Hinge && joint.axis.is_none() {
+        return wrong("direction", "A hinge has an axis.", "Type it: +x, to C, 1; 0; 2.");
     }
     joint.along = joint.along.filter(|_| slides(kind));
     joint.normal = joint.normal.filter(|_| pushes(kind));
@@ -175,14 +188,14 @@ fn new(
         _ => here,
     };
     let of = match (with, kind) {
-        (_, JointKind::Pin | JointKind::Weld) => free,
+        (_, JointKind::Pin | JointKind::Ball | JointKind::Weld) => free,
         (Some(with), _) => {
             let other = free.iter().find(|body| *body != with).cloned();
             other.into_iter().chain([with.to_owned()]).collect()
         }
         (None, _) => free,
     };
-    if of.len() > 2 && !matches!(kind, JointKind::Pin | JointKind::Weld) {
+    if of.len() > 2 && !matches!(kind, JointKind::Pin | JointKind::Ball | JointKind::Weld) {
         let cure = format!("Name the other one of the two: {}.", of.join(", "));
         return wrong("with", format!("{} bodies meet at {at}.", of.len()), cure);
     }

@@ -5,7 +5,7 @@ use super::efforts;
 use super::place;
 use super::typed::{filled, kept, quantity, size};
 use super::words;
-use super::{row_named, wrong};
+use super::{row_named, space, wrong};
 use crate::model;
 use crate::problem::Problem;
 use crate::sheet::{
@@ -25,6 +25,7 @@ pub(super) struct Couple<'a> {
     pub(super) size: Option<&'a str>,
     pub(super) place: Option<&'a str>,
     pub(super) turn: Option<&'a str>,
+    pub(super) axis: Option<&'a str>,
 }
 
 /// What was typed for a distributed load.
@@ -71,12 +72,12 @@ fn one_force(sheet: &mut Sheet, name: Option<&str>, slots: &Force<'_>) -> Outcom
     if let Some(text) = filled(slots.direction) {
         load.direction = Some(words::direction(sheet, text, "direction")?);
     }
-    match filled(slots.size).map(|text| (text, text.split_once(';'))) {
-        Some((_, Some((x, y)))) => {
-            let part = |text: &str| kept(text, Dimension::FORCE, "size");
-            (load.components, load.size, load.direction) = (Some(vec![part(x)?, part(y)?]), None, None);
+    match filled(slots.size).map(|text| (text, text.contains(';'))) {
+        Some((text, true)) => {
+            let parts = components(sheet, text, Dimension::FORCE)?;
+            (load.components, load.size, load.direction) = (Some(parts), None, None);
         }
-        Some((text, None)) => {
+        Some((text, false)) => {
             (load.components, load.size) = (None, Some(size(text, Dimension::FORCE, "size")?));
         }
         None if load.size.is_none() && load.components.is_none() => {
@@ -101,21 +102,47 @@ fn one_force(sheet: &mut Sheet, name: Option<&str>, slots: &Force<'_>) -> Outcom
     Ok(())
 }
 
+/// Components as they are typed: two in the plane, three in space.
+fn components(sheet: &Sheet, text: &str, dimension: Dimension) -> Result<Vec<Quantity>, Vec<Problem>> {
+    let parts = text.split(';').map(|part| kept(part, dimension, "size")).collect::<Result<Vec<_>, _>>()?;
+    match (parts.len(), space::spatial(sheet)) {
+        (2, false) | (3, true) => Ok(parts),
+        (_, true) => wrong("size", "In space there are three components.", "Type 3; -4; 2."),
+        (_, false) => wrong("size", "In the plane there are two components.", "Type 3; -4."),
+    }
+}
+
 pub(super) fn couple(sheet: &mut Sheet, name: Option<&str>, slots: &Couple<'_>) -> Outcome {
     let index = name.map(|name| named(sheet, name)).transpose()?;
-    let size = filled(slots.size).map(|text| size(text, Dimension::MOMENT, "size")).transpose()?;
+    let parts = filled(slots.size).filter(|text| text.contains(';'));
+    let parts = parts.map(|text| components(sheet, text, Dimension::MOMENT)).transpose()?;
+    let typed = filled(slots.size).filter(|_| parts.is_none());
+    // By components it has a size all the same, until they are written.
+    let typed = typed.or(parts.as_ref().map(|_| "1"));
+    let size = typed.map(|text| size(text, Dimension::MOMENT, "size")).transpose()?;
     let mut load = match (index.map(|i| &sheet.loads[i]), size) {
-        (Some(Load::Couple(load)), size) => {
-            CoupleLoad { size: size.unwrap_or(load.size.clone()), ..load.clone() }
-        }
+        (Some(Load::Couple(load)), size) => CoupleLoad { size: size.or(load.size.clone()), ..load.clone() },
         (Some(_), _) => return wrong("name", "That load is not a couple.", "Change it as what it is."),
         (None, Some(size)) => {
             let name = Some(free_name(sheet, "M"));
-            CoupleLoad { name, on: None, at: None, size, turn: Default::default(), case: None }
+            let (size, turn) = (Some(size), Default::default());
+            CoupleLoad { name, on: None, at: None, size, turn, case: None, axis: None, components: None }
         }
         (None, None) => return wrong("size", "A couple needs a size.", "Type it: 5, or 36 N·m."),
     };
-    if let Some(text) = filled(slots.turn) {
+    if space::spatial(sheet) {
+        if let Some(text) = filled(slots.axis) {
+            (load.axis, load.components) = (Some(words::direction(sheet, text, "axis")?), None);
+        }
+        match parts {
+            Some(parts) => (load.components, load.size, load.axis) = (Some(parts), None, None),
+            None if load.components.is_some() && slots.size.is_some() => load.components = None,
+            None => {}
+        }
+        if load.components.is_none() && load.axis.is_none() {
+            load.axis = Some(Direction::Text("up".into()));
+        }
+    } else if let Some(text) = filled(slots.turn) {
         load.turn = words::turn(text, "turn")?;
     }
     if let Some(at) = at(sheet, slots.place, index.is_none(), "middle", "place")? {
@@ -329,7 +356,10 @@ pub(super) fn quantities(load: &mut Load) -> Vec<(&mut Quantity, Dimension)> {
             let parts = load.components.iter_mut().flatten();
             parts.chain(&mut load.size).map(|q| (q, Dimension::FORCE)).collect()
         }
-        Load::Couple(load) => vec![(&mut load.size, Dimension::MOMENT)],
+        Load::Couple(load) => {
+            let parts = load.components.iter_mut().flatten();
+            parts.chain(&mut load.size).map(|q| (q, Dimension::MOMENT)).collect()
+        }
         Load::Distributed(load) => {
             let all = std::iter::once(&mut load.start).chain(&mut load.end);
             all.map(|q| (q, Dimension::FORCE_PER_LENGTH)).collect()

@@ -3,7 +3,7 @@
 use super::figure::{Figure, Line};
 use super::place::{self, angle, coordinates, free_name};
 use super::typed::{filled, length, positive, tidy};
-use super::{points, rigid, units, wrong};
+use super::{points, rigid, space, units, wrong};
 use crate::geometry::{Point, Vector};
 use crate::problem::Problem;
 use crate::sheet::{Body, Quantity, Sheet};
@@ -219,13 +219,17 @@ pub(super) fn point(
     name: &str,
     x: Option<&str>,
     y: Option<&str>,
+    z: Option<&str>,
     rename: Option<&str>,
 ) -> Outcome {
+    if z.is_some() && !space::spatial(sheet) {
+        return wrong("z", "A point of the plane has no z.", "Leave it out.");
+    }
     let unit = crate::model::units_of(sheet).of(Dimension::LENGTH);
-    let Some(coordinates) = sheet.points.get_mut(name).filter(|c| c.len() == 2) else {
+    let Some(coordinates) = sheet.points.get_mut(name) else {
         return wrong("name", format!("There is no point \"{name}\"."), "Choose one that is there.");
     };
-    for (i, (typed, slot)) in [(x, "x"), (y, "y")].into_iter().enumerate() {
+    for (i, (typed, slot)) in [(x, "x"), (y, "y"), (z, "z")].into_iter().enumerate() {
         if let Some(text) = filled(typed) {
             coordinates[i] = coordinate(text, &unit, slot)?;
         }
@@ -234,7 +238,7 @@ pub(super) fn point(
         Some(new) if new != name => points::rename(sheet, name, new)?,
         _ => {}
     }
-    if x.is_some() || y.is_some() {
+    if x.is_some() || y.is_some() || z.is_some() {
         let now = filled(rename).unwrap_or(name).to_owned();
         return rigid::merge(sheet, &now);
     }

@@ -27,6 +27,7 @@ mod remove;
 mod request;
 mod rigid;
 mod ropes;
+mod space;
 mod states;
 mod stiff;
 mod supports;
@@ -64,15 +65,31 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
                 rigid::rename(sheet, &member::of_piece(sheet, first, second)?, new)?;
             }
         }
-        Edit::Point { name, x, y, rename } => {
-            member::point(sheet, name, x.as_deref(), y.as_deref(), rename.as_deref())?;
+        Edit::Point { name, x, y, z, rename } => {
+            let [x, y, z] = [x, y, z].map(Option::as_deref);
+            member::point(sheet, name, x, y, z, rename.as_deref())?;
         }
-        Edit::Support { name, kind, place, normal, toward, holds, friction, settles, spring, rename } => {
+        Edit::Support {
+            name,
+            kind,
+            place,
+            normal,
+            toward,
+            holds,
+            friction,
+            settles,
+            spring,
+            axis,
+            couples,
+            rename,
+        } => {
             let slots = supports::Slots {
                 kind: kind.as_deref(),
                 place: place.as_deref(),
                 normal: normal.as_deref(),
                 toward: toward.as_deref(),
+                axis: axis.as_deref(),
+                couples: couples.as_deref(),
                 holds: holds.as_deref(),
                 friction: friction.as_deref(),
                 settles: settles.as_deref(),
@@ -89,9 +106,13 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
             };
             loads::force(sheet, name.as_deref(), &slots)?;
         }
-        Edit::Couple { name, size, place, turn, .. } => {
-            let slots =
-                loads::Couple { size: size.as_deref(), place: place.as_deref(), turn: turn.as_deref() };
+        Edit::Couple { name, size, place, turn, axis, .. } => {
+            let slots = loads::Couple {
+                size: size.as_deref(),
+                place: place.as_deref(),
+                turn: turn.as_deref(),
+                axis: axis.as_deref(),
+            };
             loads::couple(sheet, name.as_deref(), &slots)?;
         }
         Edit::Distributed { name, start, end, from, to, direction, per, .. } => {
@@ -224,11 +245,13 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
         }
         Edit::Remove { ids } => remove::remove(sheet, ids)?,
         Edit::Cure { index } => supports::cure(document, sheet, *index)?,
+        Edit::Space { into, vertical } => space::change(sheet, into, vertical.as_deref())?,
         Edit::Units { length, force } => units::change(sheet, length, force)?,
     }
     if let Some(load) = OfLoad::of(edit) {
         load.write(document, sheet)?;
     }
+    space::complete(sheet);
     points::drop_unused(&document.sheet, sheet, matches!(edit, Edit::Body { .. }));
     bars::forget_gone(sheet);
     order::forget_gone(sheet);

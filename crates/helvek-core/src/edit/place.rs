@@ -10,6 +10,8 @@
 //! | `C + 0.5 up`, `C + 1 right - 0.2 up` | off from C in a direction; also beside the member, riding along with it |
 //! | `1.2; 0.8` | coordinates |
 //! | `jib 1.2; 0.8` | the same, riding along with the body of that name |
+//!
+//! In space there are three coordinates: `1.2; 0.8; 0.3`.
 
 use super::figure::{Figure, Line};
 use super::typed::{length, quantity, tidy};
@@ -37,14 +39,14 @@ pub(super) fn spot_of(at: Point) -> Spot {
 pub(super) fn spot(sheet: &Sheet, text: &str, slot: &str) -> Result<Spot, Vec<Problem>> {
     let figure = Figure::of(sheet)?;
     let text = text.trim();
-    if let Some((x, y)) = text.split_once(';') {
+    if let Some((x, rest)) = text.split_once(';') {
         // "jib 1;2": riding along with the jib.
         let of = sheet.bodies.keys().filter(|body| {
             text.strip_prefix(body.as_str()).is_some_and(|rest| rest.starts_with(char::is_whitespace))
         });
         let body = of.max_by_key(|body| body.len()).cloned();
         let x = body.as_ref().map_or(x, |body| &x[body.len()..]);
-        let at = Point::plane(length(x, &figure.unit, slot)?, length(y, &figure.unit, slot)?);
+        let at = triple(&figure, x, rest, slot)?;
         return Ok(Spot { body, ..spot_of(at) });
     }
     if let Some((name, steps)) = steps(&figure, text) {
@@ -75,10 +77,22 @@ pub(super) fn spot(sheet: &Sheet, text: &str, slot: &str) -> Result<Spot, Vec<Pr
     on(&figure, line, station, rest, slot)
 }
 
+/// Coordinates: two in the plane, three in space.
+pub(super) fn triple(figure: &Figure, x: &str, rest: &str, slot: &str) -> Result<Point, Vec<Problem>> {
+    let of = |text: &str| length(text, &figure.unit, slot);
+    match (figure.spatial, rest.split_once(';')) {
+        (false, None) => Ok(Point::plane(of(x)?, of(rest)?)),
+        (true, Some((y, z))) => Ok(Point { x: of(x)?, y: of(y)?, z: of(z)? }),
+        (true, None) => wrong(slot, "A place in space has three coordinates.", "Type x;y;z: 0.4;0;1.2."),
+        (false, Some(_)) => wrong(slot, "A place in the plane has two coordinates.", "Type x;y: 0.4;1.2."),
+    }
+}
+
 /// The usual places of a truss: the first and the last of its lowest joints.
 fn at_joint(figure: &Figure, text: &str, slot: &str) -> Result<Spot, Vec<Problem>> {
-    let low = figure.at.values().map(|p| p.y).fold(f64::INFINITY, f64::min);
-    let lowest = figure.at.values().filter(|p| p.y <= low + figure.slack());
+    let height = |p: &Point| (*p - Point::default()).dot(figure.up);
+    let low = figure.at.values().map(height).fold(f64::INFINITY, f64::min);
+    let lowest = figure.at.values().filter(|p| height(p) <= low + figure.slack());
     let by_x = |a: &&Point, b: &&Point| a.x.total_cmp(&b.x);
     let found = match text {
         "start" => lowest.min_by(by_x),
@@ -160,7 +174,7 @@ fn stepped(
         moved += figure.word(word, name) * by;
     }
     let written = sheet.points.get(name).and_then(|at| match (steps.is_empty(), at.as_slice()) {
-        (true, [Quantity::Text(x), _]) => Some(x.clone()),
+        (true, [Quantity::Text(x), ..]) => Some(x.clone()),
         _ => None,
     });
     Ok(Spot { at: from + moved, body, written })
@@ -181,7 +195,7 @@ fn on(figure: &Figure, line: &Line, station: f64, text: &str, slot: &str) -> Res
     }
     let level = line.points.len() > 1
         && line.points[0].1 == Point::default()
-        && line.points.iter().all(|(_, p)| p.y == 0.0);
+        && line.points.iter().all(|(_, p)| p.y == 0.0 && p.z == 0.0);
     let plain = level && station >= 0.0 && parse_quantity(text).is_ok_and(|q| q.unit.is_some());
     Ok(Spot {
         at: line.at(station.clamp(0.0, whole)),
@@ -237,7 +251,12 @@ pub(super) fn point_at(
 /// The coordinates of a place; the x as it was typed where that is the same thing.
 pub(super) fn coordinates(at: Point, written: Option<&str>) -> Vec<Quantity> {
     let x = written.map_or(Quantity::Number(tidy(at.x)), |text| Quantity::Text(text.to_owned()));
-    vec![x, Quantity::Number(tidy(at.y))]
+    let mut written = vec![x, Quantity::Number(tidy(at.y))];
+    // Of a sheet of space the third is written when it is left (`space::complete`).
+    if at.z != 0.0 {
+        written.push(Quantity::Number(tidy(at.z)));
+    }
+    written
 }
 
 /// A slope in radians, a bare number in the sheet's unit.

@@ -4,7 +4,7 @@ use super::figure::Figure;
 use super::{bars, parts, wrong};
 use crate::model;
 use crate::problem::Problem;
-use crate::sheet::{Bar, Direction, DistributedLoad, Find, ForceLoad, Load, RopeStop, Sheet};
+use crate::sheet::{Bar, CoupleLoad, Direction, DistributedLoad, Find, ForceLoad, Load, RopeStop, Sheet};
 use crate::tolerance;
 use std::collections::HashSet;
 
@@ -12,21 +12,24 @@ use std::collections::HashSet;
 fn mentions(sheet: &mut Sheet, visit: &mut impl FnMut(&mut String)) {
     let points: HashSet<String> = sheet.points.keys().cloned().collect();
     let direction = |direction: &mut Direction, visit: &mut dyn FnMut(&mut String)| match direction {
-        Direction::Toward { toward: name } | Direction::AwayFrom { away_from: name } => visit(name),
+        Direction::Toward { toward: name }
+        | Direction::AwayFrom { away_from: name }
+        | Direction::Round { round: name, .. } => visit(name),
         // `toward` of a link may be written as the bare name of a point.
         Direction::Text(name) if points.contains(name) => visit(name),
         _ => {}
     };
     for support in &mut sheet.supports {
         visit(&mut support.at);
-        for d in support.normal.iter_mut().chain(&mut support.toward) {
+        for d in support.normal.iter_mut().chain(&mut support.toward).chain(&mut support.axis) {
             direction(d, visit);
         }
     }
     for load in &mut sheet.loads {
         load.places_mut().into_iter().for_each(&mut *visit);
         if let Load::Force(ForceLoad { direction: d, .. })
-        | Load::Distributed(DistributedLoad { direction: d, .. }) = load
+        | Load::Distributed(DistributedLoad { direction: d, .. })
+        | Load::Couple(CoupleLoad { axis: d, .. }) = load
         {
             d.iter_mut().for_each(|d| direction(d, visit));
         }
@@ -38,13 +41,16 @@ fn mentions(sheet: &mut Sheet, visit: &mut impl FnMut(&mut String)) {
     }
     for joint in &mut sheet.joints {
         visit(&mut joint.at);
-        for d in joint.along.iter_mut().chain(&mut joint.normal) {
+        for d in joint.along.iter_mut().chain(&mut joint.normal).chain(&mut joint.axis) {
             direction(d, visit);
         }
     }
     for bar in &mut sheet.bars {
         let (Bar::Short(ends) | Bar::Full(crate::sheet::FullBar { ends, .. })) = bar;
         ends.iter_mut().for_each(&mut *visit);
+    }
+    for body in sheet.bodies.values_mut() {
+        body.reference.iter_mut().for_each(|d| direction(d, visit));
     }
     for find in &mut sheet.find {
         if let Find::Internal { at, from, to, .. } = find {

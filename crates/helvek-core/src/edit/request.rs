@@ -38,6 +38,8 @@ pub enum Edit {
         x: Option<String>,
         /// Its coordinates.
         y: Option<String>,
+        /// Its coordinates, in space.
+        z: Option<String>,
         /// Its new name.
         rename: Option<String>,
     },
@@ -61,6 +63,10 @@ pub enum Edit {
         settles: Option<String>,
         /// Force per length of giving way: `500 kN/m`, or two with a semicolon between them; empty for none.
         spring: Option<String>,
+        /// In space, of a journal, a thrust bearing and a hinge: its axis.
+        axis: Option<String>,
+        /// In space, of a journal, a thrust bearing and a hinge: `auto`, `yes`, `no`.
+        couples: Option<String>,
         /// Its new name.
         rename: Option<String>,
     },
@@ -89,6 +95,8 @@ pub enum Edit {
         place: Option<String>,
         /// `ccw` or `cw`.
         turn: Option<String>,
+        /// In space: about which axis it turns right-handed.
+        axis: Option<String>,
         /// The load case it belongs to: `permanent`, `wind` ...; empty for none.
         case: Option<String>,
         /// Its new name.
@@ -394,6 +402,13 @@ pub enum Edit {
     Cure {
         /// Its place in the list.
         index: usize,
+    },
+    /// Makes the sheet one of space or of the plane, or turns the axis that points up.
+    Space {
+        /// `space` or `plane`.
+        into: String,
+        /// In space: `z` or `y`.
+        vertical: Option<String>,
     },
     /// Changes the sheet's units and writes every bare number anew, so that nothing changes but the way it is written.
     Units {

@@ -3,7 +3,7 @@
 use super::figure::Figure;
 use super::place::{free_name, spot_of};
 use super::typed::{filled, quantity, tidy};
-use super::{chain, joints, parts, place, stiff, units, words, wrong};
+use super::{chain, joints, parts, place, space, stiff, units, words, wrong};
 use crate::model::units_of;
 use crate::problem::Problem;
 use crate::sheet::{Body, DistributedLoad, Find, JointKind, Load, Quantity, RopeStop, Sheet};
@@ -22,8 +22,12 @@ pub(super) fn draw(
     let Some(text) = filled(through) else {
         return wrong("through", "Nothing to run through.", "Type points: A B C, or places: 0;0 2;0 2@60.");
     };
-    let kind = words::choice::<JointKind>(filled(joined).unwrap_or("pin"), "joined")?;
-    if !matches!(kind, JointKind::Pin | JointKind::Weld) {
+    let kind = match filled(joined) {
+        Some(text) => words::choice::<JointKind>(text, "joined")?,
+        None => space::usual_joint(sheet),
+    };
+    let kind = if kind == JointKind::Pin { space::usual_joint(sheet) } else { kind };
+    if !matches!(kind, JointKind::Pin | JointKind::Ball | JointKind::Weld) {
         let cure = "Pin it, and make another joint of the pin afterwards.";
         return wrong("joined", "A new body is pinned or welded.", cure);
     }

@@ -225,6 +225,7 @@ fn plain(sheet: &Sheet, figure: &Figure, direction: &Direction, from: Point) -> 
         Direction::Vector(v) => Some(Vector::plane(*v.first()?, *v.get(1)?)),
         Direction::Toward { toward } => Some(*figure.at.get(toward)? - from),
         Direction::AwayFrom { away_from } => Some(from - *figure.at.get(away_from)?),
+        Direction::Angles { .. } | Direction::Round { .. } => None,
         Direction::From { angle: value, from, turn } => {
             let Quantity::Number(value) = value else { return None };
             let by = angle.to_si(*value) * if *turn == Turn::Cw { -1.0 } else { 1.0 };

@@ -1,22 +1,26 @@
 //! Supports put down, changed, and added by a cure.
 
+use super::figure::Figure;
 use super::typed::{filled, quantity};
 use super::words;
-use super::{place, stiff};
+use super::{chain, place, space, stiff};
 use super::{row_named, wrong};
+use crate::geometry::Vector;
 use crate::model::{self, Model};
 use crate::problem::Problem;
-use crate::sheet::{self, Direction, Document, Sheet, Support, SupportKind};
+use crate::sheet::{self, Couples, Direction, Document, Sheet, Support, SupportKind};
 use crate::units::Dimension;
 use crate::verdict::{Cure, cures};
 
 /// What was typed.
-#[derive(Default)]
+#[derive(Clone, Copy, Default)]
 pub(super) struct Slots<'a> {
     pub(super) kind: Option<&'a str>,
     pub(super) place: Option<&'a str>,
     pub(super) normal: Option<&'a str>,
     pub(super) toward: Option<&'a str>,
+    pub(super) axis: Option<&'a str>,
+    pub(super) couples: Option<&'a str>,
     pub(super) holds: Option<&'a str>,
     pub(super) friction: Option<&'a str>,
     pub(super) settles: Option<&'a str>,
@@ -34,16 +38,37 @@ fn has_toward(kind: SupportKind) -> bool {
     matches!(kind, SupportKind::Link | SupportKind::Cable)
 }
 
+/// Whether a kind has an axis.
+fn has_axis(kind: SupportKind) -> bool {
+    matches!(kind, SupportKind::Journal | SupportKind::Thrust | SupportKind::Hinge)
+}
+
+/// Puts a support somewhere; new ones at several points, one at each.
 pub(super) fn put(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> Result<(), Vec<Problem>> {
+    let several = filled(slots.place).filter(|_| name.is_none()).and_then(|text| chain::several(sheet, text));
+    match several.filter(|points| points.len() > 1) {
+        Some(points) => points
+            .iter()
+            .try_for_each(|at| put_one(sheet, None, &Slots { place: Some(at.as_str()), ..*slots })),
+        None => put_one(sheet, name, slots),
+    }
+}
+
+fn put_one(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> Result<(), Vec<Problem>> {
     let index = name.map(|name| named(sheet, name)).transpose()?;
     let kind = slots.kind.map(|text| words::choice::<SupportKind>(text, "kind")).transpose()?;
     let before = index.map(|i| sheet.supports[i].clone());
-    let kind = kind.or(before.as_ref().map(|s| s.kind)).unwrap_or(SupportKind::Pin);
+    let kind = kind.or(before.as_ref().map(|s| s.kind)).unwrap_or(usual_kind(sheet));
+    if let Some((place, cure)) = kind.only().filter(|(only, _)| *only != sheet.space) {
+        return wrong("kind", format!("This is a support of {}.", place.named()), cure);
+    }
     let direction = |text: Option<&str>, slot: &str| {
         filled(text).map(|text| words::direction(sheet, text, slot)).transpose()
     };
     let normal = direction(slots.normal, "normal")?;
     let toward = direction(slots.toward, "toward")?;
+    let axis = direction(slots.axis, "axis")?;
+    let couples = filled(slots.couples).map(|text| words::choice::<Couples>(text, "couples")).transpose()?;
     let one_way = filled(slots.holds)
         .map(|text| match text {
             "both ways" => Ok(None),
@@ -88,6 +113,12 @@ pub(super) fn put(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> R
     if has_toward(kind) && support.toward.is_none() {
         return wrong("toward", "It has to lead somewhere.", "Type a direction, or a point: up, 60, to C.");
     }
+    if has_axis(kind) && support.axis.is_none() && axis.is_none() {
+        support.axis = Some(along(sheet, &support.at));
+    }
+    support.axis = axis.or(support.axis).filter(|_| has_axis(kind));
+    support.couples = couples.or(support.couples).filter(|c| has_axis(kind) && *c != Couples::Auto);
+    support.thrust = support.thrust.filter(|_| kind == SupportKind::Hinge);
     let may_choose = matches!(kind, SupportKind::Roller | SupportKind::Rough);
     support.one_way = one_way.unwrap_or(support.one_way).filter(|_| may_choose);
     support.friction = friction.unwrap_or(support.friction).filter(|_| kind == SupportKind::Rough);
@@ -114,6 +145,20 @@ pub(super) fn put(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> R
         }
     }
     Ok(())
+}
+
+/// What a support is when nothing else is said.
+fn usual_kind(sheet: &Sheet) -> SupportKind {
+    if space::spatial(sheet) { SupportKind::Ball } else { SupportKind::Pin }
+}
+
+/// The axis of a new bearing: the member on which it stands.
+fn along(sheet: &Sheet, at: &str) -> Direction {
+    let unit = Figure::of(sheet).map_or(Vector::X, |figure| figure.word("along", at)).tidy();
+    match unit.axis() {
+        Some((axis, _)) => Direction::Text(["+x", "+y", "+z"][axis].into()),
+        None => Direction::Vector(unit.parts().to_vec()),
+    }
 }
 
 /// Named after its point, numbered when that is taken.
@@ -143,12 +188,17 @@ pub(super) fn cure(document: &Document, sheet: &mut Sheet, index: usize) -> Resu
 fn write(sheet: &mut Sheet, model: &Model, cure: &Cure) {
     match cure {
         Cure::Change { support, to } => {
-            let (kind, normal, toward) = written(*to);
             let support = &mut sheet.supports[support.index()];
+            if let model::SupportKind::Bearing { couples, .. } = *to {
+                support.couples = Some(if couples { Couples::Yes } else { Couples::No });
+                return;
+            }
+            let (kind, normal, toward) = written(*to, model);
             (support.kind, support.normal, support.toward, support.one_way) = (kind, normal, toward, None);
+            (support.axis, support.couples, support.thrust) = (None, None, None);
         }
         Cure::Add { at, on, kind } => {
-            let (kind, normal, toward) = written(*kind);
+            let (kind, normal, toward) = written(*kind, model);
             let at = model.point_name(*at).to_owned();
             let name = Some(free_name(sheet, &at));
             // Where several bodies meet, the sheet has to say which one is held.
@@ -170,12 +220,20 @@ fn write(sheet: &mut Sheet, model: &Model, cure: &Cure) {
 }
 
 /// As a sheet writes it; what pushes up needs no normal.
-fn written(kind: model::SupportKind) -> (SupportKind, Option<Direction>, Option<Direction>) {
+fn written(
+    kind: model::SupportKind,
+    model: &model::Model,
+) -> (SupportKind, Option<Direction>, Option<Direction>) {
     use model::SupportKind as Kind;
-    let vector = |v: crate::geometry::Vector| Direction::Vector(vec![v.x, v.y]);
-    let normal = |v: crate::geometry::Vector| (v != crate::geometry::Vector::Y).then(|| vector(v));
+    let spatial = model.spatial();
+    let dimensions = if spatial { 3 } else { 2 };
+    let vector = |v: crate::geometry::Vector| Direction::Vector(v.parts()[..dimensions].to_vec());
+    let normal = |v: crate::geometry::Vector| (v != model.up()).then(|| vector(v));
     match kind {
+        Kind::Pin if spatial => (SupportKind::Ball, None, None),
         Kind::Pin => (SupportKind::Pin, None, None),
+        // No cure adds one; a change of its couples is written beside what is there.
+        Kind::Bearing { .. } => (SupportKind::Hinge, None, None),
         Kind::Fixed => (SupportKind::Fixed, None, None),
         Kind::Roller { normal: n, .. } => (SupportKind::Roller, normal(n), None),
         Kind::Surface { normal: n } => (SupportKind::Surface, normal(n), None),

@@ -136,7 +136,7 @@ fn crank() -> Sheet {
 /// Moment at the wall, counter-clockwise on the body.
 fn wall(sheet: &Sheet) -> f64 {
     let answers = solution::solve(model::build(&document(sheet)).model).answers();
-    answers.reactions[0].moment.unwrap()
+    answers.reactions[0].moment.about_z().unwrap()
 }
 
 #[test]

@@ -1,15 +1,16 @@
 //! Directions and senses as they are typed.
 
 use super::typed::{kept, quantity};
-use super::wrong;
+use super::{space, wrong};
 use crate::problem::{Problem, nearest};
 use crate::sheet::{Choice, Direction, Sheet, Turn};
 use crate::units::Dimension;
 
 /// Every direction word.
-pub(super) const WORDS: &[&str] = &["up", "down", "left", "right", "normal", "along", "+x", "-x", "+y", "-y"];
+pub(super) const WORDS: &[&str] =
+    &["up", "down", "left", "right", "normal", "along", "+x", "-x", "+y", "-y", "+z", "-z"];
 
-/// `down`, `210`, `30 deg`, `30 from -y cw`, `to C`, `away from C`, `3; -4`.
+/// `down`, `210`, `30 deg`, `30 from -y cw`, `to C`, `away from C`, `3; -4`; in space `3; -4; 2`, `az 30 el 40`, `round C +x`.
 pub(super) fn direction(sheet: &Sheet, text: &str, slot: &str) -> Result<Direction, Vec<Problem>> {
     let text = text.trim();
     if WORDS.contains(&text) {
@@ -36,9 +37,17 @@ pub(super) fn direction(sheet: &Sheet, text: &str, slot: &str) -> Result<Directi
         let turn = parts.next().map_or(Ok(Turn::Ccw), |word| turn(word, slot))?;
         return Ok(Direction::From { angle: kept(angle, Dimension::ANGLE, slot)?, from, turn });
     }
-    if let Some((x, y)) = text.split_once(';') {
+    if text.contains(';') {
         let part = |text: &str| quantity(text, Dimension::NONE, slot).map(|q| q.value);
-        return Ok(Direction::Vector(vec![part(x)?, part(y)?]));
+        let parts = text.split(';').map(part).collect::<Result<Vec<_>, _>>()?;
+        return match (parts.len(), space::spatial(sheet)) {
+            (2, false) | (3, true) => Ok(Direction::Vector(parts)),
+            (_, true) => wrong(slot, "A direction in space has three components.", "Type 3; -4; 2."),
+            (_, false) => wrong(slot, "A direction in the plane has two components.", "Type 3; -4."),
+        };
+    }
+    if space::spatial(sheet) {
+        return in_space(sheet, text, slot, point);
     }
     if !text.starts_with(|c: char| c.is_ascii_digit() || "+-−.".contains(c)) {
         let cure = match nearest(text, WORDS.iter().copied()) {
@@ -52,6 +61,35 @@ pub(super) fn direction(sheet: &Sheet, text: &str, slot: &str) -> Result<Directi
         None => Direction::Angle(parsed.value),
         Some(_) => Direction::Text(text.to_owned()),
     })
+}
+
+/// `az 30 el 40`, `round C +x`.
+fn in_space(
+    sheet: &Sheet,
+    text: &str,
+    slot: &str,
+    point: impl Fn(&str) -> Result<String, Vec<Problem>>,
+) -> Result<Direction, Vec<Problem>> {
+    if let Some(rest) = text.strip_prefix("round ") {
+        let Some((name, axis)) = rest.trim().rsplit_once(' ') else {
+            return wrong(slot, "Round which axis?", "Type the centre and the axis: round C +x.");
+        };
+        let axis = Box::new(direction(sheet, axis, slot)?);
+        return Ok(Direction::Round { round: point(name.trim())?, axis });
+    }
+    if let Some(rest) = text.strip_prefix("az ") {
+        let (azimuth, elevation) = match rest.split_once("el") {
+            Some((azimuth, elevation)) => (azimuth, Some(kept(elevation, Dimension::ANGLE, slot)?)),
+            None => (rest, None),
+        };
+        return Ok(Direction::Angles { azimuth: kept(azimuth, Dimension::ANGLE, slot)?, elevation });
+    }
+    let words = ["up", "down", "+x", "-x", "+y", "-y", "+z", "-z"];
+    let cure = match nearest(text, words) {
+        Some(word) => format!("Perhaps \"{word}\" is meant."),
+        None => "Type +x ... -z, up, down, 3; -4; 2, \"to C\", \"az 30 el 40\" or \"round C +x\".".into(),
+    };
+    wrong(slot, format!("\"{text}\" is not a direction in space."), cure)
 }
 
 /// `ccw` or `cw`.

@@ -213,7 +213,7 @@ fn give_way(model: &Model, full: &Equilibrium, index: usize) -> (f64, f64) {
                 Component::Couple => yielding.turning,
                 Component::Y => yielding.springs[1],
                 Component::X | Component::Along => yielding.springs[0],
-                Component::Across => None,
+                _ => None,
             };
             let wrench = column.acts[0].wrench;
             let goes = wrench.force.dot(yielding.settled) + wrench.moment.z * yielding.turned;

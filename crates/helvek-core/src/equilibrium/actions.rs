@@ -69,7 +69,7 @@ pub(super) fn actions(model: &Model, lookup: &Lookup) -> Vec<Action> {
         if let LoadKind::Own { halves } = &load.kind {
             for (at, on, weight) in halves {
                 let Some(on) = lookup.on(*on) else { continue };
-                let wrench = Wrench::force(-Vector::Y * *weight, model.at(*at));
+                let wrench = Wrench::force(-model.up() * *weight, model.at(*at));
                 list.push(Action { of, act: Act { on, wrench, pair: 0 }, source: Source::Given });
             }
             continue;
@@ -81,15 +81,15 @@ pub(super) fn actions(model: &Model, lookup: &Lookup) -> Vec<Action> {
             LoadKind::Force { at, direction, size: Amount::Known(size), .. } => {
                 push(Wrench::force(direction * size, model.at(at)), Source::Given);
             }
-            LoadKind::Couple { turn, size: Amount::Known(size), .. } => {
-                push(Wrench::couple(Vector::Z * (turn * size), couple_place(model, load)), Source::Given);
+            LoadKind::Couple { axis, size: Amount::Known(size), .. } => {
+                push(Wrench::couple(axis * size, couple_place(model, load)), Source::Given);
             }
             LoadKind::Weight { at, mass, size: Amount::Known(size) } => {
                 let source = match mass {
                     Some(mass) => Source::Mass { mass, gravity: model.gravity },
                     None => Source::Given,
                 };
-                push(Wrench::force(-Vector::Y * size, model.at(at)), source);
+                push(Wrench::force(-model.up() * size, model.at(at)), source);
             }
             LoadKind::Distributed { from, to, start, end, direction, over } => {
                 let stretch = Stretch { from: model.at(from), to: model.at(to), direction, over };

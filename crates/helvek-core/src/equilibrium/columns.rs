@@ -68,12 +68,36 @@ pub enum Component {
     X,
     /// Along y.
     Y,
-    /// A couple.
+    /// Along z, in space.
+    Z,
+    /// A couple; of the plane, or a sought one.
     Couple,
+    /// A couple about x, in space.
+    TurnX,
+    /// A couple about y, in space.
+    TurnY,
+    /// A couple about z, in space.
+    TurnZ,
+    /// In space, the first force across a skew axis.
+    First,
+    /// In space, the second force across a skew axis.
+    Second,
+    /// In space, a couple about the first direction across a skew axis.
+    TurnFirst,
+    /// In space, a couple about the second direction across a skew axis.
+    TurnSecond,
     /// Along the direction of the support, joint, bar or rope; the size itself of a sought load.
     Along,
     /// Across the direction of a rough contact: friction, along the left of its normal.
     Across,
+}
+
+impl Component {
+    /// Whether it is a couple.
+    pub fn turns(self) -> bool {
+        use Component::{Couple, TurnFirst, TurnSecond, TurnX, TurnY, TurnZ};
+        matches!(self, Couple | TurnX | TurnY | TurnZ | TurnFirst | TurnSecond)
+    }
 }
 
 /// The sign that the value of a one-way unknown must have.
@@ -147,7 +171,7 @@ impl Maker<'_> {
         component: Component,
         acts: Vec<Act>,
     ) -> &mut Column {
-        let kind = if component == Component::Couple { ColumnKind::Couple } else { ColumnKind::Force };
+        let kind = if component.turns() { ColumnKind::Couple } else { ColumnKind::Force };
         let mut symbol = Symbol { base: symbol.0.to_owned(), index: symbol.1 };
         // A support and a joint at one point would both be called after it.
         while !self.taken.insert(symbol.clone()) {
@@ -179,12 +203,24 @@ impl Maker<'_> {
             let name = support.name.as_str();
             let force = |direction: Vector| vec![Act { on, wrench: Wrench::force(direction, at), pair: 0 }];
             // Named by its axis where it has one, else as the normal force it is. What pushes is never assumed to pull.
-            let normal_symbol = |normal: Vector| match (normal.x == 0.0, normal.y == 0.0) {
-                (true, _) => (name, "y".to_owned()),
-                (_, true) => (name, "x".to_owned()),
-                _ => ("N", name.to_owned()),
+            let normal_symbol = |normal: Vector| match normal.axis() {
+                Some((axis, _)) => (name, ["x", "y", "z"][axis].to_owned()),
+                None => ("N", name.to_owned()),
             };
             let couple = || vec![Act { on, wrench: Wrench::couple(Vector::Z, at), pair: 0 }];
+            if model.spatial() {
+                for held in support.kind.held_in_space(model.up()) {
+                    if held.turn {
+                        let acts = vec![Act { on, wrench: Wrench::couple(held.along, at), pair: 0 }];
+                        self.push(("M", format!("{name},{}", held.letter)), of, held.component, acts);
+                    } else {
+                        let on_axis = matches!(held.component, Component::X | Component::Y | Component::Z);
+                        let along = if on_axis { against_loads(held.along) } else { held.along };
+                        let acts = force(along);
+                        self.push((name, held.letter.to_owned()), of, held.component, acts);
+                    }
+                }
+            }
             match support.kind {
                 SupportKind::Roller { normal, one_way } => {
                     let column = self.push(normal_symbol(normal), of, Component::Along, force(normal));
@@ -210,6 +246,8 @@ impl Maker<'_> {
                     column.one_way = one_way.then_some(OneWay::Positive);
                     self.push(("F", name.into()), of, Component::Across, force(normal.left()));
                 }
+                SupportKind::Bearing { .. } => {}
+                SupportKind::Pin | SupportKind::Fixed if model.spatial() => {}
                 SupportKind::Pin | SupportKind::Fixed => {
                     self.push((name, "x".into()), of, Component::X, force(against_loads(Vector::X)));
                     self.push((name, "y".into()), of, Component::Y, force(against_loads(Vector::Y)));
@@ -262,7 +300,19 @@ impl Maker<'_> {
         let force = |direction: Vector| pair(Wrench::force(direction, at));
         let couple = || pair(Wrench::couple(Vector::Z, at));
         let name = joint.name.as_str();
+        if self.model.spatial() {
+            for held in joint.kind.held_in_space(self.model.up()) {
+                let (base, index, wrench) = if held.turn {
+                    ("M", format!("{name},{}{suffix}", held.letter), Wrench::couple(held.along, at))
+                } else {
+                    (name, format!("{}{suffix}", held.letter), Wrench::force(held.along, at))
+                };
+                self.push((base, index), of, held.component, pair(wrench));
+            }
+        }
         match joint.kind {
+            JointKind::Hinge { .. } => {}
+            JointKind::Pin | JointKind::Weld if self.model.spatial() => {}
             JointKind::Pin | JointKind::Weld => {
                 self.push((name, format!("x{suffix}")), of, Component::X, force(Vector::X));
                 self.push((name, format!("y{suffix}")), of, Component::Y, force(Vector::Y));
@@ -413,10 +463,10 @@ impl Maker<'_> {
                         act(on, Wrench::force(direction, model.at(at)));
                     }
                     LoadKind::Weight { at, size: Amount::Sought(s), .. } if s == id => {
-                        act(on, Wrench::force(-Vector::Y, model.at(at)));
+                        act(on, Wrench::force(-model.up(), model.at(at)));
                     }
-                    LoadKind::Couple { turn, size: Amount::Sought(s), .. } if s == id => {
-                        act(on, Wrench::couple(Vector::Z * turn, couple_place(model, load)));
+                    LoadKind::Couple { axis, size: Amount::Sought(s), .. } if s == id => {
+                        act(on, Wrench::couple(axis, couple_place(model, load)));
                     }
                     LoadKind::Distributed { from, to, start, end, direction, over } => {
                         let stretch = Stretch { from: model.at(from), to: model.at(to), direction, over };

@@ -149,7 +149,7 @@ fn loads(
             acting.attached.extend(mine.map(|(at, _, weight)| Attached {
                 at: *at,
                 source,
-                wrench: Some(Wrench::force(-Vector::Y * *weight, model.at(*at))),
+                wrench: Some(Wrench::force(-model.up() * *weight, model.at(*at))),
             }));
             continue;
         }
@@ -162,12 +162,12 @@ fn loads(
                 acting.attached.push(Attached { at, source, wrench });
             }
             LoadKind::Weight { at, size: amount, .. } => {
-                let wrench = size(amount).map(|size| Wrench::force(-Vector::Y * size, model.at(at)));
+                let wrench = size(amount).map(|size| Wrench::force(-model.up() * size, model.at(at)));
                 acting.attached.push(Attached { at, source, wrench });
             }
-            LoadKind::Couple { at, turn, size: amount } => {
+            LoadKind::Couple { at, axis, size: amount } => {
                 let Some(at) = at else { return Err(Refusal::CoupleWithoutPlace(load.name.clone())) };
-                let wrench = size(amount).map(|size| Wrench::couple(Vector::Z * (turn * size), model.at(at)));
+                let wrench = size(amount).map(|size| Wrench::couple(axis * size, model.at(at)));
                 acting.attached.push(Attached { at, source, wrench });
             }
             LoadKind::Distributed { from, to, start, end, direction, over } => {

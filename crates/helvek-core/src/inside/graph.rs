@@ -11,8 +11,8 @@ use std::collections::HashMap;
 #[derive(Debug, Clone, Copy, Default)]
 pub(crate) struct Sum {
     pub(crate) force: Vector,
-    /// Counter-clockwise, about the origin.
-    pub(crate) moment: f64,
+    /// Right-handed, about the origin; in the plane only its part along z.
+    pub(crate) moment: Vector,
     /// How many things were added.
     pub(crate) count: usize,
     /// Some of them are not fixed by equilibrium.
@@ -33,8 +33,8 @@ impl Sum {
     }
 
     /// Its moment about a point.
-    pub(crate) fn about(&self, origin: Point, at: Point) -> f64 {
-        self.moment + (origin - at).cross(self.force).z
+    pub(crate) fn about(&self, origin: Point, at: Point) -> Vector {
+        self.moment + (origin - at).cross(self.force)
     }
 }
 
@@ -113,7 +113,7 @@ impl Graph {
             match attached.wrench {
                 Some(wrench) => sum.add(&Sum {
                     force: wrench.force,
-                    moment: wrench.moment_about(origin).z,
+                    moment: wrench.moment_about(origin),
                     count: usize::from(wrench != Wrench { about: wrench.about, ..Wrench::default() }),
                     open: 0,
                 }),
@@ -317,10 +317,10 @@ impl Graph {
         let along = (self.vertices[edge.ends[1]].at - from).unit().unwrap_or(Vector::X);
         let ([q, grows], l) = (edge.load, edge.length);
         let force = q * l + grows * (l * l / 2.0);
-        let turning = along.cross(q * (l * l / 2.0) + grows * (l * l * l / 3.0)).z;
+        let turning = along.cross(q * (l * l / 2.0) + grows * (l * l * l / 3.0));
         Sum {
             force,
-            moment: (from - self.origin).cross(force).z + turning,
+            moment: (from - self.origin).cross(force) + turning,
             count: usize::from(edge.spread),
             open: usize::from(edge.open),
         }

@@ -10,6 +10,7 @@ mod envelope;
 mod graph;
 mod peaks;
 mod poly;
+mod solid;
 
 pub use crate::sheet::Side;
 pub use areas::AreaStep;
@@ -19,6 +20,7 @@ pub(crate) use envelope::governing;
 pub use envelope::{Governed, envelope};
 pub use peaks::Extreme;
 pub use poly::Poly;
+pub use solid::{Six, SolidDiagram, SolidInside, SolidSegment};
 
 use crate::equilibrium::Equilibrium;
 use crate::geometry::Vector;
@@ -169,6 +171,7 @@ impl Diagram {
 #[derive(Debug, Clone, Default)]
 pub(crate) struct Looked {
     inside: OnceLock<Vec<Inside>>,
+    pub(crate) solid: OnceLock<Vec<SolidInside>>,
     pub(crate) parted: OnceLock<Option<Box<[Solved; 2]>>>,
 }
 
@@ -192,10 +195,10 @@ impl Solved {
         self.model.cuts.iter().map(at).collect()
     }
 
-    /// N, V and M of every straight stretch of every body, in the order of the sheet; nothing without equilibrium. Found once.
+    /// N, V and M of every straight stretch of every body of a plane sheet, in the order of the sheet; nothing without equilibrium. Found once.
     pub fn inside(&self) -> &[Inside] {
         self.looked.inside.get_or_init(|| {
-            if !self.verdict.equilibrium {
+            if !self.verdict.equilibrium || self.model.spatial() {
                 return Vec::new();
             }
             let carried = self.elastic().map(|elastic| elastic.carried.as_slice());
@@ -305,8 +308,8 @@ fn segment(
     let gain_m = across_start * l * l / 2.0 + across_grows * l * l * l / 6.0;
     let (before, after) = (&sides.before, &sides.after);
     let (first, last) = (graph.at(edge.ends[0]), graph.at(edge.ends[1]));
-    let from_before = [-before.force.dot(t), before.force.dot(n), -before.about(graph.origin, first)];
-    let at_end = [after.force.dot(t), -after.force.dot(n), after.about(graph.origin, last)];
+    let from_before = [-before.force.dot(t), before.force.dot(n), -before.about(graph.origin, first).z];
+    let at_end = [after.force.dot(t), -after.force.dot(n), after.about(graph.origin, last).z];
     let v = at_end[1] - gain_v;
     let from_after = [at_end[0] - gain_n, v, at_end[2] - v * l - gain_m];
     let fixed = before.open == 0 && after.open == 0;

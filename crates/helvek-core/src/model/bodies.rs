@@ -2,6 +2,7 @@
 
 use super::resolve::Builder;
 use super::{PIN, PointId, Stiff};
+use crate::geometry::Vector;
 use crate::sheet;
 use crate::tolerance;
 use crate::units::Dimension;
@@ -23,6 +24,8 @@ pub struct Body {
     pub material: Option<usize>,
     /// The couple that twists it about its run, all along, N·m.
     pub torque: Option<f64>,
+    /// In space: the direction towards which z′ of its pieces points.
+    pub reference: Option<Vector>,
     /// How stiff each piece from point to point is, run by run.
     pub stiff: Vec<Stiff>,
 }
@@ -72,10 +75,21 @@ impl Builder {
             let material = material.and_then(|name| self.material(name, &format!("{path}.material")));
             let torque = body.torque.as_ref();
             let torque = torque.and_then(|t| self.si(t, Dimension::MOMENT, name, &format!("{path}.torque")));
+            let reference = body.reference.as_ref().and_then(|r| self.reference(r, &runs, name, &path));
             let stiff = self.stiff_pieces(body, &runs, name, &path, [profile, material]);
             self.add_body(name);
             let name = name.clone();
-            self.model.bodies.push(Body { name, runs, riding, ring, profile, material, torque, stiff });
+            self.model.bodies.push(Body {
+                name,
+                runs,
+                riding,
+                ring,
+                profile,
+                material,
+                torque,
+                reference,
+                stiff,
+            });
             self.passes();
         }
         self.bodies_missing = self.model.bodies.len() < sheet.bodies.len();
@@ -87,6 +101,31 @@ impl Builder {
                 "Write [bodies] and beam = { runs = [[\"A\", \"B\"]] }.",
             );
         }
+    }
+
+    /// A reference has to point away from every piece it orients.
+    fn reference(
+        &mut self,
+        written: &sheet::Direction,
+        runs: &[Run],
+        name: &str,
+        path: &str,
+    ) -> Option<Vector> {
+        let path = format!("{path}.reference");
+        let unit = self.direction(written, None, None, name, &path)?.unit;
+        let along = |pair: &[PointId]| (self.model.at(pair[1]) - self.model.at(pair[0])).unit();
+        let pieces = runs.iter().flat_map(|run| run.points.windows(2));
+        let parallel =
+            pieces.filter_map(|pair| Some((pair, along(pair)?))).find(|(_, u)| u.cross(unit).length() < 1e-6);
+        if let Some((pair, _)) = parallel {
+            let (a, b) = (self.model.point_name(pair[0]), self.model.point_name(pair[1]));
+            let message = format!(
+                "The reference of \"{name}\" runs along its piece {a}-{b}: it says nothing about it."
+            );
+            self.sense(&path, message, "Choose a direction across it.");
+            return None;
+        }
+        Some(unit)
     }
 
     fn run(&mut self, name: &str, written: &[String], path: &str) -> Option<Run> {

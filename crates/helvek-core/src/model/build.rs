@@ -4,7 +4,7 @@ use super::resolve::Builder;
 use super::{Model, NamedPoint, Schools, Space};
 use crate::geometry::Point;
 use crate::problem::{Problem, ProblemKind, in_order_of_the_text};
-use crate::sheet::{self, Document};
+use crate::sheet::{self, Document, SpaceKind, Vertical};
 use crate::units::{Dimension, Unit, Units, parse_unit};
 
 /// Standard weights, m/s².
@@ -27,7 +27,13 @@ pub fn build(document: &Document) -> Built {
     let mut builder = Builder::new(units);
     builder.problems = unit_problems;
     builder.model.title.clone_from(&sheet.title);
-    builder.model.space = Space::Plane;
+    (builder.model.space, builder.model.vertical) = match sheet.space {
+        SpaceKind::Plane => (Space::Plane, Vertical::Y),
+        SpaceKind::Space => (Space::Space, sheet.vertical.unwrap_or(Vertical::Z)),
+    };
+    if sheet.space == SpaceKind::Plane && sheet.vertical == Some(Vertical::Z) {
+        builder.sense("vertical", "In the plane y points up.", "Remove it, or write space = \"space\".");
+    }
     builder.model.schools = schools(&sheet.conventions);
     builder.gravity(sheet);
     builder.points(sheet);
@@ -71,6 +77,7 @@ fn schools(written: &sheet::Conventions) -> Schools {
         results: written.results.unwrap_or(defaults.results),
         diagram: written.diagram.unwrap_or(defaults.diagram),
         inside: written.inside.unwrap_or(defaults.inside),
+        working: written.working.unwrap_or(defaults.working),
         symmetry: written.symmetry.unwrap_or(defaults.symmetry),
         method: written.method.unwrap_or(defaults.method),
         decimals: written.decimals.unwrap_or(defaults.decimals),
@@ -136,12 +143,18 @@ impl Builder {
     fn points(&mut self, sheet: &sheet::Sheet) {
         for (name, coordinates) in &sheet.points {
             let path = format!("points.{name}");
-            let x = self.si(&coordinates[0], Dimension::LENGTH, name, &format!("{path}[0]"));
-            let y = self.si(&coordinates[1], Dimension::LENGTH, name, &format!("{path}[1]"));
-            if let (Some(x), Some(y)) = (x, y) {
-                self.add_point(name);
-                self.model.points.push(NamedPoint { name: name.clone(), at: Point::plane(x, y) });
-            }
+            let at: Vec<_> = coordinates
+                .iter()
+                .enumerate()
+                .map(|(i, v)| self.si(v, Dimension::LENGTH, name, &format!("{path}[{i}]")))
+                .collect();
+            let at = match at[..] {
+                [Some(x), Some(y)] => Point::plane(x, y),
+                [Some(x), Some(y), Some(z)] => Point { x, y, z },
+                _ => continue,
+            };
+            self.add_point(name);
+            self.model.points.push(NamedPoint { name: name.clone(), at });
         }
     }
 }

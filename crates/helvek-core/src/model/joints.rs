@@ -47,9 +47,9 @@ pub struct Joint {
 /// The kinds of joint, with their directions resolved to unit vectors.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum JointKind {
-    /// Two forces.
+    /// Two forces; in space a ball: three.
     Pin,
-    /// Two forces and a couple.
+    /// Two forces and a couple; in space three of each.
     Weld,
     /// One force along `normal`, across the slot.
     Slot {
@@ -72,6 +72,13 @@ pub enum JointKind {
     Cut {
         /// The run's direction.
         along: Vector,
+    },
+    /// In space: forces, and couples about the two directions across its axis.
+    Hinge {
+        /// Unit vector.
+        axis: Vector,
+        /// It also holds along its axis.
+        thrust: bool,
     },
     /// Gear teeth.
     Mesh {
@@ -96,7 +103,13 @@ impl JointKind {
             Self::Contact { .. } => "contact",
             Self::Cut { .. } => "cut",
             Self::Mesh { .. } => "mesh",
+            Self::Hinge { .. } => "hinge",
         }
+    }
+
+    /// As the format writes it; a pin in space is a ball.
+    pub fn word_in(self, spatial: bool) -> &'static str {
+        if spatial && self == Self::Pin { "ball" } else { self.word() }
     }
 }
 
@@ -161,15 +174,16 @@ impl Builder {
         if !whole {
             return None;
         }
-        let many = matches!(joint.kind, Written::Pin | Written::Weld);
+        let many = matches!(joint.kind, Written::Pin | Written::Ball | Written::Weld);
         if of.len() < 2 || (of.len() > 2 && !many) {
             let message = format!("Joint {name} joins {} bodies.", of.len());
             let cure = if many { "Name two bodies or more." } else { "Name two bodies." };
             self.sense(&format!("{path}.of"), message, cure);
             return None;
         }
-        if joint.kind == Written::Pin && self.places.pin_joints.contains_key(&at) {
-            let message = format!("There is already a pin at {}.", joint.at);
+        if matches!(joint.kind, Written::Pin | Written::Ball) && self.places.pin_joints.contains_key(&at) {
+            let what = if joint.kind == Written::Ball { "ball" } else { "pin" };
+            let message = format!("There is already a {what} at {}.", joint.at);
             self.sense(
                 &format!("{path}.at"),
                 message,
@@ -184,7 +198,11 @@ impl Builder {
                 .map(|resolved| resolved.unit)
         };
         let kind = match joint.kind {
-            Written::Pin => JointKind::Pin,
+            Written::Pin | Written::Ball => JointKind::Pin,
+            Written::Hinge => JointKind::Hinge {
+                axis: direction(&joint.axis, "axis")?,
+                thrust: joint.thrust.unwrap_or(true),
+            },
             Written::Weld => JointKind::Weld,
             Written::Slot => JointKind::Slot { normal: direction(&joint.along, "along")?.left() },
             Written::Collar => JointKind::Collar { normal: direction(&joint.along, "along")?.left() },

@@ -40,8 +40,8 @@ pub enum LoadKind {
     Couple {
         /// Where it is drawn, and later where M steps.
         at: Option<PointId>,
-        /// +1 counter-clockwise, −1 clockwise.
-        turn: f64,
+        /// The unit axis about which it turns right-handed: in the plane ±z, +z counter-clockwise.
+        axis: Vector,
         /// N·m.
         size: Amount,
     },
@@ -176,10 +176,10 @@ impl Builder {
             let mut part = |i: usize| {
                 self.si(&components[i], Dimension::FORCE, name, &format!("{path}.components[{i}]"))
             };
-            let (x, y) = (part(0), part(1));
-            let force = Vector::plane(x?, y?);
+            let parts: Vec<Option<f64>> = (0..components.len()).map(&mut part).collect();
+            let force = Vector::from_parts(&parts.into_iter().collect::<Option<Vec<_>>>()?);
             // A force of nothing is drawn as if it pushed down.
-            let direction = force.unit().unwrap_or(-Vector::Y);
+            let direction = force.unit().unwrap_or(-self.model.up());
             let (size, given) = (Amount::Known(force.length()), Given::Components);
             return Some((on?, LoadKind::Force { at: at?, direction, size, given }));
         }
@@ -192,7 +192,10 @@ impl Builder {
     }
 
     fn couple(&mut self, load: &CoupleLoad, name: &str, path: &str) -> Option<(On, LoadKind)> {
-        let size = self.amount(&load.size, SoughtOf::Couple, name, &format!("{path}.size"));
+        let size = match &load.size {
+            Some(size) => self.amount(size, SoughtOf::Couple, name, &format!("{path}.size")),
+            None => None,
+        };
         let what = format!("Load {name}");
         let at = match &load.at {
             None => None,
@@ -212,7 +215,23 @@ impl Builder {
             self.sense(path, message, "Name the body it turns: on = \"...\".");
             return None;
         }
-        Some((on, LoadKind::Couple { at, turn: load.turn.sign(), size: size? }))
+        let (axis, size) = match (&load.components, &load.axis) {
+            (Some(components), _) => {
+                let of = |builder: &mut Self, i: usize| {
+                    builder.si(&components[i], Dimension::MOMENT, name, &format!("{path}.components[{i}]"))
+                };
+                let parts: Vec<_> = (0..components.len()).map(|i| of(self, i)).collect();
+                let moment = Vector::from_parts(&parts.into_iter().collect::<Option<Vec<_>>>()?);
+                (moment.unit().unwrap_or(self.model.up()), Amount::Known(moment.length()))
+            }
+            (None, Some(axis)) => {
+                let run = on.body().zip(at);
+                let axis = self.direction(axis, at, run, name, &format!("{path}.axis"))?.unit;
+                positive(axis, size?)
+            }
+            (None, None) => (Vector::Z * load.turn.sign(), size?),
+        };
+        Some((on, LoadKind::Couple { at, axis, size }))
     }
 
     fn distributed(&mut self, load: &DistributedLoad, name: &str, path: &str) -> Option<(On, LoadKind)> {
@@ -232,10 +251,19 @@ impl Builder {
         }
         let on = self.stretch(load, from, to, &what, path)?;
         let direction = match &load.direction {
-            None => -Vector::Y,
+            None => -self.model.up(),
             // "normal" and "along" follow the run, first point to last, at a place between its ends.
             Some(sheet::Direction::Text(word)) if word == "normal" || word == "along" => {
                 let along = self.run_along(on, from, to)?;
+                if word == "normal" && self.model.spatial() {
+                    let message = "In space a member has no one normal.";
+                    self.sense(
+                        &format!("{path}.direction"),
+                        message,
+                        "Write the direction itself: \"-z\", say.",
+                    );
+                    return None;
+                }
                 if word == "along" { along } else { along.left() }
             }
             Some(written) => {

@@ -7,6 +7,7 @@ mod combinations;
 mod cut;
 mod direction;
 mod effort;
+mod holds;
 mod joints;
 mod limits;
 mod loads;
@@ -29,6 +30,7 @@ pub use build::{Built, build, units_of};
 pub use combinations::Combination;
 pub use cut::CutAt;
 pub use effort::Effort;
+pub use holds::Held;
 pub use joints::{Bar, Joint, JointKind, bar_names, joint_names};
 pub use limits::{BarLimits, Growing, PERMANENT, Parameter};
 pub use loads::{Given, Load, LoadKind, load_names};
@@ -39,13 +41,14 @@ pub use sought::{Amount, Sought, SoughtOf};
 pub use stated::{Limited, Member, Stated, Wants};
 pub use stiffness::{Rigidity, Stiff, Warming, Yielding};
 pub use strength::{Material, Profile};
-pub use supports::{Support, SupportKind, support_names};
+pub use supports::{BearingKind, Support, SupportKind, support_names};
 pub use trains::{Axle, PathPiece, Train, train_names};
 
 use crate::geometry::{Point, Vector};
 pub use crate::sheet::BarKind;
 use crate::sheet::{
-    Assume, Bent, First, InsideBy, Method, Reactions, Results, Symmetry, Truss, Turn, Wheels,
+    Assume, Bent, First, InsideBy, Method, Reactions, Results, School, Symmetry, Truss, Turn, Vertical,
+    Wheels,
 };
 use crate::units::Units;
 
@@ -145,6 +148,8 @@ pub struct Model {
     pub title: String,
     /// Plane or space.
     pub space: Space,
+    /// Which axis points up.
+    pub vertical: Vertical,
     /// The units of the answers.
     pub units: Units,
     /// How it is worked and displayed.
@@ -167,6 +172,8 @@ pub struct Model {
     pub supports: Vec<Support>,
     /// What acts on them.
     pub loads: Vec<Load>,
+    /// In space: the rims on which tangential forces act.
+    pub rims: Vec<Rim>,
     /// Wheels.
     pub pulleys: Vec<Pulley>,
     /// Ropes.
@@ -224,6 +231,8 @@ pub struct Schools {
     pub diagram: Bent,
     /// How N, V and M are worked.
     pub inside: InsideBy,
+    /// How equilibrium in space is written.
+    pub working: School,
     /// How a redundant structure is worked.
     pub method: Method,
     /// How much of a mirrored frame is distributed.
@@ -248,6 +257,7 @@ impl Default for Schools {
             results: Results::Magnitude,
             diagram: Bent::SaggingUp,
             inside: InsideBy::Cuts,
+            working: School::Scalar,
             method: Method::Distribution,
             symmetry: Symmetry::Whole,
             decimals: 2,
@@ -270,6 +280,17 @@ pub struct NamedPoint {
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub struct Pin {
     /// Where.
+    pub at: PointId,
+}
+
+/// A wheel or a drum at whose rim a tangential force acts.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Rim {
+    /// A point of its axis.
+    pub centre: PointId,
+    /// The unit direction of the axis.
+    pub axis: Vector,
+    /// The point at the rim.
     pub at: PointId,
 }
 
@@ -308,6 +329,19 @@ pub struct Conversion {
 }
 
 impl Model {
+    /// Up, a unit vector.
+    pub fn up(&self) -> Vector {
+        match self.vertical {
+            Vertical::Y => Vector::Y,
+            Vertical::Z => Vector::Z,
+        }
+    }
+
+    /// Whether it is a model of space.
+    pub fn spatial(&self) -> bool {
+        self.space == Space::Space
+    }
+
     /// Every body.
     pub fn body_ids(&self) -> impl Iterator<Item = BodyId> + use<> {
         (0..self.bodies.len()).map(BodyId)

@@ -94,6 +94,11 @@ impl Builder {
         let parts = parts.into_iter().collect::<Option<Vec<_>>>()?;
         let sum = match &equation.sum {
             PickedSum::About(name) => Sum::About(self.point(name, &format!("{path}.about"))?),
+            PickedSum::Along(PickedAxis::Z) if !self.model.spatial() => {
+                let message = "There are no forces along z in the plane.";
+                self.problem(ProblemKind::Sense, &format!("{path}.along"), message, "Write \"x\" or \"y\".");
+                return None;
+            }
             PickedSum::Along(axis) => Sum::Along(*axis),
         };
         Some(Picked::Equation(parts, sum))

@@ -4,7 +4,7 @@ use super::resolve::Builder;
 use super::{On, PointId, Yielding, names};
 use crate::geometry::Vector;
 use crate::problem::ProblemKind;
-use crate::sheet::{self, Direction, Document, SupportKind as Written};
+use crate::sheet::{self, Couples, Direction, Document, SupportKind as Written};
 
 /// A support: what it prevents, and therefore what it can push back against.
 #[derive(Debug, Clone, PartialEq)]
@@ -21,7 +21,18 @@ pub struct Support {
     pub yielding: Yielding,
 }
 
-/// The kinds of support, with their directions resolved to unit vectors.
+/// The sorts of bearing.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum BearingKind {
+    /// Round a shaft.
+    Journal,
+    /// Round a shaft, with a shoulder.
+    Thrust,
+    /// A hinge.
+    Hinge,
+}
+
+/// The kinds of support, with their directions resolved to unit vectors. A pin in space is a ball-and-socket.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum SupportKind {
     /// Prevents both displacements.
@@ -55,6 +66,19 @@ pub enum SupportKind {
         /// From the body along the cable.
         toward: Vector,
     },
+    /// In space, a bearing or a hinge: prevents displacement across its axis.
+    Bearing {
+        /// Unit vector along the shaft.
+        axis: Vector,
+        /// As it was written.
+        kind: BearingKind,
+        /// It also prevents displacement along the axis.
+        thrust: bool,
+        /// It also prevents turning about the two directions across the axis.
+        couples: bool,
+        /// Whether that is to be found out: only if nothing else keeps the shaft aligned.
+        auto: bool,
+    },
     /// A rough surface: a force along `normal` and one across it.
     Rough {
         /// Unit vector.
@@ -76,10 +100,16 @@ impl SupportKind {
             | Self::Guide { normal }
             | Self::Rough { normal, .. } => Some(normal),
             Self::Link { toward } | Self::Cable { toward } => Some(toward),
+            Self::Bearing { axis, .. } => Some(axis),
         }
     }
 
-    /// As the format writes it.
+    /// As the format writes it; a pin in space is a ball.
+    pub fn word_in(self, spatial: bool) -> &'static str {
+        if spatial && self == Self::Pin { "ball" } else { self.word() }
+    }
+
+    /// As the format writes it in the plane.
     pub fn word(self) -> &'static str {
         match self {
             Self::Pin => "pin",
@@ -90,6 +120,9 @@ impl SupportKind {
             Self::Link { .. } => "link",
             Self::Cable { .. } => "cable",
             Self::Rough { .. } => "rough",
+            Self::Bearing { kind: BearingKind::Journal, .. } => "journal",
+            Self::Bearing { kind: BearingKind::Thrust, .. } => "thrust",
+            Self::Bearing { kind: BearingKind::Hinge, .. } => "hinge",
         }
     }
 }
@@ -125,14 +158,22 @@ impl Builder {
         on: On,
         path: &str,
     ) -> Option<SupportKind> {
-        if matches!(support.kind, Written::Fixed | Written::Guide) && matches!(on, On::Pin(_)) {
+        let turns = matches!(
+            support.kind,
+            Written::Fixed | Written::Guide | Written::Journal | Written::Thrust | Written::Hinge
+        );
+        if turns && matches!(on, On::Pin(_)) {
             let message = format!("Support {name} keeps from turning, but at {} it holds a pin.", support.at);
-            let cure = "Name the body it holds: on = \"...\"; or use a pin or a roller.";
+            let cure = if self.model.spatial() {
+                "Name the body it holds: on = \"...\"; or use a ball or a roller."
+            } else {
+                "Name the body it holds: on = \"...\"; or use a pin or a roller."
+            };
             self.sense(&format!("{path}.kind"), message, cure);
             return None;
         }
         let normal = match &support.normal {
-            None => Some(Vector::Y),
+            None => Some(self.model.up()),
             Some(normal) => {
                 let run = on.body().map(|body| (body, at));
                 self.direction(normal, Some(at), run, name, &format!("{path}.normal"))
@@ -144,8 +185,26 @@ impl Builder {
             Some(toward) => Some(self.toward(toward, at, on, name, &format!("{path}.toward"))?),
         };
         let one_way = support.one_way.unwrap_or(false);
+        let axis = match &support.axis {
+            None => None,
+            Some(axis) => Some(
+                self.direction(axis, Some(at), on.body().map(|b| (b, at)), name, &format!("{path}.axis"))?
+                    .unit,
+            ),
+        };
+        let (auto, couples) = match support.couples.unwrap_or_default() {
+            Couples::Auto => (true, false),
+            Couples::Yes => (false, true),
+            Couples::No => (false, false),
+        };
+        let bearing = |kind: BearingKind, thrust: bool| {
+            Some(SupportKind::Bearing { axis: axis?, kind, thrust, couples, auto })
+        };
         Some(match support.kind {
-            Written::Pin => SupportKind::Pin,
+            Written::Pin | Written::Ball => SupportKind::Pin,
+            Written::Journal => bearing(BearingKind::Journal, false)?,
+            Written::Thrust => bearing(BearingKind::Thrust, true)?,
+            Written::Hinge => bearing(BearingKind::Hinge, support.thrust.unwrap_or(true))?,
             Written::Fixed => SupportKind::Fixed,
             Written::Roller => SupportKind::Roller { normal: normal?, one_way },
             Written::Surface => SupportKind::Surface { normal: normal? },

@@ -5,6 +5,7 @@ use super::isolate::Chooser;
 use super::{Axis, Centre, Equation, Given, Line, PlannedStep};
 use crate::equilibrium::{ColumnId, Freedom, PartOf};
 use crate::geometry::Vector;
+use crate::model::PointId;
 use std::collections::HashSet;
 
 /// How many unused equations are shown.
@@ -52,9 +53,11 @@ fn on(
         let live = inside.iter().any(|c| given.values[c.index()] != 0.0) || chooser.loads(cut, equation) > 0;
         !used(equation) && live && !inside.is_empty() && inside.iter().all(|c| known(*c))
     };
-    let sums = [(Vector::X, Axis::X), (Vector::Y, Axis::Y)];
+    let sums = [(Vector::X, Axis::X), (Vector::Y, Axis::Y), (Vector::Z, Axis::Z)];
+    let spatial = chooser.model.spatial();
     let mut list: Vec<_> = sums
         .into_iter()
+        .take(if spatial { 3 } else { 2 })
         .map(|(along, axis)| Equation::Forces { along, axis })
         .filter(|equation| tests(equation))
         .map(line)
@@ -62,8 +65,15 @@ fn on(
     // Where only forces were summed about a particle, its moments say nothing new.
     if chooser.equilibrium.parts[cut.parts[0].index()].freedom == Freedom::Rigid || cut.parts.len() > 1 {
         let mut best: Option<(usize, Equation)> = None;
-        for point in points(chooser, cut) {
-            let equation = Equation::Moments { about: chooser.model.at(point), centre: Centre::Named(point) };
+        let about = |point: PointId, along: Vector| Equation::Moments {
+            about: chooser.model.at(point),
+            along,
+            centre: Centre::Named(point),
+        };
+        let axes: &[Vector] = if spatial { &Vector::AXES } else { &[Vector::Z] };
+        let candidates =
+            points(chooser, cut).into_iter().flat_map(|p| axes.iter().map(move |a| about(p, *a)));
+        for equation in candidates {
             if !tests(&equation) {
                 continue;
             }
@@ -84,7 +94,7 @@ fn on(
 }
 
 /// Named points of a cut: supported ones first, in the order of the sheet.
-fn points(chooser: &Chooser<'_>, cut: &Cut) -> Vec<crate::model::PointId> {
+fn points(chooser: &Chooser<'_>, cut: &Cut) -> Vec<PointId> {
     /// Beyond this many, the first ones will do.
     const MOST: usize = 24;
     let model = chooser.model;

@@ -17,15 +17,16 @@ pub(super) enum CutKind {
     Group,
 }
 
-/// A planar wrench as three numbers: F_x, F_y, and the moment about the cut's own origin over the length scale.
-pub(super) type Three = [f64; 3];
+/// A wrench as six numbers: F_x, F_y, F_z, and the moments about x, y and z through the cut's own origin over the length scale. In the plane the
+/// third, fourth and fifth are 0.
+pub(super) type Six = [f64; 6];
 
 /// A column that acts on a free body from outside.
 #[derive(Debug, Clone)]
 pub(super) struct Entering {
     pub(super) column: ColumnId,
     /// Of norm 1.
-    pub(super) line: Three,
+    pub(super) line: Six,
     /// What it was divided by. Norms differ from one free body to another: equations of several are compared with them put back.
     pub(super) norm: f64,
 }
@@ -40,7 +41,7 @@ pub(super) struct Cut {
     /// Columns that act on its parts but cancel inside it.
     pub(super) inside: usize,
     /// Known actions, each by its line (not of norm 1).
-    pub(super) loads: Vec<Three>,
+    pub(super) loads: Vec<Six>,
 }
 
 /// Up to this many parts every connected group is looked at.
@@ -52,9 +53,10 @@ const SIDES: usize = 60;
 /// Bars that are asked for, beyond which sections are no help: everything is wanted anyway.
 const SECTIONS_FOR: usize = 8;
 
-/// The three numbers of a wrench about `origin`.
-pub(super) fn three(wrench: &Wrench, origin: Point, length: f64) -> Three {
-    [wrench.force.x, wrench.force.y, wrench.moment_about(origin).z / length]
+/// The six numbers of a wrench about `origin`.
+pub(super) fn six(wrench: &Wrench, origin: Point, length: f64) -> Six {
+    let (force, moment) = (wrench.force, wrench.moment_about(origin) * (1.0 / length));
+    [force.x, force.y, force.z, moment.x, moment.y, moment.z]
 }
 
 pub(super) fn cuts(model: &Model, equilibrium: &Equilibrium, asked: &[ColumnId]) -> Vec<Cut> {
@@ -148,15 +150,15 @@ impl Maker<'_> {
         let (length, origin) = (equilibrium.length_scale, equilibrium.parts[parts[0].index()].reference);
         let members: HashSet<PartId> = parts.iter().copied().collect();
         // Each column once, in the order of the sheet.
-        let mut sums: BTreeMap<ColumnId, (Three, f64)> = BTreeMap::new();
+        let mut sums: BTreeMap<ColumnId, (Six, f64)> = BTreeMap::new();
         for part in &parts {
             for id in &self.touching[part.index()] {
                 if sums.contains_key(id) {
                     continue;
                 }
-                let (mut sum, mut size) = ([0.0; 3], 0.0f64);
+                let (mut sum, mut size) = ([0.0; 6], 0.0f64);
                 for act in equilibrium.column(*id).acts.iter().filter(|act| members.contains(&act.on)) {
-                    let line = three(&act.wrench, origin, length);
+                    let line = six(&act.wrench, origin, length);
                     for (s, l) in sum.iter_mut().zip(line) {
                         *s += l;
                         size = size.max(l.abs());
@@ -180,7 +182,7 @@ impl Maker<'_> {
             .actions
             .iter()
             .filter(|a| members.contains(&a.act.on))
-            .map(|a| three(&a.act.wrench, origin, length))
+            .map(|a| six(&a.act.wrench, origin, length))
             .collect();
         Cut { parts, kind, origin, entering, inside, loads }
     }

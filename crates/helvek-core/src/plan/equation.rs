@@ -11,6 +11,8 @@ pub enum Axis {
     X,
     /// Along y.
     Y,
+    /// Along z, in space.
+    Z,
     /// Across the line of an unknown, so that it and its parallels drop out.
     Across(ColumnId),
     /// Along the line of an unknown, where everything else is known.
@@ -24,6 +26,10 @@ pub enum Centre {
     Named(PointId),
     /// Where the lines of two unknowns cross; may lie off the body.
     Crossing(ColumnId, ColumnId),
+    /// In space: the axis runs through two named points.
+    Through(PointId, PointId),
+    /// In space: the axis runs through a named point and meets the lines of two unknowns.
+    Meeting(PointId, ColumnId, ColumnId),
 }
 
 /// A force sum or a moment sum that must vanish.
@@ -36,10 +42,13 @@ pub enum Equation {
         /// Why that direction.
         axis: Axis,
     },
-    /// Σ M_z = 0 about a point, counter-clockwise positive whatever the sheet's school.
+    /// Σ M = 0 about an axis: in the plane about z through a point, counter-clockwise positive whatever the sheet's school; in space right-handed
+    /// about the axis.
     Moments {
-        /// m
+        /// A point of the axis, m.
         about: Point,
+        /// The unit direction of the axis; z in the plane.
+        along: Vector,
         /// Why that point.
         centre: Centre,
     },
@@ -50,18 +59,19 @@ impl Equation {
     pub fn of(&self, wrench: &Wrench) -> f64 {
         match *self {
             Self::Forces { along, .. } => wrench.force.dot(along),
-            Self::Moments { about, .. } => wrench.moment_about(about).z,
+            Self::Moments { about, along, .. } => wrench.moment_about(about).dot(along),
         }
     }
 
-    /// The same equation in all but name: same direction up to sign, or same centre.
+    /// The same equation in all but name: same direction up to sign, or same axis.
     pub fn same(&self, other: &Self, length: f64) -> bool {
         match (self, other) {
             (Self::Forces { along: a, .. }, Self::Forces { along: b, .. }) => {
                 a.cross(*b).length() <= crate::tolerance::GEOMETRY
             }
-            (Self::Moments { about: a, .. }, Self::Moments { about: b, .. }) => {
-                a.distance(*b) <= crate::tolerance::GEOMETRY * length
+            (Self::Moments { about: a, along: u, .. }, Self::Moments { about: b, along: v, .. }) => {
+                u.cross(*v).length() <= crate::tolerance::GEOMETRY
+                    && (*a - *b).cross(*u).length() <= crate::tolerance::GEOMETRY * length
             }
             _ => false,
         }

@@ -1,11 +1,11 @@
 //! Which unknowns of a free body can be had by one equation, and by which.
 //!
-//! A planar wrench is three numbers (F_x, F_y, M); an equation is a linear form λ on them: a force sum when it does not look at M, else a moment
-//! sum about a point. Unknown u can be isolated when its line is not in the span of the other open ones. When these span two
+//! A wrench is six numbers, a planar one three of them (F_x, F_y, M_z); an equation is a linear form λ on them: a force sum when it does not look
+//! at M, else a moment sum about an axis. In the plane: unknown u can be isolated when its line is not in the span of the other open ones. When these span two
 //! dimensions λ is their vector product, and so exactly one equation is left: the moment about their crossing, or the sum across them when
-//! they are parallel. When they span less there is a choice, made from a menu.
+//! they are parallel. When they span less there is a choice, made from a menu. In space (`solid`) the menu is longer, and is all there is.
 
-use super::cuts::{Cut, CutKind, Entering, Three, three};
+use super::cuts::{Cut, CutKind, Entering, Six, six};
 use super::{Axis, Centre, Equation, Given, ZeroRule};
 use crate::equilibrium::{ColumnId, ColumnKind, Equilibrium, Freedom, PartOf};
 use crate::geometry::{Point, Vector};
@@ -46,7 +46,7 @@ pub(super) struct Chooser<'a> {
     /// Members that a rule of joints shows to carry nothing.
     pub(super) rules: HashMap<ColumnId, ZeroRule>,
     scale: f64,
-    grid: HashMap<(i64, i64), PointId>,
+    grid: HashMap<[i64; 3], PointId>,
     cell: f64,
     memo: HashMap<(usize, u64), Rc<Vec<Choice>>>,
 }
@@ -83,11 +83,12 @@ impl<'a> Chooser<'a> {
 
     /// The named point at a place.
     pub(super) fn named(&self, at: Point) -> Option<PointId> {
-        let (i, j) = key(at, self.cell);
+        let [i, j, k] = key(at, self.cell);
         let near =
             |id: &PointId| self.model.at(*id).distance(at) <= tolerance::GEOMETRY * 10.0 * self.length();
-        (-1..=1)
-            .flat_map(|di| (-1..=1).map(move |dj| (i + di, j + dj)))
+        let depth = if self.model.spatial() { -1..=1 } else { 0..=0 };
+        depth
+            .flat_map(|dk| (-1..=1).flat_map(move |di| (-1..=1).map(move |dj| [i + di, j + dj, k + dk])))
             .filter_map(|cell| self.grid.get(&cell).copied())
             .find(near)
     }
@@ -126,14 +127,21 @@ impl<'a> Chooser<'a> {
     }
 
     fn isolate(&self, cut: &Cut, u: &Entering, others: &[&Entering], known: &[bool]) -> Vec<Choice> {
-        let span = span(others.iter().map(|e| e.line));
-        let forms = match span[..] {
-            [a, b] => vec![cross(a, b)],
-            [_, _, _] => return Vec::new(),
-            _ => self.menu(cut, u, others),
+        let choices: Vec<_> = if self.model.spatial() {
+            let forms = self.forms_in_space(cut, others);
+            forms
+                .into_iter()
+                .filter_map(|(form, eq)| self.weighed(cut, u, others, form, Some(eq), known))
+                .collect()
+        } else {
+            let span = span(others.iter().map(|e| e.line));
+            let forms = match span[..] {
+                [a, b] => vec![cross(a, b)],
+                [_, _, _] => return Vec::new(),
+                _ => self.menu(cut, u, others),
+            };
+            forms.into_iter().filter_map(|form| self.weighed(cut, u, others, form, None, known)).collect()
         };
-        let choices: Vec<_> =
-            forms.into_iter().filter_map(|form| self.choice(cut, u, others, form, known)).collect();
         let Some(easiest) = choices.iter().min_by_key(|choice| choice.effort) else { return Vec::new() };
         let least = choices.iter().min_by_key(|choice| (choice.needs.len(), choice.effort));
         let least = least.filter(|least| least.needs.len() < easiest.needs.len()).cloned();
@@ -141,33 +149,33 @@ impl<'a> Chooser<'a> {
     }
 
     /// Forms worth trying when the other unknowns leave a choice: along the axes, across the others, about points.
-    fn menu(&self, cut: &Cut, u: &Entering, others: &[&Entering]) -> Vec<Three> {
+    fn menu(&self, cut: &Cut, u: &Entering, others: &[&Entering]) -> Vec<Six> {
         if let [part] = cut.parts[..]
             && let Freedom::Line(along) = self.equilibrium.parts[part.index()].freedom
         {
-            return vec![[along.x, along.y, 0.0]];
+            return vec![flat(along.x, along.y, 0.0)];
         }
-        let mut forms = vec![[1.0, 0.0, 0.0], [0.0, 1.0, 0.0]];
+        let mut forms = vec![flat(1.0, 0.0, 0.0), flat(0.0, 1.0, 0.0)];
         if let Some(other) = others.first() {
-            let [x, y, _] = other.line;
+            let [x, y, ..] = other.line;
             if x != 0.0 && y != 0.0 {
-                forms.push([-y, x, 0.0]);
+                forms.push(flat(-y, x, 0.0));
             }
         } else {
             // Along the unknown itself, at a joint where all else is known.
-            let [x, y, _] = u.line;
+            let [x, y, ..] = u.line;
             if x != 0.0 && y != 0.0 && cut.parts.len() == 1 {
-                forms.push([x, y, 0.0]);
+                forms.push(flat(x, y, 0.0));
             }
         }
         for at in self.points(cut, others) {
-            forms.push(moment_form(at, cut.origin, self.length()));
+            forms.push(moment_form(at, Vector::Z, cut.origin, self.length()));
         }
         forms
     }
 
     /// Moment centres: where the other unknowns are applied, then the points of the body, supported ones first.
-    fn points(&self, cut: &Cut, others: &[&Entering]) -> Vec<Point> {
+    pub(super) fn points(&self, cut: &Cut, others: &[&Entering]) -> Vec<Point> {
         let mut points: Vec<Point> = Vec::new();
         let mut push = |at: Point| {
             if points.len() < MOST_POINTS
@@ -192,13 +200,14 @@ impl<'a> Chooser<'a> {
         points
     }
 
-    /// A form as an equation, if it leaves out all the others and holds the unknown.
-    fn choice(
+    /// A form as an equation, if it leaves out all the others and holds the unknown; in the plane the equation is found out here.
+    fn weighed(
         &self,
         cut: &Cut,
         u: &Entering,
         others: &[&Entering],
-        form: Three,
+        form: Six,
+        equation: Option<Equation>,
         known: &[bool],
     ) -> Option<Choice> {
         let form = unit(form)?;
@@ -210,7 +219,10 @@ impl<'a> Chooser<'a> {
         if pivot < tolerance::NO_PIVOT {
             return None;
         }
-        let equation = self.equation(cut, form, others, u)?;
+        let equation = match equation {
+            Some(equation) => equation,
+            None => self.equation(cut, form, others, u)?,
+        };
         let zero = |e: &Entering| self.given.values[e.column.index()] == 0.0;
         let enters = cut.entering.iter().filter(|e| known[e.column.index()] && !drops(e));
         let needs: Vec<_> = enters.clone().map(|e| e.column).collect();
@@ -221,6 +233,11 @@ impl<'a> Chooser<'a> {
         let particle =
             cut.parts.len() == 1 && self.equilibrium.parts[cut.parts[0].index()].freedom == Freedom::Particle;
         let at_sight = particle && loads + carried == 0 && self.equilibrium.column(u.column).axial();
+        // Nobody writes a sum square to two members of a joint: only the sight of it counts.
+        let square = matches!(equation, Equation::Forces { axis: Axis::Across(_), .. });
+        if self.model.spatial() && square && !at_sight {
+            return None;
+        }
         let effort = if at_sight {
             1
         } else {
@@ -232,11 +249,12 @@ impl<'a> Chooser<'a> {
 
     /// How many of the others are applied at the moment centre itself: a pin with two unknowns is where a person looks first.
     fn centred(&self, cut: &Cut, equation: &Equation, others: &[&Entering]) -> u64 {
-        let Equation::Moments { about, .. } = *equation else { return 2 };
+        let Equation::Moments { about, along, .. } = *equation else { return 2 };
         let near = tolerance::GEOMETRY * self.length();
         let there = |e: &&&Entering| {
             let acts = &self.equilibrium.column(e.column).acts;
-            acts.iter().any(|act| cut.parts.contains(&act.on) && act.wrench.about.distance(about) <= near)
+            let off = |at: Point| (at - about).cross(along).length();
+            acts.iter().any(|act| cut.parts.contains(&act.on) && off(act.wrench.about) <= near)
         };
         others.iter().filter(there).count() as u64
     }
@@ -254,11 +272,18 @@ impl<'a> Chooser<'a> {
     ) -> u64 {
         let schools = &self.model.schools;
         let (per_term, kind) = match equation {
-            Equation::Forces { axis: Axis::X | Axis::Y, .. } => (2, 0),
+            Equation::Forces { axis: Axis::X | Axis::Y | Axis::Z, .. } => (2, 0),
             Equation::Forces { .. } => (3, 2),
             Equation::Moments { centre, .. } => {
                 let per_term = if schools.first == First::Forces { 7 } else { 4 };
-                (per_term, if matches!(centre, Centre::Named(_)) { 1 } else { 5 })
+                // About an axis that is not along x, y or z every arm has to be worked out.
+                let oblique = match centre {
+                    Centre::Named(_) => 1,
+                    Centre::Crossing(..) => 5,
+                    Centre::Through(..) => 12,
+                    Centre::Meeting(..) => 20,
+                };
+                (per_term, oblique)
             }
         };
         let body = match (cut.kind, schools.truss, particle) {
@@ -279,11 +304,11 @@ impl<'a> Chooser<'a> {
     pub(super) fn equation(
         &self,
         cut: &Cut,
-        form: Three,
+        form: Six,
         others: &[&Entering],
         u: &Entering,
     ) -> Option<Equation> {
-        let [a, b, c] = form;
+        let [a, b, .., c] = form;
         let flat = Vector::plane(a, b);
         if c.abs() <= FAR * flat.length() {
             let along = flat.unit()?;
@@ -305,7 +330,8 @@ impl<'a> Chooser<'a> {
         let (length, origin) = (self.length(), cut.origin);
         let about = origin + Vector::plane(-b * length / c, a * length / c);
         if let Some(point) = self.named(about) {
-            return Some(Equation::Moments { about: self.model.at(point), centre: Centre::Named(point) });
+            let about = self.model.at(point);
+            return Some(Equation::Moments { about, along: Vector::Z, centre: Centre::Named(point) });
         }
         // Two of the lines that cross there.
         let mut through = others.iter().filter(|e| Vector::plane(e.line[0], e.line[1]).length() > 1e-9);
@@ -313,7 +339,7 @@ impl<'a> Chooser<'a> {
         let direction = |e: &Entering| Vector::plane(e.line[0], e.line[1]).unit();
         let (d, first) = (direction(first)?, first.column);
         let second = through.find(|e| direction(e).is_some_and(|f| f.cross(d).length() > 1e-9))?.column;
-        Some(Equation::Moments { about, centre: Centre::Crossing(first, second) })
+        Some(Equation::Moments { about, along: Vector::Z, centre: Centre::Crossing(first, second) })
     }
 
     /// What a unit of a column puts into an equation on a cut, of the norm of its line.
@@ -331,36 +357,44 @@ impl<'a> Chooser<'a> {
 }
 
 /// An equation as a form of norm 1.
-pub(super) fn form_of(equation: &Equation, origin: Point, length: f64) -> Three {
+pub(super) fn form_of(equation: &Equation, origin: Point, length: f64) -> Six {
     let form = match *equation {
-        Equation::Forces { along, .. } => [along.x, along.y, 0.0],
-        Equation::Moments { about, .. } => moment_form(about, origin, length),
+        Equation::Forces { along, .. } => [along.x, along.y, along.z, 0.0, 0.0, 0.0],
+        Equation::Moments { about, along, .. } => moment_form(about, along, origin, length),
     };
     unit(form).unwrap_or(form)
 }
 
-/// M about P = M about O + p_y F_x − p_x F_y, with p from O to P; moments over the length scale.
-fn moment_form(about: Point, origin: Point, length: f64) -> Three {
-    let p = about - origin;
-    [p.y / length, -p.x / length, 1.0]
+/// The moment about the axis through P along u: u · (M about O − p × F) = u · M about O + (p × u) · F, with p from O to P; moments over the length
+/// scale.
+pub(super) fn moment_form(about: Point, along: Vector, origin: Point, length: f64) -> Six {
+    let force = (about - origin).cross(along) * (1.0 / length);
+    [force.x, force.y, force.z, along.x, along.y, along.z]
 }
 
-pub(super) fn dot(a: Three, b: Three) -> f64 {
-    a[0] * b[0] + a[1] * b[1] + a[2] * b[2]
+pub(super) fn dot(a: Six, b: Six) -> f64 {
+    a.iter().zip(b).map(|(a, b)| a * b).sum()
 }
 
-pub(super) fn cross(a: Three, b: Three) -> Three {
-    [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]]
+/// A form of the plane, from its parts along F_x, F_y and M_z.
+pub(super) fn flat(x: f64, y: f64, m: f64) -> Six {
+    [x, y, 0.0, 0.0, 0.0, m]
 }
 
-pub(super) fn unit(a: Three) -> Option<Three> {
+/// In the plane: the one form that leaves out two lines.
+pub(super) fn cross(a: Six, b: Six) -> Six {
+    let [p, q] = [a, b].map(|l| [l[0], l[1], l[5]]);
+    flat(p[1] * q[2] - p[2] * q[1], p[2] * q[0] - p[0] * q[2], p[0] * q[1] - p[1] * q[0])
+}
+
+pub(super) fn unit(a: Six) -> Option<Six> {
     let size = dot(a, a).sqrt();
     (size > 0.0).then(|| a.map(|x| x / size))
 }
 
 /// An orthonormal basis of what some lines span.
-pub(super) fn span(lines: impl Iterator<Item = Three>) -> Vec<Three> {
-    let mut basis: Vec<Three> = Vec::new();
+pub(super) fn span(lines: impl Iterator<Item = Six>) -> Vec<Six> {
+    let mut basis: Vec<Six> = Vec::new();
     for line in lines {
         let mut rest = line;
         for _ in 0..2 {
@@ -374,22 +408,22 @@ pub(super) fn span(lines: impl Iterator<Item = Three>) -> Vec<Three> {
         if dot(rest, rest).sqrt() > tolerance::NO_PIVOT {
             basis.extend(unit(rest));
         }
-        if basis.len() == 3 {
+        if basis.len() == 6 {
             break;
         }
     }
     basis
 }
 
-fn key(at: Point, cell: f64) -> (i64, i64) {
-    ((at.x / cell).round() as i64, (at.y / cell).round() as i64)
+fn key(at: Point, cell: f64) -> [i64; 3] {
+    [at.x, at.y, at.z].map(|v| (v / cell).round() as i64)
 }
 
-/// The three numbers of a column's net wrench on a cut, not normed: 0 when it cancels inside.
-pub(super) fn net(equilibrium: &Equilibrium, cut: &Cut, column: ColumnId) -> Three {
-    let mut sum = [0.0; 3];
+/// The six numbers of a column's net wrench on a cut, not normed: 0 when it cancels inside.
+pub(super) fn net(equilibrium: &Equilibrium, cut: &Cut, column: ColumnId) -> Six {
+    let mut sum = [0.0; 6];
     for act in equilibrium.column(column).acts.iter().filter(|act| cut.parts.contains(&act.on)) {
-        let line = three(&act.wrench, cut.origin, equilibrium.length_scale);
+        let line = six(&act.wrench, cut.origin, equilibrium.length_scale);
         sum.iter_mut().zip(line).for_each(|(s, l)| *s += l);
     }
     sum
@@ -404,17 +438,20 @@ mod tests {
         // 3 N along x at (2, 5) and 4 N along y there, about (1, 1): −3·4 + 4·1 = −8, with a length scale of 2.
         let wrench = crate::geometry::Wrench::force(Vector::plane(3.0, 4.0), Point::plane(2.0, 5.0));
         let (origin, length) = (Point::plane(-1.0, 0.5), 2.0);
-        let form = moment_form(Point::plane(1.0, 1.0), origin, length);
-        let value = dot(form, three(&wrench, origin, length)) * length;
+        let form = moment_form(Point::plane(1.0, 1.0), Vector::Z, origin, length);
+        let value = dot(form, six(&wrench, origin, length)) * length;
         assert!((value + 8.0).abs() < 1e-12, "{value}");
     }
 
     #[test]
     fn two_lines_leave_one_form_and_three_none() {
-        let lines = [[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.6, 0.8, 0.0]];
+        let lines = [flat(1.0, 0.0, 0.0), flat(0.0, 1.0, 0.0), flat(0.6, 0.8, 0.0)];
         assert_eq!(span(lines.iter().copied()).len(), 2);
         let form = cross(lines[0], lines[1]);
         assert!(lines.iter().all(|l| dot(form, *l).abs() < 1e-15));
-        assert_eq!(span([[1.0, 0.0, 0.0], [0.0, 1.0, 0.0], [0.0, 0.6, 0.8]].into_iter()).len(), 3);
+        assert_eq!(
+            span([flat(1.0, 0.0, 0.0), flat(0.0, 1.0, 0.0), flat(0.0, 0.6, 0.8)].into_iter()).len(),
+            3
+        );
     }
 }

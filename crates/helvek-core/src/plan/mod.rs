@@ -9,6 +9,7 @@ mod isolate;
 mod order;
 mod picks;
 mod sections;
+mod solid;
 mod together;
 
 pub(crate) use cuts::sides;
@@ -31,8 +32,12 @@ pub struct FreeBody {
 /// How an unknown stays out of an equation.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum DropsOut {
-    /// Its line of action passes through the moment centre.
+    /// Its line of action passes through the moment centre, in space: meets the axis.
     ThroughCentre,
+    /// In space: it acts parallel to the axis.
+    AlongAxis,
+    /// In space: a couple about another axis, square to this one.
+    CoupleAcross,
     /// It acts across the direction of the force sum.
     Across,
     /// A couple does not enter a force sum.
@@ -77,6 +82,8 @@ pub enum WhyBody {
 pub enum ZeroRule {
     /// One of the rules of joints.
     Joint(JointRule),
+    /// In space: all others at the joint lie in one plane, and nothing else acts across it.
+    AcrossPlane,
     /// Nothing else at the joint acts across the others.
     NothingAcross,
 }

@@ -27,7 +27,8 @@ pub(super) fn ordered(
     let axis = |step: &Found| match step.lines[0].1 {
         Equation::Forces { axis: Axis::X, .. } => 0,
         Equation::Forces { axis: Axis::Y, .. } => 1,
-        _ => 2,
+        Equation::Forces { axis: Axis::Z, .. } => 2,
+        _ => 3,
     };
     loop {
         let ready = |step: &Found| step.needs.iter().all(|c| known[c.index()]);
@@ -61,15 +62,17 @@ fn reasoned(chooser: &Chooser<'_>, step: &Found, known: &[bool], given: &Given<'
         .iter()
         .map(|e| e.column)
         .filter(|c| single && !known[c.index()] && !step.unknowns.contains(c))
-        .map(|column| Dropped { column, how: how(equation, chooser.equilibrium.column(column).kind) })
+        .map(|column| Dropped { column, how: how(chooser, cut, equation, column) })
         .collect();
     let live = |c: &ColumnId| given.values[c.index()] != 0.0;
     let found_before: Vec<_> = step.needs.iter().copied().filter(live).collect();
     let unknown = step.unknowns[0];
     let axial = chooser.equilibrium.column(unknown).axial();
     let joint = single && axial && is_joint(chooser, cut);
-    let rule = (joint && found_before.is_empty() && chooser.loads(cut, equation) == 0)
-        .then(|| chooser.rules.get(&unknown).copied().unwrap_or(ZeroRule::NothingAcross));
+    let rule = (joint && found_before.is_empty() && chooser.loads(cut, equation) == 0).then(|| {
+        let across = if chooser.model.spatial() { ZeroRule::AcrossPlane } else { ZeroRule::NothingAcross };
+        chooser.rules.get(&unknown).copied().unwrap_or(across)
+    });
     let same_as = (joint && rule.is_none() && chooser.loads(cut, equation) == 0)
         .then(|| collinear(chooser, cut, unknown, &found_before))
         .flatten();
@@ -88,9 +91,15 @@ fn is_joint(chooser: &Chooser<'_>, cut: &Cut) -> bool {
     cut.parts.len() == 1 && chooser.equilibrium.parts[cut.parts[0].index()].freedom == Freedom::Particle
 }
 
-fn how(equation: &Equation, kind: ColumnKind) -> DropsOut {
-    match (equation, kind) {
-        (Equation::Moments { .. }, _) => DropsOut::ThroughCentre,
+fn how(chooser: &Chooser<'_>, cut: &Cut, equation: &Equation, id: ColumnId) -> DropsOut {
+    let column = chooser.equilibrium.column(id);
+    match (equation, column.kind) {
+        (Equation::Moments { .. }, ColumnKind::Couple) => DropsOut::CoupleAcross,
+        (Equation::Moments { along, .. }, _) => {
+            let act = column.acts.iter().find(|act| cut.parts.contains(&act.on));
+            let parallel = parallel(act.and_then(|act| act.wrench.force.unit()), Some(*along));
+            if parallel { DropsOut::AlongAxis } else { DropsOut::ThroughCentre }
+        }
         (Equation::Forces { .. }, ColumnKind::Couple) => DropsOut::CoupleInForceSum,
         (Equation::Forces { .. }, _) => DropsOut::Across,
     }
@@ -114,8 +123,7 @@ fn why(chooser: &Chooser<'_>, cut: &Cut, known: &[bool]) -> WhyBody {
 
 /// The direction in which a column pulls or pushes the joint.
 fn direction(chooser: &Chooser<'_>, cut: &Cut, column: ColumnId) -> Option<Vector> {
-    let [x, y, _] = net(chooser.equilibrium, cut, column);
-    Vector::plane(x, y).unit()
+    Vector::from_parts(&net(chooser.equilibrium, cut, column)[..3]).unit()
 }
 
 fn parallel(a: Option<Vector>, b: Option<Vector>) -> bool {

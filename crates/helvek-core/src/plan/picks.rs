@@ -53,10 +53,12 @@ fn one(chooser: &Chooser<'_>, parts: &[Part], sum: Sum, known: &[bool]) -> Optio
     let index = chooser.cuts.iter().position(|cut| cut.parts == parts)?;
     let equation = match sum {
         Sum::About(point) => {
-            Equation::Moments { about: chooser.model.at(point), centre: Centre::Named(point) }
+            let about = chooser.model.at(point);
+            Equation::Moments { about, along: Vector::Z, centre: Centre::Named(point) }
         }
         Sum::Along(PickedAxis::X) => Equation::Forces { along: Vector::X, axis: Axis::X },
         Sum::Along(PickedAxis::Y) => Equation::Forces { along: Vector::Y, axis: Axis::Y },
+        Sum::Along(PickedAxis::Z) => Equation::Forces { along: Vector::Z, axis: Axis::Z },
     };
     let cut = &chooser.cuts[index];
     let columns = cut.entering.iter().map(|e| e.column).filter(|id| chooser.enters(cut, &equation, *id));

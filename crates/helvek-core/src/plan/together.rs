@@ -1,10 +1,11 @@
 //! Equations that have to be solved together: the smallest set, where no equation with one unknown exists.
 
-use super::cuts::{CutKind, Entering};
-use super::isolate::{Chooser, cross, dot, form_of, span, unit};
-use super::{Equation, Found};
+use super::cuts::{Cut, CutKind, Entering};
+use super::isolate::{Chooser, cross, dot, flat, form_of, span, unit};
+use super::{Centre, Equation, Found};
 use crate::equilibrium::{ColumnId, Freedom};
 use crate::geometry::Vector;
+use crate::model::PointId;
 use crate::plan::Axis;
 use crate::tolerance;
 use faer::Mat;
@@ -17,6 +18,9 @@ const MOST_OPEN: usize = 8;
 
 /// The next set, from what is known: two equations in two unknowns, else a block of the parts' own equations.
 pub(super) fn smallest(chooser: &Chooser<'_>, known: &[bool]) -> Option<Found> {
+    if chooser.model.spatial() {
+        return single(chooser, known).or_else(|| block(chooser, known));
+    }
     pair(chooser, known).or_else(|| block(chooser, known))
 }
 
@@ -43,11 +47,11 @@ fn pair(chooser: &Chooser<'_>, known: &[bool]) -> Option<Found> {
                     [a, b] => vec![cross(a, b)],
                     [a] => {
                         // All that leave out one line: two of them span the rest.
-                        let flat = if a[0].abs() < 0.9 { [1.0, 0.0, 0.0] } else { [0.0, 1.0, 0.0] };
+                        let flat = if a[0].abs() < 0.9 { flat(1.0, 0.0, 0.0) } else { flat(0.0, 1.0, 0.0) };
                         let first = cross(a, flat);
                         vec![first, cross(a, first)]
                     }
-                    [] => vec![[1.0, 0.0, 0.0], [0.0, 1.0, 0.0]],
+                    [] => vec![flat(1.0, 0.0, 0.0), flat(0.0, 1.0, 0.0)],
                     _ => continue,
                 };
                 for form in forms.into_iter().filter_map(unit) {
@@ -78,6 +82,80 @@ fn pair(chooser: &Chooser<'_>, known: &[bool]) -> Option<Found> {
         }
     }
     best.map(|(_, found)| found)
+}
+
+/// In space, the smallest set of one free body's own equations with as many unknowns as equations: a joint of three members, a body whose moments
+/// do not part. Single bodies first, then the whole.
+fn single(chooser: &Chooser<'_>, known: &[bool]) -> Option<Found> {
+    let mut best: Option<(usize, Found)> = None;
+    let own =
+        chooser.cuts.iter().enumerate().filter(|(_, c)| matches!(c.kind, CutKind::Single | CutKind::Whole));
+    for (index, cut) in own {
+        let open: Vec<ColumnId> =
+            cut.entering.iter().map(|e| e.column).filter(|c| !known[c.index()]).collect();
+        let fixed = open.iter().all(|c| chooser.given.determined[c.index()]);
+        if open.is_empty() || open.len() > 6 || !fixed {
+            continue;
+        }
+        let rows = rows_in_space(chooser, cut, &open);
+        let held: Vec<u32> = rows
+            .iter()
+            .map(|row| {
+                let enters = |(k, c): (usize, &ColumnId)| u32::from(chooser.enters(cut, row, *c)) << k;
+                open.iter().enumerate().map(enters).sum()
+            })
+            .collect();
+        let most = best.as_ref().map_or(usize::MAX, |(size, _)| *size);
+        for mask in 1u32..(1u32 << rows.len()) {
+            let size = mask.count_ones() as usize;
+            let chosen = || (0..rows.len()).filter(|i| mask & (1 << i) != 0);
+            let union = chosen().fold(0u32, |all, i| all | held[i]);
+            if size >= most.min(best.as_ref().map_or(usize::MAX, |(s, _)| *s))
+                || union.count_ones() as usize != size
+            {
+                continue;
+            }
+            let lines: Vec<_> = chosen().map(|i| (index, rows[i])).collect();
+            let unknowns: Vec<_> =
+                (0..open.len()).filter(|k| union & (1 << k) != 0).map(|k| open[k]).collect();
+            if sound(&coefficients(chooser, &lines, &unknowns)) {
+                let needs = needs(chooser, &lines, known);
+                best = Some((size, Found { lines, unknowns, needs }));
+            }
+        }
+    }
+    best.map(|(_, found)| found)
+}
+
+/// The three or six equations of a free body, its moments about the point where most of what is open is applied.
+fn rows_in_space(chooser: &Chooser<'_>, cut: &Cut, open: &[ColumnId]) -> Vec<Equation> {
+    let axes = [Axis::X, Axis::Y, Axis::Z];
+    let sum = |i: usize| Equation::Forces { along: Vector::AXES[i], axis: axes[i] };
+    let mut rows: Vec<Equation> = match (&cut.parts[..], cut.parts.len()) {
+        ([part], 1) => match chooser.equilibrium.parts[part.index()].freedom {
+            Freedom::Line(along) => return vec![Equation::Forces { along, axis: Axis::Z }],
+            Freedom::Particle => return (0..3).map(sum).collect(),
+            Freedom::Rigid => (0..3).map(sum).collect(),
+        },
+        _ => (0..3).map(sum).collect(),
+    };
+    let entering: Vec<&Entering> = cut.entering.iter().filter(|e| open.contains(&e.column)).collect();
+    let points = chooser.points(cut, &entering);
+    let dropped = |point: &PointId| {
+        let about = chooser.model.at(*point);
+        let meets = |along: Vector| {
+            let equation = Equation::Moments { about, along, centre: Centre::Named(*point) };
+            open.iter().filter(|c| !chooser.enters(cut, &equation, **c)).count()
+        };
+        Vector::AXES.into_iter().map(meets).sum::<usize>()
+    };
+    let named: Vec<PointId> = points.into_iter().filter_map(|at| chooser.named(at)).collect();
+    let best = named.into_iter().rev().max_by_key(dropped);
+    rows.extend(best.into_iter().flat_map(|point| {
+        let about = chooser.model.at(point);
+        Vector::AXES.map(|along| Equation::Moments { about, along, centre: Centre::Named(point) })
+    }));
+    rows
 }
 
 /// Whether the equations determine the unknowns, well enough to be worked by hand.
@@ -225,6 +303,16 @@ fn part_equations(chooser: &Chooser<'_>, known: &[bool]) -> Vec<(usize, Equation
     let mut rows = Vec::new();
     for (index, cut) in chooser.cuts.iter().enumerate().filter(|(_, cut)| cut.kind == CutKind::Single) {
         let freedom = chooser.equilibrium.parts[cut.parts[0].index()].freedom;
+        if chooser.model.spatial() {
+            let open: Vec<_> = cut.entering.iter().map(|e| e.column).filter(|c| !known[c.index()]).collect();
+            rows.extend(
+                rows_in_space(chooser, cut, &open)
+                    .into_iter()
+                    .filter(|row| usable(chooser, cut, row, known))
+                    .map(|row| (index, row)),
+            );
+            continue;
+        }
         let mut list: Vec<Equation> = match freedom {
             Freedom::Line(along) => vec![Equation::Forces { along, axis: Axis::Y }],
             _ => vec![
@@ -237,16 +325,19 @@ fn part_equations(chooser: &Chooser<'_>, known: &[bool]) -> Vec<(usize, Equation
                 let acts = &chooser.equilibrium.column(e.column).acts;
                 let about = acts.iter().find(|act| cut.parts.contains(&act.on))?.wrench.about;
                 let point = chooser.named(about)?;
-                Some(Equation::Moments { about, centre: super::Centre::Named(point) })
+                Some(Equation::Moments { about, along: Vector::Z, centre: Centre::Named(point) })
             }));
         }
-        let usable = |equation: &Equation| {
-            cut.entering.iter().all(|e| {
-                let open = !known[e.column.index()] && !chooser.given.determined[e.column.index()];
-                !(open && chooser.enters(cut, equation, e.column))
-            })
-        };
-        rows.extend(list.into_iter().filter(usable).map(|equation| (index, equation)));
+        let here = list.into_iter().filter(|equation| usable(chooser, cut, equation, known));
+        rows.extend(here.map(|equation| (index, equation)));
     }
     rows
+}
+
+/// Whether an equation holds nothing open that equilibrium does not fix.
+fn usable(chooser: &Chooser<'_>, cut: &Cut, equation: &Equation, known: &[bool]) -> bool {
+    cut.entering.iter().all(|e| {
+        let open = !known[e.column.index()] && !chooser.given.determined[e.column.index()];
+        !(open && chooser.enters(cut, equation, e.column))
+    })
 }

@@ -6,7 +6,7 @@
 use crate::equilibrium::{Column, ColumnId, ColumnOf, Component, Equilibrium};
 use crate::geometry::{Point, Vector};
 use crate::model::{
-    Amount, BodyId, JointKind, LoadKind, Model, On, PinId, PointId, RopeEnd, RopeId, SupportKind,
+    Amount, BodyId, Held, JointKind, LoadKind, Model, On, PinId, PointId, RopeEnd, RopeId, SupportKind,
 };
 use faer::Mat;
 use faer::linalg::solvers::Solve;
@@ -17,23 +17,19 @@ const MOST: usize = 120;
 /// How something moves: a coefficient for each freedom.
 type Moves = Vec<(usize, f64)>;
 
-/// A displacement in the plane, x and y.
+/// A displacement, or a turn, along x, y and z.
 #[derive(Clone, Default)]
-struct Displacement {
-    x: Moves,
-    y: Moves,
-}
+struct Displacement([Moves; 3]);
 
 impl Displacement {
     fn along(&self, d: Vector) -> Moves {
-        let part = |moves: &Moves, by: f64| moves.iter().map(|(k, v)| (*k, v * by)).collect::<Vec<_>>();
-        let mut sum = part(&self.x, d.x);
-        sum.extend(part(&self.y, d.y));
-        sum
+        let part = |(moves, by): (&Moves, f64)| moves.iter().map(|(k, v)| (*k, v * by)).collect::<Vec<_>>();
+        self.0.iter().zip(d.parts()).filter(|(_, by)| *by != 0.0).flat_map(part).collect()
     }
 }
 
-/// The freedoms: x, y and turn of each body, x and y of each pin and each weld (with its turn), one for each free end of a rope.
+/// The freedoms: displacements and turns of each body (x, y and a turn about z in the plane, three and three in space), displacements of each pin,
+/// of each weld with its turns, one for each free end of a rope.
 struct Freedoms<'a> {
     model: &'a Model,
     pins: usize,
@@ -45,13 +41,14 @@ struct Freedoms<'a> {
 
 impl<'a> Freedoms<'a> {
     fn of(model: &'a Model) -> Self {
-        let pins = 3 * model.bodies.len();
-        let mut count = pins + 2 * model.pins.len();
+        let rigid = model.space.rows();
+        let pins = rigid * model.bodies.len();
+        let mut count = pins + model.space.particle_rows() * model.pins.len();
         let mut welds = Vec::new();
         for (index, joint) in model.joints.iter().enumerate() {
             if joint.kind == JointKind::Weld && joint.of.len() > 2 {
                 welds.push((index, count));
-                count += 3;
+                count += rigid;
             }
         }
         let first_end = count;
@@ -67,22 +64,39 @@ impl<'a> Freedoms<'a> {
         Self { model, pins, welds, ends, first_end, count }
     }
 
-    /// A point that rides with a body: x − ω (y − y₀) and y + ω (x − x₀) with the body's first point as (x₀, y₀).
-    fn rigid(first: usize, about: Point, at: Point) -> Displacement {
-        Displacement {
-            x: vec![(first, 1.0), (first + 2, -(at.y - about.y))],
-            y: vec![(first + 1, 1.0), (first + 2, at.x - about.x)],
+    /// A point that rides with what moves with `first` and the freedoms after it: u + ω × r, with r from `about`.
+    fn rigid(&self, first: usize, about: Point, at: Point) -> Displacement {
+        let r = at - about;
+        if self.model.spatial() {
+            // ω × r = (ω_y r_z − ω_z r_y, ω_z r_x − ω_x r_z, ω_x r_y − ω_y r_x)
+            let w = first + 3;
+            return Displacement([
+                vec![(first, 1.0), (w + 1, r.z), (w + 2, -r.y)],
+                vec![(first + 1, 1.0), (w + 2, r.x), (w, -r.z)],
+                vec![(first + 2, 1.0), (w, r.y), (w + 1, -r.x)],
+            ]);
         }
+        Displacement([
+            vec![(first, 1.0), (first + 2, -r.y)],
+            vec![(first + 1, 1.0), (first + 2, r.x)],
+            Vec::new(),
+        ])
+    }
+
+    fn first_of(&self, body: BodyId) -> usize {
+        self.model.space.rows() * body.index()
     }
 
     fn body(&self, body: BodyId, at: Point) -> Displacement {
         let about = self.model.points_of(body).first().map_or(at, |p| self.model.at(*p));
-        Self::rigid(3 * body.index(), about, at)
+        self.rigid(self.first_of(body), about, at)
     }
 
     fn pin(&self, pin: PinId) -> Displacement {
-        let first = self.pins + 2 * pin.index();
-        Displacement { x: vec![(first, 1.0)], y: vec![(first + 1, 1.0)] }
+        let count = self.model.space.particle_rows();
+        let first = self.pins + count * pin.index();
+        let each = |i: usize| if i < count { vec![(first + i, 1.0)] } else { Vec::new() };
+        Displacement([each(0), each(1), each(2)])
     }
 
     fn on(&self, on: On, at: Point) -> Displacement {
@@ -92,8 +106,16 @@ impl<'a> Freedoms<'a> {
         }
     }
 
-    fn turn(body: BodyId) -> Moves {
-        vec![(3 * body.index() + 2, 1.0)]
+    /// The turns of what moves with `first` and the freedoms after it.
+    fn turns(&self, first: usize) -> Displacement {
+        if self.model.spatial() {
+            return Displacement([3, 4, 5].map(|i| vec![(first + i, 1.0)]));
+        }
+        Displacement([Vec::new(), Vec::new(), vec![(first + 2, 1.0)]])
+    }
+
+    fn turn(&self, body: BodyId) -> Displacement {
+        self.turns(self.first_of(body))
     }
 
     /// How far the free end of a rope moves away from the rope.
@@ -154,6 +176,7 @@ fn assumed(column: &Column) -> f64 {
     match (column.of, column.component) {
         (ColumnOf::Support(_), Component::X) => force.x.signum(),
         (ColumnOf::Support(_), Component::Y) => force.y.signum(),
+        (ColumnOf::Support(_), Component::Z) => force.z.signum(),
         _ => 1.0,
     }
 }
@@ -164,12 +187,11 @@ fn gives(freedoms: &Freedoms<'_>, of: ColumnOf, component: Component) -> Option<
     Some(match of {
         ColumnOf::Support(id) => {
             let support = &model.supports[id.index()];
-            let moves = freedoms.on(support.on, model.at(support.at));
-            match component {
-                Component::X | Component::Y | Component::Along | Component::Across => {
-                    moves.along(support_sense(support.kind, component)?)
-                }
-                Component::Couple => Freedoms::turn(support.on.body()?),
+            let sense = support_sense(model, support.kind, component)?;
+            if component.turns() {
+                freedoms.turn(support.on.body()?).along(sense)
+            } else {
+                freedoms.on(support.on, model.at(support.at)).along(sense)
             }
         }
         ColumnOf::Joint(id, end) => {
@@ -178,20 +200,18 @@ fn gives(freedoms: &Freedoms<'_>, of: ColumnOf, component: Component) -> Option<
             let body = joint.of[end];
             let weld = freedoms.welds.iter().find(|(index, _)| *index == id.index());
             let (other, other_turn) = match (joint.pin, weld) {
-                (Some(pin), _) => (freedoms.pin(pin), Vec::new()),
-                (None, Some((_, first))) => (Freedoms::rigid(*first, at, at), vec![(first + 2, 1.0)]),
+                (Some(pin), _) => (freedoms.pin(pin), Displacement::default()),
+                (None, Some((_, first))) => (freedoms.rigid(*first, at, at), freedoms.turns(*first)),
                 (None, None) => {
                     let other = joint.of[1 - end];
-                    (freedoms.body(other, at), Freedoms::turn(other))
+                    (freedoms.body(other, at), freedoms.turn(other))
                 }
             };
-            let own = freedoms.body(body, at);
-            match component {
-                Component::Couple => minus(Freedoms::turn(body), other_turn),
-                _ => {
-                    let d = joint_sense(joint.kind, component)?;
-                    minus(own.along(d), other.along(d))
-                }
+            let d = joint_sense(model, joint.kind, component)?;
+            if component.turns() {
+                minus(freedoms.turn(body).along(d), other_turn.along(d))
+            } else {
+                minus(freedoms.body(body, at).along(d), other.along(d))
             }
         }
         ColumnOf::Bar(id) => {
@@ -236,8 +256,19 @@ fn gives(freedoms: &Freedoms<'_>, of: ColumnOf, component: Component) -> Option<
     })
 }
 
-fn support_sense(kind: SupportKind, component: Component) -> Option<Vector> {
+/// In space: which way what is held would give way, or about which axis it would turn.
+fn held_in_space(held: Vec<Held>, component: Component) -> Option<Vector> {
+    held.iter().find(|held| held.component == component).map(|held| held.along)
+}
+
+fn support_sense(model: &Model, kind: SupportKind, component: Component) -> Option<Vector> {
+    if model.spatial()
+        && let Some(along) = held_in_space(kind.held_in_space(model.up()), component)
+    {
+        return Some(along);
+    }
     match (kind, component) {
+        (_, Component::Couple) => Some(Vector::Z),
         (_, Component::X) => Some(Vector::X),
         (_, Component::Y) => Some(Vector::Y),
         (SupportKind::Rough { normal, .. }, Component::Across) => Some(normal.left()),
@@ -253,8 +284,14 @@ fn support_sense(kind: SupportKind, component: Component) -> Option<Vector> {
     }
 }
 
-fn joint_sense(kind: JointKind, component: Component) -> Option<Vector> {
+fn joint_sense(model: &Model, kind: JointKind, component: Component) -> Option<Vector> {
+    if model.spatial()
+        && let Some(along) = held_in_space(kind.held_in_space(model.up()), component)
+    {
+        return Some(along);
+    }
     match (kind, component) {
+        (_, Component::Couple) => Some(Vector::Z),
         (_, Component::X) => Some(Vector::X),
         (_, Component::Y) => Some(Vector::Y),
         (
@@ -287,15 +324,15 @@ fn each_load(freedoms: &Freedoms<'_>, mut take: impl FnMut(Amount, Moves)) {
         let moves = |at: Point| freedoms.on(load.on, at);
         match load.kind {
             LoadKind::Force { at, direction, size, .. } => take(size, moves(model.at(at)).along(direction)),
-            LoadKind::Weight { at, size, .. } => take(size, moves(model.at(at)).along(-Vector::Y)),
-            LoadKind::Couple { turn, size, .. } => {
+            LoadKind::Weight { at, size, .. } => take(size, moves(model.at(at)).along(-model.up())),
+            LoadKind::Couple { axis, size, .. } => {
                 if let Some(body) = load.on.body() {
-                    take(size, Freedoms::turn(body).into_iter().map(|(k, v)| (k, v * turn)).collect());
+                    take(size, freedoms.turn(body).along(axis));
                 }
             }
             LoadKind::Own { ref halves } => {
                 for (at, on, weight) in halves {
-                    take(Amount::Known(*weight), freedoms.on(*on, model.at(*at)).along(-Vector::Y));
+                    take(Amount::Known(*weight), freedoms.on(*on, model.at(*at)).along(-model.up()));
                 }
             }
             LoadKind::Distributed { from, to, start, end, direction, over } => {

@@ -3,6 +3,7 @@
 
 use crate::equilibrium::{ColumnId, Equilibrium, Freedom, PartId};
 use crate::geometry::Vector;
+use crate::model::Space;
 use crate::tolerance;
 
 /// A rule.
@@ -18,6 +19,10 @@ pub enum JointRule {
     SameThroughout,
     /// Four members in two lines at an unloaded joint: each pair carries the same.
     TwoPairs,
+    /// In space: three members that do not lie in one plane meet at an unloaded joint: none carries anything.
+    ThreeNotCoplanar,
+    /// In space: all members at an unloaded joint but this one lie in one plane: it carries nothing.
+    OutOfPlane,
 }
 
 /// A rule at a joint.
@@ -66,6 +71,7 @@ pub fn at_joints(equilibrium: &Equilibrium, slack: &[bool]) -> Vec<Seen> {
                 .collect();
             let load = loads[joint.index()];
             let load = if load.length() <= tolerance::ZERO_FORCE * scale { None } else { load.unit() };
+            let rules = if equilibrium.space == Space::Space { rules_in_space } else { rules };
             for (rule, members) in rules(&live, load) {
                 let fresh = !seen
                     .iter()
@@ -94,6 +100,40 @@ fn direction(equilibrium: &Equilibrium, column: ColumnId, joint: PartId) -> Opti
 
 fn in_line(a: Vector, b: Vector) -> bool {
     a.cross(b).length() <= tolerance::DROPS_OUT * 10.0
+}
+
+/// In space a member carries nothing when its direction is not among those that the others (and nothing else) span.
+fn rules_in_space(live: &[(ColumnId, Vector)], load: Option<Vector>) -> Vec<(JointRule, Vec<ColumnId>)> {
+    if load.is_some() {
+        return Vec::new();
+    }
+    let flat = tolerance::DROPS_OUT * 10.0;
+    match live {
+        [(a, _)] => return vec![(JointRule::TwoAtUnloadedJoint, vec![*a])],
+        [(a, u), (b, v)] => {
+            let rule =
+                if in_line(*u, *v) { JointRule::SameThroughout } else { JointRule::TwoAtUnloadedJoint };
+            return vec![(rule, vec![*a, *b])];
+        }
+        [(a, u), (b, v), (c, w)] if u.cross(*v).dot(*w).abs() > flat => {
+            return vec![(JointRule::ThreeNotCoplanar, vec![*a, *b, *c])];
+        }
+        _ => {}
+    }
+    // The normal of the plane of all others, if they have one; others in one line have many, and leave out whatever is not in it.
+    let alone = |k: usize| {
+        let (id, own) = live[k];
+        let others: Vec<Vector> =
+            live.iter().enumerate().filter(|(i, _)| *i != k).map(|(_, (_, d))| *d).collect();
+        let first = *others.first()?;
+        let Some(second) = others.iter().find(|d| !in_line(first, **d)) else {
+            return (!in_line(first, own)).then_some((JointRule::ThirdOfThree, id));
+        };
+        let normal = first.cross(*second).unit()?;
+        let plane = others.iter().all(|d| d.dot(normal).abs() <= flat);
+        (plane && own.dot(normal).abs() > flat).then_some((JointRule::OutOfPlane, id))
+    };
+    (0..live.len()).filter_map(alone).map(|(rule, id)| (rule, vec![id])).collect()
 }
 
 fn rules(live: &[(ColumnId, Vector)], load: Option<Vector>) -> Vec<(JointRule, Vec<ColumnId>)> {

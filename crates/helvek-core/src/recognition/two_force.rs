@@ -8,6 +8,10 @@ use crate::model::{BodyId, JointKind, LoadKind, Model, On, PointId, RopeEnd, Sup
 /// links, nothing would be left to balance at their pin.
 pub fn two_force_bodies(model: &Model) -> Vec<TwoForce> {
     let mut links: Vec<TwoForce> = Vec::new();
+    // A body in space on two balls may still spin about their line: its pins alone do not make it a link.
+    if model.spatial() {
+        return links;
+    }
     for body in model.body_ids() {
         let Some(link) = two_force(model, body) else { continue };
         let pinned_to_another = model.joints.iter().any(|joint| {

@@ -146,7 +146,7 @@ fn kept_first(solved: &Solved, mesh: &Mesh, first: usize) -> Vec<usize> {
             Component::Y | Component::Along => (1, outer),
             Component::Couple => (2, outer),
             Component::Across => (3, outer),
-            Component::X => (4, outer),
+            _ => (4, outer),
         }
     };
     of_supports.sort_by_key(rank);

@@ -1,16 +1,14 @@
 //! Words that stand for one of a few values, in one table each: for reading, and for naming what was expected.
 
 use super::{
-    Assume, BarKind, Bent, First, Heads, InsideBy, JointKind, Method, Per, PickedAxis, Reactions, Results,
-    ShapeWord, Side, SpaceKind, SupportKind, Symmetry, Truss, Turn, Vertical, Wheels,
+    Assume, BarKind, Bent, Couples, First, Heads, InsideBy, JointKind, Method, Per, PickedAxis, Reactions,
+    Results, School, ShapeWord, Side, SpaceKind, SupportKind, Symmetry, Truss, Turn, Vertical, Wheels,
 };
 
 /// A value that is written as one of a few words.
 pub trait Choice: Copy + 'static {
     /// Every word with its value.
     const WORDS: &'static [(&'static str, Self)];
-    /// Words of the format that this version does not solve yet.
-    const NOT_YET: &'static [&'static str] = &[];
 }
 
 impl Choice for Turn {
@@ -18,8 +16,16 @@ impl Choice for Turn {
 }
 
 impl Choice for SpaceKind {
-    const WORDS: &'static [(&'static str, Self)] = &[("plane", Self::Plane)];
-    const NOT_YET: &'static [&'static str] = &["space"];
+    const WORDS: &'static [(&'static str, Self)] = &[("plane", Self::Plane), ("space", Self::Space)];
+}
+
+impl Choice for School {
+    const WORDS: &'static [(&'static str, Self)] = &[("scalar", Self::Scalar), ("vector", Self::Vector)];
+}
+
+impl Choice for Couples {
+    const WORDS: &'static [(&'static str, Self)] =
+        &[("auto", Self::Auto), ("yes", Self::Yes), ("no", Self::No)];
 }
 
 impl Choice for Assume {
@@ -37,8 +43,7 @@ impl Choice for Per {
 }
 
 impl Choice for Vertical {
-    const WORDS: &'static [(&'static str, Self)] = &[("y", Self::Y)];
-    const NOT_YET: &'static [&'static str] = &["z"];
+    const WORDS: &'static [(&'static str, Self)] = &[("y", Self::Y), ("z", Self::Z)];
 }
 
 impl Choice for Reactions {
@@ -102,7 +107,7 @@ impl Choice for Heads {
 }
 
 impl Choice for PickedAxis {
-    const WORDS: &'static [(&'static str, Self)] = &[("x", Self::X), ("y", Self::Y)];
+    const WORDS: &'static [(&'static str, Self)] = &[("x", Self::X), ("y", Self::Y), ("z", Self::Z)];
 }
 
 impl Choice for BarKind {
@@ -118,8 +123,9 @@ impl Choice for JointKind {
         ("collar", Self::Collar),
         ("contact", Self::Contact),
         ("mesh", Self::Mesh),
+        ("ball", Self::Ball),
+        ("hinge", Self::Hinge),
     ];
-    const NOT_YET: &'static [&'static str] = &["ball", "hinge"];
 }
 
 impl Choice for SupportKind {
@@ -132,6 +138,9 @@ impl Choice for SupportKind {
         ("link", Self::Link),
         ("cable", Self::Cable),
         ("rough", Self::Rough),
+        ("ball", Self::Ball),
+        ("journal", Self::Journal),
+        ("thrust", Self::Thrust),
+        ("hinge", Self::Hinge),
     ];
-    const NOT_YET: &'static [&'static str] = &["ball", "journal", "thrust", "hinge"];
 }

@@ -1,6 +1,6 @@
 //! What connects bodies to each other and to the ground, as written.
 
-use super::{Direction, Ground, Quantity, Turn};
+use super::{Direction, Ground, Quantity, SpaceKind, Turn};
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -23,6 +23,15 @@ pub struct Support {
     /// Of a link or a cable: the point it leads to, or a direction.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub toward: Option<Direction>,
+    /// In space, of a journal, a thrust bearing and a hinge: the line of the shaft.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub axis: Option<Direction>,
+    /// In space, of a journal, a thrust bearing and a hinge: whether it keeps the shaft aligned by couples; default `auto`.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub couples: Option<Couples>,
+    /// In space, of a hinge: whether it also holds along its axis; default yes.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub thrust: Option<bool>,
     /// Of a roller or a rough support: whether it can only push. A surface and a cable are one-way by themselves.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub one_way: Option<bool>,
@@ -44,6 +53,9 @@ impl Support {
             on: None,
             normal: None,
             toward: None,
+            axis: None,
+            couples: None,
+            thrust: None,
             one_way: None,
             friction: None,
             ground: Ground::default(),
@@ -51,7 +63,8 @@ impl Support {
     }
 }
 
-/// The kinds of support in the plane.
+/// The kinds of support. In the plane: pin, roller, surface, fixed, guide, link, cable, rough; in space: ball, journal, thrust, hinge, roller,
+/// surface, fixed, link, cable.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum SupportKind {
@@ -71,6 +84,67 @@ pub enum SupportKind {
     Cable,
     /// A rough surface: a force along its normal and one across it.
     Rough,
+    /// In space, a ball-and-socket: prevents every displacement.
+    Ball,
+    /// In space, a bearing round a shaft: two forces across it.
+    Journal,
+    /// In space, a bearing that also holds along the shaft.
+    Thrust,
+    /// In space, a hinge: as a thrust bearing, unless it is said not to hold along its axis.
+    Hinge,
+}
+
+impl SupportKind {
+    /// The only space in which it is found; `None`: in both. With what is used instead in the other one.
+    pub(crate) fn only(self) -> Option<(SpaceKind, &'static str)> {
+        match self {
+            Self::Pin => Some((SpaceKind::Plane, "In space it is a ball, a hinge or a journal.")),
+            Self::Guide | Self::Rough => {
+                Some((SpaceKind::Plane, "In space use a roller, a surface, a ball or a bearing."))
+            }
+            Self::Ball | Self::Journal | Self::Thrust | Self::Hinge => {
+                Some((SpaceKind::Space, "In the plane it is a pin, or a roller."))
+            }
+            Self::Roller | Self::Surface | Self::Fixed | Self::Link | Self::Cable => None,
+        }
+    }
+}
+
+impl JointKind {
+    /// As [`SupportKind::only`].
+    pub(crate) fn only(self) -> Option<(SpaceKind, &'static str)> {
+        match self {
+            Self::Pin => Some((SpaceKind::Plane, "In space it is a ball or a hinge.")),
+            Self::Slot | Self::Collar | Self::Mesh => {
+                Some((SpaceKind::Plane, "In space use a ball, a hinge, a weld or a contact."))
+            }
+            Self::Ball | Self::Hinge => Some((SpaceKind::Space, "In the plane it is a pin.")),
+            Self::Weld | Self::Contact => None,
+        }
+    }
+}
+
+impl SpaceKind {
+    /// `the plane`, `space`.
+    pub(crate) fn named(self) -> &'static str {
+        match self {
+            Self::Plane => "the plane",
+            Self::Space => "space",
+        }
+    }
+}
+
+/// Whether a bearing exerts couples.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Couples {
+    /// Only if nothing else keeps the shaft aligned.
+    #[default]
+    Auto,
+    /// It does.
+    Yes,
+    /// It does not: properly aligned bearings exert forces only.
+    No,
 }
 
 /// A straight bar, pinned at both ends: `["D", "C"]`, or with more to say.
@@ -190,6 +264,12 @@ pub struct Joint {
     /// Of a contact: the push on the first body. Of a mesh: the direction from the second wheel to the first.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub normal: Option<Direction>,
+    /// In space, of a hinge: its axis.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub axis: Option<Direction>,
+    /// In space, of a hinge: whether it also holds along its axis; default yes.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub thrust: Option<bool>,
     /// Of a contact: rough, with this coefficient of friction available.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub friction: Option<f64>,
@@ -198,7 +278,7 @@ pub struct Joint {
     pub pressure_angle: Option<Quantity>,
 }
 
-/// The kinds of joint in the plane.
+/// The kinds of joint. In the plane: pin, weld, slot, collar, contact, mesh; in space: ball, hinge, weld, contact.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum JointKind {
@@ -214,6 +294,10 @@ pub enum JointKind {
     Contact,
     /// Gear teeth: a push along the line of action, on whichever flank it takes.
     Mesh,
+    /// In space: three forces.
+    Ball,
+    /// In space: forces, and couples about the two directions across its axis.
+    Hinge,
 }
 
 /// A frictionless wheel.

@@ -1,13 +1,15 @@
 //! Reading one table field by field: wrong sorts, unknown keys and missing ones become problems, never stops.
 
 use super::tree::{Node, Value, shortened};
-use super::{Choice, Quantity};
+use super::{Choice, Quantity, SpaceKind};
 use crate::problem::{Problem, ProblemKind, nearest};
 
 /// The problems found so far.
 #[derive(Default)]
 pub(in crate::sheet) struct Reader {
     pub(in crate::sheet) problems: Vec<Problem>,
+    /// The sheet is one of space: a place has three coordinates.
+    pub(in crate::sheet) space: bool,
 }
 
 impl Reader {
@@ -18,6 +20,19 @@ impl Reader {
     pub(in crate::sheet) fn not_yet(&mut self, path: &str, what: &str) {
         let message = format!("{what} is part of the format, but not yet solved by this version.");
         self.problems.push(Problem::new(ProblemKind::NotYet, path, message, "Leave it out for now."));
+    }
+
+    /// Plane or space.
+    pub(in crate::sheet) fn kind(&self) -> SpaceKind {
+        if self.space { SpaceKind::Space } else { SpaceKind::Plane }
+    }
+
+    /// What works in the plane only so far.
+    pub(in crate::sheet) fn plane_only(&mut self, path: &str) {
+        let what = path.rsplit('.').next().unwrap_or(path);
+        let message = format!("\"{what}\" is not solved in space by this version.");
+        let cure = "Leave it out, or model this part in the plane.";
+        self.problems.push(Problem::new(ProblemKind::NotYet, path, message, cure));
     }
 
     /// The fields of `node`; `None`, with a problem, when it is not a table.
@@ -132,16 +147,12 @@ impl Reader {
         if let Some((_, value)) = T::WORDS.iter().find(|(word, _)| *word == text) {
             return Some(*value);
         }
-        if T::NOT_YET.contains(&text.as_str()) {
-            self.not_yet(path, &format!("\"{text}\""));
-        } else {
-            let words: Vec<_> = T::WORDS.iter().map(|(word, _)| format!("\"{word}\"")).collect();
-            let cure = match nearest(&text, T::WORDS.iter().map(|(word, _)| *word)) {
-                Some(word) => format!("Perhaps \"{word}\" is meant."),
-                None => format!("Write {}.", words.join(" or ")),
-            };
-            self.form(path, format!("\"{}\" is not one of {}.", shortened(&text), words.join(", ")), cure);
-        }
+        let words: Vec<_> = T::WORDS.iter().map(|(word, _)| format!("\"{word}\"")).collect();
+        let cure = match nearest(&text, T::WORDS.iter().map(|(word, _)| *word)) {
+            Some(word) => format!("Perhaps \"{word}\" is meant."),
+            None => format!("Write {}.", words.join(" or ")),
+        };
+        self.form(path, format!("\"{}\" is not one of {}.", shortened(&text), words.join(", ")), cure);
         None
     }
 }

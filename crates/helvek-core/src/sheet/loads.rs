@@ -31,7 +31,7 @@ pub struct ForceLoad {
     pub on: Option<String>,
     /// The point.
     pub at: String,
-    /// `[x, y]`, instead of size and direction.
+    /// `[x, y]`, in space `[x, y, z]`, instead of size and direction.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub components: Option<Vec<Quantity>>,
     /// How strong.
@@ -57,11 +57,18 @@ pub struct CoupleLoad {
     /// Where it is applied. It does not enter equilibrium.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub at: Option<String>,
-    /// How strong.
-    pub size: Quantity,
-    /// In which sense; default counter-clockwise.
-    #[serde(default)]
+    /// How strong; in space it may be left out for components.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub size: Option<Quantity>,
+    /// In which sense, in the plane; default counter-clockwise.
+    #[serde(default, skip_serializing_if = "Turn::is_default")]
     pub turn: Turn,
+    /// In space: the axis about which it turns, right-handed.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub axis: Option<Direction>,
+    /// In space: `[x, y, z]`, instead of size and axis.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub components: Option<Vec<Quantity>>,
     /// The load case it belongs to.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub case: Option<String>,

@@ -16,7 +16,7 @@ mod work;
 
 pub use choice::Choice;
 pub use connections::{
-    Bar, BarKind, FullBar, Joint, JointKind, On, Pulley, Rope, RopeStop, Support, SupportKind,
+    Bar, BarKind, Couples, FullBar, Joint, JointKind, On, Pulley, Rope, RopeStop, Support, SupportKind,
 };
 pub use document::{Document, MAX_TEXT, Syntax, read};
 pub use limits::Limit;
@@ -61,13 +61,13 @@ pub struct Sheet {
     /// The acceleration of weights; default 9.81 m/s².
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub gravity: Option<Quantity>,
-    /// Which axis points up; in the plane only `y`.
+    /// Which axis points up: in the plane only `y`, in space `z` unless `y` is written.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub vertical: Option<Vertical>,
     /// How things are drawn, worked and displayed; never what they come to.
     #[serde(default, skip_serializing_if = "Conventions::is_empty")]
     pub conventions: Conventions,
-    /// Places by name: `[x, y]`.
+    /// Places by name: `[x, y]`, in space `[x, y, z]`.
     #[serde(default)]
     pub points: IndexMap<String, Vec<Quantity>>,
     /// Rigid bodies by name.
@@ -141,6 +141,19 @@ pub enum Vertical {
     /// y, the only one of the plane.
     #[default]
     Y,
+    /// z, as usual in space.
+    Z,
+}
+
+/// How equilibrium in space is written.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum School {
+    /// Components, axis by axis; an angle where a force lies in a plane of the axes.
+    #[default]
+    Scalar,
+    /// Unit vectors i, j, k and cross products r × F.
+    Vector,
 }
 
 /// Unit symbols; a missing one has its default.
@@ -211,6 +224,9 @@ pub struct Conventions {
     /// How much of a mirrored frame is distributed; default all of it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub symmetry: Option<Symmetry>,
+    /// How equilibrium in space is written; default by components.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub working: Option<School>,
     /// Decimals of the moments in a distribution, 0 to 6; default 2.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schemars(range(min = 0, max = 6))]
@@ -249,6 +265,11 @@ pub enum Turn {
 }
 
 impl Turn {
+    /// Whether it is the sense that need not be written.
+    pub fn is_default(&self) -> bool {
+        *self == Self::Ccw
+    }
+
     /// +1 counter-clockwise, −1 clockwise.
     pub fn sign(self) -> f64 {
         match self {
@@ -365,6 +386,10 @@ pub struct Body {
     /// A couple that twists it about its run, all along: given, since a plane sheet does not find it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub torque: Option<Quantity>,
+    /// In space: the direction towards which V_z of its straight pieces points, as nearly as a right angle to the piece allows; default up, and +x
+    /// for upright pieces.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub reference: Option<Direction>,
     /// How stiff it is in bending, one for all, or for each run, straight stretch or piece from point to point: force × length², or `"2 EI"` when only ratios are known.
     #[serde(rename = "EI", default, skip_serializing_if = "Option::is_none")]
     pub ei: Option<Quantities>,
@@ -379,7 +404,7 @@ pub struct Body {
 pub enum Direction {
     /// Degrees (the sheet's angle unit) from +x, counter-clockwise.
     Angle(f64),
-    /// `up`, `down`, `left`, `right`, `+x` ... `-y`, `normal`, `along`, or an angle with its unit.
+    /// `up`, `down`, `left`, `right`, `+x` ... `-z`, `normal`, `along`, or an angle with its unit.
     Text(String),
     /// Along a vector; its length does not matter.
     Vector(Vec<f64>),
@@ -392,6 +417,21 @@ pub enum Direction {
     AwayFrom {
         /// The point's name.
         away_from: String,
+    },
+    /// In space: by two angles.
+    Angles {
+        /// From +x in the level plane, right-handed about the axis that points up.
+        azimuth: Quantity,
+        /// From the level plane towards up; default 0.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        elevation: Option<Quantity>,
+    },
+    /// In space: the way in which a right-handed turn about an axis carries the point, as at the rim of a wheel.
+    Round {
+        /// A point of the axis.
+        round: String,
+        /// Which way the axis points.
+        axis: Box<Direction>,
     },
     /// Measured from a given axis.
     From {

@@ -37,14 +37,16 @@ pub enum PickedSum {
     Along(PickedAxis),
 }
 
-/// An axis of the plane.
+/// An axis.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum PickedAxis {
     /// To the right.
     X,
-    /// Up.
+    /// Up in the plane.
     Y,
+    /// In space, the third.
+    Z,
 }
 
 /// How the structure is seen taken apart. Display only: ids that are not there any more are passed over.

@@ -4,8 +4,8 @@ use super::{Motion, OneWayState, Verdict, judge};
 use crate::equilibrium::{ColumnOf, Equilibrium, PartOf};
 use crate::geometry::{Point, Vector};
 use crate::model::{
-    Bar, BarId, BarKind, BarLimits, BodyId, JointId, JointKind, Model, On, PinId, PointId, Rigidity, Support,
-    SupportId, SupportKind, Yielding,
+    Bar, BarId, BarKind, BarLimits, BearingKind, BodyId, JointId, JointKind, Model, On, PinId, PointId,
+    Rigidity, Support, SupportId, SupportKind, Yielding,
 };
 use crate::tolerance;
 
@@ -56,9 +56,11 @@ const TRIED: (usize, usize, usize) = (200, 60, 12);
 
 /// The cures of a model that can move or tips; empty when there is nothing to cure, or nothing simple helps.
 pub fn cures(model: &Model) -> Vec<Cure> {
-    let equilibrium = Equilibrium::of(model);
+    let mut model = model.clone();
+    super::aligned(&mut model);
+    let equilibrium = Equilibrium::of(&model);
     let verdict = judge(&equilibrium);
-    cures_of(model, &equilibrium, &verdict)
+    cures_of(&model, &equilibrium, &verdict)
 }
 
 /// As [`cures`], of a model that has been judged.
@@ -104,6 +106,11 @@ pub(crate) fn cures_of(model: &Model, equilibrium: &Equilibrium, before: &Verdic
 fn adds(model: &Model, cure: &Cure) -> usize {
     let holds = |kind: SupportKind| -> usize {
         match kind {
+            SupportKind::Fixed if model.spatial() => 6,
+            SupportKind::Pin if model.spatial() => 3,
+            SupportKind::Bearing { thrust, couples, .. } => {
+                2 + usize::from(thrust) + if couples { 2 } else { 0 }
+            }
             SupportKind::Fixed => 3,
             SupportKind::Pin | SupportKind::Guide { .. } | SupportKind::Rough { .. } => 2,
             _ => 1,
@@ -114,6 +121,7 @@ fn adds(model: &Model, cure: &Cure) -> usize {
             holds(*to).saturating_sub(holds(model.supports[support.index()].kind))
         }
         Cure::Add { kind, .. } => holds(*kind),
+        Cure::Weld { .. } if model.spatial() => 3,
         Cure::Brace { .. } | Cure::Weld { .. } => 1,
         Cure::Stiffen { .. } => 0,
         Cure::Several(cures) => cures.iter().map(|cure| adds(model, cure)).sum(),
@@ -226,6 +234,9 @@ struct Place {
 /// what does work on the motion can hold it.
 fn candidates(model: &Model, equilibrium: &Equilibrium, motion: &Motion, many: bool) -> Vec<Cure> {
     let places = places(model, equilibrium, motion);
+    if model.spatial() {
+        return in_space(model, &places);
+    }
     let works = |moves: Vector, direction: Vector| moves.dot(direction).abs() > 1e-6 * biggest(&places);
     let held = |place: &Place| model.supports.iter().any(|s| s.at == place.at && s.on == place.on);
     let place_of = |support: &Support| places.iter().find(|p| p.at == support.at && p.on == support.on);
@@ -278,6 +289,72 @@ fn candidates(model: &Model, equilibrium: &Equilibrium, motion: &Motion, many: b
         for place in places.iter().filter(|place| !held(place)) {
             if *kind == SupportKind::Pin || matches!(place.on, On::Body(_)) {
                 list.push(Cure::Add { at: place.at, on: place.on, kind: *kind });
+            }
+        }
+    }
+    list
+}
+
+/// In space: let bearings exert couples, make a roller a ball, brace a truss, hold a point along an axis in which it moves, or several such, a ball, a
+/// fixed support.
+fn in_space(model: &Model, places: &[Place]) -> Vec<Cure> {
+    /// Holds of which pairs and threes are tried.
+    const COMBINED: usize = 7;
+    let mut list = Vec::new();
+    let ids = || (0..model.supports.len()).map(SupportId);
+    let kind = |id: SupportId| model.supports[id.index()].kind;
+    let bearings: Vec<Cure> = ids()
+        .filter_map(|id| match kind(id) {
+            SupportKind::Bearing { axis, kind, thrust, couples: false, .. } => {
+                let to = SupportKind::Bearing { axis, kind, thrust, couples: true, auto: false };
+                Some(Cure::Change { support: id, to })
+            }
+            _ => None,
+        })
+        .collect();
+    list.extend(bearings);
+    for id in ids() {
+        match kind(id) {
+            SupportKind::Bearing { axis, kind, thrust: false, couples, auto } => {
+                let to = SupportKind::Bearing { axis, kind, thrust: true, couples, auto };
+                if kind == BearingKind::Hinge {
+                    list.push(Cure::Change { support: id, to });
+                }
+            }
+            SupportKind::Roller { .. } | SupportKind::Surface { .. } => {
+                list.push(Cure::Change { support: id, to: SupportKind::Pin });
+            }
+            _ => {}
+        }
+    }
+    if !model.bars.is_empty() {
+        list.extend(braces(model, places).into_iter().take(4));
+    }
+    let size = biggest(places);
+    let mut holds: Vec<Cure> = Vec::new();
+    let up = model.up();
+    for place in places.iter().rev() {
+        let level = Vector::AXES.into_iter().filter(|axis| *axis != up);
+        for normal in std::iter::once(up).chain(level) {
+            if place.moves.dot(normal).abs() > 1e-6 * size {
+                let kind = SupportKind::Roller { normal, one_way: false };
+                holds.push(Cure::Add { at: place.at, on: place.on, kind });
+            }
+        }
+    }
+    list.extend(holds.iter().cloned());
+    for place in places.iter().rev() {
+        list.push(Cure::Add { at: place.at, on: place.on, kind: SupportKind::Pin });
+        if matches!(place.on, On::Body(_)) {
+            list.push(Cure::Add { at: place.at, on: place.on, kind: SupportKind::Fixed });
+        }
+    }
+    let few = &holds[..holds.len().min(COMBINED)];
+    for (i, a) in few.iter().enumerate() {
+        for (j, b) in few.iter().enumerate().skip(i + 1) {
+            list.push(Cure::Several(vec![a.clone(), b.clone()]));
+            for c in few.iter().skip(j + 1) {
+                list.push(Cure::Several(vec![a.clone(), b.clone(), c.clone()]));
             }
         }
     }

@@ -5,14 +5,16 @@
 //! left null space holds the motions; loads that do no work on any of them are balanced. An unknown with a zero row in the right null
 //! space is unique even when others are not. Sought loads are unknowns, but hold nothing: mobility is counted without them.
 
+mod bearings;
 mod cures;
 mod motion;
 mod one_way;
 mod spectrum;
 
+pub(crate) use bearings::aligned;
 pub(crate) use cures::cures_of;
 pub use cures::{Cure, applied, cures};
-pub use motion::{Motion, PartMotion};
+pub use motion::{Motion, PartMotion, Screw};
 pub use one_way::{Hold, OneWayState};
 
 use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartOf, clean};
@@ -225,7 +227,7 @@ impl Verdict {
                 _ => Vec::new(),
             };
             for point in points {
-                let rise = moves.displacement(model.at(point)).y;
+                let rise = moves.displacement(model.at(point)).dot(model.up());
                 if rise > best.map_or(tolerance::CRITICAL, |(_, most)| most) {
                     best = Some((point, rise));
                 }

@@ -18,6 +18,17 @@ pub struct PartMotion {
     pub about: Point,
 }
 
+/// An axis about which something turns while it moves along it.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Screw {
+    /// A point of the axis, m.
+    pub through: Point,
+    /// The unit direction about which it turns right-handed.
+    pub axis: Vector,
+    /// How far it moves along the axis per radian, m; 0 for a mere turn.
+    pub pitch: f64,
+}
+
 /// One motion of the whole, to first order. Its size means nothing: it is scaled to have norm 1 in the scaled rows.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Motion {
@@ -75,6 +86,23 @@ impl PartMotion {
     /// Nothing of it moves.
     pub fn rests(&self) -> bool {
         self.translation == Vector::ZERO && self.rotation == Vector::ZERO
+    }
+
+    /// The screw of a motion in space: every point turns about one axis, and moves along it. `None` for a mere translation.
+    ///
+    /// With t the displacement of p and ω the turn, the axis runs along ω through c = p + ω × t / ω², and what is left along it is the pitch
+    /// ω·t / ω² per radian (R. S. Ball, A Treatise on the Theory of Screws, 1900, § 3).
+    pub fn screw(&self) -> Option<Screw> {
+        let (t, w) = (self.translation, self.rotation);
+        let square = w.dot(w);
+        let axis = w.unit()?;
+        let through = self.about + w.cross(t) * (1.0 / square);
+        let pitch = w.dot(t) / square;
+        // A pitch that is noise beside the distances.
+        let size = t.length() / w.length();
+        let pitch =
+            if pitch.abs() <= tolerance::GEOMETRY * size.max(f64::MIN_POSITIVE) { 0.0 } else { pitch };
+        Some(Screw { through, axis, pitch })
     }
 
     /// The point of the plane that stays where it is; `None` for a mere translation.

@@ -4,6 +4,7 @@
 //! keeps the sense it assumed; from the next step on an unknown that came out negative is drawn turned round and enters with its
 //! magnitude, never both in one equation.
 
+mod solid;
 mod term;
 
 pub use term::{Arm, Projection, Size, Term, TermOf};

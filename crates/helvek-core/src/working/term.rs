@@ -1,5 +1,6 @@
 //! One term of an equation: size × projection × arm, with its sign.
 
+use super::solid::Solid;
 use crate::equilibrium::{
     ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, Equilibrium, PartId, Source,
 };
@@ -83,6 +84,8 @@ pub enum Projection {
     Cos(f64),
     /// Its part across.
     Sin(f64),
+    /// In space: its part along an axis, by a direction cosine (a component of its unit vector), without its sign.
+    Cosine(f64),
 }
 
 impl Projection {
@@ -92,6 +95,7 @@ impl Projection {
             Self::Whole => 1.0,
             Self::Cos(a) => a.cos(),
             Self::Sin(a) => a.sin(),
+            Self::Cosine(part) => part,
         }
     }
 }
@@ -129,13 +133,13 @@ pub struct Term {
 /// The values found so far, SI, along the assumed senses.
 pub(super) struct Found(pub(super) Vec<Option<f64>>);
 
-/// A force about to become a term (or two, when it is given by components).
-struct Force {
-    of: TermOf,
-    size: Size,
-    unit: Vector,
-    at: Point,
-    given: Given,
+/// A force about to become a term (or more, when it is given by components).
+pub(super) struct Force {
+    pub(super) of: TermOf,
+    pub(super) size: Size,
+    pub(super) unit: Vector,
+    pub(super) at: Point,
+    pub(super) given: Given,
 }
 
 /// The terms of an equation on a free body: loads in the order of the sheet, then unknowns. What does not enter has no term.
@@ -147,10 +151,12 @@ pub(super) fn terms(
     found: &Found,
 ) -> Vec<Term> {
     let turn = match equation {
-        Equation::Moments { .. } => model.schools.moment.sign(),
-        Equation::Forces { .. } => 1.0,
+        Equation::Moments { .. } if !model.spatial() => model.schools.moment.sign(),
+        _ => 1.0,
     };
-    let mut writer = Writer { equation, turn, length: equilibrium.length_scale, terms: Vec::new() };
+    let solid = model.spatial().then(|| Solid { up: model.up(), school: model.schools.working });
+    let length = equilibrium.length_scale;
+    let mut writer = Writer { equation, turn, length, solid, terms: Vec::new() };
     let holds = |part: PartId| free_body.parts.contains(&part);
     for (index, action) in equilibrium.actions.iter().enumerate() {
         if !holds(action.act.on) {
@@ -159,7 +165,7 @@ pub(super) fn terms(
         let of = TermOf::Action(ActionId(index));
         let wrench = action.act.wrench;
         let Some(unit) = wrench.force.unit() else {
-            writer.couple(of, Size::Couple(wrench.moment.z.abs()), wrench.moment.z);
+            writer.couple(of, Size::Couple(wrench.moment.length()), wrench.moment);
             continue;
         };
         let given = match action.of {
@@ -195,7 +201,7 @@ pub(super) fn terms(
                 _ => value.map_or(Size::Unknown, |v| Size::Found(v.abs())),
             };
             match act.wrench.force.unit() {
-                None => writer.couple(of, size, sense * act.wrench.moment.z),
+                None => writer.couple(of, size, act.wrench.moment * sense),
                 Some(unit) => {
                     let unit = if sense < 0.0 { -unit } else { unit };
                     writer.force(Force { of, size, unit, at: act.wrench.about, given: angle_of(column) });
@@ -230,22 +236,32 @@ fn spread(model: &Model, column: &Column, pair: usize, value: Option<f64>) -> Si
     Size::Spread { found: value.map(f64::abs), over, half }
 }
 
-struct Writer<'a> {
-    equation: &'a Equation,
+pub(super) struct Writer<'a> {
+    pub(super) equation: &'a Equation,
     turn: f64,
-    length: f64,
+    pub(super) length: f64,
+    solid: Option<Solid>,
     terms: Vec<Term>,
 }
 
 impl Writer<'_> {
     /// Couples enter moment sums as they are, and force sums not at all.
-    fn couple(&mut self, of: TermOf, size: Size, moment: f64) {
-        if matches!(self.equation, Equation::Moments { .. }) && moment != 0.0 {
-            self.push(of, moment.signum() * self.turn, size, Projection::Whole, None);
+    fn couple(&mut self, of: TermOf, size: Size, moment: Vector) {
+        let (Equation::Moments { along, .. }, Some(unit)) = (self.equation, moment.unit()) else { return };
+        let part = unit.dot(*along);
+        if part.abs() > tolerance::DROPS_OUT {
+            let projection = match self.solid {
+                Some(solid) => solid.projection(unit, *along, part),
+                None => Projection::Whole,
+            };
+            self.push(of, part.signum() * self.turn, size, projection, None);
         }
     }
 
     fn force(&mut self, force: Force) {
+        if let Some(solid) = self.solid {
+            return self.force_in_space(force, solid);
+        }
         // Components that were given are used as they stand, each with its own arm.
         if force.given == Given::Components && force.unit.x != 0.0 && force.unit.y != 0.0 {
             let whole = force.size.value();
@@ -290,7 +306,14 @@ impl Writer<'_> {
         self.push(force.of, sign, force.size, projection, Some(arm));
     }
 
-    fn push(&mut self, of: TermOf, sign: f64, size: Size, projection: Projection, arm: Option<Arm>) {
+    pub(super) fn push(
+        &mut self,
+        of: TermOf,
+        sign: f64,
+        size: Size,
+        projection: Projection,
+        arm: Option<Arm>,
+    ) {
         let value = sign * size.value() * projection.value() * arm.map_or(1.0, |a| a.length);
         self.terms.push(Term { of, sign, size, projection, arm, value });
     }
@@ -304,7 +327,7 @@ fn projection(force: &Force, axis: Axis, part: f64) -> Projection {
     }
     let own_axis = match (axis, force.given) {
         (Axis::X, Given::FromVertical) | (Axis::Y, Given::FromHorizontal | Given::Components) => false,
-        (Axis::X | Axis::Y | Axis::Across(_) | Axis::Along(_), _) => true,
+        (Axis::X | Axis::Y | Axis::Z | Axis::Across(_) | Axis::Along(_), _) => true,
     };
     if own_axis { Projection::Cos(cosine.acos()) } else { Projection::Sin(cosine.asin()) }
 }

@@ -12,7 +12,9 @@ use helvek_core::edit::{self, Edit};
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, Document, MAX_TEXT, Sheet, Syntax};
 use helvek_core::{model, solution};
-use helvek_figure::{Scene, SectionMark, deflected, free_bodies, pieces, pin_marks, unclear};
+use helvek_figure::{
+    Scene, SectionMark, deflected, free_bodies, pieces, pin_marks, unclear, unclear_in_space,
+};
 use helvek_report::choice::choices;
 use helvek_report::cut::PageCut;
 use helvek_report::judge::{judged_headline, page_judgement};
@@ -185,7 +187,11 @@ fn reply(request: &LiveRequest) -> LiveReply {
             Some(sheet) => serde_json::to_value(sheet),
             None => serde_json::from_str(request.sheet.get()),
         };
-        scene.marks.extend(unclear(&written.unwrap_or_default(), &solved.model, &built.problems));
+        let written = written.unwrap_or_default();
+        match &mut scene.solid {
+            Some(solid) => solid.unclear = unclear_in_space(&written, &solved.model, &built.problems),
+            None => scene.marks.extend(unclear(&written, &solved.model, &built.problems)),
+        }
     }
     offered.extend(offers::on_problems(&document, &built.problems));
     let solution = complete.then(|| {

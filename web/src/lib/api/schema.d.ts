@@ -723,6 +723,10 @@ export interface components {
             readonly advantages?: readonly components["schemas"]["AdvantageAnswer"][];
             /** @description N, V and M at each place that is asked, in order. */
             readonly internal?: readonly components["schemas"]["InternalAnswer"][];
+            /** @description In space: the six at each place that is asked, in order. */
+            readonly internal_space?: readonly components["schemas"]["InternalSpaceAnswer"][];
+            /** @description In space: the six along every straight stretch of every body. */
+            readonly diagrams_space?: readonly components["schemas"]["DiagramSpaceAnswer"][];
             /** @description N, V and M along every straight stretch of every body. */
             readonly diagrams?: readonly components["schemas"]["DiagramAnswer"][];
             /** @description Each combination of load cases. */
@@ -790,6 +794,8 @@ export interface components {
             /** @description Its length with its unit. */
             readonly text: string;
         };
+        /** @description What an arrow stands for. */
+        readonly ArrowRole: "load" | "reaction" | "exerted";
         /** @description One thing that could be asked. */
         readonly Askable: {
             /** @description As the sheet writes it. */
@@ -831,6 +837,21 @@ export interface components {
         };
         /** @description An axis of the plane. */
         readonly Axis: "x" | "y";
+        /** @description The axis of a moment sum in space, in sheet units. */
+        readonly AxisMark: {
+            /** @description One of its points. */
+            readonly through: [
+                number,
+                number,
+                number
+            ];
+            /** @description Its unit direction: moments are right-handed about it. */
+            readonly along: [
+                number,
+                number,
+                number
+            ];
+        };
         /** @description One of its forces. */
         readonly Axle: {
             /** @description How strong. */
@@ -891,6 +912,11 @@ export interface components {
             readonly material?: string | null;
             /** @description A couple that twists it about its run, all along: given, since a plane sheet does not find it. */
             readonly torque?: components["schemas"]["Quantity"] | null;
+            /**
+             * @description In space: the direction towards which V_z of its straight pieces points, as nearly as a right angle to the piece allows; default up, and +x
+             *     for upright pieces.
+             */
+            readonly reference?: components["schemas"]["Direction"] | null;
             /** @description How stiff it is in bending, one for all, or for each run, straight stretch or piece from point to point: force × length², or `"2 EI"` when only ratios are known. */
             readonly EI?: components["schemas"]["Quantities"] | null;
             /** @description How stiff it is along its runs: a force, or `"2 EA"`. Without it, or a section and a material, its runs keep their length. */
@@ -900,26 +926,28 @@ export interface components {
         readonly BodyMotionAnswer: {
             /** @description The body's name. */
             readonly body: string;
-            /** @description `[x, y]` */
-            readonly about: [
-                number,
-                number
-            ];
-            /** @description `[x, y]` */
-            readonly translation: [
-                number,
-                number
-            ];
+            /** @description `[x, y]`, in space `[x, y, z]` */
+            readonly about: readonly number[];
+            /** @description `[x, y]`, in space `[x, y, z]` */
+            readonly translation: readonly number[];
             /**
              * Format: double
-             * @description Radians, counter-clockwise.
+             * @description Radians, counter-clockwise; in space about z, see `turn`.
              */
             readonly rotation: number;
-            /** @description The point that stays where it is, when it turns. */
+            /** @description The point of the plane that stays where it is, when it turns. */
             readonly centre: [
                 number,
                 number
             ] | null;
+            /** @description In space: the turn about x, y and z, radians. */
+            readonly turn?: [
+                number,
+                number,
+                number
+            ] | null;
+            /** @description In space: the axis about which it turns while it moves along it. */
+            readonly screw?: components["schemas"]["ScrewAnswer"] | null;
         };
         /** @description A box with sides along the axes, in sheet units. */
         readonly Bounds: {
@@ -972,6 +1000,8 @@ export interface components {
             readonly to: string;
             /** @description Whether it may only push. */
             readonly one_way: boolean;
+            /** @description Of a bearing: whether it exerts couples. */
+            readonly couples?: boolean | null;
         } | {
             /** @constant */
             readonly action: "add-support";
@@ -982,10 +1012,7 @@ export interface components {
             /** @description Its kind. */
             readonly kind: string;
             /** @description Of a roller. */
-            readonly normal: [
-                number,
-                number
-            ] | null;
+            readonly normal: readonly number[] | null;
         } | {
             /** @constant */
             readonly action: "add-bar";
@@ -1161,6 +1188,8 @@ export interface components {
             readonly method?: components["schemas"]["Method"] | null;
             /** @description How much of a mirrored frame is distributed; default all of it. */
             readonly symmetry?: components["schemas"]["Symmetry"] | null;
+            /** @description How equilibrium in space is written; default by components. */
+            readonly working?: components["schemas"]["School"] | null;
             /**
              * Format: uint8
              * @description Decimals of the moments in a distribution, 0 to 6; default 2.
@@ -1202,16 +1231,19 @@ export interface components {
             readonly on?: string | null;
             /** @description Where it is applied. It does not enter equilibrium. */
             readonly at?: string | null;
-            /** @description How strong. */
-            readonly size: components["schemas"]["Quantity"];
-            /**
-             * @description In which sense; default counter-clockwise.
-             * @default ccw
-             */
+            /** @description How strong; in space it may be left out for components. */
+            readonly size?: components["schemas"]["Quantity"] | null;
+            /** @description In which sense, in the plane; default counter-clockwise. */
             readonly turn?: components["schemas"]["Turn"];
+            /** @description In space: the axis about which it turns, right-handed. */
+            readonly axis?: components["schemas"]["Direction"] | null;
+            /** @description In space: `[x, y, z]`, instead of size and axis. */
+            readonly components?: readonly components["schemas"]["Quantity"][] | null;
             /** @description The load case it belongs to. */
             readonly case?: string | null;
         };
+        /** @description Whether a bearing exerts couples. */
+        readonly Couples: "auto" | "yes" | "no";
         /** @description A change that would hold the model. */
         readonly CureAnswer: {
             /** @description All of them together. */
@@ -1410,6 +1442,44 @@ export interface components {
             /** @description Why there is no diagram; then the lists are empty. */
             readonly refused?: string | null;
         };
+        /** @description The six along a straight stretch of a run, corner to corner. */
+        readonly DiagramSpaceAnswer: {
+            /** @description The body. */
+            readonly on: string;
+            /** @description Its first point. */
+            readonly from: string;
+            /** @description Its last point. */
+            readonly to: string;
+            /**
+             * Format: double
+             * @description Its length.
+             */
+            readonly length: number;
+            /** @description x′, y′ and z′: along the stretch, across it, and the reference. */
+            readonly axes: [
+                [
+                    number,
+                    number,
+                    number
+                ][],
+                [
+                    number,
+                    number,
+                    number
+                ][],
+                [
+                    number,
+                    number,
+                    number
+                ][]
+            ] | null;
+            /** @description Polynomials. */
+            readonly pieces: components["schemas"]["SixAnswer"] | null;
+            /** @description Where each is largest, whatever its sign. */
+            readonly largest: components["schemas"]["SixAnswer2"] | null;
+            /** @description Why there is no diagram. */
+            readonly refused?: string | null;
+        };
         /** @description The diagrams of a solution. */
         readonly Diagrams: {
             /** @description One for each straight stretch of each body, in the order of the sheet. */
@@ -1447,6 +1517,16 @@ export interface components {
         } | {
             /** @description The point's name. */
             readonly away_from: string;
+        } | {
+            /** @description From +x in the level plane, right-handed about the axis that points up. */
+            readonly azimuth: components["schemas"]["Quantity"];
+            /** @description From the level plane towards up; default 0. */
+            readonly elevation?: components["schemas"]["Quantity"] | null;
+        } | {
+            /** @description A point of the axis. */
+            readonly round: string;
+            /** @description Which way the axis points. */
+            readonly axis: components["schemas"]["Direction"];
         } | {
             /** @description How far. */
             readonly angle: components["schemas"]["Quantity"];
@@ -1528,6 +1608,8 @@ export interface components {
             readonly x?: string | null;
             /** @description Its coordinates. */
             readonly y?: string | null;
+            /** @description Its coordinates, in space. */
+            readonly z?: string | null;
             /** @description Its new name. */
             readonly rename?: string | null;
         } | {
@@ -1551,6 +1633,10 @@ export interface components {
             readonly settles?: string | null;
             /** @description Force per length of giving way: `500 kN/m`, or two with a semicolon between them; empty for none. */
             readonly spring?: string | null;
+            /** @description In space, of a journal, a thrust bearing and a hinge: its axis. */
+            readonly axis?: string | null;
+            /** @description In space, of a journal, a thrust bearing and a hinge: `auto`, `yes`, `no`. */
+            readonly couples?: string | null;
             /** @description Its new name. */
             readonly rename?: string | null;
         } | {
@@ -1579,6 +1665,8 @@ export interface components {
             readonly place?: string | null;
             /** @description `ccw` or `cw`. */
             readonly turn?: string | null;
+            /** @description In space: about which axis it turns right-handed. */
+            readonly axis?: string | null;
             /** @description The load case it belongs to: `permanent`, `wind` ...; empty for none. */
             readonly case?: string | null;
             /** @description Its new name. */
@@ -1899,6 +1987,13 @@ export interface components {
             readonly index: number;
         } | {
             /** @constant */
+            readonly edit: "space";
+            /** @description `space` or `plane`. */
+            readonly into: string;
+            /** @description In space: `z` or `y`. */
+            readonly vertical?: string | null;
+        } | {
+            /** @constant */
             readonly edit: "units";
             /** @description The new unit of length. */
             readonly length: string;
@@ -2063,7 +2158,7 @@ export interface components {
             readonly on?: string | null;
             /** @description The point. */
             readonly at: string;
-            /** @description `[x, y]`, instead of size and direction. */
+            /** @description `[x, y]`, in space `[x, y, z]`, instead of size and direction. */
             readonly components?: readonly components["schemas"]["Quantity"][] | null;
             /** @description How strong. */
             readonly size?: components["schemas"]["Quantity"] | null;
@@ -2219,6 +2314,8 @@ export interface components {
              */
             readonly force: number;
         };
+        /** @description The symbol of a support or joint. */
+        readonly HoldShape: "ball" | "journal" | "thrust" | "hinge" | "fixed" | "roller" | "surface" | "anchor" | "weld" | "contact";
         /** @description How N, V and M inside members are worked. */
         readonly InsideBy: "cuts" | "areas";
         /** @description A straight stretch of a body, with what it carries inside. */
@@ -2263,6 +2360,52 @@ export interface components {
              */
             readonly M: number | null;
         };
+        /** @description The six at a place. What equilibrium does not fix is null. */
+        readonly InternalSpaceAnswer: {
+            /** @description The body. */
+            readonly on: string;
+            /** @description The first point of its straight stretch. */
+            readonly from: string;
+            /** @description The last. */
+            readonly to: string;
+            /**
+             * Format: double
+             * @description From the first.
+             */
+            readonly distance: number;
+            /** @description Just before or just after what acts there. */
+            readonly side: components["schemas"]["Side"];
+            /**
+             * Format: double
+             * @description The normal force, tension positive.
+             */
+            readonly N: number | null;
+            /**
+             * Format: double
+             * @description The shear force, on the part before against y′.
+             */
+            readonly Vy: number | null;
+            /**
+             * Format: double
+             * @description The shear force, on the part before against z′.
+             */
+            readonly Vz: number | null;
+            /**
+             * Format: double
+             * @description The torque, on the part before right-handed about x′.
+             */
+            readonly T: number | null;
+            /**
+             * Format: double
+             * @description The bending moment that compresses the side of z′.
+             */
+            readonly My: number | null;
+            /**
+             * Format: double
+             * @description The bending moment that compresses the side of y′.
+             */
+            readonly Mz: number | null;
+        };
         /** @description What bodies transmit to each other at a point. */
         readonly Joint: {
             /** @description Its name; made from the point's when missing. */
@@ -2277,6 +2420,10 @@ export interface components {
             readonly along?: components["schemas"]["Direction"] | null;
             /** @description Of a contact: the push on the first body. Of a mesh: the direction from the second wheel to the first. */
             readonly normal?: components["schemas"]["Direction"] | null;
+            /** @description In space, of a hinge: its axis. */
+            readonly axis?: components["schemas"]["Direction"] | null;
+            /** @description In space, of a hinge: whether it also holds along its axis; default yes. */
+            readonly thrust?: boolean | null;
             /**
              * Format: double
              * @description Of a contact: rough, with this coefficient of friction available.
@@ -2293,18 +2440,15 @@ export interface components {
             readonly at: string;
             /** @description The body. */
             readonly on: string;
-            /** @description `[x, y]` */
+            /** @description `[x, y]`, in space `[x, y, z]` */
             readonly force: readonly (number | null)[];
-            /**
-             * Format: double
-             * @description Counter-clockwise positive.
-             */
-            readonly moment: number | null;
+            /** @description Counter-clockwise positive; in space about x, y and z. */
+            readonly moment: components["schemas"]["Moment"];
             /** @description Whether all of it is fixed by equilibrium. */
             readonly determined: boolean;
         };
-        /** @description The kinds of joint in the plane. */
-        readonly JointKind: "pin" | "weld" | "slot" | "collar" | "contact" | "mesh";
+        /** @description The kinds of joint. In the plane: pin, weld, slot, collar, contact, mesh; in space: ball, hinge, weld, contact. */
+        readonly JointKind: "pin" | "weld" | "slot" | "collar" | "contact" | "mesh" | "ball" | "hinge";
         /** @description The symbols of joints. */
         readonly JointShape: "pin" | "weld" | "slot" | "collar" | "contact" | "mesh";
         /** @description A check in words. */
@@ -2367,6 +2511,21 @@ export interface components {
              * @description Its version now.
              */
             readonly version: number;
+        };
+        /** @description The largest of one of the six. */
+        readonly LargestAnswer: {
+            /**
+             * Format: double
+             * @description Its size with its sign.
+             */
+            readonly value: number;
+            /**
+             * Format: double
+             * @description From the first point.
+             */
+            readonly distance: number;
+            /** @description Just before or just after what acts there. */
+            readonly side: components["schemas"]["Side"];
         };
         /** @description What some things may carry or be stressed to. Every limit is a size, and not negative. */
         readonly Limit: {
@@ -2436,6 +2595,8 @@ export interface components {
             /** @description Bars of which nothing is said: without a limit, or not fixed by equilibrium. */
             readonly unchecked: readonly string[];
         };
+        /** @description What a line is. */
+        readonly LineKind: "run" | "ride" | "bar" | "tie";
         /** @description A straight piece of an influence line. */
         readonly LinePieceAnswer: {
             /**
@@ -2931,8 +3092,23 @@ export interface components {
              */
             readonly expansion?: number | null;
         };
+        /** @description An equation in a table of coefficients. */
+        readonly MatrixRow: {
+            /** @description What is summed. */
+            readonly sum: components["schemas"]["Fragment"];
+            /** @description A coefficient for each unknown; empty where it does not enter. */
+            readonly cells: readonly string[];
+            /** @description What is known, brought to the right. */
+            readonly constant: string;
+        };
         /** @description How a redundant structure is worked by hand. */
         readonly Method: "distribution" | "slopes" | "forces";
+        /** @description A couple: one number in the plane, three in space. What is not fixed is null. */
+        readonly Moment: (number | null) | [
+            number | null,
+            number | null,
+            number | null
+        ];
         /** @description The least or the greatest, with where the train stands for it. */
         readonly MostAnswer: {
             /**
@@ -3166,6 +3342,8 @@ export interface components {
                 number,
                 number
             ] | null;
+            /** @description In space: the axis of a moment sum. */
+            readonly axis?: components["schemas"]["AxisMark"] | null;
         };
         /** @description A free body of one's own choice. */
         readonly PageChoice: {
@@ -3242,7 +3420,7 @@ export interface components {
             readonly stiffness: string;
             /** @description Its share. */
             readonly factor: string;
-            /** @description What its end does: `turns with its joint`, `fixed`, `hinged`, `an overhang`. */
+            /** @description What its end does: `turns with its joint`, `fixed`, `hinged`, `overhang`, `free`. */
             readonly kind: string;
         };
         /** @description The moment of an end by the unknowns. */
@@ -3316,6 +3494,15 @@ export interface components {
                 number,
                 number
             ] | null;
+            /** @description In space: the axis of a moment sum. */
+            readonly axis?: components["schemas"]["AxisMark"] | null;
+        };
+        /** @description Equations that are solved together, as a table. */
+        readonly PageMatrix: {
+            /** @description The unknowns. */
+            readonly columns: readonly components["schemas"]["Fragment"][];
+            /** @description The equations. */
+            readonly rows: readonly components["schemas"]["MatrixRow"][];
         };
         /** @description A member as a line. */
         readonly PageMember: {
@@ -3396,6 +3583,12 @@ export interface components {
             readonly results: readonly components["schemas"]["PageResult"][];
             /** @description It is seen at sight: no equation has to be written. */
             readonly at_sight: boolean;
+            /** @description In space: coordinates and unit vectors of forces that are met for the first time. */
+            readonly met?: readonly components["schemas"]["Fragment"][];
+            /** @description In space, of several equations together: their coefficients. */
+            readonly matrix?: components["schemas"]["PageMatrix"] | null;
+            /** @description In space, by vectors: r × F of everything that enters a moment sum. */
+            readonly products?: readonly components["schemas"]["VectorRow"][];
         };
         /** @description What stiffness says about a structure, and how it is worked by hand where it is redundant. */
         readonly PageStiff: {
@@ -3466,6 +3659,8 @@ export interface components {
             readonly says: string;
             /** @description Its lever arm. */
             readonly arm: components["schemas"]["ArmMark"] | null;
+            /** @description The same in space. */
+            readonly space_arm?: components["schemas"]["SpaceArm"] | null;
         };
         /** @description A train with what it comes to. */
         readonly PageTrain: {
@@ -3497,8 +3692,8 @@ export interface components {
         readonly Per: "length" | "projection";
         /** @description A free body someone chose, or one equation of one. */
         readonly Pick: string | readonly string[] | components["schemas"]["PickedEquation"];
-        /** @description An axis of the plane. */
-        readonly PickedAxis: "x" | "y";
+        /** @description An axis. */
+        readonly PickedAxis: "x" | "y" | "z";
         /** @description One equation of a free body: `{ free = ["body:jib"], about = "A" }`, `{ free = ["body:jib", "end:hoist#1"], along = "x" }`. */
         readonly PickedEquation: {
             /** @description The ids of its parts: `body:jib`, `pin:B`, `weld:W`, `wheel:P`, `end:hoist#0`. */
@@ -3765,13 +3960,10 @@ export interface components {
             readonly at: string;
             /** @description Its body. */
             readonly on: string;
-            /** @description `[x, y]` */
+            /** @description `[x, y]`, in space `[x, y, z]` */
             readonly force: readonly (number | null)[];
-            /**
-             * Format: double
-             * @description Counter-clockwise positive.
-             */
-            readonly moment: number | null;
+            /** @description Counter-clockwise positive; in space about x, y and z. */
+            readonly moment: components["schemas"]["Moment"];
             /** @description Whether all of it is fixed by equilibrium. */
             readonly determined: boolean;
         };
@@ -3980,6 +4172,30 @@ export interface components {
             readonly deflected?: components["schemas"]["Deflected"] | null;
             /** @description Pins among their plates, where that was wanted: see [`pin_marks`]. */
             readonly pins?: readonly components["schemas"]["PinMark"][];
+            /** @description Of a sheet of space, everything; then there are no marks. */
+            readonly solid?: components["schemas"]["SolidScene"] | null;
+        };
+        /** @description How equilibrium in space is written. */
+        readonly School: "scalar" | "vector";
+        /** @description An axis about which something turns while it moves along it. */
+        readonly ScrewAnswer: {
+            /** @description A point of the axis. */
+            readonly through: [
+                number,
+                number,
+                number
+            ];
+            /** @description Its unit direction; the turn is right-handed about it. */
+            readonly axis: [
+                number,
+                number,
+                number
+            ];
+            /**
+             * Format: double
+             * @description How far it moves along the axis per radian; 0 for a mere turn.
+             */
+            readonly pitch: number;
         };
         /** @description A cross-section by its dimensions, bare numbers in the sheet's unit of sections. */
         readonly Section: {
@@ -4192,12 +4408,12 @@ export interface components {
             readonly units?: components["schemas"]["UnitNames"];
             /** @description The acceleration of weights; default 9.81 m/s². */
             readonly gravity?: components["schemas"]["Quantity"] | null;
-            /** @description Which axis points up; in the plane only `y`. */
+            /** @description Which axis points up: in the plane only `y`, in space `z` unless `y` is written. */
             readonly vertical?: components["schemas"]["Vertical"] | null;
             /** @description How things are drawn, worked and displayed; never what they come to. */
             readonly conventions?: components["schemas"]["Conventions"];
             /**
-             * @description Places by name: `[x, y]`.
+             * @description Places by name: `[x, y]`, in space `[x, y, z]`.
              * @default {}
              */
             readonly points?: {
@@ -4294,6 +4510,352 @@ export interface components {
         };
         /** @description A side of a place at which something acts, along the run. */
         readonly Side: "before" | "after";
+        /** @description Something of each of the six. */
+        readonly SixAnswer: {
+            /** @description The normal force, tension positive. */
+            readonly N: readonly components["schemas"]["PieceAnswer"][];
+            /** @description The shear force, on the part before against y′. */
+            readonly Vy: readonly components["schemas"]["PieceAnswer"][];
+            /** @description The shear force, on the part before against z′. */
+            readonly Vz: readonly components["schemas"]["PieceAnswer"][];
+            /** @description The torque, on the part before right-handed about x′. */
+            readonly T: readonly components["schemas"]["PieceAnswer"][];
+            /** @description The bending moment that compresses the side of z′. */
+            readonly My: readonly components["schemas"]["PieceAnswer"][];
+            /** @description The bending moment that compresses the side of y′. */
+            readonly Mz: readonly components["schemas"]["PieceAnswer"][];
+        };
+        /** @description Something of each of the six. */
+        readonly SixAnswer2: {
+            /** @description The normal force, tension positive. */
+            readonly N: components["schemas"]["LargestAnswer"];
+            /** @description The shear force, on the part before against y′. */
+            readonly Vy: components["schemas"]["LargestAnswer"];
+            /** @description The shear force, on the part before against z′. */
+            readonly Vz: components["schemas"]["LargestAnswer"];
+            /** @description The torque, on the part before right-handed about x′. */
+            readonly T: components["schemas"]["LargestAnswer"];
+            /** @description The bending moment that compresses the side of z′. */
+            readonly My: components["schemas"]["LargestAnswer"];
+            /** @description The bending moment that compresses the side of y′. */
+            readonly Mz: components["schemas"]["LargestAnswer"];
+        };
+        /** @description A force or a couple. */
+        readonly SolidArrow: {
+            /** @description Its own id: `load:crate`, `reaction:A_x`, `joint:B#B_x@body:jib`. */
+            readonly id: string;
+            /** @description What it is in the working: `load:crate`, `reaction:A_x`, `joint:B#B_x`, `bar:D-C`; its opposite has the same. */
+            readonly of: string;
+            /** @description What it stands for. */
+            readonly role: components["schemas"]["ArrowRole"];
+            /** @description Where it acts. */
+            readonly at: [
+                number,
+                number,
+                number
+            ];
+            /** @description Which way it pushes; of a couple the axis about which it turns right-handed. As assumed, where it is an unknown. */
+            readonly toward: [
+                number,
+                number,
+                number
+            ];
+            /** @description It is a couple. */
+            readonly couple: boolean;
+            /** @description Its symbol, of an unknown; of a load whose size is sought. */
+            readonly symbol: components["schemas"]["SymbolMark"] | null;
+            /** @description As given; of an unknown its magnitude with its unit, once it is found. */
+            readonly text: string | null;
+            /** @description The assumed sense was wrong. */
+            readonly turned: boolean;
+            /** @description It is exactly zero. */
+            readonly zero: boolean;
+            /**
+             * Format: uint
+             * @description The step that finds it, from 1.
+             */
+            readonly step: number | null;
+            /**
+             * Format: double
+             * @description Beside the largest of its sort, 0 to 1.
+             */
+            readonly relative: number;
+        };
+        /** @description The corners of a box with sides along the axes. */
+        readonly SolidBounds: {
+            /** @description The one with the least coordinates. */
+            readonly low: [
+                number,
+                number,
+                number
+            ];
+            /** @description The one with the greatest. */
+            readonly high: [
+                number,
+                number,
+                number
+            ];
+        };
+        /** @description One of the six along a stretch, as a ribbon. */
+        readonly SolidCurve: {
+            /** @description `body:mast@A-B` */
+            readonly id: string;
+            /** @description `N`, `Vy`, `Vz`, `T`, `My`, `Mz`. */
+            readonly of: string;
+            /** @description Places along the stretch. */
+            readonly base: readonly [
+                number,
+                number,
+                number
+            ][];
+            /** @description The direction in which positive values are drawn. */
+            readonly toward: [
+                number,
+                number,
+                number
+            ];
+            /** @description The value at each place beside the largest of its sort on the sheet, −1 to 1. */
+            readonly values: readonly number[];
+            /** @description The largest. */
+            readonly peak: components["schemas"]["SolidPeak"] | null;
+        };
+        /** @description What is freed during some steps that follow one another. */
+        readonly SolidFree: {
+            /**
+             * Format: uint
+             * @description Its first step, from 1.
+             */
+            readonly first: number;
+            /**
+             * Format: uint
+             * @description Its last step.
+             */
+            readonly last: number;
+            /** @description The ids of its parts; empty for the whole. */
+            readonly parts: readonly string[];
+        };
+        /** @description A support or a joint. */
+        readonly SolidHold: {
+            /** @description `support:A`, `joint:B`. */
+            readonly id: string;
+            /** @description What it is called. */
+            readonly name: string;
+            /** @description Where. */
+            readonly at: [
+                number,
+                number,
+                number
+            ];
+            /** @description Its symbol. */
+            readonly shape: components["schemas"]["HoldShape"];
+            /** @description Its axis, or the way in which it pushes; of an anchor, along the line. */
+            readonly along: [
+                number,
+                number,
+                number
+            ] | null;
+            /** @description A bearing that exerts couples. */
+            readonly couples: boolean;
+            /** @description It belongs to the ground. */
+            readonly ground: boolean;
+        };
+        /** @description A member, or what ties something. */
+        readonly SolidLine: {
+            /** @description `body:mast`, `bar:D-C`, `support:A`, `ride:G`. */
+            readonly id: string;
+            /** @description What it is called. */
+            readonly name: string;
+            /** @description What it is. */
+            readonly kind: components["schemas"]["LineKind"];
+            /** @description Corner by corner. */
+            readonly path: readonly [
+                number,
+                number,
+                number
+            ][];
+            /** @description What it can carry. */
+            readonly carries: components["schemas"]["Carries"];
+            /** @description Its length with its unit, of a bar. */
+            readonly length: string | null;
+            /** @description What it carries, of a bar; nothing as long as that is not computed. */
+            readonly force: components["schemas"]["AxialForce"] | null;
+        };
+        /** @description A part, freed. */
+        readonly SolidPart: {
+            /** @description `body:jib`, `pin:B`. */
+            readonly id: string;
+            /** @description `jib`, `joint B`. */
+            readonly name: string;
+            /** @description The middle of its points: where it is moved from when everything is pulled apart. */
+            readonly centre: [
+                number,
+                number,
+                number
+            ];
+            /** @description The lines, points and wheels that go with it. */
+            readonly keep: readonly string[];
+            /** @description Everything that acts on it. */
+            readonly arrows: readonly components["schemas"]["SolidArrow"][];
+        };
+        /** @description The largest value along a stretch. */
+        readonly SolidPeak: {
+            /**
+             * Format: uint
+             * @description Its place in the list.
+             */
+            readonly row: number;
+            /** @description With its unit. */
+            readonly text: string;
+        };
+        /** @description A named point. */
+        readonly SolidPoint: {
+            /** @description `point:A` */
+            readonly id: string;
+            /** @description Its name. */
+            readonly name: string;
+            /** @description Where. */
+            readonly at: [
+                number,
+                number,
+                number
+            ];
+            /** @description Its coordinates as they are typed: `0.4; 0; 1.2`. */
+            readonly text: string;
+            /** @description Something is there; else it is a mere mark. */
+            readonly used: boolean;
+        };
+        /** @description Everything to be drawn of one sheet of space. */
+        readonly SolidScene: {
+            /** @description Up, a unit vector. */
+            readonly up: [
+                number,
+                number,
+                number
+            ];
+            /** @description The corners of the box around everything; nothing where there is no point. */
+            readonly bounds: components["schemas"]["SolidBounds"] | null;
+            /** @description The unit of lengths. */
+            readonly length: string;
+            /** @description Named points. */
+            readonly points: readonly components["schemas"]["SolidPoint"][];
+            /** @description Members, ties and what rides along. */
+            readonly lines: readonly components["schemas"]["SolidLine"][];
+            /** @description Supports and joints. */
+            readonly holds: readonly components["schemas"]["SolidHold"][];
+            /** @description Wheels at whose rims forces act. */
+            readonly wheels: readonly components["schemas"]["SolidWheel"][];
+            /** @description Distributed loads. */
+            readonly spreads: readonly components["schemas"]["SolidSpread"][];
+            /** @description Loads, then what supports exert. */
+            readonly arrows: readonly components["schemas"]["SolidArrow"][];
+            /** @description The parts, freed, each with all that acts on it; nothing where there are too many to be told apart. */
+            readonly parts?: readonly components["schemas"]["SolidPart"][];
+            /** @description What is freed step by step. */
+            readonly free?: readonly components["schemas"]["SolidFree"][];
+            /** @description What could not be understood, where it would stand. */
+            readonly unclear?: readonly components["schemas"]["SolidUnclear"][];
+            /** @description The six along the members, where that was wanted. */
+            readonly curves?: readonly components["schemas"]["SolidCurve"][];
+        };
+        /** @description A distributed load. */
+        readonly SolidSpread: {
+            /** @description `load:snow` */
+            readonly id: string;
+            /** @description Where it begins. */
+            readonly from: [
+                number,
+                number,
+                number
+            ];
+            /** @description Where it ends. */
+            readonly to: [
+                number,
+                number,
+                number
+            ];
+            /** @description Which way a positive intensity pushes. */
+            readonly toward: [
+                number,
+                number,
+                number
+            ];
+            /**
+             * Format: double
+             * @description Intensity at the beginning beside the largest of the sheet, −1 to 1.
+             */
+            readonly start: number;
+            /**
+             * Format: double
+             * @description At the end.
+             */
+            readonly end: number;
+            /** @description The intensity with its unit; two where it varies. */
+            readonly texts: readonly string[];
+        };
+        /** @description Something of the sheet that could not be understood. */
+        readonly SolidUnclear: {
+            /** @description `unclear:loads[0].size` */
+            readonly id: string;
+            /** @description `loads[0].size` */
+            readonly path: string;
+            /** @description Its name and what was written. */
+            readonly text: string;
+            /** @description Where; nothing when that is not clear either. */
+            readonly at: [
+                number,
+                number,
+                number
+            ] | null;
+            /** @description What is wrong. */
+            readonly message: string;
+            /** @description What to do. */
+            readonly cure: string;
+        };
+        /** @description A wheel or a drum. */
+        readonly SolidWheel: {
+            /** @description `wheel:C`, by its centre. */
+            readonly id: string;
+            /** @description The centre of its circle. */
+            readonly centre: [
+                number,
+                number,
+                number
+            ];
+            /** @description The direction of its axle. */
+            readonly axis: [
+                number,
+                number,
+                number
+            ];
+            /**
+             * Format: double
+             * @description In sheet units.
+             */
+            readonly radius: number;
+        };
+        /** @description A lever arm in space, in sheet units: from the axis to the foot on the line of action, square to both. */
+        readonly SpaceArm: {
+            /** @description On the axis. */
+            readonly centre: [
+                number,
+                number,
+                number
+            ];
+            /** @description On the line of action. */
+            readonly foot: [
+                number,
+                number,
+                number
+            ];
+            /** @description Where the force is applied. */
+            readonly at: [
+                number,
+                number,
+                number
+            ];
+            /** @description Its length with its unit. */
+            readonly text: string;
+        };
         /** @description Plane or space. */
         readonly SpaceKind: "plane" | "space";
         /** @description A turning sense. */
@@ -4508,6 +5070,12 @@ export interface components {
             readonly normal?: components["schemas"]["Direction"] | null;
             /** @description Of a link or a cable: the point it leads to, or a direction. */
             readonly toward?: components["schemas"]["Direction"] | null;
+            /** @description In space, of a journal, a thrust bearing and a hinge: the line of the shaft. */
+            readonly axis?: components["schemas"]["Direction"] | null;
+            /** @description In space, of a journal, a thrust bearing and a hinge: whether it keeps the shaft aligned by couples; default `auto`. */
+            readonly couples?: components["schemas"]["Couples"] | null;
+            /** @description In space, of a hinge: whether it also holds along its axis; default yes. */
+            readonly thrust?: boolean | null;
             /** @description Of a roller or a rough support: whether it can only push. A surface and a cable are one-way by themselves. */
             readonly one_way?: boolean | null;
             /**
@@ -4524,8 +5092,11 @@ export interface components {
             /** @description Moment per radian of a support that keeps from turning. */
             readonly turning_spring?: components["schemas"]["Quantity"] | null;
         };
-        /** @description The kinds of support in the plane. */
-        readonly SupportKind: "pin" | "roller" | "surface" | "fixed" | "guide" | "link" | "cable" | "rough";
+        /**
+         * @description The kinds of support. In the plane: pin, roller, surface, fixed, guide, link, cable, rough; in space: ball, journal, thrust, hinge, roller,
+         *     surface, fixed, link, cable.
+         */
+        readonly SupportKind: "pin" | "roller" | "surface" | "fixed" | "guide" | "link" | "cable" | "rough" | "ball" | "journal" | "thrust" | "hinge";
         /** @description An unknown's name in two parts, the second set as an index. */
         readonly SymbolMark: {
             /** @description `A` */
@@ -4730,6 +5301,19 @@ export interface components {
             /** @description Of angles. */
             readonly angle: string;
         };
+        /** @description The moment of one force as a vector product. */
+        readonly VectorRow: {
+            /** @description The mark on the drawing it stands for. */
+            readonly of: string;
+            /** @description r, from the axis to where it acts. */
+            readonly arm: components["schemas"]["Fragment"];
+            /** @description F. */
+            readonly force: components["schemas"]["Fragment"];
+            /** @description r × F. */
+            readonly product: components["schemas"]["Fragment"];
+            /** @description Its part along the axis. */
+            readonly counts: string;
+        };
         /** @description The verdict in words. */
         readonly VerdictWords: {
             /** @description `determinate`, `balanced`, `indeterminate`, `unstable`. */
@@ -4742,7 +5326,7 @@ export interface components {
             readonly cures: readonly string[];
         };
         /** @description The axis that points up. */
-        readonly Vertical: "y";
+        readonly Vertical: "y" | "z";
         /** @description Something that is not wrong but should be looked at. */
         readonly Warning: {
             /** @description A fixed name, for programs. */

@@ -4,6 +4,9 @@
   import { onMount, untrack } from 'svelte';
   import { api } from '../api/client';
   import Board from '../board/Board.svelte';
+  import SpaceBoard from '../space/SpaceBoard.svelte';
+  import SpaceInside from '../space/SpaceInside.svelte';
+  import SixBar from '../space/SixBar.svelte';
   import type { Painted } from '../board/painted';
   import { asCsv, save } from '../board/save';
   import EntryTag from '../entry/EntryTag.svelte';
@@ -38,7 +41,11 @@
   import Unplaced from './Unplaced.svelte';
 
   const { session }: { session: Session } = $props();
-  let board: ReturnType<typeof Board>;
+  let plane = $state<ReturnType<typeof Board>>();
+  let solid = $state<ReturnType<typeof SpaceBoard>>();
+  /** The board that is there: of the plane, or of space. */
+  const board = $derived(solid ?? plane);
+  const figure = $derived(session.reply?.scene.solid ?? null);
   let insideBar = $state<ReturnType<typeof InsideBar>>();
   let keys: HTMLElement;
   let finding = $state(false);
@@ -139,7 +146,7 @@
   function saveFile(what: 'svg' | 'csv'): void {
     const name = `${(session.sheet.title || 'sheet').replaceAll(/[^\p{L}\p{N}]+/gu, '-')}-inside.${what}`;
     const inside = session.reply?.scene.inside;
-    if (what === 'svg') save(name, 'image/svg+xml', board.picture());
+    if (what === 'svg' && board) save(name, 'image/svg+xml', board.picture());
     else if (inside) save(name, 'text/csv', asCsv(inside, session.sheet.units?.length ?? 'm'));
     session.said = `Saved ${name}`;
   }
@@ -155,9 +162,10 @@
     group,
     bars,
     askBars,
-    open: (id) => board.open(id),
-    fit: () => board.fitAll(),
-    zoom: (factor) => board.zoomBy(factor),
+    open: (id) => board?.open(id),
+    see: (view) => solid?.see(view),
+    fit: () => board?.fitAll(),
+    zoom: (factor) => board?.zoomBy(factor),
     replay: () => (session.stop === 'stiff' ? session.sharing.toggle() : replay.toggle()),
     copyAnswers: () => void copyAnswers(),
     chooseAsked: () => (choosing = true),
@@ -175,7 +183,8 @@
 
   const hands: Hands = {
     ...bench,
-    pan: (x, y) => board.panBy(x, y),
+    pan: (x, y) => board?.panBy(x, y),
+    turn: (x, y) => solid?.turnBy(x, y),
     find: () => (finding = true),
     cut: () => insideBar?.begin(),
     stopReplay: () => {
@@ -235,35 +244,46 @@
     -->
     <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
     <div class="board-keys" bind:this={keys} tabindex="0" role="group" aria-label="Board"></div>
-    <Board bind:this={board} {session}>
-      {#snippet children(painted, dragging)}
-        {#if session.entry && !dragging}
-          {@const at = place(painted)}
-          <!-- svelte-ignore a11y_no_static_element_interactions -->
-          <div
-            class="tag-place"
-            class:docked={!at}
-            class:high={session.stop === 'inside'}
-            onpointerdown={(e) => e.stopPropagation()}
-            bind:offsetWidth={null, (w) => (tag = { ...tag, width: w ?? 540 })}
-            bind:offsetHeight={null, (h) => (tag = { ...tag, height: h ?? 100 })}
-            style:left={at ? `${at.left}px` : undefined}
-            style:top={at ? `${at.top}px` : undefined}
-          >
-            {#key session.entry.mark ?? session.entry.tool}
-              <EntryTag {session} entry={session.entry} done={focusBoard} />
-            {/key}
-          </div>
-        {/if}
-      {/snippet}
-    </Board>
-    <Unplaced {session} open={(id) => board.open(id)} />
-    {#if session.blank && !session.entry}
-      <FirstSteps />
+    {#snippet entryTag(painted: Painted | null)}
+      {#if session.entry}
+        {@const at = painted && place(painted)}
+        <!-- svelte-ignore a11y_no_static_element_interactions -->
+        <div
+          class="tag-place"
+          class:docked={!at}
+          class:high={session.stop === 'inside'}
+          onpointerdown={(e) => e.stopPropagation()}
+          bind:offsetWidth={null, (w) => (tag = { ...tag, width: w ?? 540 })}
+          bind:offsetHeight={null, (h) => (tag = { ...tag, height: h ?? 100 })}
+          style:left={at ? `${at.left}px` : undefined}
+          style:top={at ? `${at.top}px` : undefined}
+        >
+          {#key session.entry.mark ?? session.entry.tool}
+            <EntryTag {session} entry={session.entry} done={focusBoard} />
+          {/key}
+        </div>
+      {/if}
+    {/snippet}
+    {#if figure}
+      <SpaceBoard bind:this={solid} {session} scene={figure}>
+        {@render entryTag(null)}
+      </SpaceBoard>
+    {:else}
+      <Board bind:this={plane} {session}>
+        {#snippet children(painted, dragging)}
+          {#if !dragging}{@render entryTag(painted)}{/if}
+        {/snippet}
+      </Board>
     {/if}
-    {#if session.stop === 'inside'}
+    <Unplaced {session} open={(id) => board?.open(id)} />
+    {#if session.blank && !session.entry}
+      <FirstSteps {session} />
+    {/if}
+    {#if session.stop === 'inside' && session.spatial}
+      <div class="tools"><SixBar {session} /></div>
+    {:else if session.stop === 'inside'}
       <div class="tools">
-        <InsideBar {session} save={saveFile} open={(id) => board.open(id)} bind:this={insideBar} />
+        <InsideBar {session} save={saveFile} open={(id) => board?.open(id)} bind:this={insideBar} />
       </div>
     {:else if session.parting.possible && !['idealise', 'table', 'stiff', 'size'].includes(session.stop)}
       <div class="tools"><ApartBar {session} /></div>
@@ -277,13 +297,13 @@
       </p>
     {/if}
     <div class="zoom">
-      <button onclick={() => board.zoomBy(1.25)} title="Nearer (+)" aria-label="Nearer"
+      <button onclick={() => board?.zoomBy(1.25)} title="Nearer (+)" aria-label="Nearer"
         ><Plus size={15} /></button
       >
-      <button onclick={() => board.zoomBy(0.8)} title="Farther (−)" aria-label="Farther"
+      <button onclick={() => board?.zoomBy(0.8)} title="Farther (−)" aria-label="Farther"
         ><Minus size={15} /></button
       >
-      <button onclick={() => board.fitAll()} title="See all (0)" aria-label="See all"
+      <button onclick={() => board?.fitAll()} title="See all (0)" aria-label="See all"
         ><Maximize size={15} /></button
       >
     </div>
@@ -292,7 +312,9 @@
   </section>
   <div class="right">
     {#if session.stop === 'table'}
-      <BarTable {session} open={(id) => board.open(id)} />
+      <BarTable {session} open={(id) => board?.open(id)} />
+    {:else if session.stop === 'inside' && session.spatial}
+      <SpaceInside {session} />
     {:else if session.stop === 'inside'}
       <InsidePage {session} {choose} />
     {:else if session.stop === 'stiff'}
@@ -300,7 +322,7 @@
     {:else if session.stop === 'size'}
       <SizePage {session} {choose} />
     {:else}
-      <WorkPage {session} mend={(path) => board.open(`unclear:${path}`)} />
+      <WorkPage {session} mend={(path) => board?.open(`unclear:${path}`)} />
     {/if}
   </div>
   <div class="bottom"><Asked {session} copy={copyAnswers} bind:choosing /></div>

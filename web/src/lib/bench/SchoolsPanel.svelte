@@ -1,12 +1,12 @@
 <!-- The schools of a sheet, each a question with its answers; changed in place. -->
 <script lang="ts">
-  import { SCHOOLS, setting, withSchool } from './schools';
+  import { schoolsOf, setting, withSchool } from './schools';
   import type { Session } from './session.svelte';
 
   const { session }: { session: Session } = $props();
   const conventions = $derived(session.sheet.conventions ?? {});
   const shown = $derived(
-    SCHOOLS.filter((s) => {
+    schoolsOf(session.spatial).filter((s) => {
       if (s.only === 'bars') return (session.sheet.bars ?? []).length > 0;
       if (s.only === 'pulleys') return Object.keys(session.sheet.pulleys ?? {}).length > 0;
       if (s.only === 'redundant') return (session.page?.headlines.stiff ?? '') !== '';

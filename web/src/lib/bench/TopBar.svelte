@@ -117,13 +117,23 @@
     {#if !choices.includes(now)}<option>{now}</option>{/if}
     {#each choices as choice (choice)}<option>{choice}</option>{/each}
   </select>
-  <button
-    class="school"
-    onclick={() => change({ moment: schools.moment === 'cw' ? 'ccw' : 'cw' })}
-    title="Positive turning sense of moment equations"
-  >
-    {schools.moment === 'cw' ? '↻' : '↺'} positive
-  </button>
+  {#if session.spatial}
+    <button
+      class="school"
+      onclick={() => change({ working: schools.working === 'vector' ? null : 'vector' })}
+      title="Written axis by axis, or with i, j, k and r × F"
+    >
+      {schools.working === 'vector' ? 'i, j, k' : 'x, y, z'}
+    </button>
+  {:else}
+    <button
+      class="school"
+      onclick={() => change({ moment: schools.moment === 'cw' ? 'ccw' : 'cw' })}
+      title="Positive turning sense of moment equations"
+    >
+      {schools.moment === 'cw' ? '↻' : '↺'} positive
+    </button>
+  {/if}
   <span class="holder">
     <button
       class="school schools"

@@ -3,6 +3,15 @@ import { nextAt } from '../board/order';
 import type { Session } from './session.svelte';
 
 export function caption(session: Session): string {
+  if (session.spatial) {
+    if (session.parted) return 'Each part with all that acts on it. Z puts them together.';
+    if (session.stop === 'free')
+      return 'Supports taken away, their reactions in place. Two heads: a couple, right-handed.';
+    const bars = session.stop !== 'work' && session.stops.includes('table');
+    return bars
+      ? 'Thin: tension T · thick: compression C · broken: carries nothing'
+      : 'Dashed: assumed · heavy: found, in its true sense · two heads: a couple';
+  }
   if (session.parted) return 'Broken lines join each arrow to its opposite: press one to see it.';
   if (session.stop === 'free') return 'Supports taken away, their reactions in place. Dashed: assumed.';
   // The deflected shape says itself how large it is drawn.

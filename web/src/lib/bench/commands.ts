@@ -1,6 +1,7 @@
 /** Everything that can be done, to be looked for by word: the same as by key and by pointer, and all that is on the board. */
-import { BEGINS, GROUP, keyOf, OF_BARS, type Tool, type ToolId, TOOLS } from '../entry/tools';
-import { SCHOOLS, setting, withSchool } from './schools';
+import { BEGINS, GROUP, keyOf, OF_BARS, type Tool, type ToolId, toolsOf } from '../entry/tools';
+import { type ViewName, VIEWS } from '../space/camera';
+import { schoolsOf, setting, withSchool } from './schools';
 import { Looking } from './looking.svelte';
 import type { Session, Stop } from './session.svelte';
 
@@ -22,6 +23,8 @@ export interface Bench {
   /** Asks for the bars that are chosen, and for nothing else. */
   readonly askBars: () => void;
   readonly open: (id: string) => void;
+  /** Sees a figure of space from above, from the front ... */
+  readonly see: (view: ViewName) => void;
   readonly fit: () => void;
   readonly zoom: (factor: number) => void;
   readonly replay: () => void;
@@ -50,12 +53,14 @@ const STOP_NAMES: Record<Stop, string> = {
 
 export function commands(session: Session, bench: Bench): Command[] {
   const empty = session.empty;
-  const list: Command[] = TOOLS.filter((t) => !empty || BEGINS.includes(t.id)).map((t) => ({
-    name: `Put down: ${t.name}`,
-    words: t.words,
-    key: keyOf(t),
-    run: () => bench.choose(t),
-  }));
+  const list: Command[] = toolsOf(session.spatial)
+    .filter((t) => !empty || BEGINS.includes(t.id))
+    .map((t) => ({
+      name: `Put down: ${t.name}`,
+      words: t.words,
+      key: keyOf(t),
+      run: () => bench.choose(t),
+    }));
   const add = (name: string, words: string, key: string, run: () => void) => {
     list.push(key ? { name, words, key, run } : { name, words, run });
   };
@@ -88,7 +93,27 @@ export function commands(session: Session, bench: Bench): Command[] {
       session.edit({ edit: 'unpick' }, 'The plan decides the order again.'),
     );
   }
-  if (session.parting.possible) {
+  if (session.spatial) {
+    VIEWS.forEach((view, i) =>
+      add(`See it in ${view} view`, 'turn space', `Shift ${i + 1}`, () => bench.see(view)),
+    );
+    if ((session.reply?.scene.solid?.parts ?? []).length > 1)
+      add(
+        session.pulled ? 'Put the parts together' : 'Pull the parts apart',
+        'explode free bodies',
+        'Z',
+        () => session.pull(),
+      );
+    const y = session.sheet.vertical === 'y';
+    add(`Let ${y ? 'z' : 'y'} point up`, 'vertical axis convention', '', () =>
+      session.edit({ edit: 'space', into: 'space', vertical: y ? 'z' : 'y' }, `${y ? 'z' : 'y'} points up.`),
+    );
+  } else {
+    add('Put this sheet into space', 'three dimensions 3d', session.blank ? 'Shift D' : '', () =>
+      session.intoSpace(),
+    );
+  }
+  if (session.parting.possible && !session.spatial) {
     const to = session.parting.on ? 'See the structure put together' : 'See the structure taken apart';
     add(to, 'explode free bodies pins', 'Z', () => session.takeApart(!session.parting.on));
   }
@@ -117,7 +142,8 @@ export function commands(session: Session, bench: Bench): Command[] {
     });
   }
   const conventions = session.sheet.conventions ?? {};
-  for (const school of SCHOOLS.filter((s) => !s.only)) {
+  const said = schoolsOf(session.spatial).filter((s) => !s.only || ['space', 'plane'].includes(s.only));
+  for (const school of said) {
     for (const choice of school.choices.filter((c) => c.value !== setting(conventions, school))) {
       add(`${school.question} ${choice.word}`, `school convention ${school.key}`, '', () =>
         session.change({ ...session.sheet, conventions: withSchool(conventions, school, choice.value) }),
@@ -133,6 +159,17 @@ export function commands(session: Session, bench: Bench): Command[] {
   add('Duplicate this sheet', 'copy', '', bench.duplicate);
   add('Back to the shelf', 'list sheets close', '', bench.shelf);
   add('Other theme', 'dark light lamp paper', '', bench.theme);
+  const solid = session.reply?.scene.solid;
+  for (const point of solid?.points ?? [])
+    add(`Change point ${point.name}: ${point.text}`, 'coordinates', '', () => bench.open(point.id));
+  for (const hold of solid?.holds ?? []) {
+    const what = hold.ground ? 'support' : 'joint';
+    add(`Change ${what} ${hold.name}: ${hold.shape}`, '', '', () => bench.open(hold.id));
+  }
+  for (const arrow of (solid?.arrows ?? []).filter((a) => a.role === 'load'))
+    add(`Change ${name(arrow.of)}: ${arrow.text ?? ''}`, 'load force couple', '', () => bench.open(arrow.of));
+  for (const line of (solid?.lines ?? []).filter((l) => l.kind === 'bar'))
+    add(`Change bar ${line.name}`, 'cable strut', '', () => bench.open(line.id));
   for (const m of marks) {
     if (m.kind === 'force' || m.kind === 'couple')
       add(`Change ${name(m.id)}: ${m.text}`, `load ${m.kind}`, '', () => bench.open(m.id));

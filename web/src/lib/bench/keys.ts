@@ -1,13 +1,16 @@
 /** What the keys of the bench do. */
 import { INNER } from '../board/diagrams';
 import { markOf } from '../entry/about';
-import { GROUP, OF_BARS, TOOLS } from '../entry/tools';
+import { GROUP, OF_BARS, toolsOf } from '../entry/tools';
+import { type ViewName, VIEWS } from '../space/camera';
 import type { Bench } from './commands';
 import type { Session } from './session.svelte';
 
 /** Everything the keys can reach. */
 export interface Hands extends Bench {
   readonly pan: (x: number, y: number) => void;
+  /** Turns a figure of space. */
+  readonly turn: (x: number, y: number) => void;
   readonly find: () => void;
   /** Begins to type where a member is cut through. */
   readonly cut: () => void;
@@ -26,6 +29,13 @@ function withControl(event: KeyboardEvent, session: Session): boolean {
   else if (pressed === 'z') session.undo();
   else if (pressed === 'a' && session.stop === 'idealise') {
     const marks = session.reply?.scene.marks ?? [];
+    const solid = session.reply?.scene.solid;
+    if (solid) {
+      const loads = solid.arrows.filter((a) => a.role === 'load').map((a) => a.of);
+      const holds = solid.holds.map((h) => h.id);
+      session.choose([...new Set([...holds, ...loads, ...solid.spreads.map((s) => s.id)])]);
+      return true;
+    }
     const all = marks.filter((m) => KINDS.includes(m.kind)).map((m) => whole(m.id));
     session.choose([...new Set(all)]);
   } else return false;
@@ -35,12 +45,21 @@ function withControl(event: KeyboardEvent, session: Session): boolean {
 /** Keys that act while the board or the page is used; `mark`: the thing that has the focus. */
 function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: string | null): boolean {
   const pressed = event.key.toLowerCase();
-  const tool = TOOLS.find((t) => t.key === pressed && (t.shift ?? false) === event.shiftKey);
-  const several = event.shiftKey ? undefined : GROUP.find((t) => t.key === pressed);
+  if (event.shiftKey && session.spatial) {
+    const view = VIEWS[['Digit1', 'Digit2', 'Digit3', 'Digit4'].indexOf(event.code)];
+    if (view) {
+      hands.see(view satisfies ViewName);
+      return true;
+    }
+  }
+  const tool = toolsOf(session.spatial).find(
+    (t) => t.key === pressed && (t.shift ?? false) === event.shiftKey,
+  );
+  const several = event.shiftKey || session.spatial ? undefined : GROUP.find((t) => t.key === pressed);
   const stop = session.stops[Number(event.key) - 1];
   const chosen = session.chosen.length > 0;
-  const inner = INNER.find((of) => of.toLowerCase() === pressed);
-  const looking = session.stop === 'inside' && !event.shiftKey;
+  const inner = session.spatial ? undefined : INNER.find((of) => of.toLowerCase() === pressed);
+  const looking = session.stop === 'inside' && !event.shiftKey && !session.spatial;
   if (looking && pressed === 'x') hands.cut();
   else if (looking && pressed === 'c' && session.looking.states.length > 1) {
     const at = session.looking.states.indexOf(session.looking.state);
@@ -58,6 +77,8 @@ function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: strin
   else if (pressed === 'a') hands.chooseAsked();
   else if (pressed === 'h') hands.history();
   else if (pressed === 'k') hands.cure();
+  else if (pressed === 'z' && session.spatial) session.pull();
+  else if (session.blank && event.shiftKey && pressed === 'd') void session.intoSpace();
   else if (pressed === 'z' && session.parting.possible) session.takeApart(!session.parting.on);
   else if (event.key === ' ' && !mark) hands.replay();
   else if (event.key === 'Escape') session.choose([]);
@@ -69,6 +90,11 @@ function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: strin
     hands.pan(
       { ArrowLeft: 60, ArrowRight: -60 }[event.key] ?? 0,
       { ArrowUp: 60, ArrowDown: -60 }[event.key] ?? 0,
+    );
+  } else if (session.spatial && !mark && event.key.startsWith('Arrow')) {
+    hands.turn(
+      { ArrowLeft: -33, ArrowRight: 33 }[event.key] ?? 0,
+      { ArrowUp: -33, ArrowDown: 33 }[event.key] ?? 0,
     );
   } else return false;
   if (event.key !== ' ') hands.stopReplay();

@@ -24,9 +24,15 @@ export const ENVELOPE = 'envelope';
 /** A train of forces among what there is to read. */
 const TRAIN = 'train:';
 
+/** What members carry inside in space. */
+export const SIX = ['N', 'Vy', 'Vz', 'T', 'My', 'Mz'] as const;
+export type Six = (typeof SIX)[number];
+
 export class Looking {
   /** Which of the three is drawn along the members. */
   inner = $state<Inner>('M');
+  /** In space: which of the six. */
+  six = $state<Six>('My');
   /** Diagrams are drawn along the members although they would fit below. */
   along = $state(false);
   /** Where a member is cut through: as it is typed, or a place on a stretch that was pointed at. */

@@ -17,7 +17,9 @@ export class Parting {
 
   /** There is something to be taken apart: several bodies, or one with bars and ropes on it. */
   get possible(): boolean {
-    const { bodies, bars, ropes } = this.sheet();
+    const { bodies, bars, ropes, space } = this.sheet();
+    // In space they are pulled apart on the board itself.
+    if (space === 'space') return false;
     const count = Object.keys(bodies ?? {}).length;
     return count > 1 || (count === 1 && ((bars ?? []).length > 0 || Object.keys(ropes ?? {}).length > 0));
   }

@@ -8,7 +8,7 @@ export interface School {
   readonly usual?: string | number;
   readonly choices: readonly { readonly value: string | number; readonly word: string }[];
   /** It says nothing while there are no such members. */
-  readonly only?: 'bars' | 'pulleys' | 'redundant';
+  readonly only?: 'bars' | 'pulleys' | 'redundant' | 'space' | 'plane';
 }
 
 /** How a redundant structure is worked by hand. */
@@ -26,6 +26,16 @@ export const SCHOOLS: readonly School[] = [
       { value: 'ccw', word: '↺ counter-clockwise' },
       { value: 'cw', word: '↻ clockwise' },
     ],
+    only: 'plane',
+  },
+  {
+    key: 'working',
+    question: 'Equilibrium in space is written',
+    choices: [
+      { value: 'scalar', word: 'axis by axis' },
+      { value: 'vector', word: 'with i, j, k and r × F' },
+    ],
+    only: 'space',
   },
   {
     key: 'assume',
@@ -86,6 +96,7 @@ export const SCHOOLS: readonly School[] = [
       { value: 'sagging-up', word: 'sagging upwards' },
       { value: 'tension-side', word: 'on the side that is pulled' },
     ],
+    only: 'plane',
   },
   {
     key: 'inside',
@@ -94,6 +105,7 @@ export const SCHOOLS: readonly School[] = [
       { value: 'cuts', word: 'by cuts' },
       { value: 'areas', word: 'by areas, step by step' },
     ],
+    only: 'plane',
   },
   {
     key: 'method',
@@ -134,6 +146,10 @@ export const SCHOOLS: readonly School[] = [
     choices: [2, 3, 4, 5, 6].map((n) => ({ value: n, word: `${n} figures` })),
   },
 ];
+
+/** The schools that say something of a plane sheet, or of one of space. */
+export const schoolsOf = (spatial: boolean): readonly School[] =>
+  SCHOOLS.filter((s) => (s.only === 'space' ? spatial : s.only === 'plane' ? !spatial : true));
 
 const usualOf = (school: School) => school.usual ?? school.choices[0]?.value ?? '';
 

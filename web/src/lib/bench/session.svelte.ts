@@ -1,6 +1,6 @@
 /** The one store of a bench: the sheet with its past, the reply that belongs to it, what is being typed, what is pointed at. */
 import { Refusal } from '../api/client';
-import type { ArmMark, Edit, LiveReply, Offer, Scene, Sheet } from '../api/types';
+import type { ArmMark, AxisMark, Edit, LiveReply, Offer, Scene, Sheet, SpaceArm } from '../api/types';
 import { mended } from '../entry/mend';
 import {
   AT_INSIDE,
@@ -40,6 +40,9 @@ export interface Entry {
 export interface Lit {
   readonly ids: readonly string[];
   readonly arm: ArmMark | null;
+  /** The same in space, with the axis of its equation. */
+  readonly spaceArm?: SpaceArm | null;
+  readonly axis?: AxisMark | null;
   /** The very term, when one is pointed at. */
   readonly term: string | null;
 }
@@ -108,6 +111,11 @@ export class Session {
     return this.#past[this.#now] as Sheet;
   }
 
+  /** It is a sheet of space. */
+  get spatial(): boolean {
+    return this.sheet.space === 'space';
+  }
+
   get empty(): boolean {
     return Object.keys(this.sheet.bodies ?? {}).length === 0 && (this.sheet.bars ?? []).length === 0;
   }
@@ -130,8 +138,26 @@ export class Session {
     });
   }
 
+  /** In space: its parts are pulled apart. */
+  pulled = $state(false);
+
+  pull(): void {
+    if ((this.reply?.scene.solid?.parts ?? []).length < 2) {
+      this.tell('There is only one part here.');
+      return;
+    }
+    this.pulled = !this.pulled;
+    this.said = this.pulled ? 'Pulled apart.' : 'Put together.';
+  }
+
+  /** Makes this sheet one of space. */
+  async intoSpace(): Promise<void> {
+    await this.edit({ edit: 'space', into: 'space' }, 'A sheet of space: z points up.');
+  }
+
   /** It is seen taken apart just now. */
   get parted(): boolean {
+    if (this.spatial) return this.pulled && this.stop !== 'inside' && this.stop !== 'table';
     return (
       this.parting.on &&
       this.parting.possible &&
@@ -141,7 +167,7 @@ export class Session {
 
   /** The free body that someone chose, and how many steps are done before it. */
   get choice(): { pieces: string[]; after: number } | null {
-    if (!this.parted || this.chosen.length === 0) return null;
+    if (!this.parted || this.spatial || this.chosen.length === 0) return null;
     const steps = this.page?.steps.length ?? 0;
     const after = this.stop === 'work' ? this.step - 1 : this.stop === 'check' ? steps : 0;
     return { pieces: this.chosen.flatMap((id) => id.split('+')), after };
@@ -251,7 +277,10 @@ export class Session {
     // What is not there any more is not chosen any more.
     if (reply && this.chosen.length > 0) {
       this.chosen = this.chosen.filter(
-        (id) => reply.scene.marks.some((m) => m.id === id) || reply.scene.apart?.some((p) => p.id === id),
+        (id) =>
+          this.spatial ||
+          reply.scene.marks.some((m) => m.id === id) ||
+          reply.scene.apart?.some((p) => p.id === id),
       );
     }
     return asked;
@@ -262,7 +291,7 @@ export class Session {
     const choice = this.choice ? { choice: this.choice } : {};
     return {
       ...choice,
-      apart: this.parted,
+      apart: this.parted && !this.spatial,
       free: this.stop === 'work',
       table: this.stop === 'table' || this.stop === 'check',
       inside: this.stop === 'inside',
@@ -358,7 +387,7 @@ export class Session {
       mark: about.mark ?? null,
       before,
       typed: about.typed ?? before,
-      slot: about.slot ?? tool(id).slots[0]?.key ?? '',
+      slot: about.slot ?? tool(id, this.spatial).slots[0]?.key ?? '',
     };
     // What is solved besides the loads as drawn is entered where it is read, too.
     const here =
@@ -454,7 +483,7 @@ export class Session {
     if (OF_SIZE.includes(entry.tool)) this.go('size');
     if (OF_STIFF.includes(entry.tool)) this.go('stiff');
     const verdict = reply.solution?.page.verdict.word ?? '';
-    this.said = `${tool(entry.tool).name} ${entry.mark ? 'changed' : 'placed'}. ${verdict}`;
+    this.said = `${tool(entry.tool, this.spatial).name} ${entry.mark ? 'changed' : 'placed'}. ${verdict}`;
     return true;
   }
 
@@ -516,11 +545,12 @@ export class Session {
   #complete(): void {
     const { free, table, apart, inside, size, stiff } = this.#want;
     const bars = this.stops.includes('table');
-    const several = bars || this.parting.possible;
+    const several = (bars || this.parting.possible) && !this.spatial;
     const missing =
       (free && several && !this.reply?.scene.free) ||
       (table && bars && this.page?.table.length === 0) ||
-      (inside && !this.reply?.scene.inside) ||
+      (inside && !this.reply?.scene.inside && !this.spatial) ||
+      (inside && this.spatial && this.page?.inside.length === 0) ||
       (size && !this.page?.judgement && !NONE_LIMITED.includes(this.page?.headlines.size ?? '')) ||
       (stiff && !this.page?.stiff) ||
       (apart && !this.reply?.scene.apart);

@@ -5,7 +5,22 @@
 
   const { motion, scene, view }: { motion: FreeMotion; scene: Scene; view: View } = $props();
 
-  type PartMotion = FreeMotion['bodies'][number];
+  /** A motion of the plane has two components. */
+  interface PartMotion {
+    readonly body: string;
+    readonly about: XY;
+    readonly translation: XY;
+    readonly rotation: number;
+  }
+  const flat = (v: readonly number[]): XY => [v[0] ?? 0, v[1] ?? 0];
+  const parts: readonly PartMotion[] = $derived(
+    motion.bodies.map(({ body, about, translation, rotation }) => ({
+      body,
+      about: flat(about),
+      translation: flat(translation),
+      rotation,
+    })),
+  );
 
   /** How far the point that moves most is drawn, in pixels. */
   const REACH = 26;
@@ -18,13 +33,13 @@
   ];
   const bodies = $derived(
     of('body').flatMap((mark) => {
-      const m = motion.bodies.find((part) => part.body === mark.name);
+      const m = parts.find((part) => part.body === mark.name);
       return m ? [{ mark, m }] : [];
     }),
   );
   const joint = $derived((p: XY) => {
     const near = (m: PartMotion) => Math.hypot(m.about[0] - p[0], m.about[1] - p[1]) < 1e-9;
-    const m = motion.bodies.find(near);
+    const m = parts.find(near);
     return m ? moved(m, p) : ([0, 0] as XY);
   });
   // One motion of the whole: all its parts are drawn to one scale.

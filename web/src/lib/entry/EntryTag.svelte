@@ -8,7 +8,7 @@
   import { isSupport, placeSlot, tool, type ToolId } from './tools';
 
   const { session, entry, done }: { session: Session; entry: Entry; done: () => void } = $props();
-  const kind = $derived(tool(entry.tool));
+  const kind = $derived(tool(entry.tool, session.spatial));
   const slots = $derived(entry.mark !== null ? [...kind.slots, ...(kind.more ?? [])] : kind.slots);
   const problem = $derived(
     entry.tool === 'mend' ? session.reply?.problems.find((p) => p.path === entry.target.path) : undefined,

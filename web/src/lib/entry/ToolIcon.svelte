@@ -46,6 +46,16 @@
   {:else if id === 'cable'}
     <path d="M6 3H20M8 1l-2 2M14 1l-2 2M20 1l-2 2" />
     <path d="M13 3V17M11 18.5h4" stroke-dasharray="2.5 2" />
+  {:else if id === 'ball'}
+    <circle cx="13" cy="7" r="4.4" /><path d="M6.5 8.5A6.8 6.8 0 0 0 19.5 8.5M4 17.5H22M13 14.6V17.5" />
+  {:else if id === 'journal'}
+    <path d="M2 8H24" class="heavy" /><ellipse cx="13" cy="8" rx="3.4" ry="6" /><path d="M8 18H18M13 14V18" />
+  {:else if id === 'thrust'}
+    <path d="M2 8H24" class="heavy" /><ellipse cx="11" cy="8" rx="3.2" ry="5" /><path
+      d="M16.5 2.5V13.5M8 18H18M13 13.5V18"
+    />
+  {:else if id === 'hinge'}
+    <path d="M4 10H9M11 10H15M17 10H22" class="heavy" /><path d="M4 4H22M4 16H22" />
   {:else if id === 'force'}
     <path d="M13 2V15M9 11.5L13 17L17 11.5" />
   {:else if id === 'couple'}

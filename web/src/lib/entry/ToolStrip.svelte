@@ -3,7 +3,7 @@
   import { Search } from '@lucide/svelte';
   import type { Session } from '../bench/session.svelte';
   import ToolIcon from './ToolIcon.svelte';
-  import { BEGINS, keyOf, OFF_STRIP, type Tool, TOOLS } from './tools';
+  import { BEGINS, keyOf, OFF_STRIP, type Tool, TOOLS, toolsOf } from './tools';
 
   interface Props {
     session: Session;
@@ -16,10 +16,12 @@
   /** A name in three parts, the middle one being its key. */
   function parts(t: Tool): [string, string, string] {
     const at = t.name.toLowerCase().indexOf(t.key);
-    return at < 0 ? [t.name, '', ''] : [t.name.slice(0, at), t.name.slice(at, at + 1), t.name.slice(at + 1)];
+    return at < 0
+      ? [`${t.name} `, t.key, '']
+      : [t.name.slice(0, at), t.name.slice(at, at + 1), t.name.slice(at + 1)];
   }
-  const last = new Set(['truss', 'rope', 'guide']);
-  const shown = TOOLS.filter((t) => !OFF_STRIP.includes(t.id));
+  const last = $derived(new Set<string>(session.spatial ? ['joint', 'cable'] : ['truss', 'rope', 'guide']));
+  const shown = $derived(session.spatial ? toolsOf(true) : TOOLS.filter((t) => !OFF_STRIP.includes(t.id)));
 </script>
 
 <div class="strip" role="toolbar" aria-label="Put on the board">

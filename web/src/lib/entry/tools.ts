@@ -16,11 +16,25 @@ import {
   TOWARD,
 } from './slots';
 import { SIZES } from './sizetools';
+import { CHANGES_IN_SPACE, IN_SPACE } from './spacetools';
 import { STATES } from './statetools';
 import { STIFF } from './stifftools';
 import { BARS, DRAWN } from './trusstools';
 
-export const SUPPORTS = ['pin', 'roller', 'fixed', 'guide', 'surface', 'rough', 'link', 'cable'] as const;
+export const SUPPORTS = [
+  'pin',
+  'roller',
+  'fixed',
+  'guide',
+  'surface',
+  'rough',
+  'link',
+  'cable',
+  'ball',
+  'journal',
+  'thrust',
+  'hinge',
+] as const;
 export type SupportTool = (typeof SUPPORTS)[number];
 export const LOADS = ['force', 'couple', 'distributed', 'weight'] as const;
 export type LoadTool = (typeof LOADS)[number];
@@ -292,14 +306,19 @@ const CHANGES: readonly Tool[] = [
 ];
 
 const ALL = new Map([...TOOLS, ...CHANGES].map((t) => [t.id, t]));
+const ALL_IN_SPACE = new Map([...ALL.values(), ...IN_SPACE, ...CHANGES_IN_SPACE].map((t) => [t.id, t]));
+
+/** What can be put on a sheet. */
+export const toolsOf = (spatial: boolean): readonly Tool[] => (spatial ? IN_SPACE : TOOLS);
 
 /** What is done to several things, by key. */
 export const GROUP = CHANGES.filter((t) => t.key !== '');
 /** What is done with bars, whether some are chosen or not. */
 export const OF_BARS: readonly ToolId[] = ['limit', 'section'];
 
-export function tool(id: ToolId): Tool {
-  return ALL.get(id) as Tool;
+/** `spatial`: on a sheet of space. */
+export function tool(id: ToolId, spatial = false): Tool {
+  return (spatial ? ALL_IN_SPACE : ALL).get(id) as Tool;
 }
 
 /** Tools that can begin a sheet. */
@@ -338,7 +357,7 @@ export const keyOf = (t: Tool): string => (t.shift ? 'Shift ' : '') + t.key.toUp
 
 /** The tool that changes a thing of this kind. */
 export function toolFor(kind: string): ToolId | null {
-  return TOOLS.find((t) => t.id === kind)?.id ?? null;
+  return [...TOOLS, ...IN_SPACE].find((t) => t.id === kind)?.id ?? null;
 }
 
 export const isSupport = (id: ToolId): id is SupportTool => (SUPPORTS as readonly string[]).includes(id);

@@ -9,6 +9,11 @@ export function directionText(direction: Direction | null | undefined, usual: st
   if (direction === null || direction === undefined) return usual;
   if (typeof direction === 'number' || typeof direction === 'string') return String(direction);
   if (Array.isArray(direction)) return (direction as number[]).join('; ');
+  if ('azimuth' in direction) {
+    const risen = direction.elevation;
+    return `az ${text(direction.azimuth)}${risen === null || risen === undefined ? '' : ` el ${text(risen)}`}`;
+  }
+  if ('round' in direction) return `round ${direction.round} ${directionText(direction.axis, '')}`;
   if ('toward' in direction) return `to ${direction.toward}`;
   if ('away_from' in direction) return `away from ${direction.away_from}`;
   if ('angle' in direction)
@@ -213,7 +218,7 @@ export function loadSlots(load: Load, name: string, scene: Scene): Record<string
       };
     case 'couple':
       return {
-        size: text(load.size),
+        size: text(load.size ?? ''),
         place: load.at ? station(scene, load.at) : '',
         turn: load.turn ?? 'ccw',
         ...rename,

@@ -91,7 +91,7 @@
   {/if}
   {#if page && !session.empty && session.looking.state === null}
     <p class="besides">
-      {#each AT_INSIDE.map(tool) as t (t.id)}
+      {#each AT_INSIDE.map((id) => tool(id)) as t (t.id)}
         <button onclick={() => choose(t)}>Add a {t.name.toLowerCase()} <kbd>{keyOf(t)}</kbd></button>
       {/each}
     </p>

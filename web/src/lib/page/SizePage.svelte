@@ -169,7 +169,7 @@
   {/if}
   {#if page && !session.empty}
     <p class="besides">
-      {#each AT_SIZE.map(tool) as t (t.id)}
+      {#each AT_SIZE.map((id) => tool(id)) as t (t.id)}
         <button onclick={() => choose(t)}>{t.name} <kbd>{keyOf(t)}</kbd></button>
       {/each}
       <button

@@ -3,6 +3,8 @@
   import type { PageStep } from '../api/types';
   import type { Session } from '../bench/session.svelte';
   import Formula from './Formula.svelte';
+  import Coefficients from './Coefficients.svelte';
+  import Products from './Products.svelte';
   import Sum from './Sum.svelte';
 
   interface Props {
@@ -29,12 +31,24 @@
     <p class="reason">
       {#each step.reason as fragment, i (i)}<Formula {fragment} />{/each}
     </p>
+    {#each step.met ?? [] as line, i (i)}
+      <p class="met"><Formula fragment={line} /></p>
+    {/each}
     {#each step.lines as line, i (i)}
       {#if line.title}<p class="line">{line.title}</p>{/if}
       {#if !step.at_sight}
-        <Sum {session} id="step-{step.number}-{i}" sum={line.sum} terms={line.terms} end="0" />
+        <Sum
+          {session}
+          id="step-{step.number}-{i}"
+          sum={line.sum}
+          terms={line.terms}
+          axis={line.axis ?? null}
+          end="0"
+        />
       {/if}
     {/each}
+    {#if step.products?.length}<Products {session} rows={step.products} />{/if}
+    {#if step.matrix}<Coefficients matrix={step.matrix} />{/if}
     {#each step.results as result, i (i)}
       <p
         class="result"
@@ -54,6 +68,12 @@
 </article>
 
 <style>
+  .met {
+    font-size: 12.5px;
+    overflow-x: auto;
+    padding: 2px 0;
+    margin: 2px 0;
+  }
   .later {
     height: 76px;
   }

@@ -1,6 +1,6 @@
 <!-- An equation as a row of terms that wraps; each term lights its arrow and its lever arm. -->
 <script lang="ts">
-  import type { Fragment, PageTerm } from '../api/types';
+  import type { AxisMark, Fragment, PageTerm } from '../api/types';
   import type { Session } from '../bench/session.svelte';
   import Formula from './Formula.svelte';
 
@@ -10,12 +10,27 @@
     sum,
     terms,
     end,
-  }: { session: Session; id: string; sum: Fragment; terms: readonly PageTerm[]; end: string } = $props();
+    axis = null,
+  }: {
+    session: Session;
+    id: string;
+    sum: Fragment;
+    terms: readonly PageTerm[];
+    end: string;
+    /** In space: the axis of a moment sum. */
+    axis?: AxisMark | null;
+  } = $props();
 
   const last = $derived(terms.at(-1));
 
   const light = (term: PageTerm, i: number) =>
-    session.point({ ids: [term.of], arm: term.arm, term: `${id}.${i}` });
+    session.point({
+      ids: [term.of],
+      arm: term.arm,
+      spaceArm: term.space_arm ?? null,
+      axis,
+      term: `${id}.${i}`,
+    });
   // A term is lit when it is pointed at, or when its arrow is.
   const lit = (term: PageTerm, i: number) =>
     session.lit.term ? session.lit.term === `${id}.${i}` : session.lit.ids.includes(term.of);

@@ -136,7 +136,14 @@
         </h2>
         {#each page.checks as check, i (i)}
           <p class="reason">{check.title}</p>
-          <Sum {session} id="check-{i}" sum={check.sum} terms={check.terms} end={check.residual.text} />
+          <Sum
+            {session}
+            id="check-{i}"
+            sum={check.sum}
+            terms={check.terms}
+            axis={check.axis ?? null}
+            end={check.residual.text}
+          />
           {#if !check.ok}
             <p class="warning"><CircleAlert size={15} /> <span>This does not close.</span></p>
           {/if}

@@ -43,7 +43,8 @@
     }}
   >
     <span class="thumb">
-      {#if card.scene.marks.length > 0}<Thumb scene={card.scene} />{:else}<span class="blank">empty</span
+      {#if card.scene.marks.length > 0 || card.scene.solid}<Thumb scene={card.scene} />{:else}<span
+          class="blank">empty</span
         >{/if}
     </span>
     <span class="title">{sheet.title}</span>

@@ -4,10 +4,13 @@
   import Drawing from '../board/Drawing.svelte';
   import { layout } from '../board/layout';
   import { fit } from '../board/view';
+  import SolidSvg from '../space/SolidSvg.svelte';
+  import { small } from '../space/small';
 
   const { scene }: { scene: Scene } = $props();
 
   const SIZE = { width: 500, height: 290 };
+  const solid = $derived(scene.solid ? small(scene.solid, SIZE) : null);
   const MARGIN = { left: 66, right: 66, top: 88, bottom: 88 };
   const painted = $derived(
     layout(
@@ -21,7 +24,7 @@
 </script>
 
 <svg viewBox="0 0 {SIZE.width} {SIZE.height}" aria-hidden="true">
-  <Drawing {painted} />
+  {#if solid}<SolidSvg items={solid} />{:else}<Drawing {painted} />{/if}
 </svg>
 
 <style>

@@ -5,23 +5,32 @@ use crate::sheet::fields::{Fields, Reader};
 use crate::sheet::tree::{Node, Value};
 use crate::sheet::{Bar, FullBar, Joint, JointKind, On, Pulley, Rope, RopeStop, Support, SupportKind, Turn};
 
-/// Keys of a support that come with later issues of the format.
-const LATER_SUPPORT: &[&str] = &["axis", "couples"];
-
 pub(super) fn support(reader: &mut Reader, node: &Node, path: &str) -> Option<Support> {
     let mut fields = reader.table(node, path, "A support")?;
     let (name, at, on) = (fields.name("name"), fields.required_name("at"), fields.name("on"));
     let kind: Option<SupportKind> = fields.required_choice("kind");
     let (normal, toward) = (direction(&mut fields, "normal"), direction(&mut fields, "toward"));
     let (one_way, friction) = (fields.truth("one_way"), coefficient(&mut fields, "friction"));
+    let (axis, couples, thrust) =
+        (direction(&mut fields, "axis"), fields.choice("couples"), fields.truth("thrust"));
     let ground = stiffness::ground(&mut fields);
     if let Some(kind) = kind {
-        use SupportKind::{Cable, Guide, Link, Pin, Roller, Rough, Surface};
+        use SupportKind::{
+            Ball, Cable, Fixed, Guide, Hinge, Journal, Link, Pin, Roller, Rough, Surface, Thrust,
+        };
         let word = named(kind);
+        let bearing = matches!(kind, Journal | Thrust | Hinge);
+        if let Some((place, cure)) = kind.only().filter(|(only, _)| *only != fields.reader.kind()) {
+            let place = place.named();
+            let path = fields.path_of("kind");
+            fields.reader.form(&path, format!("{word} is a support of {place}."), cure);
+            fields.finish(&[]);
+            return None;
+        }
         let mut odd = |key: &str, fits: bool, cure: &str| {
             if fields.has(key) && !fits {
                 let path = fields.path_of(key);
-                let message = if matches!((key, kind), ("normal", Pin | SupportKind::Fixed)) {
+                let message = if matches!((key, kind), ("normal", Pin | Fixed | Ball)) {
                     format!("{word} has no normal: it holds every way.")
                 } else {
                     format!("{word} has no \"{key}\".")
@@ -39,6 +48,9 @@ pub(super) fn support(reader: &mut Reader, node: &Node, path: &str) -> Option<Su
         let holds = matches!(kind, SupportKind::Fixed | Guide);
         odd("turned", holds, "Remove it, or use a fixed support.");
         odd("turning_spring", holds, "Remove it, or use a fixed support.");
+        odd("axis", bearing, "Remove it, or use a journal, a thrust bearing or a hinge.");
+        odd("couples", bearing, "Remove it, or use a journal, a thrust bearing or a hinge.");
+        odd("thrust", kind == Hinge, "Remove it: a thrust bearing always does, a journal never.");
         odd("friction", kind == Rough, "Remove it, or use a rough support.");
         if matches!(kind, Link | Cable) && !fields.has("toward") {
             let path = fields.path.clone();
@@ -47,12 +59,35 @@ pub(super) fn support(reader: &mut Reader, node: &Node, path: &str) -> Option<Su
                 format!("{word} needs \"toward\"."),
                 "Add toward = the point it leads to.",
             );
-            fields.finish(LATER_SUPPORT);
+            fields.finish(&[]);
+            return None;
+        }
+        if bearing && !fields.has("axis") {
+            let path = fields.path.clone();
+            fields.reader.form(
+                &path,
+                format!("{word} needs \"axis\"."),
+                "Add axis = \"+x\", say: the line of the shaft.",
+            );
+            fields.finish(&[]);
             return None;
         }
     }
-    fields.finish(LATER_SUPPORT);
-    Some(Support { name, at: at?, kind: kind?, on, normal, toward, one_way, friction, ground })
+    fields.finish(&[]);
+    Some(Support {
+        name,
+        at: at?,
+        kind: kind?,
+        on,
+        normal,
+        toward,
+        axis,
+        couples,
+        thrust,
+        one_way,
+        friction,
+        ground,
+    })
 }
 
 /// A kind of support with its article.
@@ -66,6 +101,10 @@ fn named(kind: SupportKind) -> &'static str {
         SupportKind::Link => "A link",
         SupportKind::Cable => "A cable",
         SupportKind::Rough => "A rough support",
+        SupportKind::Ball => "A ball",
+        SupportKind::Journal => "A journal",
+        SupportKind::Thrust => "A thrust bearing",
+        SupportKind::Hinge => "A hinge",
     }
 }
 
@@ -132,12 +171,22 @@ pub(super) fn joint(reader: &mut Reader, node: &Node, path: &str) -> Option<Join
     let (along, normal) = (direction(&mut fields, "along"), direction(&mut fields, "normal"));
     let friction = coefficient(&mut fields, "friction");
     let pressure_angle = fields.quantity("pressure_angle");
+    let (axis, thrust) = (direction(&mut fields, "axis"), fields.truth("thrust"));
     if let Some(kind) = kind {
-        use JointKind::{Collar, Contact, Mesh, Slot};
+        use JointKind::{Collar, Contact, Hinge, Mesh, Slot};
+        if let Some((place, cure)) = kind.only().filter(|(only, _)| *only != fields.reader.kind()) {
+            let place = place.named();
+            let path = fields.path_of("kind");
+            fields.reader.form(&path, format!("This is a joint of {place}."), cure);
+            fields.finish(&[]);
+            return None;
+        }
         let belongs = [
+            ("axis", kind == Hinge, kind == Hinge, "a hinge"),
+            ("thrust", kind == Hinge, false, "a hinge"),
             ("along", matches!(kind, Slot | Collar), matches!(kind, Slot | Collar), "a slot or a collar"),
             ("normal", matches!(kind, Contact | Mesh), matches!(kind, Contact | Mesh), "a contact or a mesh"),
-            ("friction", kind == Contact, false, "a contact"),
+            ("friction", kind == Contact && !fields.reader.space, false, "a contact of the plane"),
             ("pressure_angle", kind == Mesh, false, "a mesh"),
         ];
         for (key, fits, needed, owner) in belongs {
@@ -153,13 +202,14 @@ pub(super) fn joint(reader: &mut Reader, node: &Node, path: &str) -> Option<Join
         }
         if (matches!(kind, Slot | Collar) && along.is_none())
             || (matches!(kind, Contact | Mesh) && normal.is_none())
+            || (kind == Hinge && axis.is_none())
         {
-            fields.finish(&["axis", "thrust"]);
+            fields.finish(&[]);
             return None;
         }
     }
-    fields.finish(&["axis", "thrust"]);
-    Some(Joint { name, at: at?, kind: kind?, of: of?, along, normal, friction, pressure_angle })
+    fields.finish(&[]);
+    Some(Joint { name, at: at?, kind: kind?, of: of?, along, normal, axis, thrust, friction, pressure_angle })
 }
 
 pub(super) fn pulley(reader: &mut Reader, node: &Node, path: &str) -> Option<Pulley> {

@@ -25,7 +25,7 @@ pub(super) fn load(reader: &mut Reader, node: &Node, path: &str) -> Option<Load>
             return None;
         }
     };
-    fields.finish(&["axis"]);
+    fields.finish(&[]);
     load
 }
 
@@ -46,7 +46,12 @@ fn force(fields: &mut Fields<'_, '_>) -> Option<ForceLoad> {
     let by_size = given_size && given_direction;
     if !(given_components || by_size) {
         let message = "A force needs components, or a size and a direction.";
-        fields.reader.form(&path, message, "Add components = [x, y], or size = ... and direction = ...");
+        let cure = if fields.reader.space {
+            "Add components = [x, y, z], or size = ... and direction = ..."
+        } else {
+            "Add components = [x, y], or size = ... and direction = ..."
+        };
+        fields.reader.form(&path, message, cure);
         return None;
     }
     let complete = components.is_some() || (size.is_some() && direction.is_some());
@@ -55,10 +60,40 @@ fn force(fields: &mut Fields<'_, '_>) -> Option<ForceLoad> {
 
 fn couple(fields: &mut Fields<'_, '_>) -> Option<CoupleLoad> {
     let (name, on, at) = (fields.name("name"), fields.name("on"), fields.name("at"));
-    let turn: Option<Turn> = fields.choice("turn");
     let case = fields.name("case");
-    let size = fields.required_quantity("size")?;
-    Some(CoupleLoad { name, on, at, size, turn: turn.unwrap_or_default(), case })
+    if !fields.reader.space {
+        let turn: Option<Turn> = fields.choice("turn");
+        let size = Some(fields.required_quantity("size")?);
+        return Some(CoupleLoad {
+            name,
+            on,
+            at,
+            size,
+            turn: turn.unwrap_or_default(),
+            case,
+            axis: None,
+            components: None,
+        });
+    }
+    let path = fields.path_of("components");
+    let components = fields.get("components").and_then(|node| super::point(fields.reader, node, &path));
+    let (size, axis) = (fields.quantity("size"), super::direction(fields, "axis"));
+    let turn = Turn::default();
+    let path = fields.path.clone();
+    match (fields.has("components"), fields.has("size"), fields.has("axis")) {
+        (true, false, false) => components.is_some(),
+        (false, true, true) => size.is_some() && axis.is_some(),
+        _ => {
+            let message = "A couple in space needs components, or a size and an axis.";
+            fields.reader.form(
+                &path,
+                message,
+                "Add components = [x, y, z], or size = ... and axis = \"+x\".",
+            );
+            false
+        }
+    }
+    .then_some(CoupleLoad { name, on, at, size, turn, case, axis, components })
 }
 
 fn distributed(fields: &mut Fields<'_, '_>) -> Option<DistributedLoad> {

@@ -4,13 +4,14 @@ mod connections;
 mod judged;
 mod loads;
 mod moving;
+mod space;
 mod stiffness;
 mod strength;
 mod work;
 
 use super::fields::{Fields, Reader};
 use super::tree::{Node, Value};
-use super::{Apart, Body, Conventions, Direction, FORMAT, Find, Quantity, Sheet, UnitNames};
+use super::{Apart, Body, Conventions, Direction, FORMAT, Find, Quantity, Sheet, SpaceKind, UnitNames};
 use crate::problem::nearest;
 
 /// The sheet as far as it can be read, and the row each thing had in its table.
@@ -30,9 +31,6 @@ pub(super) struct Rows {
     pub(super) find: Vec<usize>,
 }
 
-/// Keys of the format that this version refuses by name.
-const LATER_CONVENTIONS: &[&str] = &["working"];
-
 pub(super) fn sheet(reader: &mut Reader, root: &Node) -> Decoded {
     let mut decoded = Decoded::default();
     let Some(mut fields) = reader.table(root, "", "The sheet") else { return decoded };
@@ -49,6 +47,7 @@ pub(super) fn sheet(reader: &mut Reader, root: &Node) -> Decoded {
     sheet.format = FORMAT.into();
     sheet.title = fields.text("title").unwrap_or_default();
     sheet.space = fields.choice("space").unwrap_or_default();
+    fields.reader.space = sheet.space == SpaceKind::Space;
     if let Some(node) = fields.get("units") {
         sheet.units = units(fields.reader, node);
     }
@@ -151,6 +150,9 @@ pub(super) fn sheet(reader: &mut Reader, root: &Node) -> Decoded {
             decoded.rows.find.push(row);
         }
     }
+    if sheet.space == SpaceKind::Space {
+        space::plane_only(fields.reader, sheet);
+    }
     fields.finish(&[]);
     decoded
 }
@@ -219,6 +221,7 @@ fn conventions(reader: &mut Reader, node: &Node) -> Conventions {
         inside: fields.choice("inside"),
         method: fields.choice("method"),
         symmetry: fields.choice("symmetry"),
+        working: fields.choice("working"),
         decimals: None,
         rounds: None,
         figures: None,
@@ -234,7 +237,7 @@ fn conventions(reader: &mut Reader, node: &Node) -> Conventions {
     read.figures = stiffness::whole(&mut fields, "figures", 2..=8);
     read.decimals = stiffness::whole(&mut fields, "decimals", 0..=6);
     read.rounds = stiffness::whole(&mut fields, "rounds", 1..=60);
-    fields.finish(LATER_CONVENTIONS);
+    fields.finish(&[]);
     read
 }
 
@@ -245,14 +248,20 @@ fn point(reader: &mut Reader, node: &Node, path: &str) -> Option<Vec<Quantity>> 
         .enumerate()
         .filter_map(|(i, item)| reader.quantity(item, &format!("{path}[{i}]")))
         .collect();
-    if !items.is_empty() && items.len() != 2 {
-        reader.form(
-            path,
-            format!("A point of the plane has 2 coordinates, not {}.", items.len()),
-            "Write [x, y].",
-        );
+    let right = counted(reader, items.len(), "point", "coordinates", path);
+    (right && coordinates.len() == items.len()).then_some(coordinates)
+}
+
+/// Whether there are as many numbers as the sheet has dimensions; a problem otherwise, except where there is nothing at all to count.
+fn counted(reader: &mut Reader, count: usize, what: &str, of: &str, path: &str) -> bool {
+    let (wanted, place, cure) =
+        if reader.space { (3, "space", "Write [x, y, z].") } else { (2, "the plane", "Write [x, y].") };
+    if count > 0 && count != wanted {
+        let cure =
+            if !reader.space && count == 3 { "Write [x, y], or space = \"space\" at the top." } else { cure };
+        reader.form(path, format!("A {what} of {place} has {wanted} {of}, not {count}."), cure);
     }
-    (coordinates.len() == 2 && items.len() == 2).then_some(coordinates)
+    count == wanted
 }
 
 /// The names in a list.
@@ -271,6 +280,7 @@ fn body(reader: &mut Reader, node: &Node, path: &str) -> Option<Body> {
     let points = fields.get("points").map(|node| names(fields.reader, node, &points_path, "point names"));
     let (section, material) = (fields.name("section"), fields.name("material"));
     let torque = fields.quantity("torque");
+    let reference = if fields.reader.space { direction(&mut fields, "reference") } else { None };
     let (ei, ea) = (stiffness::quantities(&mut fields, "EI"), stiffness::quantities(&mut fields, "EA"));
     fields.finish(&[]);
     if runs.is_none() && points.is_none() {
@@ -287,6 +297,7 @@ fn body(reader: &mut Reader, node: &Node, path: &str) -> Option<Body> {
         section,
         material,
         torque,
+        reference,
         ei,
         ea,
     })
@@ -304,18 +315,23 @@ fn direction(fields: &mut Fields<'_, '_>, key: &'static str) -> Option<Direction
                 .enumerate()
                 .filter_map(|(i, n)| fields.reader.number(n, &format!("{path}[{i}]")))
                 .collect();
-            if items.len() != 2 {
-                fields.reader.form(
-                    &path,
-                    format!("A direction of the plane has 2 components, not {}.", items.len()),
-                    "Write [x, y].",
-                );
-            }
-            (numbers.len() == 2 && items.len() == 2).then_some(Direction::Vector(numbers))
+            let right = counted(fields.reader, items.len(), "direction", "components", &path);
+            (right && numbers.len() == items.len()).then_some(Direction::Vector(numbers))
         }
         _ => {
+            let space = fields.reader.space;
             let mut inner = fields.reader.table(node, &path, "A direction")?;
-            let read = if inner.has("toward") {
+            let read = if space && (inner.has("azimuth") || inner.has("elevation")) {
+                let azimuth = inner.required_quantity("azimuth");
+                let elevation = inner.quantity("elevation");
+                azimuth.map(|azimuth| Direction::Angles { azimuth, elevation })
+            } else if space && inner.has("round") {
+                let (round, axis) = (inner.name("round"), direction(&mut inner, "axis"));
+                if !inner.has("axis") {
+                    inner.required("axis");
+                }
+                round.zip(axis).map(|(round, axis)| Direction::Round { round, axis: Box::new(axis) })
+            } else if inner.has("toward") {
                 inner.name("toward").map(|toward| Direction::Toward { toward })
             } else if inner.has("away_from") {
                 inner.name("away_from").map(|away_from| Direction::AwayFrom { away_from })
@@ -325,7 +341,7 @@ fn direction(fields: &mut Fields<'_, '_>, key: &'static str) -> Option<Direction
                 let turn = inner.choice("turn").unwrap_or_default();
                 angle.zip(from).map(|(angle, from)| Direction::From { angle, from, turn })
             };
-            inner.finish(&["azimuth", "elevation"]);
+            inner.finish(&[]);
             read
         }
     }

@@ -1,0 +1,151 @@
+//! What is typed into a sheet of space.
+
+mod common;
+
+use common::entry::edit;
+use common::{assert_near, toml};
+use helvek_core::model;
+use helvek_core::sheet::{self, Direction, Document, Sheet, SpaceKind, SupportKind, Syntax, Vertical};
+use helvek_core::solution::{Solved, solve};
+
+/// Edits as the board sends them, one after the other.
+fn typed(sheet: Sheet, edits: &[&str]) -> Sheet {
+    edits.iter().fold(sheet, |sheet, text| {
+        edit(&sheet, serde_json::from_str(text).unwrap()).unwrap_or_else(|why| panic!("{text}: {why}"))
+    })
+}
+
+fn refused(sheet: &Sheet, text: &str) -> String {
+    edit(sheet, serde_json::from_str(text).unwrap()).unwrap_err()
+}
+
+fn written(body: &str) -> Sheet {
+    sheet::read(&toml(body), Syntax::Toml).sheet
+}
+
+fn solved(sheet: &Sheet) -> Solved {
+    let built = model::build(&Document::from(sheet.clone()));
+    assert_eq!(built.problems, []);
+    solve(built.model)
+}
+
+fn empty() -> Sheet {
+    typed(
+        Sheet { format: "helvek-sheet/1".into(), ..Sheet::default() },
+        &[r#"{"edit":"space","into":"space"}"#],
+    )
+}
+
+#[test]
+fn a_weight_on_three_cords_from_nothing() {
+    let sheet = typed(
+        empty(),
+        &[
+            r#"{"edit":"bars","through":"0;0;0 2;6;3, A -3;6;2, A 0;4;-3","kind":"cable"}"#,
+            r#"{"edit":"support","kind":"ball","place":"B C D"}"#,
+            r#"{"edit":"space","into":"space","vertical":"y"}"#,
+            r#"{"edit":"weight","size":"70 N","place":"A"}"#,
+        ],
+    );
+    assert_eq!((sheet.space, sheet.vertical, sheet.supports.len()), (SpaceKind::Space, Some(Vertical::Y), 3));
+    // As in `space.rs`: 7 · 315/71 N along A-B.
+    assert_near(solved(&sheet).answers().bars["A-B"].force.unwrap() * 1000.0, 7.0 * 315.0 / 71.0);
+}
+
+#[test]
+fn a_shaft_from_nothing_with_points_beside_it() {
+    let sheet = typed(
+        empty(),
+        &[
+            r#"{"edit":"body","through":"0;0;0 1.2;0;0","rename":"shaft"}"#,
+            r#"{"edit":"support","kind":"ball","place":"A"}"#,
+            r#"{"edit":"support","kind":"journal","place":"B"}"#,
+            r#"{"edit":"force","size":"0.6","place":"0.4;0.1;0","direction":"-z"}"#,
+            r#"{"edit":"force","size":"?P","place":"0.9;0;0.3","direction":"round A +x"}"#,
+        ],
+    );
+    // The axis of a new bearing is that of its member; the points ride along.
+    assert_eq!(sheet.supports[1].axis, Some(Direction::Text("+x".into())));
+    assert_eq!(sheet.bodies["shaft"].points.len(), 2);
+    assert_near(solved(&sheet).answers().loads["P"].unwrap(), 0.2);
+    let moved = typed(sheet, &[r#"{"edit":"point","name":"D","z":"0.6"}"#]);
+    assert_near(solved(&moved).answers().loads["P"].unwrap(), 0.1);
+    let other = typed(moved, &[r#"{"edit":"support","name":"B","kind":"thrust","couples":"yes"}"#]);
+    assert_eq!(other.supports[1].kind, SupportKind::Thrust);
+    // Renamed everywhere, also as the centre of a turn.
+    let renamed = typed(other, &[r#"{"edit":"point","name":"A","rename":"L"}"#]);
+    assert_near(solved(&renamed).answers().loads["P"].unwrap(), 0.1);
+}
+
+#[test]
+fn couples_hinges_and_cures_are_typed_and_written() {
+    let sheet = typed(
+        empty(),
+        &[
+            r#"{"edit":"body","through":"0;0;0 2;0;0"}"#,
+            r#"{"edit":"body","through":"B +0;0;2"}"#,
+            r#"{"edit":"joint","place":"B","kind":"hinge","direction":"+y"}"#,
+            r#"{"edit":"support","kind":"fixed","place":"A"}"#,
+            r#"{"edit":"couple","size":"1;2;3","place":"A"}"#,
+            r#"{"edit":"couple","size":"4","place":"A","axis":"az 90 el 30"}"#,
+        ],
+    );
+    let built = model::build(&Document::from(sheet.clone()));
+    assert_eq!(built.problems, []);
+    // The upper body can still turn about the hinge: something is offered that holds it, and holds it when it is taken.
+    let found = solve(built.model);
+    assert_eq!(found.verdict.mobility, 1);
+    let cured = typed(sheet, &[r#"{"edit":"cure","index":0}"#]);
+    assert_eq!(solved(&cured).verdict.mobility, 0);
+}
+
+#[test]
+fn what_cannot_be_meant_is_refused_in_its_slot() {
+    let sheet = typed(empty(), &[r#"{"edit":"body","through":"0;0;0 2;0;0"}"#]);
+    for (edit, said) in [
+        (r#"{"edit":"force","size":"1","place":"1;2"}"#, "place: A place in space has three coordinates."),
+        (r#"{"edit":"force","size":"1;2","place":"A"}"#, "size: In space there are three components."),
+        (r#"{"edit":"force","size":"1","place":"A","direction":"left"}"#, "not a direction in space"),
+        (r#"{"edit":"force","size":"1","place":"A","direction":"30"}"#, "not a direction in space"),
+        (
+            r#"{"edit":"force","size":"1","place":"A","direction":"1;2"}"#,
+            "direction: A direction in space has three components.",
+        ),
+        (r#"{"edit":"force","size":"1","place":"A","direction":"to A"}"#, "has no length"),
+        (r#"{"edit":"bars","through":"0;0;0 2@60"}"#, "through: \"2@60\" is no place in space."),
+        (r#"{"edit":"support","kind":"pin","place":"A"}"#, "a ball, a hinge or a journal"),
+        (r#"{"edit":"space","into":"plane"}"#, "into: What stands in space cannot be put into the plane."),
+    ] {
+        let why = refused(&sheet, edit);
+        assert!(why.contains(said), "{edit}: {why}");
+    }
+}
+
+#[test]
+fn a_plane_sheet_is_put_into_space_as_it_stands() {
+    let flat = written(
+        r#"
+supports = [{ at = "A", kind = "pin" }, { at = "C", kind = "roller" }]
+loads = [{ kind = "force", at = "B", size = 6, direction = "right" }, { kind = "couple", at = "B", size = 2, turn = "cw" }]
+points = { A = [0, 0], B = [1, 0], C = [3, 0] }
+bodies = { beam = { runs = [["A", "B", "C"]] } }
+"#,
+    );
+    let there = typed(flat, &[r#"{"edit":"space","into":"space"}"#]);
+    assert_eq!((there.space, there.vertical), (SpaceKind::Space, Some(Vertical::Y)));
+    let found = solved(&there);
+    // A ball and a roller leave two turns free; these loads are balanced all the same, and the roller takes 2/3 as in the plane.
+    let answers = found.answers();
+    assert_eq!(answers.mobility, 2);
+    assert_near(answers.reactions[1].force[1].unwrap(), 2.0 / 3.0);
+    assert_near(answers.reactions[0].force[0].unwrap(), -6.0);
+    let roped = written(
+        r#"
+supports = [{ at = "A", kind = "fixed" }]
+ropes = { r = { path = [{ at = "B", body = "beam" }, { mass = 5 }] } }
+points = { A = [0, 0], B = [1, 0] }
+bodies = { beam = { runs = [["A", "B"]] } }
+"#,
+    );
+    assert!(refused(&roped, r#"{"edit":"space","into":"space"}"#).contains("ropes, which work in the plane"));
+}

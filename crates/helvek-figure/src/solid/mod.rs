@@ -1,0 +1,296 @@
+//! The scene of a sheet of space: what is drawn where, by role, in the sheet's own units. How it is looked at is for whoever paints it.
+
+mod paint;
+mod parts;
+
+pub(crate) use paint::scene;
+
+use crate::{AxialForce, Carries, SymbolMark};
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// A place or a direction.
+pub type Three = [f64; 3];
+
+/// Everything to be drawn of one sheet of space.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct SolidScene {
+    /// Up, a unit vector.
+    pub up: Three,
+    /// The corners of the box around everything; nothing where there is no point.
+    pub bounds: Option<SolidBounds>,
+    /// The unit of lengths.
+    pub length: String,
+    /// Named points.
+    pub points: Vec<SolidPoint>,
+    /// Members, ties and what rides along.
+    pub lines: Vec<SolidLine>,
+    /// Supports and joints.
+    pub holds: Vec<SolidHold>,
+    /// Wheels at whose rims forces act.
+    pub wheels: Vec<SolidWheel>,
+    /// Distributed loads.
+    pub spreads: Vec<SolidSpread>,
+    /// Loads, then what supports exert.
+    pub arrows: Vec<SolidArrow>,
+    /// The parts, freed, each with all that acts on it; nothing where there are too many to be told apart.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub parts: Vec<SolidPart>,
+    /// What is freed step by step.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub free: Vec<SolidFree>,
+    /// What could not be understood, where it would stand.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub unclear: Vec<SolidUnclear>,
+    /// The six along the members, where that was wanted.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub curves: Vec<SolidCurve>,
+}
+
+/// The corners of a box with sides along the axes.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, JsonSchema)]
+pub struct SolidBounds {
+    /// The one with the least coordinates.
+    pub low: Three,
+    /// The one with the greatest.
+    pub high: Three,
+}
+
+/// A named point.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct SolidPoint {
+    /// `point:A`
+    pub id: String,
+    /// Its name.
+    pub name: String,
+    /// Where.
+    pub at: Three,
+    /// Its coordinates as they are typed: `0.4; 0; 1.2`.
+    pub text: String,
+    /// Something is there; else it is a mere mark.
+    pub used: bool,
+}
+
+/// What a line is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum LineKind {
+    /// A run of a rigid body.
+    Run,
+    /// What ties a point beside a member to it.
+    Ride,
+    /// A two-force member.
+    Bar,
+    /// A cable or link to the ground.
+    Tie,
+}
+
+/// A member, or what ties something.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct SolidLine {
+    /// `body:mast`, `bar:D-C`, `support:A`, `ride:G`.
+    pub id: String,
+    /// What it is called.
+    pub name: String,
+    /// What it is.
+    pub kind: LineKind,
+    /// Corner by corner.
+    pub path: Vec<Three>,
+    /// What it can carry.
+    pub carries: Carries,
+    /// Its length with its unit, of a bar.
+    pub length: Option<String>,
+    /// What it carries, of a bar; nothing as long as that is not computed.
+    pub force: Option<AxialForce>,
+}
+
+/// The symbol of a support or joint.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum HoldShape {
+    /// A ball in a socket.
+    Ball,
+    /// A ring round a shaft.
+    Journal,
+    /// A ring with a shoulder.
+    Thrust,
+    /// A hinge.
+    Hinge,
+    /// A plate that holds every way.
+    Fixed,
+    /// A ball on a plate.
+    Roller,
+    /// A plate that touches.
+    Surface,
+    /// The ground end of a cable or link.
+    Anchor,
+    /// A stiff corner.
+    Weld,
+    /// Two faces that touch.
+    Contact,
+}
+
+/// A support or a joint.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct SolidHold {
+    /// `support:A`, `joint:B`.
+    pub id: String,
+    /// What it is called.
+    pub name: String,
+    /// Where.
+    pub at: Three,
+    /// Its symbol.
+    pub shape: HoldShape,
+    /// Its axis, or the way in which it pushes; of an anchor, along the line.
+    pub along: Option<Three>,
+    /// A bearing that exerts couples.
+    pub couples: bool,
+    /// It belongs to the ground.
+    pub ground: bool,
+}
+
+/// A wheel or a drum.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct SolidWheel {
+    /// `wheel:C`, by its centre.
+    pub id: String,
+    /// The centre of its circle.
+    pub centre: Three,
+    /// The direction of its axle.
+    pub axis: Three,
+    /// In sheet units.
+    pub radius: f64,
+}
+
+/// A distributed load.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct SolidSpread {
+    /// `load:snow`
+    pub id: String,
+    /// Where it begins.
+    pub from: Three,
+    /// Where it ends.
+    pub to: Three,
+    /// Which way a positive intensity pushes.
+    pub toward: Three,
+    /// Intensity at the beginning beside the largest of the sheet, −1 to 1.
+    pub start: f64,
+    /// At the end.
+    pub end: f64,
+    /// The intensity with its unit; two where it varies.
+    pub texts: Vec<String>,
+}
+
+/// What an arrow stands for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum ArrowRole {
+    /// It was given.
+    Load,
+    /// A support exerts it.
+    Reaction,
+    /// Another part exerts it.
+    Exerted,
+}
+
+/// A force or a couple.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct SolidArrow {
+    /// Its own id: `load:crate`, `reaction:A_x`, `joint:B#B_x@body:jib`.
+    pub id: String,
+    /// What it is in the working: `load:crate`, `reaction:A_x`, `joint:B#B_x`, `bar:D-C`; its opposite has the same.
+    pub of: String,
+    /// What it stands for.
+    pub role: ArrowRole,
+    /// Where it acts.
+    pub at: Three,
+    /// Which way it pushes; of a couple the axis about which it turns right-handed. As assumed, where it is an unknown.
+    pub toward: Three,
+    /// It is a couple.
+    pub couple: bool,
+    /// Its symbol, of an unknown; of a load whose size is sought.
+    pub symbol: Option<SymbolMark>,
+    /// As given; of an unknown its magnitude with its unit, once it is found.
+    pub text: Option<String>,
+    /// The assumed sense was wrong.
+    pub turned: bool,
+    /// It is exactly zero.
+    pub zero: bool,
+    /// The step that finds it, from 1.
+    pub step: Option<usize>,
+    /// Beside the largest of its sort, 0 to 1.
+    pub relative: f64,
+}
+
+/// A part, freed.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct SolidPart {
+    /// `body:jib`, `pin:B`.
+    pub id: String,
+    /// `jib`, `joint B`.
+    pub name: String,
+    /// The middle of its points: where it is moved from when everything is pulled apart.
+    pub centre: Three,
+    /// The lines, points and wheels that go with it.
+    pub keep: Vec<String>,
+    /// Everything that acts on it.
+    pub arrows: Vec<SolidArrow>,
+}
+
+/// What is freed during some steps that follow one another.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct SolidFree {
+    /// Its first step, from 1.
+    pub first: usize,
+    /// Its last step.
+    pub last: usize,
+    /// The ids of its parts; empty for the whole.
+    pub parts: Vec<String>,
+}
+
+/// Something of the sheet that could not be understood.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct SolidUnclear {
+    /// `unclear:loads[0].size`
+    pub id: String,
+    /// `loads[0].size`
+    pub path: String,
+    /// Its name and what was written.
+    pub text: String,
+    /// Where; nothing when that is not clear either.
+    pub at: Option<Three>,
+    /// What is wrong.
+    pub message: String,
+    /// What to do.
+    pub cure: String,
+}
+
+/// One of the six along a stretch, as a ribbon.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct SolidCurve {
+    /// `body:mast@A-B`
+    pub id: String,
+    /// `N`, `Vy`, `Vz`, `T`, `My`, `Mz`.
+    pub of: &'static str,
+    /// Places along the stretch.
+    pub base: Vec<Three>,
+    /// The direction in which positive values are drawn.
+    pub toward: Three,
+    /// The value at each place beside the largest of its sort on the sheet, −1 to 1.
+    pub values: Vec<f64>,
+    /// The largest.
+    pub peak: Option<SolidPeak>,
+}
+
+/// The largest value along a stretch.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct SolidPeak {
+    /// Its place in the list.
+    pub row: usize,
+    /// With its unit.
+    pub text: String,
+}

@@ -1,0 +1,494 @@
+//! From a model of space (and, when it is whole, its solution) to its scene.
+
+use super::{
+    ArrowRole, HoldShape, LineKind, SolidArrow, SolidBounds, SolidCurve, SolidHold, SolidLine, SolidPeak,
+    SolidPoint, SolidScene, SolidSpread, SolidWheel, Three,
+};
+use crate::scene::{Painter, ratio};
+use crate::{Carries, SymbolMark};
+use helvek_core::equilibrium::{Act, Column, ColumnKind, ColumnOf};
+use helvek_core::geometry::{Point, Vector};
+use helvek_core::inside::{Side, Six, SolidDiagram};
+use helvek_core::model::{Amount, BearingKind, Given, JointKind, LoadKind, On, PointId, SupportKind};
+use helvek_core::units::figures;
+
+/// The scene of a solution of a sheet of space.
+pub(crate) fn scene(painter: &Painter<'_>) -> SolidScene {
+    let model = painter.model();
+    let points = painter.solid_points();
+    let (lines, holds, wheels) = (painter.solid_lines(), painter.solid_holds(), painter.solid_wheels());
+    let places = points.iter().map(|p| p.at).chain(wheels.iter().flat_map(|wheel| {
+        // Square to its axle a wheel reaches as far as its radius.
+        let reach = wheel.axis.map(|a| wheel.radius * (1.0 - a * a).max(0.0).sqrt());
+        [-1.0, 1.0].map(|side| each(|i| wheel.centre[i] + side * reach[i]))
+    }));
+    let ends = holds.iter().filter(|h| h.shape == HoldShape::Anchor).map(|h| h.at);
+    let bounds = places.chain(ends).fold(None, |bounds: Option<SolidBounds>, at| {
+        let SolidBounds { low, high } = bounds.unwrap_or(SolidBounds { low: at, high: at });
+        Some(SolidBounds { low: each(|i| low[i].min(at[i])), high: each(|i| high[i].max(at[i])) })
+    });
+    SolidScene {
+        up: model.up().parts(),
+        bounds,
+        length: model.units.length.symbol.clone(),
+        points,
+        lines,
+        holds,
+        wheels,
+        spreads: painter.solid_spreads(),
+        arrows: painter.solid_arrows(),
+        parts: painter.solid_parts(),
+        free: painter.solid_free(),
+        unclear: Vec::new(),
+        curves: painter.solid_curves(),
+    }
+}
+
+fn each(value: impl Fn(usize) -> f64) -> Three {
+    std::array::from_fn(value)
+}
+
+impl Painter<'_> {
+    /// A place in the sheet's units.
+    pub(super) fn solid(&self, at: Point) -> Three {
+        let length = &self.model().units.length;
+        [at.x, at.y, at.z].map(|v| length.from_si(v))
+    }
+
+    fn solid_at(&self, point: PointId) -> Three {
+        self.solid(self.model().at(point))
+    }
+
+    fn solid_points(&self) -> Vec<SolidPoint> {
+        let model = self.model();
+        let mut used = std::collections::HashSet::new();
+        model.body_ids().for_each(|body| used.extend(model.points_of(body)));
+        model.bars.iter().for_each(|bar| used.extend(bar.ends));
+        let point = |id: PointId| {
+            let (name, at) = (model.point_name(id).to_owned(), self.solid_at(id));
+            let text = at.map(|v| figures::plain(v, 6)).join("; ");
+            SolidPoint { id: format!("point:{name}"), name, at, text, used: used.contains(&id) }
+        };
+        model.point_ids().map(point).collect()
+    }
+
+    fn solid_lines(&self) -> Vec<SolidLine> {
+        let model = self.model();
+        let mut lines = Vec::new();
+        for body in &model.bodies {
+            for (index, run) in body.runs.iter().enumerate() {
+                let suffix = if index == 0 { String::new() } else { format!("#{index}") };
+                lines.push(SolidLine {
+                    id: format!("body:{}{suffix}", body.name),
+                    name: body.name.clone(),
+                    kind: LineKind::Run,
+                    path: run.points.iter().map(|p| self.solid_at(*p)).collect(),
+                    carries: Carries::Both,
+                    length: None,
+                    force: None,
+                });
+            }
+        }
+        lines.extend(self.rides().into_iter().map(|(point, from, to)| SolidLine {
+            id: format!("ride:{point}"),
+            name: point,
+            kind: LineKind::Ride,
+            path: vec![self.solid(from), self.solid(to)],
+            carries: Carries::Both,
+            length: None,
+            force: None,
+        }));
+        for (bar, force) in model.bars.iter().zip(self.bar_forces()) {
+            let [a, b] = model.bar_ends(bar);
+            lines.push(SolidLine {
+                id: format!("bar:{}", bar.name),
+                name: bar.name.clone(),
+                kind: LineKind::Bar,
+                path: vec![self.solid(a), self.solid(b)],
+                carries: Carries::of(bar.kind),
+                length: Some(self.given(a.distance(b), &model.units.length)),
+                force,
+            });
+        }
+        for support in &model.supports {
+            let carries = match support.kind {
+                SupportKind::Link { .. } => Carries::Both,
+                SupportKind::Cable { .. } => Carries::Pull,
+                _ => continue,
+            };
+            let at = model.at(support.at);
+            lines.push(SolidLine {
+                id: format!("support:{}", support.name),
+                name: support.name.clone(),
+                kind: LineKind::Tie,
+                path: vec![self.solid(at), self.solid(self.anchor(support))],
+                carries,
+                length: None,
+                force: None,
+            });
+        }
+        lines
+    }
+
+    /// Where a link or a cable meets the ground: at the named point it leads to, else a third of the figure away.
+    fn anchor(&self, support: &helvek_core::model::Support) -> Point {
+        let model = self.model();
+        let (at, toward) = (model.at(support.at), support.kind.direction().unwrap_or(model.up()));
+        let ahead = |p: &Point| {
+            let r = *p - at;
+            r.dot(toward) > 0.0 && r.cross(toward).length() <= 1e-9 * r.length()
+        };
+        let named = model.points.iter().map(|p| p.at).filter(ahead);
+        named
+            .min_by(|p, q| p.distance(at).total_cmp(&q.distance(at)))
+            .unwrap_or(at + toward * (0.35 * self.solid_size()))
+    }
+
+    /// The largest distance of a point from the first, m; 1 where there is none.
+    fn solid_size(&self) -> f64 {
+        let points = &self.model().points;
+        let Some(first) = points.first() else { return 1.0 };
+        let size = points.iter().map(|p| p.at.distance(first.at)).fold(0.0, f64::max);
+        if size > 0.0 { size } else { 1.0 }
+    }
+
+    fn solid_holds(&self) -> Vec<SolidHold> {
+        let model = self.model();
+        let mut holds = Vec::new();
+        for support in &model.supports {
+            let (shape, along, couples) = match support.kind {
+                SupportKind::Pin => (HoldShape::Ball, None, false),
+                SupportKind::Fixed => (HoldShape::Fixed, self.out_of_wall(support), true),
+                SupportKind::Roller { normal, .. } | SupportKind::Guide { normal } => {
+                    (HoldShape::Roller, Some(normal), false)
+                }
+                SupportKind::Surface { normal } | SupportKind::Rough { normal, .. } => {
+                    (HoldShape::Surface, Some(normal), false)
+                }
+                SupportKind::Link { toward } | SupportKind::Cable { toward } => {
+                    (HoldShape::Anchor, Some(toward), false)
+                }
+                SupportKind::Bearing { axis, kind, couples, .. } => {
+                    let shape = match kind {
+                        BearingKind::Journal => HoldShape::Journal,
+                        BearingKind::Thrust => HoldShape::Thrust,
+                        BearingKind::Hinge => HoldShape::Hinge,
+                    };
+                    (shape, Some(axis), couples)
+                }
+            };
+            let at = match shape {
+                HoldShape::Anchor => self.solid(self.anchor(support)),
+                _ => self.solid_at(support.at),
+            };
+            holds.push(SolidHold {
+                id: format!("support:{}", support.name),
+                name: support.name.clone(),
+                at,
+                shape,
+                along: along.map(Vector::parts),
+                couples,
+                ground: true,
+            });
+        }
+        for joint in &model.joints {
+            let (shape, along) = match joint.kind {
+                JointKind::Weld => (HoldShape::Weld, None),
+                JointKind::Hinge { axis, .. } => (HoldShape::Hinge, Some(axis)),
+                JointKind::Contact { normal, .. } => (HoldShape::Contact, Some(normal)),
+                _ => (HoldShape::Ball, None),
+            };
+            holds.push(SolidHold {
+                id: format!("joint:{}", joint.name),
+                name: joint.name.clone(),
+                at: self.solid_at(joint.at),
+                shape,
+                along: along.map(Vector::parts),
+                couples: shape == HoldShape::Hinge || shape == HoldShape::Weld,
+                ground: false,
+            });
+        }
+        holds
+    }
+
+    /// Out of a wall, along the member that is fixed there.
+    fn out_of_wall(&self, support: &helvek_core::model::Support) -> Option<Vector> {
+        let model = self.model();
+        let On::Body(body) = support.on else { return Some(model.up()) };
+        let runs = model.bodies[body.index()].runs.iter().flat_map(|run| run.points.windows(2));
+        let leaves = runs.filter_map(|two| match two {
+            [a, b] if *a == support.at => (model.at(*b) - model.at(*a)).unit(),
+            [a, b] if *b == support.at => (model.at(*a) - model.at(*b)).unit(),
+            _ => None,
+        });
+        leaves.into_iter().next().or(Some(model.up()))
+    }
+
+    fn solid_wheels(&self) -> Vec<SolidWheel> {
+        let model = self.model();
+        let mut wheels: Vec<SolidWheel> = Vec::new();
+        for rim in &model.rims {
+            let (through, at) = (model.at(rim.centre), model.at(rim.at));
+            let centre = through + rim.axis * (at - through).dot(rim.axis);
+            let wheel = SolidWheel {
+                id: format!("wheel:{}", model.point_name(rim.at)),
+                centre: self.solid(centre),
+                axis: rim.axis.parts(),
+                radius: model.units.length.from_si(at.distance(centre)),
+            };
+            let near = |a: f64, b: f64| (a - b).abs() < 1e-9 * (1.0 + a.abs());
+            let there = wheels.iter().any(|w| {
+                near(w.radius, wheel.radius) && w.centre.iter().zip(wheel.centre).all(|(a, b)| near(*a, b))
+            });
+            if !there {
+                wheels.push(wheel);
+            }
+        }
+        wheels
+    }
+
+    fn solid_spreads(&self) -> Vec<SolidSpread> {
+        let units = &self.model().units;
+        let (intensity, steepest) = (units.force.per(&units.length), self.steepest());
+        let spread = |load: &helvek_core::model::Load| {
+            let LoadKind::Distributed { from, to, start, end, direction, .. } = load.kind else {
+                return None;
+            };
+            let text = |key: &str, size: Amount| match size {
+                Amount::Known(v) => self.as_written(&load.name, key, v.abs(), &intensity),
+                Amount::Sought(_) => self.sought(size),
+            };
+            let height = |size: Amount| size.known().map_or(1.0, |v| ratio(v, steepest));
+            let mut texts = vec![text(".start", start)];
+            if start != end {
+                texts.push(text(".end", end));
+            }
+            Some(SolidSpread {
+                id: format!("load:{}", load.name),
+                from: self.solid_at(from),
+                to: self.solid_at(to),
+                toward: direction.parts(),
+                start: height(start),
+                end: height(end),
+                texts,
+            })
+        };
+        self.model().loads.iter().filter_map(spread).collect()
+    }
+
+    /// Loads that act at a point, then what supports exert.
+    fn solid_arrows(&self) -> Vec<SolidArrow> {
+        let model = self.model();
+        let mut arrows: Vec<SolidArrow> =
+            model.loads.iter().flat_map(|load| self.load_arrows(load)).collect();
+        let values = self.solved.full_values();
+        for (column, value) in self.solved.full.columns.iter().zip(values) {
+            if let (ColumnOf::Support(_), [act]) = (column.of, &column.acts[..]) {
+                let id = format!("reaction:{}", column.symbol);
+                arrows.push(self.unknown_arrow(column, act, value, ArrowRole::Reaction, (&id, &id)));
+            }
+        }
+        arrows
+    }
+
+    /// The arrows of a load, but for distributed ones.
+    pub(super) fn load_arrows(&self, load: &helvek_core::model::Load) -> Vec<SolidArrow> {
+        let units = &self.model().units;
+        let id = format!("load:{}", load.name);
+        let arrow = |id: String, at: Three, toward: Vector, couple: bool, size: Amount, text: String| {
+            let found = self.found(size);
+            let largest = if couple { self.largest_couple() } else { self.largest_force() };
+            SolidArrow {
+                of: format!("load:{}", load.name),
+                id,
+                role: ArrowRole::Load,
+                at,
+                toward: toward.parts(),
+                couple,
+                symbol: match size {
+                    Amount::Sought(_) => {
+                        Some(SymbolMark { base: self.sought(size).replace('?', ""), index: String::new() })
+                    }
+                    Amount::Known(_) => None,
+                },
+                turned: found.as_ref().is_some_and(|found| found.turned),
+                zero: size == Amount::Known(0.0),
+                step: found.as_ref().and_then(|found| found.step),
+                relative: ratio(size.known().unwrap_or(0.6 * largest), largest),
+                text: match (&found, size) {
+                    (Some(found), _) => Some(found.text.clone()),
+                    (None, Amount::Known(_)) => Some(text),
+                    (None, Amount::Sought(_)) => None,
+                },
+            }
+        };
+        let written = |key: &str, size: Amount, unit: &helvek_core::units::Unit| match size {
+            Amount::Known(si) => self.as_written(&load.name, key, si, unit),
+            Amount::Sought(_) => self.sought(size),
+        };
+        match load.kind {
+            LoadKind::Force { at, direction, size, given } => {
+                let text = match (given, size) {
+                    (Given::Components, Amount::Known(size)) => self.components(direction * size),
+                    _ => written(".size", size, &units.force),
+                };
+                vec![arrow(id, self.solid_at(at), direction, false, size, text)]
+            }
+            LoadKind::Weight { at, mass, size } => {
+                let text = match mass {
+                    Some(mass) => self.as_written(&load.name, ".mass", mass, &units.mass),
+                    None => written(".size", size, &units.force),
+                };
+                vec![arrow(id, self.solid_at(at), -self.model().up(), false, size, text)]
+            }
+            LoadKind::Own { ref halves } => halves
+                .iter()
+                .map(|(at, _, weight)| {
+                    let id = format!("{id}#@{}", self.model().point_name(*at));
+                    let text = self.result(*weight, &units.force);
+                    let size = Amount::Known(*weight);
+                    let mut own =
+                        arrow(id.clone(), self.solid_at(*at), -self.model().up(), false, size, text);
+                    own.of = id;
+                    own
+                })
+                .collect(),
+            LoadKind::Couple { at, axis, size } => {
+                let first = match load.on {
+                    On::Body(body) => self.model().points_of(body).first().copied(),
+                    On::Pin(_) => None,
+                };
+                let at = at.or(first).map_or([0.0; 3], |p| self.solid_at(p));
+                let text = written(".size", size, &units.moment);
+                vec![arrow(id, at, axis, true, size, text)]
+            }
+            LoadKind::Distributed { .. } => Vec::new(),
+        }
+    }
+
+    /// A force by its components: `(−12, 30, 0) N`; along an axis by its size.
+    fn components(&self, force: Vector) -> String {
+        let unit = &self.model().units.force;
+        if force.axis().is_some() {
+            return self.given(force.length(), unit);
+        }
+        let digits = self.model().schools.figures;
+        let part = |si: f64| figures::plain(unit.from_si(si), digits).replace('-', "−");
+        format!("({}) {}", force.parts().map(part).join(", "), unit.symbol)
+    }
+
+    /// The arrow of an unknown where it acts on a part.
+    pub(super) fn unknown_arrow(
+        &self,
+        column: &Column,
+        act: &Act,
+        value: Option<f64>,
+        role: ArrowRole,
+        (id, of): (&str, &str),
+    ) -> SolidArrow {
+        let couple = column.kind == ColumnKind::Couple;
+        let value = value.filter(|_| self.complete);
+        let unit = self.solved.unit_of(column.kind);
+        let largest = if couple { self.largest_couple() } else { self.largest_force() };
+        let toward = if couple { act.wrench.moment } else { act.wrench.force };
+        let steps = self.solved.equilibrium.column_ids().find(|id| {
+            let other = self.solved.equilibrium.column(*id);
+            other.of == column.of && other.component == column.component
+        });
+        SolidArrow {
+            id: id.to_owned(),
+            of: of.to_owned(),
+            role,
+            at: self.solid(act.wrench.about),
+            toward: toward.unit().unwrap_or(self.model().up()).parts(),
+            couple,
+            symbol: Some(SymbolMark { base: column.symbol.base.clone(), index: column.symbol.index.clone() }),
+            text: value.map(|v| self.result(v.abs(), &unit)),
+            turned: value.is_some_and(|v| v < 0.0),
+            zero: value == Some(0.0),
+            step: steps
+                .and_then(|id| self.solved.working.step_of(id))
+                .filter(|_| self.complete)
+                .map(|s| s + 1),
+            relative: value.map_or(0.0, |v| ratio(v.abs(), largest)),
+        }
+    }
+
+    /// The largest couple drawn, N·m.
+    fn largest_couple(&self) -> f64 {
+        let loads = self.solved.equilibrium.actions.iter().map(|a| a.act.wrench.moment.length());
+        let columns = self.solved.full.columns.iter().zip(self.solved.full_values());
+        let couples = columns.filter(|(c, _)| c.kind == ColumnKind::Couple).filter_map(|(_, value)| value);
+        loads.chain(couples.map(f64::abs).filter(|_| self.complete)).fold(0.0, f64::max)
+    }
+
+    /// The six along every stretch, sampled where they step, end and turn, and evenly between.
+    fn solid_curves(&self) -> Vec<SolidCurve> {
+        if !self.complete {
+            return Vec::new();
+        }
+        let all = self.solved.inside_space();
+        let largest = |six: Six| {
+            let each = all.iter().filter_map(|inside| inside.diagram.as_ref().ok());
+            each.map(|d| d.largest(six).0.abs()).fold(0.0, f64::max)
+        };
+        let scales = Six::ALL.map(largest);
+        let mut curves = Vec::new();
+        for inside in all {
+            let Ok(diagram) = &inside.diagram else { continue };
+            let model = self.model();
+            let name = |p: PointId| model.point_name(p);
+            let id = format!(
+                "body:{}@{}-{}",
+                model.bodies[inside.body.index()].name,
+                name(inside.from),
+                name(inside.to)
+            );
+            for six in Six::ALL {
+                if diagram.largest(six).0 != 0.0 {
+                    curves.push(self.solid_curve(&id, diagram, six, scales[six as usize]));
+                }
+            }
+        }
+        curves
+    }
+
+    fn solid_curve(&self, id: &str, diagram: &SolidDiagram, six: Six, scale: f64) -> SolidCurve {
+        /// Places on each piece between two things that act.
+        const PLACES: usize = 8;
+        let start = self.model().at(diagram.points[0].0);
+        let (mut base, mut values) = (Vec::new(), Vec::new());
+        let mut peak = (0.0f64, 0usize);
+        for segment in &diagram.segments {
+            let poly = &segment.inner[six as usize];
+            let curved = poly.coefficients().len() > 2;
+            let count = if curved { PLACES } else { 1 };
+            for k in 0..=count {
+                let x = (segment.end - segment.start) * k as f64 / count as f64;
+                let side = if k == 0 { Side::After } else { Side::Before };
+                let value = match side {
+                    Side::After if segment.start == 0.0 => diagram.at(six, 0.0, Side::After),
+                    _ => poly.at(x),
+                };
+                if value.abs() > peak.0.abs() + diagram.zero(six) {
+                    peak = (value, values.len());
+                }
+                base.push(self.solid(start + diagram.axes[0] * (segment.start + x)));
+                values.push(ratio(value, scale));
+            }
+        }
+        let toward = match six {
+            Six::Vy | Six::Mz => diagram.axes[1],
+            _ => diagram.axes[2],
+        };
+        let text = self.result(peak.0, self.solved.six_unit(six)).replace('-', "−");
+        SolidCurve {
+            id: id.to_owned(),
+            of: six.name(),
+            base,
+            toward: toward.parts(),
+            values,
+            peak: (peak.0 != 0.0).then_some(SolidPeak { row: peak.1, text }),
+        }
+    }
+}

@@ -1,0 +1,117 @@
+//! The parts of a sheet of space, freed, and what is freed step by step.
+
+use super::{ArrowRole, SolidArrow, SolidFree, SolidPart};
+use crate::scene::Painter;
+use helvek_core::equilibrium::{ColumnOf, PartId, PartOf};
+use helvek_core::model::On;
+
+/// Beyond so many parts nobody could tell them apart.
+const MOST: usize = 150;
+
+impl Painter<'_> {
+    /// Every part with everything that acts on it.
+    pub(super) fn solid_parts(&self) -> Vec<SolidPart> {
+        let full = &self.solved.full;
+        if full.parts.len() > MOST {
+            return Vec::new();
+        }
+        let values = self.solved.full_values();
+        full.part_ids()
+            .map(|id| {
+                let part = &full.parts[id.index()];
+                let mut arrows = self.loads_on(part.of);
+                for (index, column) in full.columns.iter().enumerate() {
+                    for act in column.acts.iter().filter(|act| act.on == id) {
+                        let of = self.column_mark(column);
+                        if matches!(column.of, ColumnOf::Sought(_)) {
+                            continue;
+                        }
+                        let role = match column.of {
+                            ColumnOf::Support(_) => ArrowRole::Reaction,
+                            _ => ArrowRole::Exerted,
+                        };
+                        let own = format!("{of}@{}", self.solid_part_id(part.of));
+                        arrows.push(self.unknown_arrow(column, act, values[index], role, (&own, &of)));
+                    }
+                }
+                SolidPart {
+                    id: self.solid_part_id(part.of),
+                    name: self.solved.part_name(part.of),
+                    centre: self.solid(part.reference),
+                    keep: self.solid_keep(part.of),
+                    arrows,
+                }
+            })
+            .collect()
+    }
+
+    /// The mark of an unknown, as the working names it.
+    fn column_mark(&self, column: &helvek_core::equilibrium::Column) -> String {
+        let owner = self.solved.owner_name(column.of);
+        match column.of {
+            ColumnOf::Support(_) => format!("reaction:{}", column.symbol),
+            ColumnOf::Joint(..) => format!("joint:{owner}#{}", column.symbol),
+            ColumnOf::Bar(_) => format!("bar:{owner}"),
+            _ => format!("{owner}#{}", column.symbol),
+        }
+    }
+
+    fn solid_part_id(&self, of: PartOf) -> String {
+        let model = self.model();
+        match of {
+            PartOf::Body(body) => format!("body:{}", model.bodies[body.index()].name),
+            PartOf::Pin(pin) => format!("pin:{}", model.point_name(model.pins[pin.index()].at)),
+            other => self.solved.part_name(other),
+        }
+    }
+
+    fn loads_on(&self, of: PartOf) -> Vec<SolidArrow> {
+        let here = |on: On| match (on, of) {
+            (On::Body(a), PartOf::Body(b)) => a == b,
+            (On::Pin(a), PartOf::Pin(b)) => a == b,
+            _ => false,
+        };
+        let mine = self.model().loads.iter().filter(|load| here(load.on));
+        mine.flat_map(|load| self.load_arrows(load)).collect()
+    }
+
+    fn solid_keep(&self, of: PartOf) -> Vec<String> {
+        let model = self.model();
+        match of {
+            PartOf::Body(body) => {
+                let runs = 0..model.bodies[body.index()].runs.len();
+                let name = &model.bodies[body.index()].name;
+                let lines = runs.map(|run| match run {
+                    0 => format!("body:{name}"),
+                    run => format!("body:{name}#{run}"),
+                });
+                let points = model.points_of(body);
+                let marks = points.iter().flat_map(|p| {
+                    let name = model.point_name(*p);
+                    [format!("point:{name}"), format!("ride:{name}"), format!("wheel:{name}")]
+                });
+                let spreads = model.loads.iter().filter(|load| load.on == On::Body(body));
+                let spreads = spreads.map(|load| format!("load:{}", load.name));
+                lines.chain(marks).chain(spreads).collect()
+            }
+            PartOf::Pin(pin) => vec![format!("point:{}", model.point_name(model.pins[pin.index()].at))],
+            _ => Vec::new(),
+        }
+    }
+
+    /// What is freed, turn by turn.
+    pub(super) fn solid_free(&self) -> Vec<SolidFree> {
+        let equilibrium = &self.solved.equilibrium;
+        if !self.complete || equilibrium.parts.len() > MOST {
+            return Vec::new();
+        }
+        let id = |part: &PartId| self.solid_part_id(equilibrium.parts[part.index()].of);
+        let turns = self.solved.working.turns();
+        let free = turns.into_iter().map(|turn| {
+            let whole = turn.parts.len() == equilibrium.parts.len();
+            let parts = if whole { Vec::new() } else { turn.parts.iter().map(id).collect() };
+            SolidFree { first: turn.first + 1, last: turn.last + 1, parts }
+        });
+        free.collect()
+    }
+}

@@ -1,0 +1,452 @@
+//! What is said of forces in space: directions, coordinates and unit vectors, r × F, tables of coefficients, screws.
+
+use crate::fragment::{Fragment, latex_name, latex_symbol, latex_unit};
+use crate::page::{AxisMark, MatrixRow, PageMatrix, SpaceArm, VectorRow};
+use crate::step::{Wording, minus};
+use helvek_core::equilibrium::{ActionOf, ColumnKind, ColumnOf};
+use helvek_core::geometry::{Point, Vector};
+use helvek_core::inside::Six;
+use helvek_core::model::{LoadKind, PointId};
+use helvek_core::plan::{Axis, Centre, Equation};
+use helvek_core::sheet::School;
+use helvek_core::units::figures;
+use helvek_core::verdict::PartMotion;
+use helvek_core::working::{Arm, Line, Step, TermOf};
+use std::collections::HashSet;
+
+const AXES: [&str; 3] = ["x", "y", "z"];
+const UNITS: [&str; 3] = ["i", "j", "k"];
+
+impl Wording<'_> {
+    fn spatial(&self) -> bool {
+        self.solved.model.spatial()
+    }
+
+    /// `along +z`; else by its unit vector.
+    pub(crate) fn direction_in_space(&self, direction: Vector) -> String {
+        match direction.tidy().axis() {
+            Some((axis, forward)) => format!("along {}{}", if forward { "+" } else { "−" }, AXES[axis]),
+            None => format!("along {}", self.triple(direction)),
+        }
+    }
+
+    /// `about +x`.
+    pub(crate) fn turn_in_space(&self, axis: Vector) -> String {
+        self.direction_in_space(axis).replacen("along", "about", 1)
+    }
+
+    /// `(0.286, 0.429, −0.857)`
+    fn triple(&self, v: Vector) -> String {
+        let part = |v: f64| minus(&figures::rounded(if v.abs() < 1e-12 { 0.0 } else { v }, self.digits()));
+        format!("({})", v.parts().map(part).join(", "))
+    }
+
+    /// A place in the sheet's units: `(0.4, 0, 1.2)`.
+    pub(crate) fn coordinates(&self, at: Point) -> String {
+        let length = &self.solved.model.units.length;
+        let near = 1e-9 * self.solved.equilibrium.length_scale;
+        let part = |v: f64| {
+            minus(&figures::plain(length.from_si(if v.abs() <= near { 0.0 } else { v }), self.digits()))
+        };
+        format!("({})", [at.x, at.y, at.z].map(part).join(", "))
+    }
+
+    /// Three components with their unit vectors, in the unit of what they measure.
+    fn ijk(&self, v: Vector, from_si: impl Fn(f64) -> f64) -> Fragment {
+        let size = v.length();
+        let (mut text, mut latex) = (String::new(), String::new());
+        for (value, letter) in v.parts().into_iter().zip(UNITS) {
+            if value.abs() <= 1e-9 * size || value == 0.0 {
+                continue;
+            }
+            let number = figures::rounded(from_si(value.abs()), self.digits());
+            let sign = match (value < 0.0, text.is_empty()) {
+                (true, true) => "−",
+                (true, false) => " − ",
+                (false, true) => "",
+                (false, false) => " + ",
+            };
+            text.push_str(&format!("{sign}{number} {letter}"));
+            latex.push_str(&format!("{}{number}\\,\\mathbf{{{letter}}}", sign.replace('−', "-")));
+        }
+        if text.is_empty() {
+            return Fragment::math("0", "\\mathbf{0}");
+        }
+        Fragment::math(text, latex)
+    }
+
+    /// The sum of an equation in space: `ΣF_x`, `ΣM_x, A`, `ΣM_AB`.
+    pub(crate) fn sum_in_space(&self, equation: &Equation) -> Fragment {
+        let model = &self.solved.model;
+        match *equation {
+            Equation::Forces { axis: axis @ (Axis::X | Axis::Y | Axis::Z), .. } => {
+                let i = [Axis::X, Axis::Y, Axis::Z].iter().position(|a| *a == axis).unwrap_or(0);
+                if model.schools.working == School::Vector {
+                    let (unit, text) = (UNITS[i], format!("ΣF·{}", UNITS[i]));
+                    return Fragment::math(text, format!("\\textstyle\\sum\\mathbf F\\cdot\\mathbf {unit}"));
+                }
+                let axis = AXES[i];
+                Fragment::math(format!("ΣF_{axis}"), format!("\\textstyle\\sum F_{axis}"))
+            }
+            Equation::Forces { axis: Axis::Across(column) | Axis::Along(column), .. } => {
+                let symbol = &self.column(column).symbol;
+                Fragment::math(
+                    format!("ΣF square to {symbol}"),
+                    format!("\\textstyle\\sum F_{{\\perp {}}}", latex_symbol(symbol)),
+                )
+            }
+            Equation::Moments { along, centre, .. } => {
+                let name = |p: PointId| model.point_name(p);
+                let (text, latex) = match centre {
+                    Centre::Named(point) | Centre::Meeting(point, ..) if along.axis().is_some() => {
+                        let axis = along.axis().map_or("", |(axis, _)| AXES[axis]);
+                        let point = name(point);
+                        (format!("{axis}, {point}"), format!("{axis},\\,{}", latex_name(point)))
+                    }
+                    Centre::Through(a, b) => {
+                        let (a, b) = (name(a), name(b));
+                        (format!("{a}{b}"), format!("{}{}", latex_name(a), latex_name(b)))
+                    }
+                    Centre::Named(point) | Centre::Meeting(point, ..) => {
+                        let point = name(point);
+                        (format!("{point}, s"), format!("{},\\,s", latex_name(point)))
+                    }
+                    Centre::Crossing(..) => ("s".into(), "s".into()),
+                };
+                Fragment::math(format!("ΣM_{text}"), format!("\\textstyle\\sum M_{{{latex}}}"))
+            }
+        }
+    }
+
+    /// A force and a couple by their components, with their sizes where more than one is there.
+    pub(crate) fn resultant_in_space(&self, force: Option<Vector>, moment: Option<Vector>) -> Vec<String> {
+        let say = |v: Vector, kind: ColumnKind, turn: bool| {
+            let (size, unit) = self.result(v.length(), kind);
+            match v.tidy().axis() {
+                None if v == Vector::ZERO => {
+                    if turn {
+                        "no couple".into()
+                    } else {
+                        "0".to_owned()
+                    }
+                }
+                Some((axis, forward)) => {
+                    let about = if turn { "about " } else { "" };
+                    format!("{size} {unit} {about}{}{}", if forward { "+" } else { "−" }, AXES[axis])
+                }
+                None => {
+                    let scale = v.length();
+                    let part =
+                        |v: f64| minus(&self.result(if v.abs() <= 1e-12 * scale { 0.0 } else { v }, kind).0);
+                    format!("({}) {unit}, size {size}", v.parts().map(part).join(", "))
+                }
+            }
+        };
+        let force = force.map(|v| say(v, ColumnKind::Force, false));
+        force.into_iter().chain(moment.map(|v| say(v, ColumnKind::Couple, true))).collect()
+    }
+
+    /// The six at an asked place.
+    pub(crate) fn six_values(&self, cut: usize) -> Vec<String> {
+        let Some(values) = self.solved.asked_in_space()[cut] else {
+            return vec!["not fixed by equilibrium".into()];
+        };
+        let say = |six: Six| {
+            let unit = self.solved.six_unit(six);
+            let number = minus(&figures::rounded(unit.from_si(values[six as usize]), self.digits()));
+            format!("{} {number} {}", six.name(), unit.symbol)
+        };
+        Six::ALL.map(say).to_vec()
+    }
+
+    /// What a term's arm looks like in space.
+    pub(crate) fn space_arm(&self, arm: Option<Arm>) -> Option<SpaceArm> {
+        let arm = arm.filter(|_| self.spatial())?;
+        let length = &self.solved.model.units.length;
+        let text = format!("{} {}", figures::plain(length.from_si(arm.length), self.digits()), length.symbol);
+        Some(SpaceArm {
+            centre: self.solid(arm.centre),
+            foot: self.solid(arm.foot),
+            at: self.solid(arm.at),
+            text,
+        })
+    }
+
+    fn solid(&self, at: Point) -> [f64; 3] {
+        [at.x, at.y, at.z].map(|v| self.solved.model.units.length.from_si(v))
+    }
+
+    /// The axis of a moment sum, to be drawn.
+    pub(crate) fn axis_mark(&self, equation: &Equation) -> Option<AxisMark> {
+        match *equation {
+            Equation::Moments { about, along, .. } if self.spatial() => {
+                Some(AxisMark { through: self.solid(about), along: along.parts() })
+            }
+            _ => None,
+        }
+    }
+
+    /// Coordinates and unit vectors of the forces that are met for the first time.
+    pub(crate) fn met(&self, step: &Step, told: &mut HashSet<String>) -> Vec<Fragment> {
+        if !self.spatial() || step.reason.rule.is_some() {
+            return Vec::new();
+        }
+        let terms = step.lines.iter().flat_map(|line| line.terms.iter().map(move |term| (line, term)));
+        let mut lines = Vec::new();
+        for (line, term) in terms {
+            let Some((name, latex, from, to)) = self.line_between(line, term.of) else { continue };
+            if told.insert(name.clone()) {
+                lines.push(self.unit_vector(&name, &latex, from, to));
+            }
+        }
+        lines
+    }
+
+    /// The two named points between which a force acts that is not along an axis: what it is called, in text and in a formula.
+    fn line_between(&self, line: &Line, of: TermOf) -> Option<(String, String, PointId, PointId)> {
+        let model = &self.solved.model;
+        let (at, unit, name, latex) = match of {
+            TermOf::Column(id) => {
+                let column = self.column(id);
+                let act = column.acts.iter().find(|act| line.free_body.parts.contains(&act.on))?;
+                if let ColumnOf::Bar(bar) = column.of {
+                    let bar = &model.bars[bar.index()];
+                    let near = |p: PointId| model.at(p).distance(act.wrench.about) <= 1e-12;
+                    let [a, b] = bar.ends;
+                    let (from, to) = if near(a) { (a, b) } else { (b, a) };
+                    return act.wrench.force.axis().is_none().then(|| {
+                        (format!("u_{}", column.symbol.index), latex_name(&column.symbol.index), from, to)
+                    });
+                }
+                let (text, tex) = (column.symbol.to_string(), latex_symbol(&column.symbol));
+                (act.wrench.about, act.wrench.force.unit()?, text, tex)
+            }
+            TermOf::Action(id) => {
+                let action = &self.solved.equilibrium.actions[id.index()];
+                let ActionOf::Load(load) = action.of else { return None };
+                let load = &model.loads[load.index()];
+                let LoadKind::Force { direction, .. } = load.kind else { return None };
+                (action.act.wrench.about, direction, load.name.clone(), latex_name(&load.name))
+            }
+        };
+        if unit.axis().is_some() {
+            return None;
+        }
+        let from = model.point_ids().find(|p| model.at(*p).distance(at) <= 1e-12)?;
+        let ahead = |p: &PointId| {
+            let r = model.at(*p) - at;
+            r.dot(unit) > 0.0 && r.cross(unit).length() <= 1e-9 * r.length()
+        };
+        let to = model
+            .point_ids()
+            .filter(ahead)
+            .min_by(|p, q| model.at(*p).distance(at).total_cmp(&model.at(*q).distance(at)))?;
+        Some((format!("u_{name}"), latex, from, to))
+    }
+
+    /// `u_S: from D to A (−2, 3, 6) m, length 7 m: −0.286 i + 0.429 j + 0.857 k`: destination minus origin.
+    fn unit_vector(&self, name: &str, latex: &str, from: PointId, to: PointId) -> Fragment {
+        let (model, length) = (&self.solved.model, &self.solved.model.units.length);
+        let r = model.at(to) - model.at(from);
+        let number = |v: f64| minus(&figures::plain(length.from_si(v), self.digits()));
+        let components = r.tidy().parts().map(number).join(", ");
+        let (a, b) = (model.point_name(from), model.point_name(to));
+        let size = figures::plain(length.from_si(r.length()), self.digits().max(4));
+        let u = r.unit().map(|u| self.ijk(u, |v| v)).unwrap_or_else(|| Fragment::words("0"));
+        let text =
+            format!("{name}: from {a} to {b} ({components}) {}, length {size}: {}", length.symbol, u.text);
+        let unit = latex_unit(&length.symbol);
+        let latex = format!(
+            "\\mathbf u_{{{latex}}} = \\frac{{\\mathbf r_{{{}{}}}}}{{r}} = \\frac{{({components})\\,{unit}}}{{{size}\\,{unit}}} = {}",
+            latex_name(a),
+            latex_name(b),
+            u.latex.unwrap_or_default()
+        );
+        Fragment::math(text, latex)
+    }
+
+    /// Equations that are solved together, as a table: a column for each unknown, the constants at the right.
+    pub(crate) fn matrix(&self, step: &Step) -> Option<PageMatrix> {
+        if !self.spatial() || step.lines.len() < 2 {
+            return None;
+        }
+        let units = &self.solved.model.units;
+        let row = |line: &Line| {
+            let unit = match line.equation {
+                Equation::Forces { .. } => units.force.clone(),
+                Equation::Moments { .. } => units.moment.clone(),
+            };
+            let of = |wanted: TermOf| -> Option<f64> {
+                let mine: Vec<f64> = line.terms.iter().filter(|t| t.of == wanted).map(|t| t.value).collect();
+                (!mine.is_empty()).then(|| mine.iter().sum())
+            };
+            // A coefficient counts per unit of its unknown: without a unit for forces in a force sum, a length in a moment sum.
+            let cell = |id: &helvek_core::equilibrium::ColumnId| {
+                of(TermOf::Column(*id)).map_or_else(String::new, |value| {
+                    let own = self.solved.unit_of(self.column(*id).kind);
+                    let per = unit.from_si(1.0) / own.from_si(1.0);
+                    minus(&figures::rounded(value * per, self.digits() + 1))
+                })
+            };
+            let unknown = |of: TermOf| matches!(of, TermOf::Column(id) if step.unknowns.contains(&id));
+            let known: f64 = line.terms.iter().filter(|t| !unknown(t.of)).map(|t| t.value).sum();
+            let constant = if known == 0.0 { 0.0 } else { unit.from_si(-known) };
+            MatrixRow {
+                sum: self.sum_in_space(&line.equation),
+                cells: step.unknowns.iter().map(cell).collect(),
+                constant: minus(&figures::rounded(constant, self.digits() + 1)),
+            }
+        };
+        Some(PageMatrix {
+            columns: step.unknowns.iter().map(|id| Fragment::symbol(&self.column(*id).symbol)).collect(),
+            rows: step.lines.iter().map(row).collect(),
+        })
+    }
+
+    /// r × F of everything that enters a moment sum, where vectors are the school.
+    pub(crate) fn products(&self, line: &Line) -> Vec<VectorRow> {
+        let model = &self.solved.model;
+        let Equation::Moments { about, along, .. } = line.equation else { return Vec::new() };
+        if !self.spatial() || model.schools.working != School::Vector {
+            return Vec::new();
+        }
+        let (length, units) = (&model.units.length, &model.units);
+        let mut rows: Vec<VectorRow> = Vec::new();
+        let mut seen: Vec<TermOf> = Vec::new();
+        for term in &line.terms {
+            if seen.contains(&term.of) {
+                continue;
+            }
+            seen.push(term.of);
+            let act = match term.of {
+                TermOf::Action(id) => Some(self.solved.equilibrium.actions[id.index()].act),
+                TermOf::Column(id) => {
+                    let acts = &self.column(id).acts;
+                    acts.iter().find(|act| line.free_body.parts.contains(&act.on)).copied()
+                }
+            };
+            let Some(act) = act.filter(|act| act.wrench.force != Vector::ZERO) else { continue };
+            let (r, force) = (act.wrench.about - about, act.wrench.force);
+            let symbol = match term.of {
+                TermOf::Column(id) => Some(&self.column(id).symbol),
+                TermOf::Action(_) => None,
+            };
+            let name = |f: Fragment| match symbol {
+                None => f,
+                Some(symbol) => Fragment::math(
+                    format!("{symbol} ({})", f.text),
+                    format!("{}\\,({})", latex_symbol(symbol), f.latex.unwrap_or_default()),
+                ),
+            };
+            let known = symbol.is_none();
+            let force_unit = |v: f64| if known { units.force.from_si(v) } else { v };
+            let moment_unit = |v: f64| if known { units.moment.from_si(v) } else { length.from_si(v) };
+            let product = r.cross(force);
+            rows.push(VectorRow {
+                of: self.mark(term.of),
+                arm: self.ijk(r.tidy(), |v| length.from_si(v)),
+                force: name(self.ijk(force.tidy(), force_unit)),
+                product: name(self.ijk(product.tidy(), moment_unit)),
+                counts: minus(&figures::rounded(moment_unit(product.dot(along)), self.digits())),
+            });
+        }
+        rows
+    }
+
+    /// How something moves in space.
+    pub(crate) fn screw_words(&self, motion: &PartMotion) -> String {
+        let model = &self.solved.model;
+        let Some(screw) = motion.screw() else {
+            return match motion.translation.unit() {
+                Some(unit) => format!("slides {}", self.direction_in_space(unit)),
+                None => "stays where it is".into(),
+            };
+        };
+        let near = 1e-6 * self.solved.equilibrium.length_scale;
+        let on =
+            |p: &&helvek_core::model::NamedPoint| (p.at - screw.through).cross(screw.axis).length() <= near;
+        let mut named = model.points.iter().filter(on);
+        let axis = match (named.next(), named.next()) {
+            (Some(a), Some(b)) => format!("the line {}–{}", a.name, b.name),
+            (Some(a), None) => format!("the line through {} {}", a.name, self.direction_in_space(screw.axis)),
+            _ => format!(
+                "the line through {} {}",
+                self.coordinates(screw.through),
+                self.direction_in_space(screw.axis)
+            ),
+        };
+        if screw.pitch == 0.0 {
+            return format!("turns about {axis}");
+        }
+        let length = &model.units.length;
+        let pitch = figures::rounded(length.from_si(screw.pitch.abs()), self.digits());
+        let sense = if screw.pitch > 0.0 { "forward" } else { "back" };
+        format!("screws about {axis}, {pitch} {} {sense} per radian", length.symbol)
+    }
+
+    /// What a stretch carries inside: where its axes point, and the largest of each of the six.
+    pub(crate) fn six_words(&self, row: usize) -> Vec<String> {
+        let inside = &self.solved.inside_space()[row];
+        let model = &self.solved.model;
+        let body = &model.bodies[inside.body.index()].name;
+        let diagram = match &inside.diagram {
+            Ok(diagram) => diagram,
+            Err(why) => return vec![why.words(body)],
+        };
+        let bare = |v: Vector| self.direction_in_space(v).replacen("along ", "", 1);
+        let [x, y, z] = diagram.axes;
+        let mut says = vec![format!("x′ {}, y′ {}, z′ {}", bare(x), bare(y), bare(z))];
+        for six in Six::ALL {
+            let (value, station, side) = diagram.largest(six);
+            let unit = self.solved.six_unit(six);
+            if value == 0.0 {
+                continue;
+            }
+            let number = minus(&figures::rounded(unit.from_si(value), self.digits()));
+            let place = figures::plain(model.units.length.from_si(station), self.digits());
+            let constant = diagram.segments.iter().all(|s| {
+                let poly = &s.inner[six as usize];
+                poly.coefficients().len() == 1 && (poly.0[0] - value).abs() <= diagram.zero(six)
+            });
+            let symbol = &model.units.length.symbol;
+            let at = if constant {
+                "all along".to_owned()
+            } else {
+                let side = match side {
+                    helvek_core::inside::Side::After => "after",
+                    helvek_core::inside::Side::Before => "before",
+                };
+                format!("at {place} {symbol}, just {side}")
+            };
+            let word = match six {
+                Six::N if value > 0.0 => ", tension",
+                Six::N => ", compression",
+                _ => "",
+            };
+            says.push(format!("{} {number} {} {at}{word}", six.name(), unit.symbol));
+        }
+        let nothing: Vec<&str> =
+            Six::ALL.iter().filter(|six| diagram.largest(**six).0 == 0.0).map(|six| six.name()).collect();
+        if !nothing.is_empty() {
+            says.push(format!("{}: nothing", nothing.join(", ")));
+        }
+        says
+    }
+
+    /// The largest moment inside any member, with its place.
+    pub(crate) fn looked_into_space(&self) -> String {
+        let moments = [Six::T, Six::My, Six::Mz];
+        let all = self.solved.inside_space().iter().filter_map(|inside| inside.diagram.as_ref().ok());
+        let each = all.flat_map(|d| moments.map(|six| (six, d.largest(six).0)));
+        let best = each.filter(|(_, v)| *v != 0.0).max_by(|a, b| a.1.abs().total_cmp(&b.1.abs()));
+        match best {
+            Some((six, value)) => {
+                let unit = self.solved.six_unit(six);
+                let number = figures::rounded(unit.from_si(value), self.digits());
+                format!("{} {} {}", six.name(), minus(&number), unit.symbol)
+            }
+            None if self.solved.model.bodies.is_empty() => "no members that bend".into(),
+            None => "no bending".into(),
+        }
+    }
+}

@@ -1,0 +1,207 @@
+/** What can be put on the board in space. The same keys as in the plane where the thing is the same. */
+import { CASE, NAME, PER, type Slot } from './slots';
+import type { SupportTool, Tool } from './tools';
+
+const PLACE: Slot = { key: 'place', label: 'at', usual: '', width: 12 };
+const DIRECTION: Slot = { key: 'direction', label: 'acts', usual: 'down', width: 16 };
+const AXIS: Slot = { key: 'axis', label: 'axis', usual: 'its member', width: 10 };
+const COUPLES: Slot = {
+  key: 'couples',
+  label: 'couples',
+  usual: 'auto',
+  width: 6,
+  words: ['auto', 'yes', 'no'],
+};
+const NORMAL: Slot = { key: 'normal', label: 'pushes', usual: 'up', width: 12 };
+const TOWARD: Slot = { key: 'toward', label: 'leads', usual: '', width: 12 };
+const KINDS: Slot = {
+  key: 'kind',
+  label: 'is a',
+  usual: '',
+  width: 8,
+  words: ['ball', 'roller', 'surface', 'fixed', 'journal', 'thrust', 'hinge', 'link', 'cable'],
+};
+const JOINT_KIND: Slot = {
+  key: 'kind',
+  label: 'is a',
+  usual: 'ball',
+  width: 9,
+  words: ['ball', 'hinge', 'weld', 'contact'],
+};
+const size: Slot = { key: 'size', label: 'size', usual: '', width: 10 };
+
+const WHERE = 'Where: points, A B C, or a place: 0.4;0;1.2.';
+const WAYS = 'down, -z, to C, 3;-4;2, az 30 el 40, round C +x';
+
+function support(
+  id: SupportTool,
+  key: string,
+  name: string,
+  slots: readonly Slot[],
+  hint: string,
+  words: string,
+): Tool {
+  return { id, key, name, slots, more: [KINDS, NAME], hint, words: `support hold ${words}` };
+}
+
+/** In the order of the strip: members, supports, loads. */
+export const IN_SPACE: readonly Tool[] = [
+  {
+    id: 'body',
+    key: 'b',
+    name: 'Body',
+    words: 'rigid member shaft plate lid arm frame',
+    hint: 'Run through points or places: 0;0;0 1.2;0;0, A +0;0;2. A comma lifts the pen. Where it meets another body they are joined by a ball.',
+    slots: [
+      { key: 'through', label: 'run through', usual: '0;0;0 1.2;0;0', width: 30 },
+      { ...NAME, usual: 'its points', width: 10 },
+    ],
+  },
+  {
+    id: 'bars',
+    key: 'j',
+    name: 'Bars',
+    words: 'bar truss joint member strut cable cord rope tripod chain',
+    hint: 'Run through joints or places: A B C, 0;0;0 2;0;1, +0;0;2 from the one before. A comma lifts the pen.',
+    slots: [
+      { key: 'through', label: 'run through', usual: 'A B C, or 0;0;0 2;0;1', width: 30 },
+      { key: 'kind', label: 'kind', usual: 'bar', width: 7, words: ['bar', 'cable', 'strut'] },
+    ],
+  },
+  {
+    id: 'joint',
+    key: 'h',
+    shift: true,
+    name: 'Joint',
+    words: 'ball hinge weld contact between bodies',
+    hint: 'Of the bodies that meet there: a ball, a hinge about an axis, a weld, a contact that pushes the first some way.',
+    slots: [PLACE, JOINT_KIND, { key: 'direction', label: 'axis, or pushes', usual: '', width: 12 }],
+    more: [NAME],
+  },
+  support('ball', 'p', 'Ball', [PLACE], `${WHERE} It holds every displacement and no turn.`, 'socket pin'),
+  support('roller', 'r', 'Roller', [PLACE, NORMAL], `${WHERE} Which way it pushes: up, +x, 0;1;2.`, ''),
+  support(
+    'fixed',
+    'w',
+    'Wall',
+    [PLACE],
+    `${WHERE} It holds every displacement and every turn.`,
+    'built in clamp',
+  ),
+  support(
+    'journal',
+    'o',
+    'Journal',
+    [PLACE, AXIS, COUPLES],
+    'Two forces across the shaft. Couples only if nothing else keeps it aligned, unless you say so.',
+    'bearing shaft',
+  ),
+  support(
+    'thrust',
+    'u',
+    'Thrust',
+    [PLACE, AXIS, COUPLES],
+    'A bearing that also holds along the shaft.',
+    'bearing shaft',
+  ),
+  support(
+    'hinge',
+    'g',
+    'Hinge',
+    [PLACE, AXIS, COUPLES],
+    'Turns about its axis; holds along it, too.',
+    'door lid',
+  ),
+  support(
+    'surface',
+    's',
+    'Surface',
+    [PLACE, NORMAL],
+    `${WHERE} It only pushes: up, +x, 0;1;2.`,
+    'smooth rest foot',
+  ),
+  support(
+    'link',
+    'l',
+    'Link',
+    [PLACE, TOWARD],
+    'Where it leads: up, -x, to C, 1;0;2.',
+    'strut prop two-force',
+  ),
+  support(
+    'cable',
+    't',
+    'Tie',
+    [PLACE, TOWARD],
+    'A cable: it only pulls. Where it leads: up, -x, to C, 1;0;2.',
+    'rope stay guy',
+  ),
+  {
+    id: 'force',
+    key: 'f',
+    name: 'Force',
+    words: 'load point push pull',
+    hint: `@ goes on to the place. Acts ${WAYS}. 3;-4;2 as size: components. ?P is sought.`,
+    slots: [size, PLACE, DIRECTION],
+    more: [CASE, NAME],
+  },
+  {
+    id: 'couple',
+    key: 'c',
+    name: 'Couple',
+    words: 'load moment torque',
+    hint: '@ goes on to the place. It turns right-handed about its axis: up, +x, to C. 1;0;2 as size: components. ?M is sought.',
+    slots: [size, PLACE, { ...AXIS, label: 'about', usual: 'up' }],
+    more: [CASE, NAME],
+  },
+  {
+    id: 'distributed',
+    key: 'd',
+    name: 'Spread',
+    words: 'load distributed line per length snow',
+    hint: 'Per length of the member, from one of its points to another. @ goes on to where it begins.',
+    slots: [
+      { key: 'start', label: 'intensity', usual: '', width: 8 },
+      { key: 'end', label: 'to', usual: 'same', width: 7 },
+      { key: 'from', label: 'from', usual: 'start', width: 7 },
+      { key: 'to', label: 'until', usual: 'end', width: 7 },
+      { ...DIRECTION, width: 10 },
+      PER,
+    ],
+    more: [CASE, NAME],
+  },
+  {
+    id: 'weight',
+    key: 'm',
+    name: 'Mass',
+    words: 'load weight gravity',
+    hint: '@ goes on to the centre of mass: a point, or 0.6;0.4;0.7 beside the member. 60 kg, or 0.6 kN.',
+    slots: [{ ...size, label: 'mass' }, PLACE],
+    more: [CASE, NAME],
+  },
+];
+
+/** Changes of what is there, where space has more to type than the plane. */
+export const CHANGES_IN_SPACE: readonly Tool[] = [
+  {
+    id: 'point',
+    key: '',
+    name: 'Point',
+    words: 'coordinates rename',
+    hint: 'Its coordinates. Members on it move along; a new name is used everywhere.',
+    slots: [
+      { key: 'rename', label: 'name', usual: '', width: 6 },
+      { key: 'x', label: 'x', usual: '', width: 8 },
+      { key: 'y', label: 'y', usual: '', width: 8 },
+      { key: 'z', label: 'z', usual: '', width: 8 },
+    ],
+  },
+  {
+    id: 'bar',
+    key: '',
+    name: 'Bar',
+    words: '',
+    hint: 'A cable only pulls, a strut only pushes.',
+    slots: [{ key: 'kind', label: 'is a', usual: 'bar', width: 8, words: ['bar', 'cable', 'strut'] }, NAME],
+  },
+];

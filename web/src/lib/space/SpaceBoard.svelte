@@ -1,0 +1,569 @@
+<!-- A figure of space under the hand: turned, moved, seen from the front, from above, from the side; pointed at and chosen from. -->
+<script lang="ts">
+  import { onMount, untrack, type Snippet } from 'svelte';
+  import type { SolidScene, XY } from '../api/types';
+  import { forget, measure } from '../board/measure';
+  import type { Session } from '../bench/session.svelte';
+  import { aboutInSpace } from '../entry/spaceabout';
+  import { placeSlot } from '../entry/tools';
+  import { theme } from '../ui/theme.svelte';
+  import {
+    between,
+    type Bounds,
+    type Camera,
+    fitted,
+    lookAxis,
+    moved,
+    nearer,
+    projection,
+    stand,
+    turned,
+    unproject,
+    VIEWS,
+    type ViewName,
+    viewOf,
+  } from './camera';
+  import { flatten } from './flat';
+  import type { GlPainter } from './gl';
+  import { ghost } from './ghost';
+  import { paint, type Prims, roundStep } from './paint';
+  import { paletteOf } from './palette';
+  import { pick } from './pick';
+  import { svgText } from './save';
+  import SolidSvg from './SolidSvg.svelte';
+  import Triad from './Triad.svelte';
+  import { add, size as lengthOf, sub, times, type V3 } from './vec3';
+  import { type PlacedWord, placeWords } from './words';
+
+  const { session, scene, children }: { session: Session; scene: SolidScene; children?: Snippet } = $props();
+
+  let root: HTMLDivElement;
+  let canvas: HTMLCanvasElement;
+  let screen = $state.raw({ width: 720, height: 640 });
+  let camera = $state.raw<Camera | null>(null);
+  let fonts = $state(0);
+  /** Whether WebGL paints; else SVG does. */
+  let gl = $state.raw<GlPainter | null>(null);
+  let tried = $state(false);
+  let turning = $state(false);
+  let apart = $state(0);
+  let phase = $state(0);
+  let hover = $state.raw<XY | null>(null);
+  /** The view follows the figure until someone moves it by hand. */
+  let follows = true;
+
+  const up = $derived(scene.up);
+  /** Everything that is in sight; more of it when it is pulled apart. */
+  const bounds = $derived.by((): Bounds | null => {
+    const box = scene.bounds ?? null;
+    if (!box || !session.parted) return box;
+    const middle = times(add(box.low, box.high), 0.5);
+    const wide = (corner: V3) => add(middle, times(sub(corner, middle), 1.75));
+    return { low: wide(box.low), high: wide(box.high) };
+  });
+  const reach = $derived(bounds ? lengthOf(sub(bounds.high, bounds.low)) || 1 : 1);
+  const calm = matchMedia('(prefers-reduced-motion: reduce)').matches;
+
+  const seen = $derived(
+    camera ?? fitted({ azimuth: stand('oblique')[0], elevation: stand('oblique')[1] }, up, bounds, screen),
+  );
+  const view = $derived(viewOf(seen));
+  const project = $derived(projection(seen, up, screen));
+
+  const done = $derived(['check', 'table', 'inside', 'size', 'stiff'].includes(session.stop));
+  const step = $derived(done ? Infinity : session.stop === 'work' ? session.step : 0);
+  const free = $derived.by(() => {
+    if (session.stop !== 'work') return null;
+    const turn = scene.free?.find((f) => f.first <= session.step && session.step <= f.last);
+    return turn && turn.parts.length > 0 ? turn.parts : null;
+  });
+  const standsOut = $derived(
+    new Set<string>([...session.lit.ids, ...session.chosen, session.entry?.mark ?? '']),
+  );
+  const lit = (id: string) => id !== '' && (standsOut.has(id) || standsOut.has(id.split('@')[0] ?? id));
+  const prims: Prims = $derived(
+    paint(scene, {
+      k: seen.k,
+      freed: !['idealise', 'inside'].includes(session.stop),
+      step,
+      apart,
+      free,
+      six: session.stop === 'inside' ? session.looking.six : null,
+      lit,
+      arm: session.lit.spaceArm ?? null,
+      axis: session.lit.axis ?? null,
+      lengths: session.stop === 'idealise' && scene.lines.length <= 24,
+    }),
+  );
+  /** How it moves, when nothing holds it. */
+  const motion = $derived(
+    ['idealise', 'free'].includes(session.stop) ? (session.reply?.solution?.free_motion ?? null) : null,
+  );
+  const moving: Prims | null = $derived(motion ? ghost(scene, motion, seen.k, phase) : null);
+  const NOTHING: Prims = { rods: [], heads: [], balls: [], plates: [], words: [] };
+  const all: Prims = $derived(
+    moving
+      ? {
+          ...prims,
+          rods: [...prims.rods, ...moving.rods],
+          heads: [...prims.heads, ...moving.heads],
+          words: [...prims.words, ...moving.words],
+        }
+      : prims,
+  );
+
+  /** More words than these are not placed anew for every frame of a turn. */
+  const LIVELY = 70;
+  const hidden = $derived(turning && all.words.length > LIVELY);
+  const words: readonly PlacedWord[] = $derived.by(() => {
+    void fonts;
+    return hidden ? [] : placeWords(all, project, screen, measure);
+  });
+  const flat = $derived(gl === null && tried ? flatten(all, project, seen.k) : []);
+
+  $effect(() => {
+    if (!gl) return;
+    void theme.now;
+    const [painter, what, k] = [gl, prims, seen.k];
+    untrack(() => painter.show('still', what, paletteOf(root), k));
+  });
+  $effect(() => {
+    if (!gl) return;
+    const [painter, what, k] = [gl, moving ?? NOTHING, seen.k];
+    untrack(() => painter.show('moving', what, paletteOf(root), k));
+  });
+  /** A frame is on its way: it draws whatever is newest then. */
+  let coming = false;
+  function draw(): void {
+    coming = false;
+    gl?.draw(seen, up, screen, reach, paletteOf(root).paper);
+  }
+  $effect(() => {
+    void [gl, prims, moving, seen, screen, reach, theme.now];
+    if (coming) return;
+    coming = true;
+    requestAnimationFrame(draw);
+  });
+
+  onMount(() => {
+    const watch = new ResizeObserver(([entry]) => {
+      if (!entry) return;
+      screen = { width: entry.contentRect.width, height: entry.contentRect.height };
+      gl?.resize(screen);
+    });
+    watch.observe(root);
+    void document.fonts.ready.then(() => {
+      forget();
+      fonts += 1;
+    });
+    void begin();
+    return () => {
+      watch.disconnect();
+      gl?.dispose();
+    };
+  });
+
+  async function begin(): Promise<void> {
+    try {
+      if (new URLSearchParams(location.search).has('flat')) throw new Error('SVG is wanted');
+      const { GlPainter: Painter } = await import('./gl');
+      const painter = new Painter(canvas);
+      painter.resize(screen);
+      gl = painter;
+    } catch {
+      // Without WebGL the same figure is painted in SVG.
+      gl = null;
+    }
+    tried = true;
+  }
+
+  let tween = 0;
+  function glide(to: Camera): void {
+    cancelAnimationFrame(tween);
+    const from = seen;
+    if (calm) {
+      camera = to;
+      return;
+    }
+    const start = performance.now();
+    const go = (now: number) => {
+      const t = Math.min(1, (now - start) / 320);
+      camera = between(from, to, t * t * (3 - 2 * t));
+      turning = t < 1;
+      if (t < 1) tween = requestAnimationFrame(go);
+    };
+    turning = true;
+    tween = requestAnimationFrame(go);
+  }
+
+  // Pulled apart and put together; what cannot move is shown moving.
+  $effect(() => {
+    const goal = session.parted ? 1 : 0;
+    if (calm) {
+      apart = goal;
+      return;
+    }
+    let next = 0;
+    const go = () => {
+      const now = untrack(() => apart);
+      apart = Math.abs(goal - now) < 0.01 ? goal : now + (goal - now) * 0.2;
+      if (apart !== goal) next = requestAnimationFrame(go);
+    };
+    go();
+    return () => cancelAnimationFrame(next);
+  });
+  $effect(() => {
+    if (!motion || calm) {
+      phase = 0.8;
+      return;
+    }
+    let next = 0;
+    const go = (now: number) => {
+      phase = Math.sin((now / 2600) * 2 * Math.PI);
+      next = requestAnimationFrame(go);
+    };
+    next = requestAnimationFrame(go);
+    return () => cancelAnimationFrame(next);
+  });
+  // What grows out of sight is brought back, as long as nobody has chosen a view.
+  $effect(() => {
+    void [bounds, screen];
+    untrack(() => {
+      if (follows && camera) camera = fitted(camera, up, bounds, screen);
+    });
+  });
+
+  export function see(name: ViewName): void {
+    const [azimuth, elevation] = stand(name);
+    follows = true;
+    glide(fitted({ azimuth, elevation }, up, bounds, screen));
+    session.said = `Seen in ${name} view.`;
+  }
+  export function fitAll(): void {
+    follows = true;
+    glide(fitted(seen, up, bounds, screen));
+  }
+  export function zoomBy(factor: number): void {
+    follows = false;
+    camera = nearer(seen, up, screen, factor, [screen.width / 2, screen.height / 2]);
+  }
+  export function panBy(x: number, y: number): void {
+    follows = false;
+    camera = moved(seen, up, x, y);
+  }
+  export function turnBy(x: number, y: number): void {
+    follows = false;
+    camera = turned(seen, x, y);
+  }
+  /** The drawing as a file of its own. */
+  export function picture(): string {
+    return svgText(flatten(all, project, seen.k), words, screen, root);
+  }
+  /** Opens the tag of a mark. */
+  export function open(id: string): void {
+    const about = aboutInSpace(session.sheet, scene, id);
+    if (about) session.open(about.tool, about);
+  }
+
+  const here = (event: MouseEvent): XY => {
+    const box = root.getBoundingClientRect();
+    return [event.clientX - box.left, event.clientY - box.top];
+  };
+  let grip: { at: XY; from: XY; pans: boolean; went: boolean } | null = null;
+
+  function down(event: PointerEvent): void {
+    if ((event.target as Element).closest('form, button')) return;
+    if (event.button > 2) return;
+    grip = { at: here(event), from: here(event), pans: event.button !== 0 || event.shiftKey, went: false };
+  }
+  function move(event: PointerEvent): void {
+    hover = here(event);
+    if (!grip) return;
+    const [dx, dy] = [hover[0] - grip.at[0], hover[1] - grip.at[1]];
+    if (!grip.went && Math.hypot(hover[0] - grip.from[0], hover[1] - grip.from[1]) < 4) return;
+    if (!grip.went) root.setPointerCapture(event.pointerId);
+    grip.went = true;
+    grip.at = hover;
+    follows = false;
+    turning = true;
+    camera = grip.pans ? moved(seen, up, dx, dy) : turned(seen, dx, dy);
+  }
+  function release(): void {
+    turning = false;
+    grip = null;
+  }
+  function pressed(event: MouseEvent): void {
+    const went = grip?.went ?? false;
+    release();
+    if (went || (event.target as Element).closest('form, button')) return;
+    const at = here(event);
+    const id = pick(scene, all, project, at);
+    const slot = session.entry && placeSlot(session.entry.tool);
+    if (slot) {
+      const place = id?.startsWith('point:') ? id.slice(6) : (pointed?.place ?? null);
+      if (place) put(slot, place);
+      else if (!id) session.tell('A place is picked in a plan, front or side view: Shift 1, 2, 3.');
+      return;
+    }
+    if (session.entry) return;
+    if (!id) session.choose([]);
+    else if (event.shiftKey) session.choose([id], true);
+    else if (session.stop === 'idealise') open(id);
+    else session.hold(id);
+  }
+  /** Puts a place into a slot; joints that are run through stand one after the other. */
+  function put(slot: string, place: string): void {
+    const before = session.entry?.typed[slot]?.trim() ?? '';
+    session.type(slot, slot === 'through' ? `${before} ${place}`.trim() : place);
+  }
+  function wheel(event: WheelEvent): void {
+    event.preventDefault();
+    follows = false;
+    camera = nearer(seen, up, screen, Math.exp(-event.deltaY * 0.0012), here(event));
+  }
+
+  /** The coordinate along which a plane view looks: that of the place that was named last, else 0. */
+  const level = $derived.by(() => {
+    const axis = lookAxis(seen, up);
+    const slot = session.entry && placeSlot(session.entry.tool);
+    if (axis === null || !slot) return null;
+    const last = session.entry?.typed[slot]?.trim().split(/\s+/).at(-1) ?? '';
+    const named = scene.points.find((p) => p.name === last)?.at[axis];
+    const typed = Number(last.split(';')[axis] ?? NaN);
+    return { axis, at: named ?? (Number.isFinite(typed) ? typed : 0) };
+  });
+  /** The place under the pointer in a plane view, at round coordinates. */
+  const pointed = $derived.by(() => {
+    if (!hover || !level) return null;
+    const found = unproject(seen, up, screen, hover);
+    const grid = roundStep(12 / seen.k);
+    const at = found.map((v, i) =>
+      i === level.axis ? level.at : Math.round(v / grid) * grid,
+    ) as unknown as V3;
+    const place = at.map((v) => String(Number(v.toPrecision(6)))).join(';');
+    return { place, at: project(at) };
+  });
+
+  const names: Record<ViewName, string> = { plan: 'Plan', front: 'Front', side: 'Side', oblique: 'Oblique' };
+  const labelled = (word: PlacedWord) => (word.symbol ? `${word.symbol[0]} ${word.symbol[1]}` : word.text);
+</script>
+
+<!-- Everything on it is also reached by the buttons of its labels, by key and by word. -->
+<!-- svelte-ignore a11y_no_static_element_interactions -->
+<!-- svelte-ignore a11y_click_events_have_key_events -->
+<div
+  class="board solid-board"
+  class:placing={pointed !== null}
+  bind:this={root}
+  data-painter={gl ? 'webgl' : tried ? 'svg' : ''}
+  data-view={view ?? 'turned'}
+  onpointerdown={down}
+  onpointermove={move}
+  onpointerup={() => (turning = false)}
+  onpointercancel={release}
+  onpointerleave={() => (hover = null)}
+  onclick={pressed}
+  oncontextmenu={(e) => e.preventDefault()}
+  onwheel={wheel}
+>
+  <canvas bind:this={canvas} class:off={gl === null} aria-hidden="true"></canvas>
+  {#if gl === null && tried}
+    <svg class="flat" aria-hidden="true" viewBox="0 0 {screen.width} {screen.height}"
+      ><SolidSvg items={flat} /></svg
+    >
+  {/if}
+  <svg class="leaders" aria-hidden="true">
+    {#each words as word (word.id)}
+      {#if word.leader}
+        <line x1={word.leader[0]} y1={word.leader[1]} x2={word.x + word.w / 2} y2={word.y + word.h / 2} />
+      {/if}
+    {/each}
+    {#if pointed}
+      <path
+        class="cross"
+        d="M{pointed.at[0] - 40} {pointed.at[1]}h80M{pointed.at[0]} {pointed.at[1] - 40}v80"
+      />
+      <text x={pointed.at[0] + 9} y={pointed.at[1] - 12}>{pointed.place}</text>
+    {/if}
+  </svg>
+  <div class="words">
+    {#each words as word (word.id)}
+      <button
+        class="word {word.sort} {word.role}"
+        style:left="{word.x}px"
+        style:top="{word.y}px"
+        style:width="{word.w}px"
+        style:height="{word.h}px"
+        data-handle={word.id}
+        aria-label={labelled(word)}
+        tabindex={word.sort === 'arm' ? -1 : 0}
+        onclick={(e) => {
+          e.stopPropagation();
+          const slot = session.entry && placeSlot(session.entry.tool);
+          if (slot && word.id.startsWith('point:')) put(slot, word.id.slice(6));
+          else if (!session.entry && session.stop === 'idealise') open(word.id);
+        }}
+        onmousedown={(e) => session.entry && e.preventDefault()}
+        onpointerenter={() => !grip && session.point({ ids: [word.id.split('@')[0] ?? word.id] })}
+        onpointerleave={() => !grip && session.leave()}
+        >{#if word.symbol}<i>{word.symbol[0]}</i><sub>{word.symbol[1]}</sub>{:else}{word.text}{/if}</button
+      >
+    {/each}
+  </div>
+  <div class="views" role="group" aria-label="Views">
+    {#each VIEWS as name, i (name)}
+      <button
+        class:now={view === name}
+        aria-pressed={view === name}
+        title="{names[name]} view (Shift {i + 1})"
+        onclick={(e) => {
+          e.stopPropagation();
+          see(name);
+        }}>{names[name]}</button
+      >
+    {/each}
+  </div>
+  <Triad camera={seen} {up} />
+  {@render children?.()}
+</div>
+
+<style>
+  .board {
+    position: relative;
+    overflow: hidden;
+    height: 100%;
+    contain: layout style;
+    touch-action: none;
+    cursor: grab;
+    background: var(--color-base-100);
+  }
+  .board:active {
+    cursor: grabbing;
+  }
+  .placing {
+    cursor: crosshair;
+  }
+  canvas,
+  .flat,
+  .leaders {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+    display: block;
+  }
+  canvas.off {
+    visibility: hidden;
+  }
+  .leaders,
+  .flat {
+    pointer-events: none;
+  }
+  .leaders line {
+    stroke: var(--faded);
+  }
+  .cross {
+    stroke: var(--focus);
+    stroke-dasharray: 3 3;
+    fill: none;
+  }
+  .leaders text {
+    fill: var(--focus);
+    font-size: 13px;
+    font-weight: 600;
+    paint-order: stroke;
+    stroke: var(--color-base-100);
+    stroke-width: 4px;
+  }
+  .words {
+    position: absolute;
+    inset: 0;
+    pointer-events: none;
+  }
+  .word {
+    position: absolute;
+    display: block;
+    pointer-events: auto;
+    cursor: pointer;
+    white-space: nowrap;
+    text-align: center;
+    font-size: 13.5px;
+    line-height: 1;
+    padding: 0;
+    color: var(--ink);
+    border-radius: 4px;
+    text-shadow:
+      0 0 3px var(--color-base-100),
+      0 0 3px var(--color-base-100),
+      0 0 5px var(--color-base-100);
+  }
+  .word:hover {
+    background: var(--wash);
+  }
+  .word.point {
+    font-weight: 680;
+  }
+  .word.length {
+    color: var(--color-neutral);
+    font-size: 12.5px;
+  }
+  .word.load {
+    font-weight: 600;
+  }
+  .word.assumed {
+    color: var(--color-neutral);
+  }
+  .word.solved,
+  .word.tension {
+    color: var(--solved);
+    font-weight: 600;
+  }
+  .word.compression {
+    color: var(--compression);
+    font-weight: 600;
+  }
+  .word.idle {
+    color: var(--color-neutral);
+  }
+  .word.focus {
+    color: var(--focus);
+    font-weight: 680;
+  }
+  .word.ghost,
+  .word.unclear {
+    color: var(--color-error);
+    font-weight: 600;
+  }
+  sub {
+    font-size: 0.74em;
+    bottom: -0.2em;
+  }
+  .views {
+    position: absolute;
+    left: 8px;
+    top: 8px;
+    display: flex;
+    border: 1px solid var(--rule);
+    border-radius: 7px;
+    overflow: hidden;
+    background: var(--color-base-100);
+  }
+  .views button {
+    height: 28px;
+    padding: 0 10px;
+    font-size: 13px;
+    cursor: pointer;
+    color: var(--color-neutral);
+  }
+  .views button + button {
+    border-left: 1px solid var(--rule);
+  }
+  .views button:hover {
+    color: var(--focus);
+  }
+  .views .now {
+    background: var(--wash);
+    color: var(--ink);
+    font-weight: 620;
+  }
+</style>

@@ -1,0 +1,176 @@
+/** The WebGL painter: everything as instances of one rod, one cone and one ball, so that a turn of the view is one small draw. */
+import {
+  AmbientLight,
+  BufferAttribute,
+  BufferGeometry,
+  Color,
+  ConeGeometry,
+  CylinderGeometry,
+  DirectionalLight,
+  DoubleSide,
+  Fog,
+  InstancedMesh,
+  Matrix4,
+  Mesh,
+  MeshBasicMaterial,
+  MeshLambertMaterial,
+  OrthographicCamera,
+  Quaternion,
+  Scene,
+  SphereGeometry,
+  Vector3,
+  WebGLRenderer,
+  type Material,
+} from 'three';
+import { frame, type Camera, type Size } from './camera';
+import type { Prims, Role } from './paint';
+import type { V3 } from './vec3';
+
+/** The colour of each role, as `#rrggbb`. */
+export type Palette = Readonly<Record<Role | 'paper', string>>;
+
+/** What stands still, and what is moved with every frame. */
+export type Layer = 'still' | 'moving';
+
+const UP = new Vector3(0, 1, 0);
+const vector = (v: V3) => new Vector3(v[0], v[1], v[2]);
+
+export class GlPainter {
+  readonly #renderer: WebGLRenderer;
+  readonly #scene = new Scene();
+  readonly #camera = new OrthographicCamera();
+  readonly #light = new DirectionalLight(0xffffff, 1.9);
+  readonly #solid = new MeshLambertMaterial();
+  readonly #plain = new MeshBasicMaterial({ fog: false });
+  readonly #rod = new CylinderGeometry(0.5, 0.5, 1, 9, 1, true);
+  readonly #cone = new ConeGeometry(0.34, 1, 14);
+  readonly #ball = new SphereGeometry(1, 14, 10);
+  readonly #drawn: Record<Layer, (Mesh | InstancedMesh)[]> = { still: [], moving: [] };
+
+  /** Throws where there is no WebGL. */
+  constructor(canvas: HTMLCanvasElement) {
+    this.#renderer = new WebGLRenderer({
+      canvas,
+      antialias: true,
+      alpha: true,
+      powerPreference: 'low-power',
+    });
+    this.#renderer.setPixelRatio(Math.min(2, devicePixelRatio));
+    this.#scene.add(new AmbientLight(0xffffff, 1.65), this.#light);
+  }
+
+  /** Puts a figure there; `k`: pixels for each unit of length. */
+  show(layer: Layer, prims: Prims, palette: Palette, k: number): void {
+    for (const mesh of this.#drawn[layer]) {
+      this.#scene.remove(mesh);
+      if (mesh instanceof InstancedMesh) mesh.dispose();
+      else {
+        mesh.geometry.dispose();
+        (mesh.material as Material).dispose();
+      }
+    }
+    const drawn: (Mesh | InstancedMesh)[] = [];
+    this.#drawn[layer] = drawn;
+    const colours = new Map(Object.entries(palette).map(([role, text]) => [role, new Color(text)]));
+    const colour = (role: Role) => colours.get(role) ?? new Color();
+    const flat = (role: Role) => role === 'ground' || role === 'shadow';
+    const place = new Matrix4();
+    const turn = new Quaternion();
+    const put = (
+      geometry: BufferGeometry,
+      material: Material,
+      count: number,
+      each: (mesh: InstancedMesh) => void,
+    ) => {
+      if (count === 0) return;
+      const mesh = new InstancedMesh(geometry, material, count);
+      mesh.frustumCulled = false;
+      each(mesh);
+      this.#scene.add(mesh);
+      drawn.push(mesh);
+    };
+    for (const ground of [true, false]) {
+      const rods = prims.rods.filter((rod) => flat(rod.role) === ground);
+      put(this.#rod, ground ? this.#plain : this.#solid, rods.length, (mesh) => {
+        rods.forEach((rod, i) => {
+          const [a, b] = [vector(rod.a), vector(rod.b)];
+          const along = b.clone().sub(a);
+          const length = along.length();
+          turn.setFromUnitVectors(UP, along.divideScalar(length || 1));
+          const w = rod.w / k;
+          place.compose(a.add(b).multiplyScalar(0.5), turn, new Vector3(w, length, w));
+          mesh.setMatrixAt(i, place);
+          mesh.setColorAt(i, colour(rod.role));
+        });
+      });
+    }
+    put(this.#cone, this.#solid, prims.heads.length, (mesh) => {
+      prims.heads.forEach((head, i) => {
+        const along = vector(head.along).normalize();
+        const length = head.size / k;
+        turn.setFromUnitVectors(UP, along);
+        const middle = vector(head.tip).sub(along.multiplyScalar(length / 2));
+        place.compose(middle, turn, new Vector3(length, length, length));
+        mesh.setMatrixAt(i, place);
+        mesh.setColorAt(i, colour(head.role));
+      });
+    });
+    put(this.#ball, this.#solid, prims.balls.length, (mesh) => {
+      prims.balls.forEach((ball, i) => {
+        const r = ball.r / k;
+        place.compose(vector(ball.at), turn.identity(), new Vector3(r, r, r));
+        mesh.setMatrixAt(i, place);
+        mesh.setColorAt(i, colour(ball.role));
+      });
+    });
+    for (const role of new Set(prims.plates.map((plate) => plate.role))) {
+      const corners = prims.plates
+        .filter((plate) => plate.role === role)
+        .flatMap(({ corners: c }) => {
+          const [p, q, r, s] = c as [V3, V3, V3, V3];
+          return [p, q, r, p, r, s];
+        });
+      const geometry = new BufferGeometry();
+      geometry.setAttribute('position', new BufferAttribute(new Float32Array(corners.flat()), 3));
+      const material = new MeshBasicMaterial({
+        color: colour(role),
+        transparent: true,
+        opacity: 0.2,
+        side: DoubleSide,
+        depthWrite: false,
+      });
+      const mesh = new Mesh(geometry, material);
+      mesh.frustumCulled = false;
+      this.#scene.add(mesh);
+      drawn.push(mesh);
+    }
+  }
+
+  /** Draws it as it is seen. `reach`: how far the figure goes from its middle. */
+  draw(camera: Camera, up: V3, screen: Size, reach: number, paper: string): void {
+    const [, upward, toward] = frame(camera, up);
+    const seen = this.#camera;
+    const far = 4 * reach;
+    [seen.left, seen.right] = [-screen.width / 2 / camera.k, screen.width / 2 / camera.k];
+    [seen.top, seen.bottom] = [screen.height / 2 / camera.k, -screen.height / 2 / camera.k];
+    [seen.near, seen.far] = [0.01 * reach, 2 * far];
+    const target = vector(camera.target);
+    seen.position.copy(target).addScaledVector(vector(toward), far);
+    seen.up.copy(vector(upward));
+    seen.lookAt(target);
+    seen.updateProjectionMatrix();
+    this.#light.position.copy(vector(toward)).addScaledVector(vector(upward), 0.9);
+    // What is farther is paler: depth can be read without turning.
+    this.#scene.fog = new Fog(paper, far - 0.3 * reach, far + 2.2 * reach);
+    this.#renderer.render(this.#scene, seen);
+  }
+
+  resize(screen: Size): void {
+    this.#renderer.setSize(screen.width, screen.height, false);
+  }
+
+  dispose(): void {
+    this.#renderer.dispose();
+    for (const thing of [this.#rod, this.#cone, this.#ball, this.#solid, this.#plain]) thing.dispose();
+  }
+}
