@@ -38,9 +38,8 @@ fn eliminate(mut a: Vec<Vec<f64>>, mut b: Vec<f64>) -> Option<Vec<f64>> {
         b.swap(k, pivot);
         for i in k + 1..n {
             let f = a[i][k] / a[k][k];
-            for j in k..n {
-                a[i][j] -= f * a[k][j];
-            }
+            let above = a[k].clone();
+            a[i].iter_mut().zip(above).skip(k).for_each(|(value, over)| *value -= f * over);
             b[i] -= f * b[k];
         }
     }
@@ -170,7 +169,8 @@ proptest! {
         new in proptest::collection::vec((vector(), 0usize..1000, vector()), 1..7),
     ) {
         let mut points = vec![v(0.0, 0.0, 0.0), v(3.0, 0.2, 0.1), v(0.4, 2.8, -0.2)];
-        let (mut bars, mut loads): (Vec<(usize, usize)>, Vec<(usize, Vector)>) = (Vec::new(), Vec::new());
+        let mut bars: Vec<(usize, usize)> = Vec::new();
+        let mut loads: Vec<(usize, Vector)> = Vec::new();
         for (off, seed, load) in new {
             let n = points.len();
             let three = [seed % n, (seed / 7) % n, (seed / 49) % n];

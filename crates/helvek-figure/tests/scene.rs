@@ -3,7 +3,7 @@
 use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution::{self, Solved};
-use helvek_figure::{Mark, Scene, Shape, Spin, pieces, scene, thumbnail};
+use helvek_figure::{Mark, Scene, Shape, SolidScene, Spin, pieces, scene, thumbnail};
 use helvek_report::page::Page;
 
 fn solved(body: &str) -> Solved {
@@ -66,6 +66,12 @@ fn every_term_of_every_example_has_its_mark() {
             marks.any(|mark| matches!(mark, Mark::Exerted { column, .. } if column == of))
         };
         let results = page.steps.iter().flat_map(|s| &s.results).map(|r| &r.unknown);
+        if let Some(solid) = &scene.solid {
+            for of in terms.map(|term| &term.of).chain(results) {
+                assert!(marked_in_space(solid, of), "{of} in {}", solved.model.title);
+            }
+            continue;
+        }
         for of in terms.map(|term| &term.of).chain(results) {
             // What a joint transmits is a ring on the drawing of the whole, and an arrow on each piece.
             match of.split_once('#') {
@@ -84,6 +90,14 @@ fn every_term_of_every_example_has_its_mark() {
         ids.dedup();
         assert_eq!(ids.len(), count, "an id stands for one mark");
     }
+}
+
+/// A term is lit on an arrow of the whole or of a part, on a bar, or on a distributed load.
+fn marked_in_space(solid: &SolidScene, of: &str) -> bool {
+    let on_parts = solid.parts.iter().flat_map(|part| &part.arrows);
+    solid.arrows.iter().chain(on_parts).any(|arrow| arrow.of == of)
+        || solid.lines.iter().any(|line| line.id == of)
+        || solid.spreads.iter().any(|spread| spread.id == of)
 }
 
 #[test]

@@ -5,6 +5,7 @@ mod load;
 mod machine;
 mod page;
 mod report;
+mod space;
 mod truss;
 
 use helvek_testkit::Server;
@@ -17,12 +18,13 @@ use std::time::{Duration, Instant};
 async fn main() {
     let binary = helvek_testkit::beside("helvek");
     let mut report = Report::default();
-    // `page`, `truss`, `machine`: only that part.
+    // `page`, `truss`, `machine`, `space`: only that part.
     let part = std::env::args().nth(1);
     if part.is_some() {
         match part.as_deref() {
             Some("machine") => machine::measure(&binary, &mut report).await,
             Some("page") => page::measure(&binary, &mut report).await,
+            Some("space") => space::measure(&binary, &mut report).await,
             _ => truss::measure(&binary, &mut report).await,
         }
         report.print();
@@ -34,6 +36,7 @@ async fn main() {
     page::measure(&binary, &mut report).await;
     truss::measure(&binary, &mut report).await;
     machine::measure(&binary, &mut report).await;
+    space::measure(&binary, &mut report).await;
     report.print();
 }
 

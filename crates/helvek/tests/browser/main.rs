@@ -9,6 +9,7 @@ mod labels;
 mod machines;
 mod shelf;
 mod sizing;
+mod space;
 mod stiffness;
 mod trouble;
 mod trusses;

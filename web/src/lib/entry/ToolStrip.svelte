@@ -16,9 +16,7 @@
   /** A name in three parts, the middle one being its key. */
   function parts(t: Tool): [string, string, string] {
     const at = t.name.toLowerCase().indexOf(t.key);
-    return at < 0
-      ? [`${t.name} `, t.key, '']
-      : [t.name.slice(0, at), t.name.slice(at, at + 1), t.name.slice(at + 1)];
+    return at < 0 ? [t.name, '', ''] : [t.name.slice(0, at), t.name.slice(at, at + 1), t.name.slice(at + 1)];
   }
   const last = $derived(new Set<string>(session.spatial ? ['joint', 'cable'] : ['truss', 'rope', 'guide']));
   const shown = $derived(session.spatial ? toolsOf(true) : TOOLS.filter((t) => !OFF_STRIP.includes(t.id)));

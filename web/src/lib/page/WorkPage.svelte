@@ -55,20 +55,39 @@
     <div class="empty">
       <h2>The working appears here</h2>
       <p>
-        Draw a beam, a truss or a machine, put it on its supports, load it. With every key the free body, the
-        equations with their reasons and the check are written anew.
+        Draw a {session.spatial ? 'body or bars in space' : 'beam, a truss or a machine'}, put it on its
+        supports, load it. With every key the free body, the equations with their reasons and the check are
+        written anew.
       </p>
-      <ol>
-        <li><kbd>B</kbd> <kbd>6</kbd> <kbd>↵</kbd> <span>a beam of 6 m</span></li>
-        <li><kbd>P</kbd> <kbd>↵</kbd> <span>a pin at its start</span></li>
-        <li><kbd>R</kbd> <kbd>↵</kbd> <span>a roller at its end</span></li>
-        <li><kbd>F</kbd> <kbd>12@2</kbd> <kbd>↵</kbd> <span>12 kN down at 2 m</span></li>
-        <li><kbd>U</kbd> <kbd>8</kbd> <kbd>↵</kbd> <span>or a truss of 8 m, in panels</span></li>
-        <li><kbd>J</kbd> <kbd>0;0 3;0 2@60 A</kbd> <kbd>↵</kbd> <span>or bar by bar</span></li>
-        <li><kbd>⇧ B</kbd> <kbd>0;0 0;3</kbd> <kbd>↵</kbd> <span>or a frame, body by body</span></li>
-      </ol>
+      {#if session.spatial}
+        <ol>
+          <li>
+            <kbd>J</kbd> <kbd>0;0;0 1;0.2;2 1.5;0;0</kbd> <kbd>↵</kbd> <span>bars through places x;y;z</span>
+          </li>
+          <li><kbd>J</kbd> <kbd>B 0.7;1.4;0</kbd> <kbd>↵</kbd> <span>one more, from B</span></li>
+          <li><kbd>P</kbd> <kbd>A C D</kbd> <kbd>↵</kbd> <span>balls at their feet</span></li>
+          <li><kbd>F</kbd> <kbd>3@B</kbd> <kbd>↵</kbd> <span>3 kN down at B</span></li>
+          <li><kbd>B</kbd> <kbd>0;0;0 1.2;0;0</kbd> <kbd>↵</kbd> <span>or a shaft: then P, O and F</span></li>
+          <li>
+            <kbd>⇧ 1</kbd> <kbd>⇧ 2</kbd> <kbd>⇧ 3</kbd> <kbd>⇧ 4</kbd>
+            <span>from above, the front, the side</span>
+          </li>
+        </ol>
+      {:else}
+        <ol>
+          <li><kbd>B</kbd> <kbd>6</kbd> <kbd>↵</kbd> <span>a beam of 6 m</span></li>
+          <li><kbd>P</kbd> <kbd>↵</kbd> <span>a pin at its start</span></li>
+          <li><kbd>R</kbd> <kbd>↵</kbd> <span>a roller at its end</span></li>
+          <li><kbd>F</kbd> <kbd>12@2</kbd> <kbd>↵</kbd> <span>12 kN down at 2 m</span></li>
+          <li><kbd>U</kbd> <kbd>8</kbd> <kbd>↵</kbd> <span>or a truss of 8 m, in panels</span></li>
+          <li><kbd>J</kbd> <kbd>0;0 3;0 2@60 A</kbd> <kbd>↵</kbd> <span>or bar by bar</span></li>
+          <li><kbd>⇧ B</kbd> <kbd>0;0 0;3</kbd> <kbd>↵</kbd> <span>or a frame, body by body</span></li>
+          <li><kbd>⇧ D</kbd> <span>or all of it in space</span></li>
+        </ol>
+      {/if}
       <p class="more">
-        <kbd>B</kbd> again goes on from its end, <kbd>/</kbd> finds everything else by word.
+        {#if !session.spatial}<kbd>B</kbd> again goes on from its end,{/if}
+        <kbd>/</kbd> finds everything else by word.
       </p>
     </div>
   {:else if problems.length > 0}

@@ -12,6 +12,8 @@
     type Bounds,
     type Camera,
     fitted,
+    FOOT,
+    FOOT_TAGGED,
     lookAxis,
     moved,
     nearer,
@@ -53,6 +55,7 @@
   let follows = true;
 
   const up = $derived(scene.up);
+  const foot = $derived(session.entry ? FOOT_TAGGED : FOOT);
   /** Everything that is in sight; more of it when it is pulled apart. */
   const bounds = $derived.by((): Bounds | null => {
     const box = scene.bounds ?? null;
@@ -65,7 +68,8 @@
   const calm = matchMedia('(prefers-reduced-motion: reduce)').matches;
 
   const seen = $derived(
-    camera ?? fitted({ azimuth: stand('oblique')[0], elevation: stand('oblique')[1] }, up, bounds, screen),
+    camera ??
+      fitted({ azimuth: stand('oblique')[0], elevation: stand('oblique')[1] }, up, bounds, screen, foot),
   );
   const view = $derived(viewOf(seen));
   const project = $derived(projection(seen, up, screen));
@@ -99,7 +103,7 @@
   const motion = $derived(
     ['idealise', 'free'].includes(session.stop) ? (session.reply?.solution?.free_motion ?? null) : null,
   );
-  const moving: Prims | null = $derived(motion ? ghost(scene, motion, seen.k, phase) : null);
+  const moving: Prims | null = $derived(motion ? ghost(scene, motion, phase) : null);
   const NOTHING: Prims = { rods: [], heads: [], balls: [], plates: [], words: [] };
   const all: Prims = $derived(
     moving
@@ -227,21 +231,21 @@
   });
   // What grows out of sight is brought back, as long as nobody has chosen a view.
   $effect(() => {
-    void [bounds, screen];
+    void [bounds, screen, foot];
     untrack(() => {
-      if (follows && camera) camera = fitted(camera, up, bounds, screen);
+      if (follows && camera) glide(fitted(camera, up, bounds, screen, foot));
     });
   });
 
   export function see(name: ViewName): void {
     const [azimuth, elevation] = stand(name);
     follows = true;
-    glide(fitted({ azimuth, elevation }, up, bounds, screen));
+    glide(fitted({ azimuth, elevation }, up, bounds, screen, foot));
     session.said = `Seen in ${name} view.`;
   }
   export function fitAll(): void {
     follows = true;
-    glide(fitted(seen, up, bounds, screen));
+    glide(fitted(seen, up, bounds, screen, foot));
   }
   export function zoomBy(factor: number): void {
     follows = false;
@@ -395,6 +399,7 @@
         style:width="{word.w}px"
         style:height="{word.h}px"
         data-handle={word.id}
+        data-label={word.id}
         aria-label={labelled(word)}
         tabindex={word.sort === 'arm' ? -1 : 0}
         onclick={(e) => {

@@ -98,7 +98,11 @@ export function lookAxis(camera: Camera, up: V3): number | null {
 }
 
 /** Room along the edges for arrows and labels, in pixels. */
-const MARGIN = 96;
+const MARGIN = 92;
+/** What covers the lower edge: the tools. */
+export const FOOT = 60;
+/** The same with an open tag above them. */
+export const FOOT_TAGGED = 176;
 
 /** All of a box in sight, seen from the same side. */
 export function fitted(
@@ -106,9 +110,11 @@ export function fitted(
   up: V3,
   bounds: Bounds | null,
   screen: Size,
+  foot = FOOT,
 ): Camera {
   const { low, high } = bounds ?? UNIT;
-  const target = times(add(low, high), 0.5);
+  const middle = times(add(low, high), 0.5);
+  const target = middle;
   const [right, upward] = frame({ ...camera, k: 1, target }, up);
   let [w, h] = [0, 0];
   for (let corner = 0; corner < 8; corner += 1) {
@@ -118,13 +124,11 @@ export function fitted(
     h = Math.max(h, Math.abs(dot(r, upward)));
   }
   const room = (whole: number) => Math.max(60, whole / 2 - MARGIN);
-  const k = Math.min(room(screen.width) / (w || 1e-9), room(screen.height) / (h || 1e-9));
-  return {
-    azimuth: camera.azimuth,
-    elevation: camera.elevation,
-    k: Number.isFinite(k) && k < 1e8 ? k : 200,
-    target,
-  };
+  const fits = Math.min(room(screen.width) / (w || 1e-9), room(screen.height - foot) / (h || 1e-9));
+  const k = Number.isFinite(fits) && fits < 1e8 ? fits : 200;
+  // In the middle of what is left above the foot.
+  const raised = sub(middle, times(upward, foot / 2 / k));
+  return { azimuth: camera.azimuth, elevation: camera.elevation, k, target: raised };
 }
 
 /** Turned by a drag of so many pixels; never over the top. */

@@ -7,7 +7,7 @@ import { add, cross, size, sub, times, type V3 } from './vec3';
 const as3 = (v: readonly number[]): V3 => [v[0] ?? 0, v[1] ?? 0, v[2] ?? 0];
 
 /** `phase`: −1 to 1 and back. */
-export function ghost(scene: SolidScene, motion: FreeMotion, k: number, phase: number): Prims {
+export function ghost(scene: SolidScene, motion: FreeMotion, phase: number): Prims {
   const rods: Rod[] = [];
   const heads: Prims['heads'][number][] = [];
   const words: Word[] = [];
@@ -60,6 +60,5 @@ export function ghost(scene: SolidScene, motion: FreeMotion, k: number, phase: n
     const text = pitch === 0 ? 'turns about this line' : 'turns about this line and slides along it';
     words.push({ id: `screw:${body.body}`, at: b, away: axis, text, sort: 'unclear', role: 'ghost' });
   }
-  void k;
   return { rods, heads, balls: [], plates: [], words };
 }
