@@ -20,5 +20,7 @@ describe('the list of commands', () => {
 
   it('puts what begins with the word first', () => {
     expect(look([command('Second half', 'forward'), ...list], 'for')[0]?.name).toBe('Put down: Force');
+    const points = [command('Change point A', 'coordinates'), command('Change point D', 'coordinates')];
+    expect(look(points, 'point d')[0]?.name).toBe('Change point D');
   });
 });

@@ -66,9 +66,11 @@ export function commands(session: Session, bench: Bench): Command[] {
   };
   if (session.chosen.length > 0) {
     const n = session.chosen.length;
-    add(`Move what is chosen (${n})`, 'shift', 'V', () => bench.group('shift'));
-    add(`Repeat what is chosen (${n})`, 'copy duplicate', 'E', () => bench.group('repeat'));
-    add(`Mirror what is chosen (${n})`, 'image flip', 'I', () => bench.group('mirror'));
+    if (!session.spatial) {
+      add(`Move what is chosen (${n})`, 'shift', 'V', () => bench.group('shift'));
+      add(`Repeat what is chosen (${n})`, 'copy duplicate', 'E', () => bench.group('repeat'));
+      add(`Mirror what is chosen (${n})`, 'image flip', 'I', () => bench.group('mirror'));
+    }
     add(`Remove what is chosen (${n})`, 'delete', 'Delete', () => session.remove());
   }
   const marks = session.reply?.scene.marks ?? [];
@@ -81,7 +83,7 @@ export function commands(session: Session, bench: Bench): Command[] {
     );
   }
   const stops: readonly Stop[] = empty ? ['idealise'] : session.stops;
-  if ((session.sheet.bars ?? []).length > 0) {
+  if ((session.sheet.bars ?? []).length > 0 && !session.spatial) {
     for (const t of GROUP.filter((g) => OF_BARS.includes(g.id))) {
       const what = t.id === 'section' ? 'Cut through bars: a section' : 'What bars can carry: limits';
       add(what, t.words, t.key.toUpperCase(), () => bench.bars(t.id));
@@ -188,19 +190,17 @@ export function commands(session: Session, bench: Bench): Command[] {
 
 const name = (id: string) => id.slice(id.indexOf(':') + 1);
 
-/** The commands that have every word, those that begin with the first one before the others. */
+/** The commands that have every word, those whose name has them whole before the others; the first word counts most. */
 export function look(list: readonly Command[], text: string): Command[] {
   const words = text.toLowerCase().split(/\s+/).filter(Boolean);
   const found = list.filter((c) => {
     const all = `${c.name} ${c.words} ${c.key ?? ''}`.toLowerCase();
     return words.every((w) => all.includes(w));
   });
-  const first = words[0];
-  if (first === undefined) return found;
   const rank = (c: Command) => {
     const parts = c.name.toLowerCase().split(/[^\p{L}\p{N}]+/u);
-    if (parts.includes(first)) return 0;
-    return parts.some((p) => p.startsWith(first)) ? 1 : 2;
+    const of = (word: string) => (parts.includes(word) ? 0 : parts.some((p) => p.startsWith(word)) ? 1 : 2);
+    return words.reduce((sum, word) => 3 * sum + of(word), 0);
   };
   return found
     .map((c, i) => ({ c, i, r: rank(c) }))

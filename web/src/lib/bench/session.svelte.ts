@@ -55,6 +55,7 @@ export class Session {
   #past = $state.raw<readonly Sheet[]>([]);
   #now = $state(0);
   readonly #solver = new Solver();
+  #last: Promise<unknown> = Promise.resolve();
   #leaving = 0;
   #held = false;
   readonly saver: Saver;
@@ -192,7 +193,7 @@ export class Session {
   /** Writes the equation of a free body of one's own choice next. */
   async write(edit: Edit): Promise<void> {
     const done = this.choice?.after ?? 0;
-    const reply = await this.#ask(edit);
+    const reply = await this.#ask(edit, undefined, true);
     if (reply?.edited) {
       this.chosen = [];
       this.stop = 'work';
@@ -301,11 +302,11 @@ export class Session {
     };
   }
 
-  async #ask(edit?: Edit, want?: Want): Promise<LiveReply | null> {
+  async #ask(edit?: Edit, want?: Want, keep = false): Promise<LiveReply | null> {
     this.looking.forget();
     this.waiting += 1;
     try {
-      const reply = await this.#solver.ask(this.sheet, edit, want ?? this.#want);
+      const reply = await this.#solver.ask(this.sheet, edit, want ?? this.#want, keep);
       this.offline = false;
       if (reply) {
         this.reply = reply;
@@ -322,25 +323,38 @@ export class Session {
     }
   }
 
+  /** One after the other, each on the sheet that the one before has left: whoever types fast loses nothing. */
+  #inTurn<T>(work: () => Promise<T>): Promise<T> {
+    const turn = this.#last.then(work);
+    this.#last = turn.catch(() => undefined);
+    return turn;
+  }
+
   /** Does an edit that needs no typing. */
-  async edit(edit: Edit, said: string): Promise<void> {
+  edit(edit: Edit, said: string): Promise<void> {
     this.close();
-    const reply = await this.#ask(edit);
-    if (reply?.edited) {
-      void this.#push(reply.edited, reply);
-      this.said = said;
-    } else if (reply) {
-      this.tell(reply.refused.map((p) => `${p.message} ${p.cure}`).join(' '));
-    }
+    return this.#inTurn(async () => {
+      const reply = await this.#ask(edit, undefined, true);
+      if (reply?.edited) {
+        void this.#push(reply.edited, reply);
+        this.said = said;
+      } else if (reply) {
+        this.tell(reply.refused.map((p) => `${p.message} ${p.cure}`).join(' '));
+      }
+    });
   }
 
   /** Does what is offered about what was typed, and then keeps that. */
   async accept(offer: Offer): Promise<boolean> {
     const entry = this.entry;
-    const reply = await this.#ask(offer.edit);
-    if (!reply?.edited) return false;
-    void this.#push(reply.edited, reply);
-    this.said = offer.text;
+    const kept = await this.#inTurn(async () => {
+      const reply = await this.#ask(offer.edit, undefined, true);
+      if (!reply?.edited) return false;
+      void this.#push(reply.edited, reply);
+      this.said = offer.text;
+      return true;
+    });
+    if (!kept) return false;
     if (!entry || this.entry !== entry) return true;
     return this.commit();
   }
@@ -348,7 +362,7 @@ export class Session {
   /** Works a joint next, after the step that is read; says why when it cannot be. */
   async pickNext(at: string): Promise<void> {
     const done = this.stop === 'work' ? this.step : 0;
-    const reply = await this.#ask({ edit: 'pick', at, after: done });
+    const reply = await this.#ask({ edit: 'pick', at, after: done }, undefined, true);
     if (reply?.edited) {
       void this.#push(reply.edited, reply);
       this.step = Math.min(done + 1, reply.solution?.page.steps.length ?? 1);
@@ -450,7 +464,12 @@ export class Session {
   /** Enter. Keeps what was typed, or says what is wrong with it. */
   async commit(): Promise<boolean> {
     const entry = this.entry;
-    if (!entry) return false;
+    return entry ? this.#inTurn(() => this.#commit(entry)) : false;
+  }
+
+  async #commit(entry: Entry): Promise<boolean> {
+    // Enter was pressed twice: it is kept already.
+    if (!this.entry) return true;
     const touched = this.#touched(entry);
     if (entry.mark !== null && Object.keys(touched).length === 0) {
       this.close();
@@ -462,10 +481,8 @@ export class Session {
       return true;
     }
     const inside = ['inside', 'size', 'stiff'].includes(this.stop) ? this.#want : {};
-    const reply = await this.#ask(editOf(entry.tool, entry.target, touched), {
-      ...inside,
-      free: entry.tool === 'section',
-    });
+    const want = { ...inside, free: entry.tool === 'section' };
+    const reply = await this.#ask(editOf(entry.tool, entry.target, touched), want, true);
     if (!reply) return false;
     // Joints alone are no structure yet, and may be put down all the same.
     const problems = reply.problems.filter((p) => !(entry.tool === 'bars' && p.path === 'bodies'));

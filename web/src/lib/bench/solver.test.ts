@@ -41,6 +41,22 @@ describe('the solver', () => {
     expect(fourth?.seq).toBe(4);
   });
 
+  it('asks what is to be kept in its order, whatever is typed after it', async () => {
+    const asked = slowServer();
+    const solver = new Solver();
+    const typed = solver.ask(sheet);
+    const kept = solver.ask(sheet, { edit: 'unpick' }, {}, true);
+    const between = solver.ask(sheet);
+    const last = solver.ask(sheet);
+    for (let i = 0; i < 3; i += 1) {
+      await tick();
+      asked[i]?.answer();
+    }
+    const replies = await Promise.all([typed, kept, between, last]);
+    expect(asked.map((a) => a.seq)).toEqual([1, 2, 4]);
+    expect(replies.map((r) => r?.seq ?? null)).toEqual([null, 2, null, 4]);
+  });
+
   it('goes on after a failure', async () => {
     const asked = slowServer();
     const solver = new Solver();

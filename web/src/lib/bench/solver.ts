@@ -1,4 +1,7 @@
-/** Asking for solutions while someone types: one request in flight, one waiting, older ones dropped. */
+/**
+ * Asking for solutions while someone types: one request in flight, one waiting, older ones dropped.
+ * What is to be kept is never dropped: it is asked in its order, before what was typed after it.
+ */
 import { Line } from '../api/line';
 import type { Edit, LiveReply, Sheet } from '../api/types';
 
@@ -7,6 +10,7 @@ interface Question {
   edit: Edit | undefined;
   want: Want;
   seq: number;
+  keep: boolean;
   resolve: (reply: LiveReply | null) => void;
   reject: (error: unknown) => void;
 }
@@ -32,27 +36,28 @@ export interface Want {
 export class Solver {
   #seq = 0;
   #busy = false;
-  #waiting: Question | null = null;
+  #waiting: Question[] = [];
   readonly #line = new Line();
 
-  /** The reply to this very question, with what is wanted besides; `null` when a newer one overtook it. */
-  ask(sheet: Sheet, edit?: Edit, want: Want = {}): Promise<LiveReply | null> {
+  /** The reply to this very question, with what is wanted besides; `null` when a newer one overtook it, unless it is to be kept. */
+  ask(sheet: Sheet, edit?: Edit, want: Want = {}, keep = false): Promise<LiveReply | null> {
     return new Promise((resolve, reject) => {
-      this.#waiting?.resolve(null);
-      this.#waiting = { sheet, edit, want, seq: ++this.#seq, resolve, reject };
+      for (const dropped of this.#waiting.filter((q) => !q.keep)) dropped.resolve(null);
+      const question = { sheet, edit, want, seq: ++this.#seq, keep, resolve, reject };
+      this.#waiting = [...this.#waiting.filter((q) => q.keep), question];
       void this.#next();
     });
   }
 
   async #next(): Promise<void> {
-    const question = this.#waiting;
-    if (this.#busy || !question) return;
-    this.#waiting = null;
+    if (this.#busy) return;
+    const question = this.#waiting.shift();
+    if (!question) return;
     this.#busy = true;
     try {
       const { seq, sheet, edit, want } = question;
       const reply = await this.#line.ask({ seq, sheet, lean: true, ...want, ...(edit ? { edit } : {}) });
-      question.resolve(reply.seq === this.#seq ? reply : null);
+      question.resolve(question.keep || reply.seq === this.#seq ? reply : null);
     } catch (error) {
       question.reject(error);
     } finally {
