@@ -86,28 +86,18 @@ async fn on_paper(browser: &Browser, address: &str, pictures: &Path) {
     browser.settle().await;
     browser.picture(&pictures.join("truss.png")).await;
 
-    open(browser, address, "Pond footbridge").await;
-    browser.keys("xE-G E-H F-H⏎").await;
-    browser.settle().await;
-    browser.picture(&pictures.join("section.png")).await;
-    browser.control('z').await;
-    browser.settle().await;
-
     open(browser, address, "Glass lean-to").await;
     browser.keys("5").await;
     browser.settle().await;
     browser.click("th.used button").await;
     browser.picture(&pictures.join("table.png")).await;
 
-    browser.goto(address).await;
-    browser.keys("n").await;
-    browser.find("main[aria-label=Bench]").await;
+    open(browser, address, "Awning shaft").await;
+    browser.keys("3nn").await;
     browser.settle().await;
-    browser.keys("u9⇥6⇥1.5⇥pe⇥rising i").await;
-    browser.settle().await;
-    browser.picture(&pictures.join("panels.png")).await;
-    browser.keys("⎋").await;
-    browser.settle().await;
+    browser.hover("article.now .term:nth-of-type(1)").await;
+    still(browser).await;
+    browser.picture(&pictures.join("space.png")).await;
 
     open(browser, address, "Potting bench").await;
     browser.keys("f0.4@1.6").await;
@@ -143,7 +133,19 @@ async fn on_paper(browser: &Browser, address: &str, pictures: &Path) {
     browser.picture(&pictures.join("stresses.png")).await;
 }
 
+/// Waits until WebGL paints a figure of space that has come to rest.
+async fn still(browser: &Browser) {
+    browser.settle().await;
+    let still = "const board = document.querySelector('.solid-board')?.dataset ?? {}; return board.painter === 'webgl' && board.still === 'true'";
+    browser.until(still, "a figure that stands still").await;
+    browser.settle().await;
+}
+
 async fn by_lamp(browser: &Browser, address: &str, pictures: &Path) {
+    open(browser, address, "Lantern roof").await;
+    browser.keys("4z").await;
+    still(browser).await;
+    browser.picture(&pictures.join("space-by-lamp.png")).await;
     open(browser, address, "Fern house rail").await;
     browser.keys("2").await;
     browser.settle().await;

@@ -1,58 +1,41 @@
 <!-- A figure of space under the hand: turned, moved, seen from the front, from above, from the side; pointed at and chosen from. -->
 <script lang="ts">
-  import { onMount, untrack, type Snippet } from 'svelte';
+  import { flushSync, onMount, untrack, type Snippet } from 'svelte';
   import type { SolidScene, XY } from '../api/types';
   import { forget, measure } from '../board/measure';
   import type { Session } from '../bench/session.svelte';
   import { aboutInSpace } from '../entry/spaceabout';
   import { placeSlot } from '../entry/tools';
   import { theme } from '../ui/theme.svelte';
-  import {
-    between,
-    type Bounds,
-    type Camera,
-    fitted,
-    FOOT,
-    FOOT_TAGGED,
-    lookAxis,
-    moved,
-    nearer,
-    projection,
-    stand,
-    turned,
-    unproject,
-    VIEWS,
-    type ViewName,
-    viewOf,
-  } from './camera';
+  import { type Bounds, FOOT, FOOT_TAGGED, lookAxis, unproject, VIEWS, type ViewName } from './camera';
   import { flatten } from './flat';
   import type { GlPainter } from './gl';
   import { ghost } from './ghost';
-  import { paint, type Prims, roundStep } from './paint';
+  import { paint, type Prims } from './paint';
+  import { roundStep } from './paint/step';
   import { paletteOf } from './palette';
   import { pick } from './pick';
   import { svgText } from './save';
   import SolidSvg from './SolidSvg.svelte';
+  import SpaceWords from './SpaceWords.svelte';
   import Triad from './Triad.svelte';
   import { add, size as lengthOf, sub, times, type V3 } from './vec3';
+  import { View } from './view.svelte';
   import { type PlacedWord, placeWords } from './words';
 
   const { session, scene, children }: { session: Session; scene: SolidScene; children?: Snippet } = $props();
 
   let root: HTMLDivElement;
   let canvas: HTMLCanvasElement;
-  let screen = $state.raw({ width: 720, height: 640 });
-  let camera = $state.raw<Camera | null>(null);
   let fonts = $state(0);
   /** Whether WebGL paints; else SVG does. */
   let gl = $state.raw<GlPainter | null>(null);
   let tried = $state(false);
-  let turning = $state(false);
+  /** Paper has no WebGL: what WebGL paints is gone from the canvas by then. */
+  let printing = $state(false);
   let apart = $state(0);
   let phase = $state(0);
   let hover = $state.raw<XY | null>(null);
-  /** The view follows the figure until someone moves it by hand. */
-  let follows = true;
 
   const up = $derived(scene.up);
   const foot = $derived(session.entry ? FOOT_TAGGED : FOOT);
@@ -65,14 +48,11 @@
     return { low: wide(box.low), high: wide(box.high) };
   });
   const reach = $derived(bounds ? lengthOf(sub(bounds.high, bounds.low)) || 1 : 1);
-  const calm = matchMedia('(prefers-reduced-motion: reduce)').matches;
-
-  const seen = $derived(
-    camera ??
-      fitted({ azimuth: stand('oblique')[0], elevation: stand('oblique')[1] }, up, bounds, screen, foot),
+  const view = new View(
+    () => up,
+    () => bounds,
+    () => foot,
   );
-  const view = $derived(viewOf(seen));
-  const project = $derived(projection(seen, up, screen));
 
   const done = $derived(['check', 'table', 'inside', 'size', 'stiff'].includes(session.stop));
   const step = $derived(done ? Infinity : session.stop === 'work' ? session.step : 0);
@@ -87,7 +67,7 @@
   const lit = (id: string) => id !== '' && (standsOut.has(id) || standsOut.has(id.split('@')[0] ?? id));
   const prims: Prims = $derived(
     paint(scene, {
-      k: seen.k,
+      k: view.seen.k,
       freed: !['idealise', 'inside'].includes(session.stop),
       step,
       apart,
@@ -118,32 +98,33 @@
 
   /** More words than these are not placed anew for every frame of a turn. */
   const LIVELY = 70;
-  const hidden = $derived(turning && all.words.length > LIVELY);
+  const hidden = $derived(view.turning && all.words.length > LIVELY);
   const words: readonly PlacedWord[] = $derived.by(() => {
     void fonts;
-    return hidden ? [] : placeWords(all, project, screen, measure);
+    return hidden ? [] : placeWords(all, view.project, view.screen, measure);
   });
-  const flat = $derived(gl === null && tried ? flatten(all, project, seen.k) : []);
+  const drawn = $derived((gl === null && tried) || printing);
+  const flat = $derived(drawn ? flatten(all, view.project, view.seen.k) : []);
 
   $effect(() => {
     if (!gl) return;
     void theme.now;
-    const [painter, what, k] = [gl, prims, seen.k];
+    const [painter, what, k] = [gl, prims, view.seen.k];
     untrack(() => painter.show('still', what, paletteOf(root), k));
   });
   $effect(() => {
     if (!gl) return;
-    const [painter, what, k] = [gl, moving ?? NOTHING, seen.k];
+    const [painter, what, k] = [gl, moving ?? NOTHING, view.seen.k];
     untrack(() => painter.show('moving', what, paletteOf(root), k));
   });
   /** A frame is on its way: it draws whatever is newest then. */
   let coming = false;
   function draw(): void {
     coming = false;
-    gl?.draw(seen, up, screen, reach, paletteOf(root).paper);
+    gl?.draw(view.seen, up, view.screen, reach, paletteOf(root).paper);
   }
   $effect(() => {
-    void [gl, prims, moving, seen, screen, reach, theme.now];
+    void [gl, prims, moving, view.seen, view.screen, reach, theme.now];
     if (coming) return;
     coming = true;
     requestAnimationFrame(draw);
@@ -152,8 +133,8 @@
   onMount(() => {
     const watch = new ResizeObserver(([entry]) => {
       if (!entry) return;
-      screen = { width: entry.contentRect.width, height: entry.contentRect.height };
-      gl?.resize(screen);
+      view.screen = { width: entry.contentRect.width, height: entry.contentRect.height };
+      gl?.resize(view.screen);
     });
     watch.observe(root);
     void document.fonts.ready.then(() => {
@@ -172,7 +153,7 @@
       if (new URLSearchParams(location.search).has('flat')) throw new Error('SVG is wanted');
       const { GlPainter: Painter } = await import('./gl');
       const painter = new Painter(canvas);
-      painter.resize(screen);
+      painter.resize(view.screen);
       gl = painter;
     } catch {
       // Without WebGL the same figure is painted in SVG.
@@ -181,29 +162,10 @@
     tried = true;
   }
 
-  let tween = 0;
-  function glide(to: Camera): void {
-    cancelAnimationFrame(tween);
-    const from = seen;
-    if (calm) {
-      camera = to;
-      return;
-    }
-    const start = performance.now();
-    const go = (now: number) => {
-      const t = Math.min(1, (now - start) / 320);
-      camera = between(from, to, t * t * (3 - 2 * t));
-      turning = t < 1;
-      if (t < 1) tween = requestAnimationFrame(go);
-    };
-    turning = true;
-    tween = requestAnimationFrame(go);
-  }
-
   // Pulled apart and put together; what cannot move is shown moving.
   $effect(() => {
     const goal = session.parted ? 1 : 0;
-    if (calm) {
+    if (view.calm) {
       apart = goal;
       return;
     }
@@ -217,7 +179,7 @@
     return () => cancelAnimationFrame(next);
   });
   $effect(() => {
-    if (!motion || calm) {
+    if (!motion || view.calm) {
       phase = 0.8;
       return;
     }
@@ -229,39 +191,31 @@
     next = requestAnimationFrame(go);
     return () => cancelAnimationFrame(next);
   });
-  // What grows out of sight is brought back, as long as nobody has chosen a view.
+  // Whatever grows out of sight.
   $effect(() => {
-    void [bounds, screen, foot];
-    untrack(() => {
-      if (follows && camera) glide(fitted(camera, up, bounds, screen, foot));
-    });
+    void [bounds, view.screen, foot];
+    untrack(() => view.follow());
   });
 
   export function see(name: ViewName): void {
-    const [azimuth, elevation] = stand(name);
-    follows = true;
-    glide(fitted({ azimuth, elevation }, up, bounds, screen, foot));
+    view.see(name);
     session.said = `Seen in ${name} view.`;
   }
   export function fitAll(): void {
-    follows = true;
-    glide(fitted(seen, up, bounds, screen, foot));
+    view.fit();
   }
   export function zoomBy(factor: number): void {
-    follows = false;
-    camera = nearer(seen, up, screen, factor, [screen.width / 2, screen.height / 2]);
+    view.zoom(factor);
   }
   export function panBy(x: number, y: number): void {
-    follows = false;
-    camera = moved(seen, up, x, y);
+    view.pan(x, y);
   }
   export function turnBy(x: number, y: number): void {
-    follows = false;
-    camera = turned(seen, x, y);
+    view.turn(x, y);
   }
   /** The drawing as a file of its own. */
   export function picture(): string {
-    return svgText(flatten(all, project, seen.k), words, screen, root);
+    return svgText(flatten(all, view.project, view.seen.k), words, view.screen, root);
   }
   /** Opens the tag of a mark. */
   export function open(id: string): void {
@@ -288,12 +242,12 @@
     if (!grip.went) root.setPointerCapture(event.pointerId);
     grip.went = true;
     grip.at = hover;
-    follows = false;
-    turning = true;
-    camera = grip.pans ? moved(seen, up, dx, dy) : turned(seen, dx, dy);
+    view.turning = true;
+    if (grip.pans) view.pan(dx, dy);
+    else view.turn(dx, dy);
   }
   function release(): void {
-    turning = false;
+    view.turning = false;
     grip = null;
   }
   function pressed(event: MouseEvent): void {
@@ -301,7 +255,7 @@
     release();
     if (went || (event.target as Element).closest('form, button')) return;
     const at = here(event);
-    const id = pick(scene, all, project, at);
+    const id = pick(scene, all, view.project, at);
     const slot = session.entry && placeSlot(session.entry.tool);
     if (slot) {
       const place = id?.startsWith('point:') ? id.slice(6) : (pointed?.place ?? null);
@@ -322,13 +276,12 @@
   }
   function wheel(event: WheelEvent): void {
     event.preventDefault();
-    follows = false;
-    camera = nearer(seen, up, screen, Math.exp(-event.deltaY * 0.0012), here(event));
+    view.zoom(Math.exp(-event.deltaY * 0.0012), here(event));
   }
 
   /** The coordinate along which a plane view looks: that of the place that was named last, else 0. */
   const level = $derived.by(() => {
-    const axis = lookAxis(seen, up);
+    const axis = lookAxis(view.seen, up);
     const slot = session.entry && placeSlot(session.entry.tool);
     if (axis === null || !slot) return null;
     const last = session.entry?.typed[slot]?.trim().split(/\s+/).at(-1) ?? '';
@@ -339,18 +292,27 @@
   /** The place under the pointer in a plane view, at round coordinates. */
   const pointed = $derived.by(() => {
     if (!hover || !level) return null;
-    const found = unproject(seen, up, screen, hover);
-    const grid = roundStep(12 / seen.k);
+    const found = unproject(view.seen, up, view.screen, hover);
+    const grid = roundStep(12 / view.seen.k);
     const at = found.map((v, i) =>
       i === level.axis ? level.at : Math.round(v / grid) * grid,
     ) as unknown as V3;
     const place = at.map((v) => String(Number(v.toPrecision(6)))).join(';');
-    return { place, at: project(at) };
+    return { place, at: view.project(at) };
   });
 
   const names: Record<ViewName, string> = { plan: 'Plan', front: 'Front', side: 'Side', oblique: 'Oblique' };
-  const labelled = (word: PlacedWord) => (word.symbol ? `${word.symbol[0]} ${word.symbol[1]}` : word.text);
+  function pressWord(id: string): void {
+    const slot = session.entry && placeSlot(session.entry.tool);
+    if (slot && id.startsWith('point:')) put(slot, id.slice(6));
+    else if (!session.entry && session.stop === 'idealise') open(id);
+  }
 </script>
+
+<svelte:window
+  onbeforeprint={() => flushSync(() => (printing = true))}
+  onafterprint={() => (printing = false)}
+/>
 
 <!-- Everything on it is also reached by the buttons of its labels, by key and by word. -->
 <!-- svelte-ignore a11y_no_static_element_interactions -->
@@ -360,66 +322,38 @@
   class:placing={pointed !== null}
   bind:this={root}
   data-painter={gl ? 'webgl' : tried ? 'svg' : ''}
-  data-view={view ?? 'turned'}
+  data-view={view.name ?? 'turned'}
+  data-still={!view.turning && apart === (session.parted ? 1 : 0)}
   onpointerdown={down}
   onpointermove={move}
-  onpointerup={() => (turning = false)}
+  onpointerup={() => (view.turning = false)}
   onpointercancel={release}
   onpointerleave={() => (hover = null)}
   onclick={pressed}
   oncontextmenu={(e) => e.preventDefault()}
   onwheel={wheel}
 >
-  <canvas bind:this={canvas} class:off={gl === null} aria-hidden="true"></canvas>
-  {#if gl === null && tried}
-    <svg class="flat" aria-hidden="true" viewBox="0 0 {screen.width} {screen.height}"
+  <canvas bind:this={canvas} class:off={gl === null || printing} aria-hidden="true"></canvas>
+  {#if drawn}
+    <svg class="flat" aria-hidden="true" viewBox="0 0 {view.screen.width} {view.screen.height}"
       ><SolidSvg items={flat} /></svg
     >
   {/if}
-  <svg class="leaders" aria-hidden="true">
-    {#each words as word (word.id)}
-      {#if word.leader}
-        <line x1={word.leader[0]} y1={word.leader[1]} x2={word.x + word.w / 2} y2={word.y + word.h / 2} />
-      {/if}
-    {/each}
-    {#if pointed}
+  {#if pointed}
+    <svg class="cursor" aria-hidden="true">
       <path
         class="cross"
         d="M{pointed.at[0] - 40} {pointed.at[1]}h80M{pointed.at[0]} {pointed.at[1] - 40}v80"
       />
       <text x={pointed.at[0] + 9} y={pointed.at[1] - 12}>{pointed.place}</text>
-    {/if}
-  </svg>
-  <div class="words">
-    {#each words as word (word.id)}
-      <button
-        class="word {word.sort} {word.role}"
-        style:left="{word.x}px"
-        style:top="{word.y}px"
-        style:width="{word.w}px"
-        style:height="{word.h}px"
-        data-handle={word.id}
-        data-label={word.id}
-        aria-label={labelled(word)}
-        tabindex={word.sort === 'arm' ? -1 : 0}
-        onclick={(e) => {
-          e.stopPropagation();
-          const slot = session.entry && placeSlot(session.entry.tool);
-          if (slot && word.id.startsWith('point:')) put(slot, word.id.slice(6));
-          else if (!session.entry && session.stop === 'idealise') open(word.id);
-        }}
-        onmousedown={(e) => session.entry && e.preventDefault()}
-        onpointerenter={() => !grip && session.point({ ids: [word.id.split('@')[0] ?? word.id] })}
-        onpointerleave={() => !grip && session.leave()}
-        >{#if word.symbol}<i>{word.symbol[0]}</i><sub>{word.symbol[1]}</sub>{:else}{word.text}{/if}</button
-      >
-    {/each}
-  </div>
+    </svg>
+  {/if}
+  <SpaceWords {session} {words} gripped={() => grip !== null} press={pressWord} />
   <div class="views" role="group" aria-label="Views">
     {#each VIEWS as name, i (name)}
       <button
-        class:now={view === name}
-        aria-pressed={view === name}
+        class:now={view.name === name}
+        aria-pressed={view.name === name}
         title="{names[name]} view (Shift {i + 1})"
         onclick={(e) => {
           e.stopPropagation();
@@ -428,7 +362,7 @@
       >
     {/each}
   </div>
-  <Triad camera={seen} {up} />
+  <Triad camera={view.seen} {up} />
   {@render children?.()}
 </div>
 
@@ -450,7 +384,7 @@
   }
   canvas,
   .flat,
-  .leaders {
+  .cursor {
     position: absolute;
     inset: 0;
     width: 100%;
@@ -460,88 +394,22 @@
   canvas.off {
     visibility: hidden;
   }
-  .leaders,
+  .cursor,
   .flat {
     pointer-events: none;
-  }
-  .leaders line {
-    stroke: var(--faded);
   }
   .cross {
     stroke: var(--focus);
     stroke-dasharray: 3 3;
     fill: none;
   }
-  .leaders text {
+  .cursor text {
     fill: var(--focus);
     font-size: 13px;
     font-weight: 600;
     paint-order: stroke;
     stroke: var(--color-base-100);
     stroke-width: 4px;
-  }
-  .words {
-    position: absolute;
-    inset: 0;
-    pointer-events: none;
-  }
-  .word {
-    position: absolute;
-    display: block;
-    pointer-events: auto;
-    cursor: pointer;
-    white-space: nowrap;
-    text-align: center;
-    font-size: 13.5px;
-    line-height: 1;
-    padding: 0;
-    color: var(--ink);
-    border-radius: 4px;
-    text-shadow:
-      0 0 3px var(--color-base-100),
-      0 0 3px var(--color-base-100),
-      0 0 5px var(--color-base-100);
-  }
-  .word:hover {
-    background: var(--wash);
-  }
-  .word.point {
-    font-weight: 680;
-  }
-  .word.length {
-    color: var(--color-neutral);
-    font-size: 12.5px;
-  }
-  .word.load {
-    font-weight: 600;
-  }
-  .word.assumed {
-    color: var(--color-neutral);
-  }
-  .word.solved,
-  .word.tension {
-    color: var(--solved);
-    font-weight: 600;
-  }
-  .word.compression {
-    color: var(--compression);
-    font-weight: 600;
-  }
-  .word.idle {
-    color: var(--color-neutral);
-  }
-  .word.focus {
-    color: var(--focus);
-    font-weight: 680;
-  }
-  .word.ghost,
-  .word.unclear {
-    color: var(--color-error);
-    font-weight: 600;
-  }
-  sub {
-    font-size: 0.74em;
-    bottom: -0.2em;
   }
   .views {
     position: absolute;
@@ -565,6 +433,11 @@
   }
   .views button:hover {
     color: var(--focus);
+  }
+  @media print {
+    .views {
+      display: none;
+    }
   }
   .views .now {
     background: var(--wash);

@@ -1,6 +1,6 @@
 /** Rods, heads, balls and plates on the screen, the far ones first: what SVG paints where there is no WebGL, on the shelf and in files. */
 import type { Projection } from './camera';
-import type { Prims, Role } from './paint';
+import type { Prims, Role } from './paint/brush';
 import { add, times, type V3 } from './vec3';
 
 export type Flat =

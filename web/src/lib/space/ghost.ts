@@ -1,7 +1,7 @@
 /** What is free to move, shown moving: every line where the motion takes it, and the axes about which parts turn. */
 import type { FreeMotion, SolidScene } from '../api/types';
 import { UNIT } from './camera';
-import type { Prims, Rod, Word } from './paint';
+import type { Prims, Rod, Word } from './paint/brush';
 import { add, cross, size, sub, times, type V3 } from './vec3';
 
 const as3 = (v: readonly number[]): V3 => [v[0] ?? 0, v[1] ?? 0, v[2] ?? 0];

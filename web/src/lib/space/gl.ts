@@ -23,7 +23,7 @@ import {
   type Material,
 } from 'three';
 import { frame, type Camera, type Size } from './camera';
-import type { Prims, Role } from './paint';
+import type { Prims, Role } from './paint/brush';
 import type { V3 } from './vec3';
 
 /** The colour of each role, as `#rrggbb`. */

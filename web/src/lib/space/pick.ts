@@ -1,7 +1,7 @@
 /** What lies under the pointer. */
 import type { SolidScene, XY } from '../api/types';
 import type { Projection } from './camera';
-import type { Prims } from './paint';
+import type { Prims } from './paint/brush';
 
 /** How near it has to be, in pixels. */
 const NEAR = 9;

@@ -2,7 +2,7 @@
 import type { XY } from '../api/types';
 import { type Box, placeLabels, type Segment, type Wish } from '../board/labels';
 import type { Projection, Size } from './camera';
-import type { Prims, Word } from './paint';
+import type { Prims, Word } from './paint/brush';
 import { add } from './vec3';
 
 export interface PlacedWord extends Word {

@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import type { SolidArrow, SolidScene } from '../api/types';
-import { projection } from './camera';
-import { flatten } from './flat';
-import { ghost } from './ghost';
-import { paint, type Reading, roundStep } from './paint';
-import { pick } from './pick';
-import { sub, type V3 } from './vec3';
-import { placeWords } from './words';
+import type { SolidArrow, SolidScene } from '../../api/types';
+import { projection } from '../camera';
+import { flatten } from '../flat';
+import { ghost } from '../ghost';
+import { paint } from '.';
+import type { Reading } from './brush';
+import { roundStep } from './step';
+import { pick } from '../pick';
+import { sub, type V3 } from '../vec3';
+import { placeWords } from '../words';
 
 const arrow = (part: Partial<SolidArrow>): SolidArrow => ({
   id: 'reaction:A_x',
