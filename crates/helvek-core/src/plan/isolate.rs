@@ -86,6 +86,10 @@ impl<'a> Chooser<'a> {
         let [i, j, k] = key(at, self.cell);
         let near =
             |id: &PointId| self.model.at(*id).distance(at) <= tolerance::GEOMETRY * 10.0 * self.length();
+        // Nearly always it is in the very cell.
+        if let Some(id) = self.grid.get(&[i, j, k]).filter(|id| near(id)) {
+            return Some(*id);
+        }
         let depth = if self.model.spatial() { -1..=1 } else { 0..=0 };
         depth
             .flat_map(|dk| (-1..=1).flat_map(move |di| (-1..=1).map(move |dj| [i + di, j + dj, k + dk])))
