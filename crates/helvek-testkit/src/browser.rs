@@ -67,9 +67,7 @@ impl Browser {
             "--headless=new".to_owned(),
             "--no-sandbox".into(),
             // WebGL is painted by the processor: there is no other here.
-            "--use-angle=swiftshader".into(),
             "--enable-unsafe-swiftshader".into(),
-            "--ignore-gpu-blocklist".into(),
             "--disable-dev-shm-usage".into(),
             "--no-first-run".into(),
             "--disable-background-networking".into(),

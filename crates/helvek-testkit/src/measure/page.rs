@@ -154,7 +154,7 @@ pub(crate) async fn bare(browser: &Browser, report: &mut Report) {
     );
 }
 
-async fn a_second(browser: &Browser) -> f64 {
+pub(crate) async fn a_second(browser: &Browser) -> f64 {
     let frames = numbers(&browser.script(COUNTED).await);
     let span = frames.last().unwrap_or(&0.0) - frames.first().unwrap_or(&0.0);
     (frames.len().saturating_sub(1)) as f64 * 1000.0 / span

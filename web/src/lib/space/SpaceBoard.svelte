@@ -67,7 +67,7 @@
   const lit = (id: string) => id !== '' && (standsOut.has(id) || standsOut.has(id.split('@')[0] ?? id));
   const prims: Prims = $derived(
     paint(scene, {
-      k: view.seen.k,
+      k: view.k,
       freed: !['idealise', 'inside'].includes(session.stop),
       step,
       apart,
@@ -104,27 +104,28 @@
     return hidden ? [] : placeWords(all, view.project, view.screen, measure);
   });
   const drawn = $derived((gl === null && tried) || printing);
-  const flat = $derived(drawn ? flatten(all, view.project, view.seen.k) : []);
+  const flat = $derived(drawn ? flatten(all, view.project, view.k) : []);
 
   $effect(() => {
     if (!gl) return;
     void theme.now;
-    const [painter, what, k] = [gl, prims, view.seen.k];
+    const [painter, what, k] = [gl, prims, view.k];
     untrack(() => painter.show('still', what, paletteOf(root), k));
   });
   $effect(() => {
     if (!gl) return;
-    const [painter, what, k] = [gl, moving ?? NOTHING, view.seen.k];
+    const [painter, what, k] = [gl, moving ?? NOTHING, view.k];
     untrack(() => painter.show('moving', what, paletteOf(root), k));
   });
   /** A frame is on its way: it draws whatever is newest then. */
   let coming = false;
   function draw(): void {
     coming = false;
-    gl?.draw(view.seen, up, view.screen, reach, paletteOf(root).paper);
+    const moves = view.turning || moving !== null || (apart > 0 && apart < 1);
+    gl?.draw(view.seen, up, view.screen, reach, paletteOf(root).paper, moves);
   }
   $effect(() => {
-    void [gl, prims, moving, view.seen, view.screen, reach, theme.now];
+    void [gl, prims, moving, view.seen, view.turning, view.screen, reach, theme.now];
     if (coming) return;
     coming = true;
     requestAnimationFrame(draw);
@@ -215,7 +216,7 @@
   }
   /** The drawing as a file of its own. */
   export function picture(): string {
-    return svgText(flatten(all, view.project, view.seen.k), words, view.screen, root);
+    return svgText(flatten(all, view.project, view.k), words, view.screen, root);
   }
   /** Opens the tag of a mark. */
   export function open(id: string): void {
@@ -293,7 +294,7 @@
   const pointed = $derived.by(() => {
     if (!hover || !level) return null;
     const found = unproject(view.seen, up, view.screen, hover);
-    const grid = roundStep(12 / view.seen.k);
+    const grid = roundStep(12 / view.k);
     const at = found.map((v, i) =>
       i === level.axis ? level.at : Math.round(v / grid) * grid,
     ) as unknown as V3;

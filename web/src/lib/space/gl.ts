@@ -32,6 +32,16 @@ export type Palette = Readonly<Record<Role | 'paper', string>>;
 /** What stands still, and what is moved with every frame. */
 export type Layer = 'still' | 'moving';
 
+/**
+ * Pixels painted for each one shown. At rest there are four for one, which is what smooths the edges; a figure that moves is painted as finely as
+ * keeps up with the hand, which without a graphics processor is less.
+ */
+const FINENESS = [2, 1, 0.75, 0.5] as const;
+/** Two pictures further apart than this (ms) are too slow for a turn. */
+const SLOW = 21;
+/** Further apart than this they do not belong to one turn. */
+const PAUSE = 400;
+
 const UP = new Vector3(0, 1, 0);
 const vector = (v: V3) => new Vector3(v[0], v[1], v[2]);
 
@@ -42,20 +52,25 @@ export class GlPainter {
   readonly #light = new DirectionalLight(0xffffff, 1.9);
   readonly #solid = new MeshLambertMaterial();
   readonly #plain = new MeshBasicMaterial({ fog: false });
-  readonly #rod = new CylinderGeometry(0.5, 0.5, 1, 9, 1, true);
-  readonly #cone = new ConeGeometry(0.34, 1, 14);
-  readonly #ball = new SphereGeometry(1, 14, 10);
+  readonly #rod = new CylinderGeometry(0.5, 0.5, 1, 6, 1, true);
+  readonly #cone = new ConeGeometry(0.34, 1, 10);
+  readonly #ball = new SphereGeometry(1, 9, 6);
   readonly #drawn: Record<Layer, (Mesh | InstancedMesh)[]> = { still: [], moving: [] };
+
+  /** How fine a moving figure is painted: its place in the list above. */
+  #moving = 0;
+  #before = 0;
+  #slow = 0;
 
   /** Throws where there is no WebGL. */
   constructor(canvas: HTMLCanvasElement) {
     this.#renderer = new WebGLRenderer({
       canvas,
-      antialias: true,
+      antialias: false,
       alpha: true,
       powerPreference: 'low-power',
     });
-    this.#renderer.setPixelRatio(Math.min(2, devicePixelRatio));
+    this.#renderer.setPixelRatio(FINENESS[0]);
     this.#scene.add(new AmbientLight(0xffffff, 1.65), this.#light);
   }
 
@@ -146,8 +161,9 @@ export class GlPainter {
     }
   }
 
-  /** Draws it as it is seen. `reach`: how far the figure goes from its middle. */
-  draw(camera: Camera, up: V3, screen: Size, reach: number, paper: string): void {
+  /** Draws it as it is seen. `reach`: how far the figure goes from its middle; `moves`: the next picture will be another one. */
+  draw(camera: Camera, up: V3, screen: Size, reach: number, paper: string, moves: boolean): void {
+    this.#keepUp(moves);
     const [, upward, toward] = frame(camera, up);
     const seen = this.#camera;
     const far = 4 * reach;
@@ -163,6 +179,21 @@ export class GlPainter {
     // What is farther is paler: depth can be read without turning.
     this.#scene.fog = new Fog(paper, far - 0.3 * reach, far + 2.2 * reach);
     this.#renderer.render(this.#scene, seen);
+  }
+
+  /** Paints with fewer pixels what moves too slowly. */
+  #keepUp(moves: boolean): void {
+    const now = performance.now();
+    const since = now - this.#before;
+    this.#before = moves ? now : 0;
+    this.#slow = moves && since > SLOW && since < PAUSE ? this.#slow + 1 : 0;
+    if (this.#slow === 2) {
+      this.#moving = Math.min(this.#moving + 1, FINENESS.length - 1);
+      // The picture that is changed over is slow itself.
+      this.#slow = -1;
+    }
+    const ratio = FINENESS[moves ? this.#moving : 0] ?? 1;
+    if (this.#renderer.getPixelRatio() !== ratio) this.#renderer.setPixelRatio(ratio);
   }
 
   resize(screen: Size): void {

@@ -36,6 +36,8 @@ export class View {
   ) {}
 
   readonly seen: Camera = $derived.by(() => this.#camera ?? this.#fit(...stand('oblique')));
+  /** Pixels for each unit of length: a number of its own, so that a mere turn lays nothing down anew. */
+  readonly k = $derived.by(() => this.seen.k);
   readonly name = $derived.by(() => viewOf(this.seen));
   readonly project = $derived.by(() => projection(this.seen, this.up(), this.screen));
 
