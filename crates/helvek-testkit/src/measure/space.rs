@@ -48,6 +48,12 @@ pub(crate) async fn measure(binary: &Path, report: &mut Report) {
         browser.goto(&format!("{}/sheet/{}{query}", server.address, id.as_str().unwrap_or_default())).await;
         let there = format!("return document.querySelector('.solid-board')?.dataset.painter === '{painter}'");
         browser.until(&there, painter).await;
+        browser.settle().await;
+        // The first turn finds out how finely this machine can paint what moves.
+        browser.script(COUNT).await;
+        browser.sweep(".solid-board", 150.0, 90.0, -300.0, -60.0, 1000).await;
+        let first = format!("the first second of turning {bars} bars in {painter}, pictures a second");
+        report.tell(&first, a_second(&browser).await, "/s");
         browser.script(COUNT).await;
         browser.sweep(".solid-board", -150.0, 40.0, 300.0, 60.0, 2500).await;
         let what = format!("turning a figure of {bars} bars in {painter}, pictures a second");

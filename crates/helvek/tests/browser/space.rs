@@ -34,7 +34,7 @@ const INKED: &str = "
             pen.drawImage(canvas, 0, 0);
             const { data } = pen.getImageData(0, 0, flat.width, flat.height);
             let count = 0;
-            for (let i = 3; i < data.length; i += 4) if (data[i] > 40) count += 1;
+            for (let i = 0; i < data.length; i += 4) if (Math.abs(data[i] - data[0]) > 40) count += 1;
             done(count);
         }));
     }, 50);

@@ -53,6 +53,8 @@ export class GlPainter {
   readonly #solid = new MeshLambertMaterial();
   readonly #plain = new MeshBasicMaterial({ fog: false });
   readonly #rod = new CylinderGeometry(0.5, 0.5, 1, 6, 1, true);
+  /** What lies on the ground needs no roundness. */
+  readonly #strip = new CylinderGeometry(0.5, 0.5, 1, 3, 1, true);
   readonly #cone = new ConeGeometry(0.34, 1, 10);
   readonly #ball = new SphereGeometry(1, 9, 6);
   readonly #drawn: Record<Layer, (Mesh | InstancedMesh)[]> = { still: [], moving: [] };
@@ -106,7 +108,7 @@ export class GlPainter {
     };
     for (const ground of [true, false]) {
       const rods = prims.rods.filter((rod) => flat(rod.role) === ground);
-      put(this.#rod, ground ? this.#plain : this.#solid, rods.length, (mesh) => {
+      put(ground ? this.#strip : this.#rod, ground ? this.#plain : this.#solid, rods.length, (mesh) => {
         rods.forEach((rod, i) => {
           const [a, b] = [vector(rod.a), vector(rod.b)];
           const along = b.clone().sub(a);
@@ -202,6 +204,7 @@ export class GlPainter {
 
   dispose(): void {
     this.#renderer.dispose();
-    for (const thing of [this.#rod, this.#cone, this.#ball, this.#solid, this.#plain]) thing.dispose();
+    for (const thing of [this.#rod, this.#strip, this.#cone, this.#ball, this.#solid, this.#plain])
+      thing.dispose();
   }
 }
