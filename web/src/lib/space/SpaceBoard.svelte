@@ -121,7 +121,8 @@
   let coming = false;
   function draw(): void {
     coming = false;
-    const moves = view.turning || moving !== null || (apart > 0 && apart < 1);
+    const turns = view.turning || (apart > 0 && apart < 1);
+    const moves = turns ? 'turns' : moving !== null ? 'sways' : 'no';
     gl?.draw(view.seen, up, view.screen, reach, paletteOf(root).paper, moves);
   }
   $effect(() => {
@@ -133,7 +134,7 @@
 
   onMount(() => {
     const watch = new ResizeObserver(([entry]) => {
-      if (!entry) return;
+      if (!entry || printing) return;
       view.screen = { width: entry.contentRect.width, height: entry.contentRect.height };
       gl?.resize(view.screen);
     });
@@ -336,8 +337,12 @@
 >
   <canvas bind:this={canvas} class:off={gl === null || printing} aria-hidden="true"></canvas>
   {#if drawn}
-    <svg class="flat" aria-hidden="true" viewBox="0 0 {view.screen.width} {view.screen.height}"
-      ><SolidSvg items={flat} /></svg
+    <svg
+      class="flat"
+      aria-hidden="true"
+      style:width="{view.screen.width}px"
+      style:height="{view.screen.height}px"
+      viewBox="0 0 {view.screen.width} {view.screen.height}"><SolidSvg items={flat} /></svg
     >
   {/if}
   {#if pointed}

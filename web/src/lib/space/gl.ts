@@ -37,6 +37,10 @@ export type Layer = 'still' | 'moving';
  * keeps up with the hand, which without a graphics processor is less.
  */
 const FINENESS = [2, 1, 0.75, 0.5] as const;
+/** It stands still; it sways to and fro and is looked at meanwhile; it is turned by a hand. */
+export type Moves = 'no' | 'sways' | 'turns';
+/** The coarsest of the list above that does for each. */
+const COARSEST: Record<Moves, number> = { no: 0, sways: 1, turns: 3 };
 /** Two pictures further apart than this (ms) are too slow for a turn. */
 const SLOW = 21;
 /** Further apart than this they do not belong to one turn. */
@@ -163,8 +167,8 @@ export class GlPainter {
     }
   }
 
-  /** Draws it as it is seen. `reach`: how far the figure goes from its middle; `moves`: the next picture will be another one. */
-  draw(camera: Camera, up: V3, screen: Size, reach: number, paper: string, moves: boolean): void {
+  /** Draws it as it is seen. `reach`: how far the figure goes from its middle; `moves`: how, when the next picture will be another one. */
+  draw(camera: Camera, up: V3, screen: Size, reach: number, paper: string, moves: Moves): void {
     this.#keepUp(moves);
     const [, upward, toward] = frame(camera, up);
     const seen = this.#camera;
@@ -184,18 +188,18 @@ export class GlPainter {
   }
 
   /** Paints with fewer pixels what moves too slowly. */
-  #keepUp(moves: boolean): void {
+  #keepUp(moves: Moves): void {
     const now = performance.now();
     const since = now - this.#before;
-    this.#before = moves ? now : 0;
-    this.#slow = moves && since > SLOW && since < PAUSE ? this.#slow + 1 : 0;
+    this.#before = moves === 'no' ? 0 : now;
+    this.#slow = moves !== 'no' && since > SLOW && since < PAUSE ? this.#slow + 1 : 0;
     if (this.#slow === 2) {
       this.#moving = Math.min(this.#moving + 1, FINENESS.length - 1);
       // The picture that is changed over is slow itself.
       this.#slow = -1;
     }
-    const ratio = FINENESS[moves ? this.#moving : 0] ?? 1;
-    if (this.#renderer.getPixelRatio() !== ratio) this.#renderer.setPixelRatio(ratio);
+    const ratio = FINENESS[Math.min(this.#moving, COARSEST[moves])];
+    if (ratio && this.#renderer.getPixelRatio() !== ratio) this.#renderer.setPixelRatio(ratio);
   }
 
   resize(screen: Size): void {

@@ -28,8 +28,9 @@ function one(brush: Brush, arrow: SolidArrow, by: V3, faded: boolean): void {
   const along = times(arrow.toward, turned ? -1 : 1);
   const length = brush.px(known || !unknown ? 40 + 44 * Math.min(1, Math.abs(arrow.relative)) : 56);
   const at = add(arrow.at, by);
-  // Along its member an arrow stands before it, and ends where it acts.
-  const arrives = goesOn(brush, arrow.at, along);
+  // What a bar exerts stands on its side: pulling it leaves the joint, pushing it arrives there. Any other arrow that would lie upon a member
+  // stands before it, and ends where it acts.
+  const arrives = arrow.of.startsWith('bar:') ? turned : goesOn(brush, arrow.at, along);
   // A couple stands beyond the force along the same axis.
   const gap = brush.px(arrow.couple && unknown ? 74 : 9);
   const from = arrives ? sub(at, times(along, length + gap)) : add(at, times(along, gap));

@@ -53,8 +53,15 @@ export function lines(brush: Brush): void {
       const [from, to] = [add(a, by), add(b, by)];
       if (role === 'idle') brush.dashed(from, to, 2.4, role);
       else {
-        // Tension and compression are told by weight, too.
-        const told = role === 'tension' ? 3.2 : role === 'compression' ? 6.6 : width[line.kind];
+        // Tension and compression are told by weight, too; what a bar exerts on what is freed lies over it.
+        const told =
+          role === 'tension'
+            ? 3.2
+            : role === 'compression'
+              ? 6.6
+              : beyond && role === 'faded'
+                ? 1.4
+                : width[line.kind];
         brush.rod(from, to, lit ? told + 2 : told, role, line.id);
       }
     });
