@@ -14,6 +14,7 @@ export const PLACE: Slot = { key: 'place', label: 'at', usual: 'start', width: 9
 export const DIRECTION: Slot = { key: 'direction', label: 'acts', usual: 'down', width: 13 };
 export const NORMAL: Slot = { key: 'normal', label: 'pushes', usual: 'up', width: 12 };
 export const TOWARD: Slot = { key: 'toward', label: 'leads', usual: '', width: 12 };
+export const SIZE: Slot = { key: 'size', label: 'size', usual: '', width: 9 };
 export const NAME: Slot = { key: 'rename', label: 'name', usual: '', width: 6 };
 export const SETTLES: Slot = { key: 'settles', label: 'settles', usual: 'not', width: 8 };
 export const SPRING: Slot = { key: 'spring', label: 'spring', usual: 'none', width: 10 };
@@ -33,3 +34,23 @@ export const KINDS: Slot = {
   width: 8,
   words: ['pin', 'roller', 'fixed', 'guide', 'surface', 'rough', 'link', 'cable'],
 };
+/** A distributed load along a member. */
+export const STRETCH: readonly Slot[] = [
+  { key: 'start', label: 'intensity', usual: '', width: 8 },
+  { key: 'end', label: 'to', usual: 'same', width: 7 },
+  { key: 'from', label: 'from', usual: 'start', width: 7 },
+  { key: 'to', label: 'until', usual: 'end', width: 7 },
+];
+const coordinate = (key: string): Slot => ({ key, label: key, usual: '', width: 8 });
+
+/** What a point is called and where it is; space has a third coordinate. */
+export function pointChange(...axes: readonly string[]) {
+  return {
+    id: 'point',
+    key: '',
+    name: 'Point',
+    words: 'coordinates rename',
+    hint: 'Its coordinates. Members on it move along; a new name is used everywhere.',
+    slots: [NAME, ...axes.map(coordinate)],
+  } as const;
+}

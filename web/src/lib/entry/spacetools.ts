@@ -1,5 +1,5 @@
 /** What can be put on the board in space. The same keys as in the plane where the thing is the same. */
-import { CASE, NAME, PER, type Slot } from './slots';
+import { CASE, NAME, NORMAL, PER, pointChange, SIZE, type Slot, STRETCH, TOWARD } from './slots';
 import type { SupportTool, Tool } from './tools';
 
 const PLACE: Slot = { key: 'place', label: 'at', usual: '', width: 12 };
@@ -12,8 +12,6 @@ const COUPLES: Slot = {
   width: 6,
   words: ['auto', 'yes', 'no'],
 };
-const NORMAL: Slot = { key: 'normal', label: 'pushes', usual: 'up', width: 12 };
-const TOWARD: Slot = { key: 'toward', label: 'leads', usual: '', width: 12 };
 const KINDS: Slot = {
   key: 'kind',
   label: 'is a',
@@ -28,7 +26,9 @@ const JOINT_KIND: Slot = {
   width: 9,
   words: ['ball', 'hinge', 'weld', 'contact'],
 };
-const size: Slot = { key: 'size', label: 'size', usual: '', width: 10 };
+
+/** Three components want room. */
+const WIDE: Slot = { ...SIZE, width: 10 };
 
 const WHERE = 'Where: points, A B C, or a place: 0.4;0;1.2.';
 const WAYS = 'down, -z, to C, 3;-4;2, az 30 el 40, round C +x';
@@ -142,7 +142,7 @@ export const IN_SPACE: readonly Tool[] = [
     name: 'Force',
     words: 'load point push pull',
     hint: `@ goes on to the place. Acts ${WAYS}. 3;-4;2 as size: components. ?P is sought.`,
-    slots: [size, PLACE, DIRECTION],
+    slots: [WIDE, PLACE, DIRECTION],
     more: [CASE, NAME],
   },
   {
@@ -151,7 +151,7 @@ export const IN_SPACE: readonly Tool[] = [
     name: 'Couple',
     words: 'load moment torque',
     hint: '@ goes on to the place. It turns right-handed about its axis: up, +x, to C. 1;0;2 as size: components. ?M is sought.',
-    slots: [size, PLACE, { ...AXIS, label: 'about', usual: 'up' }],
+    slots: [WIDE, PLACE, { ...AXIS, label: 'about', usual: 'up' }],
     more: [CASE, NAME],
   },
   {
@@ -160,14 +160,7 @@ export const IN_SPACE: readonly Tool[] = [
     name: 'Spread',
     words: 'load distributed line per length snow',
     hint: 'Per length of the member, from one of its points to another. @ goes on to where it begins.',
-    slots: [
-      { key: 'start', label: 'intensity', usual: '', width: 8 },
-      { key: 'end', label: 'to', usual: 'same', width: 7 },
-      { key: 'from', label: 'from', usual: 'start', width: 7 },
-      { key: 'to', label: 'until', usual: 'end', width: 7 },
-      { ...DIRECTION, width: 10 },
-      PER,
-    ],
+    slots: [...STRETCH, { ...DIRECTION, width: 10 }, PER],
     more: [CASE, NAME],
   },
   {
@@ -176,26 +169,14 @@ export const IN_SPACE: readonly Tool[] = [
     name: 'Mass',
     words: 'load weight gravity',
     hint: '@ goes on to the centre of mass: a point, or 0.6;0.4;0.7 beside the member. 60 kg, or 0.6 kN.',
-    slots: [{ ...size, label: 'mass' }, PLACE],
+    slots: [{ ...WIDE, label: 'mass' }, PLACE],
     more: [CASE, NAME],
   },
 ];
 
 /** Changes of what is there, where space has more to type than the plane. */
 export const CHANGES_IN_SPACE: readonly Tool[] = [
-  {
-    id: 'point',
-    key: '',
-    name: 'Point',
-    words: 'coordinates rename',
-    hint: 'Its coordinates. Members on it move along; a new name is used everywhere.',
-    slots: [
-      { key: 'rename', label: 'name', usual: '', width: 6 },
-      { key: 'x', label: 'x', usual: '', width: 8 },
-      { key: 'y', label: 'y', usual: '', width: 8 },
-      { key: 'z', label: 'z', usual: '', width: 8 },
-    ],
-  },
+  pointChange('x', 'y', 'z'),
   {
     id: 'bar',
     key: '',

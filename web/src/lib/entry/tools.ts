@@ -10,9 +10,12 @@ import {
   NORMAL,
   PER,
   PLACE,
+  pointChange,
   SETTLES,
+  SIZE,
   type Slot,
   SPRING,
+  STRETCH,
   TOWARD,
 } from './slots';
 import { SIZES } from './sizetools';
@@ -95,8 +98,6 @@ function support(
 ): Tool {
   return { id, key, name, slots, more: [KINDS, NAME, SETTLES, SPRING], hint, words: `support hold ${words}` };
 }
-
-const size: Slot = { key: 'size', label: 'size', usual: '', width: 9 };
 
 /** In the order of the strip: members, supports, loads. */
 export const TOOLS: readonly Tool[] = [
@@ -189,7 +190,7 @@ export const TOOLS: readonly Tool[] = [
     name: 'Force',
     words: 'load point push pull',
     hint: '@ goes on to the place, or places: B C D, B..F. Acts down, 210, 30 from -y cw, to C. 3; -4 as size: components. ?P is sought.',
-    slots: [size, { ...PLACE, usual: 'middle' }, DIRECTION],
+    slots: [SIZE, { ...PLACE, usual: 'middle' }, DIRECTION],
     more: [CASE, NAME],
   },
   {
@@ -198,7 +199,7 @@ export const TOOLS: readonly Tool[] = [
     name: 'Couple',
     words: 'load moment torque',
     hint: '@ goes on to the place. Counter-clockwise or clockwise: ccw, cw. ?M as size is sought.',
-    slots: [size, { ...PLACE, usual: 'middle' }, COUPLE],
+    slots: [SIZE, { ...PLACE, usual: 'middle' }, COUPLE],
     more: [CASE, NAME],
   },
   {
@@ -207,14 +208,7 @@ export const TOOLS: readonly Tool[] = [
     name: 'Spread',
     words: 'load distributed line udl triangle per length snow',
     hint: '@ goes on to where it begins. Per length of the member, or of its projection.',
-    slots: [
-      { key: 'start', label: 'intensity', usual: '', width: 8 },
-      { key: 'end', label: 'to', usual: 'same', width: 7 },
-      { key: 'from', label: 'from', usual: 'start', width: 7 },
-      { key: 'to', label: 'until', usual: 'end', width: 7 },
-      { ...DIRECTION, width: 9 },
-      PER,
-    ],
+    slots: [...STRETCH, { ...DIRECTION, width: 9 }, PER],
     more: [CASE, NAME],
   },
   {
@@ -224,7 +218,7 @@ export const TOOLS: readonly Tool[] = [
     words: 'load weight gravity',
     hint: '@ goes on to the centre of mass, also beside the member: C + 0.2 up. 60 kg, or 0.6 kN. 8 kg/m: the own weight of bars.',
     slots: [
-      { ...size, label: 'mass' },
+      { ...SIZE, label: 'mass' },
       { ...PLACE, usual: 'middle' },
     ],
     more: [CASE, NAME],
@@ -245,18 +239,7 @@ const CHANGES: readonly Tool[] = [
       { ...NAME, label: 'of the body', width: 10 },
     ],
   },
-  {
-    id: 'point',
-    key: '',
-    name: 'Point',
-    words: 'coordinates rename',
-    hint: 'Its coordinates. Members on it move along; a new name is used everywhere.',
-    slots: [
-      { key: 'rename', label: 'name', usual: '', width: 6 },
-      { key: 'x', label: 'x', usual: '', width: 8 },
-      { key: 'y', label: 'y', usual: '', width: 8 },
-    ],
-  },
+  pointChange('x', 'y'),
   {
     id: 'distance',
     key: '',
