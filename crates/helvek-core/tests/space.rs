@@ -285,3 +285,27 @@ fn members_of_a_space_truss_are_seen_to_be_idle() {
     // At the loaded joint E nothing is seen.
     assert_eq!(seen.len(), 1, "{seen:?}");
 }
+
+#[test]
+fn what_can_only_turn_about_its_own_line_is_cured_by_carrying_the_loads() {
+    // A straight boom on a ball, held by one tie that leans: it sways, and it turns about itself, which nothing on its line can hold.
+    let boom = |more: &str| {
+        format!(
+            r#"
+space = "space"
+supports = [{{ at = "A", kind = "ball" }}, {{ at = "B", kind = "cable", toward = [-0.9, -1.6, 1.4] }}{more}]
+loads = [{{ kind = "force", at = "C", size = 1.6, direction = "down" }}]
+points = {{ A = [0, 0, 0], B = [0, 1.6, 0], C = [0, 2.4, 0] }}
+bodies = {{ boom = {{ runs = [["A", "B", "C"]] }} }}
+"#
+        )
+    };
+    let moves = answers(&boom(""));
+    assert_eq!(moves.status, StatusWord::Unstable);
+    let cures = &moves.free_motion.unwrap().cures;
+    assert!(!cures.is_empty());
+    // Held sideways at its end: about x, 1.4 T/s · 1.6 = 1.6 · 2.4 with T/s = 12/7; about z, 0.9 · 12/7 · 1.6 = 2.4 R.
+    let held = answers(&boom(r#", { at = "C", kind = "roller", normal = "+x" }"#));
+    assert_eq!(held.status, StatusWord::Balanced);
+    assert_near(reaction(&held, "C").0[0], 0.9 * 12.0 / 7.0 * 1.6 / 2.4);
+}

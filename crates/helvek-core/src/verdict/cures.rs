@@ -9,7 +9,8 @@ use crate::model::{
 };
 use crate::tolerance;
 
-/// One way to hold the model. Each has been applied and judged: it does what it says, and nothing new is redundant.
+/// One way to hold the model. Each has been applied and judged: it does what it says, and nothing new is redundant;
+/// what cannot be held altogether is balanced at least.
 #[derive(Debug, Clone, PartialEq)]
 pub enum Cure {
     /// Make a support another kind.
@@ -98,6 +99,16 @@ pub(crate) fn cures_of(model: &Model, equilibrium: &Equilibrium, before: &Verdic
     }
     if found.is_empty() && many > 1 {
         found.extend(step_by_step(model, before.mobility).filter(helps));
+    }
+    if found.is_empty() && model.spatial() && !before.equilibrium {
+        // What lies in one line can turn about it, and nothing on that line holds it: there it is enough to carry these loads.
+        let balances = |cure: &Cure| {
+            let after = judge(&Equilibrium::of(&applied(model, cure)));
+            after.equilibrium && after.degree <= before.degree && after.critical.is_none()
+        };
+        let fewer = candidates(model, equilibrium, motion, false).into_iter();
+        let fewer = fewer.filter(|cure| adds(model, cure) < before.mobility).take(tried);
+        found.extend(fewer.filter(balances).take(AT_MOST));
     }
     found
 }
