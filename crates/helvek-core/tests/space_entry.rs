@@ -5,7 +5,7 @@ mod common;
 use common::entry::edit;
 use common::{assert_near, toml};
 use helvek_core::model;
-use helvek_core::sheet::{self, Direction, Document, Sheet, SpaceKind, SupportKind, Syntax, Vertical};
+use helvek_core::sheet::{self, Direction, Document, Find, Sheet, SpaceKind, SupportKind, Syntax, Vertical};
 use helvek_core::solution::{Solved, solve};
 
 /// Edits as the board sends them, one after the other.
@@ -131,7 +131,10 @@ points = { A = [0, 0], B = [1, 0], C = [3, 0] }
 bodies = { beam = { runs = [["A", "B", "C"]] } }
 "#,
     );
-    let there = typed(flat, &[r#"{"edit":"space","into":"space"}"#]);
+    let mut asking = flat;
+    asking.find = vec![Find::Reactions { support: Some("C".into()) }];
+    let there = typed(asking.clone(), &[r#"{"edit":"space","into":"space"}"#]);
+    assert_eq!(there.find, asking.find, "what is asked stays asked");
     assert_eq!((there.space, there.vertical), (SpaceKind::Space, Some(Vertical::Y)));
     let found = solved(&there);
     // A ball and a roller leave two turns free; these loads are balanced all the same, and the roller takes 2/3 as in the plane.
@@ -148,4 +151,13 @@ bodies = { beam = { runs = [["A", "B"]] } }
 "#,
     );
     assert!(refused(&roped, r#"{"edit":"space","into":"space"}"#).contains("ropes, which work in the plane"));
+    let rubbing = written(
+        r#"
+supports = [{ at = "A", kind = "fixed" }, { at = "C", kind = "fixed" }]
+joints = [{ at = "B", kind = "contact", of = ["post", "beam"], normal = "down", friction = 0.3 }]
+points = { A = [0, 0], B = [1, 0], C = [1, -1] }
+bodies = { beam = { runs = [["A", "B"]] }, post = { runs = [["C", "B"]] } }
+"#,
+    );
+    assert!(refused(&rubbing, r#"{"edit":"space","into":"space"}"#).contains("contact at B has friction"));
 }

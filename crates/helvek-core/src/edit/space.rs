@@ -4,7 +4,9 @@ use super::{words, wrong};
 use crate::geometry::Vector;
 use crate::model::units_of;
 use crate::problem::Problem;
-use crate::sheet::{Direction, JointKind, Load, Quantity, Sheet, SpaceKind, SupportKind, Vertical};
+use crate::sheet::{
+    Direction, JointKind, Load, Quantity, Sheet, SpaceKind, SupportKind, Vertical, plane_only,
+};
 use crate::units::Unit;
 
 /// Whether a sheet is one of space.
@@ -66,18 +68,8 @@ pub(super) fn change(sheet: &mut Sheet, into: &str, vertical: Option<&str>) -> R
 fn convert(sheet: &mut Sheet) -> Result<(), Vec<Problem>> {
     let angle = units_of(sheet).angle;
     let turn = |direction: &mut Direction| turn(direction, &angle);
-    let flat: [(&str, bool); 8] = [
-        ("pulleys", !sheet.pulleys.is_empty()),
-        ("ropes", !sheet.ropes.is_empty()),
-        ("sections", !sheet.sections.is_empty()),
-        ("warmings", !sheet.temperature.is_empty()),
-        ("trains of forces", !sheet.moving.is_empty()),
-        ("pins with plates", !sheet.pins.is_empty()),
-        ("limits", !sheet.limits.is_empty()),
-        ("stiffnesses", sheet.bodies.values().any(|b| b.ei.is_some() || b.ea.is_some())),
-    ];
-    if let Some((what, _)) = flat.into_iter().find(|(_, there)| *there) {
-        let message = format!("This sheet has {what}, which work in the plane only so far.");
+    if let [first, ..] = &plane_only(sheet)[..] {
+        let message = format!("This sheet has {first}, which work in the plane only so far.");
         return wrong("into", message, "Remove them, or go on in the plane.");
     }
     for support in &mut sheet.supports {
@@ -100,7 +92,14 @@ fn convert(sheet: &mut Sheet) -> Result<(), Vec<Problem>> {
                 let message = format!("The joint at {} is one of the plane.", joint.at);
                 return wrong("into", message, "Make it a pin, a weld or a contact first.");
             }
-            _ => joint.friction = None,
+            JointKind::Contact if joint.friction.is_some() => {
+                let message = format!(
+                    "The contact at {} has friction, which works in the plane only so far.",
+                    joint.at
+                );
+                return wrong("into", message, "Take the friction out first.");
+            }
+            _ => {}
         }
         joint.normal.iter_mut().try_for_each(turn)?;
     }
@@ -124,7 +123,6 @@ fn convert(sheet: &mut Sheet) -> Result<(), Vec<Problem>> {
         at.push(Quantity::Number(0.0));
     }
     (sheet.conventions.order, sheet.conventions.apart) = (Vec::new(), Default::default());
-    sheet.find.clear();
     Ok(())
 }
 

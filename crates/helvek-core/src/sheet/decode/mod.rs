@@ -9,6 +9,8 @@ mod stiffness;
 mod strength;
 mod work;
 
+pub(crate) use space::plane_only;
+
 use super::fields::{Fields, Reader};
 use super::tree::{Node, Value};
 use super::{Apart, Body, Conventions, Direction, FORMAT, Find, Quantity, Sheet, SpaceKind, UnitNames};
@@ -151,7 +153,9 @@ pub(super) fn sheet(reader: &mut Reader, root: &Node) -> Decoded {
         }
     }
     if sheet.space == SpaceKind::Space {
-        space::plane_only(fields.reader, sheet);
+        for path in plane_only(sheet) {
+            fields.reader.plane_only(&path);
+        }
     }
     fields.finish(&[]);
     decoded

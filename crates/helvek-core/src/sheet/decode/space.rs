@@ -1,10 +1,9 @@
 //! What a sheet of space cannot hold yet: said by name, where it stands.
 
-use crate::sheet::fields::Reader;
 use crate::sheet::{Bar, Find, Ground, Sheet};
 
-/// Things that work in the plane only so far.
-pub(super) fn plane_only(reader: &mut Reader, sheet: &Sheet) {
+/// The paths of what works in the plane only so far.
+pub(crate) fn plane_only(sheet: &Sheet) -> Vec<String> {
     let mut found: Vec<String> = Vec::new();
     let mut table = |there: bool, key: &str| {
         if there {
@@ -41,7 +40,5 @@ pub(super) fn plane_only(reader: &mut Reader, sheet: &Sheet) {
     for (row, asked) in sheet.find.iter().enumerate() {
         table(matches!(asked, Find::Limit { .. }), &format!("find[{row}]"));
     }
-    for path in found {
-        reader.plane_only(&path);
-    }
+    found
 }
