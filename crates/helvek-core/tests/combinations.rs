@@ -111,6 +111,30 @@ fn envelopes_are_the_largest_of_all_combinations_everywhere() {
     agrees_with_brute_force(&diagrams(&states, 1));
 }
 
+#[test]
+fn states_that_are_multiples_of_one_another() {
+    // 6 at each end under 2 per metre: V goes from 6 to −6, and every factor crosses in the middle.
+    let text = common::beam(
+        &[("A", 0.0), ("B", 6.0)],
+        r#"supports = [{ at = "A", kind = "pin" }, { at = "B", kind = "roller" }]
+loads = [{ kind = "distributed", from = "A", to = "B", start = 2, case = "dead" }]
+cases = ["dead"]
+combinations = [
+  { name = "A", factors = { dead = 1.35 } },
+  { name = "B", factors = { dead = 1.0 } },
+  { name = "C", factors = { dead = 0.9 } },
+]"#,
+    );
+    let states = solved(&text).states();
+    let all = diagrams(&states, 0);
+    agrees_with_brute_force(&all);
+    let list: Vec<&Diagram> = all.iter().collect();
+    let [first, last] = [envelope(&list, Inner::V, true), envelope(&list, Inner::V, false)];
+    common::assert_near(first[0].poly.at(0.0), 8.1e3);
+    let part = last.last().unwrap();
+    common::assert_near(part.poly.at(part.end - part.start), -8.1e3);
+}
+
 proptest! {
     #![proptest_config(ProptestConfig { rng_seed: RngSeed::Fixed(11), cases: 48, ..ProptestConfig::default() })]
 

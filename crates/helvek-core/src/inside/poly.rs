@@ -49,21 +49,9 @@ impl Poly {
     /// Where it changes its sign inside [0, end], in ascending order. Values within `zero` of nothing have no sign: a curve that only touches zero
     /// does not cross it; one that stays there for a while crosses in the middle.
     pub fn crossings(&self, end: f64, zero: f64) -> Vec<f64> {
-        // Between neighbours of these it only rises or only falls.
-        let mut marks = vec![0.0];
-        marks.extend(self.turns(end));
-        marks.push(end);
-        let sign = |x: f64| {
-            let value = self.at(x);
-            if value.abs() <= zero { 0.0 } else { value.signum() }
-        };
         let mut found = Vec::new();
         let mut last: Option<(f64, f64)> = None;
-        for x in marks {
-            let here = sign(x);
-            if here == 0.0 {
-                continue;
-            }
+        for (x, here) in self.signs(end, zero) {
             if let Some((from, before)) = last
                 && before != here
             {
@@ -72,6 +60,18 @@ impl Poly {
             last = Some((x, here));
         }
         found
+    }
+
+    /// The sign that it has first in [0, end]; 0 where all of it is within `zero` of nothing.
+    pub(crate) fn first_sign(&self, end: f64, zero: f64) -> f64 {
+        self.signs(end, zero).next().map_or(0.0, |(_, sign)| sign)
+    }
+
+    /// Its signs at the ends of [0, end] and where it turns: in between it only rises or only falls. Places where it is within `zero` of nothing are
+    /// left out.
+    fn signs(&self, end: f64, zero: f64) -> impl Iterator<Item = (f64, f64)> {
+        let marks = [0.0].into_iter().chain(self.turns(end)).chain([end]);
+        marks.map(|x| (x, self.at(x))).filter(move |(_, y)| y.abs() > zero).map(|(x, y)| (x, y.signum()))
     }
 
     /// Where its derivative is zero inside (0, end), in ascending order: the only places where it can turn.
