@@ -357,6 +357,47 @@ bodies = {{ beam = {{ runs = [["A", "B"]] }}, twin = {{ runs = [["A", "B"]] }}, 
     said(off, "moving[0].from", &["0 m from A"]);
 }
 
+/// Just inside an end of the path the force that stands right there counts, whichever way the path runs: compared with the structure solved anew with the train
+/// on it, at the ends of a beam with two overhangs, from both sides.
+#[test]
+fn a_force_right_at_an_end_of_its_path_is_beside_the_place_that_is_just_inside() {
+    for (from, to) in [("P0", "P1"), ("P1", "P0")] {
+        let solved = solved(&format!(
+            r#"supports = [{{ at = "A", kind = "pin" }}, {{ at = "B", kind = "roller" }}]
+moving = [{{ from = "{from}", to = "{to}", direction = [0.3, -1], axles = [{{ size = 6 }}, {{ size = 4, gap = 1.5 }}] }}]
+points = {{ P0 = [0, 0], A = [2, 0], B = [5, 0], P1 = [9, 0] }}
+bodies = {{ beam = {{ runs = [["P0", "A", "B", "P1"]] }} }}"#
+        ));
+        let passage = &solved.passages()[0];
+        let body = solved.model.body_ids().next().unwrap();
+        let stretch = [solved.inside()[0].from, solved.inside()[0].to];
+        for (station, side) in [(0.0, Side::After), (9.0, Side::Before)] {
+            let section = Section { body, stretch, station, side };
+            let lines = passage.section(&section).unwrap();
+            // Every place at which some force of the train is right at an end, at a support or anywhere else that a coarse row of places meets.
+            let mut most = [[0.0f64; 2]; 3];
+            for facing in [Facing::On, Facing::Back] {
+                for step in -4..=44 {
+                    let placed = passage.placed(0.25 * f64::from(step), facing);
+                    let there = helvek_core::solution::solve(placed.model);
+                    for (most, value) in most.iter_mut().zip(at(&there, 0, station, side)) {
+                        *most = [most[0].min(value), most[1].max(value)];
+                    }
+                }
+            }
+            for (inner, line) in Inner::ALL.into_iter().zip(&lines) {
+                let [least, greatest] = passage.most(line, 0.0);
+                close(least.value, most[inner as usize][0]);
+                close(greatest.value, most[inner as usize][1]);
+            }
+            // Only the heavier can be right at the tip: 6 across it, one way or the other.
+            let [_, v, _] = &lines;
+            let largest = passage.most(v, 0.0).map(|most| most.value.abs());
+            close(largest[0].max(largest[1]), 6e3 / 1.09f64.sqrt());
+        }
+    }
+}
+
 #[test]
 fn what_is_nothing_on_an_influence_line_is_exactly_nothing() {
     // An overhang behind a span of odd length: M over B owes nothing to a force between the supports.

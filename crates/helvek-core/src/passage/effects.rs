@@ -149,9 +149,14 @@ impl At {
         for (index, piece) in passage.train.path.iter().enumerate() {
             let cut = self.within.filter(|within| within.piece == index).map(|within| within.place);
             let marks: Vec<f64> = [Some(piece.start), cut, Some(piece.end)].into_iter().flatten().collect();
-            for pair in marks.windows(2).filter(|pair| pair[1] - pair[0] > slack) {
-                let beyond = cut.is_some_and(|cut| pair[0] >= cut - slack);
-                let [first, last] = [pair[0], pair[1]].map(|x| self.effect(inner, index, piece, x, beyond));
+            let path = &passage.train.path;
+            let ends = [path[0].start, path[path.len() - 1].end];
+            for (k, pair) in marks.windows(2).enumerate() {
+                // A place that is just inside an end of the path parts it from the force right there.
+                if pair[1] - pair[0] <= slack && !ends.iter().any(|end| (pair[0] - end).abs() <= slack) {
+                    continue;
+                }
+                let [first, last] = [pair[0], pair[1]].map(|x| self.effect(inner, index, piece, x, k == 1));
                 pieces.push(LinePiece { start: pair[0], end: pair[1], first, last });
             }
         }

@@ -4,6 +4,8 @@ use crate::model::Train;
 use crate::tolerance;
 
 /// What a unit force does as it travels along the path: straight pieces, one behind the other, with a step where two do not meet.
+///
+/// A place just inside an end of the path has a piece of no length at that end: the force that stands right there is on the other side of the place.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Line {
     /// Over the whole path.
@@ -21,6 +23,12 @@ pub struct LinePiece {
     pub first: f64,
     /// Per unit of force, at its end.
     pub last: f64,
+}
+
+impl LinePiece {
+    fn is_point(&self, slack: f64) -> bool {
+        self.end - self.start <= slack
+    }
 }
 
 /// Which way round a train stands on its path.
@@ -95,9 +103,17 @@ impl Line {
             Nudge::On => place >= piece.start - slack && place < piece.end - slack,
             Nudge::Back => place > piece.start + slack && place <= piece.end + slack,
         };
-        let Some(piece) = self.pieces.iter().find(holds) else { return 0.0 };
+        let Some(piece) = self.pieces.iter().filter(|piece| !piece.is_point(slack)).find(holds) else {
+            return 0.0;
+        };
         let share = (place - piece.start) / (piece.end - piece.start);
         piece.first + share * (piece.last - piece.first)
+    }
+
+    /// The effect of a unit force right at an end of the path, where that is not the limit of what it does near there.
+    fn right_at(&self, place: f64, slack: f64) -> Option<f64> {
+        let here = |piece: &&LinePiece| piece.is_point(slack) && (place - piece.start).abs() <= slack;
+        self.pieces.iter().find(here).map(|piece| piece.first)
     }
 
     /// Without noise: what is nothing beside the largest value, or beside what such a line usually reaches, is exactly 0.
@@ -155,13 +171,22 @@ pub(super) fn most(train: &Train, line: &Line, drawn: f64) -> [Most; 2] {
     let zero = tolerance::ZERO_FORCE * sizes * line.largest();
     let mut most = [(0.0, None); 2];
     for stand in stands(train, &places) {
-        let each = train.axles.iter().zip(stand.places(train));
-        let sum: f64 = each.map(|(axle, place)| axle.size * line.at(place, stand.nudge, slack)).sum();
-        if sum < most[0].0 - zero {
-            most[0] = (sum, Some(stand));
-        }
-        if sum > most[1].0 + zero {
-            most[1] = (sum, Some(stand));
+        let sum = |right_at: bool| -> f64 {
+            let each = train.axles.iter().zip(stand.places(train));
+            let effect = |place: f64| {
+                let point = line.right_at(place, slack).filter(|_| right_at);
+                point.unwrap_or_else(|| line.at(place, stand.nudge, slack))
+            };
+            each.map(|(axle, place)| axle.size * effect(place)).sum()
+        };
+        let at_a_point = line.right_at(stand.place, slack).map(|_| sum(true));
+        for sum in [Some(sum(false)), at_a_point].into_iter().flatten() {
+            if sum < most[0].0 - zero {
+                most[0] = (sum, Some(stand));
+            }
+            if sum > most[1].0 + zero {
+                most[1] = (sum, Some(stand));
+            }
         }
     }
     most.map(|(by_train, stand)| Most { value: drawn + by_train, by_train, stand })
