@@ -22,7 +22,11 @@
       </ul>
     </article>
   {:else}
-    <p class="quiet">No body has an inside here: bars carry only the force along them.</p>
+    <p class="quiet">
+      {Object.keys(session.sheet.bodies ?? {}).length > 0
+        ? 'Nothing is known inside before there is equilibrium: hold what moves first.'
+        : 'No body has an inside here: bars carry only the force along them.'}
+    </p>
   {/each}
 </section>
 
