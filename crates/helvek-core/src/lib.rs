@@ -26,6 +26,7 @@
 pub mod answers;
 pub mod choice;
 pub mod combinations;
+mod complementarity;
 pub mod cut;
 pub mod edit;
 pub mod elastic;

@@ -76,7 +76,7 @@ pub fn solve(model: Model) -> Solved {
         let values: Vec<_> = by_equilibrium.iter().map(|v| v.unwrap_or(f64::NAN)).collect();
         let given = Given { determined: &determined, released: &released, values: &values };
         let plan = plan(&model, &equilibrium, &given);
-        work(&model, &equilibrium, plan, &released)
+        work(&model, &equilibrium, plan, &released, verdict.closing())
     } else {
         Working::default()
     };

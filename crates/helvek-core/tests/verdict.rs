@@ -135,3 +135,49 @@ fn where_everything_is_sought_nothing_is_carried() {
     assert_eq!(answers.loads["P"], Some(0.0));
     assert!(answers.checks.iter().all(|check| check.ok), "{:?}", answers.checks);
 }
+
+#[test]
+fn what_moves_without_loads_moves_the_same_whatever_the_order() {
+    use common::assembly::Assembly;
+    let mut several = 0;
+    for seed in 0..80 {
+        let mut made = Assembly::grown(seed, 4);
+        made.forces.clear();
+        made.couples.clear();
+        let keep = made.supports.len().saturating_sub(2);
+        made.supports.truncate(keep);
+        made.bars.pop();
+        let read = |reversed: bool| {
+            let text = made.write("", 0.0, 1.0, 1.0, reversed).replace("format = \"helvek-sheet/1\"", "");
+            answers(&text)
+        };
+        let (a, b) = (read(false), read(true));
+        assert_eq!((a.status, a.degree, a.mobility), (b.status, b.degree, b.mobility), "seed {seed}");
+        let Some(motion) = &a.free_motion else { continue };
+        several += usize::from(a.mobility > 1);
+        for body in &motion.bodies {
+            let other =
+                b.free_motion.as_ref().unwrap().bodies.iter().find(|other| other.body == body.body).unwrap();
+            let near = |x: f64, y: f64| assert!((x - y).abs() < 1e-6, "seed {seed}: {body:?} {other:?}");
+            near(body.rotation, other.rotation);
+            body.translation.iter().zip(&other.translation).for_each(|(x, y)| near(*x, *y));
+        }
+    }
+    assert!(several > 20, "{several}");
+}
+
+#[test]
+fn checks_know_how_sound_the_geometry_is() {
+    // Two bars nearly in one line, ever flatter: forces grow as 1/rise, and what rounding leaves of them with it.
+    for rise in [1e-3, 1e-5, 1e-7, 1e-8] {
+        let sheet = solved(&format!(
+            r#"bars = [["A", "C"], ["C", "B"], ["C", "D"], ["B", "D"], ["A", "D"]]
+supports = [{{ at = "A", kind = "pin" }}, {{ at = "B", kind = "pin" }}]
+loads = [{{ kind = "force", at = "C", size = 3.7, direction = [0.31, -1] }}, {{ kind = "force", at = "D", size = 1.3, direction = [1, -0.2] }}]
+points = {{ A = [0, 0], C = [1.7, {rise:e}], B = [4.1, 0], D = [2.9, 1.3] }}"#
+        ).replace(r#", ["C", "D"]"#, ""));
+        let answers = sheet.answers();
+        assert!(answers.equilibrium, "{rise}");
+        assert!(answers.checks.iter().all(|check| check.ok), "{rise}: {:?}", answers.checks);
+    }
+}

@@ -74,9 +74,7 @@ impl Wording<'_> {
 
     /// One-way parts that are out of contact.
     fn let_go(&self) -> String {
-        let released = &self.solved.verdict.released;
-        let names: Vec<_> =
-            released.iter().map(|id| self.solved.owner_name(self.solved.full.column(*id).of)).collect();
+        let names = self.solved.released_names();
         match names.len() {
             0 => String::new(),
             1 => format!(" {} is out of contact or slack: the rest carries.", names[0]),
@@ -97,16 +95,19 @@ impl Wording<'_> {
         let let_go: Vec<_> = tips.holds.iter().map(|hold| hold.part.clone()).collect();
         let holds: Vec<_> =
             tips.holds.iter().map(|hold| format!("{} at {}", force(hold.force), hold.part)).collect();
-        let ballast = match &tips.ballast {
-            Some(ballast) => format!(", or a weight of {} at {}", force(ballast.weight), ballast.at),
-            None => String::new(),
+        let weight = tips.ballast.iter().map(|b| format!("a weight of {} at {}", force(b.weight), b.at));
+        let wanted = Some(holds.join(" and ")).filter(|_| !holds.is_empty());
+        let wanted: Vec<_> =
+            wanted.map(|holds| format!("a hold of {holds}")).into_iter().chain(weight).collect();
+        let wanted = match wanted.is_empty() {
+            true => String::new(),
+            false => format!(" It would take {}.", wanted.join(", or ")),
         };
-        let verb = if let_go.len() == 1 { "lets go" } else { "let go" };
-        format!(
-            "No equilibrium: {} {verb}, and {motion}. It would take a hold of {}{ballast}.",
-            let_go.join(", "),
-            holds.join(" and ")
-        )
+        match let_go.len() {
+            0 => format!("No equilibrium: {motion}.{wanted}"),
+            1 => format!("No equilibrium: {} lets go, and {motion}.{wanted}", let_go[0]),
+            _ => format!("No equilibrium: {} let go, and {motion}.{wanted}", let_go.join(", ")),
+        }
     }
 
     /// Unknowns that equilibrium does not fix.

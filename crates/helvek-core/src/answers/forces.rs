@@ -5,7 +5,7 @@ use crate::equilibrium::{ColumnKind, ColumnOf, Component, PartOf};
 use crate::limits::BarCheck;
 use crate::model::{Asked, JointKind, On, SupportKind};
 use crate::solution::Solved;
-use crate::verdict::OneWayState;
+use crate::verdict::{OneWayState, ballast};
 use indexmap::IndexMap;
 
 /// A force and a moment, each component unless equilibrium does not fix it.
@@ -224,7 +224,7 @@ impl Solved {
                 force: force(hold.force),
             })
             .collect();
-        let ballast = self.verdict.ballast(&self.model, &self.full).map(|(point, weight)| Ballast {
+        let ballast = ballast(&self.model, &self.full, &self.verdict).map(|(point, weight)| Ballast {
             at: self.model.point_name(point).to_owned(),
             weight: force(weight),
         });

@@ -519,7 +519,7 @@ impl Solved {
             mobility: verdict.mobility,
             count: Count { equations: verdict.equations, unknowns: verdict.unknowns },
             warnings: self.warnings(),
-            released: verdict.released.iter().map(|id| self.owner_name(self.full.column(*id).of)).collect(),
+            released: self.released_names(),
             reactions: self.reactions(),
             joints: self.joint_forces(),
             bars: self.bar_forces(),

@@ -6,6 +6,12 @@ use crate::plan::{Axis, Centre, Equation, FreeBody};
 use crate::solution::Solved;
 
 impl Solved {
+    /// The names of one-way parts that are out of contact or slack, each once: friction goes with its normal force.
+    pub fn released_names(&self) -> Vec<String> {
+        let own = self.verdict.released.iter().filter(|id| self.full.column(**id).one_way.is_some());
+        own.map(|id| self.owner_name(self.full.column(*id).of)).collect()
+    }
+
     /// The symbol of an unknown of the working: `B_y`; of a bar its name, `D-C`.
     pub fn unknown_name(&self, id: ColumnId) -> String {
         self.symbol_of(self.equilibrium.column(id))

@@ -5,7 +5,6 @@ use crate::equilibrium::{ColumnId, ColumnKind};
 use crate::plan::{DropsOut, Equation, FreeBody, WhyBody, ZeroRule};
 use crate::recognition::JointRule;
 use crate::solution::Solved;
-use crate::tolerance;
 use crate::units::Unit;
 use crate::working::Step;
 
@@ -43,7 +42,7 @@ impl Solved {
             })
             .collect();
         let proof = |name: &str, difference: f64| {
-            let ok = difference <= tolerance::RESIDUAL;
+            let ok = difference <= self.verdict.closing();
             let residual = if ok { 0.0 } else { difference };
             CheckAnswer { name: name.into(), residual, relative: difference, ok }
         };

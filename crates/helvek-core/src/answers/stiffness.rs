@@ -1,6 +1,6 @@
 //! What stiffness adds, as published: displacements, deflected shapes, sags, and how well it closes.
 
-use crate::elastic::{Elastic, Refusal, Sag, Shape};
+use crate::elastic::{Cause, Elastic, Refusal, Sag, Shape};
 use crate::equilibrium::ColumnId;
 use crate::model::Member;
 use crate::solution::Solved;
@@ -239,6 +239,31 @@ impl Solved {
                     "nothing-gives-way",
                     message,
                     "Give one of the supports a spring, or leave one out.",
+                    names,
+                )
+            }
+            Refusal::Locked { members, columns, causes } => {
+                let mut names: Vec<_> = members.iter().map(|m| self.member_name(*m)).collect();
+                let held = self.names_of(columns);
+                let between =
+                    if held.is_empty() { String::new() } else { format!(" between {}", several(&held)) };
+                let causes = causes.iter().map(|cause| match cause {
+                    Cause::Warms => "a change of temperature".to_owned(),
+                    Cause::Settles(id) => {
+                        format!("the settlement of {}", self.model.supports[id.index()].name)
+                    }
+                });
+                let causes: Vec<_> = causes.collect();
+                let message = format!(
+                    "{} cannot become longer or shorter{between}, but {} asks for it: no forces fit.",
+                    if names.is_empty() { "What is held".to_owned() } else { several(&names) },
+                    several(&causes)
+                );
+                names.extend(held);
+                answer(
+                    "cannot-give-way",
+                    message,
+                    "Give it an EA, or let one end go free along it (a roller instead of a pin).",
                     names,
                 )
             }

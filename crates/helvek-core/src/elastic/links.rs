@@ -41,8 +41,7 @@ impl Piece {
     /// As a simple beam under w₀ + w₁x its ends turn by w₀L³/24 + 7w₁L⁴/360 and −(w₀L³/24 + 8w₁L⁴/360), over EI.
     pub(crate) fn links(&self, i: usize, j: usize) -> [Link; 3] {
         let (l, t, n) = (self.length, self.along, self.along.left());
-        let stretched =
-            self.strain * l + self.stretches * (self.p[0] * l * l / 2.0 + self.p[1] * l.powi(3) / 3.0);
+        let stretched = self.strain * l + self.stretches * self.hung();
         let turns = self.bends * l.powi(3);
         let constant = self.curvature * l - turns * (self.w[0] / 12.0 + self.w[1] * l / 24.0);
         let linear = -turns * self.w[1] * l / 360.0;
@@ -66,6 +65,12 @@ impl Piece {
             imposed: linear,
         };
         [pull, bend, shear]
+    }
+
+    /// What its loads along it add to the pull at its end, taken together over its length, N·m: ∫ (N(x) − N(L)) dx.
+    pub(crate) fn hung(&self) -> f64 {
+        let l = self.length;
+        self.p[0] * l * l / 2.0 + self.p[1] * l.powi(3) / 3.0
     }
 
     /// What its loads put on its two ends when it is held like a simple beam, its first end along t.

@@ -2,15 +2,15 @@
 
 use super::links::{Link, Piece};
 use super::{Lengths, Refusal};
-use crate::equilibrium::{ColumnOf, Component, Equilibrium, Freedom, PartOf};
+use crate::equilibrium::{Column, ColumnKind, ColumnOf, Component, Equilibrium, Freedom, PartOf};
 use crate::geometry::{Vector, Wrench};
 use crate::inside::{Acting, Graph, Source, everything_acting};
 use crate::model::{BodyId, Member, Model, Rigidity};
 
 /// Nodes and links.
 pub(crate) struct Mesh {
-    /// Displacements.
-    pub(crate) dofs: usize,
+    /// Per displacement: 1, or for a turn the length of the model, which makes a displacement of it, m.
+    pub(crate) levers: Vec<f64>,
     /// The first displacement of each part.
     pub(crate) first: Vec<usize>,
     /// The graph of each body that gives way.
@@ -19,6 +19,8 @@ pub(crate) struct Mesh {
     pub(crate) pieces: Vec<(BodyId, usize, Piece)>,
     /// Three for each piece, then one for each column.
     pub(crate) links: Vec<Link>,
+    /// Per link: 1, or for a moment the length of the model, which makes a force of it, m.
+    pub(crate) arms: Vec<f64>,
     /// What acts on the displacements.
     pub(crate) loads: Vec<f64>,
     /// The columns of sought loads are no links.
@@ -31,6 +33,16 @@ impl Mesh {
         3 * self.pieces.len()
     }
 
+    /// The largest of forces q of links, moments as forces on the length of the model, N.
+    pub(crate) fn largest_force(&self, q: &[f64]) -> f64 {
+        q.iter().zip(&self.arms).fold(0.0, |most, (q, arm)| most.max((q / arm).abs()))
+    }
+
+    /// The largest of displacements d, turns as what they move on the length of the model, m.
+    pub(crate) fn largest_motion(&self, d: &[f64]) -> f64 {
+        d.iter().zip(&self.levers).fold(0.0, |most, (d, lever)| most.max((d * lever).abs()))
+    }
+
     /// The mesh of a model. `values` are 1 for unknowns, and what sought loads come to.
     pub(crate) fn of(
         model: &Model,
@@ -40,11 +52,12 @@ impl Mesh {
     ) -> Result<Self, Refusal> {
         let acting = everything_acting(model, full, values);
         let mut mesh = Self {
-            dofs: 0,
+            levers: Vec::new(),
             first: Vec::with_capacity(full.parts.len()),
             graphs: Vec::new(),
             pieces: Vec::new(),
             links: Vec::new(),
+            arms: Vec::new(),
             loads: Vec::new(),
             skipped: full.columns.iter().map(|c| matches!(c.of, ColumnOf::Sought(_))).collect(),
         };
@@ -68,17 +81,19 @@ impl Mesh {
             mesh.graphs.push(graph);
         }
         for part in &full.parts {
-            mesh.first.push(mesh.dofs);
-            mesh.dofs += match (part.of, part.freedom) {
+            mesh.first.push(mesh.levers.len());
+            let turning = [1.0, 1.0, full.length_scale];
+            match (part.of, part.freedom) {
                 (PartOf::Body(body), _) => {
-                    mesh.graphs[body.index()].as_ref().map_or(3, |graph| 3 * graph.count())
+                    let nodes = mesh.graphs[body.index()].as_ref().map_or(1, Graph::count);
+                    mesh.levers.extend(std::iter::repeat_n(turning, nodes).flatten());
                 }
-                (_, Freedom::Rigid) => 3,
-                (_, Freedom::Particle) => 2,
-                (_, Freedom::Line(_)) => 1,
-            };
+                (_, Freedom::Rigid) => mesh.levers.extend(turning),
+                (_, Freedom::Particle) => mesh.levers.extend([1.0; 2]),
+                (_, Freedom::Line(_)) => mesh.levers.push(1.0),
+            }
         }
-        mesh.loads = vec![0.0; mesh.dofs];
+        mesh.loads = vec![0.0; mesh.levers.len()];
         mesh.put_pieces(model, lengths);
         let mut columns: Vec<Link> = full
             .column_ids()
@@ -91,6 +106,10 @@ impl Mesh {
         mesh.put_others(full, values, &mut columns);
         // A force x on the structure is a link that is compressed by it: b carries what acts, q is −x.
         mesh.links.extend(columns);
+        let length = full.length_scale;
+        mesh.arms.extend(mesh.pieces.iter().flat_map(|_| [1.0, length, length]));
+        let of_column = |column: &Column| if column.kind == ColumnKind::Couple { length } else { 1.0 };
+        mesh.arms.extend(full.columns.iter().map(of_column));
         for link in &mut mesh.links {
             link.b.sort_unstable_by_key(|(dof, _)| *dof);
         }
@@ -102,9 +121,14 @@ impl Mesh {
             let Some(graph) = &self.graphs[body.index()] else { continue };
             let (strain, curvature) = warmed(model, Member::Body(body));
             let piece_of = graph.pieces();
+            // All pieces of a straight stretch have one direction: what rounding leaves between theirs would be a corner for lengths that are kept.
+            let mut directions = vec![Vector::X; graph.edges.len()];
+            for stretch in &graph.stretches {
+                stretch.edges.iter().for_each(|edge| directions[*edge] = stretch.along);
+            }
             for (index, edge) in graph.edges.iter().enumerate() {
                 let stiff = model.bodies[body.index()].stiff[piece_of[index]];
-                let along = (graph.at(edge.ends[1]) - graph.at(edge.ends[0])).unit().unwrap_or(Vector::X);
+                let along = directions[index];
                 let [start, grows] = edge.load;
                 let axial = if lengths == Lengths::Kept { Rigidity::Rigid } else { stiff.axial };
                 let gives = |r: Rigidity| r.value().map_or(0.0, |v| 1.0 / v);

@@ -6,6 +6,7 @@
 //! do not give way (f = 0) stay as constraints with their forces as multipliers, so that "axially rigid" is exact and not a huge number.
 //! `docs/stiffness.md` has the derivations and an example.
 
+mod contacts;
 mod decide;
 mod deformed;
 mod links;
@@ -20,7 +21,7 @@ pub use shape::{Bend, Held, Sag, Shape};
 
 use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium};
 use crate::geometry::Vector;
-use crate::model::{Member, Model, On, PointId, Rigidity};
+use crate::model::{Member, Model, On, PointId, Rigidity, SupportId};
 use crate::verdict::Verdict;
 
 /// How the stiffness of an axially or otherwise rigid model is to be read.
@@ -95,6 +96,15 @@ pub enum Refusal {
     Without(Vec<Member>),
     /// These supports and joints hold each other and nothing between them gives way.
     Between(Vec<ColumnId>),
+    /// These members and supports cannot give way between them, and something would have to make them longer or shorter: no state fits.
+    Locked {
+        /// Members that keep their length, or do not give way at all.
+        members: Vec<Member>,
+        /// Supports and joints at which they are held.
+        columns: Vec<ColumnId>,
+        /// What would have to be taken up.
+        causes: Vec<Cause>,
+    },
     /// Only ratios of stiffnesses are given, and these things need absolute ones.
     Ratios(Vec<String>),
     /// Some stiffnesses are ratios and others are absolute.
@@ -109,6 +119,15 @@ pub enum Refusal {
     Moves,
     /// The arithmetic lost too many figures.
     Numbers,
+}
+
+/// What asks rigid things to become longer or shorter.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Cause {
+    /// Members warm up.
+    Warms,
+    /// A support settles, or turns.
+    Settles(SupportId),
 }
 
 /// Whether anything in a model says how stiff it is.

@@ -1,13 +1,15 @@
 //! One consistent state: which one-way parts carry, and what all links come to.
 //!
-//! The forces of a structure that gives way minimise a convex energy over all equilibria in which no one-way part acts against its sense. So the state is unique, and is
-//! found by taking out what would have to act wrongly and putting back what would pass through; where that goes round in a circle, one part at a time, the first in
-//! the order of the sheet, which always ends (K. Murty, Note on a Bard-type scheme for solving the complementarity problem, Opsearch 11, 1974).
+//! The forces of a structure that gives way minimise a convex energy over all equilibria in which no one-way part acts against its sense. So the state is unique. Mostly it
+//! is found at once by taking out what would have to act wrongly and putting back what would pass through; where that does not end in a few rounds, as a
+//! complementarity problem by a method that does ([`super::contacts`]). Rough contacts take their friction with them when they let go, which is no such problem: of a few of
+//! them all sets are tried.
 
-use super::decide::decide;
+use super::contacts::candidates;
+use super::decide::{decide, undecided};
 use super::deformed::shapes;
 use super::mesh::Mesh;
-use super::system::{Solution, System, largest};
+use super::system::{Solution, System, usual_stiffness};
 use super::{Contacts, Elastic, Refusal};
 use crate::equilibrium::{ColumnId, Equilibrium, PartOf, clean};
 use crate::geometry::Vector;
@@ -16,9 +18,10 @@ use crate::tolerance;
 use crate::verdict::Verdict;
 use std::collections::BTreeSet;
 
-/// Rounds in which all parts change together, and rounds altogether.
-const TOGETHER: usize = 8;
-const ROUNDS: usize = 400;
+/// Rounds in which all parts change together.
+const TOGETHER: usize = 6;
+/// One-way parts, rough ones among them, of which all sets are tried.
+const SETS: usize = 10;
 /// What is left of the equations may not be more than this beside their right-hand side.
 const LOST: f64 = 1e-6;
 
@@ -29,31 +32,74 @@ pub(super) fn solve(
     verdict: &Verdict,
     contacts: Contacts,
 ) -> Result<Elastic, Refusal> {
-    let first = mesh.first_column();
     let mut one_way: Vec<_> = full.column_ids().filter(|id| full.column(*id).one_way.is_some()).collect();
     if contacts == Contacts::AsTheyAre {
         one_way.clear();
     }
-    let mut out: BTreeSet<ColumnId> = BTreeSet::new();
+    let tried = |out: &BTreeSet<ColumnId>| State::of(full, mesh, &one_way, out);
     // To begin with, what equilibrium found out.
-    out.extend(verdict.released.iter().copied());
-    for round in 0..ROUNDS {
-        let skip =
-            |row: usize| row >= first && (mesh.skipped[row - first] || out.contains(&ColumnId(row - first)));
-        let system = System::of(mesh.dofs, &mesh.links, |row| !skip(row)).ok_or(Refusal::Numbers)?;
-        let solution = system.solve(&mesh.links, &mesh.loads).ok_or(Refusal::Numbers)?;
-        let wrong = wrong(full, mesh, &solution, &one_way, &out);
-        if wrong.is_empty() {
-            return finish(model, full, mesh, verdict, &system, solution, out);
+    let begins_out = verdict.released.iter().copied().filter(|id| full.column(*id).one_way.is_some());
+    let mut out: BTreeSet<ColumnId> = begins_out.collect();
+    let mut state = tried(&out)?;
+    for _ in 0..TOGETHER {
+        if state.wrong.is_empty() || state.solution.unbalanced > LOST {
+            break;
         }
-        let change: Vec<_> = if round < TOGETHER { wrong } else { wrong[..1].to_vec() };
-        for id in change {
-            if !out.remove(&id) {
-                out.insert(id);
+        for id in &state.wrong {
+            if !out.remove(id) {
+                out.insert(*id);
             }
         }
+        state = tried(&out)?;
     }
-    Err(Refusal::Contacts)
+    if !state.fits() && !one_way.is_empty() {
+        let rubs = |id: &ColumnId| full.letting_go(*id).nth(1).is_some();
+        let sets = one_way.iter().any(rubs) && one_way.len() <= SETS;
+        let sets = (0..if sets { 1usize << one_way.len() } else { 0 }).map(|set| {
+            let listed = one_way.iter().enumerate().filter(|(i, _)| set >> i & 1 == 1);
+            listed.map(|(_, id)| *id).collect()
+        });
+        let others = candidates(full, mesh, &one_way).map(|out| out.into_iter().collect()).chain(sets);
+        let fitting = others.filter_map(|out| Some((tried(&out).ok().filter(State::fits)?, out))).next();
+        if let Some(found) = fitting {
+            (state, out) = found;
+        }
+    }
+    if !one_way.is_empty() && !state.fits() {
+        return Err(Refusal::Contacts);
+    }
+    let out = out.into_iter().flat_map(|id| full.letting_go(id)).collect();
+    finish(model, full, mesh, verdict, state, out)
+}
+
+/// A set of one-way parts tried.
+struct State {
+    system: System,
+    solution: Solution,
+    /// One-way parts that act against their sense, and those out of contact that would pass through.
+    wrong: Vec<ColumnId>,
+}
+
+impl State {
+    fn of(
+        full: &Equilibrium,
+        mesh: &Mesh,
+        one_way: &[ColumnId],
+        out: &BTreeSet<ColumnId>,
+    ) -> Result<Self, Refusal> {
+        let first = mesh.first_column();
+        let gone: BTreeSet<ColumnId> = out.iter().flat_map(|id| full.letting_go(*id)).collect();
+        let skip =
+            |row: usize| row >= first && (mesh.skipped[row - first] || gone.contains(&ColumnId(row - first)));
+        let system = System::of(&mesh.levers, &mesh.links, |row| !skip(row)).ok_or(Refusal::Numbers)?;
+        let solution = system.solve(&mesh.links, &mesh.loads).ok_or(Refusal::Numbers)?;
+        let wrong = wrong(full, mesh, &solution, one_way, out);
+        Ok(Self { system, solution, wrong })
+    }
+
+    fn fits(&self) -> bool {
+        self.wrong.is_empty() && self.solution.unbalanced <= LOST
+    }
 }
 
 /// One-way parts that act against their sense, and those out of contact that would pass through.
@@ -65,7 +111,8 @@ fn wrong(
     out: &BTreeSet<ColumnId>,
 ) -> Vec<ColumnId> {
     let first = mesh.first_column();
-    let (force, motion) = (full.load_scale().max(largest(&solution.q[first..])), largest(&solution.d));
+    let (force, motion) =
+        (full.load_scale().max(mesh.largest_force(&solution.q)), mesh.largest_motion(&solution.d));
     let acts_wrongly = |id: &&ColumnId| {
         let sense = full.column(**id).one_way.map_or(1.0, |sense| sense.sign());
         let link = &mesh.links[first + id.index()];
@@ -86,19 +133,21 @@ fn finish(
     full: &Equilibrium,
     mesh: &Mesh,
     verdict: &Verdict,
-    system: &System,
-    mut solution: Solution,
+    state: State,
     out: BTreeSet<ColumnId>,
 ) -> Result<Elastic, Refusal> {
+    let State { system, mut solution, .. } = state;
+    let open = undecided(full, mesh, &system)?;
     if solution.left > LOST {
         return Err(Refusal::Numbers);
     }
-    let shared = decide(full, mesh, system, &mut solution)?;
+    let shared = decide(full, mesh, &open, &mut solution)?;
     let first = mesh.first_column();
     let scales = full.scales();
-    let carried_most = largest(&solution.q[first..]);
+    // Without loads what is nothing is measured against what is carried.
+    let carried_most = if full.load_scale() > 0.0 { 0.0 } else { mesh.largest_force(&solution.q) };
     let values = full.columns.iter().enumerate().map(|(i, column)| {
-        let scale = scales.of(column.kind).max(if full.load_scale() > 0.0 { 0.0 } else { carried_most });
+        let scale = scales.of(column.kind).max(carried_most * mesh.arms[first + i]);
         if mesh.skipped[i] { verdict.values[i] } else { clean(-solution.q[first + i], scale) }
     });
     let values: Vec<f64> = values.collect();
@@ -147,13 +196,31 @@ fn rigid(model: &Model) -> Vec<Member> {
     bodies.map(Member::Body).chain(bars).collect()
 }
 
-/// How far Σ P d is from Σ q (f q + e₀), over the sizes of both.
+/// How far Σ P d is from Σ q (f q + e₀), over the largest single term that enters them: also of what is taken together in them, the elongation bᵀ d that a link has
+/// and the e₀ that it would have by itself. Where the work of all loads is nothing, their sum is no measure; where nothing moves, it is what the largest force stores in
+/// something of the usual stiffness.
 fn energy(mesh: &Mesh, solution: &Solution, out: &BTreeSet<ColumnId>) -> f64 {
     let first = mesh.first_column();
-    let outer: Vec<f64> = mesh.loads.iter().zip(&solution.d).map(|(p, d)| p * d).collect();
+    let stored = mesh.largest_force(&solution.q).powi(2) / usual_stiffness(&mesh.levers, &mesh.links);
+    let (mut sum, mut largest) = (0.0, stored);
+    for (p, d) in mesh.loads.iter().zip(&solution.d) {
+        sum += p * d;
+        largest = largest.max((p * d).abs());
+    }
     let kept = |row: usize| row < first || !out.contains(&ColumnId(row - first));
-    let inner = mesh.links.iter().zip(&solution.q).enumerate().filter(|(row, _)| kept(*row));
-    let inner: Vec<f64> = inner.map(|(_, (link, q))| q * (link.gives * q + link.imposed)).collect();
-    let size: f64 = outer.iter().chain(&inner).map(|w| w.abs()).sum();
-    if size > 0.0 { (outer.iter().sum::<f64>() - inner.iter().sum::<f64>()).abs() / size } else { 0.0 }
+    let links = mesh.links.iter().zip(&solution.q).enumerate().filter(|(row, _)| kept(*row));
+    for (_, (link, q)) in links {
+        sum -= q * (link.gives * q + link.imposed);
+        largest = largest.max(link.gives * q * q).max((q * link.imposed).abs());
+        for (dof, b) in link.b.iter().filter(|_| link.gives > 0.0) {
+            largest = largest.max((b * solution.d[*dof]).powi(2) / link.gives);
+        }
+        if link.gives > 0.0 {
+            largest = largest.max(link.imposed.powi(2) / link.gives);
+        }
+        // What a link that does not give way carries works on each of its ends.
+        let ends = link.b.iter().map(|(dof, b)| (q * b * solution.d[*dof]).abs());
+        largest = ends.fold(largest, f64::max);
+    }
+    if largest > 0.0 { sum.abs() / largest } else { 0.0 }
 }

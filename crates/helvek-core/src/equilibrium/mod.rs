@@ -62,6 +62,8 @@ pub struct TwoForce {
 pub struct Equilibrium {
     /// Which rows are kept.
     pub space: Space,
+    /// Upwards.
+    pub up: Vector,
     /// Everything that is freed.
     pub parts: Vec<Part>,
     /// The unknowns, in the order of the sheet.
@@ -99,6 +101,7 @@ impl Equilibrium {
             .collect();
         Self {
             space: model.space,
+            up: model.up(),
             parts,
             columns,
             actions,
@@ -212,6 +215,25 @@ impl Equilibrium {
     /// The sizes against which values are called zero.
     pub fn scales(&self) -> Scales {
         Scales { force: self.load_scale(), length: self.length_scale }
+    }
+
+    /// The sizes against which equations close: of the loads, and of what is carried where that is more. What is left of large forces is no measure for itself.
+    pub fn carried(&self, values: &[Option<f64>]) -> Scales {
+        let Scales { force, length } = self.scales();
+        let unit = Scales { force: 1.0, length };
+        let each =
+            self.columns.iter().zip(values).filter_map(|(c, v)| Some(v.as_ref()?.abs() / unit.of(c.kind)));
+        Scales { force: each.fold(force, f64::max), length }
+    }
+
+    /// What lets go together: a one-way part, and of a rough contact the friction that goes with its normal force.
+    pub fn letting_go(&self, id: ColumnId) -> impl Iterator<Item = ColumnId> + use<> {
+        let next = ColumnId(id.0 + 1);
+        let rubs = self
+            .columns
+            .get(next.0)
+            .is_some_and(|across| across.component == Component::Across && across.of == self.column(id).of);
+        std::iter::once(id).chain(rubs.then_some(next))
     }
 
     /// The columns with at least one act on a part, per part.

@@ -143,7 +143,9 @@ impl Graph {
         for (run, list) in model.bodies[body.index()].runs.iter().enumerate() {
             for points in model.stretches(list).into_iter().filter(|points| points.len() > 1) {
                 let mut station = 0.0;
-                let mut stretch = Stretch { run, points: Vec::new(), along: Vector::X, edges: Vec::new() };
+                let [first, end] = [points[0], points[points.len() - 1]].map(|p| model.at(p));
+                let along = (end - first).unit().unwrap_or(Vector::X);
+                let mut stretch = Stretch { run, points: Vec::new(), along, edges: Vec::new() };
                 let mut last: Option<(usize, Point)> = None;
                 for point in points {
                     let at = model.at(point);
@@ -158,7 +160,6 @@ impl Graph {
                     graph.lies.entry(point).or_default().push(graph.stretches.len());
                     if let Some((before, from)) = last {
                         let length = from.distance(at);
-                        stretch.along = (at - from).unit().unwrap_or(Vector::X);
                         stretch.edges.push(graph.edges.len());
                         graph.edges.push(Edge {
                             ends: [before, vertex],

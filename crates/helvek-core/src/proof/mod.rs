@@ -4,16 +4,16 @@
 
 mod virtual_work;
 
-use crate::equilibrium::Equilibrium;
+use crate::equilibrium::{ColumnKind, Equilibrium};
 use crate::model::Model;
 use crate::verdict::Verdict;
 
 /// How well a solution closes; each figure is relative and nothing is best.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
 pub struct Proof {
-    /// The largest residual of any equation of any part, over the sizes of the terms of that equation; `None` when some unknown is open.
+    /// The largest residual of any equation of any part, over the sizes of its terms and the largest force that is carried; `None` when some unknown is open.
     pub closure: Option<f64>,
-    /// The largest difference between an unknown and its value by virtual work, over the largest load; `None` where the structure does not
+    /// The largest difference between an unknown and its value by virtual work, over the largest load or force; `None` where the structure does not
     /// move in just one way once an unknown is let go.
     pub virtual_work: Option<f64>,
 }
@@ -33,7 +33,7 @@ pub(crate) fn prove(
     }
 }
 
-/// Row by row: |Σ terms| over Σ |terms|.
+/// Row by row: |Σ terms| over Σ |terms| and the largest force.
 fn closure(equilibrium: &Equilibrium, values: &[f64]) -> f64 {
     let mut sums = vec![0.0; equilibrium.rows()];
     let mut sizes = vec![0.0; equilibrium.rows()];
@@ -49,22 +49,20 @@ fn closure(equilibrium: &Equilibrium, values: &[f64]) -> f64 {
             equilibrium.scaled_rows(act, |row, per_unit| add(row, per_unit * value));
         }
     }
-    // A row of noise (a sum that is zero by rule) is measured against the loads.
-    let floor = crate::tolerance::ZERO_FORCE * equilibrium.load_scale();
-    sums.iter()
-        .zip(&sizes)
-        .filter(|(_, size)| **size > floor)
-        .map(|(sum, size): (&f64, &f64)| sum.abs() / size)
-        .fold(0.0, f64::max)
+    let known: Vec<_> = values.iter().copied().map(Some).collect();
+    let carried = equilibrium.carried(&known).of(ColumnKind::Force);
+    let rows = sums.iter().zip(&sizes).filter(|(_, size)| **size > 0.0);
+    rows.map(|(sum, size)| sum.abs() / (size + carried)).fold(0.0, f64::max)
 }
 
 fn difference(model: &Model, equilibrium: &Equilibrium, verdict: &Verdict, values: &[f64]) -> Option<f64> {
     let found = virtual_work::unknowns(model, equilibrium, &verdict.released)?;
-    let scales = equilibrium.scales();
+    let known: Vec<_> = values.iter().copied().map(Some).collect();
+    let scales = equilibrium.carried(&known);
     let mut worst = 0.0f64;
     for ((column, value), found) in equilibrium.columns.iter().zip(values).zip(found) {
         let Some(found) = found else { continue };
-        let size = scales.of(column.kind).max(value.abs());
+        let size = scales.of(column.kind);
         let difference = (value - found).abs();
         worst = worst.max(if size > 0.0 { difference / size } else { difference });
     }

@@ -1,12 +1,13 @@
 //! Virtual work: let one unknown go, move what it held by one unit while everything else holds, and add up force times displacement.
 //!
 //! Written from the sheet's points and what the supports, joints, bars and ropes keep from moving. It shares nothing with the equilibrium
-//! matrix: no wrench, no reference point, no resultant of a distributed load.
+//! matrix: no wrench, no reference point, no resultant of a distributed load. What a bearing holds across a skew axis is held here in two directions of its own;
+//! only the force that comes of it is measured along those in which the unknowns are written.
 
 use crate::equilibrium::{Column, ColumnId, ColumnOf, Component, Equilibrium};
 use crate::geometry::{Point, Vector};
 use crate::model::{
-    Amount, BodyId, Held, JointKind, LoadKind, Model, On, PinId, PointId, RopeEnd, RopeId, SupportKind,
+    Amount, BodyId, JointKind, LoadKind, Model, On, PinId, PointId, RopeEnd, RopeId, SupportKind,
 };
 use faer::Mat;
 use faer::linalg::solvers::Solve;
@@ -167,7 +168,63 @@ pub(super) fn unknowns(
         }
         list[id.index()] = Some(value);
     }
+    measured(equilibrium, model, &held, &mut list);
     Some(list)
+}
+
+/// From the two directions across skew axes in which displacements were held to those of the unknowns.
+fn measured(equilibrium: &Equilibrium, model: &Model, held: &[ColumnId], list: &mut [Option<f64>]) {
+    for pair in held.windows(2) {
+        let [first, second] = [pair[0], pair[1]].map(|id| equilibrium.column(id));
+        let across = [first.component, second.component];
+        let turns = match across {
+            [Component::First, Component::Second] => false,
+            [Component::TurnFirst, Component::TurnSecond] => true,
+            _ => continue,
+        };
+        let axis = match first.of {
+            ColumnOf::Support(id) => support_axis(model.supports[id.index()].kind),
+            ColumnOf::Joint(id, _) => joint_axis(model.joints[id.index()].kind),
+            _ => None,
+        };
+        let Some([e, f]) = axis.map(perpendicular) else { continue };
+        let [Some(a), Some(b)] = [pair[0], pair[1]].map(|id| list[id.index()]) else { continue };
+        let whole = e * a + f * b;
+        for (id, column) in [pair[0], pair[1]].into_iter().zip([first, second]) {
+            let wrench = column.acts[0].wrench;
+            list[id.index()] = Some(whole.dot(if turns { wrench.moment } else { wrench.force }));
+        }
+    }
+}
+
+/// Two directions across an axis and each other, begun from the axis of the sheet that lies least along it.
+fn perpendicular(axis: Vector) -> [Vector; 2] {
+    let least = Vector::AXES.into_iter().min_by(|a, b| a.dot(axis).abs().total_cmp(&b.dot(axis).abs()));
+    let start = least.unwrap_or(Vector::X);
+    let first = (start - axis * start.dot(axis)).unit().unwrap_or(Vector::X);
+    [first, axis.cross(first)]
+}
+
+fn support_axis(kind: SupportKind) -> Option<Vector> {
+    if let SupportKind::Bearing { axis, .. } = kind { Some(axis) } else { None }
+}
+
+fn joint_axis(kind: JointKind) -> Option<Vector> {
+    if let JointKind::Hinge { axis, .. } = kind { Some(axis) } else { None }
+}
+
+/// In space: which way what holds a point, or a turn about an axis of its own, would give way.
+fn in_space(axis: Option<Vector>, component: Component) -> Option<Vector> {
+    use Component::{Along, First, Second, TurnFirst, TurnSecond, TurnX, TurnY, TurnZ, X, Y, Z};
+    match component {
+        X | TurnX => Some(Vector { x: 1.0, y: 0.0, z: 0.0 }),
+        Y | TurnY => Some(Vector { x: 0.0, y: 1.0, z: 0.0 }),
+        Z | TurnZ => Some(Vector { x: 0.0, y: 0.0, z: 1.0 }),
+        Along => axis,
+        First | TurnFirst => axis.map(|axis| perpendicular(axis)[0]),
+        Second | TurnSecond => axis.map(|axis| perpendicular(axis)[1]),
+        Component::Couple | Component::Across => None,
+    }
 }
 
 /// −1 for a reaction that was assumed against its axis.
@@ -256,14 +313,9 @@ fn gives(freedoms: &Freedoms<'_>, of: ColumnOf, component: Component) -> Option<
     })
 }
 
-/// In space: which way what is held would give way, or about which axis it would turn.
-fn held_in_space(held: Vec<Held>, component: Component) -> Option<Vector> {
-    held.iter().find(|held| held.component == component).map(|held| held.along)
-}
-
 fn support_sense(model: &Model, kind: SupportKind, component: Component) -> Option<Vector> {
     if model.spatial()
-        && let Some(along) = held_in_space(kind.held_in_space(model.up()), component)
+        && let Some(along) = in_space(support_axis(kind), component)
     {
         return Some(along);
     }
@@ -286,7 +338,7 @@ fn support_sense(model: &Model, kind: SupportKind, component: Component) -> Opti
 
 fn joint_sense(model: &Model, kind: JointKind, component: Component) -> Option<Vector> {
     if model.spatial()
-        && let Some(along) = held_in_space(kind.held_in_space(model.up()), component)
+        && let Some(along) = in_space(joint_axis(kind), component)
     {
         return Some(along);
     }

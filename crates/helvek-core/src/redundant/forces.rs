@@ -54,7 +54,7 @@ impl ForceMethod {
         let order = kept_first(solved, &mesh, first);
         let order: Vec<usize> = order.into_iter().filter(|row| !out(*row)).collect();
         // Columns that depend on those before them are the ones too many.
-        let mut matrix = vec![vec![0.0; order.len() + 1]; mesh.dofs];
+        let mut matrix = vec![vec![0.0; order.len() + 1]; mesh.levers.len()];
         for (place, row) in order.iter().enumerate() {
             mesh.links[*row].b.iter().for_each(|(dof, b)| matrix[*dof][place] += b);
         }

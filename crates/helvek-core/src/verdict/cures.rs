@@ -67,13 +67,23 @@ pub fn cures(model: &Model) -> Vec<Cure> {
 /// As [`cures`], of a model that has been judged.
 pub(crate) fn cures_of(model: &Model, equilibrium: &Equilibrium, before: &Verdict) -> Vec<Cure> {
     let tips = matches!(before.one_way, OneWayState::Tips(_));
-    let Some(motion) = before.motion.as_ref().filter(|_| before.mobility > 0 || tips) else {
+    let Some(driven) = before.motion.as_ref().filter(|_| before.mobility > 0 || tips) else {
         return Vec::new();
+    };
+    // Of several motions the one that is shown is not the only one that has to be held.
+    let stirred = (before.mobility > 1 && !tips).then(|| super::stirred(equilibrium));
+    let motion = stirred.as_ref().unwrap_or(driven);
+    // What tips is no longer held by what lets go: it is as redundant as what is left.
+    let redundant = match &before.one_way {
+        OneWayState::Tips(holds) => {
+            let gone: Vec<_> = holds.iter().flat_map(|hold| equilibrium.letting_go(hold.column)).collect();
+            super::without(equilibrium, &gone).degree
+        }
+        _ => before.degree,
     };
     let helps = |cure: &Cure| {
         let after = judge(&Equilibrium::of(&applied(model, cure)));
-        let as_before = after.degree <= before.degree || tips;
-        after.equilibrium && after.mobility == 0 && as_before && after.critical.is_none()
+        after.equilibrium && after.mobility == 0 && after.degree <= redundant && after.critical.is_none()
     };
     let many = if tips { 1 } else { before.mobility };
     let tried = if equilibrium.rows() <= TRIED.0 { TRIED.1 } else { TRIED.2 };

@@ -10,14 +10,16 @@ mod cures;
 mod motion;
 mod one_way;
 mod spectrum;
+mod tipping;
 
 pub(crate) use bearings::aligned;
 pub(crate) use cures::cures_of;
 pub use cures::{Cure, applied, cures};
 pub use motion::{Motion, PartMotion, Screw};
 pub use one_way::{Hold, OneWayState};
+pub use tipping::ballast;
 
-use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartOf, clean};
+use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, clean};
 use crate::tolerance;
 use spectrum::{Entries, Spectrum, critical, norm};
 
@@ -77,7 +79,7 @@ pub struct Critical {
 
 /// Judges the equilibrium, one-way parts included.
 pub fn judge(equilibrium: &Equilibrium) -> Verdict {
-    one_way::settle(equilibrium, &[])
+    one_way::settle(equilibrium)
 }
 
 /// Every column under the loads of `equilibrium` with the columns in `gone` out of contact, without regard to signs: `None` per column that
@@ -89,8 +91,16 @@ pub(crate) fn linear(equilibrium: &Equilibrium, gone: &[ColumnId]) -> Option<Vec
 }
 
 /// The verdict with the columns in `gone` out of contact, without regard to signs.
-pub(crate) fn without(equilibrium: &Equilibrium, gone: &[ColumnId]) -> Verdict {
+pub fn without(equilibrium: &Equilibrium, gone: &[ColumnId]) -> Verdict {
     System::of(equilibrium, |id| !gone.contains(&id)).judge(equilibrium).verdict
+}
+
+/// Everything that can move, moving at once.
+fn stirred(equilibrium: &Equilibrium) -> Motion {
+    let system = System::of(equilibrium, |_| true);
+    let spectrum = Spectrum::of(system.rows, &system.entries);
+    let (_, motions) = system.mobility(equilibrium, &spectrum);
+    Motion::all(equilibrium, &motions)
 }
 
 /// A verdict without regard to signs, and the self-stresses it is judged by.
@@ -98,6 +108,8 @@ struct Judged {
     verdict: Verdict,
     /// Per self-stress, the change of each column of the equilibrium, SI.
     stresses: Vec<Vec<f64>>,
+    system: System,
+    spectrum: Spectrum,
 }
 
 /// The scaled system, or a part of its columns.
@@ -130,7 +142,7 @@ impl System {
     }
 
     /// The verdict without regard to signs. Columns that are not in the system have the value 0.
-    fn judge(&self, equilibrium: &Equilibrium) -> Judged {
+    fn judge(self, equilibrium: &Equilibrium) -> Judged {
         let unknowns = equilibrium.columns.len();
         let spectrum = Spectrum::of(self.rows, &self.entries);
         let degree = self.entries.len() - spectrum.rank;
@@ -152,7 +164,7 @@ impl System {
         }
         let (mobility, motions) = self.mobility(equilibrium, &spectrum);
         let motion = if holds {
-            motions.first().filter(|_| mobility > 0).map(|motion| Motion::of(equilibrium, motion))
+            (mobility > 0).then(|| Motion::usual(equilibrium, &motions)).flatten()
         } else {
             Some(Motion::of(equilibrium, &driven))
         };
@@ -185,7 +197,13 @@ impl System {
             released: Vec::new(),
             one_way: OneWayState::AsTheyAre,
         };
-        Judged { verdict, stresses }
+        Judged { verdict, stresses, system: self, spectrum }
+    }
+
+    /// The same under other loads, in the scaled rows.
+    fn under(mut self, loads: &[f64]) -> Self {
+        self.loads = loads.to_vec();
+        self
     }
 
     /// Motions of the structure without what is sought: a load holds nothing.
@@ -202,38 +220,9 @@ impl System {
 }
 
 impl Verdict {
-    /// A weight that would balance the motion which the loads drive: at the named point of a body or pin that rises most. The work of the loads
-    /// on the motion, over that rise. `None` when nothing moves, or nothing rises.
-    pub fn ballast(
-        &self,
-        model: &crate::model::Model,
-        equilibrium: &Equilibrium,
-    ) -> Option<(crate::model::PointId, f64)> {
-        let motion = self.motion.as_ref().filter(|_| !self.equilibrium)?;
-        let work: f64 = equilibrium
-            .actions
-            .iter()
-            .map(|action| {
-                let moves = &motion.parts[action.act.on.index()];
-                let wrench = action.act.wrench;
-                wrench.force.dot(moves.displacement(wrench.about)) + wrench.moment.dot(moves.rotation)
-            })
-            .sum();
-        let mut best: Option<(crate::model::PointId, f64)> = None;
-        for moves in &motion.parts {
-            let points = match equilibrium.parts[moves.part.index()].of {
-                PartOf::Body(body) => model.points_of(body),
-                PartOf::Pin(pin) => vec![model.pins[pin.index()].at],
-                _ => Vec::new(),
-            };
-            for point in points {
-                let rise = moves.displacement(model.at(point)).dot(model.up());
-                if rise > best.map_or(tolerance::CRITICAL, |(_, most)| most) {
-                    best = Some((point, rise));
-                }
-            }
-        }
-        best.map(|(point, rise)| (point, work / rise))
+    /// How closely equations have to close, beside the sizes of their terms and of what is carried: the sounder the geometry, the more closely.
+    pub fn closing(&self) -> f64 {
+        tolerance::RESIDUAL.max(tolerance::ROUNDING / self.soundness.unwrap_or(1.0))
     }
 }
 

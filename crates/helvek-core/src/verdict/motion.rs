@@ -1,7 +1,7 @@
 //! A free motion: small displacements of parts that nothing resists.
 
-use crate::equilibrium::{Equilibrium, Freedom, PartId};
-use crate::geometry::{Point, Vector};
+use crate::equilibrium::{Act, Equilibrium, Freedom, PartId};
+use crate::geometry::{Point, Vector, Wrench};
 use crate::model::Space;
 use crate::tolerance;
 
@@ -36,16 +36,69 @@ pub struct Motion {
     pub parts: Vec<PartMotion>,
 }
 
+/// What every part would do by itself, in the scaled rows: fall, go along each level axis, turn about each axis. By these one motion is chosen where none is
+/// driven, whatever the order in which things are written.
+fn ways(equilibrium: &Equilibrium) -> Vec<Vec<f64>> {
+    let up = equilibrium.up;
+    let level = Vector::AXES.into_iter().filter(|axis| *axis != up);
+    let along = std::iter::once(-up).chain(level).map(|d| Wrench::force(d, Point::default()));
+    let about = [Vector::Z, Vector::X, Vector::Y].map(|axis| Wrench::couple(axis, Point::default()));
+    let each = along.chain(about).map(|way| {
+        let mut rows = vec![0.0; equilibrium.rows()];
+        for (on, part) in equilibrium.part_ids().zip(&equilibrium.parts) {
+            // At its own place: a pure displacement.
+            let wrench = Wrench { about: part.reference, ..way };
+            equilibrium.scaled_rows(&Act { on, wrench, pair: 0 }, |row, value| rows[row] += value);
+        }
+        rows
+    });
+    each.collect()
+}
+
+fn dot(a: &[f64], b: &[f64]) -> f64 {
+    a.iter().zip(b).map(|(a, b)| a * b).sum()
+}
+
 impl Motion {
+    /// Of several motions that nothing drives, an orthonormal list, the one that falls most; else the one that goes or turns most.
+    pub(super) fn usual(equilibrium: &Equilibrium, motions: &[Vec<f64>]) -> Option<Self> {
+        if let [only] = motions {
+            return Some(Self::of(equilibrium, only));
+        }
+        let chosen = ways(equilibrium).into_iter().find_map(|way| {
+            let mut rows = vec![0.0; way.len()];
+            for motion in motions {
+                let along = dot(motion, &way);
+                rows.iter_mut().zip(motion).for_each(|(r, m)| *r += along * m);
+            }
+            (dot(&rows, &rows) > tolerance::CRITICAL * dot(&way, &way)).then_some(rows)
+        });
+        chosen.as_ref().or(motions.first()).map(|rows| Self::of(equilibrium, rows))
+    }
+
+    /// All motions of an orthonormal list together, in proportions of no meaning: whatever can move does.
+    pub(super) fn all(equilibrium: &Equilibrium, motions: &[Vec<f64>]) -> Self {
+        let mut rows = vec![0.0; equilibrium.rows()];
+        for (k, way) in ways(equilibrium).iter().enumerate() {
+            for motion in motions {
+                let along = dot(motion, way) / (1.0 + 0.37 * k as f64);
+                rows.iter_mut().zip(motion).for_each(|(r, m)| *r += along * m);
+            }
+        }
+        Self::of(equilibrium, &rows)
+    }
+
     /// From a vector of the left null space, whose rows are force and moment over length: the dual displacements, rotation times length.
     pub(super) fn of(equilibrium: &Equilibrium, rows: &[f64]) -> Self {
         let size = rows.iter().map(|r| r * r).sum::<f64>().sqrt();
         let largest = rows.iter().fold(0.0, |a: f64, r| if r.abs() > a.abs() { *r } else { a });
-        // A motion that no load drives has no sense of its own: its largest entry is made positive, so that it is always the same one.
+        // A motion that no load drives has no sense of its own: it falls, goes right or turns counter-clockwise, so that it is always the same one.
         let loads = equilibrium.scaled_loads();
-        let strength = loads.iter().map(|b| b * b).sum::<f64>().sqrt();
-        let driven: f64 = rows.iter().zip(&loads).map(|(r, b)| r * b).sum();
-        let sign = if driven > tolerance::RESIDUAL * size * strength || largest >= 0.0 { 1.0 } else { -1.0 };
+        let senses = std::iter::once(loads).chain(ways(equilibrium));
+        let works = senses.map(|way| (dot(rows, &way), tolerance::RESIDUAL * size * dot(&way, &way).sqrt()));
+        let sign =
+            works.into_iter().find(|(work, noise)| work.abs() > *noise).map_or(largest, |(work, _)| work);
+        let sign = if sign >= 0.0 { 1.0 } else { -1.0 };
         let clean = |x: f64| if x.abs() <= tolerance::GEOMETRY * size { 0.0 } else { sign * x / size };
         let scale = equilibrium.length_scale;
         let parts = equilibrium

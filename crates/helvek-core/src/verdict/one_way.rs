@@ -8,7 +8,7 @@
 //! by a self-stress that would have to be put in on purpose; the state is taken, and parts that carry nothing in it are out of
 //! contact. When they cannot, several different sets of parts can carry, and equilibrium alone does not say which.
 
-use super::{Judged, Motion, System, Verdict, status};
+use super::{Judged, Motion, System, Verdict, status, tipping};
 use crate::equilibrium::{ColumnId, Equilibrium, OneWay, clean};
 use crate::tolerance;
 use microlp::{ComparisonOp, OptimizationDirection, Problem};
@@ -22,7 +22,7 @@ pub enum OneWayState {
     Released,
     /// Different sets of them can carry.
     NotUnique,
-    /// No set of them can carry: it tips, lifts or slides unless something is held.
+    /// No set of them can carry: it tips, lifts or slides unless something is held. Holds that were tried and do it; empty where none were found.
     Tips(Vec<Hold>),
 }
 
@@ -35,31 +35,41 @@ pub struct Hold {
     pub force: f64,
 }
 
-/// The verdict of an equilibrium without the columns in `gone`, one-way parts settled.
-pub(super) fn settle(equilibrium: &Equilibrium, gone: &[ColumnId]) -> Verdict {
-    let judged = System::of(equilibrium, |id| !gone.contains(&id)).judge(equilibrium);
+/// The verdict of an equilibrium, one-way parts settled.
+pub(super) fn settle(equilibrium: &Equilibrium) -> Verdict {
+    settled(equilibrium, &equilibrium.scaled_loads(), true)
+}
+
+/// The same under other loads, in the scaled rows. What tips is not told how it moves and what would hold it.
+pub(super) fn settled_under(equilibrium: &Equilibrium, loads: &[f64]) -> Verdict {
+    settled(equilibrium, loads, false)
+}
+
+fn settled(equilibrium: &Equilibrium, loads: &[f64], told: bool) -> Verdict {
+    let judged = System::of(equilibrium, |_| true).under(loads).judge(equilibrium);
     let one_way: Vec<_> = equilibrium
         .column_ids()
-        .filter(|id| !gone.contains(id))
         .filter_map(|id| equilibrium.column(id).one_way.map(|sense| (id, sense)))
         .collect();
     if one_way.is_empty() || !judged.verdict.equilibrium {
         return judged.verdict;
     }
-    let bound = Bound { equilibrium, judged, one_way };
+    let bound = Bound { equilibrium, loads, judged, one_way };
     let touched = bound.touched();
-    let fixed_wrongly = bound.wrong_and_fixed();
-    if !fixed_wrongly.is_empty() {
-        return bound.tips(gone, fixed_wrongly);
+    let mut holds = bound.wrong_and_fixed();
+    // The smallest holds always exist; none are needed exactly when there is an equilibrium with right signs.
+    match if touched.is_empty() { Some(Vec::new()) } else { bound.holds(&touched) } {
+        Some(more) => holds.extend(more),
+        None if holds.is_empty() => {
+            return Verdict { one_way: OneWayState::NotUnique, ..bound.judged.verdict };
+        }
+        None => {}
+    }
+    if !holds.is_empty() {
+        return bound.tips(holds, told);
     }
     if touched.is_empty() {
         return bound.judged.verdict;
-    }
-    // The smallest holds always exist; none are needed exactly when there is an equilibrium with right signs.
-    match bound.holds(&touched) {
-        Some(holds) if !holds.is_empty() => return bound.tips(gone, holds),
-        Some(_) => {}
-        None => return Verdict { one_way: OneWayState::NotUnique, ..bound.judged.verdict },
     }
     let Some(least) = bound.least(&touched) else {
         return Verdict { one_way: OneWayState::NotUnique, ..bound.judged.verdict };
@@ -67,11 +77,13 @@ pub(super) fn settle(equilibrium: &Equilibrium, gone: &[ColumnId]) -> Verdict {
     if !bound.together(&touched, &least) {
         return Verdict { one_way: OneWayState::NotUnique, ..bound.judged.verdict };
     }
-    bound.release(gone, &touched, &least)
+    bound.release(&touched, &least)
 }
 
 struct Bound<'a> {
     equilibrium: &'a Equilibrium,
+    /// In the scaled rows.
+    loads: &'a [f64],
     judged: Judged,
     one_way: Vec<(ColumnId, OneWay)>,
 }
@@ -166,33 +178,40 @@ impl Bound<'_> {
         left.iter().all(|l| l.abs() <= tolerance::ONE_WAY * size)
     }
 
-    /// Without the parts that carry nothing, as long as nothing begins to move.
-    fn release(self, gone: &[ColumnId], parts: &[(ColumnId, OneWay)], least: &[f64]) -> Verdict {
+    /// Without the parts that carry nothing, as long as nothing begins to move. With a normal force its friction goes: where that is what carries, the contact stays.
+    fn release(self, parts: &[(ColumnId, OneWay)], least: &[f64]) -> Verdict {
         let idle: Vec<_> =
             parts.iter().zip(least).filter(|(_, least)| **least == 0.0).map(|(p, _)| p.0).collect();
-        let without = |released: &[ColumnId]| {
-            let all: Vec<_> = gone.iter().chain(released).copied().collect();
-            System::of(self.equilibrium, |id| !all.contains(&id)).judge(self.equilibrium).verdict
+        let all = |idle: &[ColumnId]| -> Vec<ColumnId> {
+            idle.iter().flat_map(|id| self.equilibrium.letting_go(*id)).collect()
+        };
+        let without = |idle: &[ColumnId]| {
+            let released = all(idle);
+            let system = System::of(self.equilibrium, |id| !released.contains(&id)).under(self.loads);
+            system.judge(self.equilibrium).verdict
         };
         let mobility = self.judged.verdict.mobility;
-        let mut released = idle.clone();
-        let mut verdict = without(&released);
+        let mut out = idle.clone();
+        let mut verdict = without(&out);
         // A part that carries nothing by chance still keeps the model from moving: it stays in contact.
         for part in idle {
-            if verdict.mobility <= mobility {
+            if verdict.equilibrium && verdict.mobility <= mobility {
                 break;
             }
-            let fewer: Vec<_> = released.iter().filter(|id| **id != part).copied().collect();
+            let fewer: Vec<_> = out.iter().filter(|id| **id != part).copied().collect();
             let with = without(&fewer);
-            if with.mobility < verdict.mobility && with.degree == verdict.degree {
-                (released, verdict) = (fewer, with);
+            let rubs = self.equilibrium.letting_go(part).nth(1).is_some();
+            let holds = with.mobility < verdict.mobility && (rubs || with.degree == verdict.degree);
+            if holds || with.equilibrium && !verdict.equilibrium {
+                (out, verdict) = (fewer, with);
             }
         }
+        let released = all(&out);
         let one_way = if released.is_empty() { OneWayState::AsTheyAre } else { OneWayState::Released };
         Verdict {
             equations: self.judged.verdict.equations,
             unknowns: self.judged.verdict.unknowns,
-            released: gone.iter().chain(&released).copied().collect(),
+            released,
             one_way,
             ..verdict
         }
@@ -205,19 +224,33 @@ impl Bound<'_> {
         Some(held.map(|(part, slack)| Hold { column: part.0, force: slack * self.scale() }).collect())
     }
 
-    /// No equilibrium: what happens when the parts that cannot hold let go.
-    fn tips(self, gone: &[ColumnId], holds: Vec<Hold>) -> Verdict {
-        let let_go: Vec<_> = gone.iter().copied().chain(holds.iter().map(|hold| hold.column)).collect();
-        let motion = if let_go.len() > gone.len() { settle(self.equilibrium, &let_go).motion } else { None };
-        let motion: Option<Motion> = motion.or(self.judged.verdict.motion.clone());
+    /// No equilibrium: what happens, and which of the holds, together, are seen to prevent it.
+    fn tips(self, holds: Vec<Hold>, told: bool) -> Verdict {
+        let motion: Option<Motion> = Some(&self.one_way)
+            .filter(|_| told)
+            .and_then(|one_way| tipping::motion(self.equilibrium, one_way, self.loads));
+        let holds = if told && self.prevented_by(&holds) { holds } else { Vec::new() };
         let verdict = self.judged.verdict;
         Verdict {
             status: status(false, verdict.degree, verdict.mobility),
             equilibrium: false,
             values: verdict.values.iter().map(|v| clean(*v, 0.0)).collect(),
-            motion,
+            motion: motion.or(verdict.motion),
             one_way: OneWayState::Tips(holds),
             ..verdict
         }
+    }
+
+    /// Whether there is equilibrium when parts are pressed against what they touch by so much, and a trace more.
+    fn prevented_by(&self, holds: &[Hold]) -> bool {
+        let mut loads = self.loads.to_vec();
+        for Hold { column, force } in holds {
+            let column = self.equilibrium.column(*column);
+            let press = -force * (1.0 + tipping::MORE) * column.one_way.map_or(1.0, OneWay::sign);
+            for act in &column.acts {
+                self.equilibrium.scaled_rows(act, |row, v| loads[row] += press * v);
+            }
+        }
+        settled_under(self.equilibrium, &loads).equilibrium
     }
 }

@@ -9,10 +9,9 @@ mod term;
 
 pub use term::{Arm, Projection, Size, Term, TermOf};
 
-use crate::equilibrium::{ColumnId, Equilibrium, PartId, clean};
+use crate::equilibrium::{ColumnId, ColumnKind, Equilibrium, PartId, clean};
 use crate::model::Model;
 use crate::plan::{self, Equation, FreeBody, Plan, Reason};
-use crate::tolerance;
 use faer::Mat;
 use faer::linalg::solvers::Solve;
 use term::{Found, terms};
@@ -55,17 +54,19 @@ pub struct Check {
     pub line: Line,
     /// What is left over, N or N·m.
     pub residual: f64,
-    /// Sum of the sizes of the terms, against which the residual is judged.
+    /// The sum of the sizes of the terms and the largest force (or moment) that is carried, against which the residual is judged, N or N·m.
     pub scale: f64,
+    /// How large the residual may be beside it.
+    pub closing: f64,
 }
 
 impl Check {
     /// Whether it closes.
     pub fn ok(&self) -> bool {
-        self.residual.abs() <= tolerance::RESIDUAL * self.scale
+        self.residual.abs() <= self.closing * self.scale
     }
 
-    /// The residual over the sizes of the terms; 0 when there are none.
+    /// The residual over the scale; 0 when there is nothing.
     pub fn relative(&self) -> f64 {
         if self.scale > 0.0 { self.residual.abs() / self.scale } else { 0.0 }
     }
@@ -131,7 +132,14 @@ impl Working {
 }
 
 /// Works the plan. `released` columns are out of contact, and nothing.
-pub(crate) fn work(model: &Model, equilibrium: &Equilibrium, plan: Plan, released: &[bool]) -> Working {
+/// `closing`: how closely checks have to close.
+pub(crate) fn work(
+    model: &Model,
+    equilibrium: &Equilibrium,
+    plan: Plan,
+    released: &[bool],
+    closing: f64,
+) -> Working {
     let mut found = Found(released.iter().map(|released| released.then_some(0.0)).collect());
     let mut steps = Vec::new();
     let scales = equilibrium.scales();
@@ -153,18 +161,20 @@ pub(crate) fn work(model: &Model, equilibrium: &Equilibrium, plan: Plan, release
         }
         steps.push(Step { lines, unknowns: planned.unknowns, values, reason: planned.reason });
     }
+    let carried = equilibrium.carried(&found.0);
     let checks = plan
         .checks
         .into_iter()
         .map(|planned| {
             let terms = terms(model, equilibrium, &planned.free_body, &planned.equation, &found);
             let residual = terms.iter().map(|t| t.value).sum();
-            let scale = terms.iter().map(|t| t.value.abs()).sum();
-            Check {
-                line: Line { free_body: planned.free_body, equation: planned.equation, terms },
-                residual,
-                scale,
-            }
+            let kind = match planned.equation {
+                Equation::Forces { .. } => ColumnKind::Force,
+                Equation::Moments { .. } => ColumnKind::Couple,
+            };
+            let scale = carried.of(kind) + terms.iter().map(|t| t.value.abs()).sum::<f64>();
+            let line = Line { free_body: planned.free_body, equation: planned.equation, terms };
+            Check { line, residual, scale, closing }
         })
         .collect();
     Working { steps, checks, unreached: plan.unreached }
