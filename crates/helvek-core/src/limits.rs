@@ -1,6 +1,7 @@
 //! How far loads may grow before anything reaches its limit, where that is asked: permanent loads stay, the growing ones are multiplied by one factor. [`crate::judge`] finds the factors
 //! that are left; here stands which loads grow, and what the bars carry from either.
 
+use crate::combinations::State;
 use crate::equilibrium::ColumnOf;
 use crate::judge::{Reach, Sizes};
 use crate::model::{Asked, BarId, BarLimits, Growing, LoadId, LoadKind, Model, PERMANENT};
@@ -58,26 +59,24 @@ pub(crate) fn grows(model: &Model, of: Growing, load: LoadId) -> bool {
 }
 
 impl Solved {
-    /// What is asked about limits.
-    pub fn growths(&self) -> Vec<Growth> {
+    /// What is asked about limits, over the loads as drawn and all combinations.
+    pub fn growths(&self, states: &[State]) -> Vec<Growth> {
         let asked = self.model.asked.iter().filter_map(|asked| match asked {
             Asked::Limit(of) => Some(*of),
             _ => None,
         });
-        asked.filter_map(|of| self.growth(of)).collect()
+        asked.filter_map(|of| self.growth(of, states)).collect()
     }
 
     /// How far some loads may grow. `None` without equilibrium, or when the loads are balanced only together.
-    pub fn growth(&self, of: Growing) -> Option<Growth> {
+    pub fn growth(&self, of: Growing, states: &[State]) -> Option<Growth> {
         if !self.verdict.equilibrium {
             return None;
         }
         // A pin without a size has the next in stock, under the worst of the combinations.
-        let unsized_pins = self.model.plated.iter().any(|pin| pin.diameter.is_none());
-        let states = if unsized_pins { self.states() } else { Vec::new() };
-        let sizes = Sizes::of(self, self.sized_pins(&states));
+        let sizes = Sizes::of(self, self.sized_pins(states));
         let parts = self.parted(of)?;
-        let reach = self.reach(of, &parts, &self.checks(&sizes.pins), &sizes);
+        let reach = self.reach_over(of, states, &self.checks(&sizes.pins), &sizes)?;
         let [staying, growing] = parts.each_ref().map(Self::full_values);
         let (mut bars, mut unchecked) = (Vec::new(), Vec::new());
         for (index, column) in self.full.columns.iter().enumerate() {

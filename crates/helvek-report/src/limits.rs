@@ -133,16 +133,22 @@ fn capital(of: &str) -> String {
 }
 
 fn reaches(governs: &GovernsAnswer) -> String {
+    let under = under(governs);
     match governs.by {
-        "lets-go" => format!("{} lets go", governs.part),
-        by => format!("{} reaches its {} limit", governs.part, by.replace('-', " ")),
+        "lets-go" => format!("{} lets go{under}", governs.part),
+        by => format!("{} reaches its {} limit{under}", governs.part, by.replace('-', " ")),
     }
+}
+
+/// Of which combination it is; nothing as drawn.
+fn under(governs: &GovernsAnswer) -> String {
+    governs.under.as_ref().map_or_else(String::new, |name| format!(" under {name}"))
 }
 
 fn beyond(governs: &GovernsAnswer) -> String {
     match governs.by {
-        "lets-go" => format!("{} lets go", governs.part),
-        by => format!("{} is beyond its {} limit", governs.part, by.replace('-', " ")),
+        "lets-go" => format!("{} lets go{}", governs.part, under(governs)),
+        by => format!("{} is beyond its {} limit{}", governs.part, by.replace('-', " "), under(governs)),
     }
 }
 

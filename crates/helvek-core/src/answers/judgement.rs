@@ -190,7 +190,14 @@ impl Solved {
             End::Reached(check) => format!("{} {}", self.subject_of(check.subject), by_word(check.subject)),
             End::LetsGo(id) => format!("{} lets go", self.owner_name(self.full.column(*id).of)),
         };
-        let ends = [0, 1].map(|k| judgement.reach.as_ref()?.ends[k].as_ref().map(end));
+        let ends = [0, 1].map(|k| {
+            let reach = judgement.reach.as_ref()?;
+            let what = end(reach.ends[k].as_ref()?);
+            Some(match reach.under[k] {
+                Some(row) => format!("{what}, under {}", states[row].name),
+                None => what,
+            })
+        });
         JudgementAnswer {
             meets: judgement.judged.iter().all(Judged::meets),
             checks: judgement.judged.iter().map(|judged| self.checked(judged, states)).collect(),

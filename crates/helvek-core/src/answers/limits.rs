@@ -3,7 +3,7 @@
 use super::judgement::by_word;
 use crate::judge::{End, Reach, Subject};
 use crate::limits::{BarCheck, Growth};
-use crate::model::{Amount, Growing, LoadKind};
+use crate::model::{Amount, Asked, Growing, LoadKind};
 use crate::solution::Solved;
 use indexmap::IndexMap;
 use schemars::JsonSchema;
@@ -48,6 +48,8 @@ pub struct GovernsAnswer {
     pub part: String,
     /// `tension`, `compression`, `lets-go`; or as in the judgement: `stress`, `shear`, `pin-shear` ...
     pub by: &'static str,
+    /// Under which combination; null: under the loads as drawn.
+    pub under: Option<String>,
 }
 
 /// What a bar has left.
@@ -67,7 +69,9 @@ pub struct ReserveAnswer {
 
 impl Solved {
     pub(super) fn limit_answers(&self) -> Vec<LimitAnswer> {
-        self.growths().iter().map(|growth| self.limit_answer(growth)).collect()
+        let asked = self.model.asked.iter().any(|asked| matches!(asked, Asked::Limit(_)));
+        let states = if asked { self.states() } else { Vec::new() };
+        self.growths(&states).iter().map(|growth| self.limit_answer(growth)).collect()
     }
 
     fn limit_answer(&self, growth: &Growth) -> LimitAnswer {
@@ -90,8 +94,8 @@ impl Solved {
             least: size(from),
             greatest: size(to),
             unit: one.map(|_| unit.symbol.clone()),
-            governs_from: growth.reach.ends[0].map(|g| self.governs(g)),
-            governs_to: growth.reach.ends[1].map(|g| self.governs(g)),
+            governs_from: self.governs(&growth.reach, 0),
+            governs_to: self.governs(&growth.reach, 1),
             bars: growth.bars.iter().map(|check| self.reserve(check, &growth.reach)).collect(),
             unchecked: growth.unchecked.iter().map(|bar| model.bars[bar.index()].name.clone()).collect(),
         }
@@ -120,15 +124,13 @@ impl Solved {
         }
     }
 
-    fn governs(&self, end: End) -> GovernsAnswer {
-        match end {
-            End::Reached(check) => {
-                GovernsAnswer { part: self.subject_of(check.subject), by: by_word(check.subject) }
-            }
-            End::LetsGo(id) => {
-                GovernsAnswer { part: self.owner_name(self.full.column(id).of), by: "lets-go" }
-            }
-        }
+    fn governs(&self, reach: &Reach, k: usize) -> Option<GovernsAnswer> {
+        let (part, by) = match reach.ends[k]? {
+            End::Reached(check) => (self.subject_of(check.subject), by_word(check.subject)),
+            End::LetsGo(id) => (self.owner_name(self.full.column(id).of), "lets-go"),
+        };
+        let under = reach.under[k].map(|row| self.model.combinations[row].name.clone());
+        Some(GovernsAnswer { part, by, under })
     }
 
     fn reserve(&self, check: &BarCheck, reach: &Reach) -> (String, ReserveAnswer) {

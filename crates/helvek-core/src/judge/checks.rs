@@ -67,16 +67,15 @@ impl Solved {
         checks.extend(self.normal_strength(subject, bar.material, member));
         let Some(material) = bar.material.map(|row| &self.model.materials[row]) else { return };
         let Some(e) = material.e else { return };
-        let p = &self.model.profiles[profile].section.properties;
+        let area = self.model.profiles[profile].section.properties.area;
         let [a, b] = self.model.bar_ends(bar);
         let length = a.distance(b);
-        // The least over all axes: it gives way to its weakest side. Pinned at both ends.
-        let least = p.principal[1];
+        let least = self.model.profiles[profile].gives_way_by();
         let critical = PI * PI * e * least / (length * length);
-        let squash = material.yields.map(|stress| stress * p.area);
+        let squash = material.yields.map(|stress| stress * area);
         let factor = self.wanted(Wants::Member(member));
         let most = squash.map_or(critical, |squash| critical.min(squash)) / factor.unwrap_or(1.0);
-        let slenderness = length / (least / p.area).sqrt();
+        let slenderness = length / (least / area).sqrt();
         let by = By::Screening { slenderness, critical, squash, factor };
         checks.push(Check { subject: Subject::Buckling(id), most, by });
     }

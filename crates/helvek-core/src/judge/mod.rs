@@ -223,8 +223,7 @@ impl Solved {
             }
         }
         judged.sort_by(|a, b| b.utilisation().total_cmp(&a.utilisation()));
-        let of = Growing::Variable;
-        let reach = self.parted(of).map(|parts| self.reach(of, &parts, &checks, &sizes));
+        let reach = self.reach_over(Growing::Variable, states, &checks, &sizes);
         let unchecked = self.unchecked(&unfixed, &sizes.pins);
         Some(Judgement { judged, reach, pins: sizes.pins, unchecked })
     }

@@ -4,7 +4,7 @@
 
 use super::demand::{InState, Linear, Sizes};
 use super::{Check, Subject};
-use crate::combinations::{bare, kept};
+use crate::combinations::{State, bare, kept};
 use crate::elastic::Contacts;
 use crate::equilibrium::{ColumnId, Equilibrium};
 use crate::limits::grows;
@@ -32,6 +32,8 @@ pub struct Reach {
     pub factors: [f64; 2],
     /// What ends it below and above.
     pub ends: [Option<End>; 2],
+    /// Under which combination each end is met, its place in the sheet's list; `None`: the loads as drawn.
+    pub under: [Option<usize>; 2],
     /// The factors that each check allows by itself, in the order of the checks.
     pub each: Vec<(Check, [f64; 2])>,
 }
@@ -71,18 +73,30 @@ impl Solved {
         Some([part(false)?, part(true)?])
     }
 
-    /// How far the loads of the second of two states may grow, beside those of the first.
-    pub(crate) fn reach(
+    /// How far some loads may grow, as drawn and in every combination that is in equilibrium: what is left over all of them. Nothing when the loads as drawn are balanced
+    /// only together.
+    pub(crate) fn reach_over(
         &self,
         of: Growing,
-        [staying, growing]: &[Self; 2],
+        states: &[State],
         checks: &[Check],
         sizes: &Sizes,
-    ) -> Reach {
+    ) -> Option<Reach> {
+        let mut all = self.reach(of, &*self.parted(of)?, checks, sizes);
+        for (row, state) in states.iter().enumerate().filter(|(_, s)| s.solved.verdict.equilibrium) {
+            let Some(parts) = state.solved.parted(of) else { continue };
+            all.narrow(state.solved.reach(of, &parts, checks, sizes), row);
+        }
+        Some(all)
+    }
+
+    /// How far the loads of the second of two states may grow, beside those of the first.
+    fn reach(&self, of: Growing, [staying, growing]: &[Self; 2], checks: &[Check], sizes: &Sizes) -> Reach {
         let mut reach = Reach {
             of,
             factors: [f64::NEG_INFINITY, f64::INFINITY],
             ends: [None, None],
+            under: [None, None],
             each: Vec::with_capacity(checks.len()),
         };
         let (s, g) = (staying.full_values(), growing.full_values());
@@ -148,6 +162,34 @@ impl Solved {
 }
 
 impl Reach {
+    /// What is left when another reach, under a combination, has to hold too.
+    fn narrow(&mut self, other: Self, under: usize) {
+        if self.possible() {
+            let ends = other.ends;
+            if !other.possible() || other.factors[0] > self.factors[1] || other.factors[1] < self.factors[0] {
+                // No factor is left: this combination is what governs.
+                let k = usize::from(!other.possible() || other.factors[1] < self.factors[0]);
+                (self.factors, self.ends) = ([f64::INFINITY, f64::NEG_INFINITY], [ends[k]; 2]);
+                self.under = [Some(under); 2];
+            } else {
+                // By a trace more only: of equal ones the first.
+                let less = |a: f64, b: f64| a < b - 1e-12 * (1.0 + b.abs()) || b.is_infinite() && a < b;
+                if less(-other.factors[0], -self.factors[0]) {
+                    (self.factors[0], self.ends[0], self.under[0]) = (other.factors[0], ends[0], Some(under));
+                }
+                if less(other.factors[1], self.factors[1]) {
+                    (self.factors[1], self.ends[1], self.under[1]) = (other.factors[1], ends[1], Some(under));
+                }
+            }
+        }
+        for (check, [from, to]) in other.each {
+            match self.each.iter_mut().find(|(known, _)| *known == check) {
+                Some((_, factors)) => *factors = [factors[0].max(from), factors[1].min(to)],
+                None => self.each.push((check, [from, to])),
+            }
+        }
+    }
+
     fn meet(&mut self, factors: [f64; 2], end: End) {
         // No factor at all: that is what governs, whatever else does.
         if factors[0] > factors[1] {

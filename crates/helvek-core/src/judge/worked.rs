@@ -164,16 +164,16 @@ impl Solved {
             }
             Subject::Buckling(id) => {
                 let bar = &model.bars[id.index()];
-                let p = &model.profiles[bar.profile?].section.properties;
+                let profile = &model.profiles[bar.profile?];
                 let material = &model.materials[bar.material?];
                 let By::Screening { critical, squash, .. } = judged.check.by else { return None };
                 let [a, b] = model.bar_ends(bar);
                 Worked::Buckling {
                     force: judged.demand,
                     e: material.e?,
-                    inertia: p.principal[1],
+                    inertia: profile.gives_way_by(),
                     length: a.distance(b),
-                    area: p.area,
+                    area: profile.section.properties.area,
                     critical,
                     squash: material.yields.zip(squash),
                 }

@@ -151,16 +151,27 @@ impl Judging<'_> {
     /// The interval of factors, with what ends it.
     fn reach(&self) -> Option<String> {
         let reach = self.judgement.reach.as_ref()?;
-        let end = |end: &Option<End>| match end {
-            Some(End::Reached(check)) => format!("{} reaches its limit", self.title(check.subject)),
+        // With combinations each figure says which of them it is of.
+        let under = |k: usize| match reach.under[k] {
+            Some(row) => format!(", under {}", self.states[row].name),
+            None if self.states.is_empty() => String::new(),
+            None => ", as drawn".to_owned(),
+        };
+        let end = |k: usize| match &reach.ends[k] {
+            Some(End::Reached(check)) => {
+                format!("{} reaches its limit{}", self.title(check.subject), under(k))
+            }
             Some(End::LetsGo(id)) => {
-                format!("{} lets go", self.solved.owner_name(self.solved.full.column(*id).of))
+                let name = self.solved.owner_name(self.solved.full.column(*id).of);
+                format!("{name} lets go{}", under(k))
             }
             None => String::new(),
         };
         if !reach.possible() {
             let what = match &reach.ends[1] {
-                Some(End::Reached(check)) => format!(": {} does not meet it", self.title(check.subject)),
+                Some(End::Reached(check)) => {
+                    format!(": {} does not meet it{}", self.title(check.subject), under(1))
+                }
                 _ => String::new(),
             };
             return Some(format!(
@@ -168,8 +179,12 @@ impl Judging<'_> {
             ));
         }
         let [from, to] = reach.factors;
-        let loads = "The loads as drawn that are not permanent";
-        let ends = [0, 1].map(|k| end(&reach.ends[k]));
+        let loads = if self.states.is_empty() {
+            "The loads as drawn that are not permanent"
+        } else {
+            "As drawn and in every combination the loads that are not permanent"
+        };
+        let ends = [0, 1].map(end);
         let up = match (from, to) {
             (_, to) if to == f64::INFINITY => format!("{loads} may grow without end."),
             (from, to) if from > 0.0 => {
