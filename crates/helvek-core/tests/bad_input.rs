@@ -451,3 +451,50 @@ fn sizes_that_overflow_are_refused_and_those_that_vanish_are_solved() {
         assert!(found.iter().all(|p| p.message.contains("too large")), "{found:?}");
     }
 }
+
+#[test]
+fn a_depth_without_a_unit_is_asked_for_one() {
+    let sheet = |units: &str, depth: &str| {
+        let rest = format!(
+            "{SUPPORTS}\n{units}temperature = [{{ across = 12, depth = {depth}, expansion = 12e-6 }}]"
+        );
+        let text = beam(&[("A", 0.0), ("B", 2.0)], &rest).replace("]] }", "]], EI = 900, EA = 90000 }");
+        problems(&toml(&text), Syntax::Toml)
+    };
+    for bare in ["0.3", "300", "\"300\""] {
+        let found = sheet("", bare);
+        assert_eq!(found.len(), 1, "{bare}: {found:?}");
+        assert_eq!(found[0].path, "temperature[0].depth");
+        assert!(found[0].message.contains("no unit") && found[0].cure.contains("300 mm"), "{}", found[0]);
+    }
+    assert_eq!(sheet("", "\"300 mm\""), []);
+    // Where the sheet says in which unit sections are, it is meant.
+    assert_eq!(sheet("units = { section = \"cm\" }\n", "30"), []);
+}
+
+#[test]
+fn runs_on_top_of_each_other_are_told() {
+    let sheet = |runs: &str| {
+        let text = format!(
+            "{SUPPORTS}\npoints = {{ A = [0, 0], C = [1.3, 0.39], B = [4, 1.2], D = [2, 3] }}\nbodies = {{ frame = {{ runs = [{runs}] }} }}"
+        );
+        problems(&toml(&text), Syntax::Toml)
+    };
+    for runs in [
+        r#"["A", "C", "B"], ["A", "B"]"#,
+        r#"["A", "B"], ["B", "A"]"#,
+        r#"["A", "D"], ["A", "C", "B"], ["B", "C"]"#,
+    ] {
+        let found = sheet(runs);
+        assert_eq!(found.len(), 1, "{runs}: {found:?}");
+        assert!(
+            found[0].path.starts_with("bodies.frame.runs[")
+                && found[0].message.contains("on top of each other"),
+            "{}",
+            found[0]
+        );
+    }
+    for runs in [r#"["A", "C", "B", "D", "A"]"#, r#"["A", "C"], ["C", "B"], ["C", "D"]"#] {
+        assert_eq!(sheet(runs), [], "{runs}");
+    }
+}

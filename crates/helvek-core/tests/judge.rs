@@ -223,6 +223,25 @@ own = {{ E = "200 GPa", yield = 250 }}
 }
 
 #[test]
+fn a_strut_that_is_kept_from_deflecting_sideways_buckles_in_the_plane() {
+    // I = 10·30³/12 = 22500 mm⁴ in the plane, 2500 across it.
+    let strut = |held: &str| {
+        answers(&format!(
+            r#"bars = [{{ ends = ["A", "B"], section = "flat", material = "own" }}]
+supports = [{{ at = "A", kind = "pin" }}, {{ at = "B", kind = "roller", normal = "up" }}]
+loads = [{{ kind = "force", at = "B", size = 3, direction = "left" }}]
+points = {{ A = [0, 0], B = [1.2, 0] }}
+sections = {{ flat = {{ shape = "rectangle", width = 10, height = 30{held} }} }}
+materials = {{ own = {{ E = "200 GPa" }} }}
+"#
+        ))
+    };
+    let critical = |inertia: f64| PI * PI * 200e3 * inertia / 1.44e6 / 1e3;
+    assert_near(check(&strut(""), "A-B", "buckling", None).limit, critical(2500.0));
+    assert_near(check(&strut(", held = true"), "A-B", "buckling", None).limit, critical(22_500.0));
+}
+
+#[test]
 fn a_limit_of_nothing_is_kept_by_what_carries_nothing_and_beaten_by_anything() {
     let found = answers(
         r#"bars = [{ ends = ["A", "B"], name = "tie" }, { ends = ["B", "C"], name = "idle" }]

@@ -218,3 +218,37 @@ fn half_of_a_mirrored_frame_says_all() {
     ));
     assert!(!one.mirrored && one.distribution.half.is_none());
 }
+
+#[test]
+fn a_couple_at_the_tip_of_an_overhang_counts() {
+    // 10 counter-clockwise at T, 2 beyond the roller C of two spans: the tip itself carries it, and so does C.
+    let hand = by_hand(
+        r#"supports = [{ at = "A", kind = "fixed" }, { at = "B", kind = "roller" }, { at = "C", kind = "roller" }]
+loads = [{ kind = "couple", at = "T", size = 10 }, { kind = "force", at = "T", size = 3, direction = "down" }]
+conventions = { decimals = 6, rounds = 60 }
+points = { A = [0, 0], B = [4, 0], C = [9, 0], T = [11, 0] }
+bodies = { beam = { runs = [["A", "B", "C", "T"]], EI = 8000 } }"#,
+    );
+    let ends = hand.frame.ends();
+    let at = |name: &str| ends.iter().position(|end| hand.frame.end_name(*end) == name).unwrap();
+    // At C the overhang has −10 + 3·2 = −4 and CB the opposite.
+    for (name, expected) in [("TC", 10.0), ("CT", -4.0), ("CB", 4.0)] {
+        let k = at(name);
+        for moments in [&hand.exact, &hand.slopes.moments, &hand.distribution.moments] {
+            assert!(
+                (moments[k] / 1e3 - expected).abs() < 1e-4,
+                "{name}: {} for {expected}",
+                moments[k] / 1e3
+            );
+        }
+    }
+    close(&hand.slopes.moments, &hand.exact, 1e-9, "slopes");
+    // Two pieces hang on each other: what the outer one carries goes over once.
+    let hand = by_hand(
+        r#"supports = [{ at = "A", kind = "fixed" }, { at = "B", kind = "roller" }]
+loads = [{ kind = "couple", at = "T", size = 6 }, { kind = "force", at = "S", size = 5, direction = "down" }]
+points = { A = [0, 0], B = [4, 0], S = [5, 0], T = [7, 1] }
+bodies = { beam = { runs = [["A", "B", "S", "T"]], EI = 8000 } }"#,
+    );
+    close(&hand.slopes.moments, &hand.exact, 1e-9, "slopes of a bent overhang");
+}

@@ -260,7 +260,8 @@ impl Stiff<'_> {
         page.moments = match (method, &self.hand.forces) {
             (Method::Distribution, _) => self.tabled(&self.hand.distribution.moments),
             (Method::Forces, Ok(forces)) => self.tabled(&forces.moments),
-            _ => self.tabled(&self.hand.slopes.moments),
+            (Method::Forces, Err(_)) => Vec::new(),
+            (Method::Slopes, _) => self.tabled(&self.hand.slopes.moments),
         };
         page.exact = self.tabled(&self.hand.exact);
         match method {

@@ -6,6 +6,7 @@ use crate::geometry::Vector;
 use crate::sheet;
 use crate::tolerance;
 use crate::units::Dimension;
+use std::collections::HashMap;
 
 /// A rigid body.
 #[derive(Debug, Clone, PartialEq)]
@@ -68,6 +69,13 @@ impl Builder {
                 );
                 continue;
             }
+            if let Some((run, [a, b])) = self.doubled(&runs) {
+                let message = format!(
+                    "The runs of \"{name}\" lie on top of each other between {a} and {b}: what each of them carries cannot be told."
+                );
+                let cure = "Leave one of them out, or make it a body of its own.";
+                self.sense(&format!("{path}.runs[{run}]"), message, cure);
+            }
             let ring = closes_a_ring(&runs);
             let section = body.section.as_ref();
             let profile = section.and_then(|name| self.profile(name, &format!("{path}.section")));
@@ -101,6 +109,41 @@ impl Builder {
                 "Write [bodies] and beam = { runs = [[\"A\", \"B\"]] }.",
             );
         }
+    }
+
+    /// A piece that lies on another one of the same body: its run, and its ends.
+    fn doubled(&self, runs: &[Run]) -> Option<(usize, [String; 2])> {
+        // Lines that are the same to so many parts of the size of the body.
+        const FINE: f64 = 1e7;
+        let all =
+            || runs.iter().enumerate().flat_map(|(i, run)| run.points.windows(2).map(move |pair| (i, pair)));
+        let ends = |pair: &[PointId]| [self.model.at(pair[0]), self.model.at(pair[1])];
+        let (_, first) = all().next()?;
+        let [origin, _] = ends(first);
+        let size = all().map(|(_, pair)| ends(pair)[1].distance(origin)).fold(0.0, f64::max);
+        let mut lines: HashMap<[i64; 6], Vec<(f64, f64, usize, [PointId; 2])>> = HashMap::new();
+        for (run, pair) in all() {
+            let [a, b] = ends(pair);
+            let mut along = (b - a).unit()?;
+            if along.parts().into_iter().find(|v| v.abs() > 1.0 / FINE).is_some_and(|v| v < 0.0) {
+                along = -along;
+            }
+            let beside = (a - origin).cross(along) * (1.0 / size);
+            let mut key = [0; 6];
+            for (k, v) in key.iter_mut().zip(along.parts().into_iter().chain(beside.parts())) {
+                *k = (v * FINE).round() as i64;
+            }
+            let [s, t] = [a, b].map(|p| (p - origin).dot(along));
+            lines.entry(key).or_default().push((s.min(t), s.max(t), run, [pair[0], pair[1]]));
+        }
+        let slack = tolerance::GEOMETRY * size;
+        let over = lines.values_mut().filter_map(|pieces| {
+            pieces.sort_by(|a, b| a.0.total_cmp(&b.0));
+            let pair = pieces.windows(2).find(|pair| pair[1].0 < pair[0].1 - slack)?;
+            Some(if pair[0].2 > pair[1].2 { (pair[0].2, pair[0].3) } else { (pair[1].2, pair[1].3) })
+        });
+        let (run, pair) = over.min()?;
+        Some((run, pair.map(|p| self.model.point_name(p).to_owned())))
     }
 
     /// A reference has to point away from every piece it orients.

@@ -1,6 +1,7 @@
 //! Stiffnesses, resolved: of members, of the ground, and what warms up.
 
 use super::resolve::Builder;
+use super::strength::bare;
 use super::{BarId, BodyId, Combination, Material, Member, Profile, Run, SupportKind};
 use crate::geometry::Vector;
 use crate::problem::{ProblemKind, nearest};
@@ -276,7 +277,15 @@ impl Builder {
             let path = format!("temperature[{row}]");
             let members = self.members(&written.of, &format!("{path}.of"));
             let given = written.depth.as_ref();
-            let depth = given.and_then(|d| self.section_length(d, "temperature", &format!("{path}.depth")));
+            let depth_path = format!("{path}.depth");
+            if let Some(number) = given.and_then(bare).filter(|_| sheet.units.section.is_none()) {
+                let message = format!(
+                    "depth = {number} has no unit: it could be meant in that of lengths or in that of sections."
+                );
+                self.sense(&depth_path, message, "Write it with its unit: \"300 mm\".");
+                continue;
+            }
+            let depth = given.and_then(|d| self.section_length(d, "temperature", &depth_path));
             let (mut strain, mut curvature) = (Vec::new(), Vec::new());
             for member in &members {
                 let (name, profile, material) = self.made_of(*member);

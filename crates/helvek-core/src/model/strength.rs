@@ -38,6 +38,14 @@ pub struct Profile {
     pub held: bool,
 }
 
+impl Profile {
+    /// The second moment of area by which a bar of it buckles, m⁴: the least over all axes; in the plane of the sheet where it is kept from deflecting sideways.
+    pub fn gives_way_by(&self) -> f64 {
+        let p = &self.section.properties;
+        if self.held { p.i_z } else { p.principal[1] }
+    }
+}
+
 /// Round figures of no particular product, in Pa: E, G, yield, ultimate, shear, bearing; and the expansion per kelvin.
 const ASSUMED: &[(&str, [f64; 6], f64)] = &[
     ("assumed steel", [200e9, 77e9, 240e6, 360e6, 140e6, 350e6], 12e-6),
@@ -253,15 +261,19 @@ impl Builder {
 
     /// A length in the sheet's unit of sections.
     pub(super) fn section_length(&mut self, quantity: &Quantity, of: &str, path: &str) -> Option<f64> {
-        let bare = match quantity {
-            Quantity::Number(n) => Some(*n),
-            Quantity::Text(text) => {
-                parse_quantity(text).ok().filter(|parsed| parsed.unit.is_none()).map(|parsed| parsed.value)
-            }
-        };
-        match bare {
+        match bare(quantity) {
             Some(n) => Some(self.model.units.section.to_si(n)),
             None => self.si(quantity, Dimension::LENGTH, of, path),
+        }
+    }
+}
+
+/// The number of a quantity that is written without a unit.
+pub(super) fn bare(quantity: &Quantity) -> Option<f64> {
+    match quantity {
+        Quantity::Number(n) => Some(*n),
+        Quantity::Text(text) => {
+            parse_quantity(text).ok().filter(|parsed| parsed.unit.is_none()).map(|parsed| parsed.value)
         }
     }
 }

@@ -236,10 +236,14 @@ impl Frame {
             let (l, n) = (member.length, member.along.left());
             let arm = |x: f64| if end == 1 { x } else { x - l };
             let at_tip = self.pushed[self.joints[tip].node];
-            let hangs = |m: &&FrameMember| m.overhang && m.joints.contains(&tip);
-            let hanging = self.members.iter().filter(hangs).flat_map(|m| m.parts.iter().flat_map(|p| p.held));
             // What hangs on its tip in turn exerts the opposite of its own end moment there.
-            let mut moment = member.couple + self.joints[tip].couple - hanging.sum::<f64>();
+            let hangs = self.members.iter().filter(|m| m.overhang);
+            let hanging = hangs.flat_map(|m| {
+                let there = [0, 1].into_iter().filter(|k| m.joints[*k] == tip);
+                there.flat_map(|k| m.parts.iter().map(move |p| p.held[k]))
+            });
+            let at_its_tip = self.joints[tip].couple - hanging.sum::<f64>();
+            let mut moment = member.couple + at_its_tip;
             let mut force = at_tip;
             moment += arm(if end == 1 { l } else { 0.0 }) * at_tip.dot(n);
             for (x, f) in &member.forces {
@@ -258,7 +262,7 @@ impl Frame {
             member.parts.clear();
             // The joint exerts −moment on the member, and the member as much on the joint.
             let mut held = [0.0; 2];
-            held[1 - end] = -moment;
+            (held[end], held[1 - end]) = (at_its_tip, -moment);
             member.parts.push(Part { of: PartOf::Overhang, held });
         }
     }

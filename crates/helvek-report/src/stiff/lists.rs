@@ -40,11 +40,12 @@ impl PageStiff {
             rows.extend(forces.rows.iter().map(|row| (row.label.clone(), row.cells.clone())));
             lists.push(List { title: named("By the forces that are too many"), rows });
         }
-        let rows = vec![
-            ends(),
-            ("by hand".to_owned(), self.moments.clone()),
-            ("exact".to_owned(), self.exact.clone()),
-        ];
+        // A method that does not apply has found nothing.
+        let mut rows = vec![ends()];
+        if !self.moments.is_empty() {
+            rows.push(("by hand".to_owned(), self.moments.clone()));
+        }
+        rows.push(("exact".to_owned(), self.exact.clone()));
         lists.push(List { title: named("Moments in the end"), rows });
         lists
     }

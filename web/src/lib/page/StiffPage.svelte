@@ -173,7 +173,7 @@
                     >{/each}</tr
                 >
               {/each}
-              {#each [{ label: 'by hand', cells: stiff.moments }, { label: 'exact', cells: stiff.exact }] as row (row.label)}
+              {#each [{ label: 'by hand', cells: stiff.moments }, { label: 'exact', cells: stiff.exact }].filter((row) => row.cells.length > 0) as row (row.label)}
                 <tr class="end"
                   ><th scope="row">{row.label}</th>{#each row.cells as text, k (k)}<td
                       class:lit={sharing.end === k}
