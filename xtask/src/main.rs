@@ -12,6 +12,8 @@ cargo xtask test         check everything: formatting, lints, types, all tests, 
 cargo xtask lint         formatting, lints and types only
 cargo xtask types        write the descriptions of the interface and the TypeScript made from them anew
 cargo xtask shots        take the pictures of docs/screenshots anew
+cargo xtask soak [MINUTES] [SEED] [FAMILY]
+                         random sheets of every family against formulations of their own, on a fresh seed unless one is given
 cargo xtask bench        measure the core (criterion)
 cargo xtask measure      measure the whole in release: from key to picture, under load, at the start";
 
@@ -26,6 +28,7 @@ fn main() -> ExitCode {
         Some("types") => types(),
         Some("shots") => shots(),
         Some("measure") => measure(),
+        Some("soak") => soak(&rest),
         Some("bench") => Step::cargo(&["bench", "--workspace", "--benches"]).run(),
         _ => {
             println!("{HELP}");
@@ -56,6 +59,12 @@ fn demo(rest: &[String]) -> Outcome {
     let mut arguments = vec!["demo", "--data", &data];
     arguments.extend(rest.iter().map(String::as_str));
     Step::new(&run::released("helvek"), &arguments).run()
+}
+
+fn soak(rest: &[String]) -> Outcome {
+    let mut arguments = vec!["run", "--release", "--package", "helvek-tests", "--"];
+    arguments.extend(rest.iter().map(String::as_str));
+    Step::cargo(&arguments).run()
 }
 
 fn test() -> Outcome {

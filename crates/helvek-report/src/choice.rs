@@ -90,7 +90,7 @@ impl Wording<'_> {
         ChoiceLine {
             title: title.split(" · ").next().unwrap_or_default().to_owned(),
             sum: self.sum(&choice.line.equation),
-            terms: self.terms(&choice.line.terms),
+            terms: self.terms(&choice.line),
             says,
             helps: choice.gives.is_some(),
             centre: self.centre(&choice.line.equation),

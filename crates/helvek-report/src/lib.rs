@@ -22,6 +22,7 @@ mod step;
 pub mod stiff;
 mod stress;
 mod table;
+mod term;
 pub mod text;
 mod verdict;
 

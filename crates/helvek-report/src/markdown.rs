@@ -56,7 +56,12 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
             }
             if !step.at_sight {
                 let sum = line.sum.latex.as_deref().unwrap_or(&line.sum.text);
-                writeln!(out, "   $${sum} = 0:\\quad {} = 0$$\n", terms(&line.terms))?;
+                writeln!(
+                    out,
+                    "   $${sum} = 0:\\quad {} = 0{}$$\n",
+                    terms(&line.terms),
+                    rounding(line.rounding)
+                )?;
             }
         }
         for row in &step.products {
@@ -87,10 +92,11 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
             let sum = check.sum.latex.as_deref().unwrap_or(&check.sum.text);
             writeln!(
                 out,
-                "{}\n\n$${sum}:\\quad {} = {}$$\n",
+                "{}\n\n$${sum}:\\quad {} = {}{}$$\n",
                 plain(&check.title),
                 terms(&check.terms),
-                check.residual.text
+                check.residual.text,
+                rounding(check.rounding)
             )?;
         }
     }
@@ -241,6 +247,11 @@ fn inline(fragment: &Fragment) -> String {
 
 fn joined(fragments: &[Fragment]) -> String {
     fragments.iter().map(inline).collect()
+}
+
+/// Said behind a sum whose printed numbers differ by what rounding leaves.
+fn rounding(differs: bool) -> &'static str {
+    if differs { "\\quad\\text{(rounding)}" } else { "" }
 }
 
 fn terms(terms: &[PageTerm]) -> String {

@@ -202,6 +202,8 @@ pub struct PageLine {
     pub sum: Fragment,
     /// Its terms, each with its sign.
     pub terms: Vec<PageTerm>,
+    /// As printed it differs from its results by what rounding leaves.
+    pub rounding: bool,
     /// The moment centre, in sheet units.
     pub centre: Option<[f64; 2]>,
     /// In space: the axis of a moment sum.
@@ -308,6 +310,8 @@ pub struct PageCheck {
     pub residual: Fragment,
     /// Whether that is nothing.
     pub ok: bool,
+    /// As printed it differs from nothing by what rounding leaves.
+    pub rounding: bool,
     /// The moment centre, in sheet units.
     pub centre: Option<[f64; 2]>,
     /// In space: the axis of a moment sum.

@@ -162,8 +162,7 @@ impl Wording<'_> {
     /// What a term's arm looks like in space.
     pub(crate) fn space_arm(&self, arm: Option<Arm>) -> Option<SpaceArm> {
         let arm = arm.filter(|_| self.spatial())?;
-        let length = &self.solved.model.units.length;
-        let text = format!("{} {}", figures::plain(length.from_si(arm.length), self.digits()), length.symbol);
+        let text = self.arm_text(arm.length);
         Some(SpaceArm {
             centre: self.solid(arm.centre),
             foot: self.solid(arm.foot),
@@ -274,7 +273,7 @@ impl Wording<'_> {
         let row = |line: &Line| {
             let unit = match line.equation {
                 Equation::Forces { .. } => units.force.clone(),
-                Equation::Moments { .. } => units.moment.clone(),
+                Equation::Moments { .. } => units.moment_sums().1,
             };
             let of = |wanted: TermOf| -> Option<f64> {
                 let mine: Vec<f64> = line.terms.iter().filter(|t| t.of == wanted).map(|t| t.value).collect();
@@ -283,7 +282,7 @@ impl Wording<'_> {
             // A coefficient counts per unit of its unknown: without a unit for forces in a force sum, a length in a moment sum.
             let cell = |id: &helvek_core::equilibrium::ColumnId| {
                 of(TermOf::Column(*id)).map_or_else(String::new, |value| {
-                    let own = self.solved.unit_of(self.column(*id).kind);
+                    let own = self.unit_in_sum(*id);
                     let per = unit.from_si(1.0) / own.from_si(1.0);
                     minus(&figures::rounded(value * per, self.digits() + 1))
                 })
@@ -310,7 +309,8 @@ impl Wording<'_> {
         if !self.spatial() || model.schools.working != School::Vector {
             return Vec::new();
         }
-        let (length, units) = (&model.units.length, &model.units);
+        let units = &model.units;
+        let (length, couple) = units.moment_sums();
         let mut rows: Vec<VectorRow> = Vec::new();
         let mut seen: Vec<TermOf> = Vec::new();
         for term in &line.terms {
@@ -340,7 +340,7 @@ impl Wording<'_> {
             };
             let known = symbol.is_none();
             let force_unit = |v: f64| if known { units.force.from_si(v) } else { v };
-            let moment_unit = |v: f64| if known { units.moment.from_si(v) } else { length.from_si(v) };
+            let moment_unit = |v: f64| if known { couple.from_si(v) } else { length.from_si(v) };
             let product = r.cross(force);
             rows.push(VectorRow {
                 of: self.mark(term.of),

@@ -2,7 +2,7 @@
 
 use crate::fragment::{Fragment, latex_name, latex_symbol, latex_unit};
 use crate::load_id;
-use crate::page::{ArmMark, PageCheck, PageLine, PageResult, PageStep, PageTerm};
+use crate::page::{ArmMark, PageCheck, PageLine, PageResult, PageStep};
 use helvek_core::answers::Answers;
 use helvek_core::equilibrium::{ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, PartOf};
 use helvek_core::geometry::Point;
@@ -10,7 +10,7 @@ use helvek_core::model::{Amount, Load, LoadKind, Rope, RopeEnd};
 use helvek_core::plan::{Axis, Centre, Equation};
 use helvek_core::sheet::Turn;
 use helvek_core::solution::Solved;
-use helvek_core::units::{Unit, figures};
+use helvek_core::units::figures;
 use helvek_core::working::{Arm, Check, Line, Projection, Size, Step, Term, TermOf};
 
 /// Words the parts of one solution.
@@ -31,8 +31,10 @@ impl Wording<'_> {
         &self.solved.equilibrium.columns[id.index()]
     }
 
-    fn length(&self, metres: f64) -> String {
-        figures::plain(self.solved.model.units.length.from_si(metres), self.digits())
+    /// An arm with its unit, as it stands in the sum.
+    pub(crate) fn arm_text(&self, metres: f64) -> String {
+        let (unit, _) = self.solved.model.units.moment_sums();
+        format!("{} {}", figures::plain(unit.from_si(metres), self.digits()), unit.symbol)
     }
 
     pub(crate) fn place(&self, point: Point) -> [f64; 2] {
@@ -59,12 +61,17 @@ impl Wording<'_> {
             lines: step
                 .lines
                 .iter()
-                .map(|line| PageLine {
-                    title: (!alone).then(|| self.line_title(line)),
-                    sum: self.sum(&line.equation),
-                    terms: self.terms(&line.terms),
-                    centre: self.centre(&line.equation),
-                    axis: self.axis_mark(&line.equation),
+                .map(|line| {
+                    let found: Vec<_> = step.results().collect();
+                    let (terms, rounding) = self.sum_that_agrees(line, &found);
+                    PageLine {
+                        title: (!alone).then(|| self.line_title(line)),
+                        sum: self.sum(&line.equation),
+                        terms,
+                        rounding,
+                        centre: self.centre(&line.equation),
+                        axis: self.axis_mark(&line.equation),
+                    }
                 })
                 .collect(),
             results: step.results().map(|(id, value)| self.page_result(id, value)).collect(),
@@ -78,11 +85,29 @@ impl Wording<'_> {
     pub(crate) fn page_result(&self, id: ColumnId, value: f64) -> PageResult {
         let column = self.column(id);
         let (number, unit) = self.result(value, column.kind);
+        let mut text = format!("{} = {} {}", column.symbol, minus(&number), unit);
+        let mut latex = format!("{} = {number}\\;{}", latex_symbol(&column.symbol), latex_unit(&unit));
+        // Found in the unit of its sum first.
+        let (_, couple) = self.solved.model.units.moment_sums();
+        if column.kind == ColumnKind::Couple && couple != self.solved.model.units.moment {
+            let inner = figures::rounded(couple.from_si(value), self.digits());
+            text = format!(
+                "{} = {} {} = {} {}",
+                column.symbol,
+                minus(&inner),
+                couple.symbol,
+                minus(&number),
+                unit
+            );
+            latex = format!(
+                "{} = {inner}\\;{} = {number}\\;{}",
+                latex_symbol(&column.symbol),
+                latex_unit(&couple.symbol),
+                latex_unit(&unit)
+            );
+        }
         PageResult {
-            value: Fragment::math(
-                format!("{} = {} {}", column.symbol, minus(&number), unit),
-                format!("{} = {number}\\;{}", latex_symbol(&column.symbol), latex_unit(&unit)),
-            ),
+            value: Fragment::math(text, latex),
             remark: self.remark(value, column),
             unknown: self.column_mark(id),
         }
@@ -91,14 +116,16 @@ impl Wording<'_> {
     pub(crate) fn check(&self, check: &Check) -> PageCheck {
         let line = &check.line;
         let unit = match line.equation {
-            Equation::Forces { .. } => &self.solved.model.units.force,
-            Equation::Moments { .. } => &self.solved.model.units.moment,
+            Equation::Forces { .. } => self.solved.model.units.force.clone(),
+            Equation::Moments { .. } => self.solved.model.units.moment_sums().1,
         };
         let left = if check.ok() { "0".into() } else { figures::rounded(unit.from_si(check.residual), 3) };
+        let (terms, rounding) = self.sum_that_agrees(line, &[]);
         PageCheck {
             title: self.line_title(line),
             sum: self.sum(&line.equation),
-            terms: self.terms(&line.terms),
+            terms,
+            rounding: rounding && check.ok(),
             residual: Fragment::math(left.clone(), left),
             ok: check.ok(),
             centre: self.centre(&line.equation),
@@ -184,128 +211,6 @@ impl Wording<'_> {
         }
     }
 
-    pub(crate) fn terms(&self, terms: &[Term]) -> Vec<PageTerm> {
-        terms.iter().enumerate().map(|(i, term)| self.term(term, i == 0)).collect()
-    }
-
-    fn term(&self, term: &Term, first: bool) -> PageTerm {
-        let units = &self.solved.model.units;
-        let digits = self.digits();
-        let plain = |value: f64| figures::plain(value, digits);
-        // (text, latex) of each factor; the first stands bare, the others in brackets.
-        let mut factors: Vec<(String, String)> = Vec::new();
-        let per_length = units.force.per(&units.length);
-        match term.size {
-            Size::Force(v) => put(&mut factors, plain(units.force.from_si(v))),
-            Size::Couple(v) => put(&mut factors, plain(units.moment.from_si(v))),
-            Size::Uniform { intensity, over } => {
-                put(&mut factors, plain(per_length.from_si(intensity)));
-                put(&mut factors, self.length(over));
-            }
-            Size::Triangle { intensity, over } => {
-                factors.push(("½".into(), "\\tfrac12".into()));
-                let text = plain(per_length.from_si(intensity));
-                factors.push((text.clone(), text));
-                let text = self.length(over);
-                factors.push((text.clone(), text));
-            }
-            // Carried with two figures more than it is reported with: a reader who adds it up must come out where Helvek does.
-            Size::Mass { mass, gravity } => {
-                put(&mut factors, plain(units.mass.from_si(mass)));
-                put(&mut factors, plain(gravity_in(units, gravity)));
-            }
-            Size::Spread { found, over, half } => {
-                if half {
-                    factors.push(("½".into(), "\\tfrac12".into()));
-                }
-                match (found, term.of) {
-                    (Some(v), _) => put(&mut factors, figures::plain(per_length.from_si(v), digits + 1)),
-                    (None, TermOf::Column(id)) => {
-                        let symbol = &self.column(id).symbol;
-                        factors.push((symbol.to_string(), latex_symbol(symbol)));
-                    }
-                    (None, TermOf::Action(_)) => {}
-                }
-                let text = self.length(over);
-                factors.push((text.clone(), text));
-            }
-            Size::Found(v) => {
-                put(&mut factors, figures::plain(self.found_unit(term.of).from_si(v), digits + 1))
-            }
-            Size::Unknown => {
-                if let TermOf::Column(id) = term.of {
-                    let symbol = &self.column(id).symbol;
-                    factors.push((symbol.to_string(), latex_symbol(symbol)));
-                }
-            }
-        }
-        let mut tail = (String::new(), String::new());
-        let angle = |radians: f64| figures::plain(radians.to_degrees(), digits);
-        match term.projection {
-            Projection::Whole => {}
-            Projection::Cos(a) => {
-                tail = (format!(" cos {}°", angle(a)), format!("\\cos {}^{{\\circ}}", angle(a)))
-            }
-            Projection::Cosine(part) => {
-                let part = figures::rounded(part, digits);
-                tail = (format!(" ({part})"), format!("\\,({part})"))
-            }
-            Projection::Sin(a) => {
-                tail = (format!(" sin {}°", angle(a)), format!("\\sin {}^{{\\circ}}", angle(a)))
-            }
-        }
-        let sign = match (term.sign < 0.0, first) {
-            (true, _) => "−",
-            (false, true) => "",
-            (false, false) => "+",
-        };
-        let (mut text, mut latex) = (String::new(), String::new());
-        for (i, (plain, tex)) in factors.iter().enumerate() {
-            if i == 0 {
-                text.push_str(plain);
-                latex.push_str(tex);
-            } else if factors[0].0 == "½" && i == 1 {
-                text.push_str(&format!(" {plain}"));
-                latex.push_str(&format!("\\,{tex}"));
-            } else {
-                text.push_str(&format!(" ({plain})"));
-                latex.push_str(&format!("\\,({tex})"));
-            }
-        }
-        text.push_str(&tail.0);
-        latex.push_str(&tail.1);
-        if let Some(arm) = term.arm {
-            text.push_str(&format!(" ({})", self.length(arm.length)));
-            latex.push_str(&format!("\\,({})", self.length(arm.length)));
-        }
-        // A sign at the start of a formula is set without the space it needs between two terms.
-        let sign_latex = match sign {
-            "−" if first => "-",
-            "−" => "-\\,",
-            "+" => "+\\,",
-            _ => "",
-        };
-        PageTerm {
-            of: self.mark(term.of),
-            fragment: Fragment::math(
-                if sign.is_empty() { text.clone() } else { format!("{sign} {text}") },
-                format!("{sign_latex}{latex}"),
-            ),
-            says: self.says(term),
-            arm: term.arm.map(|arm| self.arm(arm)),
-            space_arm: self.space_arm(term.arm),
-        }
-    }
-
-    /// The unit of a found unknown.
-    fn found_unit(&self, of: TermOf) -> &Unit {
-        let units = &self.solved.model.units;
-        match of {
-            TermOf::Column(id) if self.column(id).kind == ColumnKind::Couple => &units.moment,
-            _ => &units.force,
-        }
-    }
-
     /// What a known action is called: its load, or the mass or hand on a rope.
     fn action_name(&self, id: ActionId) -> String {
         match self.solved.equilibrium.actions[id.index()].of {
@@ -351,7 +256,7 @@ impl Wording<'_> {
     }
 
     /// The term in words: what it is, its part, its arm, and what its sign means.
-    fn says(&self, term: &Term) -> String {
+    pub(crate) fn says(&self, term: &Term) -> String {
         let of = match term.of {
             TermOf::Action(id) => {
                 let name = self.action_name(id);
@@ -382,13 +287,7 @@ impl Wording<'_> {
             }
         };
         let arm = match term.arm {
-            Some(arm) => {
-                format!(
-                    ", at an arm of {} {}",
-                    self.length(arm.length),
-                    self.solved.model.units.length.symbol
-                )
-            }
+            Some(arm) => format!(", at an arm of {}", self.arm_text(arm.length)),
             None => String::new(),
         };
         let sense = match (term.sign < 0.0, term.arm.is_some() || matches!(term.size, Size::Couple(_))) {
@@ -400,24 +299,14 @@ impl Wording<'_> {
         format!("{of}{part}{arm}; {sense}")
     }
 
-    fn arm(&self, arm: Arm) -> ArmMark {
+    pub(crate) fn arm(&self, arm: Arm) -> ArmMark {
         ArmMark {
             centre: self.place(arm.centre),
             foot: self.place(arm.foot),
             at: self.place(arm.at),
-            text: format!("{} {}", self.length(arm.length), self.solved.model.units.length.symbol),
+            text: self.arm_text(arm.length),
         }
     }
-}
-
-/// A number that reads the same in text and in a formula.
-fn put(factors: &mut Vec<(String, String)>, text: String) {
-    factors.push((text.clone(), text));
-}
-
-/// The acceleration that turns the sheet's mass into its force: 9.81 in kg and N, 0.00981 in kg and kN.
-fn gravity_in(units: &helvek_core::units::Units, gravity: f64) -> f64 {
-    gravity * units.mass.factor / units.force.factor
 }
 
 /// A hyphen is not a minus.

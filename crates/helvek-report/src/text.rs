@@ -44,7 +44,8 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
                 writeln!(out, "   {title}")?;
             }
             if !step.at_sight {
-                writeln!(out, "   {} = 0:  {} = 0", line.sum.text, sum(&line.terms))?;
+                let rounding = if line.rounding { "   (rounding)" } else { "" };
+                writeln!(out, "   {} = 0:  {} = 0{rounding}", line.sum.text, sum(&line.terms))?;
             }
         }
         for row in &step.products {
@@ -61,7 +62,11 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
         writeln!(out, "\nChecks with equations not used")?;
         for check in &page.checks {
             writeln!(out, "  {}", check.title)?;
-            let end = if check.ok { "closes" } else { "DOES NOT CLOSE" };
+            let end = match (check.ok, check.rounding) {
+                (true, false) => "closes",
+                (true, true) => "closes but for rounding",
+                (false, _) => "DOES NOT CLOSE",
+            };
             writeln!(
                 out,
                 "   {}:  {} = {}   ({end})",

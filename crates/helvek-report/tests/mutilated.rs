@@ -73,15 +73,9 @@ proptest! {
         }
         let solved = solution::solve(built.model);
         let page = Page::of(&solved);
-        let json = serde_json::to_value(solved.answers()).unwrap();
-        prop_assert!(finite(&json), "{}\n{}", text_of, json);
+        // JSON has no numbers that are none: they would become null, like what is not known. So all of the answers are looked through before.
+        let answers = format!("{:?}", solved.answers());
+        prop_assert!(!answers.contains("NaN") && !answers.contains("inf"), "{}\n{}", text_of, answers);
         prop_assert!(!text::render("", &page).contains("NaN") && !markdown::render("", &page).contains("NaN"), "{}", text_of);
     }
-}
-
-/// Serde writes what is not a number as null; values that are open are null too, but none of these.
-fn finite(value: &serde_json::Value) -> bool {
-    let relative = |check: &serde_json::Value| check["relative"].is_number() && check["residual"].is_number();
-    value["checks"].as_array().unwrap().iter().all(relative)
-        && value["working"].as_array().unwrap().iter().all(|step| step["value"].is_number())
 }

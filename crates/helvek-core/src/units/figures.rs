@@ -1,22 +1,59 @@
 //! Numbers as people read them. Values are never rounded before they are shown.
 
-/// `value` to `figures` significant figures, never in exponent form, never −0: 0.87 to three is `0.870`, 12345 is `12300`. What is
-/// exactly zero is `0`.
+/// Decimal figures beyond which a number is noise: 0.1 + 0.2 is 0.3, and 100.49999999999999 is half-way to 101.
+const TRUE: usize = 12;
+
+/// The figures of a size that is not 0, rounded half away from zero, and the power of ten of the first.
+fn decimal(value: f64, figures: usize) -> (Vec<u8>, i32) {
+    let text = format!("{:.*e}", TRUE - 1, value.abs());
+    let (mantissa, power) = text.split_once('e').unwrap_or((&text, "0"));
+    let mut power: i32 = power.parse().unwrap_or(0);
+    let mut digits: Vec<u8> = mantissa.bytes().filter(u8::is_ascii_digit).map(|b| b - b'0').collect();
+    let up = digits.get(figures).is_some_and(|next| *next >= 5);
+    digits.resize(figures, 0);
+    if up {
+        let mut place = figures;
+        while place > 0 && digits[place - 1] == 9 {
+            digits[place - 1] = 0;
+            place -= 1;
+        }
+        match place {
+            // 9.996 to three figures is 10.0, not 10.00.
+            0 => {
+                digits[0] = 1;
+                power += 1;
+            }
+            _ => digits[place - 1] += 1,
+        }
+    }
+    (digits, power)
+}
+
+/// `value` to `figures` significant figures, half away from zero, never in exponent form, never −0: 0.87 to three is `0.870`, 112.5 is `113`, 12345 is `12300`.
+/// What is exactly zero is `0`.
 pub fn rounded(value: f64, figures: u8) -> String {
-    if value == 0.0 {
-        return "0".into();
+    if value == 0.0 || !value.is_finite() {
+        return if value.is_finite() { "0".into() } else { value.to_string() };
     }
-    let figures = i32::from(figures.max(1));
-    let exponent = format!("{:.*e}", (figures - 1) as usize, value);
-    // After rounding: 9.996 to three figures is 10.0, not 10.00.
-    let power: i32 = exponent.split_once('e').and_then(|(_, e)| e.parse().ok()).unwrap_or(0);
-    let decimals = figures - 1 - power;
-    if decimals >= 0 {
-        format!("{value:.*}", decimals as usize)
-    } else {
-        let step = 10f64.powi(-decimals);
-        format!("{:.0}", (value / step).round() * step)
+    let (digits, power) = decimal(value, usize::from(figures.max(1)));
+    // As many of the figures stand before the point as the power says; what is below 1 begins with zeros behind it.
+    let before = usize::try_from(power + 1).unwrap_or(0);
+    let text = |digits: &[u8]| -> String { digits.iter().map(|d| char::from(b'0' + d)).collect() };
+    let (whole, part) = digits.split_at(before.min(digits.len()));
+    let whole = if before == 0 { "0".to_owned() } else { text(whole) + &"0".repeat(before - whole.len()) };
+    let zeros = "0".repeat(usize::try_from(-power - 1).unwrap_or(0));
+    let sign = if value < 0.0 { "-" } else { "" };
+    if part.is_empty() { format!("{sign}{whole}") } else { format!("{sign}{whole}.{zeros}{}", text(part)) }
+}
+
+/// The unit of the last place of `value` at `figures` significant figures: 0.01 of 3.20, 100 of 12300. 0 for nothing.
+pub fn last_place(value: f64, figures: u8) -> f64 {
+    if value == 0.0 || !value.is_finite() {
+        return 0.0;
     }
+    let figures = usize::from(figures.max(1));
+    let (_, power) = decimal(value, figures);
+    10f64.powi(power + 1 - figures as i32)
 }
 
 /// A number that was given or follows exactly from given ones: as short as it is (`0.5`, `2.4`), else to one figure more than results.
@@ -25,7 +62,7 @@ pub fn plain(value: f64, figures: u8) -> String {
         return "0".into();
     }
     // Twelve figures hide the noise of 0.1 + 0.2; what is still long after that is long by nature.
-    let clean: f64 = format!("{value:.11e}").parse().unwrap_or(value);
+    let clean: f64 = format!("{value:.*e}", TRUE - 1).parse().unwrap_or(value);
     let short = format!("{clean}");
     let significant =
         short.trim_start_matches('-').replace('.', "").trim_start_matches('0').trim_end_matches('0').len();
@@ -54,8 +91,27 @@ mod tests {
             (-0.0, 3, "0"),
             (999.6, 3, "1000"),
             (1200.0, 3, "1200"),
+            (112.5, 3, "113"),
+            (-100.5, 3, "-101"),
+            (100.49999999999999, 3, "101"),
+            (0.7035, 3, "0.704"),
+            (2.675, 3, "2.68"),
+            (1.0, 1, "1"),
+            (0.05, 1, "0.05"),
+            (25.0, 1, "30"),
+            (99_950.0, 3, "100000"),
+            (3.0e-7, 2, "0.00000030"),
         ] {
             assert_eq!(rounded(value, figures), text, "{value} to {figures}");
+        }
+    }
+
+    #[test]
+    fn the_last_place_of_a_number() {
+        for (value, figures, place) in
+            [(3.2, 3, 0.01), (12345.0, 3, 100.0), (-0.0999, 2, 0.01), (0.0, 3, 0.0)]
+        {
+            assert!((last_place(value, figures) - place).abs() < 1e-15, "{value}");
         }
     }
 

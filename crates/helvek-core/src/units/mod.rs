@@ -31,6 +31,9 @@ pub struct Units {
     pub moment: Unit,
 }
 
+/// Units of length in which arms are written.
+const LENGTHS: [&str; 7] = ["m", "mm", "cm", "km", "in", "ft", "yd"];
+
 impl Default for Units {
     fn default() -> Self {
         let unit = |symbol| parse_unit(symbol).expect("the defaults are units");
@@ -65,6 +68,20 @@ impl Units {
             Dimension::FORCE_PER_LENGTH => self.force.per(&self.length),
             Dimension::MASS_PER_LENGTH => self.mass.per(&self.length),
             other => Unit::coherent(other),
+        }
+    }
+
+    /// The units in which a moment sum is written, so that it adds up as it stands: of its arms and of its couples, whose quotient is the unit of force. Arms in
+    /// the length that makes the unit of moments with it; where that is no unit of length, couples in force × length.
+    pub fn moment_sums(&self) -> (Unit, Unit) {
+        let arm = self.moment.factor / self.force.factor;
+        let same = |unit: &Unit| (unit.factor / arm - 1.0).abs() < 1e-9;
+        if same(&self.length) {
+            return (self.length.clone(), self.moment.clone());
+        }
+        match LENGTHS.iter().filter_map(|symbol| parse_unit(symbol).ok()).find(same) {
+            Some(length) => (length, self.moment.clone()),
+            None => (self.length.clone(), self.force.times(&self.length)),
         }
     }
 

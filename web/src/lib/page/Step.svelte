@@ -43,7 +43,7 @@
           sum={line.sum}
           terms={line.terms}
           axis={line.axis ?? null}
-          end="0"
+          end={line.rounding ? '0 (rounding)' : '0'}
         />
       {/if}
     {/each}

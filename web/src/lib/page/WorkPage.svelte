@@ -161,7 +161,7 @@
             sum={check.sum}
             terms={check.terms}
             axis={check.axis ?? null}
-            end={check.residual.text}
+            end={check.residual.text + (check.rounding ? ' (rounding)' : '')}
           />
           {#if !check.ok}
             <p class="warning"><CircleAlert size={15} /> <span>This does not close.</span></p>

@@ -6,6 +6,7 @@ use std::fmt::Write;
 pub struct Dice(pub u64);
 
 impl Dice {
+    /// The next 64 bits.
     pub fn next(&mut self) -> u64 {
         self.0 = self.0.wrapping_add(0x9E37_79B9_7F4A_7C15);
         let mut z = self.0;
@@ -14,6 +15,7 @@ impl Dice {
         z ^ (z >> 31)
     }
 
+    /// A number below `n`.
     pub fn below(&mut self, n: usize) -> usize {
         (self.next() % n as u64) as usize
     }
@@ -28,14 +30,18 @@ impl Dice {
 /// What holds or joins, by what it transmits at a point.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum Hold {
+    /// Two forces.
     Pin,
     /// Pushes at this many degrees.
     Roller(f64),
+    /// Two forces and a couple.
     Fixed,
 }
 
+/// Bodies with what joins and holds them.
 #[derive(Debug, Clone, Default)]
 pub struct Assembly {
+    /// x and y.
     pub points: Vec<(f64, f64)>,
     /// The points of each body, in the order of its run.
     pub bodies: Vec<Vec<usize>>,

@@ -1,0 +1,35 @@
+//! Assemblies in mixed units: every printed sum adds up as it is printed.
+
+use crate::assembly::{Assembly, Dice};
+use crate::printed::adds_up;
+use helvek_core::model;
+use helvek_core::sheet::{self, Syntax};
+use helvek_core::solution;
+use helvek_report::page::Page;
+use helvek_report::text;
+
+pub(super) fn run(seed: u64) -> Result<usize, String> {
+    let mut dice = Dice(seed ^ 0x9A9E);
+    let made = Assembly::grown(seed, 5);
+    if made.independent().is_none() {
+        return Ok(0);
+    }
+    let length = ["m", "mm", "ft", "in", "cm"][dice.below(5)];
+    let force = ["kN", "N", "lb", "kip"][dice.below(4)];
+    let moment =
+        ["", ", moment = \"N·m\"", ", moment = \"lb·in\"", ", moment = \"kN·m\"", ", moment = \"kip·ft\""]
+            [dice.below(5)];
+    let figures = 3 + dice.below(3);
+    let first = ["moment", "forces"][dice.below(2)];
+    let turn = ["ccw", "cw"][dice.below(2)];
+    let head = format!(
+        "units = {{ length = \"{length}\", force = \"{force}\"{moment} }}\nconventions = {{ figures = {figures}, first = \"{first}\", moment = \"{turn}\" }}"
+    );
+    let text = made.write(&head, 0.0, 1.0, 1.0, false);
+    let built = model::build(&sheet::read(&text, Syntax::Toml));
+    if !built.problems.is_empty() {
+        return Err(format!("refused: {:?}\n{text}", built.problems));
+    }
+    let printed = text::render("", &Page::of(&solution::solve(built.model)));
+    adds_up(&printed, figures).map_err(|what| format!("{what}\n{printed}\n{text}"))
+}

@@ -1,0 +1,11 @@
+//! Random sheets of every family, and what they come to by formulations that share no code with the core: written from the numbers alone.
+//!
+//! A family makes a sheet from a seed and compares ([`Family::run`]). The same seed makes the same sheet. Tests run fixed seeds, the soak
+//! runs fresh ones for as long as it is asked to.
+
+pub mod assembly;
+mod families;
+pub mod frames;
+pub mod printed;
+
+pub use families::{FAMILIES, Family};
