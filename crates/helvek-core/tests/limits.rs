@@ -178,3 +178,55 @@ F = [4, 1.8]
         }
     }
 }
+
+/// A beam of 6 under 2 per metre, which may press on its roller with 10: 6 as drawn, 9 and 4.5 in the combinations.
+fn pressed(factor: f64) -> String {
+    format!(
+        r#"supports = [{{ at = "A", kind = "pin" }}, {{ at = "B", kind = "roller" }}]
+loads = [{{ kind = "distributed", from = "A", to = "B", start = 2, direction = "down", case = "crowd" }}]
+cases = ["crowd"]
+combinations = [{{ name = "light", factors = {{ crowd = 0.75 }} }}, {{ name = "heavy", factors = {{ crowd = {factor} }} }}]
+limits = [{{ reaction = 10, of = ["B"] }}]
+find = [{{ what = "limit" }}, {{ what = "reactions" }}]
+points = {{ A = [0, 0], B = [6, 0] }}
+bodies = {{ beam = {{ runs = [["A", "B"]] }} }}"#
+    )
+}
+
+#[test]
+fn loads_grow_until_the_worst_combination_is_at_its_limit() {
+    let found = common::answers(&pressed(1.5));
+    let limit = &found.limits[0];
+    assert_near(limit.to.unwrap(), 10.0 / 9.0);
+    assert!(limit.holds);
+    let governs = limit.governs_to.as_ref().unwrap();
+    assert_eq!(
+        (governs.part.as_str(), governs.by, governs.under.as_deref()),
+        ("B", "reaction", Some("heavy"))
+    );
+    let judged = found.judgement.as_ref().unwrap();
+    assert_near(judged.factors[1].unwrap(), 10.0 / 9.0);
+    assert_eq!(judged.ends[1].as_deref(), Some("B reaction, under heavy"));
+    // Beyond its limit in one of them: not met, and the loads have to come down.
+    let found = common::answers(&pressed(2.0));
+    assert!(!found.judgement.as_ref().unwrap().meets && !found.limits[0].holds);
+    assert_near(found.limits[0].to.unwrap(), 10.0 / 12.0);
+    // Where the loads as drawn are the worst, no combination is named.
+    let found = common::answers(&pressed(0.5));
+    assert_near(found.limits[0].to.unwrap(), 10.0 / 6.0);
+    assert_eq!(found.limits[0].governs_to.as_ref().unwrap().under, None);
+}
+
+#[test]
+fn of_a_sought_load_only_its_size_is_said() {
+    let text = pressed(1.5)
+        .replace("start = 2", "start = 0.2")
+        .replace("}]\ncases", "}, { kind = \"force\", at = \"M\", size = \"?P\", direction = \"down\", case = \"crowd\" }]\ncases")
+        .replace("{ what = \"limit\" }, { what = \"reactions\" }", "{ what = \"limit\", load = \"P\" }")
+        .replace("B = [6, 0]", "M = [3, 0], B = [6, 0]")
+        .replace("[\"A\", \"B\"]] }", "[\"A\", \"M\", \"B\"]] }");
+    let found = common::answers(&text);
+    assert!(found.judgement.is_none(), "{:?}", found.judgement);
+    // In the heavy combination 1.5 (0.6 + P/2) = 10.
+    assert_near(found.limits[0].greatest.unwrap(), 2.0 * (10.0 / 1.5 - 0.6));
+}

@@ -386,3 +386,52 @@ fn what_makes_no_sense_is_named_with_its_place_and_cure() {
         assert!(!found[0].cure.is_empty(), "{extra}");
     }
 }
+
+/// A ladder of 4;3 lengths against a smooth wall: 0.8 at its middle needs 0.3 of friction at its foot. About the foot: N_B·4 = 0.8·1.2.
+fn ladder(friction: f64) -> Answers {
+    answers(&format!(
+        r#"supports = [{{ name = "foot", at = "A", kind = "rough", normal = "up", friction = {friction} }}, {{ at = "B", kind = "surface", normal = "right" }}]
+        loads = [{{ kind = "force", at = "M", size = 0.8, direction = "down" }}]
+        points = {{ A = [2.4, 0], M = [1.2, 2], B = [0, 4] }}
+        bodies = {{ ladder = {{ runs = [["A", "M", "B"]] }} }}"#
+    ))
+}
+
+#[test]
+fn what_needs_more_friction_than_there_is_slides() {
+    let slides = ladder(0.2);
+    assert_eq!(slides.status, StatusWord::Slides);
+    let foot = &slides.friction[0];
+    assert_near(foot.across, 0.24);
+    assert_near(foot.normal, 0.8);
+    assert_near(foot.needed.unwrap(), 0.3);
+    assert_near(foot.factor.unwrap(), 0.2 / 0.3);
+    assert_eq!(foot.holds, Some(false));
+    // Exactly enough is enough.
+    let just = ladder(0.3);
+    assert_eq!((just.status, just.friction[0].holds), (StatusWord::Determinate, Some(true)));
+    assert_near(ladder(0.45).friction[0].factor.unwrap(), 1.5);
+}
+
+#[test]
+fn a_support_on_the_verge_of_lifting_says_so() {
+    let bench = |x: f64| {
+        answers(&format!(
+            r#"supports = [{{ at = "A", kind = "surface", normal = "up" }}, {{ at = "B", kind = "surface", normal = "up" }}]
+            loads = [{{ kind = "force", at = "P", size = 5, direction = "down" }}]
+            points = {{ A = [0, 0], P = [{x:?}, 0], B = [3, 0.0], C = [4, 0] }}
+            bodies = {{ bench = {{ runs = [["A", "P", "C"]], points = ["B"] }} }}"#
+        ))
+    };
+    let told = |a: &Answers| {
+        a.warnings.iter().filter(|w| w.name == "on-the-verge").map(|w| w.message.clone()).collect::<Vec<_>>()
+    };
+    let almost = told(&bench(2.97));
+    assert_eq!(
+        almost,
+        [
+            "The support A presses with 0.0500 kN only, under 2 % of the largest load: it is on the verge of lifting."
+        ]
+    );
+    assert!(told(&bench(2.0)).is_empty());
+}

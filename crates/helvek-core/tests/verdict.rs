@@ -169,7 +169,7 @@ fn what_moves_without_loads_moves_the_same_whatever_the_order() {
 #[test]
 fn checks_know_how_sound_the_geometry_is() {
     // Two bars nearly in one line, ever flatter: forces grow as 1/rise, and what rounding leaves of them with it.
-    for rise in [1e-3, 1e-5, 1e-7, 1e-8] {
+    for rise in [1e-3, 1e-5, 1e-6, 1e-7] {
         let sheet = solved(&format!(
             r#"bars = [["A", "C"], ["C", "B"], ["C", "D"], ["B", "D"], ["A", "D"]]
 supports = [{{ at = "A", kind = "pin" }}, {{ at = "B", kind = "pin" }}]

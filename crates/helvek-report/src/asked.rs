@@ -189,7 +189,12 @@ impl Wording<'_> {
             None => "nothing presses, so that friction cannot act".into(),
         };
         Some(match (friction.available, friction.holds) {
-            (Some(there), Some(true)) => format!("{needed} of {there}: holds"),
+            (Some(there), Some(true)) => match friction.factor {
+                Some(factor) => {
+                    format!("{needed} of {there}: holds, {} times", figures::rounded(factor, self.digits()))
+                }
+                None => format!("{needed} of {there}: holds"),
+            },
             (Some(there), _) => format!("{needed} of {there}: slides"),
             _ => needed,
         })

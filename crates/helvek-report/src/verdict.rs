@@ -3,7 +3,7 @@
 use crate::direction;
 use crate::page::{Headlines, VerdictWords};
 use crate::step::Wording;
-use helvek_core::answers::Sense;
+use helvek_core::answers::{Friction, Sense, StatusWord};
 use helvek_core::equilibrium::ColumnOf;
 use helvek_core::model::{On, SupportKind};
 use helvek_core::units::figures;
@@ -55,12 +55,39 @@ impl Wording<'_> {
             }
             Status::Unstable => ("unstable", self.unstable()),
         };
+        let (word, sentence) = match self.answers.status {
+            StatusWord::Slides => ("slides", self.slides()),
+            _ => (word, sentence),
+        };
         VerdictWords {
             word: word.into(),
             sentence,
             count,
             cures: self.solved.cures.iter().map(|cure| self.cure(cure)).collect(),
         }
+    }
+
+    /// Where friction does not do, as an equation, and what would.
+    fn slides(&self) -> String {
+        let unit = &self.solved.model.units.force.symbol;
+        let figure = |value: f64| figures::rounded(value, self.digits());
+        let short = self.answers.friction.iter().filter(|friction| friction.holds == Some(false));
+        let said = short.map(|friction| {
+            let Friction { of, across, normal, .. } = friction;
+            let there = figures::plain(friction.available.unwrap_or_default(), self.digits());
+            match (friction.needed, friction.factor) {
+                (Some(needed), Some(factor)) => format!(
+                    "at {of} friction of {} {unit} / {} {unit} = {} is required and {there} is available, {} of it",
+                    figure(*across),
+                    figure(*normal),
+                    figure(needed),
+                    figure(factor)
+                ),
+                _ => format!("at {of} {} {unit} of friction is required and nothing presses", figure(*across)),
+            }
+        });
+        let said: Vec<_> = said.collect();
+        format!("Not in equilibrium as it stands: {}. What follows holds if nothing slid.", said.join("; "))
     }
 
     fn held(&self) -> &'static str {
@@ -288,6 +315,14 @@ impl Wording<'_> {
         all.into_iter().filter(|(there, _)| *there).map(|(_, name)| name).collect()
     }
 
+    /// How large a load may be that is sought by its limits: `P ≤ 540 kN`.
+    fn largest_sought(&self) -> Option<String> {
+        let symbol = &self.solved.model.parameter.as_ref()?.symbol;
+        let limit = self.answers.limits.iter().find(|limit| limit.of == *symbol)?;
+        let size = figures::rounded(limit.greatest?, self.digits());
+        Some(format!("{symbol} ≤ {size} {}", limit.unit.as_deref().unwrap_or_default()))
+    }
+
     pub(crate) fn headlines(&self) -> Headlines {
         let (model, working) = (&self.solved.model, &self.solved.working);
         let proof = self.solved.proof;
@@ -318,8 +353,11 @@ impl Wording<'_> {
             table: self.tabled(),
             inside: if model.spatial() { self.looked_into_space() } else { self.looked_into() },
             stiff: crate::stiff::headline(self.solved),
-            size: if self.solved.verdict.equilibrium { "nothing limited" } else { "nothing to judge" }
-                .to_owned(),
+            size: self.largest_sought().unwrap_or_else(|| {
+                let word =
+                    if self.solved.verdict.equilibrium { "nothing limited" } else { "nothing to judge" };
+                word.into()
+            }),
         }
     }
 

@@ -51,7 +51,7 @@ fn a_figure_is_shown_with_its_conversions_and_its_formula() {
     // Only just beyond is never said to be at the limit.
     let shear = told.lines.iter().find(|line| line.title.contains("shear between")).unwrap();
     assert_eq!((shear.used_text.as_str(), shear.meets), ("1.01", false));
-    assert!(told.reach.as_ref().unwrap().contains("have to come down to 0.666 times"), "{:?}", told.reach);
+    assert!(told.reach.as_ref().unwrap().contains("have to come down to 0.444 times"), "{:?}", told.reach);
     for text in [text::render("", &page), markdown::render("", &page)] {
         for word in ["Judged", "Not checked", "screening only", "assumed steel", "local codes"] {
             assert!(text.contains(word), "{word}: {text}");

@@ -284,7 +284,7 @@ fn vent_linkage_reads_as_on_paper() {
 Vent-opening linkage
 ====================
 
-Balanced. Balanced under these loads only: it is free to move (lever turns counter-clockwise about B, link turns clockwise about (533.3, 1400), vent turns counter-clockwise about E).
+Balanced. Balanced under these loads only: it is free to move (lever turns clockwise about B, link turns counter-clockwise about (533.3, 1400), vent turns clockwise about E).
 9 equations and 9 unknowns, counted; rank decides.
 
 Seen at sight
@@ -427,7 +427,7 @@ Checks with equations not used
    ↺ ΣM_C:  14 (9.81) (0.75) + 62 (9.81) (0.45) − 745.56 (1.5) + 185.41 (4) = 0   (closes)
 
 Asked
-  reaction of feet at A on ladder: 768 N at 76°, needs friction 0.249 of 0.4: holds
+  reaction of feet at A on ladder: 768 N at 76°, needs friction 0.249 of 0.4: holds, 1.61 times
   reaction of wall at C on ladder: 185 N ←
 ",
     );
@@ -441,7 +441,7 @@ fn root_ball_tackle_reads_as_on_paper() {
 Root ball on a tackle
 =====================
 
-Balanced. Balanced under these loads only: it is free to move in 3 ways, one of them (block slides at 347.4°, the hand on fall slides up).
+Balanced. Balanced under these loads only: it is free to move in 3 ways, one of them (block slides down, the hand on fall slides up).
 4 equations and 2 unknowns, counted; rank decides.
 
 Seen at sight

@@ -1,10 +1,10 @@
 //! `helvek solve`: a file in, the working or the answers out, the verdict as the exit status.
 
 use crate::cli::Format;
+use helvek_core::answers::StatusWord;
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, MAX_TEXT, Syntax};
 use helvek_core::solution::{self, Solved};
-use helvek_core::verdict::Status;
 use helvek_core::{edit, model};
 use helvek_report::{markdown, page::Page, text};
 use std::io::{Read, Write};
@@ -97,10 +97,10 @@ fn report(file: &str, problems: &[Problem]) {
 }
 
 fn exit_status(solved: &Solved) -> ExitCode {
-    ExitCode::from(match solved.verdict.status {
-        Status::Determinate | Status::Balanced => 0,
-        Status::Indeterminate if solved.answered() => 0,
-        Status::Indeterminate => 3,
-        Status::Unstable => 1,
+    ExitCode::from(match solved.status() {
+        StatusWord::Determinate | StatusWord::Balanced => 0,
+        StatusWord::Indeterminate if solved.answered() => 0,
+        StatusWord::Indeterminate => 3,
+        StatusWord::Slides | StatusWord::Unstable => 1,
     })
 }

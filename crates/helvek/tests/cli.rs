@@ -130,3 +130,22 @@ fn wrong_files_print_every_problem_on_stderr_and_nothing_on_stdout() {
     assert_eq!(missing.status.code(), Some(2));
     assert!(text(&missing.stderr).contains("cannot be read"));
 }
+
+#[test]
+fn what_slides_is_no_equilibrium() {
+    let sheet = |friction: f64| {
+        format!(
+            "format = \"helvek-sheet/1\"\nsupports = [{{ name = \"foot\", at = \"A\", kind = \"rough\", normal = \"up\", friction = {friction} }}, {{ at = \"B\", kind = \"surface\", normal = \"right\" }}]\n\
+             loads = [{{ kind = \"force\", at = \"M\", size = 0.8, direction = \"down\" }}]\npoints = {{ A = [2.4, 0], M = [1.2, 2], B = [0, 4] }}\n\
+             bodies = {{ ladder = {{ runs = [[\"A\", \"M\", \"B\"]] }} }}\n"
+        )
+    };
+    let slides = helvek(&["solve", "-"], sheet(0.2).as_bytes());
+    let printed = text(&slides.stdout);
+    assert_eq!(slides.status.code(), Some(1), "{printed}");
+    assert!(
+        printed.contains("Slides. Not in equilibrium as it stands: at foot friction of 0.240 kN / 0.800 kN = 0.300 is required and 0.2 is available, 0.667 of it."),
+        "{printed}"
+    );
+    assert_eq!(helvek(&["solve", "-"], sheet(0.3).as_bytes()).status.code(), Some(0));
+}

@@ -101,7 +101,7 @@ impl Solved {
         let answer = |state: &State| CombinationAnswer {
             name: state.name.clone(),
             equilibrium: state.solved.verdict.equilibrium,
-            status: state.solved.verdict.status.into(),
+            status: state.solved.status(),
             superposed: state.superposed,
             reactions: state.solved.reactions(),
             joints: state.solved.joint_forces(),

@@ -1,10 +1,11 @@
 //! What supports, joints, bars and ropes transmit, and what was sought.
 
-use super::{Ballast, BarForce, Friction, HoldDown, JointForce, Moment, Reaction, Sense, Tips};
+use super::{Ballast, BarForce, Friction, HoldDown, JointForce, Moment, Reaction, Sense, StatusWord, Tips};
 use crate::equilibrium::{ColumnKind, ColumnOf, Component, PartOf};
 use crate::limits::BarCheck;
 use crate::model::{Asked, JointKind, On, SupportKind};
 use crate::solution::Solved;
+use crate::tolerance;
 use crate::verdict::{OneWayState, ballast};
 use indexmap::IndexMap;
 
@@ -207,10 +208,23 @@ impl Solved {
                 (t, n) if n > 0.0 => Some(t.abs() / n),
                 _ => None,
             };
-            let holds = available.map(|available| needed.is_some_and(|needed| needed <= available));
-            list.push(Friction { of: self.owner_name(across.of), needed, available, holds });
+            // What is needed to the last figure is there.
+            let enough =
+                |there: f64| needed.is_some_and(|needed| needed <= there * (1.0 + tolerance::RESIDUAL));
+            let holds = available.map(enough);
+            let factor = needed.filter(|n| *n > 0.0).zip(available).map(|(needed, there)| there / needed);
+            let unit = &self.model.units.force;
+            let (across_size, normal) = (unit.from_si(tangential.abs()), unit.from_si(normal));
+            let of = self.owner_name(across.of);
+            list.push(Friction { of, across: across_size, normal, needed, available, factor, holds });
         }
         list
+    }
+
+    /// The outcome: that of the verdict, or that it slides where some rough contact does not have the friction that equilibrium needs.
+    pub fn status(&self) -> StatusWord {
+        let slides = self.verdict.equilibrium && self.friction().iter().any(|f| f.holds == Some(false));
+        if slides { StatusWord::Slides } else { self.verdict.status.into() }
     }
 
     /// What would keep it from tipping: holding the parts that let go, or a weight at the point that rises most.

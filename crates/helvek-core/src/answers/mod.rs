@@ -148,6 +148,8 @@ pub enum StatusWord {
     Balanced,
     /// Some unknowns are not unique.
     Indeterminate,
+    /// In equilibrium only with more friction than there is at some rough contact.
+    Slides,
     /// No equilibrium under these loads.
     Unstable,
 }
@@ -293,10 +295,16 @@ pub struct Recognised {
 pub struct Friction {
     /// The support's or joint's name.
     pub of: String,
+    /// The size of the force across the normal.
+    pub across: f64,
+    /// The normal force, positive where it presses.
+    pub normal: f64,
     /// The coefficient that is needed; null when nothing presses.
     pub needed: Option<f64>,
     /// The coefficient that was given.
     pub available: Option<f64>,
+    /// How many times the needed coefficient is available; null when none is needed or given.
+    pub factor: Option<f64>,
     /// Whether it holds; null when no coefficient was given.
     pub holds: Option<bool>,
 }
@@ -513,7 +521,7 @@ impl Solved {
         Answers {
             format: "helvek-answers/1",
             units: self.model.units.symbols(),
-            status: verdict.status.into(),
+            status: self.status(),
             equilibrium: verdict.equilibrium,
             degree: verdict.degree,
             mobility: verdict.mobility,

@@ -6,6 +6,7 @@ use crate::geometry::Point;
 use crate::model::{Bar, Model, SupportId, SupportKind};
 use crate::solution::Solved;
 use crate::tolerance;
+use crate::units::figures;
 use crate::verdict::OneWayState;
 
 impl Solved {
@@ -13,6 +14,7 @@ impl Solved {
         let mut warnings = Vec::new();
         self.pulling(&mut warnings);
         self.rough(&mut warnings);
+        self.on_the_verge(&mut warnings);
         self.not_unique(&mut warnings);
         self.critical(&mut warnings);
         self.rings(&mut warnings);
@@ -51,6 +53,40 @@ impl Solved {
                 _ => continue,
             };
             warnings.push(Warning { name: "friction", message, about: vec![friction.of] });
+        }
+    }
+
+    /// Supports that can lift and press with nothing, or with a small part of the loads.
+    fn on_the_verge(&self, warnings: &mut Vec<Warning>) {
+        /// The part of the largest load below which a little more or less of anything lifts it.
+        const SMALL: f64 = 0.02;
+        let load = self.full.load_scale();
+        if !self.verdict.equilibrium || load <= 0.0 || self.model.parameter.is_some() {
+            return;
+        }
+        for (id, value) in self.full.column_ids().zip(self.full_values()) {
+            let column = self.full.column(id);
+            let (ColumnOf::Support(support), Some(_)) = (column.of, column.one_way) else { continue };
+            let support = &self.model.supports[support.index()];
+            if matches!(support.kind, SupportKind::Cable { .. }) || self.verdict.released.contains(&id) {
+                continue;
+            }
+            let Some(push) = value.filter(|v| v.abs() < SMALL * load) else { continue };
+            let unit = &self.model.units.force;
+            let size = if push == 0.0 {
+                "with nothing".to_owned()
+            } else {
+                format!(
+                    "with {} {} only",
+                    figures::rounded(unit.from_si(push), self.model.schools.figures),
+                    unit.symbol
+                )
+            };
+            let message = format!(
+                "The support {} presses {size}, under 2 % of the largest load: it is on the verge of lifting.",
+                support.name
+            );
+            warnings.push(Warning { name: "on-the-verge", message, about: vec![support.name.clone()] });
         }
     }
 

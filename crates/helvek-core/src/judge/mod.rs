@@ -186,9 +186,13 @@ pub struct Judgement {
 }
 
 impl Solved {
-    /// Whether anything has a limit, a section or plates, so that there is something to judge.
+    /// Whether anything has a limit, a section or plates, so that there is something to judge. Where a load is sought by its limits everything is worked for one unit of
+    /// it, and only how large it may be says anything ([`Solved::growths`]).
     pub fn limited(&self) -> bool {
         let model = &self.model;
+        if model.parameter.is_some() {
+            return false;
+        }
         let sections = model.bodies.iter().any(|body| body.profile.is_some())
             || model.bars.iter().any(|bar| bar.profile.is_some());
         let limits = !model.stated.is_empty() || !model.wanted.is_empty() || !model.plated.is_empty();

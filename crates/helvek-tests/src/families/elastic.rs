@@ -76,5 +76,6 @@ pub(super) fn run(seed: u64) -> Result<usize, String> {
             trial.near(&format!("{letter} of member {row}"), got, *expected, slack)?;
         }
     }
+    trial.extremes()?;
     trial.done()
 }

@@ -77,6 +77,54 @@ impl Trial {
         }
     }
 
+    /// The published extremes of N, V and M of every stretch against many places along it, and the sags against theirs.
+    fn extremes(&mut self) -> Result<(), String> {
+        for diagram in self.answers.diagrams.clone() {
+            for (letter, pieces) in [("N", &diagram.n), ("V", &diagram.v), ("M", &diagram.m)] {
+                let values = pieces.iter().flat_map(|piece| {
+                    (0..=64).map(move |i| {
+                        let x = piece.start + (piece.end - piece.start) * f64::from(i) / 64.0;
+                        piece.coefficients.iter().rev().fold(0.0, |sum, c| sum * x + c)
+                    })
+                });
+                let (low, high) = values.fold((f64::MAX, f64::MIN), |(a, b), v| (a.min(v), b.max(v)));
+                let told = diagram.extremes.iter().filter(|e| e.of == letter).map(|e| e.value);
+                let (least, most) = told.fold((f64::MAX, f64::MIN), |(a, b), v| (a.min(v), b.max(v)));
+                let slack = 1e-8 * low.abs().max(high.abs());
+                if low < least - slack || high > most + slack {
+                    let what = format!(
+                        "{letter} of {} goes from {low} to {high}: {:?}",
+                        diagram.on, diagram.extremes
+                    );
+                    return self.differs(&what);
+                }
+                self.values += 2;
+            }
+        }
+        let shapes = self.answers.stiffness.as_ref().map(|s| s.deflections.clone()).unwrap_or_default();
+        for shape in shapes {
+            let at = |x: f64| {
+                let piece = shape.across.iter().find(|p| x <= p.end).or(shape.across.last());
+                piece.map_or(0.0, |p| p.coefficients.iter().rev().fold(0.0, |sum, c| sum * (x - p.start) + c))
+            };
+            for sag in &shape.sags {
+                let [from, to] = sag.span;
+                // An overhang leaves the tangent where it is held: looked at by the shapes of closed forms.
+                if sag.overhang {
+                    continue;
+                }
+                let line = |x: f64| at(from) + (at(to) - at(from)) * (x - from) / (to - from);
+                let places = (0..=400).map(|i| from + (to - from) * f64::from(i) / 400.0);
+                let most = places.map(|x| (at(x) - line(x)).abs()).fold(0.0, f64::max);
+                if most > sag.value.abs() * (1.0 + 1e-7) + 1e-9 * at(from).abs().max(at(to).abs()) {
+                    return self.differs(&format!("{} sags by {most} somewhere: {sag:?}", shape.on));
+                }
+                self.values += 1;
+            }
+        }
+        Ok(())
+    }
+
     fn done(self) -> Result<usize, String> {
         Ok(self.values)
     }

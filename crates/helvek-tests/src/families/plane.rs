@@ -51,5 +51,6 @@ pub(super) fn run(seed: u64) -> Result<usize, String> {
         let force = trial.answers.bars[&name].force;
         trial.near(&name, force, next(), slack)?;
     }
+    trial.extremes()?;
     trial.done()
 }

@@ -215,6 +215,7 @@
     padding: 1px 10px;
     color: var(--color-success);
   }
+  .chip.slides,
   .chip.unstable {
     color: var(--color-error);
   }

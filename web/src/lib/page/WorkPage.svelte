@@ -237,9 +237,11 @@
   .verdict strong::after {
     content: '.';
   }
+  .verdict.slides,
   .verdict.unstable {
     border-color: var(--color-error);
   }
+  .verdict.slides strong,
   .verdict.unstable strong {
     color: var(--color-error);
   }

@@ -208,6 +208,7 @@
     font-weight: 620;
     color: var(--color-success);
   }
+  .verdict.slides,
   .verdict.unstable {
     color: var(--color-error);
   }
