@@ -2225,6 +2225,16 @@ export interface components {
             readonly of: string;
             /**
              * Format: double
+             * @description The size of the force across the normal.
+             */
+            readonly across: number;
+            /**
+             * Format: double
+             * @description The normal force, positive where it presses.
+             */
+            readonly normal: number;
+            /**
+             * Format: double
              * @description The coefficient that is needed; null when nothing presses.
              */
             readonly needed: number | null;
@@ -2233,6 +2243,11 @@ export interface components {
              * @description The coefficient that was given.
              */
             readonly available: number | null;
+            /**
+             * Format: double
+             * @description How many times the needed coefficient is available; null when none is needed or given.
+             */
+            readonly factor: number | null;
             /** @description Whether it holds; null when no coefficient was given. */
             readonly holds: boolean | null;
         };
@@ -2282,6 +2297,8 @@ export interface components {
             readonly part: string;
             /** @description `tension`, `compression`, `lets-go`; or as in the judgement: `stress`, `shear`, `pin-shear` ... */
             readonly by: string;
+            /** @description Under which combination; null: under the loads as drawn. */
+            readonly under: string | null;
         };
         /** @description The result of each stop of the work in a few words. */
         readonly Headlines: {
@@ -3337,6 +3354,8 @@ export interface components {
             readonly residual: components["schemas"]["Fragment"];
             /** @description Whether that is nothing. */
             readonly ok: boolean;
+            /** @description As printed it differs from nothing by what rounding leaves. */
+            readonly rounding: boolean;
             /** @description The moment centre, in sheet units. */
             readonly centre: [
                 number,
@@ -3489,6 +3508,8 @@ export interface components {
             readonly sum: components["schemas"]["Fragment"];
             /** @description Its terms, each with its sign. */
             readonly terms: readonly components["schemas"]["PageTerm"][];
+            /** @description As printed it differs from its results by what rounding leaves. */
+            readonly rounding: boolean;
             /** @description The moment centre, in sheet units. */
             readonly centre: [
                 number,
@@ -4898,7 +4919,7 @@ export interface components {
             readonly of: string;
         };
         /** @description The outcome as a word. */
-        readonly StatusWord: "determinate" | "balanced" | "indeterminate" | "unstable";
+        readonly StatusWord: "determinate" | "balanced" | "indeterminate" | "slides" | "unstable";
         /** @description One step of the working. */
         readonly StepAnswer: {
             /** @description What was freed. */
