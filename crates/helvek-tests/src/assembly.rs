@@ -7,7 +7,7 @@ pub struct Dice(pub u64);
 
 impl Dice {
     /// The next 64 bits.
-    pub fn next(&mut self) -> u64 {
+    pub fn bits(&mut self) -> u64 {
         self.0 = self.0.wrapping_add(0x9E37_79B9_7F4A_7C15);
         let mut z = self.0;
         z = (z ^ (z >> 30)).wrapping_mul(0xBF58_476D_1CE4_E5B9);
@@ -17,12 +17,12 @@ impl Dice {
 
     /// A number below `n`.
     pub fn below(&mut self, n: usize) -> usize {
-        (self.next() % n as u64) as usize
+        (self.bits() % n as u64) as usize
     }
 
     /// A number of two figures between `a` and `b`.
     pub fn between(&mut self, a: f64, b: f64) -> f64 {
-        let t = (self.next() % 1000) as f64 / 1000.0;
+        let t = (self.bits() % 1000) as f64 / 1000.0;
         ((a + (b - a) * t) * 100.0).round() / 100.0
     }
 }

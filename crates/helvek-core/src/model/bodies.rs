@@ -38,6 +38,14 @@ pub struct Run {
     pub points: Vec<PointId>,
 }
 
+/// A piece on its line: stations, m, and the points at its ends.
+struct Lying {
+    from: f64,
+    to: f64,
+    run: usize,
+    ends: [PointId; 2],
+}
+
 impl Builder {
     pub(super) fn bodies(&mut self, sheet: &sheet::Sheet) {
         for (name, body) in &sheet.bodies {
@@ -121,7 +129,7 @@ impl Builder {
         let (_, first) = all().next()?;
         let [origin, _] = ends(first);
         let size = all().map(|(_, pair)| ends(pair)[1].distance(origin)).fold(0.0, f64::max);
-        let mut lines: HashMap<[i64; 6], Vec<(f64, f64, usize, [PointId; 2])>> = HashMap::new();
+        let mut lines: HashMap<[i64; 6], Vec<Lying>> = HashMap::new();
         for (run, pair) in all() {
             let [a, b] = ends(pair);
             let mut along = (b - a).unit()?;
@@ -134,13 +142,15 @@ impl Builder {
                 *k = (v * FINE).round() as i64;
             }
             let [s, t] = [a, b].map(|p| (p - origin).dot(along));
-            lines.entry(key).or_default().push((s.min(t), s.max(t), run, [pair[0], pair[1]]));
+            let lying = Lying { from: s.min(t), to: s.max(t), run, ends: [pair[0], pair[1]] };
+            lines.entry(key).or_default().push(lying);
         }
         let slack = tolerance::GEOMETRY * size;
         let over = lines.values_mut().filter_map(|pieces| {
-            pieces.sort_by(|a, b| a.0.total_cmp(&b.0));
-            let pair = pieces.windows(2).find(|pair| pair[1].0 < pair[0].1 - slack)?;
-            Some(if pair[0].2 > pair[1].2 { (pair[0].2, pair[0].3) } else { (pair[1].2, pair[1].3) })
+            pieces.sort_by(|a, b| a.from.total_cmp(&b.from));
+            let pair = pieces.windows(2).find(|pair| pair[1].from < pair[0].to - slack)?;
+            let later = pair.iter().max_by_key(|lying| lying.run)?;
+            Some((later.run, later.ends))
         });
         let (run, pair) = over.min()?;
         Some((run, pair.map(|p| self.model.point_name(p).to_owned())))
