@@ -8,7 +8,7 @@ use crate::judge::{PageJudgement, judged_headline, page_judgement};
 use crate::moving::{PageTrain, TrainLine};
 use crate::step::Wording;
 use crate::stiff::{PageStiff, page_stiff};
-use helvek_core::answers::Answers;
+use helvek_core::answers::{Answers, StatusWord};
 use helvek_core::equilibrium::PartOf;
 use helvek_core::next::{Ready, Yields};
 use helvek_core::sheet::Find;
@@ -402,7 +402,13 @@ impl Page {
             closes,
             routes: wording.routes(),
             headlines,
-            warnings: answers.warnings.iter().map(|w| w.message.clone()).collect(),
+            // That something slides stands in the verdict already.
+            warnings: answers
+                .warnings
+                .iter()
+                .filter(|w| !(w.name == "friction" && answers.status == StatusWord::Slides))
+                .map(|w| w.message.clone())
+                .collect(),
             caution: match (answers.stresses.is_empty(), solved.elastic()) {
                 (false, _) => crate::STRESS_CAUTION,
                 (true, Some(_)) => crate::STIFF_CAUTION,

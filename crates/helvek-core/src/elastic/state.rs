@@ -66,6 +66,8 @@ pub(super) fn solve(
         }
     }
     if !one_way.is_empty() && !state.fits() {
+        // What cannot give way at all is the better reason.
+        undecided(full, mesh, &state.system)?;
         return Err(Refusal::Contacts);
     }
     let out = out.into_iter().flat_map(|id| full.letting_go(id)).collect();

@@ -1,10 +1,15 @@
 //! The families, and what all of them share.
 
+mod beams;
 mod elastic;
 mod lengths;
 mod one_way;
 mod plane;
 mod printed;
+mod ropes;
+mod sections;
+mod space;
+mod trusses;
 
 use helvek_core::answers::Answers;
 use helvek_core::model;
@@ -26,6 +31,11 @@ pub const FAMILIES: &[Family] = &[
     Family { name: "rigid lengths", run: lengths::run },
     Family { name: "one-way", run: one_way::run },
     Family { name: "printed", run: printed::run },
+    Family { name: "trusses", run: trusses::run },
+    Family { name: "ropes", run: ropes::run },
+    Family { name: "combinations", run: beams::run },
+    Family { name: "sections", run: sections::run },
+    Family { name: "space", run: space::run },
 ];
 
 /// A sheet that is being compared.
