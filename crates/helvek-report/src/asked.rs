@@ -105,6 +105,11 @@ impl Wording<'_> {
         self.solved.model.asked.iter().flat_map(|asked| self.asked_of(*asked)).collect()
     }
 
+    /// Every force that could be asked for, with its answer.
+    pub(crate) fn forces(&self) -> Vec<AskedLine> {
+        self.solved.model.forces().flat_map(|of| self.asked_of(of)).collect()
+    }
+
     fn asked_of(&self, asked: Asked) -> Vec<AskedLine> {
         let model = &self.solved.model;
         let answered = self.solved.verdict.equilibrium;

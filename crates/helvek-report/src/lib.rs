@@ -11,6 +11,7 @@ mod direction;
 mod fragment;
 pub mod inside;
 pub mod judge;
+pub mod kept;
 mod limits;
 pub mod markdown;
 pub mod moving;

@@ -162,7 +162,7 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
     if let Some(closes) = &page.closes {
         writeln!(out, "\n{}: {}.", capital(closes), page.routes.join(", "))?;
     }
-    writeln!(out, "\n*{}*", page.caution)
+    writeln!(out, "\n*{}*\n\n{}", page.caution, page.engine)
 }
 
 fn judged(out: &mut String, judgement: &PageJudgement) -> std::fmt::Result {

@@ -15,7 +15,7 @@ use helvek_core::sheet::Find;
 use helvek_core::solution::Solved;
 use helvek_core::units::figures;
 use schemars::JsonSchema;
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use std::collections::HashSet;
 
 /// Everything that is said about a solution.
@@ -71,6 +71,8 @@ pub struct Page {
     pub warnings: Vec<String>,
     /// The usual caution.
     pub caution: String,
+    /// By which engine, under it all: `Helvek, engine 2`.
+    pub engine: String,
 }
 
 /// The verdict in words.
@@ -321,7 +323,7 @@ pub struct PageCheck {
 }
 
 /// One thing asked.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
 pub struct AskedLine {
     /// The mark of what was asked: `support:A`, `bar:D-C`.
     pub of: String,
@@ -415,6 +417,7 @@ impl Page {
                 (true, None) => crate::CAUTION,
             }
             .into(),
+            engine: format!("Helvek, engine {}", answers.engine),
         }
     }
 }

@@ -143,7 +143,7 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
     if let Some(closes) = &page.closes {
         writeln!(out, "\n{}: {}.", capital(closes), page.routes.join(", "))?;
     }
-    writeln!(out, "{}", page.caution)
+    writeln!(out, "{}\n\n{}", page.caution, page.engine)
 }
 
 /// A table of coefficients in columns.

@@ -23,6 +23,20 @@ impl Store {
         Ok(row.map(|row| row.try_get("card")).transpose()?)
     }
 
+    /// The card of a sheet that another engine made: the last one.
+    ///
+    /// # Errors
+    /// [`StoreError::Database`].
+    pub async fn former_card(&self, hash: &str, engine: &str) -> Result<Option<String>, StoreError> {
+        let row =
+            sqlx::query("SELECT card FROM cards WHERE hash = ? AND engine <> ? ORDER BY rowid DESC LIMIT 1")
+                .bind(hash)
+                .bind(engine)
+                .fetch_optional(&self.pool)
+                .await?;
+        Ok(row.map(|row| row.try_get("card")).transpose()?)
+    }
+
     /// Keeps cards, by the hashes of their sheets.
     ///
     /// # Errors
@@ -64,6 +78,9 @@ mod tests {
         store.keep_cards("one", &[(key.clone(), "card".into())]).await.unwrap();
         assert_eq!(store.card(&key, "one").await.unwrap().as_deref(), Some("card"));
         assert_eq!(store.card(&key, "two").await.unwrap(), None);
+        store.keep_cards("two", &[(key.clone(), "another".into())]).await.unwrap();
+        assert_eq!(store.former_card(&key, "three").await.unwrap().as_deref(), Some("another"));
+        assert_eq!(store.former_card(&key, "two").await.unwrap().as_deref(), Some("card"));
         store.drop_cards_but("two").await.unwrap();
         assert_eq!(store.card(&key, "one").await.unwrap(), None);
     }

@@ -1,6 +1,7 @@
-//! Sheets kept in one SQLite file: a mutable draft with a version, immutable revisions, and a cache of what the shelf shows. The store does not
-//! look inside a sheet: it keeps a text and its title.
+//! Sheets kept in one SQLite file: a mutable draft with a version, immutable revisions, what they answered, and a cache of what the shelf shows. The
+//! store does not look inside a sheet: it keeps a text and its title.
 
+mod answers;
 mod cards;
 mod error;
 mod migrations;
@@ -8,6 +9,7 @@ mod revisions;
 mod sheets;
 mod shelf;
 
+pub use answers::{Older, Unanswered};
 pub use cards::hash;
 pub use error::StoreError;
 pub use revisions::RevisionRow;

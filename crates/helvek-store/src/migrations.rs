@@ -8,6 +8,7 @@ use std::borrow::Cow;
 const ALL: &[(i64, &str, &str)] = &[
     (1, "sheets", include_str!("../migrations/0001_sheets.sql")),
     (2, "shelf", include_str!("../migrations/0002_shelf.sql")),
+    (3, "answers", include_str!("../migrations/0003_answers.sql")),
 ];
 
 pub(crate) fn all() -> Migrator {

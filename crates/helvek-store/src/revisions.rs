@@ -10,15 +10,17 @@ pub struct RevisionRow {
     pub number: i64,
     /// The title it had.
     pub title: String,
-    /// Why it was cut: `idle`, `left`, `named`, `restored`.
+    /// Why it was cut: `idle`, `left`, `named`, `restored`, `upgraded`.
     pub why: String,
     /// The name it was given.
     pub name: Option<String>,
     /// When, UTC, ISO 8601.
     pub cut: String,
+    /// The engine that answered it.
+    pub engine: i64,
 }
 
-/// Cuts a revision of what the sheet is now, unless the last one says the same and no name is given. `false` when there is no such sheet.
+/// Cuts a revision of what the sheet is now, unless the last one says the same, by the same engine, and no name is given. `false` when there is no such sheet.
 pub(crate) async fn cut(
     connection: &mut SqliteConnection,
     id: &str,
@@ -33,10 +35,11 @@ pub(crate) async fn cut(
         return Ok(false);
     }
     sqlx::query(
-        "INSERT INTO revisions (sheet, number, title, body, why, name) \
-         SELECT s.id, COALESCE((SELECT MAX(number) FROM revisions WHERE sheet = s.id), 0) + 1, s.title, s.body, ?2, ?3 \
-         FROM sheets s WHERE s.id = ?1 AND (?3 IS NOT NULL OR s.body IS NOT \
-         (SELECT body FROM revisions WHERE sheet = s.id ORDER BY number DESC LIMIT 1))",
+        "INSERT INTO revisions (sheet, number, title, body, why, name, engine, answers) \
+         SELECT s.id, COALESCE((SELECT MAX(number) FROM revisions WHERE sheet = s.id), 0) + 1, s.title, s.body, ?2, ?3, s.engine, s.answers \
+         FROM sheets s WHERE s.id = ?1 AND (?3 IS NOT NULL OR NOT EXISTS \
+         (SELECT 1 FROM revisions r WHERE r.sheet = s.id AND r.body = s.body AND r.engine = s.engine \
+         AND r.number = (SELECT MAX(number) FROM revisions WHERE sheet = s.id)))",
     )
     .bind(id)
     .bind(why)
@@ -64,7 +67,7 @@ impl Store {
     /// [`StoreError::Database`].
     pub async fn revisions(&self, id: &str) -> Result<Vec<RevisionRow>, StoreError> {
         let rows = sqlx::query(
-            "SELECT number, title, why, name, cut FROM revisions WHERE sheet = ? ORDER BY number DESC",
+            "SELECT number, title, why, name, cut, engine FROM revisions WHERE sheet = ? ORDER BY number DESC",
         )
         .bind(id)
         .fetch_all(&self.pool)
@@ -76,6 +79,7 @@ impl Store {
                 why: row.try_get("why")?,
                 name: row.try_get("name")?,
                 cut: row.try_get("cut")?,
+                engine: row.try_get("engine")?,
             })
         };
         Ok(rows.iter().map(revision).collect::<Result<_, sqlx::Error>>()?)
@@ -102,10 +106,10 @@ mod tests {
     #[tokio::test]
     async fn the_same_is_cut_once_and_a_name_always() {
         let store = Store::in_memory().await.unwrap();
-        let id = store.create("Bench", "one").await.unwrap();
+        let id = store.create("Bench", "one", 1).await.unwrap();
         assert!(store.cut(&id, "left", None).await.unwrap());
         assert!(store.cut(&id, "left", None).await.unwrap());
-        store.save(&id, 1, "Bench", "two").await.unwrap();
+        store.save(&id, 1, "Bench", "two", 1).await.unwrap();
         store.cut(&id, "left", None).await.unwrap();
         store.cut(&id, "named", Some("as built")).await.unwrap();
         let list = store.revisions(&id).await.unwrap();
@@ -118,14 +122,14 @@ mod tests {
     #[tokio::test]
     async fn a_change_after_a_pause_keeps_what_was_there_before_the_pause() {
         let store = Store::in_memory().await.unwrap();
-        let id = store.create("Bench", "one").await.unwrap();
-        store.save(&id, 1, "Bench", "two").await.unwrap();
+        let id = store.create("Bench", "one", 1).await.unwrap();
+        store.save(&id, 1, "Bench", "two", 1).await.unwrap();
         assert_eq!(store.revisions(&id).await.unwrap(), []);
         sqlx::query("UPDATE sheets SET changed = '2020-01-01T00:00:00.000Z'")
             .execute(&store.pool)
             .await
             .unwrap();
-        store.save(&id, 2, "Bench", "three").await.unwrap();
+        store.save(&id, 2, "Bench", "three", 1).await.unwrap();
         let list = store.revisions(&id).await.unwrap();
         assert_eq!((list.len(), list[0].why.as_str()), (1, "idle"));
         assert_eq!(store.revision(&id, 1).await.unwrap().as_deref(), Some("two"));
@@ -134,7 +138,7 @@ mod tests {
     #[tokio::test]
     async fn a_revision_is_never_changed() {
         let store = Store::in_memory().await.unwrap();
-        let id = store.create("Bench", "one").await.unwrap();
+        let id = store.create("Bench", "one", 1).await.unwrap();
         store.cut(&id, "left", None).await.unwrap();
         let tampered = sqlx::query("UPDATE revisions SET body = 'x'").execute(&store.pool).await;
         assert!(tampered.unwrap_err().to_string().contains("never changed"));

@@ -2,7 +2,7 @@
 
 use crate::revisions::cut;
 use crate::{Store, StoreError};
-use sqlx::Row;
+use sqlx::{QueryBuilder, Row, Sqlite};
 
 /// A sheet in the list.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -17,6 +17,10 @@ pub struct SheetRow {
     pub changed: String,
     /// Its tags.
     pub tags: Vec<String>,
+    /// The engine it was last saved under.
+    pub engine: i64,
+    /// Whether the present engine gives other answers.
+    pub differs: bool,
 }
 
 /// A sheet with its text.
@@ -45,6 +49,9 @@ pub enum Saved {
 /// How long a sheet is left alone before a change of it keeps what was there as a revision.
 const IDLE: &str = "-2 minutes";
 
+/// What a [`SheetRow`] is made of.
+pub(crate) const COLUMNS: &str = "id, title, version, changed, tags, engine, differs IS NOT NULL AS differs";
+
 pub(crate) fn row(row: &sqlx::sqlite::SqliteRow) -> Result<SheetRow, sqlx::Error> {
     Ok(SheetRow {
         id: row.try_get("id")?,
@@ -52,6 +59,8 @@ pub(crate) fn row(row: &sqlx::sqlite::SqliteRow) -> Result<SheetRow, sqlx::Error
         version: row.try_get("version")?,
         changed: row.try_get("changed")?,
         tags: serde_json::from_str(row.try_get("tags")?).unwrap_or_default(),
+        engine: row.try_get("engine")?,
+        differs: row.try_get("differs")?,
     })
 }
 
@@ -65,16 +74,18 @@ impl Store {
         Ok(any.is_none())
     }
 
-    /// Keeps a new sheet and returns its id: 16 random hexadecimal digits.
+    /// Keeps a new sheet, answered by this engine, and returns its id: 16 random hexadecimal digits.
     ///
     /// # Errors
     /// [`StoreError::Database`].
-    pub async fn create(&self, title: &str, body: &str) -> Result<String, StoreError> {
+    pub async fn create(&self, title: &str, body: &str, engine: i64) -> Result<String, StoreError> {
         let made = sqlx::query(
-            "INSERT INTO sheets (id, title, body) VALUES (lower(hex(randomblob(8))), ?, ?) RETURNING id",
+            "INSERT INTO sheets (id, title, body, engine, compared) \
+             VALUES (lower(hex(randomblob(8))), ?1, ?2, ?3, ?3) RETURNING id",
         )
         .bind(title)
         .bind(body)
+        .bind(engine)
         .fetch_one(&self.pool)
         .await?;
         Ok(made.try_get("id")?)
@@ -85,19 +96,18 @@ impl Store {
     /// # Errors
     /// [`StoreError::Database`].
     pub async fn get(&self, id: &str) -> Result<Option<StoredSheet>, StoreError> {
-        let found = sqlx::query(
-            "SELECT id, title, version, changed, tags, body FROM sheets WHERE id = ? AND trashed IS NULL",
-        )
-        .bind(id)
-        .fetch_optional(&self.pool)
-        .await?;
+        let mut query =
+            QueryBuilder::<Sqlite>::new(format!("SELECT {COLUMNS}, body FROM sheets WHERE id = "));
+        query.push_bind(id).push(" AND trashed IS NULL");
+        let found = query.build().fetch_optional(&self.pool).await?;
         Ok(match found {
             Some(found) => Some(StoredSheet { row: row(&found)?, body: found.try_get("body")? }),
             None => None,
         })
     }
 
-    /// Replaces a sheet, if it is still at the version the change was made from. What was there before a pause is kept as a revision.
+    /// Replaces a sheet, if it is still at the version the change was made from; this engine answers it. What was there before a pause, and what an older
+    /// engine answered, is kept as a revision.
     ///
     /// # Errors
     /// [`StoreError::Database`].
@@ -107,28 +117,33 @@ impl Store {
         from_version: i64,
         title: &str,
         body: &str,
+        engine: i64,
     ) -> Result<Saved, StoreError> {
         let mut transaction = self.pool.begin_with("BEGIN IMMEDIATE").await?;
-        let idle = sqlx::query(
-            "SELECT 1 FROM sheets WHERE id = ? AND version = ? AND trashed IS NULL \
-             AND changed < strftime('%Y-%m-%dT%H:%M:%fZ', 'now', ?)",
+        let worth = sqlx::query(
+            "SELECT CASE WHEN engine < ?4 THEN 'upgraded' ELSE 'idle' END AS why FROM sheets \
+             WHERE id = ?1 AND version = ?2 AND trashed IS NULL \
+             AND (engine < ?4 OR changed < strftime('%Y-%m-%dT%H:%M:%fZ', 'now', ?3))",
         )
         .bind(id)
         .bind(from_version)
         .bind(IDLE)
+        .bind(engine)
         .fetch_optional(&mut *transaction)
         .await?;
-        if idle.is_some() {
-            cut(&mut transaction, id, "idle", None).await?;
+        if let Some(worth) = worth {
+            cut(&mut transaction, id, worth.try_get("why")?, None).await?;
         }
         let saved = sqlx::query(
-            "UPDATE sheets SET title = ?, body = ?, version = version + 1, changed = strftime('%Y-%m-%dT%H:%M:%fZ', 'now') \
-             WHERE id = ? AND version = ? AND trashed IS NULL RETURNING version",
+            "UPDATE sheets SET title = ?1, body = ?2, version = version + 1, changed = strftime('%Y-%m-%dT%H:%M:%fZ', 'now'), \
+             engine = ?5, compared = ?5, answers = NULL, differs = NULL \
+             WHERE id = ?3 AND version = ?4 AND trashed IS NULL RETURNING version",
         )
         .bind(title)
         .bind(body)
         .bind(id)
         .bind(from_version)
+        .bind(engine)
         .fetch_optional(&mut *transaction)
         .await?;
         transaction.commit().await?;
@@ -141,14 +156,14 @@ impl Store {
         })
     }
 
-    /// Keeps a copy of a sheet, tags included, under another title. `None` when there is no such sheet.
+    /// Keeps a copy of a sheet, tags and what it answered included, under another title. `None` when there is no such sheet.
     ///
     /// # Errors
     /// [`StoreError::Database`].
     pub async fn copy(&self, id: &str, title: &str, body: &str) -> Result<Option<String>, StoreError> {
         let made = sqlx::query(
-            "INSERT INTO sheets (id, title, body, tags) \
-             SELECT lower(hex(randomblob(8))), ?, ?, tags FROM sheets WHERE id = ? AND trashed IS NULL RETURNING id",
+            "INSERT INTO sheets (id, title, body, tags, engine, answers, compared, differs) \
+             SELECT lower(hex(randomblob(8))), ?, ?, tags, engine, answers, compared, differs FROM sheets WHERE id = ? AND trashed IS NULL RETURNING id",
         )
         .bind(title)
         .bind(body)
@@ -168,8 +183,8 @@ mod tests {
         let folder = tempfile::tempdir().unwrap();
         let file = folder.path().join("sheets.sqlite");
         let store = Store::open(&file).await.unwrap();
-        let id = store.create("Bench", "{\"a\":1}").await.unwrap();
-        assert_eq!(store.save(&id, 1, "Bench top", "{\"a\":2}").await.unwrap(), Saved::Version(2));
+        let id = store.create("Bench", "{\"a\":1}", 1).await.unwrap();
+        assert_eq!(store.save(&id, 1, "Bench top", "{\"a\":2}", 1).await.unwrap(), Saved::Version(2));
         store.close().await;
         let again = Store::open(&file).await.unwrap().get(&id).await.unwrap().unwrap();
         assert_eq!(
@@ -181,23 +196,23 @@ mod tests {
     #[tokio::test]
     async fn the_second_of_two_writers_is_told_and_overwrites_nothing() {
         let store = Store::in_memory().await.unwrap();
-        let id = store.create("Bench", "first").await.unwrap();
-        assert_eq!(store.save(&id, 1, "Bench", "mine").await.unwrap(), Saved::Version(2));
-        assert_eq!(store.save(&id, 1, "Bench", "yours").await.unwrap(), Saved::Conflict { current: 2 });
+        let id = store.create("Bench", "first", 1).await.unwrap();
+        assert_eq!(store.save(&id, 1, "Bench", "mine", 1).await.unwrap(), Saved::Version(2));
+        assert_eq!(store.save(&id, 1, "Bench", "yours", 1).await.unwrap(), Saved::Conflict { current: 2 });
         assert_eq!(store.get(&id).await.unwrap().unwrap().body, "mine");
-        assert_eq!(store.save("nobody", 1, "", "").await.unwrap(), Saved::Missing);
+        assert_eq!(store.save("nobody", 1, "", "", 1).await.unwrap(), Saved::Missing);
     }
 
     #[tokio::test]
     async fn the_last_saved_sheet_is_listed_first_and_a_copy_brings_its_tags() {
         let store = Store::in_memory().await.unwrap();
         assert!(store.is_empty().await.unwrap());
-        let first = store.create("Bench", "").await.unwrap();
+        let first = store.create("Bench", "", 1).await.unwrap();
         store.tag(&first, &["wood".into()]).await.unwrap();
         tokio::time::sleep(std::time::Duration::from_millis(5)).await;
         let second = store.copy(&first, "Bench (copy)", "").await.unwrap().unwrap();
         tokio::time::sleep(std::time::Duration::from_millis(5)).await;
-        store.save(&first, 1, "Bench", "x").await.unwrap();
+        store.save(&first, 1, "Bench", "x", 1).await.unwrap();
         let found = store.look(&crate::Look { limit: 5, ..crate::Look::default() }).await.unwrap();
         let order: Vec<_> = found.sheets.iter().map(|(row, _)| row.id.as_str()).collect();
         assert_eq!(order, [first.as_str(), second.as_str()]);

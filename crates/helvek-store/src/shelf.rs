@@ -1,6 +1,6 @@
 //! The shelf: looking through many sheets, tags, and the trash.
 
-use crate::sheets::row;
+use crate::sheets::{COLUMNS, row};
 use crate::{SheetRow, Store, StoreError};
 use sqlx::{QueryBuilder, Row, Sqlite};
 
@@ -11,6 +11,8 @@ pub struct Look {
     pub search: String,
     /// With this tag.
     pub tag: Option<String>,
+    /// Only what answers differently under the present engine.
+    pub differing: bool,
     /// In which order.
     pub order: Order,
     /// In the trash instead of on the shelf.
@@ -62,6 +64,9 @@ fn wanted(query: &mut QueryBuilder<Sqlite>, look: &Look) {
         query.push(" AND (title LIKE ").push_bind(pattern.clone()).push(" ESCAPE '\\' OR tags LIKE ");
         query.push_bind(pattern).push(" ESCAPE '\\')");
     }
+    if look.differing {
+        query.push(" AND differs IS NOT NULL");
+    }
     if let Some(tag) = &look.tag {
         query.push(" AND EXISTS (SELECT 1 FROM json_each(tags) WHERE value = ").push_bind(tag).push(")");
     }
@@ -76,7 +81,7 @@ impl Store {
         let mut count = QueryBuilder::new("SELECT COUNT(*) AS total FROM sheets");
         wanted(&mut count, look);
         let total = count.build().fetch_one(&self.pool).await?.try_get("total")?;
-        let mut query = QueryBuilder::new("SELECT id, title, version, changed, tags, body FROM sheets");
+        let mut query = QueryBuilder::new(format!("SELECT {COLUMNS}, body FROM sheets"));
         wanted(&mut query, look);
         query.push(match look.order {
             Order::Changed => " ORDER BY changed DESC, id",
@@ -160,7 +165,7 @@ mod tests {
         let store = Store::in_memory().await.unwrap();
         let mut ids = Vec::new();
         for title in ["Tub hoist", "potting bench", "100 % shade"] {
-            ids.push(store.create(title, "{}").await.unwrap());
+            ids.push(store.create(title, "{}", 1).await.unwrap());
         }
         (store, ids)
     }
@@ -196,7 +201,7 @@ mod tests {
         assert_eq!(titles(&store, Look::default()).await.len(), 2);
         assert_eq!(titles(&store, Look { trash: true, ..Look::default() }).await, ["Tub hoist"]);
         // Nobody writes to what is in the trash.
-        assert_eq!(store.save(&ids[0], 1, "x", "{}").await.unwrap(), crate::Saved::Missing);
+        assert_eq!(store.save(&ids[0], 1, "x", "{}", 1).await.unwrap(), crate::Saved::Missing);
         assert!(store.trash(&ids[0], false).await.unwrap());
         assert_eq!(titles(&store, Look::default()).await.len(), 3);
         // What is on the shelf is not removed for good.

@@ -6,6 +6,7 @@ use clap::{Args, Parser, Subcommand, ValueEnum};
 use std::net::SocketAddr;
 use std::path::PathBuf;
 use std::process::ExitCode;
+use std::time::Duration;
 use tracing_subscriber::filter::{LevelFilter, Targets};
 use tracing_subscriber::layer::{Layer, SubscriberExt};
 use tracing_subscriber::util::SubscriberInitExt;
@@ -99,7 +100,10 @@ fn serve(serving: Serving, demo: bool) -> ExitCode {
             return ExitCode::FAILURE;
         }
     };
-    match runtime.block_on(server::run(options)) {
+    let ended = runtime.block_on(server::run(options));
+    // What is still being solved in the background does not hold up the end.
+    runtime.shutdown_timeout(Duration::from_secs(1));
+    match ended {
         Ok(()) => ExitCode::SUCCESS,
         Err(error) => {
             eprintln!("helvek: {error}");

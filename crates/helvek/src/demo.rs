@@ -1,5 +1,6 @@
 //! The example sheets of the demo: Quillmarsh Garden.
 
+use helvek_core::ENGINE;
 use helvek_core::sheet::{self, Syntax};
 use helvek_store::{Store, StoreError};
 use rust_embed::RustEmbed;
@@ -33,7 +34,7 @@ pub(crate) async fn fill(store: &Store) -> Result<(), StoreError> {
     // The last one stored stands first on the shelf.
     let examples: Vec<_> = examples().collect();
     for (title, body) in examples.into_iter().rev() {
-        store.create(&title, &body).await?;
+        store.create(&title, &body, ENGINE.into()).await?;
     }
     Ok(())
 }

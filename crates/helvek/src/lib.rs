@@ -2,9 +2,11 @@
 
 mod api;
 mod assets;
+mod changes;
 pub mod cli;
 mod demo;
 mod guard;
+mod keeper;
 pub mod openapi;
 pub mod server;
 mod solve;

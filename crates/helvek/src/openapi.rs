@@ -1,11 +1,12 @@
 //! The description of the interface, made from the same types that it is made of: OpenAPI 3.1 and JSON Schema.
 
 use crate::api::{
-    ErrorBody, Example, Kept, LiveReply, LiveRequest, NewRevision, NewSheet, Revision, SaveSheet, ShelfReply,
-    Tags, WholeSheet,
+    Differences, ErrorBody, Example, Kept, LiveReply, LiveRequest, NewRevision, NewSheet, Revision,
+    SaveSheet, ShelfReply, Tags, WholeSheet,
 };
 use helvek_core::answers::Answers;
 use helvek_core::sheet::Sheet;
+use helvek_report::kept::KeptLine;
 use schemars::generate::SchemaSettings;
 use schemars::{JsonSchema, SchemaGenerator};
 use serde_json::{Map, Value, json};
@@ -48,6 +49,7 @@ pub fn document() -> Value {
         ("search", "string", "Part of a title or of a tag"),
         ("tag", "string", "With this tag"),
         ("sort", "string", "changed, title or created"),
+        ("differing", "boolean", "Only what answers otherwise since an upgrade"),
         ("trash", "boolean", "In the trash instead"),
         ("offset", "integer", "How many to pass over"),
         ("limit", "integer", "How many at most, up to 200"),
@@ -55,6 +57,12 @@ pub fn document() -> Value {
     let examples = answer::<Vec<Example>>(&mut given, "Sheets to start from");
     let copy = answer_with::<Kept>(&mut given, "Keep a copy", "201");
     let revisions = answer::<Vec<Revision>>(&mut given, "What the sheet was, the newest first");
+    let answered =
+        answer::<Vec<KeptLine>>(&mut given, "What a revision answered; empty where that was never kept");
+    let differences = answer::<Differences>(
+        &mut given,
+        "What a sheet answered under an older engine beside what it answers now",
+    );
     let cut = nothing::<NewRevision>(&mut sent, "Cut a revision of what the sheet is now");
     let tag = nothing::<Tags>(&mut sent, "Give a sheet its tags");
     // A kept sheet is what was sent: its schema is the one for reading, and must be described first.
@@ -95,6 +103,10 @@ pub fn document() -> Value {
             "/api/sheets/{id}/tags": with_id(json!({ "put": tag })),
             "/api/sheets/{id}/revisions": with_id(json!({ "get": revisions, "post": cut })),
             "/api/sheets/{id}/revisions/{number}": with_id(json!({ "get": was })),
+            "/api/sheets/{id}/revisions/{number}/answers": with_id(json!({ "get": answered })),
+            "/api/sheets/{id}/differences": with_id(json!({
+                "get": differences, "delete": done("Take the answers of now; a revision keeps the old ones"),
+            })),
             "/api/trash": { "delete": done("Empty the trash") },
             "/api/trash/{id}": with_id(json!({ "delete": done("Remove one sheet of the trash for good") })),
             "/api/examples": { "get": examples },

@@ -1,5 +1,6 @@
 //! Starting and stopping the server.
 
+use crate::keeper::{self, Keeper};
 use crate::{api, assets, demo, guard};
 use axum::Router;
 use axum::http::StatusCode;
@@ -7,6 +8,7 @@ use axum::routing::get;
 use helvek_store::{Store, StoreError};
 use std::net::SocketAddr;
 use std::path::PathBuf;
+use std::sync::Arc;
 use std::time::Duration;
 use tokio::net::TcpListener;
 use tower_http::catch_panic::CatchPanicLayer;
@@ -17,6 +19,9 @@ use tracing::Level;
 
 /// The longest a request may take.
 const TIME_LIMIT: Duration = Duration::from_secs(10);
+
+/// The longest that the end waits for the last answers.
+const LAST: Duration = Duration::from_secs(2);
 
 /// Where to listen and what to keep.
 #[derive(Debug, Clone)]
@@ -65,8 +70,9 @@ pub async fn run(options: Options) -> Result<(), ServeError> {
     if options.demo {
         demo::fill(&store).await.map_err(in_store)?;
     }
-    let shared = api::Shared::new(store.clone());
-    shared.forget_other_engines().await.map_err(in_store)?;
+    let keeper = Keeper::default();
+    let program: Arc<str> = api::cards::program().into();
+    let shared = api::Shared::new(store.clone(), program.clone(), keeper.clone());
     let listener = TcpListener::bind(options.listen)
         .await
         .map_err(|error| ServeError::Listen { address: options.listen, error })?;
@@ -74,7 +80,13 @@ pub async fn run(options: Options) -> Result<(), ServeError> {
     // On standard output, alone: whoever started the server reads the address here.
     println!("Helvek is at http://{address}");
     tracing::info!(%address, data = %options.data.display(), "serving");
+    let keeping = tokio::spawn(keeper.run(store.clone(), program));
     axum::serve(listener, router(shared, address)).with_graceful_shutdown(stop()).await?;
+    keeping.abort();
+    // What was saved last is answered by the engine that it was drawn with; whoever waits for the end does not wait long.
+    if let Ok(Err(error)) = tokio::time::timeout(LAST, keeper::answer(&store)).await {
+        tracing::error!(%error, "the last answers could not be kept");
+    }
     store.close().await;
     tracing::info!("stopped");
     Ok(())

@@ -4,6 +4,7 @@
   import { onMount } from 'svelte';
   import { api } from '../lib/api/client';
   import type { Sheet, SheetSummary } from '../lib/api/types';
+  import Differences from '../lib/shelf/Differences.svelte';
   import Examples from '../lib/shelf/Examples.svelte';
   import SheetCard from '../lib/shelf/SheetCard.svelte';
   import { Shelf } from '../lib/shelf/shelf.svelte';
@@ -13,6 +14,7 @@
 
   const shelf = new Shelf();
   let removed = $state.raw<SheetSummary | null>(null);
+  let compared = $state.raw<SheetSummary | null>(null);
   let examples = $state(false);
   let field = $state<HTMLInputElement | null>(null);
   let grid = $state<HTMLElement | null>(null);
@@ -151,6 +153,18 @@
     </p>
   {/if}
 
+  {#if shelf.differ > 0 && !shelf.trash}
+    <p class="note" role="status">
+      {shelf.differ === 1 ? '1 sheet differs' : `${shelf.differ} sheets differ`}: Helvek’s engine is a newer
+      one than {shelf.differ === 1 ? 'it was' : 'they were'} saved under, and {shelf.differ === 1
+        ? 'it gives'
+        : 'they give'} other answers now.
+      <button onclick={() => look(() => (shelf.differing = !shelf.differing))}
+        >{shelf.differing ? 'Show all sheets' : 'Show only those'}</button
+      >
+    </p>
+  {/if}
+
   {#if bare || examples}
     <section class="start">
       {#if bare}
@@ -178,6 +192,7 @@
             remove={() => remove(sheet)}
             restore={() => bringBack(sheet)}
             tag={(tags) => shelf.act(() => api.tag(sheet.id, tags))}
+            compare={() => (compared = sheet)}
             look={(tag) => look(() => (shelf.tag = tag))}
           />
         </li>
@@ -187,12 +202,13 @@
   {:else if shelf.sheets && !bare}
     <p class="nothing">
       {#if shelf.looking}
-        No sheet is called that.
+        {shelf.differing ? 'No such sheet differs.' : 'No sheet is called that.'}
         <button
           onclick={() =>
             look(() => {
               shelf.search = '';
               shelf.tag = null;
+              shelf.differing = false;
             })}>Show all</button
         >
       {:else}
@@ -203,6 +219,17 @@
     <ul class="grid" aria-hidden="true">
       {#each [1, 2, 3, 4, 5, 6] as n (n)}<li class="ghost"></li>{/each}
     </ul>
+  {/if}
+
+  {#if compared}
+    {@const sheet = compared}
+    <Differences
+      id={sheet.id}
+      title={sheet.title}
+      open={() => route.go(`/sheet/${sheet.id}`)}
+      taken={() => void shelf.load(true)}
+      close={() => (compared = null)}
+    />
   {/if}
 
   <!-- The hatching of the ground, once for all drawings. -->

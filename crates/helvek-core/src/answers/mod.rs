@@ -47,6 +47,8 @@ use serde::Serialize;
 pub struct Answers {
     /// Always `helvek-answers/1`.
     pub format: &'static str,
+    /// The number of the engine that found them: raised whenever answers change, see `docs/changes.md`.
+    pub engine: u32,
     /// The units of every number here.
     pub units: UnitSymbols,
     /// The outcome.
@@ -520,6 +522,7 @@ impl Solved {
         let verdict = &self.verdict;
         Answers {
             format: "helvek-answers/1",
+            engine: crate::ENGINE,
             units: self.model.units.symbols(),
             status: self.status(),
             equilibrium: verdict.equilibrium,

@@ -82,13 +82,7 @@ impl Builder {
         self.model.asked.retain(|asked| seen.insert(*asked));
         if document.sheet.find.is_empty() {
             let model = &mut self.model;
-            let all = (0..model.supports.len())
-                .map(|i| Asked::Support(SupportId(i)))
-                .chain((0..model.sought.len()).map(|i| Asked::Sought(SoughtId(i))))
-                .chain((0..model.joints.len()).map(|i| Asked::Joint(JointId(i))))
-                .chain((0..model.bars.len()).map(|i| Asked::Bar(BarId(i))))
-                .chain((0..model.ropes.len()).map(|i| Asked::Rope(RopeId(i))));
-            model.asked = all.collect();
+            model.asked = model.forces().collect();
             let limited = model.bars.iter().any(|bar| bar.limits != Default::default());
             if limited && !model.loads.is_empty() {
                 model.asked.insert(0, Asked::Limit(Growing::Variable));

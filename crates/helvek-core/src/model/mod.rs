@@ -357,6 +357,16 @@ impl Model {
         (0..self.ropes.len()).map(RopeId)
     }
 
+    /// Every force that can be asked for: reactions, sought loads, joints, bars, ropes.
+    pub fn forces(&self) -> impl Iterator<Item = Asked> + use<> {
+        (0..self.supports.len())
+            .map(|i| Asked::Support(SupportId(i)))
+            .chain((0..self.sought.len()).map(|i| Asked::Sought(SoughtId(i))))
+            .chain((0..self.joints.len()).map(|i| Asked::Joint(JointId(i))))
+            .chain((0..self.bars.len()).map(|i| Asked::Bar(BarId(i))))
+            .chain((0..self.ropes.len()).map(|i| Asked::Rope(RopeId(i))))
+    }
+
     /// The place of a point, in metres.
     pub fn at(&self, point: PointId) -> Point {
         self.points[point.0].at

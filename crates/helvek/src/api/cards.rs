@@ -49,8 +49,8 @@ impl Card {
     }
 }
 
-/// The engine that makes the answers: another program is another engine, so that no card outlives the rules it was made by.
-pub(crate) fn engine() -> String {
+/// The program that makes the cards, so that none outlives what it was made by.
+pub(crate) fn program() -> String {
     let program = std::env::current_exe().and_then(std::fs::metadata);
     let stamp = program.and_then(|file| Ok((file.len(), file.modified()?)));
     let version = env!("CARGO_PKG_VERSION");
@@ -66,13 +66,13 @@ pub(crate) fn engine() -> String {
 /// The cards of some sheets, in their order; those that are not known yet are made and kept.
 pub(super) async fn cards(
     store: &Store,
-    engine: &str,
+    program: &str,
     bodies: Vec<String>,
 ) -> Result<Vec<Box<RawValue>>, ApiError> {
     let mut known = Vec::with_capacity(bodies.len());
     for body in &bodies {
         let hash = hash(body);
-        let card = store.card(&hash, engine).await?;
+        let card = store.card(&hash, program).await?;
         known.push((hash, card));
     }
     let made = tokio::task::spawn_blocking(move || {
@@ -90,7 +90,7 @@ pub(super) async fn cards(
     });
     let (made, all) = made.await.map_err(|error| lost(&error))?.map_err(|error| lost(&error))?;
     if !made.is_empty() {
-        store.keep_cards(engine, &made).await?;
+        store.keep_cards(program, &made).await?;
     }
     Ok(all)
 }

@@ -1,6 +1,7 @@
 //! The interface over HTTP: JSON in, JSON out, errors as answers.
 
-mod cards;
+pub(crate) mod cards;
+mod differences;
 mod error;
 mod inside;
 mod json;
@@ -9,17 +10,19 @@ mod revisions;
 mod sheets;
 mod shelf;
 
+pub(crate) use differences::Differences;
 pub(crate) use error::{ApiError, ErrorBody, panicked};
 pub(crate) use live::{LiveReply, LiveRequest};
 pub(crate) use revisions::{NewRevision, Revision};
 pub(crate) use sheets::{Kept, NewSheet, SaveSheet, WholeSheet};
 pub(crate) use shelf::{Example, ShelfReply, Tags};
 
+use crate::keeper::Keeper;
 use axum::Router;
 use axum::extract::DefaultBodyLimit;
 use axum::routing::{delete, get, post, put};
 use helvek_core::sheet::MAX_TEXT;
-use helvek_store::{Store, StoreError};
+use helvek_store::Store;
 use std::sync::Arc;
 
 /// Room around a sheet of the greatest size: the fields it is wrapped in.
@@ -29,17 +32,14 @@ const ENVELOPE: usize = 64 * 1024;
 #[derive(Debug, Clone)]
 pub(crate) struct Shared {
     store: Store,
-    engine: Arc<str>,
+    /// Which program makes the cards: another one makes them anew.
+    program: Arc<str>,
+    keeper: Keeper,
 }
 
 impl Shared {
-    pub(crate) fn new(store: Store) -> Self {
-        Self { store, engine: cards::engine().into() }
-    }
-
-    /// Forgets what other engines made of the sheets.
-    pub(crate) async fn forget_other_engines(&self) -> Result<(), StoreError> {
-        self.store.drop_cards_but(&self.engine).await
+    pub(crate) fn new(store: Store, program: Arc<str>, keeper: Keeper) -> Self {
+        Self { store, program, keeper }
     }
 }
 
@@ -55,6 +55,8 @@ pub(crate) fn router(shared: Shared) -> Router {
         .route("/sheets/{id}/tags", put(shelf::tag))
         .route("/sheets/{id}/revisions", get(revisions::list).post(revisions::cut))
         .route("/sheets/{id}/revisions/{number}", get(revisions::get))
+        .route("/sheets/{id}/revisions/{number}/answers", get(differences::of_revision))
+        .route("/sheets/{id}/differences", get(differences::get).delete(differences::accept))
         .route("/trash", delete(shelf::empty_trash))
         .route("/trash/{id}", delete(shelf::remove_for_good))
         .route("/examples", get(shelf::examples))

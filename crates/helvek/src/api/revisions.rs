@@ -39,12 +39,14 @@ pub(crate) struct Revision {
     pub(crate) number: i64,
     /// The title it had.
     pub(crate) title: String,
-    /// `idle`, `left`, `named` or `restored`.
+    /// `idle`, `left`, `named`, `restored` or `upgraded`.
     pub(crate) why: String,
     /// The name it was given.
     pub(crate) name: Option<String>,
     /// When, UTC, ISO 8601.
     pub(crate) cut: String,
+    /// The engine that answered it.
+    pub(crate) engine: i64,
 }
 
 pub(super) async fn list(
@@ -52,8 +54,8 @@ pub(super) async fn list(
     Path(id): Path<String>,
 ) -> Result<Json<Vec<Revision>>, ApiError> {
     let revision = |row: RevisionRow| {
-        let RevisionRow { number, title, why, name, cut } = row;
-        Revision { number, title, why, name, cut }
+        let RevisionRow { number, title, why, name, cut, engine } = row;
+        Revision { number, title, why, name, cut, engine }
     };
     Ok(Json(shared.store.revisions(&id).await?.into_iter().map(revision).collect()))
 }
@@ -69,7 +71,11 @@ pub(super) async fn cut(
         Why::Restored => "restored",
     };
     let name = new.name.as_deref().map(str::trim).filter(|name| !name.is_empty());
-    if shared.store.cut(&id, why, name).await? { Ok(StatusCode::NO_CONTENT) } else { Err(ApiError::NoSheet) }
+    if !shared.store.cut(&id, why, name).await? {
+        return Err(ApiError::NoSheet);
+    }
+    shared.keeper.wake();
+    Ok(StatusCode::NO_CONTENT)
 }
 
 pub(super) async fn get(

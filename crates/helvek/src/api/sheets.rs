@@ -5,6 +5,7 @@ use super::{ApiError, Shared};
 use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::StatusCode;
+use helvek_core::ENGINE;
 use helvek_core::sheet::{self, Syntax};
 use helvek_store::{Saved, StoredSheet};
 use schemars::JsonSchema;
@@ -45,6 +46,10 @@ pub(crate) struct WholeSheet {
     pub(crate) id: String,
     /// Its version.
     pub(crate) version: i64,
+    /// The engine it was last saved under.
+    pub(crate) engine: i64,
+    /// It answers otherwise now.
+    pub(crate) differs: bool,
     /// As it was saved.
     #[schemars(with = "helvek_core::sheet::Sheet")]
     pub(crate) sheet: Box<RawValue>,
@@ -60,7 +65,8 @@ pub(super) async fn create(
     State(shared): State<Shared>,
     Body(new): Body<NewSheet>,
 ) -> Result<(StatusCode, Json<Kept>), ApiError> {
-    let id = shared.store.create(&title(new.sheet.get()), new.sheet.get()).await?;
+    let id = shared.store.create(&title(new.sheet.get()), new.sheet.get(), ENGINE.into()).await?;
+    shared.keeper.wake();
     Ok((StatusCode::CREATED, Json(Kept { id, version: 1 })))
 }
 
@@ -73,7 +79,7 @@ pub(super) async fn get(
         tracing::error!(%id, %error, "a kept sheet is not JSON");
         ApiError::Fault
     })?;
-    Ok(Json(WholeSheet { id: row.id, version: row.version, sheet }))
+    Ok(Json(WholeSheet { id: row.id, version: row.version, engine: row.engine, differs: row.differs, sheet }))
 }
 
 pub(super) async fn save(
@@ -81,8 +87,12 @@ pub(super) async fn save(
     Path(id): Path<String>,
     Body(change): Body<SaveSheet>,
 ) -> Result<Json<Kept>, ApiError> {
-    match shared.store.save(&id, change.version, &title(change.sheet.get()), change.sheet.get()).await? {
-        Saved::Version(version) => Ok(Json(Kept { id, version })),
+    let text = change.sheet.get();
+    match shared.store.save(&id, change.version, &title(text), text, ENGINE.into()).await? {
+        Saved::Version(version) => {
+            shared.keeper.wake();
+            Ok(Json(Kept { id, version }))
+        }
         Saved::Conflict { current } => Err(ApiError::Conflict { current }),
         Saved::Missing => Err(ApiError::NoSheet),
     }

@@ -27,6 +27,8 @@ pub(crate) struct ShelfQuery {
     pub(crate) tag: Option<String>,
     /// In which order.
     pub(crate) sort: Sort,
+    /// Only sheets that answer otherwise since an upgrade.
+    pub(crate) differing: bool,
     /// In the trash instead.
     pub(crate) trash: bool,
     /// How many to pass over.
@@ -37,7 +39,15 @@ pub(crate) struct ShelfQuery {
 
 impl Default for ShelfQuery {
     fn default() -> Self {
-        Self { search: String::new(), tag: None, sort: Sort::Changed, trash: false, offset: 0, limit: 60 }
+        Self {
+            search: String::new(),
+            tag: None,
+            sort: Sort::Changed,
+            differing: false,
+            trash: false,
+            offset: 0,
+            limit: 60,
+        }
     }
 }
 
@@ -64,6 +74,8 @@ pub(crate) struct ShelfReply {
     pub(crate) tags: Vec<TagCount>,
     /// How many sheets lie in the trash.
     pub(crate) in_trash: i64,
+    /// How many sheets on the shelf answer otherwise than when they were saved, under an older engine.
+    pub(crate) differing: i64,
 }
 
 /// A tag and how many sheets carry it.
@@ -88,6 +100,10 @@ pub(crate) struct SheetSummary {
     pub(crate) changed: String,
     /// Its tags.
     pub(crate) tags: Vec<String>,
+    /// The engine it was last saved under.
+    pub(crate) engine: i64,
+    /// It answers otherwise now.
+    pub(crate) differs: bool,
     /// Its face.
     #[schemars(with = "Card")]
     pub(crate) card: Box<RawValue>,
@@ -113,8 +129,8 @@ pub(crate) struct Example {
 }
 
 fn summary((row, card): (SheetRow, Box<RawValue>)) -> SheetSummary {
-    let SheetRow { id, title, version, changed, tags } = row;
-    SheetSummary { id, title, version, changed, tags, card }
+    let SheetRow { id, title, version, changed, tags, engine, differs } = row;
+    SheetSummary { id, title, version, changed, tags, engine, differs, card }
 }
 
 pub(super) async fn look(
@@ -125,6 +141,7 @@ pub(super) async fn look(
     let look = Look {
         search: query.search,
         tag: query.tag,
+        differing: query.differing,
         order: match query.sort {
             Sort::Changed => Order::Changed,
             Sort::Title => Order::Title,
@@ -136,12 +153,15 @@ pub(super) async fn look(
     };
     let found = shared.store.look(&look).await?;
     let (rows, bodies): (Vec<_>, Vec<_>) = found.sheets.into_iter().unzip();
-    let cards = cards(&shared.store, &shared.engine, bodies).await?;
+    let cards = cards(&shared.store, &shared.program, bodies).await?;
     let tags = shared.store.tags().await?.into_iter().map(|(tag, count)| TagCount { tag, count }).collect();
     let trash = Look { trash: true, ..Look::default() };
     let in_trash = shared.store.look(&trash).await?.total;
+    let differing = Look { differing: true, ..Look::default() };
+    let differing = shared.store.look(&differing).await?.total;
     Ok(Json(ShelfReply {
         in_trash,
+        differing,
         total: found.total,
         sheets: rows.into_iter().zip(cards).map(summary).collect(),
         tags,
@@ -173,6 +193,7 @@ pub(super) async fn copy(
     sheet["title"] = format!("{} (copy)", title(&whole.body)).into();
     let body = sheet.to_string();
     let id = shared.store.copy(&id, &title(&body), &body).await?.ok_or(ApiError::NoSheet)?;
+    shared.keeper.wake();
     Ok((StatusCode::CREATED, Json(Kept { id, version: 1 })))
 }
 

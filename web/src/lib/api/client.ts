@@ -1,5 +1,7 @@
 /** Talking to the server. Every failure becomes a `Refusal` that says what is wrong and what to do. */
 import type {
+  Differences,
+  KeptLine,
   LiveRequest,
   ErrorBody,
   Example,
@@ -65,6 +67,10 @@ export const api = {
   emptyTrash: () => call<undefined>('DELETE', '/api/trash'),
   revisions: (id: string) => call<Revision[]>('GET', `/api/sheets/${id}/revisions`),
   revision: (id: string, number: number) => call<Sheet>('GET', `/api/sheets/${id}/revisions/${number}`),
+  answersOf: (id: string, number: number) =>
+    call<KeptLine[]>('GET', `/api/sheets/${id}/revisions/${number}/answers`),
+  differences: (id: string) => call<Differences>('GET', `/api/sheets/${id}/differences`),
+  takeAnswers: (id: string) => call<undefined>('DELETE', `/api/sheets/${id}/differences`),
   cut: (id: string, why: 'left' | 'named' | 'restored', name?: string) =>
     call<undefined>('POST', `/api/sheets/${id}/revisions`, { why, name: name ?? null }),
   /** As [`cut`], on the way out: the browser sends it also when the page is gone. */

@@ -105,6 +105,8 @@ export interface paths {
                     readonly tag?: string;
                     /** @description changed, title or created */
                     readonly sort?: string;
+                    /** @description Only what answers otherwise since an upgrade */
+                    readonly differing?: boolean;
                     /** @description In the trash instead */
                     readonly trash?: boolean;
                     /** @description How many to pass over */
@@ -534,6 +536,124 @@ export interface paths {
         readonly patch?: never;
         readonly trace?: never;
     };
+    readonly "/api/sheets/{id}/revisions/{number}/answers": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path: {
+                readonly id: string;
+            };
+            readonly cookie?: never;
+        };
+        /** What a revision answered; empty where that was never kept */
+        readonly get: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path: {
+                    readonly id: string;
+                };
+                readonly cookie?: never;
+            };
+            readonly requestBody?: never;
+            readonly responses: {
+                /** @description Done */
+                readonly 200: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": readonly components["schemas"]["KeptLine"][];
+                    };
+                };
+                /** @description Refused */
+                readonly default: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["ErrorBody"];
+                    };
+                };
+            };
+        };
+        readonly put?: never;
+        readonly post?: never;
+        readonly delete?: never;
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
+    readonly "/api/sheets/{id}/differences": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path: {
+                readonly id: string;
+            };
+            readonly cookie?: never;
+        };
+        /** What a sheet answered under an older engine beside what it answers now */
+        readonly get: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path: {
+                    readonly id: string;
+                };
+                readonly cookie?: never;
+            };
+            readonly requestBody?: never;
+            readonly responses: {
+                /** @description Done */
+                readonly 200: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["Differences"];
+                    };
+                };
+                /** @description Refused */
+                readonly default: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["ErrorBody"];
+                    };
+                };
+            };
+        };
+        readonly put?: never;
+        readonly post?: never;
+        /** Take the answers of now; a revision keeps the old ones */
+        readonly delete: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path: {
+                    readonly id: string;
+                };
+                readonly cookie?: never;
+            };
+            readonly requestBody?: never;
+            readonly responses: {
+                /** @description Done */
+                readonly 204: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
     readonly "/api/trash": {
         readonly parameters: {
             readonly query?: never;
@@ -671,6 +791,11 @@ export interface components {
         readonly Answers: {
             /** @description Always `helvek-answers/1`. */
             readonly format: string;
+            /**
+             * Format: uint32
+             * @description The number of the engine that found them: raised whenever answers change, see `docs/changes.md`.
+             */
+            readonly engine: number;
             /** @description The units of every number here. */
             readonly units: components["schemas"]["UnitSymbols"];
             /** @description The outcome. */
@@ -1509,6 +1634,32 @@ export interface components {
              * @description Of the influence lines of a place: where that is, from the beginning of the path.
              */
             readonly section?: number | null;
+        };
+        /** @description An answer that is another one now. */
+        readonly Difference: {
+            /** @description What is answered. */
+            readonly label: string;
+            /** @description As it was kept. */
+            readonly before: string;
+            /** @description As it is now; null when nothing is said of it any more. */
+            readonly now: string | null;
+        };
+        /** @description What a sheet answered when it was saved beside what it answers now. */
+        readonly Differences: {
+            /**
+             * Format: int64
+             * @description The engine it was saved under.
+             */
+            readonly before: number;
+            /**
+             * Format: uint32
+             * @description The engine that answers now.
+             */
+            readonly now: number;
+            /** @description The answers that are others now; none where nothing differs. */
+            readonly lines: readonly components["schemas"]["Difference"][];
+            /** @description What changed since then, of what concerns this sheet. */
+            readonly reasons: readonly components["schemas"]["Reason"][];
         };
         /** @description A direction, written the same way everywhere. */
         readonly Direction: number | string | readonly number[] | {
@@ -2529,6 +2680,13 @@ export interface components {
              */
             readonly version: number;
         };
+        /** @description One answer as it was printed. */
+        readonly KeptLine: {
+            /** @description What is answered: `verdict`, `bar D-C`. */
+            readonly label: string;
+            /** @description The answer with its unit. */
+            readonly says: string;
+        };
         /** @description The largest of one of the six. */
         readonly LargestAnswer: {
             /**
@@ -3329,6 +3487,8 @@ export interface components {
             readonly warnings: readonly string[];
             /** @description The usual caution. */
             readonly caution: string;
+            /** @description By which engine, under it all: `Helvek, engine 2`. */
+            readonly engine: string;
         };
         /** @description An entry. */
         readonly PageCell: {
@@ -3990,6 +4150,18 @@ export interface components {
         };
         /** @description When the reactions of the whole are found. */
         readonly Reactions: "needed" | "always";
+        /** @description Why answers may differ. */
+        readonly Reason: {
+            /**
+             * Format: uint32
+             * @description Since this engine.
+             */
+            readonly engine: number;
+            /** @description In a few words. */
+            readonly title: string;
+            /** @description What was, and what is. */
+            readonly text: string;
+        };
         /** @description Why an equation was chosen. */
         readonly ReasonAnswer: {
             /** @description Unknowns that it does not contain. */
@@ -4107,12 +4279,17 @@ export interface components {
             readonly number: number;
             /** @description The title it had. */
             readonly title: string;
-            /** @description `idle`, `left`, `named` or `restored`. */
+            /** @description `idle`, `left`, `named`, `restored` or `upgraded`. */
             readonly why: string;
             /** @description The name it was given. */
             readonly name: string | null;
             /** @description When, UTC, ISO 8601. */
             readonly cut: string;
+            /**
+             * Format: int64
+             * @description The engine that answered it.
+             */
+            readonly engine: number;
         };
         /** @description A light rope: one tension all along. */
         readonly Rope: {
@@ -4509,6 +4686,13 @@ export interface components {
             readonly changed: string;
             /** @description Its tags. */
             readonly tags: readonly string[];
+            /**
+             * Format: int64
+             * @description The engine it was last saved under.
+             */
+            readonly engine: number;
+            /** @description It answers otherwise now. */
+            readonly differs: boolean;
             /** @description Its face. */
             readonly card: components["schemas"]["Card"];
         };
@@ -4528,6 +4712,11 @@ export interface components {
              * @description How many sheets lie in the trash.
              */
             readonly in_trash: number;
+            /**
+             * Format: int64
+             * @description How many sheets on the shelf answer otherwise than when they were saved, under an older engine.
+             */
+            readonly differing: number;
         };
         /** @description A side of a place at which something acts, along the run. */
         readonly Side: "before" | "after";
@@ -5383,6 +5572,13 @@ export interface components {
              * @description Its version.
              */
             readonly version: number;
+            /**
+             * Format: int64
+             * @description The engine it was last saved under.
+             */
+            readonly engine: number;
+            /** @description It answers otherwise now. */
+            readonly differs: boolean;
             /** @description As it was saved. */
             readonly sheet: components["schemas"]["Sheet"];
         };

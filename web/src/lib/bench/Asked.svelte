@@ -114,6 +114,7 @@
   <div class="proof">
     {#if page?.closes}<strong>{page.closes}</strong>{/if}
     <small title={page?.caution}>to be checked by a qualified engineer under local codes</small>
+    {#if page}<small class="hidden print:block">{page.engine}</small>{/if}
   </div>
 </footer>
 

@@ -1,9 +1,12 @@
 <!-- What went wrong around the sheet: the server is away, another tab was faster, the sheet is gone, an old copy was found. -->
 <script lang="ts">
+  import Differences from '../shelf/Differences.svelte';
   import { drafts } from './drafts';
   import type { Session } from './session.svelte';
 
   const { session, keep }: { session: Session; keep: () => void } = $props();
+
+  let comparing = $state(false);
 
   function theirs(): void {
     drafts.drop(session.id);
@@ -42,6 +45,21 @@
     <button onclick={mine}>Keep them as a copy</button>
     <button onclick={forget}>Let them go</button>
   </div>
+{:else if session.older !== null}
+  <div class="banner" role="status">
+    This sheet answers otherwise than when it was saved under engine {session.older}.
+    <button onclick={() => (comparing = true)}>Old beside new</button>
+    <button onclick={() => (session.older = null)}>Not now</button>
+  </div>
+{/if}
+
+{#if comparing}
+  <Differences
+    id={session.id}
+    title={session.sheet.title ?? ''}
+    taken={() => (session.older = null)}
+    close={() => (comparing = false)}
+  />
 {/if}
 
 <style>

@@ -2,7 +2,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { api } from '../api/client';
-  import type { Revision } from '../api/types';
+  import type { KeptLine, Revision } from '../api/types';
   import { ago } from '../ui/time';
   import type { Session } from './session.svelte';
 
@@ -11,12 +11,15 @@
   let revisions = $state.raw<readonly Revision[] | null>(null);
   let failed = $state('');
   let name = $state('');
+  /** The revision whose answers are shown. */
+  let shown = $state.raw<{ number: number; lines: readonly KeptLine[] } | null>(null);
 
   const WHY: Record<string, string> = {
     idle: 'before a pause',
     left: 'when it was left',
     named: 'named',
     restored: 'before an older one came back',
+    upgraded: 'with the answers of an older engine',
   };
 
   async function load(): Promise<void> {
@@ -39,6 +42,18 @@
       await load();
     } catch (error) {
       failed = error instanceof Error ? error.message : 'It could not be kept.';
+    }
+  }
+
+  async function answers(number: number): Promise<void> {
+    if (shown?.number === number) {
+      shown = null;
+      return;
+    }
+    try {
+      shown = { number, lines: await api.answersOf(session.id, number) };
+    } catch (error) {
+      failed = error instanceof Error ? error.message : 'Its answers could not be read.';
     }
   }
 
@@ -75,12 +90,27 @@
         <span class="number">{revision.number}</span>
         <span class="what">
           <strong>{revision.name ?? WHY[revision.why] ?? revision.why}</strong>
-          <small><time datetime={revision.cut}>{ago(revision.cut)}</time></small>
+          <small><time datetime={revision.cut}>{ago(revision.cut)}</time>, engine {revision.engine}</small>
         </span>
+        <button
+          onclick={() => answers(revision.number)}
+          aria-expanded={shown?.number === revision.number}
+          aria-label="Answers of revision {revision.number}">Answers</button
+        >
         <button onclick={() => bringBack(revision)} aria-label="Bring back revision {revision.number}"
           >Bring back</button
         >
       </li>
+      {#if shown?.number === revision.number}
+        <li class="answers">
+          {#if shown.lines.length > 0}
+            <dl>
+              {#each shown.lines as line, i (i)}<dt>{line.label}</dt>
+                <dd>{line.says}</dd>{/each}
+            </dl>
+          {:else}<span class="quiet">Its answers were not kept.</span>{/if}
+        </li>
+      {/if}
     {/each}
   </ol>
 {:else if revisions}
@@ -93,7 +123,7 @@
   form {
     display: flex;
     gap: 6px;
-    width: 320px;
+    width: 380px;
     margin-bottom: 8px;
   }
   input {
@@ -137,7 +167,19 @@
     gap: 10px;
     border-top: 1px solid var(--rule);
     padding: 5px 0;
-    width: 320px;
+    width: 380px;
+  }
+  .answers dl {
+    display: grid;
+    grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
+    gap: 1px 10px;
+    font-size: 12.5px;
+    max-height: 220px;
+    overflow-y: auto;
+    width: 100%;
+  }
+  dt {
+    color: var(--color-neutral);
   }
   .number {
     color: var(--color-neutral);
@@ -159,7 +201,7 @@
   .quiet {
     color: var(--color-neutral);
     font-size: 12.5px;
-    max-width: 320px;
+    max-width: 380px;
   }
   .failed {
     color: var(--color-error);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { Askable } from '../api/types';
-import { isAsked, toggled } from './asked';
+import type { Askable, Page, Sheet } from '../api/types';
+import { asText, isAsked, toggled } from './asked';
 
 const support = (name: string): Askable => ({
   find: { what: 'reactions', support: name },
@@ -22,5 +22,20 @@ describe('what is asked', () => {
     expect(without).toEqual([support('B').find, sought.find]);
     expect(toggled(without, all, support('A').find)).toEqual([]);
     expect(toggled([sought.find], all, sought.find)).toEqual([]);
+  });
+
+  it('is copied with its caution and the engine that answered', () => {
+    const page = {
+      asked: [{ of: 'support:A', label: 'reaction at A', parts: ['3 kN ↑', '4 kN·m'], answered: true }],
+      caution: 'To be checked.',
+      engine: 'Helvek, engine 2',
+    } as unknown as Page;
+    const copied = asText({ format: 'helvek-sheet/1', title: '' } as Sheet, page);
+    expect(copied.split('\n')).toEqual([
+      'Untitled sheet',
+      'reaction at A: 3 kN ↑, 4 kN·m',
+      'To be checked.',
+      'Helvek, engine 2',
+    ]);
   });
 });

@@ -25,5 +25,5 @@ export function toggled(find: readonly Find[], askable: readonly Askable[], one:
 /** The answers as lines of text. */
 export function asText(sheet: Sheet, page: Page): string {
   const lines = page.asked.map((line) => `${line.label}: ${line.parts.join(', ')}`);
-  return [sheet.title || 'Untitled sheet', ...lines, page.caution].join('\n');
+  return [sheet.title || 'Untitled sheet', ...lines, page.caution, page.engine].join('\n');
 }

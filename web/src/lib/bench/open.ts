@@ -9,6 +9,7 @@ export async function open(id: string): Promise<Session> {
   const draft = drafts.get(id);
   const saver = new Saver(id, whole.version);
   const session = new Session(id, saver, whole.sheet);
+  session.older = whole.differs ? whole.engine : null;
   if (!draft) return session;
   if (JSON.stringify(draft.sheet) === JSON.stringify(whole.sheet)) {
     drafts.drop(id);

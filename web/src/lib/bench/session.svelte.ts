@@ -85,6 +85,8 @@ export class Session {
   said = $state('');
   /** A copy that this browser holds of the sheet, made from an older version than the one that is open. */
   found = $state.raw<Sheet | null>(null);
+  /** The engine it was saved under, where it answers otherwise now. */
+  older = $state<number | null>(null);
   /** A few words that are seen for a moment, too. */
   told = $state.raw<{ text: string } | null>(null);
 

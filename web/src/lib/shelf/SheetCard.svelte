@@ -13,10 +13,12 @@
     remove: () => void;
     restore: () => void;
     tag: (tags: string[]) => void;
+    /** Lays the old answers beside the new ones. */
+    compare: () => void;
     /** Shows what carries this tag. */
     look: (tag: string) => void;
   }
-  const { sheet, trash, open, copy, remove, restore, tag, look }: Props = $props();
+  const { sheet, trash, open, copy, remove, restore, tag, compare, look }: Props = $props();
   const card = $derived(sheet.card);
   const more = $derived(card.asked_in_all - 2);
   let tagging = $state(false);
@@ -65,6 +67,12 @@
       {#if more > 0}<span class="line quiet">and {more} more</span>{/if}
     </span>
   </a>
+  {#if sheet.differs && !trash}
+    <button
+      class="mx-3 mb-0.5 cursor-pointer self-start text-left text-[12.5px] font-semibold text-warning underline underline-offset-2"
+      onclick={compare}>answers differ since engine {sheet.engine}</button
+    >
+  {/if}
   <footer>
     {#if card.verdict}<span class="verdict {card.verdict}">{card.verdict}</span>{/if}
     <time datetime={sheet.changed}>{ago(sheet.changed)}</time>

@@ -12,17 +12,21 @@ export class Shelf {
   tag = $state<string | null>(null);
   sort = $state<Sort>('changed');
   trash = $state(false);
+  /** Only sheets that answer otherwise since an upgrade. */
+  differing = $state(false);
   sheets = $state.raw<readonly SheetSummary[] | null>(null);
   total = $state(0);
   tags = $state.raw<ShelfReply['tags']>([]);
   inTrash = $state(0);
+  /** How many sheets answer otherwise since an upgrade. */
+  differ = $state(0);
   failed = $state.raw<Refusal | null>(null);
   /** Requests on their way. */
   waiting = $state(0);
   #asked = 0;
 
   get looking(): boolean {
-    return this.search.trim() !== '' || this.tag !== null;
+    return this.search.trim() !== '' || this.tag !== null || this.differing;
   }
 
   get settled(): boolean {
@@ -47,6 +51,7 @@ export class Shelf {
       search: this.search,
       sort: this.sort,
       trash: String(this.trash),
+      differing: String(this.differing),
       offset: String(offset),
       limit: String(limit),
     };
@@ -60,6 +65,7 @@ export class Shelf {
       this.total = reply.total;
       this.tags = reply.tags;
       this.inTrash = reply.in_trash;
+      this.differ = reply.differing;
       this.failed = null;
       // From here on the shelf can be used: looked at by whoever measures.
       performance.mark('usable');

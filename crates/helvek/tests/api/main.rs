@@ -1,5 +1,7 @@
 //! The interface over HTTP, spoken plainly over a socket to the real binary.
 
+mod upgrade;
+
 use helvek_testkit::Server;
 use serde_json::{Value, json};
 use std::path::Path;
@@ -31,6 +33,15 @@ impl Api {
         let folder = tempfile::tempdir().unwrap();
         let server = Server::start(Path::new(BINARY), &folder.path().join("sheets.sqlite"), demo).await;
         Self { server, folder }
+    }
+
+    /// Stops it in peace and starts it again with the same file, after something was done to that.
+    async fn again(self, between: impl AsyncFnOnce(&Path)) -> Self {
+        let Self { server, folder } = self;
+        assert!(server.stop().await);
+        let data = folder.path().join("sheets.sqlite");
+        between(&data).await;
+        Self { server: Server::start(Path::new(BINARY), &data, false).await, folder }
     }
 
     fn host(&self) -> String {

@@ -1,0 +1,56 @@
+//! Sheets that answer otherwise since an upgrade: the old beside the new, and why; what revisions answered.
+
+use super::{ApiError, Shared};
+use crate::changes::{Reason, reasons};
+use crate::keeper;
+use axum::Json;
+use axum::extract::{Path, State};
+use axum::http::StatusCode;
+use helvek_core::ENGINE;
+use helvek_report::kept::{Difference, KeptLine};
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// What a sheet answered when it was saved beside what it answers now.
+#[derive(Debug, Serialize, JsonSchema)]
+pub(crate) struct Differences {
+    /// The engine it was saved under.
+    pub(crate) before: i64,
+    /// The engine that answers now.
+    pub(crate) now: u32,
+    /// The answers that are others now; none where nothing differs.
+    pub(crate) lines: Vec<Difference>,
+    /// What changed since then, of what concerns this sheet.
+    pub(crate) reasons: Vec<Reason>,
+}
+
+pub(super) async fn get(
+    State(shared): State<Shared>,
+    Path(id): Path<String>,
+) -> Result<Json<Differences>, ApiError> {
+    let sheet = shared.store.answered(&id).await?.ok_or(ApiError::NoSheet)?;
+    let lines = keeper::differences(&sheet);
+    let reasons = if lines.is_empty() { Vec::new() } else { reasons(sheet.engine, &sheet.body) };
+    Ok(Json(Differences { before: sheet.engine, now: ENGINE, lines, reasons }))
+}
+
+/// The answers of now are taken for those of the sheet; a revision keeps what it answered.
+pub(super) async fn accept(
+    State(shared): State<Shared>,
+    Path(id): Path<String>,
+) -> Result<StatusCode, ApiError> {
+    if !shared.store.accept(&id, ENGINE.into()).await? {
+        return Err(ApiError::NoSheet);
+    }
+    shared.keeper.wake();
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// What a revision answered; nothing where that was never kept.
+pub(super) async fn of_revision(
+    State(shared): State<Shared>,
+    Path((id, number)): Path<(String, i64)>,
+) -> Result<Json<Vec<KeptLine>>, ApiError> {
+    let answers = shared.store.revision_answers(&id, number).await?;
+    Ok(Json(answers.as_deref().map(keeper::read).unwrap_or_default()))
+}

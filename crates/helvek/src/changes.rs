@@ -1,0 +1,126 @@
+//! What `docs/changes.md` tells of answers that changed: engine by engine, a reason and the sheets that it concerns.
+
+use helvek_core::ENGINE;
+use helvek_core::sheet::{self, Sheet, SpaceKind, SupportKind, Syntax};
+use schemars::JsonSchema;
+use serde::Serialize;
+use std::collections::BTreeSet;
+
+const TEXT: &str = include_str!("../../../docs/changes.md");
+
+/// Why answers may differ.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub(crate) struct Reason {
+    /// Since this engine.
+    pub(crate) engine: u32,
+    /// In a few words.
+    pub(crate) title: String,
+    /// What was, and what is.
+    pub(crate) text: String,
+    /// The sheets that it concerns: those of this topic.
+    #[serde(skip)]
+    topic: String,
+}
+
+/// Every reason, the newest engine first.
+fn all() -> Vec<Reason> {
+    let mut engine = 0;
+    let mut reasons = Vec::new();
+    for line in TEXT.lines() {
+        if let Some(heading) = line.strip_prefix("## Engine ") {
+            engine = heading.split(' ').next().and_then(|number| number.parse().ok()).unwrap_or(0);
+        }
+        let Some((topic, rest)) = line.strip_prefix("- (").and_then(|rest| rest.split_once(") **")) else {
+            continue;
+        };
+        let Some((title, text)) = rest.split_once("**") else { continue };
+        reasons.push(Reason {
+            engine,
+            title: title.trim_end_matches('.').into(),
+            text: text.trim().into(),
+            topic: topic.into(),
+        });
+    }
+    reasons
+}
+
+/// Why a sheet that was saved under an engine may answer otherwise now.
+pub(crate) fn reasons(since: i64, body: &str) -> Vec<Reason> {
+    let topics = topics(&sheet::read(body, Syntax::Json).sheet);
+    let concerns = |reason: &Reason| {
+        i64::from(reason.engine) > since && reason.engine <= ENGINE && topics.contains(reason.topic.as_str())
+    };
+    all().into_iter().filter(concerns).collect()
+}
+
+/// What a sheet has that reasons are told by.
+fn topics(sheet: &Sheet) -> BTreeSet<&'static str> {
+    let bodies = || sheet.bodies.values();
+    let rough = sheet.supports.iter().any(|s| s.kind == SupportKind::Rough)
+        || sheet.joints.iter().any(|joint| joint.friction.is_some());
+    let one_way = sheet
+        .supports
+        .iter()
+        .any(|s| s.one_way == Some(true) || matches!(s.kind, SupportKind::Surface | SupportKind::Cable));
+    // A size that is sought is written "?P", wherever it stands.
+    let seeks = serde_json::to_string(&sheet.loads).is_ok_and(|loads| loads.contains("\"?"));
+    let stiff = bodies().any(|body| body.ei.is_some() || body.ea.is_some() || body.material.is_some());
+    [
+        ("all", true),
+        ("stiffness", stiff),
+        ("temperature", !sheet.temperature.is_empty()),
+        ("combinations", !sheet.combinations.is_empty()),
+        ("moving", !sheet.moving.is_empty()),
+        ("one-way", one_way),
+        ("rough", rough),
+        ("limits", !sheet.limits.is_empty()),
+        ("pins", !sheet.pins.is_empty()),
+        ("sought", seeks),
+        ("space", sheet.space == SpaceKind::Space),
+        ("runs", bodies().any(|body| body.runs.len() > 1)),
+    ]
+    .into_iter()
+    .filter_map(|(topic, has)| has.then_some(topic))
+    .collect()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// Every topic that [`topics`] knows.
+    const KNOWN: [&str; 12] = [
+        "all",
+        "stiffness",
+        "temperature",
+        "combinations",
+        "moving",
+        "one-way",
+        "rough",
+        "limits",
+        "pins",
+        "sought",
+        "space",
+        "runs",
+    ];
+
+    #[test]
+    fn the_engine_and_every_reason_stand_in_the_list_of_changes() {
+        let all = all();
+        assert_eq!(all.iter().map(|reason| reason.engine).max(), Some(ENGINE));
+        assert_eq!(all.len(), TEXT.lines().filter(|line| line.starts_with("- ")).count());
+        for reason in &all {
+            assert!(KNOWN.contains(&reason.topic.as_str()), "{reason:?}");
+            assert!(reason.engine > 1 && reason.engine <= ENGINE && !reason.text.is_empty(), "{reason:?}");
+        }
+    }
+
+    #[test]
+    fn a_sheet_is_told_what_concerns_it_and_no_more() {
+        let body = r#"{"format":"helvek-sheet/1","points":{"A":[0,0],"B":[1,0]},"bodies":{"rod":{"runs":[["A","B"]]}},
+            "supports":[{"at":"A","kind":"rough","friction":0.2}],"loads":[{"kind":"force","at":"B","size":"?P","direction":"up"}]}"#;
+        let told: BTreeSet<String> = reasons(1, body).into_iter().map(|reason| reason.topic).collect();
+        assert_eq!(told.iter().map(String::as_str).collect::<Vec<_>>(), ["all", "rough", "sought"]);
+        assert_eq!(reasons(ENGINE.into(), body), []);
+    }
+}

@@ -1,0 +1,136 @@
+//! Keeps what sheets answer beside them, in the background, and after an upgrade finds those that answer otherwise now.
+
+use helvek_core::sheet::{self, Syntax};
+use helvek_core::{ENGINE, model, solution};
+use helvek_report::kept::{self, Difference, KeptLine};
+use helvek_report::page::{AskedLine, Page};
+use helvek_store::{Older, Store, StoreError, Unanswered, hash};
+use serde::Deserialize;
+use std::sync::Arc;
+use std::time::Duration;
+use tokio::sync::Notify;
+
+/// How long saving has to pause before what was saved is answered.
+const PAUSE: Duration = Duration::from_secs(2);
+/// Texts fetched at a time.
+const PART: i64 = 20;
+
+/// Wakes the keeper.
+#[derive(Debug, Clone, Default)]
+pub(crate) struct Keeper(Arc<Notify>);
+
+impl Keeper {
+    /// Something was saved.
+    pub(crate) fn wake(&self) {
+        self.0.notify_one();
+    }
+
+    /// Compares what older engines answered, forgets the cards that other programs made, then answers whatever is saved, for ever.
+    pub(crate) async fn run(self, store: Store, program: Arc<str>) {
+        match compare(&store, &program).await {
+            Ok(()) => {
+                if let Err(error) = store.drop_cards_but(&program).await {
+                    tracing::error!(%error, "old cards could not be dropped");
+                }
+            }
+            Err(error) => tracing::error!(%error, "what older engines answered could not be compared"),
+        }
+        loop {
+            if let Err(error) = answer(&store).await {
+                tracing::error!(%error, "answers could not be kept");
+            }
+            self.0.notified().await;
+            // While someone goes on drawing only the last of many drafts is worth it.
+            while tokio::time::timeout(PAUSE, self.0.notified()).await.is_ok() {}
+        }
+    }
+}
+
+/// Everything that was saved and has no answers beside it yet.
+pub(crate) async fn answer(store: &Store) -> Result<(), StoreError> {
+    loop {
+        let texts = store.unanswered(ENGINE.into(), PART).await?;
+        for text in &texts {
+            let (Unanswered::Draft { body, .. } | Unanswered::Revision { body, .. }) = text;
+            store.keep_answers(text, &json(&of(body.clone()).await)).await?;
+        }
+        if texts.is_empty() {
+            return Ok(());
+        }
+    }
+}
+
+/// Compares every sheet that an older engine answered with what it answers now.
+async fn compare(store: &Store, program: &str) -> Result<(), StoreError> {
+    loop {
+        let older = store.uncompared(ENGINE.into(), PART).await?;
+        if older.is_empty() {
+            return Ok(());
+        }
+        for mut sheet in older {
+            let before = match &sheet.answers {
+                Some(answers) => read(answers),
+                // Before answers were kept the shelf's card had some of them.
+                None => {
+                    let card = store.former_card(&hash(&sheet.body), program).await?;
+                    card.map(|card| of_card(&card)).unwrap_or_default()
+                }
+            };
+            if !before.is_empty() {
+                let differences = kept::differences(&before, &of(sheet.body.clone()).await);
+                sheet.answers = Some(json(&before));
+                sheet.differs = (!differences.is_empty()).then(|| json(&differences));
+            }
+            store.compared(&sheet, ENGINE.into()).await?;
+        }
+    }
+}
+
+/// What a text answers, found on a thread of its own; nothing when that went wrong.
+async fn of(body: String) -> Vec<KeptLine> {
+    tokio::task::spawn_blocking(move || answers(&body)).await.unwrap_or_else(|error| {
+        tracing::error!(%error, "a sheet could not be answered");
+        Vec::new()
+    })
+}
+
+/// What a text answers; of one that cannot be read the first reason.
+fn answers(body: &str) -> Vec<KeptLine> {
+    let document = sheet::read(body, Syntax::Json);
+    if document.sheet.bodies.is_empty() && document.sheet.bars.is_empty() {
+        return Vec::new();
+    }
+    let built = model::build(&document);
+    if let Some(problem) = built.problems.first() {
+        return vec![KeptLine::verdict(format!("not solved: {}", problem.message))];
+    }
+    let solved = solution::solve(built.model);
+    kept::kept(&solved, &Page::of(&solved))
+}
+
+/// The answers that stand on a card of the shelf.
+fn of_card(card: &str) -> Vec<KeptLine> {
+    #[derive(Deserialize)]
+    struct Face {
+        verdict: Option<String>,
+        asked: Vec<AskedLine>,
+    }
+    let Ok(Face { verdict: Some(verdict), asked }) = serde_json::from_str(card) else { return Vec::new() };
+    let answers = asked.iter().map(|line| KeptLine::answer(&line.label, &line.parts));
+    std::iter::once(KeptLine::verdict(verdict)).chain(answers).collect()
+}
+
+/// Kept lines, or differences, from their JSON.
+pub(crate) fn read<T: serde::de::DeserializeOwned>(text: &str) -> Vec<T> {
+    serde_json::from_str(text).unwrap_or_default()
+}
+
+fn json<T: serde::Serialize>(lines: &[T]) -> String {
+    // Texts can always be written as JSON.
+    serde_json::to_string(lines).unwrap_or_else(|_| "[]".into())
+}
+
+/// Where a sheet that an older engine answered says otherwise now.
+pub(crate) fn differences(sheet: &Older) -> Vec<Difference> {
+    sheet.differs.as_deref().map(read).unwrap_or_default()
+}
