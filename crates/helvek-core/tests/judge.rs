@@ -344,3 +344,90 @@ own = {{ yield = 240, shear = 60, bearing = 200 }}
         }
     }
 }
+
+/// A flat lever on a forked pin at A, whose size is chosen; 500 N down at the end of a long arm, a link at the end of the short one.
+fn lever(plate: f64, pin: &str) -> String {
+    format!(
+        r#"units = {{ length = "mm", force = "N" }}
+supports = [{{ at = "A", kind = "pin" }}, {{ at = "C", kind = "link", toward = "down" }}]
+loads = [{{ kind = "force", at = "B", size = 500, direction = "down" }}]
+stock = "step 2 mm"
+pins = [{{ at = "A", material = "hard", {pin} plates = [
+    {{ of = "ground", thickness = 5, material = "hard" }},
+    {{ of = "lever", thickness = {plate} }},
+    {{ of = "ground", thickness = 5, material = "hard" }},
+] }}]
+limits = [{{ of = ["lever"], stress = 72 }}]
+[points]
+B = [-300, 0]
+A = [0, 0]
+C = [100, 0]
+[bodies]
+lever = {{ runs = [["B", "A", "C"]], section = "flat", material = "soft" }}
+[sections]
+flat = {{ shape = "rectangle", width = 8, height = 40 }}
+[materials]
+soft = {{ yield = 200, bearing = 75 }}
+hard = {{ shear = 60 }}
+"#
+    )
+}
+
+#[test]
+fn the_hole_of_a_pin_is_taken_off_the_section_also_when_its_size_is_chosen() {
+    // The link pulls with 1500 N, the pin carries 2000 N, 1000 N in each plane: d = √(4·1000/(60π)) = 4.6 mm, bearing 2000/(8·75) = 3.3 mm: 6 mm.
+    // M at A is 150 N·m: with the hole I = 8·(40³ − 6³)/12 mm⁴, and σ = 150000·20/I.
+    let inertia = 8.0 * (40f64.powi(3) - 6f64.powi(3)) / 12.0;
+    let chosen = answers(&lever(8.0, ""));
+    let net = check(&chosen, "lever", "net-section", None);
+    assert_near(net.demand, 150_000.0 * 20.0 / inertia);
+    let place = net.place.as_ref().unwrap();
+    assert_near(place.distance, 300.0);
+    assert_near(check(&chosen, "lever", "stress", None).demand, 150_000.0 * 20.0 / (8.0 * 64_000.0 / 12.0));
+    // One that is given leaves less: 40³ − 16³; it is beyond 72 MPa, and the whole section is not.
+    let given = answers(&lever(8.0, "diameter = 16,"));
+    let net = check(&given, "lever", "net-section", None);
+    assert_near(net.demand, 150_000.0 * 20.0 / (8.0 * (64_000.0 - 4_096.0) / 12.0));
+    assert!(net.demand > 72.0 && !judgement(&given).meets);
+    // A hole as high as the lever leaves nothing.
+    let through = answers(&lever(8.0, "diameter = 40,"));
+    assert!(check(&through, "lever", "net-section", None).demand > 1e6);
+    // Lugs thicker than the lever are pieces of their own.
+    let lugs = answers(&lever(9.0, ""));
+    assert!(judgement(&lugs).checks.iter().all(|c| c.by != "net-section"));
+}
+
+#[test]
+fn the_hole_at_the_end_of_a_bar_leaves_less_of_its_area() {
+    // A tie and a strut at 4:3 under 12 kN: the tie, level, carries 16 kN; of its 30 × 6 mm a pin of 10 mm leaves 20 × 6.
+    let sheet = r#"bars = [{ ends = ["A", "B"], section = "flat", material = "soft" }, ["C", "B"]]
+supports = [{ at = "A", kind = "pin" }, { at = "C", kind = "pin" }]
+loads = [{ kind = "force", at = "B", size = 12, direction = "down" }]
+pins = [{ at = "A", diameter = 10, plates = [{ of = "ground", thickness = 8 }, { of = "A-B", thickness = 6 }] }]
+[points]
+A = [0, 3]
+B = [4, 3]
+C = [0, 0]
+[sections]
+flat = { shape = "rectangle", width = 6, height = 30 }
+[materials]
+soft = { yield = 200 }
+"#;
+    let found = answers(sheet);
+    assert_near(check(&found, "A-B", "stress", None).demand, 16_000.0 / 180.0);
+    let net = check(&found, "A-B", "net-section", None);
+    assert_near(net.demand, 16_000.0 / 120.0);
+    assert_near(net.factor.unwrap(), 200.0 * 120.0 / 16_000.0);
+}
+
+#[test]
+fn a_round_section_loses_the_band_of_the_hole() {
+    // Of a round of radius r the band |y| < r·sin φ has the area r²(2φ + sin 2φ) and I = r⁴(4φ − sin 4φ)/8: by y = r·sin t, ∫2r²cos²t dt and ∫2r⁴sin²t·cos²t dt.
+    let sheet = lever(30.0, "diameter = 15,")
+        .replace("shape = \"rectangle\", width = 8, height = 40", "shape = \"round\", diameter = 30");
+    let found = answers(&sheet);
+    let (r, phi) = (15.0f64, 0.5f64.asin());
+    let left = PI * r.powi(4) / 4.0 - r.powi(4) * (4.0 * phi - (4.0 * phi).sin()) / 8.0;
+    let net = check(&found, "lever", "net-section", None);
+    assert_near(net.demand / (150_000.0 * r / left), 1.0);
+}

@@ -6,6 +6,14 @@ use helvek_core::answers::Sense;
 use helvek_core::units::figures;
 use std::collections::HashMap;
 
+/// How much of a limit is used, in whole per cent; what is beyond it is never 100 %.
+pub(crate) fn percent(ratio: f64) -> String {
+    if ratio > 1.0 + 1e-9 && ratio < 1.005 {
+        return "over 100 %".into();
+    }
+    format!("{} %", figures::decimals(100.0 * ratio, 0))
+}
+
 impl Wording<'_> {
     /// A row for each bar, in the order of the sheet.
     pub(crate) fn table(&self) -> Vec<TableRow> {
@@ -38,7 +46,7 @@ impl Wording<'_> {
                     None => "",
                 },
                 used: utilisation,
-                used_text: utilisation.map(|u| format!("{:.0} %", 100.0 * u)),
+                used_text: utilisation.map(percent),
                 reserve,
                 reserve_text: reserve.map(|r| match parameter {
                     Some(p) => format!("{} {}", crate::step::minus(&rounded(r)), p.unit.symbol),
@@ -64,5 +72,17 @@ impl Wording<'_> {
             }
         }
         rules
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::percent;
+
+    #[test]
+    fn what_is_beyond_a_limit_never_reads_as_just_met() {
+        assert_eq!(percent(1.0), "100 %");
+        assert_eq!(percent(1.004), "over 100 %");
+        assert_eq!(percent(0.125), "13 %");
     }
 }

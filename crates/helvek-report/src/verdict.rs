@@ -3,6 +3,7 @@
 use crate::direction;
 use crate::page::{Headlines, VerdictWords};
 use crate::step::Wording;
+use crate::table::percent;
 use helvek_core::answers::{Friction, Sense, StatusWord};
 use helvek_core::equilibrium::ColumnOf;
 use helvek_core::model::{On, SupportKind};
@@ -372,7 +373,7 @@ impl Wording<'_> {
         let most = used.max_by(|a, b| a.0.total_cmp(&b.0));
         let open = bars.values().filter(|bar| !bar.determined).count();
         let open = if open > 0 { format!(" · {open} not fixed") } else { String::new() };
-        let most = most.map(|(used, name)| format!(" · {name} {:.0} %", 100.0 * used)).unwrap_or_default();
+        let most = most.map(|(used, name)| format!(" · {name} {}", percent(used))).unwrap_or_default();
         let (pulled, pushed, idle) = (count(Sense::Tension), count(Sense::Compression), count(Sense::Zero));
         format!("{pulled} T · {pushed} C · {idle} zero{open}{most}")
     }

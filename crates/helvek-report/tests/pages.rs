@@ -59,6 +59,8 @@ fn an_overhang_that_lifts_reads_as_on_paper() {
       reaction at A on beam: 6.00 kN ↓
       reaction at C on beam: 8.00 kN ↑
     To be checked by a qualified engineer under the local codes. Statics of rigid bodies at rest only: no strength, stability, fatigue or connections.
+
+    Helvek, engine 2
     ");
 }
 
@@ -83,6 +85,8 @@ fn what_moves_is_said_with_its_cures() {
       reaction at A on beam: no equilibrium
       reaction at B on beam: no equilibrium
     To be checked by a qualified engineer under the local codes. Statics of rigid bodies at rest only: no strength, stability, fatigue or connections.
+
+    Helvek, engine 2
     ");
 }
 

@@ -23,8 +23,8 @@ fn assert_reads(name: &str, expected: &str) {
     for (i, (a, b)) in got.lines().zip(expected.lines()).enumerate() {
         assert_eq!(a.trim_end(), b.trim_end(), "line {} of {name}", i + 1);
     }
-    // The caution closes every text and is not repeated here.
-    assert_eq!(got.lines().count(), expected.lines().count() + 1, "{name}");
+    // The caution and the engine close every text and are not repeated here.
+    assert_eq!(got.lines().count(), expected.lines().count() + 3, "{name}");
 }
 
 #[test]

@@ -32,7 +32,7 @@ pub struct JudgementAnswer {
 pub struct CheckedAnswer {
     /// The bar, body, support, joint or pin.
     pub of: String,
-    /// `tension`, `compression`, `stress`, `buckling`, `shear`, `torsion`, `reaction`, `joint`, `pin-shear`, `bearing` or `tear-out`.
+    /// `tension`, `compression`, `stress`, `buckling`, `shear`, `torsion`, `reaction`, `joint`, `pin-shear`, `bearing`, `tear-out` or `net-section` (normal stress beside the hole of a pin).
     pub by: &'static str,
     /// Of a pin: which plane (behind this plate) or which plate, counted from 1.
     #[serde(skip_serializing_if = "Option::is_none")]
@@ -142,6 +142,7 @@ pub(super) fn by_word(subject: Subject) -> &'static str {
         Subject::Tension(_) => "tension",
         Subject::Compression(_) => "compression",
         Subject::BarStress(_) | Subject::Normal(_) => "stress",
+        Subject::Net { .. } | Subject::BarNet { .. } => "net-section",
         Subject::Buckling(_) => "buckling",
         Subject::Shear(_) => "shear",
         Subject::Torsion(_) => "torsion",
@@ -247,15 +248,17 @@ impl Solved {
             _ => None,
         };
         let place = match check.subject {
-            Subject::Normal(row) | Subject::Shear(row) => judged.place.map(|place| {
-                let inside = &self.inside()[row];
-                PlaceAnswer {
-                    from: self.model.point_name(inside.from).to_owned(),
-                    to: self.model.point_name(inside.to).to_owned(),
-                    distance: self.model.units.length.from_si(place.station),
-                    side: place.side,
-                }
-            }),
+            Subject::Normal(row) | Subject::Net { row, .. } | Subject::Shear(row) => {
+                judged.place.map(|place| {
+                    let inside = &self.inside()[row];
+                    PlaceAnswer {
+                        from: self.model.point_name(inside.from).to_owned(),
+                        to: self.model.point_name(inside.to).to_owned(),
+                        distance: self.model.units.length.from_si(place.station),
+                        side: place.side,
+                    }
+                })
+            }
             _ => None,
         };
         CheckedAnswer {

@@ -47,8 +47,9 @@ impl Solved {
                     format!("At {} nothing presses on the rough surface: friction cannot act.", friction.of)
                 }
                 (Some(needed), Some(available), Some(false)) => format!(
-                    "At {} friction of {needed:.3} is needed and {available} is available: it slides.",
-                    friction.of
+                    "At {} friction of {} is needed and {available} is available: it slides.",
+                    friction.of,
+                    figures::rounded(needed, 3)
                 ),
                 _ => continue,
             };

@@ -2,7 +2,7 @@
 
 use super::plates::SizedPin;
 use super::{By, Check, Strength, Subject};
-use crate::model::{BarId, Limited, Member, Wants};
+use crate::model::{BarId, Limited, Member, PlateOf, Wants};
 use crate::solution::Solved;
 use std::f64::consts::PI;
 
@@ -23,7 +23,7 @@ impl Solved {
             checks.push(Check { subject, most: stated.most, by: By::Limit });
         }
         for sized in pins {
-            self.of_pin(sized, &mut checks);
+            self.of_pin(sized, pins, &mut checks);
         }
         checks
     }
@@ -52,6 +52,13 @@ impl Solved {
             .or_else(|| self.by_strength(subject, material, Strength::Ultimate, wants))
     }
 
+    /// The normal stress of a member against its stated limit and what it is made of.
+    fn of_member(&self, subject: Subject, material: Option<usize>, member: Member, checks: &mut Vec<Check>) {
+        let most = self.stated(Limited::Stress(member));
+        checks.extend(most.map(|most| Check { subject, most, by: By::Limit }));
+        checks.extend(self.normal_strength(subject, material, member));
+    }
+
     fn of_bar(&self, id: BarId, checks: &mut Vec<Check>) {
         let bar = &self.model.bars[id.0];
         let sides =
@@ -61,10 +68,7 @@ impl Solved {
         }
         let Some(profile) = bar.profile else { return };
         let member = Member::Bar(id);
-        let subject = Subject::BarStress(id);
-        let most = self.stated(Limited::Stress(member));
-        checks.extend(most.map(|most| Check { subject, most, by: By::Limit }));
-        checks.extend(self.normal_strength(subject, bar.material, member));
+        self.of_member(Subject::BarStress(id), bar.material, member, checks);
         let Some(material) = bar.material.map(|row| &self.model.materials[row]) else { return };
         let Some(e) = material.e else { return };
         let area = self.model.profiles[profile].section.properties.area;
@@ -95,11 +99,7 @@ impl Solved {
             if body.profile.is_none() || inside.diagram.is_err() {
                 continue;
             }
-            let member = Member::Body(inside.body);
-            let normal = Subject::Normal(row);
-            let most = self.stated(Limited::Stress(member));
-            checks.extend(most.map(|most| Check { subject: normal, most, by: By::Limit }));
-            checks.extend(self.normal_strength(normal, body.material, member));
+            self.of_member(Subject::Normal(row), body.material, Member::Body(inside.body), checks);
             self.in_shear(Subject::Shear(row), inside.body, checks);
         }
         for id in self.model.body_ids() {
@@ -119,11 +119,38 @@ impl Solved {
         checks.extend(self.by_strength(subject, material, Strength::Shear, Wants::Member(Member::Body(id))));
     }
 
-    fn of_pin(&self, sized: &SizedPin, checks: &mut Vec<Check>) {
+    /// Members whose section the pin goes through, each once.
+    fn beside_holes(&self, pins: &[SizedPin], pin: usize, checks: &mut Vec<Check>) {
+        let mut seen = Vec::new();
+        for of in self.model.plated[pin].plates.iter().map(|plate| plate.of) {
+            if seen.contains(&of) || self.net(pins, pin, of).is_none() {
+                continue;
+            }
+            seen.push(of);
+            match of {
+                PlateOf::Bar(bar) => {
+                    let material = self.model.bars[bar.0].material;
+                    self.of_member(Subject::BarNet { pin, bar }, material, Member::Bar(bar), checks);
+                }
+                PlateOf::Body(body) => {
+                    let material = self.model.bodies[body.index()].material;
+                    for (row, inside) in self.inside().iter().enumerate().filter(|(_, i)| i.body == body) {
+                        if inside.diagram.is_ok() && self.station_of_pin(pin, row).is_some() {
+                            self.of_member(Subject::Net { pin, row }, material, Member::Body(body), checks);
+                        }
+                    }
+                }
+                PlateOf::Ground | PlateOf::Load(_) => {}
+            }
+        }
+    }
+
+    fn of_pin(&self, sized: &SizedPin, pins: &[SizedPin], checks: &mut Vec<Check>) {
         if sized.diameter.is_none() {
             return;
         }
         let (row, pin) = (sized.pin, &self.model.plated[sized.pin]);
+        self.beside_holes(pins, row, checks);
         let wants = Wants::Pin(row);
         for plane in 0..pin.plates.len() - 1 {
             let subject = Subject::PinShear { pin: row, plane };

@@ -6,7 +6,7 @@ use crate::elastic::Shape;
 use crate::equilibrium::ColumnOf;
 use crate::geometry::Vector;
 use crate::inside::{Diagram, Extreme, Inner, Poly, Side};
-use crate::model::{BarId, Profile};
+use crate::model::{BarId, PlateOf, Profile};
 use crate::solution::Solved;
 use crate::tolerance;
 use std::f64::consts::PI;
@@ -125,6 +125,7 @@ impl Solved {
     ) -> Option<Active> {
         let row = match subject {
             Subject::Normal(row) | Subject::Shear(row) => row,
+            Subject::Net { pin, row } => return self.beside_hole(states, weights, [pin, row], sizes),
             Subject::Sag { row, span } => {
                 let shapes = states.map(|state| state.solved.shape(row));
                 let sag = Shape::blended([shapes[0]?, shapes[1]?], weights).sags().into_iter().nth(span)?;
@@ -174,6 +175,9 @@ impl Solved {
                 let profile = &self.model.profiles[self.model.bars[id.index()].profile?];
                 Linear::Either(bar(id)? / profile.section.properties.area)
             }
+            Subject::BarNet { pin, bar: id } => {
+                Linear::Either(bar(id)? / self.net(&sizes.pins, pin, PlateOf::Bar(id))?.area)
+            }
             Subject::Torsion(id) => {
                 let body = &self.model.bodies[id.index()];
                 let (torque, profile) = (body.torque?, &self.model.profiles[body.profile?]);
@@ -196,7 +200,9 @@ impl Solved {
                 let both = 2.0 * written.thickness * beside;
                 Linear::Vector(on_pin(pin)?.plates[plate] * (1.0 / both))
             }
-            Subject::Normal(_) | Subject::Shear(_) | Subject::Sag { .. } => return None,
+            Subject::Normal(_) | Subject::Net { .. } | Subject::Shear(_) | Subject::Sag { .. } => {
+                return None;
+            }
         })
     }
 

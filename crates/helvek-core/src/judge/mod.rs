@@ -5,11 +5,13 @@
 
 mod checks;
 mod demand;
+mod net;
 mod plates;
 mod reach;
 mod unchecked;
 mod worked;
 
+pub use net::Hole;
 pub use plates::{Criterion, OnPin, Required, SizedPin};
 pub use reach::{End, Reach};
 pub use unchecked::{Unchecked, Why};
@@ -35,6 +37,20 @@ pub enum Subject {
     Buckling(BarId),
     /// The largest normal stress along a stretch, at the row of [`Solved::inside`], Pa.
     Normal(usize),
+    /// The normal stress of a stretch beside the hole of a pin, Pa.
+    Net {
+        /// Among the plated pins.
+        pin: usize,
+        /// The row of [`Solved::inside`].
+        row: usize,
+    },
+    /// |N|/A of a bar beside the hole of a pin at its end, Pa.
+    BarNet {
+        /// Among the plated pins.
+        pin: usize,
+        /// Which bar.
+        bar: BarId,
+    },
     /// The largest shear stress along it, Pa.
     Shear(usize),
     /// The shear stress at the surface of a twisted body, Pa.
@@ -78,6 +94,7 @@ impl Subject {
     pub fn bar(self) -> Option<BarId> {
         match self {
             Self::Tension(id) | Self::Compression(id) | Self::BarStress(id) | Self::Buckling(id) => Some(id),
+            Self::BarNet { bar, .. } => Some(bar),
             _ => None,
         }
     }

@@ -126,7 +126,10 @@ impl Solved {
         let mut probes = vec![[1.0, 0.0], [0.0, 1.0], [1.0, 1.0]];
         // A torque is given, and neither grows nor shrinks.
         let given = matches!(check.subject, Subject::Torsion(_));
-        if !matches!(check.subject, Subject::Normal(_) | Subject::Shear(_) | Subject::Sag { .. }) {
+        if !matches!(
+            check.subject,
+            Subject::Normal(_) | Subject::Net { .. } | Subject::Shear(_) | Subject::Sag { .. }
+        ) {
             // One number or one vector: wherever it is looked at it cuts the same.
             let [staying, growing] = self.active(states, [1.0, 0.0], check.subject, sizes)?.parts;
             let growing = if given { Linear::Either(0.0) } else { growing };

@@ -186,10 +186,12 @@ impl Solved {
             Subject::Tension(id)
             | Subject::Compression(id)
             | Subject::BarStress(id)
-            | Subject::Buckling(id) => model.bars[id.index()].name.clone(),
-            Subject::Normal(row) | Subject::Shear(row) | Subject::Sag { row, .. } => {
-                model.bodies[self.inside()[row].body.index()].name.clone()
-            }
+            | Subject::Buckling(id)
+            | Subject::BarNet { bar: id, .. } => model.bars[id.index()].name.clone(),
+            Subject::Normal(row)
+            | Subject::Net { row, .. }
+            | Subject::Shear(row)
+            | Subject::Sag { row, .. } => model.bodies[self.inside()[row].body.index()].name.clone(),
             Subject::Torsion(id) => model.bodies[id.index()].name.clone(),
             Subject::Reaction(id) => model.supports[id.index()].name.clone(),
             Subject::Joint(id) => model.joints[id.index()].name.clone(),

@@ -1,8 +1,9 @@
 //! How a check comes to its figure: the quantities of its formula, in SI.
 
-use super::{By, Judged, Subject};
+use super::{By, Hole, Judged, SizedPin, Subject};
 use crate::combinations::State;
 use crate::inside::{Inner, Side};
+use crate::model::PlateOf;
 use crate::solution::Solved;
 
 /// The quantities of a formula.
@@ -26,6 +27,8 @@ pub enum Worked {
         bending: f64,
         /// By the formula of skew bending.
         coupled: bool,
+        /// What the hole of a pin takes off the section; area and inertia are without it.
+        hole: Option<Hole>,
     },
     /// τ = V·Q/(I·t) at a level.
     Shear {
@@ -46,6 +49,8 @@ pub enum Worked {
         force: f64,
         /// m²
         area: f64,
+        /// What the hole of a pin takes off the section; the area is without it.
+        hole: Option<Hole>,
     },
     /// N against π²EI/L² and A·σ.
     Buckling {
@@ -115,13 +120,13 @@ pub enum Worked {
 
 impl Solved {
     /// The formula of a check under the loads under which it is worst; nothing where it cannot be told.
-    pub fn worked(&self, judged: &Judged, states: &[State], diameters: &[Option<f64>]) -> Option<Worked> {
+    pub fn worked(&self, judged: &Judged, states: &[State], pins: &[SizedPin]) -> Option<Worked> {
         let state = match judged.under {
             None => self,
             Some(row) => &states.get(row)?.solved,
         };
         let model = &self.model;
-        let pin = |pin: usize| Some((&model.plated[pin], diameters[pin]?, state.on_pin(pin)?));
+        let pin = |pin: usize| Some((&model.plated[pin], pins[pin].diameter?, state.on_pin(pin)?));
         Some(match judged.check.subject {
             Subject::Normal(row) => {
                 let inside = &state.inside()[row];
@@ -138,7 +143,26 @@ impl Solved {
                 let fibre = fibres.into_iter().min_by(|a, b| off(a).total_cmp(&off(b)))?;
                 let coupled = !profile.held && !p.straight();
                 let (area, inertia, bending) = (p.area, p.i_z, bending(fibre));
-                Worked::Normal { n, m, area, inertia, fibre, axial, bending, coupled }
+                Worked::Normal { n, m, area, inertia, fibre, axial, bending, coupled, hole: None }
+            }
+            Subject::Net { pin, row } => {
+                let inside = &state.inside()[row];
+                let place = judged.place?;
+                let net = self.net(pins, pin, PlateOf::Body(inside.body))?;
+                let diagram = inside.diagram.as_ref().ok()?;
+                let at = |inner| diagram.at(inner, place.station, place.side);
+                let (n, m) = (at(Inner::N), at(Inner::M));
+                let (axial, bending) = (n / net.area, |level: f64| -m * level / net.inertia);
+                let section = &model.profiles[model.bodies[inside.body.index()].profile?].section.properties;
+                let off = |level: &f64| (axial + bending(*level) - place.value).abs();
+                let level = section.faces.into_iter().min_by(|a, b| off(a).total_cmp(&off(b)))?;
+                let (area, inertia, hole) = (net.area, net.inertia, Some(net.hole));
+                let (fibre, bending) = ([0.0, level], bending(level));
+                Worked::Normal { n, m, area, inertia, fibre, axial, bending, coupled: false, hole }
+            }
+            Subject::BarNet { pin, bar } => {
+                let net = self.net(pins, pin, PlateOf::Bar(bar))?;
+                Worked::Axial { force: judged.demand * net.area, area: net.area, hole: Some(net.hole) }
             }
             Subject::Shear(row) => {
                 let inside = &state.inside()[row];
@@ -160,7 +184,7 @@ impl Solved {
             }
             Subject::BarStress(id) => {
                 let area = model.profiles[model.bars[id.index()].profile?].section.properties.area;
-                Worked::Axial { force: judged.demand * area, area }
+                Worked::Axial { force: judged.demand * area, area, hole: None }
             }
             Subject::Buckling(id) => {
                 let bar = &model.bars[id.index()];

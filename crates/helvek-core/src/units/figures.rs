@@ -46,6 +46,20 @@ pub fn rounded(value: f64, figures: u8) -> String {
     if part.is_empty() { format!("{sign}{whole}") } else { format!("{sign}{whole}.{zeros}{}", text(part)) }
 }
 
+/// `value` to so many decimals, half away from zero once noise is snapped, never −0: 112.5 to none is `113`, 1.005 to two is `1.01`.
+pub fn decimals(value: f64, places: u8) -> String {
+    if !value.is_finite() {
+        return value.to_string();
+    }
+    let scaled = value.abs() * 10f64.powi(places.into());
+    let snapped: f64 = format!("{scaled:.11e}").parse().unwrap_or(scaled);
+    let rounded = (snapped + 0.5).floor();
+    let sign = if value < 0.0 && rounded > 0.0 { "-" } else { "" };
+    let digits = format!("{rounded:0>width$}", width = usize::from(places) + 1);
+    let (whole, part) = digits.split_at(digits.len() - usize::from(places));
+    if part.is_empty() { format!("{sign}{whole}") } else { format!("{sign}{whole}.{part}") }
+}
+
 /// The unit of the last place of `value` at `figures` significant figures: 0.01 of 3.20, 100 of 12300. 0 for nothing.
 pub fn last_place(value: f64, figures: u8) -> f64 {
     if value == 0.0 || !value.is_finite() {
@@ -127,6 +141,22 @@ mod tests {
             (1200.0, "1200"),
         ] {
             assert_eq!(plain(value, 3), text);
+        }
+    }
+
+    #[test]
+    fn decimals_round_half_away_and_snap_noise() {
+        for (value, places, text) in [
+            (112.5, 0, "113"),
+            (-0.5, 0, "-1"),
+            (-0.004, 2, "0.00"),
+            (1.005, 2, "1.01"),
+            (0.125, 2, "0.13"),
+            (0.124_999_999_999_999_9, 2, "0.13"),
+            (12.0, 1, "12.0"),
+            (0.07, 2, "0.07"),
+        ] {
+            assert_eq!(decimals(value, places), text);
         }
     }
 }

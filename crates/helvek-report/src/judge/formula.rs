@@ -2,7 +2,7 @@
 
 use super::Judging;
 use crate::fragment::{Fragment, latex_unit};
-use helvek_core::judge::{Judged, Worked};
+use helvek_core::judge::{Hole, Judged, Worked};
 use helvek_core::units::{Unit, figures, parse_unit};
 
 /// The units in which stresses are worked: force over the square of the unit of sections is the unit of stress, where there is such a force.
@@ -26,8 +26,7 @@ struct Put {
 
 impl Judging<'_> {
     pub(super) fn worked(&self, judged: &Judged) -> Option<Worked> {
-        let diameters: Vec<Option<f64>> = self.judgement.pins.iter().map(|pin| pin.diameter).collect();
-        self.solved.worked(judged, self.states, &diameters)
+        self.solved.worked(judged, self.states, &self.judgement.pins)
     }
 
     fn together(&self) -> Together {
@@ -83,7 +82,8 @@ impl Judging<'_> {
         let f = |si: f64| self.put(si, &to.force, 1);
         let l = |si: f64, power: i32| self.put(si, &to.length, power);
         match worked {
-            Worked::Normal { n, m, area, inertia, fibre, axial, bending, coupled } => {
+            Worked::Normal { n, m, area, inertia, fibre, axial, bending, coupled, hole } => {
+                lines.extend(hole.iter().flat_map(|hole| self.without(hole, [Some(area), Some(inertia)])));
                 lines.extend(self.conversion("N", n, force, &to.force));
                 lines.extend(self.conversion("M", m, moment, &to.moment()));
                 let (n, m, a, i) = (f(n), self.put(m.abs(), &to.moment(), 1), l(area, 2), l(inertia, 4));
@@ -132,7 +132,8 @@ impl Judging<'_> {
                     judged.demand,
                 ));
             }
-            Worked::Axial { force: n, area } => {
+            Worked::Axial { force: n, area, hole } => {
+                lines.extend(hole.iter().flat_map(|hole| self.without(hole, [Some(area), None])));
                 lines.extend(self.conversion("N", n, force, &to.force));
                 let (n, a) = (f(n), l(area, 2));
                 lines.push(self.ratio(
@@ -236,6 +237,29 @@ impl Judging<'_> {
             Worked::Force(_) => {}
         }
         lines
+    }
+
+    /// What is left of A and I where a hole is taken off: `A = 360 − 96 = 264 mm²`.
+    fn without(&self, hole: &Hole, left: [Option<f64>; 2]) -> Vec<Fragment> {
+        let unit = self.together().length;
+        let symbols = [("A", 2, "²"), ("I", 4, "⁴")];
+        let off = [hole.area, hole.inertia];
+        let each = symbols.into_iter().zip(off).zip(left);
+        each.filter_map(|(((symbol, power, raised), off), left)| {
+            let left = left?;
+            let [whole, off, left] = [left + off, off, left].map(|si| self.put(si, &unit, power));
+            Some(Fragment::math(
+                format!("{symbol} = {} − {} = {} {}{raised}", whole.text, off.text, left.text, unit.symbol),
+                format!(
+                    "{symbol} = {} - {} = {}\\;{}^{power}",
+                    whole.latex,
+                    off.latex,
+                    left.latex,
+                    latex_unit(&unit.symbol)
+                ),
+            ))
+        })
+        .collect()
     }
 
     /// A formula that is one fraction.

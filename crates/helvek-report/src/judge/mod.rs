@@ -18,7 +18,7 @@ use schemars::JsonSchema;
 use serde::Serialize;
 
 /// Shown beside every judgement.
-pub const JUDGEMENT_CAUTION: &str = "To be checked by a qualified engineer under the local codes. Not covered: fatigue, impact, dynamics, connections, bending of pins, net sections, stress concentrations, \
+pub const JUDGEMENT_CAUTION: &str = "To be checked by a qualified engineer under the local codes. Not covered: fatigue, impact, dynamics, connections, bending of pins, holes other than those of the pins listed, stress concentrations, \
 local, lateral and frame buckling, second-order effects, sag without a limit, code factors.";
 
 /// Everything that is said about limits.
@@ -103,7 +103,7 @@ fn used(ratio: f64) -> String {
     if ratio > 1.0 + 1e-9 && ratio < 1.005 {
         return format!("{:.4}", (ratio * 1e4).ceil() / 1e4);
     }
-    if ratio >= 100.0 { figures::rounded(ratio, 3) } else { format!("{ratio:.2}") }
+    if ratio >= 100.0 { figures::rounded(ratio, 3) } else { figures::decimals(ratio, 2) }
 }
 
 /// Words one judgement.

@@ -21,6 +21,10 @@ impl Judging<'_> {
             Subject::Compression(_) => format!("{of}, compression"),
             Subject::BarStress(_) => format!("{of}, axial stress"),
             Subject::Buckling(_) => format!("{of}, buckling"),
+            Subject::Net { pin, .. } | Subject::BarNet { pin, .. } => {
+                let pin = &self.solved.model.plated[pin].name;
+                format!("{of}, normal stress beside the hole of pin {pin}")
+            }
             Subject::Normal(_) => format!("{of}, normal stress"),
             Subject::Shear(_) => format!("{of}, shear stress"),
             Subject::Torsion(_) => format!("{of}, shear stress by torsion"),
@@ -55,10 +59,18 @@ impl Judging<'_> {
     pub(super) fn mark(&self, subject: Subject) -> String {
         let of = self.solved.subject_of(subject);
         match subject {
-            Subject::Tension(_) | Subject::Compression(_) | Subject::BarStress(_) | Subject::Buckling(_) => {
+            Subject::Tension(_)
+            | Subject::Compression(_)
+            | Subject::BarStress(_)
+            | Subject::BarNet { .. }
+            | Subject::Buckling(_) => {
                 format!("bar:{of}")
             }
-            Subject::Normal(_) | Subject::Shear(_) | Subject::Torsion(_) | Subject::Sag { .. } => {
+            Subject::Normal(_)
+            | Subject::Net { .. }
+            | Subject::Shear(_)
+            | Subject::Torsion(_)
+            | Subject::Sag { .. } => {
                 format!("body:{of}")
             }
             Subject::Reaction(_) => format!("support:{of}"),
@@ -77,7 +89,10 @@ impl Judging<'_> {
     pub(super) fn place(&self, judged: &Judged) -> Option<String> {
         let units = &self.solved.model.units;
         let row = match judged.check.subject {
-            Subject::Normal(row) | Subject::Shear(row) | Subject::Sag { row, .. } => Some(row),
+            Subject::Normal(row)
+            | Subject::Net { row, .. }
+            | Subject::Shear(row)
+            | Subject::Sag { row, .. } => Some(row),
             _ => None,
         };
         let at = row.zip(judged.place).map(|(row, place)| {
@@ -98,7 +113,10 @@ impl Judging<'_> {
     pub(super) fn stated(&self, judged: &Judged) -> Option<StatedLine> {
         let sort = match (judged.check.by, judged.check.subject) {
             (By::Strength { factor, .. } | By::Screening { factor, .. }, _) => factor.map(|_| "factor")?,
-            (By::Limit, Subject::Normal(_) | Subject::BarStress(_)) => "stress",
+            (
+                By::Limit,
+                Subject::Normal(_) | Subject::Net { .. } | Subject::BarStress(_) | Subject::BarNet { .. },
+            ) => "stress",
             (By::Limit, Subject::Shear(_) | Subject::Torsion(_)) => "shear",
             (By::Limit, Subject::Sag { .. }) => "sag",
             (By::Limit, Subject::Reaction(_)) => "reaction",

@@ -1178,7 +1178,7 @@ export interface components {
         readonly CheckedAnswer: {
             /** @description The bar, body, support, joint or pin. */
             readonly of: string;
-            /** @description `tension`, `compression`, `stress`, `buckling`, `shear`, `torsion`, `reaction`, `joint`, `pin-shear`, `bearing` or `tear-out`. */
+            /** @description `tension`, `compression`, `stress`, `buckling`, `shear`, `torsion`, `reaction`, `joint`, `pin-shear`, `bearing`, `tear-out` or `net-section` (normal stress beside the hole of a pin). */
             readonly by: string;
             /**
              * Format: uint

@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { PageTrain } from '../api/types';
   import type { Session } from './session.svelte';
+  import { figures } from '../ui/figures';
 
   interface Props {
     session: Session;
@@ -44,7 +45,7 @@
     aria-label="Where {train.name} stands"
     oninput={(event) => session.looking.put({ lead: Number(event.currentTarget.value), on })}
   />
-  <output>{stand ? `${Number(lead.toPrecision(4))} ${unit}` : ''}</output>
+  <output>{stand ? `${figures(lead, 4)} ${unit}` : ''}</output>
 </label>
 {#if train.long > 0}
   <button onclick={turn} title="Turn it round" aria-label="Turn it round">⇄</button>

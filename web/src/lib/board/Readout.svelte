@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { Diagrams } from '../api/types';
   import { INNER, type Plot, readAt, shown, type Spot } from './diagrams';
+  import { figures } from '../ui/figures';
 
   interface Props {
     inside: Diagrams;
@@ -13,7 +14,7 @@
   }
   const { inside, plot, spot, unit, width }: Props = $props();
 
-  const said = (value: number) => Number(value.toPrecision(4)).toString().replace('-', '−');
+  const said = (value: number) => figures(value, 4);
   const place = $derived(`${said(spot.station)} ${unit} from ${spot.stretch.ends[0]}`);
   const values = $derived(
     shown(inside).map((of) => {

@@ -2,10 +2,11 @@
 <script lang="ts">
   import type { PinMark } from '../api/types';
   import { drawnPin, ROOM } from './pinview';
+  import { figures } from '../ui/figures';
 
   const { mark }: { mark: PinMark } = $props();
   const drawn = $derived(drawnPin(mark));
-  const plain = (value: number) => Number(value.toPrecision(4)).toString();
+  const plain = (value: number) => figures(value, 4);
   let pointed = $state<number | null>(null);
 </script>
 

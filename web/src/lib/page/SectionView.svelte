@@ -2,6 +2,7 @@
 <script lang="ts">
   import type { SectionMark } from '../api/types';
   import { circle, CIRCLE, fibreAt, frame, outline, profiles, VIEW } from './sectionview';
+  import { figures } from '../ui/figures';
 
   const { mark }: { mark: SectionMark } = $props();
   const f = $derived(frame(mark));
@@ -14,7 +15,7 @@
     pointed = f.level(((event.clientY - box.top) * VIEW.height) / box.height);
   }
 
-  const said = (value: number) => Number(value.toPrecision(3)).toString().replace('-', '−');
+  const said = (value: number) => figures(value, 3);
   const word = (value: number) => (value > 0 ? 'tension' : value < 0 ? 'compression' : 'nothing');
   // Away from the section: the fibre with the largest equivalent stress.
   const fibre = $derived(mark.fibres[pointed === null ? mark.worst : fibreAt(mark, pointed)]);
