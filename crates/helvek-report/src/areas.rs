@@ -1,8 +1,9 @@
 //! V and M by areas, in words: a line for each step along a member.
 
+use crate::agree::{agreeing, comes_to, read};
 use crate::step::{Wording, minus};
 use helvek_core::inside::{AreaStep, Diagram, Inner, Source};
-use helvek_core::units::figures;
+use helvek_core::units::{Unit, figures};
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -17,10 +18,22 @@ pub struct AreaLine {
     pub span: [f64; 2],
 }
 
+/// A number as it is printed.
+struct Put {
+    text: String,
+    value: f64,
+}
+
+/// What stands before a factor: `½ × 3 × `.
+struct Product {
+    text: String,
+    value: f64,
+}
+
 /// Terms as they are added up: the first with a minus where it has one, the others with their signs between them.
-fn sum(terms: &[String]) -> String {
+fn sum(terms: &[Put]) -> String {
     let mut out = String::new();
-    for (i, term) in terms.iter().enumerate() {
+    for (i, Put { text: term, .. }) in terms.iter().enumerate() {
         match (i, term.strip_prefix('−')) {
             (0, _) => out += term,
             (_, Some(size)) => out = format!("{out} − {size}"),
@@ -77,56 +90,98 @@ impl Wording<'_> {
             [] => String::new(),
         };
         let (verb, letter) = (if by.len() == 1 { "steps" } else { "step" }, inner.letter());
-        let mut terms = vec![self.number(inner, from)];
-        terms.extend(by.iter().map(|(_, amount)| self.number(inner, *amount)));
+        let amounts: Vec<f64> = std::iter::once(from).chain(by.iter().map(|(_, amount)| *amount)).collect();
         let title = format!("At {}, {what} {verb} {letter}", self.spot(diagram, station));
-        (title, vec![format!("{letter} = {} = {}", sum(&terms), self.inner(inner, to))])
+        (title, vec![self.added(inner, &amounts, to)])
+    }
+
+    /// `V = 8.00 − 12.0 = −4.00 kN`
+    fn added(&self, inner: Inner, amounts: &[f64], to: f64) -> String {
+        let unit = self.unit_of(inner);
+        let (sums, differs) = agreeing(|more| {
+            let terms: Vec<Put> = amounts.iter().map(|amount| self.put(*amount, &unit, more)).collect();
+            let agrees = self.come_to(&terms, 1.0, unit.from_si(to));
+            (sum(&terms), agrees)
+        });
+        let result = self.put(to, &unit, 0).text;
+        format!("{} = {sums} = {result} {}{}", inner.letter(), unit.symbol, rounding(differs))
+    }
+
+    /// A product of what is added up in brackets: `½ × 3 × (4 + 2) = 9.00`.
+    fn area(&self, factors: impl Fn(u8) -> (Product, Vec<Put>), result: f64, unit: &Unit) -> String {
+        let (text, differs) = agreeing(|more| {
+            let (product, terms) = factors(more);
+            let agrees = self.come_to(&terms, product.value, unit.from_si(result));
+            let inner = match &terms[..] {
+                [one] => bracketed(&one.text),
+                _ => format!("({})", sum(&terms)),
+            };
+            (format!("{}{inner}", product.text), agrees)
+        });
+        format!("{text} = {}{}", self.put(result, unit, 0).text, rounding(differs))
+    }
+
+    /// Whether terms, times a factor, come to a result as they are printed.
+    fn come_to(&self, terms: &[Put], factor: f64, result: f64) -> bool {
+        let total: f64 = terms.iter().map(|term| term.value).sum();
+        let largest = terms.iter().fold(0.0f64, |most, term| most.max(term.value.abs()));
+        comes_to(factor * total, result, factor.abs() * largest, self.digits())
     }
 
     fn run(&self, diagram: &Diagram, step: &AreaStep) -> (String, Vec<String>) {
         let AreaStep::Run { start, end, load, shear, moment, to_zero } = step else {
             return Default::default();
         };
-        let (v, m) = (|value: f64| self.number(Inner::V, value), |value: f64| self.number(Inner::M, value));
         let until =
             if *to_zero { format!("{}, where V = 0", self.distance(*end)) } else { self.spot(diagram, *end) };
-        let l = figures::plain(self.solved.model.units.length.from_si(end - start), self.digits().max(3));
+        let head = format!("{} to {until}", self.spot(diagram, *start));
+        let units = &self.solved.model.units;
+        let (arm, couple) = units.moment_sums();
+        let per_length = units.force.per(&units.length);
+        let long = |before: &str, unit: &Unit, over: f64, more: u8| {
+            let length = figures::plain(unit.from_si(end - start), self.digits().max(3) + more);
+            let by = if over == 6.0 { "/6" } else { "" };
+            let half = if over == 2.0 { "½ × " } else { "" };
+            Product { text: format!("{before}{half}{length}{by} × "), value: read(&length) / over }
+        };
         let [a, middle, b] = *shear;
         let area = step.area();
-        let grows = format!("M = {} = {}", sum(&[m(moment[0]), m(area)]), self.inner(Inner::M, moment[1]));
-        let head = format!("{} to {until}", self.spot(diagram, *start));
+        let grows = self.added(Inner::M, &[moment[0], area], moment[1]);
         if load == &[0.0; 2] {
+            let stays = format!("{} {}", self.put(moment[1], &couple, 0).text, couple.symbol);
             let lines = match a == 0.0 {
-                true => vec![format!("no load, V = 0: M stays {}", self.inner(Inner::M, moment[1]))],
+                true => vec![format!("no load, V = 0: M stays {stays}")],
                 false => {
-                    let product = format!("{l} × {}", bracketed(&v(a)));
-                    vec![format!("no load: V stays, its area {product} = {}", m(area)), grows]
+                    let written = |more| {
+                        let v = vec![self.put(a, &units.force, more)];
+                        (long("no load: V stays, its area ", &arm, 1.0, more), v)
+                    };
+                    vec![self.area(written, area, &couple), grows]
                 }
             };
             return (head, lines);
         }
-        let per = |value: f64| {
-            let units = &self.solved.model.units;
-            minus(&figures::rounded(units.force.from_si(value) / units.length.from_si(1.0), self.digits()))
+        let bent = step.bent();
+        let loaded = |more| {
+            let (over, ends) = if bent { (2.0, &load[..]) } else { (1.0, &load[..1]) };
+            let ends = ends.iter().map(|end| self.put(*end, &per_length, more)).collect();
+            (long("area of the load ", &units.length, over, more), ends)
         };
-        let gained = v(b - a);
-        let loaded = if step.bent() {
-            format!("½ × {l} × ({})", sum(&[per(load[0]), per(load[1])]))
-        } else {
-            format!("{l} × {}", bracketed(&per(load[0])))
-        };
-        let of_v = if step.bent() {
-            let middle = v(4.0 * middle);
-            format!("being a parabola's, {l}/6 × ({})", sum(&[v(a), middle, v(b)]))
-        } else if a == 0.0 || b == 0.0 {
-            format!("½ × {l} × {}", bracketed(&v(a + b)))
-        } else {
-            format!("½ × {l} × ({})", sum(&[v(a), v(b)]))
+        let of_v = |more| {
+            let (before, over, ordinates) = if bent {
+                ("area of V, being a parabola's, ", 6.0, vec![a, 4.0 * middle, b])
+            } else if a == 0.0 || b == 0.0 {
+                ("area of V, ", 2.0, vec![a + b])
+            } else {
+                ("area of V, ", 2.0, vec![a, b])
+            };
+            let ordinates = ordinates.into_iter().map(|v| self.put(v, &units.force, more)).collect();
+            (long(before, &arm, over, more), ordinates)
         };
         let lines = vec![
-            format!("area of the load {loaded} = {gained}"),
-            format!("V = {} = {}", sum(&[v(a), gained.clone()]), self.inner(Inner::V, b)),
-            format!("area of V, {of_v} = {}", m(area)),
+            self.area(loaded, b - a, &units.force),
+            self.added(Inner::V, &[a, b - a], b),
+            self.area(of_v, area, &couple),
             grows,
         ];
         (head, lines)
@@ -141,10 +196,20 @@ impl Wording<'_> {
         }
     }
 
-    fn number(&self, inner: Inner, value: f64) -> String {
-        let unit = self.solved.inner_unit_of(inner);
-        minus(&figures::rounded(unit.from_si(value), self.digits()))
+    /// The unit in which V and M are stepped along: areas of V have to come out in that of M.
+    fn unit_of(&self, inner: Inner) -> Unit {
+        let units = &self.solved.model.units;
+        if inner == Inner::M { units.moment_sums().1 } else { units.force.clone() }
     }
+
+    fn put(&self, si: f64, unit: &Unit, more: u8) -> Put {
+        let text = figures::rounded(unit.from_si(si), self.digits() + more);
+        Put { value: read(&text), text: minus(&text) }
+    }
+}
+
+fn rounding(differs: bool) -> &'static str {
+    if differs { "   (rounding)" } else { "" }
 }
 
 /// A factor that is negative stands in brackets.

@@ -1,6 +1,7 @@
 //! The wording. The [`page::Page`] is the working as fragments that a screen can tie to its drawing one by one; the text and the
 //! Markdown document are the same fragments, run together. Nothing is computed here: every number is read from the core's values.
 
+mod agree;
 mod areas;
 mod asked;
 pub mod choice;

@@ -1,5 +1,6 @@
 //! What is said of forces in space: directions, coordinates and unit vectors, r × F, tables of coefficients, screws.
 
+use crate::agree::{agreeing, comes_to, read};
 use crate::fragment::{Fragment, latex_name, latex_symbol, latex_unit};
 use crate::page::{AxisMark, MatrixRow, PageMatrix, SpaceArm, VectorRow};
 use crate::step::{Wording, minus};
@@ -51,15 +52,17 @@ impl Wording<'_> {
         format!("({})", [at.x, at.y, at.z].map(part).join(", "))
     }
 
-    /// Three components with their unit vectors, in the unit of what they measure.
-    fn ijk(&self, v: Vector, from_si: impl Fn(f64) -> f64) -> Fragment {
+    /// Three components with their unit vectors, in the unit of what they measure; and their values as printed.
+    fn ijk(&self, v: Vector, from_si: impl Fn(f64) -> f64, more: u8) -> (Fragment, [f64; 3]) {
         let size = v.length();
         let (mut text, mut latex) = (String::new(), String::new());
-        for (value, letter) in v.parts().into_iter().zip(UNITS) {
+        let mut printed = [0.0; 3];
+        for (i, (value, letter)) in v.parts().into_iter().zip(UNITS).enumerate() {
             if value.abs() <= 1e-9 * size || value == 0.0 {
                 continue;
             }
-            let number = figures::rounded(from_si(value.abs()), self.digits());
+            let number = figures::rounded(from_si(value.abs()), self.digits() + more);
+            printed[i] = value.signum() * read(&number);
             let sign = match (value < 0.0, text.is_empty()) {
                 (true, true) => "−",
                 (true, false) => " − ",
@@ -70,9 +73,17 @@ impl Wording<'_> {
             latex.push_str(&format!("{}{number}\\,\\mathbf{{{letter}}}", sign.replace('−', "-")));
         }
         if text.is_empty() {
-            return Fragment::math("0", "\\mathbf{0}");
+            return (Fragment::math("0", "\\mathbf{0}"), printed);
         }
-        Fragment::math(text, latex)
+        (Fragment::math(text, latex), printed)
+    }
+
+    /// Whether components that printed numbers give are those of a result; one of nothing is known no better than what cancels in it.
+    fn components_agree(&self, printed: [f64; 3], result: [f64; 3], largest: f64) -> bool {
+        printed
+            .into_iter()
+            .zip(result)
+            .all(|(printed, result)| comes_to(printed, result, largest, self.digits()))
     }
 
     /// The sum of an equation in space: `ΣF_x`, `ΣM_x, A`, `ΣM_AB`.
@@ -247,13 +258,22 @@ impl Wording<'_> {
     fn unit_vector(&self, name: &str, latex: &str, from: PointId, to: PointId) -> Fragment {
         let (model, length) = (&self.solved.model, &self.solved.model.units.length);
         let r = model.at(to) - model.at(from);
-        let number = |v: f64| minus(&figures::plain(length.from_si(v), self.digits()));
-        let components = r.tidy().parts().map(number).join(", ");
         let (a, b) = (model.point_name(from), model.point_name(to));
-        let size = figures::plain(length.from_si(r.length()), self.digits().max(4));
-        let u = r.unit().map(|u| self.ijk(u, |v| v)).unwrap_or_else(|| Fragment::words("0"));
-        let text =
-            format!("{name}: from {a} to {b} ({components}) {}, length {size}: {}", length.symbol, u.text);
+        let along = r.unit().unwrap_or(Vector::ZERO);
+        let u = self.ijk(along, |v| v, 0).0;
+        let ((components, size), differs) = agreeing(|more| {
+            let numbers =
+                r.tidy().parts().map(|v| minus(&figures::plain(length.from_si(v), self.digits() + more)));
+            let size = figures::plain(length.from_si(r.length()), self.digits().max(4) + more);
+            let printed = numbers.each_ref().map(|number| read(number) / read(&size));
+            let agrees = self.components_agree(printed, along.parts(), 1.0);
+            ((numbers.join(", "), size), agrees)
+        });
+        let rounding = if differs { "   (rounding)" } else { "" };
+        let text = format!(
+            "{name}: from {a} to {b} ({components}) {}, length {size}: {}{rounding}",
+            length.symbol, u.text
+        );
         let unit = latex_unit(&length.symbol);
         let latex = format!(
             "\\mathbf u_{{{latex}}} = \\frac{{\\mathbf r_{{{}{}}}}}{{r}} = \\frac{{({components})\\,{unit}}}{{{size}\\,{unit}}} = {}",
@@ -342,11 +362,27 @@ impl Wording<'_> {
             let force_unit = |v: f64| if known { units.force.from_si(v) } else { v };
             let moment_unit = |v: f64| if known { couple.from_si(v) } else { length.from_si(v) };
             let product = r.cross(force);
+            let largest = moment_unit(r.length() * force.length());
+            let ((arm, force), differs) = agreeing(|more| {
+                let (arm, a) = self.ijk(r.tidy(), |v| length.from_si(v), more);
+                let (force, f) = self.ijk(force.tidy(), force_unit, more);
+                let [a, f] = [a, f].map(|[x, y, z]| Vector { x, y, z });
+                let agrees = self.components_agree(
+                    a.cross(f).parts(),
+                    product.tidy().parts().map(moment_unit),
+                    largest,
+                );
+                ((arm, force), agrees)
+            });
+            let mut written = name(self.ijk(product.tidy(), moment_unit, 0).0);
+            if differs {
+                written.text += "   (rounding)";
+            }
             rows.push(VectorRow {
                 of: self.mark(term.of),
-                arm: self.ijk(r.tidy(), |v| length.from_si(v)),
-                force: name(self.ijk(force.tidy(), force_unit)),
-                product: name(self.ijk(product.tidy(), moment_unit)),
+                arm,
+                force: name(force),
+                product: written,
                 counts: minus(&figures::rounded(moment_unit(product.dot(along)), self.digits())),
             });
         }

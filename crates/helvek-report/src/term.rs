@@ -1,5 +1,6 @@
 //! The terms of a sum as they are printed, with as many figures as it takes to add up.
 
+use crate::agree::{agreeing, read};
 use crate::fragment::{Fragment, latex_symbol};
 use crate::page::PageTerm;
 use crate::step::Wording;
@@ -7,9 +8,6 @@ use helvek_core::equilibrium::{ColumnId, ColumnKind};
 use helvek_core::plan::Equation;
 use helvek_core::units::{Unit, figures};
 use helvek_core::working::{Line, Projection, Size, Term, TermOf};
-
-/// Figures more than usual that terms get at most until a sum agrees with its result.
-const MORE: u8 = 2;
 
 /// How the numbers of a sum are written.
 struct Hand {
@@ -85,11 +83,6 @@ impl Product {
     }
 }
 
-/// The value of a number as it is printed.
-fn read(text: &str) -> f64 {
-    text.parse().unwrap_or(f64::NAN)
-}
-
 impl Wording<'_> {
     /// The terms of a line that is not solved.
     pub(crate) fn terms(&self, line: &Line) -> Vec<PageTerm> {
@@ -99,14 +92,12 @@ impl Wording<'_> {
     /// The terms of a line with what it finds, SI, or of one in which everything is known. They get up to two figures more until the printed numbers agree with the
     /// printed results within half a unit of their last places; whether they still differ.
     pub(crate) fn sum_that_agrees(&self, line: &Line, found: &[(ColumnId, f64)]) -> (Vec<PageTerm>, bool) {
-        for more in 0..=MORE {
+        let (written, differs) = agreeing(|more| {
             let written = self.written(line, more);
             let agrees = self.agrees(line, &written, found);
-            if agrees || more == MORE {
-                return (written.into_iter().map(|(term, _)| term).collect(), !agrees);
-            }
-        }
-        (Vec::new(), true)
+            (written, agrees)
+        });
+        (written.into_iter().map(|(term, _)| term).collect(), differs)
     }
 
     /// Whether printed numbers add up: the products of the known terms, and those of the unknowns with their printed results.

@@ -4,8 +4,10 @@
 //! runs fresh ones for as long as it is asked to.
 
 pub mod assembly;
+pub mod chains;
 mod families;
 pub mod frames;
 pub mod printed;
+pub mod vectors;
 
 pub use families::{FAMILIES, Family};

@@ -1,9 +1,12 @@
 //! How a figure comes about: its quantities brought to one set of units, put into the formula.
 
 use super::Judging;
+use crate::agree::{agreeing, comes_to, read};
 use crate::fragment::{Fragment, latex_unit};
-use helvek_core::judge::{Hole, Judged, Worked};
+use crate::step::minus;
+use helvek_core::judge::{Judged, Worked};
 use helvek_core::units::{Unit, figures, parse_unit};
+use std::f64::consts::PI;
 
 /// The units in which stresses are worked: force over the square of the unit of sections is the unit of stress, where there is such a force.
 struct Together {
@@ -18,10 +21,22 @@ impl Together {
     }
 }
 
-/// A quantity in its own unit and in the one it is worked in.
+/// A number in a formula.
 struct Put {
     text: String,
     latex: String,
+    /// As printed.
+    value: f64,
+}
+
+/// Lines that lead to a figure, written with some figures more than usual.
+struct Formula<'a> {
+    judging: &'a Judging<'a>,
+    to: Together,
+    more: u8,
+    /// Whether all of it comes out as it is printed.
+    agrees: bool,
+    lines: Vec<Fragment>,
 }
 
 impl Judging<'_> {
@@ -42,20 +57,58 @@ impl Judging<'_> {
         Together { force: si("N"), length: si("m"), stress: si("Pa") }
     }
 
+    /// Lines that lead to the figure of a check.
+    pub(super) fn working(&self, judged: &Judged, worked: Option<Worked>) -> Vec<Fragment> {
+        let Some(worked) = worked else { return Vec::new() };
+        let (mut lines, differs) = agreeing(|more| {
+            let mut formula =
+                Formula { judging: self, to: self.together(), more, agrees: true, lines: Vec::new() };
+            formula.write(judged, worked);
+            (formula.lines, formula.agrees)
+        });
+        if let Some(last) = lines.last_mut().filter(|_| differs) {
+            last.text += "   (rounding)";
+            last.latex = last.latex.take().map(|latex| latex + "\\quad\\text{(rounding)}");
+        }
+        lines
+    }
+}
+
+impl Formula<'_> {
     /// A number in a formula.
     fn put(&self, si: f64, unit: &Unit, power: i32) -> Put {
         let value = si * unit.from_si(1.0).powi(power);
-        let text = figures::plain(value, self.digits.max(4));
-        Put { latex: text.clone(), text: text.replace('-', "−") }
+        let text = figures::plain(value, self.judging.digits.max(4) + self.more);
+        Put { latex: text.clone(), value: read(&text), text: minus(&text) }
+    }
+
+    /// A stress that printed numbers give is held against what it is, Pa.
+    fn gives(&mut self, printed: f64, result: f64, largest: f64) {
+        let [result, largest] = [result, largest].map(|si| self.to.stress.from_si(si));
+        self.agrees &= comes_to(printed, result, largest, self.judging.digits);
+    }
+
+    /// A stress as it is printed.
+    fn stress(&self, si: f64, more: u8) -> Put {
+        let text = figures::rounded(self.to.stress.from_si(si), self.judging.digits + more);
+        Put { latex: text.clone(), value: read(&text), text: minus(&text) }
+    }
+
+    fn with_unit(&self, stress: &Put) -> String {
+        format!("{} {}", stress.text, self.to.stress.symbol)
+    }
+
+    fn latex_with_unit(&self, stress: &Put) -> String {
+        format!("{}\\;{}", stress.latex, latex_unit(&self.to.stress.symbol))
     }
 
     /// `N = 24 kN = 24000 N`, where the units differ.
-    fn conversion(&self, symbol: &str, si: f64, from: &Unit, to: &Unit) -> Option<Fragment> {
+    fn conversion(&mut self, symbol: &str, si: f64, from: &Unit, to: &Unit) {
         if from.symbol == to.symbol {
-            return None;
+            return;
         }
         let [a, b] = [from, to].map(|unit| self.put(si, unit, 1));
-        Some(Fragment::math(
+        self.lines.push(Fragment::math(
             format!("{symbol} = {} {} = {} {}", a.text, from.symbol, b.text, to.symbol),
             format!(
                 "{symbol} = {}\\;{} = {}\\;{}",
@@ -64,227 +117,255 @@ impl Judging<'_> {
                 b.latex,
                 latex_unit(&to.symbol)
             ),
-        ))
+        ));
     }
 
-    /// Lines that lead to the figure of a check.
-    pub(super) fn working(&self, judged: &Judged, worked: Option<Worked>) -> Vec<Fragment> {
-        let Some(worked) = worked else { return Vec::new() };
-        let units = &self.solved.model.units;
-        let to = self.together();
+    fn write(&mut self, judged: &Judged, worked: Worked) {
+        let units = &self.judging.solved.model.units;
         let (force, moment) = (&units.force, &units.moment);
-        let in_stress = |si: f64| format!("{} {}", self.figure(to.stress.from_si(si)), to.stress.symbol);
-        let latex_stress = |si: f64| {
-            let number = figures::rounded(to.stress.from_si(si), self.digits);
-            format!("{number}\\;{}", latex_unit(&to.stress.symbol))
-        };
-        let mut lines = Vec::new();
-        let f = |si: f64| self.put(si, &to.force, 1);
-        let l = |si: f64, power: i32| self.put(si, &to.length, power);
+        let [to_force, to_length, to_moment] =
+            [self.to.force.clone(), self.to.length.clone(), self.to.moment()];
         match worked {
             Worked::Normal { n, m, area, inertia, fibre, axial, bending, coupled, hole } => {
-                lines.extend(hole.iter().flat_map(|hole| self.without(hole, [Some(area), Some(inertia)])));
-                lines.extend(self.conversion("N", n, force, &to.force));
-                lines.extend(self.conversion("M", m, moment, &to.moment()));
-                let (n, m, a, i) = (f(n), self.put(m.abs(), &to.moment(), 1), l(area, 2), l(inertia, 4));
-                let c = l(fibre[1].abs(), 1);
-                let sign = if bending < 0.0 { "-" } else { "+" };
-                let total = axial + bending;
-                if coupled {
-                    lines.push(Fragment::math(
-                        format!("σ = {}/{} + bending askew {} = {}", n.text, a.text, in_stress(bending), in_stress(total)),
-                        format!(
-                            "\\sigma = \\frac{{{}}}{{{}}} - M\\,\\frac{{I_y y - I_{{zy}} z}}{{I_z I_y - I_{{zy}}^2}} = {} {sign} {} = {}",
-                            n.latex,
-                            a.latex,
-                            latex_stress(axial),
-                            latex_stress(bending.abs()),
-                            latex_stress(total)
-                        ),
-                    ));
-                } else {
-                    let minus = if bending < 0.0 { "−" } else { "+" };
-                    lines.push(Fragment::math(
-                        format!(
-                            "σ = N/A {minus} M·c/I = {}/{} {minus} {}·{}/{} = {} {minus} {} = {}",
-                            n.text, a.text, m.text, c.text, i.text,
-                            in_stress(axial), in_stress(bending.abs()), in_stress(total)
-                        ),
-                        format!(
-                            "\\sigma = \\frac{{N}}{{A}} {sign} \\frac{{M c}}{{I}} = \\frac{{{}}}{{{}}} {sign} \\frac{{{} \\cdot {}}}{{{}}} = {} {sign} {} = {}",
-                            n.latex, a.latex, m.latex, c.latex, i.latex,
-                            figures::rounded(to.stress.from_si(axial), self.digits),
-                            figures::rounded(to.stress.from_si(bending.abs()), self.digits),
-                            latex_stress(total)
-                        ),
-                    ));
+                if let Some(hole) = hole {
+                    if self.takes_all(area, hole.area) {
+                        return;
+                    }
+                    self.without("A", 2, area, hole.area);
+                    self.without("I", 4, inertia, hole.inertia);
                 }
+                self.conversion("N", n, force, &to_force);
+                self.conversion("M", m, moment, &to_moment);
+                let (n, m) = (self.put(n, &to_force, 1), self.put(m.abs(), &to_moment, 1));
+                let (a, i) = (self.put(area, &to_length, 2), self.put(inertia, &to_length, 4));
+                let c = self.put(fibre[1].abs(), &to_length, 1);
+                let (minus, sign) = if bending < 0.0 { ("−", "-") } else { ("+", "+") };
+                let [of_n, of_m] = [axial, bending.abs()].map(|si| self.stress(si, self.more));
+                let whole = self.stress(axial + bending, 0);
+                let signed = bending.signum();
+                let largest = axial.abs().max(bending.abs());
+                self.gives(of_n.value + signed * of_m.value, axial + bending, largest);
+                if coupled {
+                    let (text, latex) = (self.with_unit(&of_m), &of_m.latex);
+                    self.gives(n.value / a.value, axial, axial);
+                    self.lines.push(Fragment::math(
+                        format!(
+                            "σ = {}/{} {minus} {text} by bending askew = {} {minus} {text} = {}",
+                            n.text,
+                            a.text,
+                            self.with_unit(&of_n),
+                            self.with_unit(&whole)
+                        ),
+                        format!(
+                            "\\sigma = \\frac{{{}}}{{{}}} - M\\,\\frac{{I_y y - I_{{zy}} z}}{{I_z I_y - I_{{zy}}^2}} = {} {sign} {latex} = {}",
+                            n.latex, a.latex, of_n.latex, self.latex_with_unit(&whole)
+                        ),
+                    ));
+                    return;
+                }
+                let printed = n.value / a.value + signed * m.value * c.value / i.value;
+                self.gives(printed, axial + bending, largest);
+                self.lines.push(Fragment::math(
+                    format!(
+                        "σ = N/A {minus} M·c/I = {}/{} {minus} {}·{}/{} = {} {minus} {} = {}",
+                        n.text, a.text, m.text, c.text, i.text, self.with_unit(&of_n), self.with_unit(&of_m), self.with_unit(&whole)
+                    ),
+                    format!(
+                        "\\sigma = \\frac{{N}}{{A}} {sign} \\frac{{M c}}{{I}} = \\frac{{{}}}{{{}}} {sign} \\frac{{{} \\cdot {}}}{{{}}} = {} {sign} {} = {}",
+                        n.latex, a.latex, m.latex, c.latex, i.latex, of_n.latex, of_m.latex, self.latex_with_unit(&whole)
+                    ),
+                ));
             }
             Worked::Shear { v, first_moment, inertia, width, .. } => {
-                lines.extend(self.conversion("V", v.abs(), force, &to.force));
-                let (v, q, i, t) = (f(v.abs()), l(first_moment, 3), l(inertia, 4), l(width, 1));
-                lines.push(self.ratio(
-                    "τ",
-                    "\\tau",
+                self.conversion("V", v.abs(), force, &to_force);
+                let (v, q) = (self.put(v.abs(), &to_force, 1), self.put(first_moment, &to_length, 3));
+                let (i, t) = (self.put(inertia, &to_length, 4), self.put(width, &to_length, 1));
+                self.ratio(
+                    ["τ", "\\tau"],
                     ["V·Q/(I·t)", "\\frac{V Q}{I t}"],
                     &format!("{}·{}/({}·{})", v.text, q.text, i.text, t.text),
                     [&format!("{} \\cdot {}", v.latex, q.latex), &format!("{} \\cdot {}", i.latex, t.latex)],
-                    judged.demand,
-                ));
+                    [v.value * q.value / (i.value * t.value), judged.demand],
+                );
             }
             Worked::Axial { force: n, area, hole } => {
-                lines.extend(hole.iter().flat_map(|hole| self.without(hole, [Some(area), None])));
-                lines.extend(self.conversion("N", n, force, &to.force));
-                let (n, a) = (f(n), l(area, 2));
-                lines.push(self.ratio(
-                    "σ",
-                    "\\sigma",
+                if let Some(hole) = hole {
+                    if self.takes_all(area, hole.area) {
+                        return;
+                    }
+                    self.without("A", 2, area, hole.area);
+                }
+                self.conversion("N", n, force, &to_force);
+                let (n, a) = (self.put(n, &to_force, 1), self.put(area, &to_length, 2));
+                self.ratio(
+                    ["σ", "\\sigma"],
                     ["N/A", "\\frac{N}{A}"],
                     &format!("{}/{}", n.text, a.text),
                     [&n.latex, &a.latex],
-                    judged.demand,
-                ));
+                    [n.value / a.value, judged.demand],
+                );
             }
             Worked::Torsion { torque, radius, constant } => {
-                lines.extend(self.conversion("T", torque, moment, &to.moment()));
-                let (t, r, j) = (self.put(torque, &to.moment(), 1), l(radius, 1), l(constant, 4));
-                lines.push(self.ratio(
-                    "τ",
-                    "\\tau",
+                self.conversion("T", torque, moment, &to_moment);
+                let (t, r) = (self.put(torque, &to_moment, 1), self.put(radius, &to_length, 1));
+                let j = self.put(constant, &to_length, 4);
+                self.ratio(
+                    ["τ", "\\tau"],
                     ["T·r/J", "\\frac{T r}{J}"],
                     &format!("{}·{}/{}", t.text, r.text, j.text),
                     [&format!("{} \\cdot {}", t.latex, r.latex), &j.latex],
-                    judged.demand,
-                ));
+                    [t.value * r.value / j.value, judged.demand],
+                );
             }
             Worked::PinShear { force: v, diameter } => {
-                lines.extend(self.conversion("V", v, force, &to.force));
-                let (v, d) = (f(v), l(diameter, 1));
-                lines.push(self.ratio(
-                    "τ",
-                    "\\tau",
+                self.conversion("V", v, force, &to_force);
+                let (v, d) = (self.put(v, &to_force, 1), self.put(diameter, &to_length, 1));
+                self.ratio(
+                    ["τ", "\\tau"],
                     ["V/(π·d²/4)", "\\frac{V}{\\pi d^2/4}"],
                     &format!("{}/(π·{}²/4)", v.text, d.text),
                     [&v.latex, &format!("\\pi \\cdot {}^2/4", d.latex)],
-                    judged.demand,
-                ));
+                    [v.value / (0.25 * PI * d.value.powi(2)), judged.demand],
+                );
             }
             Worked::Bearing { force: p, thickness, diameter } => {
-                lines.extend(self.conversion("F", p, force, &to.force));
-                let (p, t, d) = (f(p), l(thickness, 1), l(diameter, 1));
-                lines.push(self.ratio(
-                    "σ",
-                    "\\sigma",
+                self.conversion("F", p, force, &to_force);
+                let (p, t) = (self.put(p, &to_force, 1), self.put(thickness, &to_length, 1));
+                let d = self.put(diameter, &to_length, 1);
+                self.ratio(
+                    ["σ", "\\sigma"],
                     ["F/(t·d)", "\\frac{F}{t d}"],
                     &format!("{}/({}·{})", p.text, t.text, d.text),
                     [&p.latex, &format!("{} \\cdot {}", t.latex, d.latex)],
-                    judged.demand,
-                ));
+                    [p.value / (t.value * d.value), judged.demand],
+                );
             }
             Worked::TearOut { force: p, thickness, edge, diameter } => {
-                lines.extend(self.conversion("F", p, force, &to.force));
-                let (p, t, e, d) = (f(p), l(thickness, 1), l(edge, 1), l(diameter, 1));
-                lines.push(self.ratio(
-                    "τ",
-                    "\\tau",
+                self.conversion("F", p, force, &to_force);
+                let p = self.put(p, &to_force, 1);
+                let [t, e, d] = [thickness, edge, diameter].map(|si| self.put(si, &to_length, 1));
+                self.ratio(
+                    ["τ", "\\tau"],
                     ["F/(2·t·(e − d/2))", "\\frac{F}{2 t (e - d/2)}"],
                     &format!("{}/(2·{}·({} − {}/2))", p.text, t.text, e.text, d.text),
                     [&p.latex, &format!("2 \\cdot {} \\cdot ({} - {}/2)", t.latex, e.latex, d.latex)],
-                    judged.demand,
-                ));
+                    [p.value / (2.0 * t.value * (e.value - 0.5 * d.value)), judged.demand],
+                );
             }
             Worked::Buckling { e, inertia, length, area, critical, squash, .. } => {
-                let (e_put, i, long) = (self.put(e, &to.stress, 1), l(inertia, 4), l(length, 1));
-                let shown = |si: f64| self.figure(force.from_si(si));
-                let unit = &force.symbol;
-                lines.push(Fragment::math(
-                    format!("N_cr = π²·E·I/L² = π²·{}·{}/{}² = {} {unit}", e_put.text, i.text, long.text, shown(critical)),
-                    format!(
-                        "N_{{cr}} = \\frac{{\\pi^2 E I}}{{L^2}} = \\frac{{\\pi^2 \\cdot {} \\cdot {}}}{{{}^2}} = {}\\;{}",
-                        e_put.latex, i.latex, long.latex,
-                        figures::rounded(force.from_si(critical), self.digits), latex_unit(unit)
-                    ),
-                ));
+                let e = self.put(e, &self.to.stress, 1);
+                let (i, long) = (self.put(inertia, &to_length, 4), self.put(length, &to_length, 1));
+                self.limit(
+                    ["N_cr = π²·E·I/L²", "N_{cr} = \\frac{\\pi^2 E I}{L^2}"],
+                    &format!("π²·{}·{}/{}²", e.text, i.text, long.text),
+                    &format!("\\frac{{\\pi^2 \\cdot {} \\cdot {}}}{{{}^2}}", e.latex, i.latex, long.latex),
+                    [PI * PI * e.value * i.value / long.value.powi(2), critical],
+                    "",
+                );
                 if let Some((stress, squash)) = squash {
-                    let (a, s) = (l(area, 2), self.put(stress, &to.stress, 1));
-                    lines.push(Fragment::math(
-                        format!(
-                            "squash load A·σ = {}·{} = {} {unit}; the smaller counts",
-                            a.text,
-                            s.text,
-                            shown(squash)
-                        ),
-                        format!(
-                            "A\\sigma = {} \\cdot {} = {}\\;{}",
-                            a.latex,
-                            s.latex,
-                            figures::rounded(force.from_si(squash), self.digits),
-                            latex_unit(unit)
-                        ),
-                    ));
+                    let (a, s) = (self.put(area, &to_length, 2), self.put(stress, &self.to.stress, 1));
+                    self.limit(
+                        ["squash load A·σ", "A\\sigma"],
+                        &format!("{}·{}", a.text, s.text),
+                        &format!("{} \\cdot {}", a.latex, s.latex),
+                        [a.value * s.value, squash],
+                        "; the smaller counts",
+                    );
                 }
             }
             Worked::Sag { sag, length, overhang } => {
                 let unit = &units.section;
                 let (long, short) = (self.put(length, unit, 1), self.put(sag, unit, 1));
                 let what = if overhang { "twice the overhang over its sag" } else { "span over sag" };
-                let many = figures::rounded(length / sag.max(f64::MIN_POSITIVE), self.digits);
-                lines.push(Fragment::math(
+                let times = length / sag.max(f64::MIN_POSITIVE);
+                let many = figures::rounded(times, self.judging.digits);
+                self.agrees &= comes_to(long.value / short.value, times, times, self.judging.digits);
+                self.lines.push(Fragment::math(
                     format!("{what}: L/v = {}/{} = {many}", long.text, short.text),
                     format!("\\frac{{L}}{{v}} = \\frac{{{}}}{{{}}} = {many}", long.latex, short.latex),
                 ));
             }
             Worked::Force(_) => {}
         }
-        lines
     }
 
-    /// What is left of A and I where a hole is taken off: `A = 360 − 96 = 264 mm²`.
-    fn without(&self, hole: &Hole, left: [Option<f64>; 2]) -> Vec<Fragment> {
-        let unit = self.together().length;
-        let symbols = [("A", 2, "²"), ("I", 4, "⁴")];
-        let off = [hole.area, hole.inertia];
-        let each = symbols.into_iter().zip(off).zip(left);
-        each.filter_map(|(((symbol, power, raised), off), left)| {
-            let left = left?;
-            let [whole, off, left] = [left + off, off, left].map(|si| self.put(si, &unit, power));
-            Some(Fragment::math(
-                format!("{symbol} = {} − {} = {} {}{raised}", whole.text, off.text, left.text, unit.symbol),
-                format!(
-                    "{symbol} = {} - {} = {}\\;{}^{power}",
-                    whole.latex,
-                    off.latex,
-                    left.latex,
-                    latex_unit(&unit.symbol)
-                ),
-            ))
-        })
-        .collect()
+    /// Says so where a hole leaves nothing of a section: no formula says anything then.
+    fn takes_all(&mut self, left: f64, off: f64) -> bool {
+        let all = left < 1e-6 * off;
+        if all {
+            self.lines.push(Fragment::words("the hole takes all of the section"));
+        }
+        all
     }
 
-    /// A formula that is one fraction.
-    fn ratio(
-        &self,
-        symbol: &str,
+    /// What is left of A or I where a hole is taken off: `A = 360 − 96 = 264 mm²`.
+    fn without(&mut self, symbol: &str, power: i32, left: f64, off: f64) {
+        let unit = self.to.length.clone();
+        let [whole, off, left] = [left + off, off, left].map(|si| self.put(si, &unit, power));
+        // All three are as they are put in: the one that is left goes on into the formula.
+        let place = figures::last_place(left.value, self.judging.digits.max(4) + 1 + self.more);
+        self.agrees &= (whole.value - off.value - left.value).abs() <= 0.5 * place;
+        let raised = if power == 2 { "²" } else { "⁴" };
+        self.lines.push(Fragment::math(
+            format!("{symbol} = {} − {} = {} {}{raised}", whole.text, off.text, left.text, unit.symbol),
+            format!(
+                "{symbol} = {} - {} = {}\\;{}^{power}",
+                whole.latex,
+                off.latex,
+                left.latex,
+                latex_unit(&unit.symbol)
+            ),
+        ));
+    }
+
+    /// A force that a formula gives, in the unit it is worked in and in that of forces.
+    fn limit(
+        &mut self,
+        [head, latex_head]: [&str; 2],
+        numbers: &str,
         latex: &str,
+        [printed, result]: [f64; 2],
+        behind: &str,
+    ) {
+        let (to, unit) = (self.to.force.clone(), self.judging.solved.model.units.force.clone());
+        let digits = self.judging.digits;
+        let given = figures::rounded(unit.from_si(result), digits);
+        let (mut text, mut tex) = (String::new(), String::new());
+        if to.symbol == unit.symbol {
+            self.agrees &= comes_to(printed, unit.from_si(result), unit.from_si(result), digits);
+        } else {
+            let worked = figures::plain(to.from_si(result), digits.max(4) + self.more);
+            let place = figures::last_place(read(&worked), digits.max(4) + 1 + self.more);
+            self.agrees &= (printed - read(&worked)).abs() <= 0.5 * place;
+            text = format!(" = {worked} {}", to.symbol);
+            tex = format!(" = {worked}\\;{}", latex_unit(&to.symbol));
+        }
+        self.lines.push(Fragment::math(
+            format!("{head} = {numbers}{text} = {given} {}{behind}", unit.symbol),
+            format!("{latex_head} = {latex}{tex} = {given}\\;{}", latex_unit(&unit.symbol)),
+        ));
+    }
+
+    /// A formula that is one fraction: what it comes to as printed, and its result, Pa.
+    fn ratio(
+        &mut self,
+        [symbol, latex]: [&str; 2],
         formula: [&str; 2],
         numbers: &str,
         fraction: [&str; 2],
-        result: f64,
-    ) -> Fragment {
-        let to = self.together();
-        let value = to.stress.from_si(result);
-        let unit = &to.stress.symbol;
-        Fragment::math(
-            format!("{symbol} = {} = {numbers} = {} {unit}", formula[0], self.figure(value)),
+        [printed, result]: [f64; 2],
+    ) {
+        self.gives(printed, result, result);
+        let whole = self.stress(result, 0);
+        self.lines.push(Fragment::math(
+            format!("{symbol} = {} = {numbers} = {}", formula[0], self.with_unit(&whole)),
             format!(
-                "{latex} = {} = \\frac{{{}}}{{{}}} = {}\\;{}",
+                "{latex} = {} = \\frac{{{}}}{{{}}} = {}",
                 formula[1],
                 fraction[0],
                 fraction[1],
-                figures::rounded(value, self.digits),
-                latex_unit(unit)
+                self.latex_with_unit(&whole)
             ),
-        )
+        ));
     }
 }

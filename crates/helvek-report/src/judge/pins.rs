@@ -1,12 +1,14 @@
 //! Plated pins in words: what each plane and each plate carries, which diameter each criterion asks for, what is chosen.
 
 use super::Judging;
+use crate::agree::{agreeing, comes_to, read};
 use crate::fragment::{Fragment, latex_unit};
 use helvek_core::judge::{Criterion, Required, SizedPin, Subject};
 use helvek_core::model::Stock;
 use helvek_core::units::figures;
 use schemars::JsonSchema;
 use serde::Serialize;
+use std::f64::consts::PI;
 
 /// A plated pin.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
@@ -126,36 +128,58 @@ impl Judging<'_> {
         let title = self.title(subject);
         let title = title.split_once(", ").map_or(title.clone(), |(_, rest)| rest.to_owned());
         let under = required.under.map(|row| format!(", under {}", self.states[row].name));
-        let force = figures::rounded(units.force.from_si(required.force), self.digits);
-        let most = figures::plain(units.stress.from_si(required.most), self.digits);
         let d = figures::rounded(units.section.from_si(required.diameter), self.digits);
-        let [f_unit, s_unit, d_unit] = [&units.force, &units.stress, &units.section].map(|u| &u.symbol);
-        let [f_latex, s_latex, d_latex] = [f_unit, s_unit, d_unit].map(|symbol| latex_unit(symbol));
-        let working = match required.by {
-            Criterion::Shear { .. } => Fragment::math(
-                format!("d = √(4·V/(π·τ)) = √(4·{force} {f_unit}/(π·{most} {s_unit})) = {d} {d_unit}"),
+        let unit = &units.section.symbol;
+        RequiredLine {
+            title: format!("{title}{}", under.unwrap_or_default()),
+            working: self.required_diameter(pin, required),
+            diameter: format!("{d} {unit}"),
+            governs,
+        }
+    }
+
+    /// `d = F/(t·σ) = 7.41 kN/(6 mm·233.3 MPa) = 5.29 mm`
+    fn required_diameter(&self, pin: usize, required: &Required) -> Fragment {
+        let units = &self.solved.model.units;
+        let [f_unit, s_unit, d_unit] = [&units.force, &units.stress, &units.section];
+        let result = d_unit.from_si(required.diameter);
+        let d = figures::rounded(result, self.digits);
+        let thickness = match required.by {
+            Criterion::Bearing { plate } => Some(self.solved.model.plated[pin].plates[plate].thickness),
+            Criterion::Shear { .. } => None,
+        };
+        let ((force, most, t), differs) = agreeing(|more| {
+            let force = figures::rounded(f_unit.from_si(required.force), self.digits + more);
+            let most = figures::plain(s_unit.from_si(required.most), self.digits + more);
+            let t = thickness.map(|t| figures::plain(d_unit.from_si(t), self.digits + more));
+            let [f, s] = [f_unit.to_si(read(&force)), s_unit.to_si(read(&most))];
+            let printed = match &t {
+                Some(t) => f / (d_unit.to_si(read(t)) * s),
+                None => (4.0 * f / (PI * s)).sqrt(),
+            };
+            let agrees = comes_to(d_unit.from_si(printed), result, result, self.digits);
+            ((force, most, t), agrees)
+        });
+        let [f_unit, s_unit, d_unit] = [f_unit, s_unit, d_unit].map(|unit| unit.symbol.as_str());
+        let [f_latex, s_latex, d_latex] = [f_unit, s_unit, d_unit].map(latex_unit);
+        let rounding = if differs { "   (rounding)" } else { "" };
+        match t {
+            None => Fragment::math(
+                format!(
+                    "d = √(4·V/(π·τ)) = √(4·{force} {f_unit}/(π·{most} {s_unit})) = {d} {d_unit}{rounding}"
+                ),
                 format!(
                     "d = \\sqrt{{\\frac{{4V}}{{\\pi\\tau}}}} = \\sqrt{{\\frac{{4 \\cdot {force}\\;{f_latex}}}{{\\pi \\cdot {most}\\;{s_latex}}}}} = {d}\\;{d_latex}"
                 ),
             ),
-            Criterion::Bearing { plate } => {
-                let t = figures::plain(
-                    units.section.from_si(self.solved.model.plated[pin].plates[plate].thickness),
-                    self.digits,
-                );
-                Fragment::math(
-                    format!("d = F/(t·σ) = {force} {f_unit}/({t} {d_unit}·{most} {s_unit}) = {d} {d_unit}"),
-                    format!(
-                        "d = \\frac{{F}}{{t\\sigma}} = \\frac{{{force}\\;{f_latex}}}{{{t}\\;{d_latex} \\cdot {most}\\;{s_latex}}} = {d}\\;{d_latex}"
-                    ),
-                )
-            }
-        };
-        RequiredLine {
-            title: format!("{title}{}", under.unwrap_or_default()),
-            working,
-            diameter: format!("{d} {d_unit}"),
-            governs,
+            Some(t) => Fragment::math(
+                format!(
+                    "d = F/(t·σ) = {force} {f_unit}/({t} {d_unit}·{most} {s_unit}) = {d} {d_unit}{rounding}"
+                ),
+                format!(
+                    "d = \\frac{{F}}{{t\\sigma}} = \\frac{{{force}\\;{f_latex}}}{{{t}\\;{d_latex} \\cdot {most}\\;{s_latex}}} = {d}\\;{d_latex}"
+                ),
+            ),
         }
     }
 }
