@@ -7,6 +7,7 @@ pub mod assembly;
 pub mod chains;
 mod families;
 pub mod frames;
+pub mod hand;
 pub mod printed;
 pub mod vectors;
 

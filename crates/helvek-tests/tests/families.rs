@@ -1,12 +1,13 @@
 //! Every family over fixed seeds.
 
 use helvek_core::model;
-use helvek_core::sheet::{self, Find, InsideBy, School, Sheet, SpaceKind, Syntax};
+use helvek_core::sheet::{self, Find, InsideBy, Method, School, Sheet, SpaceKind, Syntax};
 use helvek_core::solution;
 use helvek_report::page::Page;
 use helvek_report::text;
 use helvek_tests::FAMILIES;
 use helvek_tests::chains::chains;
+use helvek_tests::hand::hand;
 use helvek_tests::printed::adds_up;
 use helvek_tests::vectors::vectors;
 
@@ -23,9 +24,9 @@ fn fixed_seeds_of_every_family() {
 }
 
 /// Reads back every sum and every chain that is printed for the examples, each written anew by `change`.
-fn examples_add_up(change: impl Fn(&mut Sheet)) -> [usize; 3] {
+fn examples_add_up(change: impl Fn(&mut Sheet)) -> [usize; 4] {
     let folder = format!("{}/../../examples", env!("CARGO_MANIFEST_DIR"));
-    let mut counts = [0; 3];
+    let mut counts = [0; 4];
     for entry in std::fs::read_dir(folder).unwrap() {
         let path = entry.unwrap().path();
         let mut read = sheet::read(&std::fs::read_to_string(&path).unwrap(), Syntax::Toml);
@@ -43,14 +44,15 @@ fn examples_add_up(change: impl Fn(&mut Sheet)) -> [usize; 3] {
         counts[0] += adds_up(&printed, figures).unwrap_or_else(wrong);
         counts[1] += chains(&printed, figures).unwrap_or_else(wrong);
         counts[2] += vectors(&printed, figures).unwrap_or_else(wrong);
+        counts[3] += hand(&printed, figures).unwrap_or_else(wrong);
     }
     counts
 }
 
 #[test]
 fn every_example_adds_up_on_paper() {
-    let [sums, chains, _] = examples_add_up(|_| {});
-    assert!(sums > 150 && chains > 60, "{sums} sums, {chains} chains");
+    let [sums, chains, _, hand] = examples_add_up(|_| {});
+    assert!(sums > 150 && chains > 60 && hand > 20, "{sums} sums, {chains} chains, {hand} by hand");
 }
 
 /// Units of which moments are no force times a length, shear by areas, vectors in space.
@@ -63,7 +65,7 @@ fn every_example_adds_up_in_mixed_units() {
         ("cm", "kN", "N·m"),
         ("m", "kN", "kN·m"),
     ] {
-        let [sums, chains, vectors] = examples_add_up(|sheet| {
+        let [sums, chains, vectors, _] = examples_add_up(|sheet| {
             sheet.units.length = Some(length.into());
             sheet.units.force = Some(force.into());
             sheet.units.moment = Some(moment.into());
@@ -90,4 +92,65 @@ fn every_example_adds_up_in_mixed_units() {
             "{length} {force} {moment}: {sums} sums, {chains} chains, {vectors} vectors"
         );
     }
+}
+
+/// The redundant examples by each of the methods by hand.
+#[test]
+fn every_redundant_example_comes_out_by_hand() {
+    for method in [Method::Distribution, Method::Slopes, Method::Forces] {
+        let [.., hand] = examples_add_up(|sheet| sheet.conventions.method = Some(method));
+        assert!(hand >= 4, "{method:?}: {hand}");
+    }
+}
+
+/// Every number of a formula, in order; halves and powers as digits.
+fn numbers(text: &str) -> Vec<String> {
+    let plain: String = text
+        .replace("\\tfrac12", "½")
+        .replace("^{\\circ}", "")
+        .replace("{\\cdot}", "·")
+        .replace("(rounding)", "")
+        .chars()
+        .flat_map(|c| {
+            // A power is a number of its own.
+            let raised = "⁰¹²³⁴⁵⁶⁷⁸⁹₀₁₂₃₄₅₆₇₈₉".chars().position(|d| d == c);
+            raised.map_or(vec![c], |d| vec![' ', char::from(b'0' + (d % 10) as u8)])
+        })
+        .collect();
+    let words = plain.split(|c: char| !c.is_ascii_digit() && c != '.' && c != '½');
+    words.map(|word| word.trim_matches('.').to_owned()).filter(|word| !word.is_empty()).collect()
+}
+
+fn formulas(value: &serde_json::Value, found: &mut Vec<[String; 2]>) {
+    if let (Some(text), Some(latex)) = (value["text"].as_str(), value["latex"].as_str()) {
+        found.push([text.to_owned(), latex.to_owned()]);
+    }
+    match value {
+        serde_json::Value::Array(items) => items.iter().for_each(|item| formulas(item, found)),
+        serde_json::Value::Object(fields) => fields.values().for_each(|field| formulas(field, found)),
+        _ => {}
+    }
+}
+
+/// What is typeset has the very numbers of what is written.
+#[test]
+fn formulas_say_in_latex_what_they_say_in_text() {
+    let mut compared = 0;
+    for entry in std::fs::read_dir(format!("{}/../../examples", env!("CARGO_MANIFEST_DIR"))).unwrap() {
+        let path = entry.unwrap().path();
+        let built = model::build(&sheet::read(&std::fs::read_to_string(&path).unwrap(), Syntax::Toml));
+        let page = serde_json::to_value(Page::of(&solution::solve(built.model))).unwrap();
+        let mut found = Vec::new();
+        formulas(&page, &mut found);
+        for [text, latex] in found {
+            let sorted = |text: &str| {
+                let mut all = numbers(text);
+                all.sort();
+                all
+            };
+            assert_eq!(sorted(&text), sorted(&latex), "{}: {text}\n{latex}", path.display());
+            compared += 1;
+        }
+    }
+    assert!(compared > 1000, "{compared}");
 }

@@ -42,7 +42,11 @@ impl Stiff<'_> {
         let ei = if self.relative() { "EI" } else { "" };
         match unknown {
             Unknown::Turn(joint) => format!("{ei}θ_{}", frame.joints[joint].name),
-            Unknown::Sway(sway) => format!("{ei}Δ_{}", frame.sways[sway].at),
+            Unknown::Sway(sway) => {
+                // Two props may stand at one place: its name alone would be two unknowns.
+                let axis = self.sway_axis(sway).unwrap_or_default();
+                format!("{ei}Δ_{}{axis}", frame.sways[sway].at)
+            }
         }
     }
 
@@ -96,8 +100,7 @@ impl Stiff<'_> {
                         (format!("Moments of the joint {name}"), units.moment.from_si(1.0) * self.sense)
                     }
                     Unknown::Sway(sway) => {
-                        let name = &self.hand.frame.sways[*sway].at;
-                        (format!("No prop at {name}"), units.force.from_si(1.0))
+                        (format!("No prop at {}", self.sway_name(*sway)), units.force.from_si(1.0))
                     }
                 };
                 let parts =

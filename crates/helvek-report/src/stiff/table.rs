@@ -65,13 +65,26 @@ impl Stiff<'_> {
         &self.hand.distribution.ends
     }
 
+    /// Along which axis a prop stands, where there is another one at its place.
+    pub(super) fn sway_axis(&self, k: usize) -> Option<&'static str> {
+        let sways = &self.hand.frame.sways;
+        let several = sways.iter().filter(|sway| sway.node == sways[k].node).count() > 1;
+        several.then_some(if sways[k].prop.x.abs() > sways[k].prop.y.abs() { "x" } else { "y" })
+    }
+
+    /// `C`, or `C along x` where another prop stands there.
+    pub(super) fn sway_name(&self, k: usize) -> String {
+        let at = &self.hand.frame.sways[k].at;
+        self.sway_axis(k).map_or_else(|| at.clone(), |axis| format!("{at} along {axis}"))
+    }
+
     pub(super) fn tables(&self) -> Vec<PageTable> {
         self.hand.distribution.tables.iter().map(|table| self.table(table)).collect()
     }
 
     fn table(&self, table: &Table) -> PageTable {
         let frame = &self.hand.frame;
-        let names: Vec<_> = frame.sways.iter().map(|sway| sway.at.as_str()).collect();
+        let names: Vec<String> = (0..frame.sways.len()).map(|k| self.sway_name(k)).collect();
         let unit = &self.solved.model.units.moment.symbol;
         let half = self.hand.distribution.half.as_ref();
         let (title, about) = match table.case {
@@ -218,7 +231,7 @@ impl Stiff<'_> {
                     let index = if count == 1 { String::new() } else { (k + 1).to_string() };
                     line.push_str(&format!(" {sign} {} c{}", self.figure(value.abs()), below(&index)));
                 }
-                format!("prop at {}: {line} = 0", self.hand.frame.sways[j].at)
+                format!("prop at {}: {line} = 0", self.sway_name(j))
             })
             .collect()
     }
