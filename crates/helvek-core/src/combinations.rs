@@ -14,7 +14,7 @@ use crate::verdict::{Verdict, linear};
 use crate::working::Working;
 use std::collections::BTreeMap;
 
-/// A combination with what it comes to.
+/// A combination, or a train at one of its worst stands, with what it comes to.
 #[derive(Debug, Clone, PartialEq)]
 pub struct State {
     /// Its name.
@@ -25,6 +25,8 @@ pub struct State {
     pub superposed: bool,
     /// Loads of cases that count nothing in it.
     pub left_out: Vec<String>,
+    /// The train that stands in it, by its place in the model's list.
+    pub train: Option<usize>,
 }
 
 impl Solved {
@@ -61,7 +63,7 @@ impl Solved {
         let loads = self.model.loads.iter();
         let left_out = loads.filter(|load| !counts(load)).map(|load| load.name.clone()).collect();
         let Some(cases) = cases.filter(|_| self.verdict.equilibrium) else {
-            return State { name, solved: without_working(model), superposed: false, left_out };
+            return State { name, solved: without_working(model), superposed: false, left_out, train: None };
         };
         let mut verdict = self.verdict.clone();
         for (index, value) in verdict.values.iter_mut().enumerate() {
@@ -70,12 +72,18 @@ impl Solved {
             *value = parts.sum::<Option<f64>>().unwrap_or(0.0);
         }
         let full = Equilibrium::of(&model);
-        State { name, solved: bare(model, full, verdict, Contacts::Sought), superposed: true, left_out }
+        State {
+            name,
+            solved: bare(model, full, verdict, Contacts::Sought),
+            superposed: true,
+            left_out,
+            train: None,
+        }
     }
 }
 
 /// Solved as any sheet, but without plan and working.
-fn without_working(model: Model) -> Solved {
+pub(crate) fn without_working(model: Model) -> Solved {
     let Judged { model, full, verdict, ties } = judged(model);
     Solved { ties, ..bare(model, full, verdict, Contacts::Sought) }
 }

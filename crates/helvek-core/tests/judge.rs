@@ -431,3 +431,36 @@ fn a_round_section_loses_the_band_of_the_hole() {
     let net = check(&found, "lever", "net-section", None);
     assert_near(net.demand / (150_000.0 * r / left), 1.0);
 }
+
+#[test]
+fn a_train_is_judged_at_its_worst_stand_and_grows_with_the_loads() {
+    // 6 m on pin and roller, 2 kN/m on it, and 10 kN that travels over it: at most M = 2·6²/8 + 10·6/4 = 24 kN·m with the force in the middle, and 16 kN at B with the force there.
+    // Of 80 × 200 mm S = 80·200²/6 mm³, so σ = 45 MPa; 60 MPa leaves 4/3 of it, and 18 kN at B 9/8.
+    let sheet = |reaction: f64| {
+        format!(
+            r#"supports = [{{ at = "A", kind = "pin" }}, {{ at = "B", kind = "roller" }}]
+loads = [{{ kind = "distributed", from = "A", to = "B", start = 2 }}]
+moving = [{{ name = "cart", from = "A", to = "B", axles = [{{ size = 10 }}] }}]
+limits = [{{ of = ["beam"], stress = 60 }}, {{ of = ["B"], reaction = {reaction} }}]
+points = {{ A = [0, 0], B = [6, 0] }}
+bodies = {{ beam = {{ runs = [["A", "B"]], section = "plank" }} }}
+sections = {{ plank = {{ shape = "rectangle", width = 80, height = 200 }} }}"#
+        )
+    };
+    let found = answers(&sheet(30.0));
+    let stress = check(&found, "beam", "stress", None);
+    assert_near(stress.demand, 45.0);
+    assert_near(stress.place.as_ref().unwrap().distance, 3.0);
+    assert_eq!(stress.under.as_deref(), Some("cart with its force 3 m from A"));
+    assert_near(check(&found, "B", "reaction", None).demand, 16.0);
+    assert!(judgement(&found).unchecked.iter().all(|entry| entry.of != ["cart"]));
+    let reach = judgement(&found);
+    assert_near(reach.factors[1].unwrap(), 4.0 / 3.0);
+    assert_eq!(reach.ends[1].as_deref(), Some("beam stress, under cart with its force 3 m from A"));
+    let tight = answers(&sheet(18.0));
+    assert_near(judgement(&tight).factors[1].unwrap(), 9.0 / 8.0);
+    assert_eq!(
+        judgement(&tight).ends[1].as_deref(),
+        Some("B reaction, under cart with its force 6 m from A")
+    );
+}

@@ -358,6 +358,7 @@ impl Page {
             stiff: page_stiff(solved),
             ..Self::with(solved, &answers)
         };
+        let states = solved.with_trains(states);
         if let Some(judgement) = solved.judgement(&states) {
             page.headlines.size = judged_headline(solved, &judgement);
             page.judgement = Some(page_judgement(solved, &judgement, &states));

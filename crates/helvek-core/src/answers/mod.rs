@@ -497,11 +497,9 @@ impl Solved {
     /// The answers of this solution.
     pub fn answers(&self) -> Answers {
         let states = self.states();
-        Answers {
-            judgement: self.judgement_answer(&states),
-            sections: self.section_answers(true),
-            ..self.inside_answers(&states)
-        }
+        let inside = self.inside_answers(&states);
+        let judgement = self.judgement_answer(&self.with_trains(states));
+        Answers { judgement, sections: self.section_answers(true), ..inside }
     }
 
     /// The answers with what looking inside the members needs, without the judgement and torsion constants found by elements.

@@ -245,7 +245,7 @@ impl Solved {
         }
         judged.sort_by(|a, b| b.utilisation().total_cmp(&a.utilisation()));
         let reach = self.reach_over(Growing::Variable, states, &checks, &sizes);
-        let unchecked = self.unchecked(&unfixed, &sizes.pins);
+        let unchecked = self.unchecked(&unfixed, &sizes.pins, states);
         Some(Judgement { judged, reach, pins: sizes.pins, unchecked })
     }
 }

@@ -2,6 +2,7 @@
 
 use super::Subject;
 use super::plates::SizedPin;
+use crate::combinations::State;
 use crate::inside::Inner;
 use crate::model::{
     BarLimits, BodyId, JointId, JointKind, Limited, Material, Member, PointId, SupportId, SupportKind,
@@ -45,7 +46,7 @@ pub enum Why {
     NoShape,
     /// Equilibrium does not fix it.
     NotFixed,
-    /// A train of forces that travels: it is judged where it stands drawn, which is nowhere.
+    /// A train of forces without influence lines, or with too many stands to judge each.
     Moving,
 }
 
@@ -73,7 +74,12 @@ impl Collected {
 }
 
 impl Solved {
-    pub(super) fn unchecked(&self, unfixed: &[Subject], pins: &[SizedPin]) -> Vec<Unchecked> {
+    pub(super) fn unchecked(
+        &self,
+        unfixed: &[Subject],
+        pins: &[SizedPin],
+        states: &[State],
+    ) -> Vec<Unchecked> {
         let (model, mut list) = (&self.model, Collected::default());
         for bar in &model.bars {
             if bar.limits == BarLimits::default() && (bar.profile.is_none() || bar.material.is_none()) {
@@ -86,7 +92,9 @@ impl Solved {
         pins.iter().for_each(|sized| self.of_plates(sized, &mut list));
         let open = unfixed.iter().filter(|subject| !matches!(subject, Subject::Sag { .. }));
         open.for_each(|subject| list.add(Why::NotFixed, &self.subject_of(*subject)));
-        model.trains.iter().for_each(|train| list.add(Why::Moving, &train.name));
+        let judged = |train: usize| states.iter().any(|state| state.train == Some(train));
+        let trains = model.trains.iter().enumerate().filter(|(row, _)| !judged(*row));
+        trains.for_each(|(_, train)| list.add(Why::Moving, &train.name));
         list.0
     }
 

@@ -7,6 +7,7 @@
 mod effects;
 mod line;
 mod placed;
+mod stands;
 mod sweep;
 
 pub use line::{Facing, Line, LinePiece, Most, Nudge, Stand};

@@ -179,10 +179,17 @@ impl Judging<'_> {
             ));
         }
         let [from, to] = reach.factors;
-        let loads = if self.states.is_empty() {
-            "The loads as drawn that are not permanent"
-        } else {
-            "As drawn and in every combination the loads that are not permanent"
+        let trains = self.states.iter().any(|state| state.train.is_some());
+        let combinations = self.states.iter().any(|state| state.train.is_none());
+        let loads = match (combinations, trains) {
+            (false, false) => "The loads as drawn that are not permanent",
+            (true, false) => "As drawn and in every combination the loads that are not permanent",
+            (false, true) => {
+                "As drawn and with what travels wherever it stands the loads that are not permanent"
+            }
+            (true, true) => {
+                "As drawn, in every combination, and with what travels wherever it stands, the loads that are not permanent"
+            }
         };
         let ends = [0, 1].map(end);
         let up = match (from, to) {

@@ -42,7 +42,9 @@ fn sentence(entry: &Unchecked) -> String {
             "a limit on its sag, but how far it goes is not known. Give it an EI with its unit, or a section and a material."
         }
         Why::NotFixed => "equilibrium alone does not fix it.",
-        Why::Moving => "a train of forces: it is looked at inside, and not judged.",
+        Why::Moving => {
+            "a train of forces whose stands are too many, or whose effects do not add up: it is looked at inside, and not judged."
+        }
     };
     format!("{names}: {why}")
 }

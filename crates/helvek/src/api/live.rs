@@ -206,6 +206,8 @@ fn reply(request: &LiveRequest) -> LiveReply {
         offered.extend(offers::on_redundancy(&solved));
         offered.extend(offers::on_warnings(&answers.warnings));
         let mut page = Page::with(&solved, &answers);
+        let combinations = states.len();
+        let states = solved.with_trains(states);
         if let Some(judgement) = solved.judgement(&states) {
             page.headlines.size = judged_headline(&solved, &judgement);
             if request.size {
@@ -228,7 +230,7 @@ fn reply(request: &LiveRequest) -> LiveReply {
             scene.free = free_bodies(&solved, &scene);
         }
         if request.inside {
-            let seen = Seen { solved: &solved, answers: &answers, states: &states };
+            let seen = Seen { solved: &solved, answers: &answers, states: &states[..combinations] };
             look_inside(request, &document, &seen, &mut page, &mut scene);
         }
         if request.apart {
