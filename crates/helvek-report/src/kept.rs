@@ -1,6 +1,6 @@
 //! What a sheet answers, in lines short enough to be kept beside it and laid beside what it answers later.
 
-use crate::page::Page;
+use crate::page::{AskedLine, Page};
 use crate::step::Wording;
 use helvek_core::solution::Solved;
 use schemars::JsonSchema;
@@ -12,9 +12,31 @@ const MOST: usize = 2000;
 /// The label of the outcome.
 const VERDICT: &str = "verdict";
 
+/// What an answer is about: the reasons for which answers change are told by it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum About {
+    /// The outcome.
+    Verdict,
+    /// A force or a couple.
+    Force,
+    /// N, V and M, and stresses, along a member.
+    Inside,
+    /// The least and the greatest over combinations.
+    Range,
+    /// The least and the greatest under a train.
+    Train,
+    /// How far loads may grow.
+    Growth,
+    /// What is within its limit.
+    Limits,
+}
+
 /// One answer as it was printed.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
 pub struct KeptLine {
+    /// What it is about.
+    pub about: About,
     /// What is answered: `verdict`, `bar D-C`.
     pub label: String,
     /// The answer with its unit.
@@ -24,6 +46,8 @@ pub struct KeptLine {
 /// An answer that is another one now.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
 pub struct Difference {
+    /// What it is about.
+    pub about: About,
     /// What is answered.
     pub label: String,
     /// As it was kept.
@@ -35,12 +59,21 @@ pub struct Difference {
 impl KeptLine {
     /// The outcome in a word.
     pub fn verdict(word: impl Into<String>) -> Self {
-        Self { label: VERDICT.into(), says: word.into() }
+        Self { about: About::Verdict, label: VERDICT.into(), says: word.into() }
     }
 
-    /// One answer in its parts.
-    pub fn answer(label: impl Into<String>, parts: &[String]) -> Self {
-        Self { label: label.into(), says: parts.join(", ") }
+    /// Something asked, with its answer.
+    pub fn asked(line: &AskedLine) -> Self {
+        let about = match line.of.split(':').next() {
+            Some("inside") => About::Inside,
+            Some("limit") => About::Growth,
+            _ => About::Force,
+        };
+        Self::new(about, &line.label, line.parts.join(", "))
+    }
+
+    fn new(about: About, label: impl Into<String>, says: impl Into<String>) -> Self {
+        Self { about, label: label.into(), says: says.into() }
     }
 }
 
@@ -50,37 +83,34 @@ pub fn kept(solved: &Solved, page: &Page) -> Vec<KeptLine> {
     let answers = solved.inside_answers(&states);
     let wording = Wording { solved, answers: &answers, values: solved.full_values() };
     let mut lines = vec![KeptLine::verdict(&page.verdict.word)];
-    lines.extend(page.asked.iter().map(|line| KeptLine::answer(&line.label, &line.parts)));
+    lines.extend(page.asked.iter().map(KeptLine::asked));
     let asked: HashSet<&str> = page.asked.iter().map(|line| line.label.as_str()).collect();
     let others =
         wording.forces().into_iter().filter(|line| line.answered && !asked.contains(line.label.as_str()));
-    lines.extend(others.map(|line| KeptLine::answer(line.label, &line.parts)));
-    let inside =
-        page.inside.iter().map(|line| KeptLine::answer(format!("inside {}", line.title), &line.says));
+    lines.extend(others.map(|line| KeptLine::asked(&line)));
+    let inside = page
+        .inside
+        .iter()
+        .map(|line| KeptLine::new(About::Inside, format!("inside {}", line.title), line.says.join(", ")));
     let between = |least: &str, greatest: &str| format!("{least} to {greatest}");
-    let ranges = page.ranges.iter().map(|range| KeptLine {
-        label: format!("{} over all combinations", range.of),
-        says: between(&range.least, &range.greatest),
+    let ranges = page.ranges.iter().map(|range| {
+        let label = format!("{} over all combinations", range.of);
+        KeptLine::new(About::Range, label, between(&range.least, &range.greatest))
     });
     let trains = page.trains.iter().flat_map(|train| {
-        train.lines.iter().map(|line| KeptLine {
-            label: format!("{} under {}", line.of, train.name),
-            says: between(&line.ends[0].value, &line.ends[1].value),
+        train.lines.iter().map(|line| {
+            let label = format!("{} under {}", line.of, train.name);
+            KeptLine::new(About::Train, label, between(&line.ends[0].value, &line.ends[1].value))
         })
     });
-    let growth = page
-        .limits
-        .iter()
-        .map(|line| KeptLine { label: "how far loads may grow".into(), says: line.clone() });
+    let growth = page.limits.iter().map(|line| KeptLine::new(About::Growth, "how far loads may grow", line));
     let judged = page.judgement.iter().flat_map(|judgement| {
-        let says = std::iter::once(&judgement.says).chain(&judgement.reach).cloned();
-        says.map(|says| KeptLine { label: "limits".into(), says })
+        let reach =
+            judgement.reach.iter().map(|says| KeptLine::new(About::Growth, "how far loads may grow", says));
+        std::iter::once(KeptLine::new(About::Limits, "limits", &judgement.says)).chain(reach)
     });
-    let refused = page
-        .stiff
-        .iter()
-        .filter(|stiff| !stiff.refused.is_empty())
-        .map(|stiff| KeptLine { label: "stiffness".into(), says: stiff.refused.join(" ") });
+    let refused = page.stiff.iter().filter(|stiff| !stiff.refused.is_empty());
+    let refused = refused.map(|stiff| KeptLine::new(About::Verdict, "stiffness", stiff.refused.join(" ")));
     lines.extend(inside.chain(ranges).chain(trains).chain(growth).chain(judged).chain(refused));
     lines.truncate(MOST);
     lines
@@ -95,13 +125,14 @@ pub fn differences(before: &[KeptLine], now: &[KeptLine]) -> Vec<Difference> {
     let outcome = |lines: &[KeptLine]| lines.iter().find(|l| l.label == VERDICT).map(|l| l.says.clone());
     let same_outcome = outcome(before) == outcome(now);
     let mut differences = Vec::new();
-    for KeptLine { label, says } in before {
+    for KeptLine { about, label, says } in before {
         // The first of a label belongs to the first, and so on.
         let now = lists.get_mut(label.as_str()).and_then(Vec::pop);
         if now.is_some_and(|now| now == says) || (now.is_none() && !same_outcome) {
             continue;
         }
         differences.push(Difference {
+            about: *about,
             label: label.clone(),
             before: says.clone(),
             now: now.map(str::to_owned),
@@ -115,7 +146,7 @@ mod tests {
     use super::*;
 
     fn lines(of: &[(&str, &str)]) -> Vec<KeptLine> {
-        of.iter().map(|(label, says)| KeptLine { label: (*label).into(), says: (*says).into() }).collect()
+        of.iter().map(|(label, says)| KeptLine::new(About::Force, *label, *says)).collect()
     }
 
     fn told(before: &[(&str, &str)], now: &[(&str, &str)]) -> Vec<(String, String, Option<String>)> {

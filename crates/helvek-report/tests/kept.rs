@@ -2,7 +2,7 @@
 
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::{ENGINE, model, solution};
-use helvek_report::kept::{KeptLine, differences, kept};
+use helvek_report::kept::{About, KeptLine, differences, kept};
 use helvek_report::page::Page;
 use std::collections::BTreeMap;
 use std::path::{Path, PathBuf};
@@ -42,7 +42,7 @@ fn read(text: &str) -> (u32, BTreeMap<String, Vec<KeptLine>>) {
         let (name, lines) = block.split_once('\n').unwrap();
         let line = |line: &str| {
             let (label, says) = line.split_once(" :: ").unwrap();
-            KeptLine { label: label.into(), says: says.into() }
+            KeptLine { about: About::Force, label: label.into(), says: says.into() }
         };
         (name.to_owned(), lines.lines().map(line).collect())
     });

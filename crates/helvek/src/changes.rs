@@ -2,6 +2,7 @@
 
 use helvek_core::ENGINE;
 use helvek_core::sheet::{self, Sheet, SpaceKind, SupportKind, Syntax};
+use helvek_report::kept::About;
 use schemars::JsonSchema;
 use serde::Serialize;
 use std::collections::BTreeSet;
@@ -20,6 +21,9 @@ pub(crate) struct Reason {
     /// The sheets that it concerns: those of this topic.
     #[serde(skip)]
     topic: String,
+    /// What its answers are about; every answer where that is empty.
+    #[serde(skip)]
+    about: Vec<String>,
 }
 
 /// Every reason, the newest engine first.
@@ -34,23 +38,35 @@ fn all() -> Vec<Reason> {
             continue;
         };
         let Some((title, text)) = rest.split_once("**") else { continue };
+        let (topic, about) = topic.split_once(": ").unwrap_or((topic, ""));
         reasons.push(Reason {
             engine,
             title: title.trim_end_matches('.').into(),
             text: text.trim().into(),
             topic: topic.into(),
+            about: about.split_whitespace().map(str::to_owned).collect(),
         });
     }
     reasons
 }
 
-/// Why a sheet that was saved under an engine may answer otherwise now.
-pub(crate) fn reasons(since: i64, body: &str) -> Vec<Reason> {
+/// Why answers of a sheet that was saved under an engine, about these things, may be others now.
+pub(crate) fn reasons(since: i64, body: &str, about: &[About]) -> Vec<Reason> {
     let topics = topics(&sheet::read(body, Syntax::Json).sheet);
+    let about: Vec<String> = about.iter().map(word).collect();
+    let touches = |reason: &Reason| reason.about.is_empty() || reason.about.iter().any(|a| about.contains(a));
     let concerns = |reason: &Reason| {
-        i64::from(reason.engine) > since && reason.engine <= ENGINE && topics.contains(reason.topic.as_str())
+        i64::from(reason.engine) > since
+            && reason.engine <= ENGINE
+            && topics.contains(reason.topic.as_str())
+            && touches(reason)
     };
     all().into_iter().filter(concerns).collect()
+}
+
+/// As it is written in the list.
+fn word(about: &About) -> String {
+    serde_json::to_value(about).ok().and_then(|word| word.as_str().map(str::to_owned)).unwrap_or_default()
 }
 
 /// What a sheet has that reasons are told by.
@@ -111,6 +127,8 @@ mod tests {
         assert_eq!(all.len(), TEXT.lines().filter(|line| line.starts_with("- ")).count());
         for reason in &all {
             assert!(KNOWN.contains(&reason.topic.as_str()), "{reason:?}");
+            let known = |about: &String| serde_json::from_value::<About>(about.as_str().into()).is_ok();
+            assert!(reason.about.iter().all(known), "{reason:?}");
             assert!(reason.engine > 1 && reason.engine <= ENGINE && !reason.text.is_empty(), "{reason:?}");
         }
     }
@@ -119,8 +137,11 @@ mod tests {
     fn a_sheet_is_told_what_concerns_it_and_no_more() {
         let body = r#"{"format":"helvek-sheet/1","points":{"A":[0,0],"B":[1,0]},"bodies":{"rod":{"runs":[["A","B"]]}},
             "supports":[{"at":"A","kind":"rough","friction":0.2}],"loads":[{"kind":"force","at":"B","size":"?P","direction":"up"}]}"#;
-        let told: BTreeSet<String> = reasons(1, body).into_iter().map(|reason| reason.topic).collect();
+        let told: BTreeSet<String> = reasons(1, body, &[About::Verdict, About::Growth])
+            .into_iter()
+            .map(|reason| reason.topic)
+            .collect();
         assert_eq!(told.iter().map(String::as_str).collect::<Vec<_>>(), ["all", "rough", "sought"]);
-        assert_eq!(reasons(ENGINE.into(), body), []);
+        assert_eq!(reasons(ENGINE.into(), body, &[About::Force]), []);
     }
 }

@@ -116,7 +116,7 @@ fn of_card(card: &str) -> Vec<KeptLine> {
         asked: Vec<AskedLine>,
     }
     let Ok(Face { verdict: Some(verdict), asked }) = serde_json::from_str(card) else { return Vec::new() };
-    let answers = asked.iter().map(|line| KeptLine::answer(&line.label, &line.parts));
+    let answers = asked.iter().map(KeptLine::asked);
     std::iter::once(KeptLine::verdict(verdict)).chain(answers).collect()
 }
 

@@ -7,7 +7,7 @@ use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::StatusCode;
 use helvek_core::ENGINE;
-use helvek_report::kept::{Difference, KeptLine};
+use helvek_report::kept::{About, Difference, KeptLine};
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -30,7 +30,8 @@ pub(super) async fn get(
 ) -> Result<Json<Differences>, ApiError> {
     let sheet = shared.store.answered(&id).await?.ok_or(ApiError::NoSheet)?;
     let lines = keeper::differences(&sheet);
-    let reasons = if lines.is_empty() { Vec::new() } else { reasons(sheet.engine, &sheet.body) };
+    let about: Vec<About> = lines.iter().map(|line| line.about).collect();
+    let reasons = if lines.is_empty() { Vec::new() } else { reasons(sheet.engine, &sheet.body, &about) };
     Ok(Json(Differences { before: sheet.engine, now: ENGINE, lines, reasons }))
 }
 

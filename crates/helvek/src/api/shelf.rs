@@ -151,14 +151,15 @@ pub(super) async fn look(
         offset: query.offset.into(),
         limit: i64::from(query.limit).min(MOST),
     };
+    // Counted before the sheets are read: while they are compared the list is never behind the count.
+    let differing = Look { differing: true, ..Look::default() };
+    let differing = shared.store.look(&differing).await?.total;
     let found = shared.store.look(&look).await?;
     let (rows, bodies): (Vec<_>, Vec<_>) = found.sheets.into_iter().unzip();
     let cards = cards(&shared.store, &shared.program, bodies).await?;
     let tags = shared.store.tags().await?.into_iter().map(|(tag, count)| TagCount { tag, count }).collect();
     let trash = Look { trash: true, ..Look::default() };
     let in_trash = shared.store.look(&trash).await?.total;
-    let differing = Look { differing: true, ..Look::default() };
-    let differing = shared.store.look(&differing).await?.total;
     Ok(Json(ShelfReply {
         in_trash,
         differing,

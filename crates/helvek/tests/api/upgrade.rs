@@ -97,11 +97,14 @@ async fn before_answers_were_kept_the_cards_of_the_shelf_tell_them() {
         .await;
     differing(&api, 2).await;
     let told = api.call(&format!("GET {path}/differences"), &Value::Null).await.json();
-    assert_eq!(told["lines"], json!([{ "label": "verdict", "before": "balanced", "now": "determinate" }]));
+    assert_eq!(
+        told["lines"],
+        json!([{ "about": "verdict", "label": "verdict", "before": "balanced", "now": "determinate" }])
+    );
     // The next change takes the answers of now, and what was answered stays.
     let save = json!({ "version": 1, "sheet": beam() });
     assert_eq!(api.call(&format!("PUT {path}"), &save).await.status, 200);
     differing(&api, 1).await;
     let answers = api.call(&format!("GET {path}/revisions/1/answers"), &Value::Null).await.json();
-    assert_eq!(answers[0], json!({ "label": "verdict", "says": "balanced" }));
+    assert_eq!(answers[0], json!({ "about": "verdict", "label": "verdict", "says": "balanced" }));
 }

@@ -13,6 +13,7 @@ mod space;
 mod stiffness;
 mod trouble;
 mod trusses;
+mod upgrade;
 
 use helvek_testkit::{Browser, Server, Theme};
 use std::path::{Path, PathBuf};

@@ -775,6 +775,8 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description What an answer is about: the reasons for which answers change are told by it. */
+        readonly About: "verdict" | "force" | "inside" | "range" | "train" | "growth" | "limits";
         /** @description A mechanical advantage: the size of one effort over the size of another. */
         readonly AdvantageAnswer: {
             /** @description What comes out. */
@@ -1637,6 +1639,8 @@ export interface components {
         };
         /** @description An answer that is another one now. */
         readonly Difference: {
+            /** @description What it is about. */
+            readonly about: components["schemas"]["About"];
             /** @description What is answered. */
             readonly label: string;
             /** @description As it was kept. */
@@ -2682,6 +2686,8 @@ export interface components {
         };
         /** @description One answer as it was printed. */
         readonly KeptLine: {
+            /** @description What it is about. */
+            readonly about: components["schemas"]["About"];
             /** @description What is answered: `verdict`, `bar D-C`. */
             readonly label: string;
             /** @description The answer with its unit. */

@@ -95,7 +95,7 @@
       {/if}
     </div>
     <footer class="flex flex-wrap items-center justify-end gap-2 border-t border-base-300 px-6 py-3">
-      <p class="mr-auto max-w-[19rem] text-[12.5px] leading-snug text-neutral">
+      <p class="mr-auto max-w-[14rem] text-[12.5px] leading-snug text-neutral">
         Taking the new answers keeps the old ones in the sheet’s history.
       </p>
       <button class="btn btn-sm" onclick={() => dialog.close()}>Leave it for now</button>
