@@ -97,6 +97,7 @@ impl Diagram {
             segment.of(Inner::N).times(1.0 / area).plus(&segment.of(Inner::M).times(per_moment))
         };
         let zero = tolerance::ZERO_FORCE * (self.scales.0 / area + self.scales.1 * per_moment.abs());
+        let same = tolerance::SAME / tolerance::ZERO_FORCE * zero;
         let clean = |value: f64| if value.abs() <= zero { 0.0 } else { value };
         let mut range: Option<[Extreme; 2]> = None;
         for (i, segment) in self.segments.iter().enumerate() {
@@ -108,10 +109,10 @@ impl Diagram {
             for (x, side) in places {
                 let here = Extreme { station: segment.start + x, side, value: clean(poly.at(x)) };
                 let [least, greatest] = range.get_or_insert([here; 2]);
-                if here.value < least.value - zero {
+                if here.value < least.value - same {
                     *least = here;
                 }
-                if here.value > greatest.value + zero {
+                if here.value > greatest.value + same {
                     *greatest = here;
                 }
             }

@@ -6,6 +6,10 @@ pub const GEOMETRY: f64 = 1e-9;
 /// A force (or moment over length) below this times the largest load is exactly zero: it is noise of the arithmetic.
 pub const ZERO_FORCE: f64 = 1e-9;
 
+/// Two values of one curve that differ by less than this times the largest force (or moment) that enters are the same: the first place is named. What is nothing beside the loads may
+/// still be the greatest value, and has its figures.
+pub const SAME: f64 = 1e-12;
+
 /// Singular values below this times the largest are zero: the model can move, or carries self-stress.
 pub const SINGULAR: f64 = 1e-10;
 

@@ -2,7 +2,7 @@
 
 mod common;
 
-use common::solved;
+use common::{answers, solved};
 use helvek_core::geometry::Vector;
 use helvek_core::inside::{AreaStep, Diagram, Inner, Refusal, Side};
 use helvek_core::solution::Solved;
@@ -529,4 +529,25 @@ fn by_areas_every_member_begins_and_ends_with_nothing() {
         }
     }
     assert!(runs > 60 && bent > 4 && rests > 4, "{runs} {bent} {rests}");
+}
+
+#[test]
+fn a_small_extreme_beside_a_large_one_keeps_its_figures() {
+    // A couple of 20 N·mm at the free end, 1 N up there and 4.76 kN/m up at first: M = 20 N·mm + V₀x − qx²/2 turns at V₀/q and is greater there by V₀²/(2q), half a per cent of it
+    // and 2·10⁻⁸ of the largest moment.
+    let found = answers(
+        r#"supports = [{ at = "C", kind = "fixed" }]
+loads = [
+  { kind = "couple", on = "arm", at = "A", size = -2e-5 },
+  { kind = "force", at = "A", components = [0, 0.001] },
+  { kind = "distributed", from = "A", to = "B", start = 4.76 },
+  { kind = "force", at = "B", components = [0, -40] },
+]
+points = { A = [0, 0], B = [1.2, 0], C = [2.6, 0] }
+bodies = { arm = { runs = [["A", "B", "C"]] } }"#,
+    );
+    let extremes = &found.diagrams[0].extremes;
+    let greatest = extremes.iter().filter(|e| e.of == "M").map(|e| e.value).fold(f64::MIN, f64::max);
+    let expected = 2e-5 + 1e-6 / (2.0 * 4.76);
+    assert!((greatest / expected - 1.0).abs() < 1e-6, "{greatest} instead of {expected}");
 }

@@ -1,6 +1,7 @@
 //! What was asked, with its answer.
 
 use crate::direction;
+use crate::kept::About;
 use crate::page::{Askable, AskedLine};
 use crate::step::Wording;
 use helvek_core::equilibrium::{ColumnKind, ColumnOf};
@@ -115,7 +116,8 @@ impl Wording<'_> {
         let answered = self.solved.verdict.equilibrium;
         let line = |of: String, label: String, parts: Vec<String>| {
             let parts = if answered { parts } else { vec!["no equilibrium".into()] };
-            AskedLine { of, label, parts, answered }
+            let about = if matches!(asked, Asked::Internal(_)) { About::Inside } else { About::Force };
+            AskedLine { of, about, label, parts, answered }
         };
         match asked {
             Asked::Support(id) => {
@@ -175,8 +177,10 @@ impl Wording<'_> {
             Asked::Limit(of) => {
                 let asked = model.asked.iter().filter(|a| matches!(a, Asked::Limit(_)));
                 let index = asked.take_while(|a| **a != Asked::Limit(of)).count();
-                let none =
-                    || line(String::new(), format!("limit of {}", self.solved.growing_name(of)), Vec::new());
+                let none = || AskedLine {
+                    about: About::Growth,
+                    ..line(String::new(), format!("limit of {}", self.solved.growing_name(of)), Vec::new())
+                };
                 vec![self.asked_limit(index).filter(|_| answered).unwrap_or_else(none)]
             }
             Asked::Sought(id) => {

@@ -13,12 +13,13 @@ const MOST: usize = 2000;
 const VERDICT: &str = "verdict";
 
 /// What an answer is about: the reasons for which answers change are told by it.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum About {
     /// The outcome.
     Verdict,
     /// A force or a couple.
+    #[default]
     Force,
     /// N, V and M, and stresses, along a member.
     Inside,
@@ -64,12 +65,14 @@ impl KeptLine {
 
     /// Something asked, with its answer.
     pub fn asked(line: &AskedLine) -> Self {
-        let about = match line.of.split(':').next() {
-            Some("inside") => About::Inside,
-            Some("limit") => About::Growth,
-            _ => About::Force,
-        };
-        Self::new(about, &line.label, line.parts.join(", "))
+        let says = line.parts.join(", ");
+        // What governs stands behind the label, and may be something else next time.
+        match line.label.split_once(": ") {
+            Some((label, governs)) if line.about == About::Growth => {
+                Self::new(line.about, label, format!("{says} ({governs})"))
+            }
+            _ => Self::new(line.about, &line.label, says),
+        }
     }
 
     fn new(about: About, label: impl Into<String>, says: impl Into<String>) -> Self {

@@ -1,6 +1,7 @@
 //! How far loads may grow, in words.
 
 use crate::judge::subjects::mark_of_pin;
+use crate::kept::About;
 use crate::page::AskedLine;
 use crate::step::{Wording, minus};
 use helvek_core::answers::{GovernsAnswer, LimitAnswer};
@@ -107,7 +108,13 @@ impl Wording<'_> {
         });
         let of = limit.governs_to.as_ref().map_or(String::new(), |g| self.mark_of(g));
         let label = format!("limit of {}: {governs}", limit.of);
-        Some(AskedLine { of, label, parts: std::iter::once(part).chain(least).collect(), answered: true })
+        Some(AskedLine {
+            of,
+            about: About::Growth,
+            label,
+            parts: std::iter::once(part).chain(least).collect(),
+            answered: true,
+        })
     }
 
     /// The mark of what governs.

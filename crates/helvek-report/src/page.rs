@@ -5,6 +5,7 @@ use crate::choice::PageChoice;
 use crate::fragment::Fragment;
 use crate::inside::InsideLine;
 use crate::judge::{PageJudgement, judged_headline, page_judgement};
+use crate::kept::About;
 use crate::moving::{PageTrain, TrainLine};
 use crate::step::Wording;
 use crate::stiff::{PageStiff, page_stiff};
@@ -327,6 +328,10 @@ pub struct PageCheck {
 pub struct AskedLine {
     /// The mark of what was asked: `support:A`, `bar:D-C`.
     pub of: String,
+    /// What sort of answer it is.
+    #[serde(default)]
+    #[schemars(default)]
+    pub about: About,
     /// `reaction at A on bench`
     pub label: String,
     /// The answer in parts: a force, a couple, what is not fixed.

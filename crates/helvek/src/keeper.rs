@@ -2,7 +2,7 @@
 
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::{ENGINE, model, solution};
-use helvek_report::kept::{self, Difference, KeptLine};
+use helvek_report::kept::{self, About, Difference, KeptLine};
 use helvek_report::page::{AskedLine, Page};
 use helvek_store::{Older, Store, StoreError, Unanswered, hash};
 use serde::Deserialize;
@@ -116,7 +116,11 @@ fn of_card(card: &str) -> Vec<KeptLine> {
         asked: Vec<AskedLine>,
     }
     let Ok(Face { verdict: Some(verdict), asked }) = serde_json::from_str(card) else { return Vec::new() };
-    let answers = asked.iter().map(KeptLine::asked);
+    let answers = asked.into_iter().map(|line| {
+        // Cards of the first engine did not say what an answer is about.
+        let growth = line.about == About::Force && line.label.starts_with("limit of ");
+        KeptLine::asked(&AskedLine { about: if growth { About::Growth } else { line.about }, ..line })
+    });
     std::iter::once(KeptLine::verdict(verdict)).chain(answers).collect()
 }
 

@@ -135,8 +135,12 @@ impl Diagram {
 
     /// What is below this of one of the three is nothing.
     pub fn zero(&self, inner: Inner) -> f64 {
-        let scale = if inner == Inner::M { self.scales.1 } else { self.scales.0 };
-        tolerance::ZERO_FORCE * scale
+        tolerance::ZERO_FORCE * self.scale(inner)
+    }
+
+    /// The largest force, or moment, that enters.
+    pub(super) fn scale(&self, inner: Inner) -> f64 {
+        if inner == Inner::M { self.scales.1 } else { self.scales.0 }
     }
 
     /// The value on one side of a place, SI; exactly 0 when it is noise. At the ends there is only one side.

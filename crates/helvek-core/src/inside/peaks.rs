@@ -36,16 +36,16 @@ impl Diagram {
         self.segments.iter().flat_map(of_segment).collect()
     }
 
-    /// The least and the greatest, each at the first place where it is reached: values that differ by noise are the same.
+    /// The least and the greatest, each at the first place where it is reached: values that differ by rounding are the same.
     pub fn range(&self, inner: Inner) -> [Extreme; 2] {
-        let zero = self.zero(inner);
+        let same = tolerance::SAME * self.scale(inner);
         let candidates = self.candidates(inner);
         let mut range = [candidates[0]; 2];
         for candidate in candidates {
-            if candidate.value < range[0].value - zero {
+            if candidate.value < range[0].value - same {
                 range[0] = candidate;
             }
-            if candidate.value > range[1].value + zero {
+            if candidate.value > range[1].value + same {
                 range[1] = candidate;
             }
         }

@@ -117,12 +117,14 @@ impl SolidDiagram {
     /// The value of the largest size, with its place and side; the first of several.
     pub fn largest(&self, inner: Six) -> (f64, f64, Side) {
         let mut best = (0.0f64, 0.0, Side::After);
+        let zero = self.zero(inner);
+        let same = tolerance::SAME / tolerance::ZERO_FORCE * zero;
         for segment in &self.segments {
             let (poly, length) = (&segment.inner[inner as usize], segment.end - segment.start);
             let turns = poly.turns(length).into_iter().map(|x| (x, Side::Before));
             for (x, side) in [(0.0, Side::After)].into_iter().chain(turns).chain([(length, Side::Before)]) {
                 let value = poly.at(x);
-                if value.abs() > best.0.abs() + self.zero(inner) {
+                if value.abs() > zero && value.abs() > best.0.abs() + same {
                     best = (value, segment.start + x, side);
                 }
             }

@@ -936,6 +936,11 @@ export interface components {
         readonly AskedLine: {
             /** @description The mark of what was asked: `support:A`, `bar:D-C`. */
             readonly of: string;
+            /**
+             * @description What sort of answer it is.
+             * @default force
+             */
+            readonly about: components["schemas"]["About"];
             /** @description `reaction at A on bench` */
             readonly label: string;
             /** @description The answer in parts: a force, a couple, what is not fixed. */

@@ -47,7 +47,7 @@
   </div>
 {:else if session.older !== null}
   <div class="banner" role="status">
-    Some answers differ from those saved under engine {session.older}.
+    Answers differ from those saved under engine {session.older}.
     <button onclick={() => (comparing = true)}>Old beside new</button>
     <button onclick={() => (session.older = null)}>Not now</button>
   </div>
