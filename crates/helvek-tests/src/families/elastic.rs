@@ -46,6 +46,10 @@ pub(super) fn run(seed: u64) -> Result<usize, String> {
         return trial.differs(&format!("refused: {refused:?}"));
     }
     let Some(stiffness) = trial.answers.stiffness.clone() else { return trial.differs("no stiffness") };
+    // The reference adds up its stiffnesses in double precision: between members of very different EA it loses figures that the core keeps (told apart with forty digits).
+    let (low, high) =
+        plain.members.iter().fold((f64::MAX, 0.0f64), |(low, high), m| (low.min(m.ea), high.max(m.ea)));
+    let part = if high > 50.0 * low { 1e-6 } else { 1e-7 };
     let most = |list: &[[f64; 3]]| list.iter().flatten().fold(0.0f64, |a, b| a.max(b.abs()));
     let moves = most(&expected.displacements);
     for (node, expected) in expected.displacements.iter().enumerate() {
@@ -55,7 +59,7 @@ pub(super) fn run(seed: u64) -> Result<usize, String> {
         };
         let got = [found.moves[0] / length, found.moves[1] / length, found.turned];
         for (got, expected) in got.into_iter().zip(expected) {
-            trial.near(&name, Some(got), *expected, 1e-7 * moves)?;
+            trial.near(&name, Some(got), *expected, part * moves)?;
         }
     }
     // What warms up is a difference of what it would push if it were held, and of what is pushed.
@@ -63,7 +67,7 @@ pub(super) fn run(seed: u64) -> Result<usize, String> {
         let ea = plain.members.iter().fold(0.0f64, |a, m| a.max(m.ea));
         (warm.expansion * warm.change).abs() * ea
     });
-    let slack = 1e-7 * most(&expected.inner) + 1e-10 * held;
+    let slack = part * most(&expected.inner) + 1e-10 * held;
     for (row, expected) in expected.inner.iter().enumerate() {
         let diagram = trial.answers.diagrams[row].clone();
         let first = |pieces: &[helvek_core::answers::PieceAnswer]| pieces.first().map(|p| p.coefficients[0]);
