@@ -383,6 +383,12 @@ fn the_hole_of_a_pin_is_taken_off_the_section_also_when_its_size_is_chosen() {
     assert_near(net.demand, 150_000.0 * 20.0 / inertia);
     let place = net.place.as_ref().unwrap();
     assert_near(place.distance, 300.0);
+    // Once by its limit and once by its strength, not for each stretch that ends at the pin.
+    let bent = lever(8.0, "").replace("C = [100, 0]", "C = [60, 80]");
+    for sheet in [lever(8.0, ""), bent] {
+        let found = answers(&sheet);
+        assert_eq!(judgement(&found).checks.iter().filter(|c| c.by == "net-section").count(), 2);
+    }
     assert_near(check(&chosen, "lever", "stress", None).demand, 150_000.0 * 20.0 / (8.0 * 64_000.0 / 12.0));
     // One that is given leaves less: 40³ − 16³; it is beyond 72 MPa, and the whole section is not.
     let given = answers(&lever(8.0, "diameter = 16,"));

@@ -244,6 +244,17 @@ impl Solved {
             }
         }
         judged.sort_by(|a, b| b.utilisation().total_cmp(&a.utilisation()));
+        // A hole belongs to a member, also where it stands between two of its stretches: the worse of them counts.
+        let mut seen = Vec::new();
+        judged.retain(|judged| match judged.check.subject {
+            Subject::Net { pin, row } => {
+                let hole = (pin, self.inside()[row].body, matches!(judged.check.by, By::Limit));
+                let new = !seen.contains(&hole);
+                seen.push(hole);
+                new
+            }
+            _ => true,
+        });
         let reach = self.reach_over(Growing::Variable, states, &checks, &sizes);
         let unchecked = self.unchecked(&unfixed, &sizes.pins, states);
         Some(Judgement { judged, reach, pins: sizes.pins, unchecked })

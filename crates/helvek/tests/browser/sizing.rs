@@ -39,7 +39,7 @@ async fn a_pin_is_threaded_by_key_sized_and_judged_anew() {
     browser.settle().await;
     let page = browser.text(PAGE).await;
     assert!(
-        page.contains("2 of 6 limits are not met") && page.contains("falls short of the stated limit"),
+        page.contains("2 of 7 limits are not met") && page.contains("falls short of the stated limit"),
         "{page}"
     );
     browser.keys("⏎").await;
