@@ -1,5 +1,7 @@
 //! Printed arithmetic that comes out as it is printed: numbers get more figures until it does.
 
+use crate::fragment::Fragment;
+use crate::step::minus;
 use helvek_core::units::figures;
 
 /// Figures more than usual that numbers get at most.
@@ -22,6 +24,38 @@ pub(crate) fn comes_to(printed: f64, result: f64, largest: f64, digits: u8) -> b
     let place = figures::last_place(if result == 0.0 { largest } else { result }, digits);
     let shown = read(&figures::rounded(result, digits));
     (printed - shown).abs() <= 0.5 * place * (1.0 + 1e-9) + 1e-12 * largest.abs()
+}
+
+/// A number as it is printed.
+pub(crate) struct Printed {
+    pub(crate) text: String,
+    pub(crate) latex: String,
+    /// What stands there.
+    pub(crate) value: f64,
+}
+
+impl Printed {
+    pub(crate) fn new(number: String) -> Self {
+        Self { text: minus(&number), value: read(&number), latex: number }
+    }
+}
+
+/// Said behind arithmetic whose printed numbers differ by what rounding leaves.
+pub(crate) fn rounding(differs: bool) -> &'static str {
+    if differs { "   (rounding)" } else { "" }
+}
+
+/// The same in a formula.
+pub(crate) fn latex_rounding(differs: bool) -> &'static str {
+    if differs { "\\quad\\text{(rounding)}" } else { "" }
+}
+
+/// A formula with that behind it, where its numbers differ.
+pub(crate) fn marked(formula: Fragment, differs: bool) -> Fragment {
+    Fragment {
+        text: formula.text + rounding(differs),
+        latex: formula.latex.map(|latex| latex + latex_rounding(differs)),
+    }
 }
 
 /// The value of a number as it is printed.

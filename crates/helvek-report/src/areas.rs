@@ -1,7 +1,7 @@
 //! V and M by areas, in words: a line for each step along a member.
 
-use crate::agree::{agreeing, comes_to, read};
-use crate::step::{Wording, minus};
+use crate::agree::{Printed, agreeing, comes_to, read, rounding};
+use crate::step::Wording;
 use helvek_core::inside::{AreaStep, Diagram, Inner, Source};
 use helvek_core::units::{Unit, figures};
 use schemars::JsonSchema;
@@ -18,12 +18,6 @@ pub struct AreaLine {
     pub span: [f64; 2],
 }
 
-/// A number as it is printed.
-struct Put {
-    text: String,
-    value: f64,
-}
-
 /// What stands before a factor: `½ × 3 × `.
 struct Product {
     text: String,
@@ -31,9 +25,9 @@ struct Product {
 }
 
 /// Terms as they are added up: the first with a minus where it has one, the others with their signs between them.
-fn sum(terms: &[Put]) -> String {
+fn sum(terms: &[Printed]) -> String {
     let mut out = String::new();
-    for (i, Put { text: term, .. }) in terms.iter().enumerate() {
+    for (i, Printed { text: term, .. }) in terms.iter().enumerate() {
         match (i, term.strip_prefix('−')) {
             (0, _) => out += term,
             (_, Some(size)) => out = format!("{out} − {size}"),
@@ -99,7 +93,7 @@ impl Wording<'_> {
     fn added(&self, inner: Inner, amounts: &[f64], to: f64) -> String {
         let unit = self.unit_of(inner);
         let (sums, differs) = agreeing(|more| {
-            let terms: Vec<Put> = amounts.iter().map(|amount| self.put(*amount, &unit, more)).collect();
+            let terms: Vec<Printed> = amounts.iter().map(|amount| self.put(*amount, &unit, more)).collect();
             let agrees = self.come_to(&terms, 1.0, unit.from_si(to));
             (sum(&terms), agrees)
         });
@@ -108,7 +102,7 @@ impl Wording<'_> {
     }
 
     /// A product of what is added up in brackets: `½ × 3 × (4 + 2) = 9.00`.
-    fn area(&self, factors: impl Fn(u8) -> (Product, Vec<Put>), result: f64, unit: &Unit) -> String {
+    fn area(&self, factors: impl Fn(u8) -> (Product, Vec<Printed>), result: f64, unit: &Unit) -> String {
         let (text, differs) = agreeing(|more| {
             let (product, terms) = factors(more);
             let agrees = self.come_to(&terms, product.value, unit.from_si(result));
@@ -122,7 +116,7 @@ impl Wording<'_> {
     }
 
     /// Whether terms, times a factor, come to a result as they are printed.
-    fn come_to(&self, terms: &[Put], factor: f64, result: f64) -> bool {
+    fn come_to(&self, terms: &[Printed], factor: f64, result: f64) -> bool {
         let total: f64 = terms.iter().map(|term| term.value).sum();
         let largest = terms.iter().fold(0.0f64, |most, term| most.max(term.value.abs()));
         comes_to(factor * total, result, factor.abs() * largest, self.digits())
@@ -202,14 +196,9 @@ impl Wording<'_> {
         if inner == Inner::M { units.moment_sums().1 } else { units.force.clone() }
     }
 
-    fn put(&self, si: f64, unit: &Unit, more: u8) -> Put {
-        let text = figures::rounded(unit.from_si(si), self.digits() + more);
-        Put { value: read(&text), text: minus(&text) }
+    fn put(&self, si: f64, unit: &Unit, more: u8) -> Printed {
+        Printed::new(figures::rounded(unit.from_si(si), self.digits() + more))
     }
-}
-
-fn rounding(differs: bool) -> &'static str {
-    if differs { "   (rounding)" } else { "" }
 }
 
 /// A factor that is negative stands in brackets.

@@ -82,8 +82,7 @@ impl KeptLine {
 
 /// The outcome, what is asked, every other force that is found, what members carry inside, ranges, trains, growth and limits.
 pub fn kept(solved: &Solved, page: &Page) -> Vec<KeptLine> {
-    let states = solved.states();
-    let answers = solved.inside_answers(&states);
+    let answers = solved.brief_answers();
     let wording = Wording { solved, answers: &answers, values: solved.full_values() };
     let mut lines = vec![KeptLine::verdict(&page.verdict.word)];
     lines.extend(page.asked.iter().map(KeptLine::asked));

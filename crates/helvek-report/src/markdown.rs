@@ -1,5 +1,6 @@
 //! The page as Markdown with LaTeX between dollar signs.
 
+use crate::agree::latex_rounding;
 use crate::fragment::Fragment;
 use crate::judge::PageJudgement;
 use crate::page::{Page, PageTerm};
@@ -60,7 +61,7 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
                     out,
                     "   $${sum} = 0:\\quad {} = 0{}$$\n",
                     terms(&line.terms),
-                    rounding(line.rounding)
+                    latex_rounding(line.rounding)
                 )?;
             }
         }
@@ -96,7 +97,7 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
                 plain(&check.title),
                 terms(&check.terms),
                 check.residual.text,
-                rounding(check.rounding)
+                latex_rounding(check.rounding)
             )?;
         }
     }
@@ -247,11 +248,6 @@ fn inline(fragment: &Fragment) -> String {
 
 fn joined(fragments: &[Fragment]) -> String {
     fragments.iter().map(inline).collect()
-}
-
-/// Said behind a sum whose printed numbers differ by what rounding leaves.
-fn rounding(differs: bool) -> &'static str {
-    if differs { "\\quad\\text{(rounding)}" } else { "" }
 }
 
 fn terms(terms: &[PageTerm]) -> String {

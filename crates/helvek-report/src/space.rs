@@ -1,6 +1,6 @@
 //! What is said of forces in space: directions, coordinates and unit vectors, r × F, tables of coefficients, screws.
 
-use crate::agree::{agreeing, comes_to, read};
+use crate::agree::{agreeing, comes_to, marked, read};
 use crate::fragment::{Fragment, latex_name, latex_symbol, latex_unit};
 use crate::page::{AxisMark, MatrixRow, PageMatrix, SpaceArm, VectorRow};
 use crate::step::{Wording, minus};
@@ -269,11 +269,8 @@ impl Wording<'_> {
             let agrees = self.components_agree(printed, along.parts(), 1.0);
             ((numbers.join(", "), size), agrees)
         });
-        let rounding = if differs { "   (rounding)" } else { "" };
-        let text = format!(
-            "{name}: from {a} to {b} ({components}) {}, length {size}: {}{rounding}",
-            length.symbol, u.text
-        );
+        let text =
+            format!("{name}: from {a} to {b} ({components}) {}, length {size}: {}", length.symbol, u.text);
         let unit = latex_unit(&length.symbol);
         let latex = format!(
             "\\mathbf u_{{{latex}}} = \\frac{{\\mathbf r_{{{}{}}}}}{{r}} = \\frac{{({components})\\,{unit}}}{{{size}\\,{unit}}} = {}",
@@ -281,7 +278,7 @@ impl Wording<'_> {
             latex_name(b),
             u.latex.unwrap_or_default()
         );
-        Fragment::math(text, latex)
+        marked(Fragment::math(text, latex), differs)
     }
 
     /// Equations that are solved together, as a table: a column for each unknown, the constants at the right.
@@ -374,15 +371,11 @@ impl Wording<'_> {
                 );
                 ((arm, force), agrees)
             });
-            let mut written = name(self.ijk(product.tidy(), moment_unit, 0).0);
-            if differs {
-                written.text += "   (rounding)";
-            }
             rows.push(VectorRow {
                 of: self.mark(term.of),
                 arm,
                 force: name(force),
-                product: written,
+                product: marked(name(self.ijk(product.tidy(), moment_unit, 0).0), differs),
                 counts: minus(&figures::rounded(moment_unit(product.dot(along)), self.digits())),
             });
         }

@@ -1,5 +1,6 @@
 //! The page as plain text.
 
+use crate::agree::rounding;
 use crate::fragment::Fragment;
 use crate::judge::PageJudgement;
 use crate::page::{Page, PageMatrix, PageTerm, TableRow};
@@ -44,7 +45,7 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
                 writeln!(out, "   {title}")?;
             }
             if !step.at_sight {
-                let rounding = if line.rounding { "   (rounding)" } else { "" };
+                let rounding = rounding(line.rounding);
                 writeln!(out, "   {} = 0:  {} = 0{rounding}", line.sum.text, sum(&line.terms))?;
             }
         }

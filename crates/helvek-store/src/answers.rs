@@ -68,26 +68,28 @@ impl Store {
         Ok(rows.iter().map(text).collect::<Result<_, sqlx::Error>>()?)
     }
 
-    /// Keeps what a text answers, if it still is that text.
+    /// Keeps what texts answer, of each if it still is that text.
     ///
     /// # Errors
     /// [`StoreError::Database`].
-    pub async fn keep_answers(&self, of: &Unanswered, answers: &str) -> Result<(), StoreError> {
-        let query = match of {
-            Unanswered::Draft { id, version, .. } => {
-                sqlx::query("UPDATE sheets SET answers = ? WHERE id = ? AND version = ? AND answers IS NULL")
-                    .bind(answers)
-                    .bind(id)
-                    .bind(version)
-            }
-            Unanswered::Revision { id, number, .. } => sqlx::query(
-                "UPDATE revisions SET answers = ? WHERE sheet = ? AND number = ? AND answers IS NULL",
-            )
-            .bind(answers)
-            .bind(id)
-            .bind(number),
-        };
-        query.execute(&self.pool).await?;
+    pub async fn keep_answers(&self, answers: &[(Unanswered, String)]) -> Result<(), StoreError> {
+        let mut transaction = self.pool.begin_with("BEGIN IMMEDIATE").await?;
+        for (of, answers) in answers {
+            let (query, id, which) = match of {
+                Unanswered::Draft { id, version, .. } => (
+                    "UPDATE sheets SET answers = ? WHERE id = ? AND version = ? AND answers IS NULL",
+                    id,
+                    version,
+                ),
+                Unanswered::Revision { id, number, .. } => (
+                    "UPDATE revisions SET answers = ? WHERE sheet = ? AND number = ? AND answers IS NULL",
+                    id,
+                    number,
+                ),
+            };
+            sqlx::query(query).bind(answers).bind(id).bind(which).execute(&mut *transaction).await?;
+        }
+        transaction.commit().await?;
         Ok(())
     }
 
@@ -196,14 +198,17 @@ mod tests {
         assert_eq!(store.unanswered(3, 9).await.unwrap(), []);
         let open = store.unanswered(2, 9).await.unwrap();
         let [draft, revision] = &open[..] else { panic!("{open:?}") };
-        store.keep_answers(revision, "[1]").await.unwrap();
+        let keep = async |of: &Unanswered, answers: &str| {
+            store.keep_answers(&[(of.clone(), answers.into())]).await.unwrap();
+        };
+        keep(revision, "[1]").await;
         assert_eq!(store.revision_answers(&id, 1).await.unwrap().as_deref(), Some("[1]"));
         // Saved on meanwhile: these are the answers of another text.
         assert_eq!(store.save(&id, 1, "Bench", "two", 2).await.unwrap(), Saved::Version(2));
-        store.keep_answers(draft, "[1]").await.unwrap();
+        keep(draft, "[1]").await;
         assert_eq!(store.answered(&id).await.unwrap().unwrap().answers, None);
         // What is kept of a revision is not written over.
-        store.keep_answers(revision, "[2]").await.unwrap();
+        keep(revision, "[2]").await;
         assert_eq!(store.revision_answers(&id, 1).await.unwrap().as_deref(), Some("[1]"));
     }
 
@@ -211,7 +216,8 @@ mod tests {
     async fn after_an_upgrade_what_differs_is_on_the_shelf_until_it_is_accepted() {
         let store = Store::in_memory().await.unwrap();
         let id = store.create("Bench", "one", 1).await.unwrap();
-        store.keep_answers(&store.unanswered(1, 9).await.unwrap()[0], "[\"5\"]").await.unwrap();
+        let open = store.unanswered(1, 9).await.unwrap().remove(0);
+        store.keep_answers(&[(open, "[\"5\"]".into())]).await.unwrap();
         assert_eq!(store.uncompared(1, 9).await.unwrap(), []);
         let mut old = store.uncompared(2, 9).await.unwrap().remove(0);
         assert_eq!((old.engine, old.answers.as_deref()), (1, Some("[\"5\"]")));
@@ -233,7 +239,8 @@ mod tests {
     async fn a_change_under_a_newer_engine_keeps_what_the_older_one_answered() {
         let store = Store::in_memory().await.unwrap();
         let id = store.create("Bench", "one", 1).await.unwrap();
-        store.keep_answers(&store.unanswered(1, 9).await.unwrap()[0], "[\"5\"]").await.unwrap();
+        let open = store.unanswered(1, 9).await.unwrap().remove(0);
+        store.keep_answers(&[(open, "[\"5\"]".into())]).await.unwrap();
         store.save(&id, 1, "Bench", "two", 2).await.unwrap();
         let kept = store.revisions(&id).await.unwrap().remove(0);
         assert_eq!((kept.why.as_str(), kept.engine), ("upgraded", 1));

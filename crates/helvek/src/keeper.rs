@@ -1,9 +1,9 @@
 //! Keeps what sheets answer beside them, in the background, and after an upgrade finds those that answer otherwise now.
 
-use helvek_core::sheet::{self, Syntax};
-use helvek_core::{ENGINE, model, solution};
+use crate::api::cards::Card;
+use helvek_core::ENGINE;
 use helvek_report::kept::{self, About, Difference, KeptLine};
-use helvek_report::page::{AskedLine, Page};
+use helvek_report::page::AskedLine;
 use helvek_store::{Older, Store, StoreError, Unanswered, hash};
 use serde::Deserialize;
 use std::sync::Arc;
@@ -36,12 +36,12 @@ impl Keeper {
             Err(error) => tracing::error!(%error, "what older engines answered could not be compared"),
         }
         loop {
+            // While someone goes on drawing only the last of many drafts is worth it; and whoever looks at the shelf has much of it answered with the cards.
+            while tokio::time::timeout(PAUSE, self.0.notified()).await.is_ok() {}
             if let Err(error) = answer(&store).await {
                 tracing::error!(%error, "answers could not be kept");
             }
             self.0.notified().await;
-            // While someone goes on drawing only the last of many drafts is worth it.
-            while tokio::time::timeout(PAUSE, self.0.notified()).await.is_ok() {}
         }
     }
 }
@@ -50,13 +50,16 @@ impl Keeper {
 pub(crate) async fn answer(store: &Store) -> Result<(), StoreError> {
     loop {
         let texts = store.unanswered(ENGINE.into(), PART).await?;
-        for text in &texts {
-            let (Unanswered::Draft { body, .. } | Unanswered::Revision { body, .. }) = text;
-            store.keep_answers(text, &json(&of(body.clone()).await)).await?;
-        }
         if texts.is_empty() {
             return Ok(());
         }
+        let mut answered = Vec::with_capacity(texts.len());
+        for text in texts {
+            let (Unanswered::Draft { body, .. } | Unanswered::Revision { body, .. }) = &text;
+            let answers = json(&of(body.clone()).await);
+            answered.push((text, answers));
+        }
+        store.keep_answers(&answered).await?;
     }
 }
 
@@ -88,24 +91,10 @@ async fn compare(store: &Store, program: &str) -> Result<(), StoreError> {
 
 /// What a text answers, found on a thread of its own; nothing when that went wrong.
 async fn of(body: String) -> Vec<KeptLine> {
-    tokio::task::spawn_blocking(move || answers(&body)).await.unwrap_or_else(|error| {
+    tokio::task::spawn_blocking(move || Card::answered(&body).1).await.unwrap_or_else(|error| {
         tracing::error!(%error, "a sheet could not be answered");
         Vec::new()
     })
-}
-
-/// What a text answers; of one that cannot be read the first reason.
-fn answers(body: &str) -> Vec<KeptLine> {
-    let document = sheet::read(body, Syntax::Json);
-    if document.sheet.bodies.is_empty() && document.sheet.bars.is_empty() {
-        return Vec::new();
-    }
-    let built = model::build(&document);
-    if let Some(problem) = built.problems.first() {
-        return vec![KeptLine::verdict(format!("not solved: {}", problem.message))];
-    }
-    let solved = solution::solve(built.model);
-    kept::kept(&solved, &Page::of(&solved))
 }
 
 /// The answers that stand on a card of the shelf.
@@ -129,7 +118,7 @@ pub(crate) fn read<T: serde::de::DeserializeOwned>(text: &str) -> Vec<T> {
     serde_json::from_str(text).unwrap_or_default()
 }
 
-fn json<T: serde::Serialize>(lines: &[T]) -> String {
+pub(crate) fn json<T: serde::Serialize>(lines: &[T]) -> String {
     // Texts can always be written as JSON.
     serde_json::to_string(lines).unwrap_or_else(|_| "[]".into())
 }

@@ -1,9 +1,8 @@
 //! How a figure comes about: its quantities brought to one set of units, put into the formula.
 
 use super::Judging;
-use crate::agree::{agreeing, comes_to, read};
+use crate::agree::{Printed, agreeing, comes_to, marked, read};
 use crate::fragment::{Fragment, latex_unit};
-use crate::step::minus;
 use helvek_core::judge::{Judged, Worked};
 use helvek_core::units::{Unit, figures, parse_unit};
 use std::f64::consts::PI;
@@ -19,14 +18,6 @@ impl Together {
     fn moment(&self) -> Unit {
         self.force.times(&self.length)
     }
-}
-
-/// A number in a formula.
-struct Put {
-    text: String,
-    latex: String,
-    /// As printed.
-    value: f64,
 }
 
 /// Lines that lead to a figure, written with some figures more than usual.
@@ -66,20 +57,18 @@ impl Judging<'_> {
             formula.write(judged, worked);
             (formula.lines, formula.agrees)
         });
-        if let Some(last) = lines.last_mut().filter(|_| differs) {
-            last.text += "   (rounding)";
-            last.latex = last.latex.take().map(|latex| latex + "\\quad\\text{(rounding)}");
-        }
+        let last = lines.pop().map(|line| marked(line, differs));
+        lines.extend(last);
         lines
     }
 }
 
 impl Formula<'_> {
     /// A number in a formula.
-    fn put(&self, si: f64, unit: &Unit, power: i32) -> Put {
+    fn put(&self, si: f64, unit: &Unit, power: i32) -> Printed {
         let value = si * unit.from_si(1.0).powi(power);
         let text = figures::plain(value, self.judging.digits.max(4) + self.more);
-        Put { latex: text.clone(), value: read(&text), text: minus(&text) }
+        Printed::new(text)
     }
 
     /// A stress that printed numbers give is held against what it is, Pa.
@@ -89,16 +78,16 @@ impl Formula<'_> {
     }
 
     /// A stress as it is printed.
-    fn stress(&self, si: f64, more: u8) -> Put {
+    fn stress(&self, si: f64, more: u8) -> Printed {
         let text = figures::rounded(self.to.stress.from_si(si), self.judging.digits + more);
-        Put { latex: text.clone(), value: read(&text), text: minus(&text) }
+        Printed::new(text)
     }
 
-    fn with_unit(&self, stress: &Put) -> String {
+    fn with_unit(&self, stress: &Printed) -> String {
         format!("{} {}", stress.text, self.to.stress.symbol)
     }
 
-    fn latex_with_unit(&self, stress: &Put) -> String {
+    fn latex_with_unit(&self, stress: &Printed) -> String {
         format!("{}\\;{}", stress.latex, latex_unit(&self.to.stress.symbol))
     }
 

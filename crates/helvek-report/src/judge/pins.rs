@@ -1,7 +1,7 @@
 //! Plated pins in words: what each plane and each plate carries, which diameter each criterion asks for, what is chosen.
 
 use super::Judging;
-use crate::agree::{agreeing, comes_to, read};
+use crate::agree::{agreeing, comes_to, marked, read};
 use crate::fragment::{Fragment, latex_unit};
 use helvek_core::judge::{Criterion, Required, SizedPin, Subject};
 use helvek_core::model::Stock;
@@ -162,24 +162,20 @@ impl Judging<'_> {
         });
         let [f_unit, s_unit, d_unit] = [f_unit, s_unit, d_unit].map(|unit| unit.symbol.as_str());
         let [f_latex, s_latex, d_latex] = [f_unit, s_unit, d_unit].map(latex_unit);
-        let rounding = if differs { "   (rounding)" } else { "" };
-        match t {
+        let formula = match t {
             None => Fragment::math(
-                format!(
-                    "d = √(4·V/(π·τ)) = √(4·{force} {f_unit}/(π·{most} {s_unit})) = {d} {d_unit}{rounding}"
-                ),
+                format!("d = √(4·V/(π·τ)) = √(4·{force} {f_unit}/(π·{most} {s_unit})) = {d} {d_unit}"),
                 format!(
                     "d = \\sqrt{{\\frac{{4V}}{{\\pi\\tau}}}} = \\sqrt{{\\frac{{4 \\cdot {force}\\;{f_latex}}}{{\\pi \\cdot {most}\\;{s_latex}}}}} = {d}\\;{d_latex}"
                 ),
             ),
             Some(t) => Fragment::math(
-                format!(
-                    "d = F/(t·σ) = {force} {f_unit}/({t} {d_unit}·{most} {s_unit}) = {d} {d_unit}{rounding}"
-                ),
+                format!("d = F/(t·σ) = {force} {f_unit}/({t} {d_unit}·{most} {s_unit}) = {d} {d_unit}"),
                 format!(
                     "d = \\frac{{F}}{{t\\sigma}} = \\frac{{{force}\\;{f_latex}}}{{{t}\\;{d_latex} \\cdot {most}\\;{s_latex}}} = {d}\\;{d_latex}"
                 ),
             ),
-        }
+        };
+        marked(formula, differs)
     }
 }

@@ -1,11 +1,13 @@
 //! What the shelf shows of a sheet: its verdict, what was asked, a small drawing. Made once for each text and kept.
 
 use super::ApiError;
+use crate::keeper;
 use helvek_core::sheet::{self, Syntax};
-use helvek_core::{model, solution};
+use helvek_core::{ENGINE, model, solution};
 use helvek_figure::{Scene, thumbnail};
+use helvek_report::kept::{KeptLine, kept};
 use helvek_report::page::{AskedLine, Page};
-use helvek_store::{Store, hash};
+use helvek_store::{SheetRow, Store, Unanswered, hash};
 use schemars::JsonSchema;
 use serde::Serialize;
 use serde_json::value::RawValue;
@@ -31,6 +33,11 @@ pub(crate) struct Card {
 impl Card {
     /// Reads and solves a sheet, also a half-finished one.
     pub(crate) fn of(text: &str) -> Self {
+        Self::answered(text).0
+    }
+
+    /// The same, with all that it answers in lines to be kept: of one that cannot be read the first reason, of an empty one nothing.
+    pub(crate) fn answered(text: &str) -> (Self, Vec<KeptLine>) {
         let document = sheet::read(text, Syntax::Json);
         let empty = document.sheet.bodies.is_empty() && document.sheet.bars.is_empty();
         let built = model::build(&document);
@@ -39,13 +46,21 @@ impl Card {
         let solved = solution::solve(built.model);
         let scene = thumbnail(&helvek_figure::scene(&solved, complete));
         let page = complete.then(|| Page::of(&solved));
+        let answers = match (&page, built.problems.first()) {
+            _ if empty => Vec::new(),
+            (Some(page), _) => kept(&solved, page),
+            (None, problem) => problem
+                .map(|problem| KeptLine::verdict(format!("not solved: {}", problem.message)))
+                .into_iter()
+                .collect(),
+        };
         let (verdict, mut asked) = match page {
             Some(page) => (Some(page.verdict.word), page.asked),
             None => (None, Vec::new()),
         };
         let asked_in_all = asked.len();
         asked.truncate(ANSWERS);
-        Self { verdict, problems, asked, asked_in_all, scene }
+        (Self { verdict, problems, asked, asked_in_all, scene }, answers)
     }
 }
 
@@ -63,34 +78,43 @@ pub(crate) fn program() -> String {
     }
 }
 
-/// The cards of some sheets, in their order; those that are not known yet are made and kept.
+/// The cards of some sheets, in their order; those that are not known yet are made and kept, with what the sheets answer.
 pub(super) async fn cards(
     store: &Store,
     program: &str,
-    bodies: Vec<String>,
-) -> Result<Vec<Box<RawValue>>, ApiError> {
-    let mut known = Vec::with_capacity(bodies.len());
-    for body in &bodies {
-        let hash = hash(body);
+    sheets: Vec<(SheetRow, String)>,
+) -> Result<Vec<(SheetRow, Box<RawValue>)>, ApiError> {
+    let mut known = Vec::with_capacity(sheets.len());
+    for (row, body) in sheets {
+        let hash = hash(&body);
         let card = store.card(&hash, program).await?;
-        known.push((hash, card));
+        known.push((row, body, hash, card));
     }
     let made = tokio::task::spawn_blocking(move || {
-        let write = |card: &Card| serde_json::to_string(card);
-        let unknown = known.iter().zip(&bodies).filter(|((_, card), _)| card.is_none());
-        let made = unknown.map(|((hash, _), body)| Ok((hash.clone(), write(&Card::of(body))?)));
-        let made = made.collect::<Result<Vec<_>, serde_json::Error>>()?;
-        let mut fresh = made.iter();
-        let all = known.into_iter().map(|(_, card)| {
-            let text = card.or_else(|| fresh.next().map(|(_, card)| card.clone()));
-            RawValue::from_string(text.unwrap_or_else(|| "null".into()))
-        });
-        let all = all.collect::<Result<Vec<_>, _>>()?;
-        Ok::<_, serde_json::Error>((made, all))
+        let (mut made, mut answered) = (Vec::new(), Vec::new());
+        let mut all = Vec::with_capacity(known.len());
+        for (row, body, hash, card) in known {
+            let text = match card {
+                Some(card) => card,
+                None => {
+                    let (card, answers) = Card::answered(&body);
+                    let card = serde_json::to_string(&card)?;
+                    made.push((hash, card.clone()));
+                    if row.engine == i64::from(ENGINE) {
+                        let draft = Unanswered::Draft { id: row.id.clone(), version: row.version, body };
+                        answered.push((draft, keeper::json(&answers)));
+                    }
+                    card
+                }
+            };
+            all.push((row, RawValue::from_string(text)?));
+        }
+        Ok::<_, serde_json::Error>((made, answered, all))
     });
-    let (made, all) = made.await.map_err(|error| lost(&error))?.map_err(|error| lost(&error))?;
+    let (made, answered, all) = made.await.map_err(|error| lost(&error))?.map_err(|error| lost(&error))?;
     if !made.is_empty() {
         store.keep_cards(program, &made).await?;
+        store.keep_answers(&answered).await?;
     }
     Ok(all)
 }

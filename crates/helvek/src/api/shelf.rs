@@ -155,8 +155,7 @@ pub(super) async fn look(
     let differing = Look { differing: true, ..Look::default() };
     let differing = shared.store.look(&differing).await?.total;
     let found = shared.store.look(&look).await?;
-    let (rows, bodies): (Vec<_>, Vec<_>) = found.sheets.into_iter().unzip();
-    let cards = cards(&shared.store, &shared.program, bodies).await?;
+    let sheets = cards(&shared.store, &shared.program, found.sheets).await?;
     let tags = shared.store.tags().await?.into_iter().map(|(tag, count)| TagCount { tag, count }).collect();
     let trash = Look { trash: true, ..Look::default() };
     let in_trash = shared.store.look(&trash).await?.total;
@@ -164,7 +163,7 @@ pub(super) async fn look(
         in_trash,
         differing,
         total: found.total,
-        sheets: rows.into_iter().zip(cards).map(summary).collect(),
+        sheets: sheets.into_iter().map(summary).collect(),
         tags,
     }))
 }
