@@ -31,7 +31,11 @@ pub struct State {
 
 impl Solved {
     /// Every combination of the sheet, in its order.
-    pub fn states(&self) -> Vec<State> {
+    pub fn states(&self) -> &[State] {
+        self.looked.states.get_or_init(|| self.combined())
+    }
+
+    fn combined(&self) -> Vec<State> {
         let model = &self.model;
         if model.combinations.is_empty() {
             return Vec::new();

@@ -40,7 +40,7 @@ fn factors_multiply_and_add_up() {
     // Without the rope: A–C gives B 2·2·1/5 = 0.8, wind gives 6·6/5 + 3/5 = 7.8.
     let text = sheet("", "").replace("ropes =", "#").replace("pulleys =", "#");
     let text = text.replace(r#", "1" = 1.0"#, "");
-    let states = solved(&text).states();
+    let states = solved(&text).states().to_vec();
     assert!(states.iter().all(|state| state.superposed));
     let close = |a: f64, b: f64| assert!((a - b).abs() < 1e-9, "{a} {b}");
     close(reaction(&states[0], 1), 1.35 * 0.8);
@@ -59,7 +59,7 @@ fn sums_of_cases_are_what_full_solutions_say_and_one_way_parts_are_settled_anew(
     let pushing = pushing
         .replace(r#", "1" = 1.0"#, "")
         .replace("permanent = 1.35, crowd = 1.5, wind = -0.75", "wind = -1");
-    let states = solved(&pushing).states();
+    let states = solved(&pushing).states().to_vec();
     assert!(states[0].solved.verdict.equilibrium && states[1].solved.verdict.equilibrium);
     assert!(!states[2].solved.verdict.equilibrium, "it tips");
     assert!(states.iter().all(|state| !state.superposed));
@@ -106,7 +106,7 @@ fn agrees_with_brute_force(all: &[Diagram]) {
 
 #[test]
 fn envelopes_are_the_largest_of_all_combinations_everywhere() {
-    let states = solved(&sheet("", "")).states();
+    let states = solved(&sheet("", "")).states().to_vec();
     agrees_with_brute_force(&diagrams(&states, 0));
     agrees_with_brute_force(&diagrams(&states, 1));
 }
@@ -125,7 +125,7 @@ combinations = [
   { name = "C", factors = { dead = 0.9 } },
 ]"#,
     );
-    let states = solved(&text).states();
+    let states = solved(&text).states().to_vec();
     let all = diagrams(&states, 0);
     agrees_with_brute_force(&all);
     let list: Vec<&Diagram> = all.iter().collect();
@@ -152,7 +152,7 @@ proptest! {
         let (before, rest) = text.split_once("combinations = [").unwrap();
         let (_, after) = rest.split_once("\n]\n").unwrap();
         let text = format!("{before}combinations = [{}]\n{after}", list.join(", "));
-        let states = solved(&text).states();
+        let states = solved(&text).states().to_vec();
         prop_assert!(states.iter().all(|state| state.superposed));
         agrees_with_brute_force(&diagrams(&states, 0));
     }

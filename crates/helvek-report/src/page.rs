@@ -354,8 +354,7 @@ pub struct Askable {
 impl Page {
     /// Words a solution.
     pub fn of(solved: &Solved) -> Self {
-        let states = solved.states();
-        let answers = solved.inside_answers(&states);
+        let answers = solved.inside_answers(solved.states());
         let mut page = Self {
             next: next(solved),
             table: table(solved, &answers),
@@ -363,10 +362,10 @@ impl Page {
             stiff: page_stiff(solved),
             ..Self::with(solved, &answers)
         };
-        let states = solved.with_trains(states);
-        if let Some(judgement) = solved.judgement(&states) {
+        let states = solved.with_trains();
+        if let Some(judgement) = solved.judgement(states) {
             page.headlines.size = judged_headline(solved, &judgement);
-            page.judgement = Some(page_judgement(solved, &judgement, &states));
+            page.judgement = Some(page_judgement(solved, &judgement, states));
         }
         page
     }

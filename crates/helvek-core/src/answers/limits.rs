@@ -70,8 +70,8 @@ pub struct ReserveAnswer {
 impl Solved {
     pub(super) fn limit_answers(&self) -> Vec<LimitAnswer> {
         let asked = self.model.asked.iter().any(|asked| matches!(asked, Asked::Limit(_)));
-        let states = if asked { self.with_trains(self.states()) } else { Vec::new() };
-        self.growths(&states).iter().map(|growth| self.limit_answer(growth)).collect()
+        let states = if asked { self.with_trains() } else { &[] };
+        self.growths(states).iter().map(|growth| self.limit_answer(growth)).collect()
     }
 
     fn limit_answer(&self, growth: &Growth) -> LimitAnswer {

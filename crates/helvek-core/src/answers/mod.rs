@@ -496,10 +496,11 @@ pub enum Change {
 impl Solved {
     /// The answers of this solution.
     pub fn answers(&self) -> Answers {
-        let states = self.states();
-        let inside = self.inside_answers(&states);
-        let judgement = self.judgement_answer(&self.with_trains(states));
-        Answers { judgement, sections: self.section_answers(true), ..inside }
+        Answers {
+            judgement: self.judgement_answer(self.with_trains()),
+            sections: self.section_answers(true),
+            ..self.inside_answers(self.states())
+        }
     }
 
     /// The answers with what looking inside the members needs, without the judgement and torsion constants found by elements.

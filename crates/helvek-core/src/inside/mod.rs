@@ -22,6 +22,7 @@ pub use peaks::Extreme;
 pub use poly::Poly;
 pub use solid::{Six, SolidDiagram, SolidInside, SolidSegment};
 
+use crate::combinations::State;
 use crate::equilibrium::Equilibrium;
 use crate::geometry::Vector;
 use crate::model::{BodyId, CutAt, Model, PointId};
@@ -177,6 +178,8 @@ pub(crate) struct Looked {
     inside: OnceLock<Vec<Inside>>,
     pub(crate) solid: OnceLock<Vec<SolidInside>>,
     pub(crate) parted: OnceLock<Option<Box<[Solved; 2]>>>,
+    pub(crate) states: OnceLock<Vec<State>>,
+    pub(crate) with_trains: OnceLock<Vec<State>>,
 }
 
 impl PartialEq for Looked {

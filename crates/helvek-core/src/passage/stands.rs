@@ -11,15 +11,17 @@ use crate::units::figures;
 const MOST: usize = 120;
 
 impl Solved {
-    /// States with those in which trains stand at their worst for some reaction, joint, bar, or N, V and M along some stretch, beside the loads as drawn. Only where something is
+    /// The combinations, with the states in which trains stand at their worst for some reaction, joint, bar, or N, V and M along some stretch, beside the loads as drawn. Only where something is
     /// judged; a train without influence lines, or with too many such stands, is left out.
-    pub fn with_trains(&self, mut states: Vec<State>) -> Vec<State> {
-        if self.limited() {
-            for (index, passage) in self.passages().iter().enumerate() {
-                states.extend(passage.stands(index));
-            }
+    pub fn with_trains(&self) -> &[State] {
+        if self.model.trains.is_empty() || !self.limited() {
+            return self.states();
         }
-        states
+        self.looked.with_trains.get_or_init(|| {
+            let passages = self.passages();
+            let stands = passages.iter().enumerate().flat_map(|(index, passage)| passage.stands(index));
+            self.states().iter().cloned().chain(stands).collect()
+        })
     }
 }
 

@@ -197,21 +197,20 @@ fn reply(request: &LiveRequest) -> LiveReply {
     let solution = complete.then(|| {
         // Combinations and trains are seen inside only, and take their time.
         let needed = request.inside || !request.lean || solved.limited();
-        let states = if needed { solved.states() } else { Vec::new() };
+        let states = if needed { solved.states() } else { &[] };
         let answers = match (request.lean, request.inside) {
             (false, _) => solved.answers(),
-            (true, true) => solved.inside_answers(&states),
+            (true, true) => solved.inside_answers(states),
             (true, false) => solved.brief_answers(),
         };
         offered.extend(offers::on_redundancy(&solved));
         offered.extend(offers::on_warnings(&answers.warnings));
         let mut page = Page::with(&solved, &answers);
-        let combinations = states.len();
-        let states = solved.with_trains(states);
-        if let Some(judgement) = solved.judgement(&states) {
+        let judged = solved.with_trains();
+        if let Some(judgement) = solved.judgement(judged) {
             page.headlines.size = judged_headline(&solved, &judgement);
             if request.size {
-                page.judgement = Some(page_judgement(&solved, &judgement, &states));
+                page.judgement = Some(page_judgement(&solved, &judgement, judged));
                 scene.pins = pin_marks(&solved, &judgement);
             }
         }
@@ -230,7 +229,7 @@ fn reply(request: &LiveRequest) -> LiveReply {
             scene.free = free_bodies(&solved, &scene);
         }
         if request.inside {
-            let seen = Seen { solved: &solved, answers: &answers, states: &states[..combinations] };
+            let seen = Seen { solved: &solved, answers: &answers, states };
             look_inside(request, &document, &seen, &mut page, &mut scene);
         }
         if request.apart {
