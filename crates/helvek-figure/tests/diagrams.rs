@@ -77,7 +77,7 @@ fn values_worth_reading_are_where_a_curve_turns_steps_or_ends() {
 #[test]
 fn an_envelope_names_what_governs_each_of_its_parts() {
     let solved = example("palm-rail");
-    let drawn = envelopes(&solved, &solved.states()).unwrap();
+    let drawn = envelopes(&solved, solved.states()).unwrap();
     let greatest = curve(&drawn, "rail", "M", Some("greatest"));
     let least = curve(&drawn, "rail", "M", Some("least"));
     assert_eq!(greatest.values[0].by.as_deref(), Some("use"));
@@ -94,5 +94,5 @@ fn an_envelope_names_what_governs_each_of_its_parts() {
     }
     // A single structure without combinations has no envelope.
     let plain = example("bell-beam");
-    assert!(envelopes(&plain, &plain.states()).is_none());
+    assert!(envelopes(&plain, plain.states()).is_none());
 }
