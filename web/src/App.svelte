@@ -1,10 +1,14 @@
 <script lang="ts">
+  import { door } from './lib/api/door.svelte';
   import { route } from './lib/ui/route.svelte';
   import Bench from './views/Bench.svelte';
+  import Door from './views/Door.svelte';
   import Shelf from './views/Shelf.svelte';
 </script>
 
-{#if route.sheet}
+{#if door.closed}
+  <Door />
+{:else if route.sheet}
   {#key route.sheet}
     <Bench id={route.sheet} />
   {/key}

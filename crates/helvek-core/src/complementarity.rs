@@ -1,5 +1,7 @@
 //! Complementarity: w = q + M z with w ≥ 0, z ≥ 0 and no wᵢ zᵢ other than nothing.
 
+use crate::budget::spend;
+
 /// A pivot below this beside the largest of its column is none.
 const PIVOT: f64 = 1e-11;
 
@@ -28,6 +30,7 @@ pub(crate) fn complementary(m: &[Vec<f64>], q: &[f64]) -> Option<Vec<f64>> {
     let mut entering = pivot(&mut rows, &mut basis, first, artificial, n);
     // Every basis occurs once at most; the bound only stops what rounding would send round.
     for _ in 0..64 * n + 256 {
+        spend((n * n) / 250);
         let row = leaving(&rows, &basis, entering, n)?;
         let done = basis[row] == artificial;
         entering = pivot(&mut rows, &mut basis, row, entering, n);

@@ -24,6 +24,7 @@
 //! ```
 
 pub mod answers;
+pub mod budget;
 pub mod choice;
 pub mod combinations;
 mod complementarity;

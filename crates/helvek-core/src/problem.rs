@@ -35,6 +35,66 @@ pub enum ProblemKind {
     Sense,
     /// Part of the format, but this version does not solve it.
     NotYet,
+    /// Not one itself: how many more there are than were named.
+    More,
+}
+
+/// Problems as they are found: the first of them are named, the others counted, so that a text that is wrong everywhere costs no more than one
+/// that is wrong in places.
+#[derive(Debug, Clone, Default, PartialEq, Eq)]
+pub(crate) struct Problems {
+    named: Vec<Problem>,
+    more: usize,
+}
+
+impl Problems {
+    /// The most that are named.
+    const MOST: usize = 100;
+
+    pub(crate) fn push(&mut self, problem: Problem) {
+        if !self.passed_over() {
+            self.named.push(problem);
+        }
+    }
+
+    /// Whether one more would not be named. It is counted then: whoever asks need not find the words for it.
+    pub(crate) fn passed_over(&mut self) -> bool {
+        let full = self.named.len() >= Self::MOST;
+        self.more += usize::from(full);
+        full
+    }
+
+    pub(crate) fn named(&self) -> &[Problem] {
+        &self.named
+    }
+
+    pub(crate) fn retain(&mut self, keep: impl Fn(&Problem) -> bool) {
+        self.named.retain(keep);
+    }
+
+    pub(crate) fn named_mut(&mut self) -> &mut [Problem] {
+        &mut self.named
+    }
+
+    /// These, then others.
+    pub(crate) fn and(mut self, others: Self) -> Self {
+        self.more += others.more;
+        for problem in others.named {
+            self.push(problem);
+        }
+        self
+    }
+
+    /// In the order of the text, with a last one that says how many more there are.
+    pub(crate) fn told(&self) -> Vec<Problem> {
+        let mut told = self.named.clone();
+        in_order_of_the_text(&mut told);
+        if self.more > 0 {
+            let message = format!("And {} more.", self.more);
+            told.push(Problem::new(ProblemKind::More, "", message, "Mend these first."));
+        }
+        told
+    }
 }
 
 /// A place in a text; both count from 1, columns in characters.
@@ -94,6 +154,7 @@ pub(crate) fn in_order_of_the_text(problems: &mut [Problem]) {
 pub(crate) fn nearest<'a>(wrong: &str, known: impl IntoIterator<Item = &'a str>) -> Option<&'a str> {
     known
         .into_iter()
+        .inspect(|k| crate::budget::spend(1 + wrong.len() * k.len() / 100))
         .map(|k| (strsim::damerau_levenshtein(&wrong.to_lowercase(), &k.to_lowercase()), k))
         .filter(|(distance, k)| *distance <= 1 + k.chars().count() / 3)
         .min_by_key(|(distance, _)| *distance)

@@ -1,7 +1,7 @@
 //! The whole chain, every stage kept.
 
 use crate::elastic::{self, Contacts, Elastic, Lengths, Refusal};
-use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartOf, TwoForce};
+use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, Equilibrium, PartOf, TwoForce};
 use crate::geometry::Vector;
 use crate::inside::Looked;
 use crate::model::{JointId, JointKind, Model, SupportId};
@@ -245,16 +245,20 @@ impl Solved {
     /// worked.
     pub fn disagreement(&self) -> Option<f64> {
         let scales = self.equilibrium.scales();
-        let columns = || self.equilibrium.columns.iter().zip(&self.global);
+        // Flat or nearly movable structures carry far more than their loads, and round off that much more.
+        let largest = |kind| {
+            let same = self.equilibrium.columns.iter().zip(&self.global).filter(|(c, _)| c.kind == kind);
+            same.filter_map(|(_, value)| *value).map(f64::abs).fold(scales.of(kind), f64::max)
+        };
+        let kinds =
+            [ColumnKind::Force, ColumnKind::Couple, ColumnKind::Intensity].map(|kind| (kind, largest(kind)));
         self.working
             .steps
             .iter()
             .flat_map(|step| step.results())
             .filter_map(|(id, value)| {
                 let kind = self.equilibrium.column(id).kind;
-                // Flat or nearly movable structures carry far more than their loads, and round off that much more.
-                let carried = columns().filter(|(c, _)| c.kind == kind).filter_map(|(_, v)| *v).map(f64::abs);
-                let scale = carried.fold(scales.of(kind), f64::max);
+                let (_, scale) = *kinds.iter().find(|(known, _)| *known == kind)?;
                 let difference = (value - self.global[id.index()]?).abs();
                 Some(if scale > 0.0 { difference / scale } else { difference })
             })

@@ -3,8 +3,9 @@
 mod common;
 
 use common::{beam, problems, toml};
+use helvek_core::model;
 use helvek_core::problem::{Position, Problem, ProblemKind};
-use helvek_core::sheet::Syntax;
+use helvek_core::sheet::{self, Syntax};
 
 const SUPPORTS: &str = r#"supports = [{ at = "A", kind = "pin" }, { at = "B", kind = "roller" }]"#;
 
@@ -497,4 +498,40 @@ fn runs_on_top_of_each_other_are_told() {
     for runs in [r#"["A", "C", "B", "D", "A"]"#, r#"["A", "C"], ["C", "B"], ["C", "D"]"#] {
         assert_eq!(sheet(runs), [], "{runs}");
     }
+}
+
+#[test]
+fn of_very_many_problems_the_first_are_named_and_the_others_counted() {
+    let wrong = 20_000;
+    let loads =
+        |row: &dyn Fn(usize) -> String| -> String { (0..wrong).map(row).collect::<Vec<_>>().join(",") };
+    let unknown =
+        loads(&|i| format!(r#"{{ "kind": "force", "at": "Q{i}", "size": 1, "direction": "down" }}"#));
+    let keys = (0..wrong).map(|i| format!(r#""key{i}": {i},"#)).collect::<String>();
+    let begun = std::time::Instant::now();
+    for (text, more) in [
+        (
+            format!(
+                r#"{{ "format": "helvek-sheet/1", "points": {{ "A": [0, 0], "B": [1, 0] }}, "bodies": {{ "b": {{ "runs": [["A", "B"]] }} }}, "loads": [{unknown}] }}"#
+            ),
+            wrong - 100,
+        ),
+        (
+            format!(
+                r#"{{ {keys} "format": "helvek-sheet/1", "points": {{ "A": [0, 0], "B": [1, 0] }}, "bodies": {{ "b": {{ "runs": [["A", "B"]] }} }} }}"#
+            ),
+            wrong - 100,
+        ),
+        (format!("format = \"helvek-sheet/1\"\n[points]\n{}", "A = [0, 0]\n".repeat(wrong + 1)), wrong - 99),
+    ] {
+        let problems = model::build(&sheet::read(&text, Syntax::guess(&text))).problems;
+        assert_eq!(problems.len(), 101);
+        let last = problems.last().unwrap();
+        assert_eq!(
+            (last.kind, last.message.as_str()),
+            (ProblemKind::More, format!("And {more} more.").as_str())
+        );
+    }
+    // 18 s for one of them when each was looked for from the beginning of the text.
+    assert!(begun.elapsed() < std::time::Duration::from_secs(5), "{:?}", begun.elapsed());
 }

@@ -120,6 +120,18 @@ points = {{ A = [0, 0], B = [2, 0] }}
     );
     said(&section(r#"{ shape = "pair", of = "s" }"#), "sections.s.of", &["made of itself"]);
     said(&section(r#"{ shape = "pair", of = "t" }"#), "sections.s.of", &["no section \"t\""]);
+    // A few lines that mean very much: 20 parts of 20 parts of 20 parts.
+    let part = |of: &str| {
+        (0..20).map(|i| format!("{{ of = \"{of}\", at = [{}, 0] }}", 20 * i)).collect::<Vec<_>>().join(", ")
+    };
+    let nested = format!(
+        "{plain}\n[sections]\na = {{ shape = \"rectangle\", width = 5, height = 5 }}\nb = {{ shape = \"composite\", parts = [{}] }}\n\
+         c = {{ shape = \"composite\", parts = [{}] }}\ns = {{ shape = \"composite\", parts = [{}] }}\nd = {{ shape = \"pair\", of = \"s\" }}",
+        part("a"),
+        part("b"),
+        part("c"),
+    );
+    said(&nested, "sections.s.parts[5]", &["s has more than 2000 parts and corners"]);
     said(
         &section(r#"{ shape = "rectangle", width = "4 kN", height = 5 }"#),
         "sections.s.width",

@@ -193,3 +193,23 @@ fn names_are_made_once_and_are_unique() {
     assert_eq!(model::bar_names(&sheet), ["A-B", "A-B-2", "A-C"]);
     assert_eq!(model::support_names(&sheet), ["A", "A-2", "B"]);
 }
+
+#[test]
+fn every_example_is_the_same_sheet_in_the_other_syntax_and_back() {
+    for (name, text) in examples() {
+        let original = sheet::read(&text, Syntax::Toml).sheet;
+        let json = sheet::rewritten(&text, Syntax::Toml, Syntax::Json).unwrap();
+        assert_eq!(sheet::read(&json, Syntax::Json).sheet, original, "{name}: {json}");
+        let again = sheet::rewritten(&json, Syntax::Json, Syntax::Toml).unwrap();
+        let back = sheet::read(&again, Syntax::Toml);
+        assert_eq!((&back.problems[..], &back.sheet), (&[][..], &original), "{name}: {again}");
+        // As the bench holds it: with every key that has a value of its own.
+        let held = serde_json::to_string(&original).unwrap();
+        let saved = sheet::rewritten(&held, Syntax::Json, Syntax::Toml).unwrap();
+        assert_eq!(sheet::read(&saved, Syntax::Toml).sheet, original, "{name}: {saved}");
+        assert!(
+            saved.lines().count() < 6 * text.lines().count(),
+            "{name} is not as a person would write it: {saved}"
+        );
+    }
+}

@@ -1,6 +1,7 @@
 //! N, V and M to be drawn along their members: exact curves, with the values worth reading.
 
 use crate::scene::Painter;
+use helvek_core::budget::spend;
 use helvek_core::combinations::State;
 use helvek_core::inside::{Diagram, Extreme, Inner, Inside, Poly, Segment, Side, envelope};
 use helvek_core::sheet::Bent;
@@ -109,7 +110,12 @@ pub fn diagrams(solved: &Solved) -> Option<Diagrams> {
             *most = most.max(unit.from_si(diagram.largest(inner).value.abs()));
         }
     }
-    let stretches = all.iter().enumerate().map(|(i, inside)| painter.stretch(i, inside, units)).collect();
+    let stretches = all
+        .iter()
+        .enumerate()
+        .inspect(|_| spend(10))
+        .map(|(i, inside)| painter.stretch(i, inside, units))
+        .collect();
     Some(Diagrams {
         stretches,
         units: units.map(|unit| unit.symbol.clone()),

@@ -43,7 +43,7 @@ use schemars::JsonSchema;
 use serde::Serialize;
 
 /// Everything to be drawn of one sheet.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+#[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
 pub struct Scene {
     /// What it spans, without arrows and labels.
     pub bounds: Option<Bounds>,

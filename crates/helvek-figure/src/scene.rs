@@ -2,6 +2,7 @@
 
 use crate::apart::groups;
 use crate::{Bounds, FoundSize, Free, Mark, Numbered, Scene, Shape, Spin};
+use helvek_core::budget::spend;
 use helvek_core::equilibrium::{ActionOf, Column, ColumnKind, ColumnOf, Source};
 use helvek_core::geometry::{Point, Vector};
 use helvek_core::model::{Amount, Given, LoadKind, Model, On, PointId, Support, SupportKind};
@@ -12,6 +13,14 @@ use helvek_core::units::{Dimension, Unit, figures};
 /// from it is shown, because it would be the answer to another question.
 pub fn scene(solved: &Solved, complete: bool) -> Scene {
     let painter = Painter { solved, complete };
+    let model = &solved.model;
+    spend(
+        2 * (model.bodies.len()
+            + model.bars.len()
+            + model.loads.len()
+            + model.supports.len()
+            + model.points.len()),
+    );
     if solved.model.spatial() {
         let solid = Some(crate::solid::scene(&painter));
         return Scene { solid, ..Scene::of(None, Vec::new()) };

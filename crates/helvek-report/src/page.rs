@@ -10,6 +10,7 @@ use crate::moving::{PageTrain, TrainLine};
 use crate::step::Wording;
 use crate::stiff::{PageStiff, page_stiff};
 use helvek_core::answers::{Answers, StatusWord};
+use helvek_core::budget::spend;
 use helvek_core::equilibrium::PartOf;
 use helvek_core::next::{Ready, Yields};
 use helvek_core::sheet::Find;
@@ -384,6 +385,9 @@ impl Page {
                 let mut told = HashSet::new();
                 let steps = solved.working.steps.iter().enumerate();
                 steps
+                    .inspect(|(_, step)| {
+                        spend(20 + 10 * step.lines.iter().map(|line| line.terms.len()).sum::<usize>())
+                    })
                     .map(|(i, step)| PageStep {
                         met: wording.met(step, &mut told),
                         matrix: wording.matrix(step),

@@ -48,7 +48,7 @@ impl Store {
     /// Texts saved under this engine whose answers are not kept yet, at most `limit`.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn unanswered(&self, engine: i64, limit: i64) -> Result<Vec<Unanswered>, StoreError> {
         let rows = sqlx::query(
             "SELECT id, version, NULL AS number, body FROM sheets WHERE answers IS NULL AND engine = ?1 \
@@ -56,7 +56,7 @@ impl Store {
         )
         .bind(engine)
         .bind(limit)
-        .fetch_all(&self.pool)
+        .fetch_all(&self.readers)
         .await?;
         let text = |row: &sqlx::sqlite::SqliteRow| {
             let (id, body) = (row.try_get("id")?, row.try_get("body")?);
@@ -71,32 +71,33 @@ impl Store {
     /// Keeps what texts answer, of each if it still is that text.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn keep_answers(&self, answers: &[(Unanswered, String)]) -> Result<(), StoreError> {
-        let mut transaction = self.pool.begin_with("BEGIN IMMEDIATE").await?;
-        for (of, answers) in answers {
-            let (query, id, which) = match of {
-                Unanswered::Draft { id, version, .. } => (
-                    "UPDATE sheets SET answers = ? WHERE id = ? AND version = ? AND answers IS NULL",
-                    id,
-                    version,
-                ),
-                Unanswered::Revision { id, number, .. } => (
-                    "UPDATE revisions SET answers = ? WHERE sheet = ? AND number = ? AND answers IS NULL",
-                    id,
-                    number,
-                ),
-            };
-            sqlx::query(query).bind(answers).bind(id).bind(which).execute(&mut *transaction).await?;
-        }
-        transaction.commit().await?;
-        Ok(())
+        self.write(async |connection| {
+            for (of, answers) in answers {
+                let (query, id, which) = match of {
+                    Unanswered::Draft { id, version, .. } => (
+                        "UPDATE sheets SET answers = ? WHERE id = ? AND version = ? AND answers IS NULL",
+                        id,
+                        version,
+                    ),
+                    Unanswered::Revision { id, number, .. } => (
+                        "UPDATE revisions SET answers = ? WHERE sheet = ? AND number = ? AND answers IS NULL",
+                        id,
+                        number,
+                    ),
+                };
+                sqlx::query(query).bind(answers).bind(id).bind(which).execute(&mut *connection).await?;
+            }
+            Ok(())
+        })
+        .await
     }
 
     /// Sheets saved under an older engine that were not compared with this one yet, at most `limit`.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn uncompared(&self, engine: i64, limit: i64) -> Result<Vec<Older>, StoreError> {
         let rows = sqlx::query(
             "SELECT id, version, engine, body, answers, differs FROM sheets \
@@ -104,7 +105,7 @@ impl Store {
         )
         .bind(engine)
         .bind(limit)
-        .fetch_all(&self.pool)
+        .fetch_all(&self.readers)
         .await?;
         Ok(rows.iter().map(older).collect::<Result<_, sqlx::Error>>()?)
     }
@@ -112,13 +113,13 @@ impl Store {
     /// A sheet on the shelf with what it answered when it was saved.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn answered(&self, id: &str) -> Result<Option<Older>, StoreError> {
         let row = sqlx::query(
             "SELECT id, version, engine, body, answers, differs FROM sheets WHERE id = ? AND trashed IS NULL",
         )
         .bind(id)
-        .fetch_optional(&self.pool)
+        .fetch_optional(&self.readers)
         .await?;
         Ok(row.as_ref().map(older).transpose()?)
     }
@@ -126,12 +127,12 @@ impl Store {
     /// What a revision answered; `None` when there is no such revision, or its answers were never kept.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn revision_answers(&self, id: &str, number: i64) -> Result<Option<String>, StoreError> {
         let row = sqlx::query("SELECT answers FROM revisions WHERE sheet = ? AND number = ?")
             .bind(id)
             .bind(number)
-            .fetch_optional(&self.pool)
+            .fetch_optional(&self.readers)
             .await?;
         Ok(row.map(|row| row.try_get("answers")).transpose()?.flatten())
     }
@@ -139,38 +140,42 @@ impl Store {
     /// Notes what an older sheet answered (when that was found out only now) and where this engine says otherwise.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn compared(&self, sheet: &Older, engine: i64) -> Result<(), StoreError> {
-        sqlx::query(
-            "UPDATE sheets SET answers = ?, differs = ?, compared = ? WHERE id = ? AND version = ? AND engine = ?",
-        )
-        .bind(&sheet.answers)
-        .bind(&sheet.differs)
-        .bind(engine)
-        .bind(&sheet.id)
-        .bind(sheet.version)
-        .bind(sheet.engine)
-        .execute(&self.pool)
-        .await?;
-        Ok(())
+        self.write(async |connection| {
+            sqlx::query(
+                "UPDATE sheets SET answers = ?, differs = ?, compared = ? WHERE id = ? AND version = ? AND engine = ?",
+            )
+            .bind(&sheet.answers)
+            .bind(&sheet.differs)
+            .bind(engine)
+            .bind(&sheet.id)
+            .bind(sheet.version)
+            .bind(sheet.engine)
+            .execute(connection)
+            .await?;
+            Ok(())
+        })
+        .await
     }
 
     /// Takes the answers of this engine for those of the sheet from now on; what it answered stays in a revision. `false` when there is no such sheet.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn accept(&self, id: &str, engine: i64) -> Result<bool, StoreError> {
-        let mut transaction = self.pool.begin_with("BEGIN IMMEDIATE").await?;
-        let there = cut(&mut transaction, id, "upgraded", None).await?;
-        sqlx::query(
-            "UPDATE sheets SET engine = ?1, compared = ?1, answers = NULL, differs = NULL WHERE id = ?2 AND engine < ?1",
-        )
-        .bind(engine)
-        .bind(id)
-        .execute(&mut *transaction)
-        .await?;
-        transaction.commit().await?;
-        Ok(there)
+        self.write(async |connection| {
+            let there = cut(connection, id, "upgraded", None).await?;
+            sqlx::query(
+                "UPDATE sheets SET engine = ?1, compared = ?1, answers = NULL, differs = NULL WHERE id = ?2 AND engine < ?1",
+            )
+            .bind(engine)
+            .bind(id)
+            .execute(connection)
+            .await?;
+            Ok(there)
+        })
+        .await
     }
 }
 

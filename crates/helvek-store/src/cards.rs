@@ -1,6 +1,6 @@
 //! What the shelf shows of a sheet: a cache, keyed by what the sheet is and by the engine that made the answers.
 
-use crate::{Store, StoreError};
+use crate::{SheetRow, Store, StoreError};
 use sha2::{Digest, Sha256};
 use sqlx::Row;
 
@@ -13,26 +13,46 @@ impl Store {
     /// The card of a sheet, if this engine made one before.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn card(&self, hash: &str, engine: &str) -> Result<Option<String>, StoreError> {
         let row = sqlx::query("SELECT card FROM cards WHERE hash = ? AND engine = ?")
             .bind(hash)
             .bind(engine)
-            .fetch_optional(&self.pool)
+            .fetch_optional(&self.readers)
             .await?;
         Ok(row.map(|row| row.try_get("card")).transpose()?)
+    }
+
+    /// Sheets with the cards of those that this engine has made one for.
+    ///
+    /// # Errors
+    /// [`StoreError`].
+    pub async fn with_cards(
+        &self,
+        sheets: Vec<(SheetRow, Option<String>)>,
+        engine: &str,
+    ) -> Result<Vec<(SheetRow, Option<String>)>, StoreError> {
+        let mut found = Vec::with_capacity(sheets.len());
+        for (row, body) in sheets {
+            let card = match body {
+                Some(body) => self.card(&hash(&body), engine).await?,
+                None => None,
+            };
+            found.push((row, card));
+        }
+        Ok(found)
     }
 
     /// The card of a sheet that another engine made: the last one.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn former_card(&self, hash: &str, engine: &str) -> Result<Option<String>, StoreError> {
         let row =
             sqlx::query("SELECT card FROM cards WHERE hash = ? AND engine <> ? ORDER BY rowid DESC LIMIT 1")
                 .bind(hash)
                 .bind(engine)
-                .fetch_optional(&self.pool)
+                .fetch_optional(&self.readers)
                 .await?;
         Ok(row.map(|row| row.try_get("card")).transpose()?)
     }
@@ -40,28 +60,32 @@ impl Store {
     /// Keeps cards, by the hashes of their sheets.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn keep_cards(&self, engine: &str, cards: &[(String, String)]) -> Result<(), StoreError> {
-        let mut transaction = self.pool.begin_with("BEGIN IMMEDIATE").await?;
-        for (hash, card) in cards {
-            sqlx::query("INSERT OR REPLACE INTO cards (hash, engine, card) VALUES (?, ?, ?)")
-                .bind(hash)
-                .bind(engine)
-                .bind(card)
-                .execute(&mut *transaction)
-                .await?;
-        }
-        transaction.commit().await?;
-        Ok(())
+        self.write(async |connection| {
+            for (hash, card) in cards {
+                sqlx::query("INSERT OR REPLACE INTO cards (hash, engine, card) VALUES (?, ?, ?)")
+                    .bind(hash)
+                    .bind(engine)
+                    .bind(card)
+                    .execute(&mut *connection)
+                    .await?;
+            }
+            Ok(())
+        })
+        .await
     }
 
     /// Forgets the cards of other engines.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn drop_cards_but(&self, engine: &str) -> Result<(), StoreError> {
-        sqlx::query("DELETE FROM cards WHERE engine <> ?").bind(engine).execute(&self.pool).await?;
-        Ok(())
+        self.write(async |connection| {
+            sqlx::query("DELETE FROM cards WHERE engine <> ?").bind(engine).execute(connection).await?;
+            Ok(())
+        })
+        .await
     }
 }
 

@@ -2,64 +2,59 @@
 //! store does not look inside a sheet: it keeps a text and its title.
 
 mod answers;
+mod backup;
 mod cards;
 mod error;
 mod migrations;
+mod opening;
 mod revisions;
 mod sheets;
 mod shelf;
 
 pub use answers::{Older, Unanswered};
+pub use backup::{Contents, back_up, look_into, restore};
 pub use cards::hash;
 pub use error::StoreError;
 pub use revisions::RevisionRow;
 pub use sheets::{Saved, SheetRow, StoredSheet};
 pub use shelf::{Found, Look, Order};
 
-use sqlx::sqlite::{SqliteConnectOptions, SqliteJournalMode, SqlitePoolOptions, SqliteSynchronous};
-use std::path::Path;
-use std::time::Duration;
+use sqlx::{Connection, SqliteConnection, SqlitePool};
 
 /// An open store. Cloning shares the connections.
 #[derive(Debug, Clone)]
 pub struct Store {
-    pool: sqlx::SqlitePool,
+    /// Connections that cannot write.
+    readers: SqlitePool,
+    /// The one connection that writes: whoever wants to write waits for it here, and not in SQLite.
+    writer: SqlitePool,
 }
 
 impl Store {
-    /// Opens the file, creating it when it is missing, and brings it to the present form.
-    ///
-    /// # Errors
-    /// [`StoreError`] when the file cannot be opened or is not a Helvek store.
-    pub async fn open(file: &Path) -> Result<Self, StoreError> {
-        let options = SqliteConnectOptions::new()
-            .filename(file)
-            .create_if_missing(true)
-            // A saved change must survive a crash of the machine, not only of the program.
-            .journal_mode(SqliteJournalMode::Wal)
-            .synchronous(SqliteSynchronous::Full)
-            .busy_timeout(Duration::from_secs(5));
-        Self::connect(SqlitePoolOptions::new().max_connections(4), options).await
-    }
-
-    /// A store that lives and dies with the process, for tests.
-    ///
-    /// # Errors
-    /// [`StoreError`] when SQLite itself fails.
-    pub async fn in_memory() -> Result<Self, StoreError> {
-        // Every connection to ":memory:" is a database of its own: there must be exactly one, kept for ever.
-        let one = SqlitePoolOptions::new().max_connections(1).idle_timeout(None).max_lifetime(None);
-        Self::connect(one, SqliteConnectOptions::new().filename(":memory:")).await
-    }
-
-    async fn connect(pool: SqlitePoolOptions, options: SqliteConnectOptions) -> Result<Self, StoreError> {
-        let pool = pool.connect_with(options).await?;
-        migrations::all().run(&pool).await?;
-        Ok(Self { pool })
+    /// Does a change, and answers only when the disk has it. Every write goes through here: what a statement returns before its commit is not
+    /// kept yet, and on a full disk never will be.
+    pub(crate) async fn write<T>(
+        &self,
+        change: impl AsyncFnOnce(&mut SqliteConnection) -> Result<T, sqlx::Error>,
+    ) -> Result<T, StoreError> {
+        let mut connection = self.writer.acquire().await?;
+        let done = async {
+            let mut transaction = connection.begin_with("BEGIN IMMEDIATE").await?;
+            let done = change(&mut transaction).await?;
+            transaction.commit().await?;
+            Ok(done)
+        };
+        let done = done.await;
+        if done.is_err() {
+            // A commit that failed leaves nobody knows what behind; the next write has a connection of its own. This one is lost either way.
+            let _ = connection.close().await;
+        }
+        done
     }
 
     /// Writes everything out and closes the file.
     pub async fn close(&self) {
-        self.pool.close().await;
+        self.readers.close().await;
+        self.writer.close().await;
     }
 }

@@ -53,24 +53,21 @@ impl Store {
     /// Cuts a revision of what the sheet is now. The same twice is cut once, unless it is given a name. `false` when there is no such sheet.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn cut(&self, id: &str, why: &str, name: Option<&str>) -> Result<bool, StoreError> {
-        let mut transaction = self.pool.begin_with("BEGIN IMMEDIATE").await?;
-        let done = cut(&mut transaction, id, why, name).await?;
-        transaction.commit().await?;
-        Ok(done)
+        self.write(async |connection| cut(connection, id, why, name).await).await
     }
 
     /// The revisions of a sheet, the newest first.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn revisions(&self, id: &str) -> Result<Vec<RevisionRow>, StoreError> {
         let rows = sqlx::query(
             "SELECT number, title, why, name, cut, engine FROM revisions WHERE sheet = ? ORDER BY number DESC",
         )
         .bind(id)
-        .fetch_all(&self.pool)
+        .fetch_all(&self.readers)
         .await?;
         let revision = |row: &sqlx::sqlite::SqliteRow| {
             Ok(RevisionRow {
@@ -88,12 +85,12 @@ impl Store {
     /// The text of a revision.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn revision(&self, id: &str, number: i64) -> Result<Option<String>, StoreError> {
         let row = sqlx::query("SELECT body FROM revisions WHERE sheet = ? AND number = ?")
             .bind(id)
             .bind(number)
-            .fetch_optional(&self.pool)
+            .fetch_optional(&self.readers)
             .await?;
         Ok(row.map(|row| row.try_get("body")).transpose()?)
     }
@@ -126,7 +123,7 @@ mod tests {
         store.save(&id, 1, "Bench", "two", 1).await.unwrap();
         assert_eq!(store.revisions(&id).await.unwrap(), []);
         sqlx::query("UPDATE sheets SET changed = '2020-01-01T00:00:00.000Z'")
-            .execute(&store.pool)
+            .execute(&store.writer)
             .await
             .unwrap();
         store.save(&id, 2, "Bench", "three", 1).await.unwrap();
@@ -140,7 +137,7 @@ mod tests {
         let store = Store::in_memory().await.unwrap();
         let id = store.create("Bench", "one", 1).await.unwrap();
         store.cut(&id, "left", None).await.unwrap();
-        let tampered = sqlx::query("UPDATE revisions SET body = 'x'").execute(&store.pool).await;
+        let tampered = sqlx::query("UPDATE revisions SET body = 'x'").execute(&store.writer).await;
         assert!(tampered.unwrap_err().to_string().contains("never changed"));
     }
 }

@@ -68,38 +68,60 @@ impl Store {
     /// Whether nothing was ever kept, not even in the trash.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn is_empty(&self) -> Result<bool, StoreError> {
-        let any = sqlx::query("SELECT 1 FROM sheets LIMIT 1").fetch_optional(&self.pool).await?;
+        let any = sqlx::query("SELECT 1 FROM sheets LIMIT 1").fetch_optional(&self.readers).await?;
         Ok(any.is_none())
+    }
+
+    /// The moment, UTC, as it can stand in the name of a file: `2026-11-30T044355Z`.
+    ///
+    /// # Errors
+    /// [`StoreError`].
+    pub async fn stamp(&self) -> Result<String, StoreError> {
+        Ok(sqlx::query_scalar("SELECT strftime('%Y-%m-%dT%H%M%SZ', 'now')").fetch_one(&self.readers).await?)
     }
 
     /// Keeps a new sheet, answered by this engine, and returns its id: 16 random hexadecimal digits.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn create(&self, title: &str, body: &str, engine: i64) -> Result<String, StoreError> {
-        let made = sqlx::query(
-            "INSERT INTO sheets (id, title, body, engine, compared) \
-             VALUES (lower(hex(randomblob(8))), ?1, ?2, ?3, ?3) RETURNING id",
-        )
-        .bind(title)
-        .bind(body)
-        .bind(engine)
-        .fetch_one(&self.pool)
-        .await?;
-        Ok(made.try_get("id")?)
+        self.write(async |connection| {
+            sqlx::query_scalar(
+                "INSERT INTO sheets (id, title, body, engine, compared) \
+                 VALUES (lower(hex(randomblob(8))), ?1, ?2, ?3, ?3) RETURNING id",
+            )
+            .bind(title)
+            .bind(body)
+            .bind(engine)
+            .fetch_one(connection)
+            .await
+        })
+        .await
     }
 
     /// The sheet with its text, if it is there and not in the trash.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn get(&self, id: &str) -> Result<Option<StoredSheet>, StoreError> {
+        self.fetch(id, " AND trashed IS NULL").await
+    }
+
+    /// The same, wherever it is.
+    ///
+    /// # Errors
+    /// [`StoreError`].
+    pub async fn find(&self, id: &str) -> Result<Option<StoredSheet>, StoreError> {
+        self.fetch(id, "").await
+    }
+
+    async fn fetch(&self, id: &str, where_it_is: &str) -> Result<Option<StoredSheet>, StoreError> {
         let mut query =
             QueryBuilder::<Sqlite>::new(format!("SELECT {COLUMNS}, body FROM sheets WHERE id = "));
-        query.push_bind(id).push(" AND trashed IS NULL");
-        let found = query.build().fetch_optional(&self.pool).await?;
+        query.push_bind(id).push(where_it_is);
+        let found = query.build().fetch_optional(&self.readers).await?;
         Ok(match found {
             Some(found) => Some(StoredSheet { row: row(&found)?, body: found.try_get("body")? }),
             None => None,
@@ -110,7 +132,7 @@ impl Store {
     /// engine answered, is kept as a revision.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn save(
         &self,
         id: &str,
@@ -119,58 +141,63 @@ impl Store {
         body: &str,
         engine: i64,
     ) -> Result<Saved, StoreError> {
-        let mut transaction = self.pool.begin_with("BEGIN IMMEDIATE").await?;
-        let worth = sqlx::query(
-            "SELECT CASE WHEN engine < ?4 THEN 'upgraded' ELSE 'idle' END AS why FROM sheets \
-             WHERE id = ?1 AND version = ?2 AND trashed IS NULL \
-             AND (engine < ?4 OR changed < strftime('%Y-%m-%dT%H:%M:%fZ', 'now', ?3))",
-        )
-        .bind(id)
-        .bind(from_version)
-        .bind(IDLE)
-        .bind(engine)
-        .fetch_optional(&mut *transaction)
-        .await?;
-        if let Some(worth) = worth {
-            cut(&mut transaction, id, worth.try_get("why")?, None).await?;
-        }
-        let saved = sqlx::query(
-            "UPDATE sheets SET title = ?1, body = ?2, version = version + 1, changed = strftime('%Y-%m-%dT%H:%M:%fZ', 'now'), \
-             engine = ?5, compared = ?5, answers = NULL, differs = NULL \
-             WHERE id = ?3 AND version = ?4 AND trashed IS NULL RETURNING version",
-        )
-        .bind(title)
-        .bind(body)
-        .bind(id)
-        .bind(from_version)
-        .bind(engine)
-        .fetch_optional(&mut *transaction)
-        .await?;
-        transaction.commit().await?;
-        if let Some(saved) = saved {
-            return Ok(Saved::Version(saved.try_get("version")?));
-        }
-        Ok(match self.get(id).await? {
-            Some(sheet) => Saved::Conflict { current: sheet.row.version },
-            None => Saved::Missing,
+        self.write(async |connection| {
+            let worth: Option<String> = sqlx::query_scalar(
+                "SELECT CASE WHEN engine < ?4 THEN 'upgraded' ELSE 'idle' END FROM sheets \
+                 WHERE id = ?1 AND version = ?2 AND trashed IS NULL \
+                 AND (engine < ?4 OR changed < strftime('%Y-%m-%dT%H:%M:%fZ', 'now', ?3))",
+            )
+            .bind(id)
+            .bind(from_version)
+            .bind(IDLE)
+            .bind(engine)
+            .fetch_optional(&mut *connection)
+            .await?;
+            if let Some(why) = worth {
+                cut(connection, id, &why, None).await?;
+            }
+            let saved = sqlx::query_scalar(
+                "UPDATE sheets SET title = ?1, body = ?2, version = version + 1, changed = strftime('%Y-%m-%dT%H:%M:%fZ', 'now'), \
+                 engine = ?5, compared = ?5, answers = NULL, differs = NULL \
+                 WHERE id = ?3 AND version = ?4 AND trashed IS NULL RETURNING version",
+            )
+            .bind(title)
+            .bind(body)
+            .bind(id)
+            .bind(from_version)
+            .bind(engine)
+            .fetch_optional(&mut *connection)
+            .await?;
+            if let Some(version) = saved {
+                return Ok(Saved::Version(version));
+            }
+            let current = sqlx::query_scalar("SELECT version FROM sheets WHERE id = ? AND trashed IS NULL")
+                .bind(id)
+                .fetch_optional(connection)
+                .await?;
+            Ok(current.map_or(Saved::Missing, |current| Saved::Conflict { current }))
         })
+        .await
     }
 
     /// Keeps a copy of a sheet, tags and what it answered included, under another title. `None` when there is no such sheet.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn copy(&self, id: &str, title: &str, body: &str) -> Result<Option<String>, StoreError> {
-        let made = sqlx::query(
-            "INSERT INTO sheets (id, title, body, tags, engine, answers, compared, differs) \
-             SELECT lower(hex(randomblob(8))), ?, ?, tags, engine, answers, compared, differs FROM sheets WHERE id = ? AND trashed IS NULL RETURNING id",
-        )
-        .bind(title)
-        .bind(body)
-        .bind(id)
-        .fetch_optional(&self.pool)
-        .await?;
-        Ok(made.map(|made| made.try_get("id")).transpose()?)
+        self.write(async |connection| {
+            sqlx::query_scalar(
+                "INSERT INTO sheets (id, title, body, tags, engine, answers, compared, differs) \
+                 SELECT lower(hex(randomblob(8))), ?, ?, tags, engine, answers, compared, differs FROM sheets \
+                 WHERE id = ? AND trashed IS NULL RETURNING id",
+            )
+            .bind(title)
+            .bind(body)
+            .bind(id)
+            .fetch_optional(connection)
+            .await
+        })
+        .await
     }
 }
 

@@ -4,6 +4,9 @@ use crate::sheets::{COLUMNS, row};
 use crate::{SheetRow, Store, StoreError};
 use sqlx::{QueryBuilder, Row, Sqlite};
 
+/// The longest text that is read for a list.
+const READ: usize = 512 * 1024;
+
 /// What to look for.
 #[derive(Debug, Clone, PartialEq, Eq, Default)]
 pub struct Look {
@@ -40,8 +43,8 @@ pub enum Order {
 pub struct Found {
     /// How many there are in all.
     pub total: i64,
-    /// Those of them that were wanted, with their text.
-    pub sheets: Vec<(SheetRow, String)>,
+    /// Those of them that were wanted, with their text; without it those larger than a shelf has to read through.
+    pub sheets: Vec<(SheetRow, Option<String>)>,
 }
 
 /// Text for LIKE, in which nothing has a special meaning.
@@ -76,12 +79,14 @@ impl Store {
     /// Looks through the shelf, or through the trash.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn look(&self, look: &Look) -> Result<Found, StoreError> {
         let mut count = QueryBuilder::new("SELECT COUNT(*) AS total FROM sheets");
         wanted(&mut count, look);
-        let total = count.build().fetch_one(&self.pool).await?.try_get("total")?;
-        let mut query = QueryBuilder::new(format!("SELECT {COLUMNS}, body FROM sheets"));
+        let total = count.build().fetch_one(&self.readers).await?.try_get("total")?;
+        let mut query = QueryBuilder::new(format!(
+            "SELECT {COLUMNS}, CASE WHEN length(body) <= {READ} THEN body END AS body FROM sheets"
+        ));
         wanted(&mut query, look);
         query.push(match look.order {
             Order::Changed => " ORDER BY changed DESC, id",
@@ -89,7 +94,7 @@ impl Store {
             Order::Created => " ORDER BY created DESC, id",
         });
         query.push(" LIMIT ").push_bind(look.limit).push(" OFFSET ").push_bind(look.offset);
-        let rows = query.build().fetch_all(&self.pool).await?;
+        let rows = query.build().fetch_all(&self.readers).await?;
         let sheets = rows
             .iter()
             .map(|found| Ok((row(found)?, found.try_get("body")?)))
@@ -100,13 +105,13 @@ impl Store {
     /// Every tag on the shelf with how many sheets carry it, the most used first.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn tags(&self) -> Result<Vec<(String, i64)>, StoreError> {
         let rows = sqlx::query(
             "SELECT value AS tag, COUNT(*) AS count FROM sheets, json_each(sheets.tags) WHERE trashed IS NULL \
              GROUP BY value ORDER BY count DESC, value",
         )
-        .fetch_all(&self.pool)
+        .fetch_all(&self.readers)
         .await?;
         Ok(rows
             .iter()
@@ -117,43 +122,53 @@ impl Store {
     /// Gives a sheet these tags and no others. `false` when it is not there.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn tag(&self, id: &str, tags: &[String]) -> Result<bool, StoreError> {
         // A list of texts can always be written as JSON.
         let tags = serde_json::to_string(tags).unwrap_or_else(|_| "[]".into());
-        let done = sqlx::query("UPDATE sheets SET tags = ? WHERE id = ?")
-            .bind(tags)
-            .bind(id)
-            .execute(&self.pool)
-            .await?;
-        Ok(done.rows_affected() > 0)
+        self.write(async |connection| {
+            let done = sqlx::query("UPDATE sheets SET tags = ? WHERE id = ?")
+                .bind(tags)
+                .bind(id)
+                .execute(connection)
+                .await?;
+            Ok(done.rows_affected() > 0)
+        })
+        .await
     }
 
     /// Puts a sheet into the trash, or takes it out again. `false` when it is not there.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn trash(&self, id: &str, into: bool) -> Result<bool, StoreError> {
-        let done = sqlx::query(
-            "UPDATE sheets SET trashed = CASE WHEN ? THEN strftime('%Y-%m-%dT%H:%M:%fZ', 'now') END WHERE id = ?",
-        )
-        .bind(into)
-        .bind(id)
-        .execute(&self.pool)
-        .await?;
-        Ok(done.rows_affected() > 0)
+        self.write(async |connection| {
+            let done = sqlx::query(
+                "UPDATE sheets SET trashed = CASE WHEN ? THEN strftime('%Y-%m-%dT%H:%M:%fZ', 'now') END WHERE id = ?",
+            )
+            .bind(into)
+            .bind(id)
+            .execute(connection)
+            .await?;
+            Ok(done.rows_affected() > 0)
+        })
+        .await
     }
 
     /// Removes what is in the trash for good: one sheet, or all. Returns how many went.
     ///
     /// # Errors
-    /// [`StoreError::Database`].
+    /// [`StoreError`].
     pub async fn empty_trash(&self, only: Option<&str>) -> Result<u64, StoreError> {
-        let done = sqlx::query("DELETE FROM sheets WHERE trashed IS NOT NULL AND (?1 IS NULL OR id = ?1)")
-            .bind(only)
-            .execute(&self.pool)
-            .await?;
-        Ok(done.rows_affected())
+        self.write(async |connection| {
+            let done =
+                sqlx::query("DELETE FROM sheets WHERE trashed IS NOT NULL AND (?1 IS NULL OR id = ?1)")
+                    .bind(only)
+                    .execute(connection)
+                    .await?;
+            Ok(done.rows_affected())
+        })
+        .await
     }
 }
 

@@ -2,8 +2,9 @@
 
 use std::path::Path;
 use std::process::Stdio;
-use tokio::io::{AsyncBufReadExt, BufReader};
-use tokio::process::{Child, Command};
+use std::sync::{Arc, Mutex};
+use tokio::io::{AsyncBufReadExt, BufReader, Lines};
+use tokio::process::{Child, ChildStdout, Command};
 
 /// A running Helvek. Killed when dropped.
 #[derive(Debug)]
@@ -11,6 +12,8 @@ pub struct Server {
     child: Child,
     /// `http://127.0.0.1:PORT`
     pub address: String,
+    log: Arc<Mutex<String>>,
+    stdout: Lines<BufReader<ChildStdout>>,
 }
 
 impl Server {
@@ -27,19 +30,60 @@ impl Server {
     /// # Panics
     /// When it does not start.
     pub async fn start_at(address: &str, binary: &Path, data: &Path, demo: bool) -> Self {
-        let mut child = Command::new(binary)
-            .arg(if demo { "demo" } else { "serve" })
-            .args(["--listen", address, "--data"])
-            .arg(data)
+        let mut command = Command::new(binary);
+        command.arg(if demo { "demo" } else { "serve" }).args(["--listen", address, "--data"]).arg(data);
+        Self::launch(command).await.unwrap_or_else(|said| panic!("{}: {said}", binary.display()))
+    }
+
+    /// Starts it with a command of one's own, and waits until it prints its address.
+    ///
+    /// # Errors
+    /// What it printed when it did not start.
+    pub async fn launch(mut command: Command) -> Result<Self, String> {
+        let mut child = command
             .stdout(Stdio::piped())
+            .stderr(Stdio::piped())
             .kill_on_drop(true)
             .spawn()
-            .unwrap_or_else(|error| panic!("{}: {error}", binary.display()));
-        let stdout = child.stdout.take().expect("piped");
-        let line = BufReader::new(stdout).lines().next_line().await.expect("readable").unwrap_or_default();
-        let address =
-            line.strip_prefix("Helvek is at ").unwrap_or_else(|| panic!("it printed {line:?}")).to_owned();
-        Self { child, address }
+            .map_err(|error| error.to_string())?;
+        let mut errors = BufReader::new(child.stderr.take().expect("piped")).lines();
+        let log = Arc::new(Mutex::new(String::new()));
+        let written = log.clone();
+        let logging = tokio::spawn(async move {
+            while let Ok(Some(line)) = errors.next_line().await {
+                eprintln!("{line}");
+                let mut log = written.lock().expect("whole");
+                log.push_str(&line);
+                log.push('\n');
+            }
+        });
+        let mut stdout = BufReader::new(child.stdout.take().expect("piped")).lines();
+        let line = stdout.next_line().await.expect("readable").unwrap_or_default();
+        match line.strip_prefix("Helvek is at ") {
+            Some(address) => Ok(Self { child, address: address.to_owned(), log, stdout }),
+            None => {
+                // It has ended, and with it what it writes.
+                let _ = logging.await;
+                let log = log.lock().expect("whole").clone();
+                Err(line + &log)
+            }
+        }
+    }
+
+    /// What it has logged until now.
+    ///
+    /// # Panics
+    /// When whoever wrote the log has panicked.
+    pub fn log(&self) -> String {
+        self.log.lock().expect("whole").clone()
+    }
+
+    /// The next line that it prints.
+    ///
+    /// # Panics
+    /// When it prints none.
+    pub async fn said(mut self) -> String {
+        self.stdout.next_line().await.expect("readable").expect("another line")
     }
 
     /// Its process, for looking at from outside.

@@ -1,5 +1,6 @@
 //! The built front end, embedded.
 
+use crate::api::ApiError;
 use axum::http::{StatusCode, Uri, header};
 use axum::response::{Html, IntoResponse, Response};
 use rust_embed::RustEmbed;
@@ -25,7 +26,7 @@ pub(crate) async fn serve(uri: Uri) -> Response {
             .into_response();
     }
     if path.contains('.') || path.starts_with("api/") {
-        return (StatusCode::NOT_FOUND, "There is nothing here.").into_response();
+        return ApiError::NoRoute.into_response();
     }
     match Dist::get("index.html") {
         Some(page) => (

@@ -1,7 +1,8 @@
 //! What can be asked for on the command line.
 
+use crate::daily::Daily;
 use crate::server::{self, Options};
-use crate::solve;
+use crate::{safekeeping, solve};
 use clap::{Args, Parser, Subcommand, ValueEnum};
 use std::net::SocketAddr;
 use std::path::PathBuf;
@@ -11,9 +12,12 @@ use tracing_subscriber::filter::{LevelFilter, Targets};
 use tracing_subscriber::layer::{Layer, SubscriberExt};
 use tracing_subscriber::util::SubscriberInitExt;
 
+/// The version and the commit that it was built from.
+pub(crate) const VERSION: &str = concat!(env!("CARGO_PKG_VERSION"), " (", env!("HELVEK_COMMIT"), ")");
+
 /// A workbench for equilibrium: free body diagrams, reactions, and the working that leads to them.
 #[derive(Parser)]
-#[command(name = "helvek", version, after_help = helvek_report::CAUTION)]
+#[command(name = "helvek", version = VERSION, after_help = helvek_report::CAUTION)]
 struct Cli {
     #[command(subcommand)]
     command: Command,
@@ -38,16 +42,50 @@ enum Command {
     Serve(Serving),
     /// Serve the workbench, with example sheets if the file holds none yet.
     Demo(Serving),
+    /// Copy all sheets, with revisions and tags, into a new file and verify it; also while Helvek is serving them.
+    Backup {
+        /// The file to be made; nothing is written over.
+        file: PathBuf,
+        /// The SQLite file that keeps the sheets.
+        #[arg(long, default_value = DATA)]
+        data: PathBuf,
+    },
+    /// Put a backup in the place of the sheets; those are put aside. Helvek must not be serving them.
+    Restore {
+        /// A file that helvek backup has made.
+        file: PathBuf,
+        /// The SQLite file that keeps the sheets.
+        #[arg(long, default_value = DATA)]
+        data: PathBuf,
+    },
 }
+
+/// The file of sheets when none is named.
+const DATA: &str = "helvek.sqlite";
 
 #[derive(Args)]
 struct Serving {
     /// The SQLite file that keeps the sheets; made when missing.
-    #[arg(long, default_value = "helvek.sqlite")]
+    #[arg(long, default_value = DATA)]
     data: PathBuf,
-    /// Where to listen. Other than a loopback address, everybody who can reach it can read and change every sheet.
+    /// Where to listen. An address that other machines can reach needs --network.
     #[arg(long, default_value = "127.0.0.1:7460")]
     listen: SocketAddr,
+    /// Let other machines reach it. Whoever has the token can read and change every sheet; the line itself is not encrypted: see docs/running.md.
+    #[arg(long)]
+    network: bool,
+    /// What is asked of whoever comes; with --network one is made and printed when none is given.
+    #[arg(long, env = "HELVEK_TOKEN", hide_env_values = true)]
+    token: Option<String>,
+    /// A name, besides its address, by which it is called: of a proxy in front of it, or of this machine. May be given several times.
+    #[arg(long, value_name = "NAME")]
+    host: Vec<String>,
+    /// Make a verified backup in this folder every day while it runs.
+    #[arg(long, value_name = "FOLDER")]
+    backup_to: Option<PathBuf>,
+    /// How many of these backups stay.
+    #[arg(long, default_value_t = 14, value_parser = clap::value_parser!(u16).range(1..), requires = "backup_to")]
+    backups: u16,
     /// How to log to standard error.
     #[arg(long, value_enum, default_value_t = Log::Text)]
     log: Log,
@@ -79,6 +117,8 @@ pub fn run() -> ExitCode {
         Command::Solve { file, format, table } => solve::run(&file, format, &table),
         Command::Serve(serving) => serve(serving, false),
         Command::Demo(serving) => serve(serving, true),
+        Command::Backup { file, data } => safekeeping::backup(&data, &file),
+        Command::Restore { file, data } => safekeeping::bring_back(&file, &data),
     }
 }
 
@@ -92,7 +132,9 @@ fn serve(serving: Serving, demo: bool) -> ExitCode {
         Log::Json => lines.json().boxed(),
     };
     tracing_subscriber::registry().with(lines.with_filter(filter)).init();
-    let options = Options { data: serving.data, listen: serving.listen, demo };
+    let Serving { data, listen, network, token, host, backup_to, backups, log: _ } = serving;
+    let daily = backup_to.map(|folder| Daily { folder, keep: backups.into() });
+    let options = Options { data, listen, demo, network, token, hosts: host, daily };
     let runtime = match tokio::runtime::Builder::new_multi_thread().enable_all().build() {
         Ok(runtime) => runtime,
         Err(error) => {

@@ -1,6 +1,7 @@
 //! Keeps what sheets answer beside them, in the background, and after an upgrade finds those that answer otherwise now.
 
-use crate::api::cards::Card;
+use crate::api::Card;
+use crate::works::{MOST, Works};
 use helvek_core::ENGINE;
 use helvek_report::kept::{self, About, Difference, KeptLine};
 use helvek_report::page::AskedLine;
@@ -26,8 +27,8 @@ impl Keeper {
     }
 
     /// Compares what older engines answered, forgets the cards that other programs made, then answers whatever is saved, for ever.
-    pub(crate) async fn run(self, store: Store, program: Arc<str>) {
-        match compare(&store, &program).await {
+    pub(crate) async fn run(self, store: Store, works: Works, program: Arc<str>) {
+        match compare(&store, &works, &program).await {
             Ok(()) => {
                 if let Err(error) = store.drop_cards_but(&program).await {
                     tracing::error!(%error, "old cards could not be dropped");
@@ -38,7 +39,7 @@ impl Keeper {
         loop {
             // While someone goes on drawing only the last of many drafts is worth it; and whoever looks at the shelf has much of it answered with the cards.
             while tokio::time::timeout(PAUSE, self.0.notified()).await.is_ok() {}
-            if let Err(error) = answer(&store).await {
+            if let Err(error) = answer(&store, &works).await {
                 tracing::error!(%error, "answers could not be kept");
             }
             self.0.notified().await;
@@ -47,7 +48,7 @@ impl Keeper {
 }
 
 /// Everything that was saved and has no answers beside it yet.
-pub(crate) async fn answer(store: &Store) -> Result<(), StoreError> {
+pub(crate) async fn answer(store: &Store, works: &Works) -> Result<(), StoreError> {
     loop {
         let texts = store.unanswered(ENGINE.into(), PART).await?;
         if texts.is_empty() {
@@ -56,7 +57,7 @@ pub(crate) async fn answer(store: &Store) -> Result<(), StoreError> {
         let mut answered = Vec::with_capacity(texts.len());
         for text in texts {
             let (Unanswered::Draft { body, .. } | Unanswered::Revision { body, .. }) = &text;
-            let answers = json(&of(body.clone()).await);
+            let answers = json(&of(body.clone(), works).await);
             answered.push((text, answers));
         }
         store.keep_answers(&answered).await?;
@@ -64,7 +65,7 @@ pub(crate) async fn answer(store: &Store) -> Result<(), StoreError> {
 }
 
 /// Compares every sheet that an older engine answered with what it answers now.
-async fn compare(store: &Store, program: &str) -> Result<(), StoreError> {
+async fn compare(store: &Store, works: &Works, program: &str) -> Result<(), StoreError> {
     loop {
         let older = store.uncompared(ENGINE.into(), PART).await?;
         if older.is_empty() {
@@ -80,7 +81,7 @@ async fn compare(store: &Store, program: &str) -> Result<(), StoreError> {
                 }
             };
             if !before.is_empty() {
-                let differences = kept::differences(&before, &of(sheet.body.clone()).await);
+                let differences = kept::differences(&before, &of(sheet.body.clone(), works).await);
                 sheet.answers = Some(json(&before));
                 sheet.differs = (!differences.is_empty()).then(|| json(&differences));
             }
@@ -89,10 +90,10 @@ async fn compare(store: &Store, program: &str) -> Result<(), StoreError> {
     }
 }
 
-/// What a text answers, found on a thread of its own; nothing when that went wrong.
-async fn of(body: String) -> Vec<KeptLine> {
-    tokio::task::spawn_blocking(move || Card::answered(&body).1).await.unwrap_or_else(|error| {
-        tracing::error!(%error, "a sheet could not be answered");
+/// What a text answers; nothing when it is too much work, or went wrong.
+async fn of(body: String, works: &Works) -> Vec<KeptLine> {
+    works.run(MOST, move || Card::answered(&body).1).await.unwrap_or_else(|error| {
+        tracing::warn!(why = error.body().message, "a sheet could not be answered");
         Vec::new()
     })
 }

@@ -1,9 +1,10 @@
 //! The description of the interface, made from the same types that it is made of: OpenAPI 3.1 and JSON Schema.
 
 use crate::api::{
-    Differences, ErrorBody, Example, Kept, LiveReply, LiveRequest, NewRevision, NewSheet, Revision,
-    SaveSheet, ShelfReply, Tags, WholeSheet,
+    Card, Differences, Entering, ErrorBody, Example, Kept, LiveReply, LiveRequest, NewRevision, NewSheet,
+    Revision, SaveSheet, ShelfReply, Tags, WholeSheet,
 };
+use crate::daily::Backups;
 use helvek_core::answers::Answers;
 use helvek_core::sheet::Sheet;
 use helvek_report::kept::KeptLine;
@@ -54,6 +55,12 @@ pub fn document() -> Value {
         ("offset", "integer", "How many to pass over"),
         ("limit", "integer", "How many at most, up to 200"),
     ]);
+    let card = answer::<Card>(&mut given, "The face of a sheet, made and kept when it is asked for first");
+    let backups = answer::<Backups>(&mut given, "How it stands with the daily backups");
+    let enter = nothing::<Entering>(
+        &mut sent,
+        "Show the token of a server that asks for one; the answer sets a cookie",
+    );
     let examples = answer::<Vec<Example>>(&mut given, "Sheets to start from");
     let copy = answer_with::<Kept>(&mut given, "Keep a copy", "201");
     let revisions = answer::<Vec<Revision>>(&mut given, "What the sheet was, the newest first");
@@ -98,6 +105,7 @@ pub fn document() -> Value {
             } },
             "/api/sheets": { "get": look, "post": create },
             "/api/sheets/{id}": with_id(json!({ "get": get, "put": save, "delete": remove })),
+            "/api/sheets/{id}/card": with_id(json!({ "get": card })),
             "/api/sheets/{id}/copy": with_id(json!({ "post": copy })),
             "/api/sheets/{id}/restore": with_id(json!({ "post": done("Take a sheet out of the trash") })),
             "/api/sheets/{id}/tags": with_id(json!({ "put": tag })),
@@ -107,6 +115,8 @@ pub fn document() -> Value {
             "/api/sheets/{id}/differences": with_id(json!({
                 "get": differences, "delete": done("Take the answers of now; a revision keeps the old ones"),
             })),
+            "/api/backups": { "get": backups },
+            "/api/enter": { "post": enter },
             "/api/trash": { "delete": done("Empty the trash") },
             "/api/trash/{id}": with_id(json!({ "delete": done("Remove one sheet of the trash for good") })),
             "/api/examples": { "get": examples },

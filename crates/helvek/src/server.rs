@@ -1,9 +1,13 @@
 //! Starting and stopping the server.
 
+use crate::api::ApiError;
+use crate::daily::{self, Daily, Known};
+use crate::guard::{self, Allowed};
 use crate::keeper::{self, Keeper};
-use crate::{api, assets, demo, guard};
+use crate::token::{self, Token};
+use crate::works::Works;
+use crate::{api, assets, demo, listen};
 use axum::Router;
-use axum::http::StatusCode;
 use axum::routing::get;
 use helvek_store::{Store, StoreError};
 use std::net::SocketAddr;
@@ -11,17 +15,14 @@ use std::path::PathBuf;
 use std::sync::Arc;
 use std::time::Duration;
 use tokio::net::TcpListener;
+use tokio::sync::watch;
 use tower_http::catch_panic::CatchPanicLayer;
 use tower_http::compression::CompressionLayer;
-use tower_http::timeout::TimeoutLayer;
 use tower_http::trace::{DefaultMakeSpan, DefaultOnResponse, TraceLayer};
 use tracing::Level;
 
-/// The longest a request may take.
-const TIME_LIMIT: Duration = Duration::from_secs(10);
-
-/// The longest that the end waits for the last answers.
-const LAST: Duration = Duration::from_secs(2);
+/// The longest that the end waits for the last answers, and for the file.
+const LAST: Duration = Duration::from_secs(1);
 
 /// Where to listen and what to keep.
 #[derive(Debug, Clone)]
@@ -32,13 +33,43 @@ pub struct Options {
     pub listen: SocketAddr,
     /// Whether to put the examples into an empty store.
     pub demo: bool,
+    /// Whether other machines may reach it.
+    pub network: bool,
+    /// What is asked of whoever comes; made where other machines may come and none is given.
+    pub token: Option<String>,
+    /// Names by which it is called besides its address.
+    pub hosts: Vec<String>,
+    /// Where a backup goes every day.
+    pub daily: Option<Daily>,
+}
+
+impl Options {
+    /// The token to be asked for, when the server may be reached as it was told to be.
+    fn door(&self) -> Result<Option<String>, ServeError> {
+        if !self.listen.ip().is_loopback() && !self.network {
+            return Err(ServeError::Network { address: self.listen });
+        }
+        match &self.token {
+            Some(token)
+                if token.chars().count() < token::SHORTEST
+                    || !token.chars().all(|c| c.is_ascii_alphanumeric() || "-_.".contains(c)) =>
+            {
+                Err(ServeError::Token)
+            }
+            Some(token) => Ok(Some(token.clone())),
+            None if self.network => {
+                token::made().map(Some).map_err(|error| ServeError::Random(error.to_string()))
+            }
+            None => Ok(None),
+        }
+    }
 }
 
 /// Why the server could not run.
 #[derive(Debug, thiserror::Error)]
 pub enum ServeError {
     /// The file of sheets.
-    #[error("{file}: {error}")]
+    #[error("{file}: {error}. {}", error.cure())]
     Store {
         /// Which file.
         file: String,
@@ -55,52 +86,108 @@ pub enum ServeError {
         /// What happened.
         error: std::io::Error,
     },
+    /// An address that other machines can reach, without being told that they may.
+    #[error(
+        "{address} can be reached from other machines. Say so with --network: a token is then asked for, and made when none is given with \
+         --token. Or listen on 127.0.0.1."
+    )]
+    Network {
+        /// Which address.
+        address: SocketAddr,
+    },
+    /// A token that could be guessed, or not be part of an address.
+    #[error(
+        "the token is too short, or holds other signs than letters, digits, \"-\", \"_\" and \".\". Give at least {} of them, or none: one is made then.",
+        token::SHORTEST
+    )]
+    Token,
+    /// No token could be made.
+    #[error("no token could be made: {0}. Give one with --token.")]
+    Random(String),
     /// The connection to the outside.
     #[error("the server stopped: {0}")]
     Serve(#[from] std::io::Error),
 }
 
-/// Serves until Ctrl-C or SIGTERM, then finishes the requests in flight and closes the store.
+/// Serves until Ctrl-C or SIGTERM, then finishes the requests in flight and closes the store; a second signal ends it at once.
 ///
 /// # Errors
-/// [`ServeError`] when the store cannot be opened or the address is taken.
+/// [`ServeError`] when the store cannot be opened or the address is taken, or may not be listened on.
 pub async fn run(options: Options) -> Result<(), ServeError> {
+    let asked = options.door()?;
     let in_store = |error| ServeError::Store { file: options.data.display().to_string(), error };
     let store = Store::open(&options.data).await.map_err(in_store)?;
     if options.demo {
         demo::fill(&store).await.map_err(in_store)?;
     }
-    let keeper = Keeper::default();
-    let program: Arc<str> = api::cards::program().into();
-    let shared = api::Shared::new(store.clone(), program.clone(), keeper.clone());
+    let (end, ending) = watch::channel(false);
+    let shared = api::Shared {
+        store: store.clone(),
+        program: api::cards::program().into(),
+        keeper: Keeper::default(),
+        works: Works::default(),
+        ending,
+        token: asked.as_deref().map(Token::of).unwrap_or_default(),
+        examples: Arc::default(),
+        backups: Known::default(),
+    };
     let listener = TcpListener::bind(options.listen)
         .await
         .map_err(|error| ServeError::Listen { address: options.listen, error })?;
     let address = listener.local_addr()?;
+    let mut signals = Signals::new()?;
     // On standard output, alone: whoever started the server reads the address here.
     println!("Helvek is at http://{address}");
+    if let Some(token) = &asked {
+        println!("Its token is {token}: open http://{address}/?token={token} once in each browser.");
+    }
+    if options.network {
+        tracing::warn!(
+            "other machines can reach this server, over a line that everybody on the way can read; see docs/running.md"
+        );
+    }
     tracing::info!(%address, data = %options.data.display(), "serving");
-    let keeping = tokio::spawn(keeper.run(store.clone(), program));
-    axum::serve(listener, router(shared, address)).with_graceful_shutdown(stop()).await?;
+    let keeping =
+        tokio::spawn(shared.keeper.clone().run(store.clone(), shared.works.clone(), shared.program.clone()));
+    if let Some(daily) = options.daily {
+        tokio::spawn(daily::run(daily, store.clone(), options.data.clone(), shared.backups.clone()));
+    }
+    let works = shared.works.clone();
+    let stopping = async {
+        signals.next().await;
+        tracing::info!("stopping: requests in flight are finished; a second signal ends it at once");
+        tokio::spawn(async move {
+            signals.next().await;
+            std::process::exit(1);
+        });
+        // Nobody is left to receive it where no line is open.
+        let _ = end.send(true);
+    };
+    listen::serve(listener, router(shared, Allowed::at(address, &options.hosts)), stopping).await;
     keeping.abort();
     // What was saved last is answered by the engine that it was drawn with; whoever waits for the end does not wait long.
-    if let Ok(Err(error)) = tokio::time::timeout(LAST, keeper::answer(&store)).await {
+    if let Ok(Err(error)) = tokio::time::timeout(LAST, keeper::answer(&store, &works)).await {
         tracing::error!(%error, "the last answers could not be kept");
     }
-    store.close().await;
+    if tokio::time::timeout(LAST, store.close()).await.is_err() {
+        tracing::warn!("the file was still being read when it was closed");
+    }
     tracing::info!("stopped");
     Ok(())
 }
 
-/// Everything that is served at `address`.
-fn router(shared: api::Shared, address: SocketAddr) -> Router {
+/// Everything that is served.
+fn router(shared: api::Shared, allowed: Allowed) -> Router {
+    let token = shared.token.clone();
     Router::new()
         .nest("/api", api::router(shared))
         // The front end only: on a loopback, squeezing answers would take longer than sending them.
-        .fallback_service(get(assets::serve).layer(CompressionLayer::new().gzip(true)))
+        .fallback_service(
+            get(assets::serve).fallback(async || ApiError::Method).layer(CompressionLayer::new().gzip(true)),
+        )
         .layer(CatchPanicLayer::custom(api::panicked))
-        .layer(TimeoutLayer::with_status_code(StatusCode::SERVICE_UNAVAILABLE, TIME_LIMIT))
-        .layer(axum::middleware::from_fn_with_state(guard::Allowed::at(address), guard::check))
+        .layer(axum::middleware::from_fn_with_state(token, token::check))
+        .layer(axum::middleware::from_fn_with_state(allowed, guard::check))
         .layer(axum::middleware::map_response(guard::headers))
         .layer(
             TraceLayer::new_for_http()
@@ -109,23 +196,36 @@ fn router(shared: api::Shared, address: SocketAddr) -> Router {
         )
 }
 
-async fn stop() {
-    let interrupt = async {
+/// Ctrl-C and SIGTERM, from the moment this is made.
+struct Signals {
+    #[cfg(unix)]
+    both: [tokio::signal::unix::Signal; 2],
+}
+
+impl Signals {
+    #[cfg(unix)]
+    fn new() -> std::io::Result<Self> {
+        use tokio::signal::unix::{SignalKind, signal};
+        Ok(Self { both: [signal(SignalKind::interrupt())?, signal(SignalKind::terminate())?] })
+    }
+
+    #[cfg(not(unix))]
+    fn new() -> std::io::Result<Self> {
+        Ok(Self {})
+    }
+
+    #[cfg(unix)]
+    async fn next(&mut self) {
+        let [interrupt, terminate] = &mut self.both;
+        tokio::select! {
+            _ = interrupt.recv() => {}
+            _ = terminate.recv() => {}
+        }
+    }
+
+    #[cfg(not(unix))]
+    async fn next(&mut self) {
         // Without a handler the process would be ended by the signal itself: as good.
         let _ = tokio::signal::ctrl_c().await;
-    };
-    #[cfg(unix)]
-    let terminate = async {
-        match tokio::signal::unix::signal(tokio::signal::unix::SignalKind::terminate()) {
-            Ok(mut signal) => drop(signal.recv().await),
-            Err(_) => std::future::pending().await,
-        }
-    };
-    #[cfg(not(unix))]
-    let terminate = std::future::pending::<()>();
-    tokio::select! {
-        () = interrupt => {}
-        () = terminate => {}
     }
-    tracing::info!("stopping: requests in flight are finished");
 }

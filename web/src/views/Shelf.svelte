@@ -23,7 +23,10 @@
   const EMPTY: Sheet = { format: 'helvek-sheet/1', title: '' };
   const bare = $derived(shelf.sheets?.length === 0 && !shelf.looking && !shelf.trash);
 
-  onMount(() => void shelf.load());
+  onMount(() => {
+    void shelf.load();
+    return () => shelf.leave();
+  });
 
   // Typing is not waited for: an answer that was overtaken is not shown.
   function look(change: () => void): void {
@@ -186,6 +189,7 @@
         <li>
           <SheetCard
             {sheet}
+            uncarded={shelf.uncarded.get(sheet.id) ?? null}
             trash={shelf.trash}
             open={() => route.go(`/sheet/${sheet.id}`)}
             copy={() => shelf.act(() => api.copy(sheet.id))}

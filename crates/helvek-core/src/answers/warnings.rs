@@ -1,6 +1,7 @@
 //! Worth a second look, though not wrong.
 
 use super::Warning;
+use crate::budget::spend;
 use crate::equilibrium::ColumnOf;
 use crate::geometry::Point;
 use crate::model::{Bar, Model, SupportId, SupportKind};
@@ -180,6 +181,7 @@ fn crossing_bars(model: &Model) -> Vec<(String, String)> {
     }
     let mut pairs = Vec::new();
     for (i, a) in model.bars.iter().enumerate() {
+        spend((model.bars.len() - i) / 50);
         for b in &model.bars[i + 1..] {
             if cross(model, a, b) {
                 pairs.push((a.name.clone(), b.name.clone()));

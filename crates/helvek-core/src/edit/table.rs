@@ -2,7 +2,7 @@
 
 use super::wrong;
 use crate::problem::Problem;
-use crate::sheet::{self, FORMAT, Sheet, Syntax};
+use crate::sheet::{self, FORMAT, Sheet, Syntax, quoted};
 use std::fmt::Write;
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
@@ -92,20 +92,4 @@ fn unreadable(error: &csv::Error) -> Outcome {
         format!("The table cannot be read: {error}."),
         "Give every row as many cells as there are headings.",
     )
-}
-
-/// As TOML writes a text.
-fn quoted(text: &str) -> String {
-    let mut out = String::from("\"");
-    for c in text.chars() {
-        match c {
-            '"' | '\\' => out.extend(['\\', c]),
-            c if c.is_control() => {
-                let _ = write!(out, "\\u{:04X}", u32::from(c));
-            }
-            c => out.push(c),
-        }
-    }
-    out.push('"');
-    out
 }

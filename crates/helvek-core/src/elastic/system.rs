@@ -7,6 +7,7 @@
 //! one, and converges also where forces or displacements are not unique, to those nearest to where it began.
 
 use super::links::Link;
+use crate::budget::spend;
 use faer::dyn_stack::{MemBuffer, MemStack};
 use faer::sparse::linalg::cholesky::{
     CholeskySymbolicParams, LdltRef, SymbolicCholesky, SymmetricOrdering, factorize_symbolic_cholesky,
@@ -138,6 +139,8 @@ impl System {
             below.chain([Triplet::new(j, j, own)])
         });
         let damped: Vec<_> = damped.collect();
+        // It cannot be interrupted.
+        spend(3 * size);
         let matrix = SparseColMat::<usize, f64>::try_new_from_triplets(size, size, &damped).ok()?;
         let (side, ordering) = (Side::Lower, SymmetricOrdering::Amd);
         let params = CholeskySymbolicParams::default();
@@ -169,6 +172,7 @@ impl System {
 
     /// The damped system solved for several right-hand sides.
     fn damped(&self, rhs: &mut Mat<f64>) {
+        spend((self.size() * rhs.ncols()) / 5);
         let need = self.symbolic.solve_in_place_scratch::<f64>(rhs.ncols(), Par::Seq);
         let mut memory = MemBuffer::new(need);
         let ldlt = LdltRef::<usize, f64>::new(&self.symbolic, &self.values);

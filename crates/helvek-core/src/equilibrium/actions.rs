@@ -127,7 +127,7 @@ pub(super) fn couple_place(model: &Model, load: &Load) -> Point {
         _ => None,
     };
     let first = match load.on {
-        On::Body(body) => model.points_of(body).first().copied(),
+        On::Body(body) => model.first_point_of(body),
         On::Pin(pin) => Some(model.pins[pin.index()].at),
     };
     own.or(first).map_or(Point::default(), |p| model.at(p))

@@ -10,6 +10,7 @@ pub use actions::{Action, ActionOf, Source};
 pub use columns::{Column, ColumnKind, ColumnOf, Component, OneWay, Symbol};
 pub use parts::{Freedom, Part, PartId, PartOf};
 
+use crate::budget::spend;
 use crate::geometry::{Vector, Wrench};
 use crate::model::{BodyId, Model, PointId, Space};
 use crate::tolerance;
@@ -168,6 +169,7 @@ impl Equilibrium {
 
     /// The scaled matrix: per unknown its entries by row, in ascending order, of norm 1, and the norm they were divided by.
     pub fn scaled_columns(&self) -> Vec<(Vec<(usize, f64)>, f64)> {
+        spend(self.columns.len() / 2);
         self.columns.iter().map(|column| self.scaled_column(column)).collect()
     }
 

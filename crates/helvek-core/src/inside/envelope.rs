@@ -1,6 +1,7 @@
 //! The greatest and the least of several curves, exact, with the one that governs.
 
 use super::{Diagram, Inner, Poly};
+use crate::budget::spend;
 use crate::tolerance;
 
 /// A part of an envelope in which one curve governs.
@@ -51,6 +52,7 @@ pub fn envelope(diagrams: &[&Diagram], inner: Inner, greatest: bool) -> Vec<Gove
 /// matter how many of them cross, touch or run together at one place.
 pub(crate) fn governing(polys: &[Poly], [start, end]: [f64; 2], zero: f64, greatest: bool) -> Vec<Governed> {
     let (sign, length) = (if greatest { 1.0 } else { -1.0 }, end - start);
+    spend(2 * polys.len());
     // Turned over for the least.
     let turned: Vec<Poly> = polys.iter().map(|poly| poly.times(sign)).collect();
     // A curve that is nowhere as large as another is everywhere never governs. A cubic lies between its ordinates.

@@ -2,6 +2,7 @@
 
 use super::Refusal;
 use super::attach::{Acting, Spread};
+use crate::budget::spend;
 use crate::geometry::{Point, Vector, Wrench};
 use crate::model::{BodyId, Model, PointId};
 use crate::tolerance;
@@ -183,6 +184,7 @@ impl Graph {
     /// The vertex at a place; of what rides along, the nearest place of the body, where an edge is parted for it.
     fn vertex_for(&mut self, at: Point) -> usize {
         let slack = tolerance::GEOMETRY * self.size();
+        spend(1 + self.vertices.len() / 200);
         if let Some(vertex) = self.vertices.iter().position(|v| v.at.distance(at) <= slack) {
             return vertex;
         }

@@ -22,6 +22,7 @@ pub use peaks::Extreme;
 pub use poly::Poly;
 pub use solid::{Six, SolidDiagram, SolidInside, SolidSegment};
 
+use crate::budget::spend;
 use crate::combinations::State;
 use crate::equilibrium::Equilibrium;
 use crate::geometry::Vector;
@@ -303,6 +304,7 @@ fn segment(
     known: Option<[f64; 3]>,
     (forces, moments): (f64, f64),
 ) -> (Segment, f64) {
+    spend(2);
     let edge = &graph.edges[index];
     let (t, n, l) = (along, along.left(), edge.length);
     // Along and across, per metre, at the start and growing.

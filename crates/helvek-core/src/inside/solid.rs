@@ -6,6 +6,7 @@
 
 use super::graph::{Graph, Sides, Stretch, Sum};
 use super::{Acting, Poly, Refusal, Side, everything_acting};
+use crate::budget::spend;
 use crate::geometry::Vector;
 use crate::model::{BodyId, Model, PointId};
 use crate::solution::Solved;
@@ -230,6 +231,7 @@ fn segment(
     sides: &Sides,
     (forces, moments): (f64, f64),
 ) -> (SolidSegment, f64) {
+    spend(3);
     let edge = &graph.edges[index];
     let l = edge.length;
     // The load per metre, at the start and growing, along the three axes.

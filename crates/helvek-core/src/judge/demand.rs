@@ -2,6 +2,7 @@
 
 use super::Subject;
 use super::plates::{OnPin, SizedPin};
+use crate::budget::spend;
 use crate::elastic::Shape;
 use crate::equilibrium::ColumnOf;
 use crate::geometry::Vector;
@@ -111,6 +112,7 @@ impl Solved {
         subject: Subject,
         sizes: &Sizes,
     ) -> Option<(f64, Option<Extreme>)> {
+        spend(5);
         let active = self.active([state, state], [1.0, 0.0], subject, sizes)?;
         Some((active.parts[0].size().max(0.0), active.place))
     }

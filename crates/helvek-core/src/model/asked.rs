@@ -93,7 +93,7 @@ impl Builder {
     /// The index of a name, or a problem with the nearest one.
     fn one_of(&mut self, name: &str, known: &[String], what: &str, path: &str) -> Option<usize> {
         let index = known.iter().position(|k| k == name);
-        if index.is_none() {
+        if index.is_none() && !self.problems.passed_over() {
             /// Up to this many names are simply listed.
             const LISTED: usize = 8;
             let cure = match nearest(name, known.iter().map(String::as_str)) {

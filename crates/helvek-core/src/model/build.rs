@@ -2,8 +2,9 @@
 
 use super::resolve::Builder;
 use super::{Model, NamedPoint, Schools, Space};
+use crate::budget::spend;
 use crate::geometry::Point;
-use crate::problem::{Problem, ProblemKind, in_order_of_the_text};
+use crate::problem::{Problem, ProblemKind, Problems};
 use crate::sheet::{self, Document, SpaceKind, Vertical};
 use crate::units::{Dimension, Unit, Units, parse_unit};
 
@@ -22,7 +23,8 @@ pub struct Built {
 /// Builds the model of a sheet. Things with a problem are left out of it, so that the rest can still be drawn.
 pub fn build(document: &Document) -> Built {
     let sheet = &document.sheet;
-    let mut unit_problems = Vec::new();
+    spend(4 * (sheet.points.len() + sheet.bodies.len() + sheet.bars.len() + sheet.loads.len()));
+    let mut unit_problems = Problems::default();
     let units = units(&sheet.units, &mut unit_problems);
     let mut builder = Builder::new(units);
     builder.problems = unit_problems;
@@ -57,12 +59,9 @@ pub fn build(document: &Document) -> Built {
     builder.asked(document);
     builder.order(document);
     builder.multiples();
-    let mut problems = document.problems.clone();
     let mut found = std::mem::take(&mut builder.problems);
-    document.locate(&mut found);
-    problems.append(&mut found);
-    in_order_of_the_text(&mut problems);
-    Built { model: builder.model, problems }
+    document.locate(found.named_mut());
+    Built { model: builder.model, problems: document.found.clone().and(found).told() }
 }
 
 fn schools(written: &sheet::Conventions) -> Schools {
@@ -88,10 +87,10 @@ fn schools(written: &sheet::Conventions) -> Schools {
 
 /// The units of a sheet; those that cannot be read have their defaults.
 pub fn units_of(sheet: &sheet::Sheet) -> Units {
-    units(&sheet.units, &mut Vec::new())
+    units(&sheet.units, &mut Problems::default())
 }
 
-fn units(written: &sheet::UnitNames, problems: &mut Vec<Problem>) -> Units {
+fn units(written: &sheet::UnitNames, problems: &mut Problems) -> Units {
     let mut read = |key: &str, symbol: &Option<String>, dimension: Dimension, default: Unit| {
         let Some(symbol) = symbol else { return default };
         let path = format!("units.{key}");

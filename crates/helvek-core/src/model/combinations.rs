@@ -43,6 +43,9 @@ impl Builder {
                 self.sense(&path, message, "Write { permanent = 1.35, wind = 1.5 }.");
             }
             for case in written.factors.keys().filter(|case| !known.contains(case)) {
+                if self.problems.passed_over() {
+                    continue;
+                }
                 let cure = match nearest(case, known.iter().map(String::as_str)) {
                     Some(near) => format!("Perhaps \"{near}\" is meant."),
                     None if known.is_empty() => "Give loads a case first.".to_owned(),

@@ -44,6 +44,7 @@ pub use strength::{Material, Profile};
 pub use supports::{BearingKind, Support, SupportKind, support_names};
 pub use trains::{Axle, PathPiece, Train, train_names};
 
+use crate::budget::spend;
 use crate::geometry::{Point, Vector};
 pub use crate::sheet::BarKind;
 use crate::sheet::{
@@ -394,14 +395,23 @@ impl Model {
     pub fn points_of(&self, body: BodyId) -> Vec<PointId> {
         let body = &self.bodies[body.0];
         let all = body.runs.iter().flat_map(|run| &run.points).chain(&body.riding);
+        spend(1 + body.runs.iter().map(|run| run.points.len()).sum::<usize>() / 25);
         let mut met = std::collections::HashSet::new();
         all.copied().filter(|point| met.insert(*point)).collect()
+    }
+
+    /// The first of them.
+    pub fn first_point_of(&self, body: BodyId) -> Option<PointId> {
+        let body = &self.bodies[body.0];
+        body.runs.iter().flat_map(|run| &run.points).chain(&body.riding).next().copied()
     }
 
     /// The unit direction of the member of `body` at `point`, first point to last; `None` where there is no run, and at a corner.
     pub fn run_direction(&self, body: BodyId, point: PointId) -> Option<Vector> {
         let mut found: Option<Vector> = None;
-        for run in &self.bodies[body.0].runs {
+        let runs = &self.bodies[body.0].runs;
+        spend(1 + runs.iter().map(|run| run.points.len()).sum::<usize>() / 100);
+        for run in runs {
             for pair in run.points.windows(2).filter(|pair| pair.contains(&point)) {
                 let along = (self.at(pair[1]) - self.at(pair[0])).unit()?;
                 match found {

@@ -71,6 +71,9 @@ impl Builder {
         if name == "whole" {
             return Some(Picked::Whole);
         }
+        if self.problems.passed_over() {
+            return None;
+        }
         let known = self.model.points.iter().map(|p| p.name.as_str());
         let cure = match nearest(name, known) {
             Some(near) => format!("Perhaps \"{near}\" is meant."),
@@ -131,7 +134,7 @@ impl Builder {
         let turned = name.split_once('-').map(|(a, b)| format!("{b}-{a}"));
         let called = |wanted: &str| self.model.bars.iter().position(|bar| bar.name == wanted);
         let row = called(name).or_else(|| called(turned.as_deref()?));
-        if row.is_none() {
+        if row.is_none() && !self.problems.passed_over() {
             let known = self.model.bars.iter().map(|bar| bar.name.as_str());
             let cure = match nearest(name, known) {
                 Some(near) => format!("Perhaps \"{near}\" is meant."),

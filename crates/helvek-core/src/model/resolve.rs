@@ -2,7 +2,8 @@
 
 use super::places::Places;
 use super::{Amount, BodyId, Conversion, Model, PointId, Sought, SoughtId, SoughtOf};
-use crate::problem::{Problem, ProblemKind, nearest};
+use crate::problem::{Problem, ProblemKind, Problems, nearest};
+use crate::section::Shape;
 use crate::sheet::Quantity;
 use crate::units::{Dimension, Units, parse_quantity};
 use std::collections::HashMap;
@@ -13,7 +14,7 @@ const LARGEST: f64 = 1e60;
 /// What is being built, and what has gone wrong.
 pub(super) struct Builder {
     pub(super) model: Model,
-    pub(super) problems: Vec<Problem>,
+    pub(super) problems: Problems,
     /// A body could not be built, so that "there is no body here" would only be noise.
     pub(super) bodies_missing: bool,
     point_ids: HashMap<String, PointId>,
@@ -23,6 +24,10 @@ pub(super) struct Builder {
     pub(super) joints_missing: bool,
     /// As above, for sections.
     pub(super) sections_missing: bool,
+    /// The shapes of sections that were found already; nothing of one that has none.
+    pub(super) shapes: HashMap<String, Option<Shape>>,
+    /// The sections whose shapes are being found, each a part of the one before.
+    pub(super) finding: Vec<String>,
     /// As above, for pulleys.
     pub(super) pulleys_missing: bool,
     /// The sought symbol whose limit is asked.
@@ -35,13 +40,15 @@ impl Builder {
     pub(super) fn new(units: Units) -> Self {
         Self {
             model: Model { units, ..Model::default() },
-            problems: Vec::new(),
+            problems: Problems::default(),
             bodies_missing: false,
             point_ids: HashMap::new(),
             body_ids: HashMap::new(),
             places: Places::default(),
             joints_missing: false,
             sections_missing: false,
+            shapes: HashMap::new(),
+            finding: Vec::new(),
             pulleys_missing: false,
             parameter: None,
             met_parameter: false,
@@ -188,6 +195,9 @@ impl Builder {
         if let Some(id) = self.point_ids.get(name) {
             return Some(*id);
         }
+        if self.problems.passed_over() {
+            return None;
+        }
         let mut known: Vec<_> = self.point_ids.keys().map(String::as_str).collect();
         known.sort_unstable();
         let cure = match nearest(name, known) {
@@ -202,7 +212,7 @@ impl Builder {
         if let Some(id) = self.body_ids.get(name) {
             return Some(*id);
         }
-        if self.bodies_missing {
+        if self.bodies_missing || self.problems.passed_over() {
             return None;
         }
         let mut known: Vec<_> = self.body_ids.keys().map(String::as_str).collect();

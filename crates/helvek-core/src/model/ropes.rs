@@ -206,7 +206,7 @@ impl Builder {
         match stop {
             RopeStop::Over { over, turn } => {
                 let Some(index) = self.model.pulleys.iter().position(|p| p.name == *over) else {
-                    if !self.pulleys_missing {
+                    if !self.pulleys_missing && !self.problems.passed_over() {
                         let known = self.model.pulleys.iter().map(|p| p.name.as_str());
                         let cure = match nearest(over, known) {
                             Some(near) => format!("Perhaps \"{near}\" is meant."),

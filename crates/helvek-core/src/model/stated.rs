@@ -177,6 +177,9 @@ impl Builder {
             }
             for name in &limit.of {
                 let Some(row) = sort.known.iter().position(|(known, _)| known == name) else {
+                    if self.problems.passed_over() {
+                        continue;
+                    }
                     let known: Vec<&str> = sort.known.iter().map(|(known, _)| known.as_str()).collect();
                     let cure = match nearest(name, known.iter().copied()) {
                         Some(near) => format!("Perhaps \"{near}\" is meant."),

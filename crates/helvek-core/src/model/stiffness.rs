@@ -351,6 +351,9 @@ impl Builder {
                 found.push(*member);
                 continue;
             }
+            if self.problems.passed_over() {
+                continue;
+            }
             let cure = match nearest(name, known.iter().map(|(known, _)| known.as_str())) {
                 Some(near) => format!("Perhaps \"{near}\" is meant."),
                 None => "Name bodies or bars.".to_owned(),

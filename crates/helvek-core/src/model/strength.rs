@@ -53,6 +53,9 @@ const ASSUMED: &[(&str, [f64; 6], f64)] = &[
     ("assumed timber", [10e9, 0.6e9, 0.0, 20e6, 2e6, 12e6], 5e-6),
 ];
 
+/// The most parts and corners of one section, those of its parts counted in.
+const MOST_PARTS: usize = 2000;
+
 impl Builder {
     pub(super) fn materials(&mut self, sheet: &Sheet) {
         for (name, written) in &sheet.materials {
@@ -97,6 +100,9 @@ impl Builder {
             self.model.materials.push(material);
             return Some(self.model.materials.len() - 1);
         }
+        if self.problems.passed_over() {
+            return None;
+        }
         let known = self.model.materials.iter().map(|m| m.name.as_str()).chain(ASSUMED.iter().map(|a| a.0));
         let mut known: Vec<String> = known.map(str::to_owned).collect();
         // Of the assumed ones those that are named are there already.
@@ -113,7 +119,7 @@ impl Builder {
     /// The place of a section in the list.
     pub(super) fn profile(&mut self, name: &str, path: &str) -> Option<usize> {
         let row = self.model.profiles.iter().position(|p| p.section.name == name);
-        if row.is_none() && !self.sections_missing {
+        if row.is_none() && !self.sections_missing && !self.problems.passed_over() {
             let known: Vec<String> = self.model.profiles.iter().map(|p| p.section.name.clone()).collect();
             let cure = match nearest(name, known.iter().map(String::as_str)) {
                 Some(near) => format!("Perhaps \"{near}\" is meant."),
@@ -127,7 +133,7 @@ impl Builder {
     pub(super) fn sections(&mut self, sheet: &Sheet) {
         for (name, written) in &sheet.sections {
             let path = format!("sections.{name}");
-            let Some(shape) = self.shape(sheet, written, name, &path, 0) else { continue };
+            let Some(shape) = self.shape_of(sheet, written, name) else { continue };
             match Section::of(name, shape) {
                 Ok(section) => {
                     self.model.profiles.push(Profile { section, held: written.held.unwrap_or_default() });
@@ -138,14 +144,31 @@ impl Builder {
         self.sections_missing = self.model.profiles.len() < sheet.sections.len();
     }
 
-    fn shape(
-        &mut self,
-        sheet: &Sheet,
-        written: &sheet::Section,
-        name: &str,
-        path: &str,
-        depth: usize,
-    ) -> Option<Shape> {
+    /// The shape of a section of the sheet, found once.
+    fn shape_of(&mut self, sheet: &Sheet, written: &sheet::Section, name: &str) -> Option<Shape> {
+        if let Some(found) = self.shapes.get(name) {
+            return found.clone();
+        }
+        self.finding.push(name.to_owned());
+        let path = format!("sections.{name}");
+        let shape = self.shape(sheet, written, name, &path).filter(|shape| {
+            let few = shape.parts() <= MOST_PARTS;
+            if !few {
+                self.too_many_parts(name, &path);
+            }
+            few
+        });
+        self.finding.pop();
+        self.shapes.insert(name.to_owned(), shape.clone());
+        shape
+    }
+
+    fn too_many_parts(&mut self, name: &str, path: &str) {
+        let message = format!("The section {name} has more than {MOST_PARTS} parts and corners.");
+        self.sense(path, message, "Leave some of them out.");
+    }
+
+    fn shape(&mut self, sheet: &Sheet, written: &sheet::Section, name: &str, path: &str) -> Option<Shape> {
         let mut size = |quantity: &Option<Quantity>, key: &str| {
             self.section_length(quantity.as_ref()?, name, &format!("{path}.{key}"))
         };
@@ -201,7 +224,7 @@ impl Builder {
                     None => 0.0,
                     Some(_) => size(&written.gap, "gap")?,
                 };
-                let of = self.other(sheet, written.of.as_deref()?, &format!("{path}.of"), depth)?;
+                let of = self.other(sheet, written.of.as_deref()?, &format!("{path}.of"))?;
                 Shape::Pair { of: Box::new(of), gap }
             }
             ShapeWord::Polygon => Shape::Polygon {
@@ -215,9 +238,15 @@ impl Builder {
             },
             ShapeWord::Composite => {
                 let mut parts = Vec::new();
+                let mut count = 0;
                 for (i, part) in written.parts.iter().enumerate() {
                     let path = format!("{path}.parts[{i}]");
-                    let of = self.other(sheet, &part.of, &format!("{path}.of"), depth)?;
+                    let of = self.other(sheet, &part.of, &format!("{path}.of"))?;
+                    count += of.parts();
+                    if count > MOST_PARTS {
+                        self.too_many_parts(name, &path);
+                        return None;
+                    }
                     let mut at = [0.0; 2];
                     for (k, quantity) in part.at.iter().enumerate() {
                         at[k] = self.section_length(quantity, name, &format!("{path}.at[{k}]"))?;
@@ -230,9 +259,7 @@ impl Builder {
     }
 
     /// The shape of another section of the sheet.
-    fn other(&mut self, sheet: &Sheet, name: &str, path: &str, depth: usize) -> Option<Shape> {
-        /// Deeper than any section that is meant: it holds itself.
-        const DEEP: usize = 8;
+    fn other(&mut self, sheet: &Sheet, name: &str, path: &str) -> Option<Shape> {
         let Some(written) = sheet.sections.get(name) else {
             let cure = match nearest(name, sheet.sections.keys().map(String::as_str)) {
                 Some(near) => format!("Perhaps \"{near}\" is meant."),
@@ -241,11 +268,11 @@ impl Builder {
             self.problem(ProblemKind::Name, path, format!("There is no section \"{name}\"."), cure);
             return None;
         };
-        if depth >= DEEP {
+        if self.finding.iter().any(|outer| outer == name) {
             self.sense(path, format!("The section {name} is made of itself."), "Name another one.");
             return None;
         }
-        self.shape(sheet, written, name, &format!("sections.{name}"), depth + 1)
+        self.shape_of(sheet, written, name)
     }
 
     fn corners(&mut self, written: &[Vec<Quantity>], name: &str, path: &str) -> Option<Vec<[f64; 2]>> {

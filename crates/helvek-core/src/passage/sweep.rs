@@ -8,6 +8,7 @@
 use super::Passage;
 use super::effects::{At, Lying, Within, lying, piece_at};
 use super::line::{Facing, Nudge, Stand, facings, stands};
+use crate::budget::spend;
 use crate::inside::{Diagram, Governed, Inner, Poly, governing};
 use crate::model::{BodyId, PathPiece, PointId, Train};
 use crate::tolerance;
@@ -220,6 +221,7 @@ impl Sweep<'_> {
 
     /// What a unit force does at a station.
     fn at(&self, station: f64, on: Option<(usize, Lying)>) -> At {
+        spend(1 + self.units.len() / 5);
         let value = |d: &&Diagram| Inner::ALL.map(|inner| d.at(inner, station, crate::inside::Side::Before));
         let within = on.map(|(piece, lies)| Within {
             piece,

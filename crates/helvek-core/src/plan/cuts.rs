@@ -1,6 +1,7 @@
 //! Free bodies worth looking at: single parts, the whole, parts taken together, sections.
 
 use super::{picks, sections};
+use crate::budget::spend;
 use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, Equilibrium, Freedom, PartId, PartOf};
 use crate::geometry::{Point, Wrench};
 use crate::model::{BarId, Model, Picked};
@@ -66,6 +67,7 @@ pub(super) fn cuts(model: &Model, equilibrium: &Equilibrium, asked: &[ColumnId])
     let mut list = Vec::new();
     let mut push = |parts: Vec<PartId>, kind: CutKind| {
         if seen.insert(parts.clone()) {
+            spend(parts.len() / 4);
             list.push(maker.cut(parts, kind));
         }
     };

@@ -5,6 +5,7 @@
 
 use super::Found;
 use super::isolate::{Choice, Chooser};
+use crate::budget::spend;
 use crate::equilibrium::ColumnId;
 use std::cmp::Reverse;
 use std::collections::{BinaryHeap, HashMap};
@@ -51,6 +52,7 @@ pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[Column
         if mask & goal == goal {
             return Some(traced(&best, mask));
         }
+        spend(10 + cuts.len());
         looked += 1;
         if looked > MOST_STATES {
             return None;

@@ -6,6 +6,7 @@
 use super::Found;
 use super::exact::EQUATION;
 use super::isolate::{Choice, Chooser};
+use crate::budget::spend;
 use crate::equilibrium::ColumnId;
 
 /// A set of columns.
@@ -43,6 +44,7 @@ pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[Column
     let mut stale: Vec<usize> = (0..chooser.cuts.len()).collect();
     let mut steps = Vec::new();
     while left > 0 {
+        spend(1 + best.len() / 10);
         for cut in stale.drain(..) {
             best[cut] = easiest(chooser, cut, &known, &way, &paid);
         }
@@ -101,6 +103,7 @@ fn easiest(
     paid: &Set,
 ) -> Option<(u64, Choice)> {
     let cost = |choice: &Choice| {
+        spend(1 + known.len() / 50);
         let before = on_the_way(choice, way, known.len()).count_without(paid);
         before * EQUATION + choice.effort + if choice.at_sight { 0 } else { EQUATION }
     };

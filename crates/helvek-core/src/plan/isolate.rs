@@ -7,6 +7,7 @@
 
 use super::cuts::{Cut, CutKind, Entering, Six, six};
 use super::{Axis, Centre, Equation, Given, ZeroRule};
+use crate::budget::spend;
 use crate::equilibrium::{ColumnId, ColumnKind, Equilibrium, Freedom, PartOf};
 use crate::geometry::{Point, Vector};
 use crate::model::{Model, PointId};
@@ -117,6 +118,7 @@ impl<'a> Chooser<'a> {
     /// easiest of those that rest on least.
     pub(super) fn options(&self, index: usize, known: &[bool]) -> Vec<Choice> {
         let cut = &self.cuts[index];
+        spend(1 + cut.entering.len() / 50);
         let open: Vec<&Entering> = cut.entering.iter().filter(|e| !known[e.column.index()]).collect();
         if open.is_empty() || open.len() > MOST_OPEN {
             return Vec::new();
@@ -214,6 +216,7 @@ impl<'a> Chooser<'a> {
         equation: Option<Equation>,
         known: &[bool],
     ) -> Option<Choice> {
+        spend(1 + cut.entering.len() / 20 + others.len() / 40);
         let form = unit(form)?;
         let drops = |e: &Entering| dot(form, e.line).abs() <= tolerance::DROPS_OUT * 10.0;
         if !others.iter().all(|e| drops(e)) {

@@ -3,6 +3,7 @@
 use super::cuts::{Cut, CutKind};
 use super::isolate::{Chooser, net};
 use super::{Axis, Dropped, DropsOut, Equation, Found, Given, Line, PlannedStep, Reason, WhyBody, ZeroRule};
+use crate::budget::spend;
 use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, Freedom};
 use crate::geometry::Vector;
 use crate::sheet::First;
@@ -31,6 +32,7 @@ pub(super) fn ordered(
         _ => 3,
     };
     loop {
+        spend(1 + left.len() / 15);
         let ready = |step: &Found| step.needs.iter().all(|c| known[c.index()]);
         let first = left.iter().position(|s| s.as_ref().is_some_and(&ready));
         let Some(first) = first else { break };

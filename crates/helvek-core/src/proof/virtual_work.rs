@@ -4,6 +4,7 @@
 //! matrix: no wrench, no reference point, no resultant of a distributed load. What a bearing holds across a skew axis is held here in two directions of its own;
 //! only the force that comes of it is measured along those in which the unknowns are written.
 
+use crate::budget::spend;
 use crate::equilibrium::{Column, ColumnId, ColumnOf, Component, Equilibrium};
 use crate::geometry::{Point, Vector};
 use crate::model::{
@@ -89,7 +90,7 @@ impl<'a> Freedoms<'a> {
     }
 
     fn body(&self, body: BodyId, at: Point) -> Displacement {
-        let about = self.model.points_of(body).first().map_or(at, |p| self.model.at(*p));
+        let about = self.model.first_point_of(body).map_or(at, |p| self.model.at(p));
         self.rigid(self.first_of(body), about, at)
     }
 
@@ -148,6 +149,7 @@ pub(super) fn unknowns(
     if held.len() != freedoms.count || freedoms.count > MOST || freedoms.count == 0 {
         return None;
     }
+    spend((freedoms.count * freedoms.count) / 40 * freedoms.count / 10);
     let mut matrix: Mat<f64> = Mat::zeros(held.len(), freedoms.count);
     for (i, id) in held.iter().enumerate() {
         let column = equilibrium.column(*id);

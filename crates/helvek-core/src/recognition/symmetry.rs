@@ -1,5 +1,6 @@
 //! Symmetry of geometry, supports and loads about a vertical line: equal halves. It is said, and still verified.
 
+use crate::budget::spend;
 use crate::geometry::{Point, Vector};
 use crate::model::{Amount, LoadKind, Model, PointId, SupportId, SupportKind};
 use crate::tolerance;
@@ -22,6 +23,7 @@ pub fn symmetry(model: &Model) -> Option<Symmetry> {
     if used.len() < 2 || used.len() > MOST || model.supports.len() < 2 || !model.ropes.is_empty() {
         return None;
     }
+    spend((used.len() * used.len()) / 200);
     let xs = used.iter().map(|p| model.at(*p).x);
     let (low, high) = xs.fold((f64::INFINITY, f64::NEG_INFINITY), |(l, h), x| (l.min(x), h.max(x)));
     let mirror =

@@ -2,6 +2,7 @@
 
 use super::beam::Part;
 use super::frame::{EndKind, Frame, FrameJoint, FrameMember, Inapplicable, Last};
+use crate::budget::spend;
 use crate::elastic::{Lengths, Mesh};
 use crate::equilibrium::ColumnOf;
 use crate::geometry::{Point, Vector};
@@ -33,6 +34,7 @@ pub(super) fn made(solved: &Solved) -> Result<Made, Inapplicable> {
     let (model, full) = (&solved.model, &solved.full);
     let values = solved.entering();
     let mesh = Mesh::of(model, full, &values, Lengths::Kept).map_err(|_| Inapplicable::Numbers)?;
+    spend(1 + mesh.pieces.len() * mesh.pieces.len() / 100);
     let frame = Frame {
         joints: Vec::new(),
         members: Vec::new(),

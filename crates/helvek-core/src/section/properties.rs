@@ -1,6 +1,7 @@
 //! What follows from the solids of a section.
 
 use super::solid::{Integrals, Side, Solid};
+use crate::budget::spend;
 
 /// Area, centroid and moments of a section, about its centroid unless said otherwise.
 #[derive(Debug, Clone, PartialEq)]
@@ -210,6 +211,7 @@ impl Properties {
     /// Where Q/t is largest, and how large: not always at the centroid.
     pub fn most_sheared(&self) -> (f64, f64) {
         let ratio = |level: f64| {
+            spend(1 + self.solids.len() / 20);
             let width = self.width(level);
             if width <= 0.0 { 0.0 } else { self.first_moment(level) / width }
         };

@@ -97,6 +97,18 @@ pub enum Shape {
     },
 }
 
+impl Shape {
+    /// How much it is made of: its parts, those of its parts counted in, and the corners of outlines.
+    pub fn parts(&self) -> usize {
+        match self {
+            Self::Pair { of, .. } => 2 * of.parts(),
+            Self::Polygon { outline, holes } => outline.len() + holes.iter().map(Vec::len).sum::<usize>(),
+            Self::Composite { parts } => parts.iter().map(|(part, ..)| part.parts()).sum(),
+            _ => 1,
+        }
+    }
+}
+
 /// Why a shape is none.
 #[derive(Debug, Clone, PartialEq)]
 pub enum Fault {

@@ -4,7 +4,8 @@ use super::Sheet;
 use super::decode::{self, Rows};
 use super::fields::Reader;
 use super::tree::{self, Node, Value};
-use crate::problem::{Position, Problem, ProblemKind};
+use crate::budget::spend;
+use crate::problem::{Position, Problem, ProblemKind, Problems};
 use std::collections::HashMap;
 
 /// The longest text that is read: far above any sheet drawn by a person, far below what would exhaust a server.
@@ -31,8 +32,10 @@ impl Syntax {
 pub struct Document {
     /// What was understood. Things with a problem in them are left out.
     pub sheet: Sheet,
-    /// Everything wrong with its form, in the order of the text.
+    /// What is wrong with its form, in the order of the text.
     pub problems: Vec<Problem>,
+    /// The same as it was found.
+    pub(crate) found: Problems,
     rows: Rows,
     positions: HashMap<String, Position>,
 }
@@ -77,7 +80,6 @@ impl Document {
                 }
             };
         }
-        crate::problem::in_order_of_the_text(problems);
     }
 }
 
@@ -94,6 +96,7 @@ impl From<Sheet> for Document {
             },
             positions: HashMap::new(),
             problems: Vec::new(),
+            found: Problems::default(),
             sheet,
         }
     }
@@ -114,6 +117,7 @@ pub fn read(text: &str, syntax: Syntax) -> Document {
         ));
         return document(decode::Decoded::default(), reader, HashMap::new());
     }
+    spend(text.len() / 40);
     let root = match syntax {
         Syntax::Toml => Some(tree::from_toml(text, &mut reader.problems)),
         Syntax::Json => tree::from_json(text, &mut reader.problems),
@@ -122,7 +126,7 @@ pub fn read(text: &str, syntax: Syntax) -> Document {
     let mut positions = HashMap::new();
     if let Some(root) = root {
         // A text that is not even TOML would only add noise about what is missing in it.
-        let broken = !reader.problems.is_empty();
+        let broken = !reader.problems.named().is_empty();
         decoded = decode::sheet(&mut reader, &root);
         if broken {
             reader.problems.retain(|p| p.kind == ProblemKind::Syntax || !p.message.contains(" needs "));
@@ -134,10 +138,12 @@ pub fn read(text: &str, syntax: Syntax) -> Document {
 }
 
 fn document(decoded: decode::Decoded, reader: Reader, positions: HashMap<String, Position>) -> Document {
-    let mut document = Document { sheet: decoded.sheet, problems: Vec::new(), rows: decoded.rows, positions };
-    let mut problems = reader.problems;
-    document.locate(&mut problems);
-    document.problems = problems;
+    let mut found = reader.problems;
+    let (sheet, rows) = (decoded.sheet, decoded.rows);
+    let mut document = Document { sheet, problems: Vec::new(), found: Problems::default(), rows, positions };
+    document.locate(found.named_mut());
+    document.problems = found.told();
+    document.found = found;
     document
 }
 

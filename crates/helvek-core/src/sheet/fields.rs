@@ -2,12 +2,12 @@
 
 use super::tree::{Node, Value, shortened};
 use super::{Choice, Quantity, SpaceKind};
-use crate::problem::{Problem, ProblemKind, nearest};
+use crate::problem::{Problem, ProblemKind, Problems, nearest};
 
 /// The problems found so far.
 #[derive(Default)]
 pub(in crate::sheet) struct Reader {
-    pub(in crate::sheet) problems: Vec<Problem>,
+    pub(in crate::sheet) problems: Problems,
     /// The sheet is one of space: a place has three coordinates.
     pub(in crate::sheet) space: bool,
 }
@@ -147,6 +147,9 @@ impl Reader {
         if let Some((_, value)) = T::WORDS.iter().find(|(word, _)| *word == text) {
             return Some(*value);
         }
+        if self.problems.passed_over() {
+            return None;
+        }
         let words: Vec<_> = T::WORDS.iter().map(|(word, _)| format!("\"{word}\"")).collect();
         let cure = match nearest(&text, T::WORDS.iter().map(|(word, _)| *word)) {
             Some(word) => format!("Perhaps \"{word}\" is meant."),
@@ -249,6 +252,9 @@ impl<'n> Fields<'_, 'n> {
     pub(in crate::sheet) fn finish(self, later: &[&'static str]) {
         for (key, _) in self.entries {
             if self.known.contains(&key.as_str()) {
+                continue;
+            }
+            if self.reader.problems.passed_over() {
                 continue;
             }
             let path = self.path_of(key);

@@ -13,6 +13,7 @@ mod stiffness;
 mod strength;
 mod tree;
 mod work;
+mod written;
 
 pub use choice::Choice;
 pub use connections::{
@@ -27,6 +28,8 @@ pub use pins::{Plate, PlatedPin, Stock};
 pub use stiffness::{Ground, Method, Quantities, Symmetry, Temperature};
 pub use strength::{Material, Section, SectionPart, ShapeWord};
 pub use work::{Apart, Combination, Pick, PickedAxis, PickedEquation, PickedSum, Side};
+pub(crate) use written::quoted;
+pub use written::rewritten;
 
 use indexmap::IndexMap;
 use schemars::JsonSchema;

@@ -1,6 +1,6 @@
 //! TOML and JSON as one tree in which every value knows where it stands in the text.
 
-use crate::problem::{Position, Problem, ProblemKind};
+use crate::problem::{Position, Problem, ProblemKind, Problems};
 use jsonc_parser::ast;
 use jsonc_parser::common::Ranged;
 use std::ops::Range;
@@ -22,8 +22,8 @@ pub(in crate::sheet) enum Value {
     Text(String),
     List(Vec<Node>),
     Table(Vec<(String, Node)>),
-    /// A TOML date: no key of a sheet takes one.
-    Date,
+    /// A TOML date as it is written: no key of a sheet takes one.
+    Date(String),
 }
 
 impl Node {
@@ -36,7 +36,7 @@ impl Node {
             Value::Text(t) => format!("the text \"{}\"", shortened(t)),
             Value::List(_) => "a list".into(),
             Value::Table(_) => "a table".into(),
-            Value::Date => "a date".into(),
+            Value::Date(_) => "a date".into(),
         }
     }
 }
@@ -56,9 +56,12 @@ fn syntax(text: &str, offset: usize, message: impl Into<String>, cure: &str) -> 
 }
 
 /// Reads TOML; goes on behind an error as far as it can.
-pub(in crate::sheet) fn from_toml(text: &str, problems: &mut Vec<Problem>) -> Node {
+pub(in crate::sheet) fn from_toml(text: &str, problems: &mut Problems) -> Node {
     let (table, errors) = DeTable::parse_recoverable(text);
     for error in errors {
+        if problems.passed_over() {
+            continue;
+        }
         let offset = error.span().map_or(0, |span| span.start);
         let message = format!("The TOML cannot be read here: {}.", error.message().trim_end_matches('.'));
         problems.push(syntax(text, offset, message, "Mend the line, or compare it with docs/format.md."));
@@ -81,7 +84,7 @@ fn toml_node(value: &toml::Spanned<DeValue<'_>>) -> Node {
                 .map_or(Value::Text(i.to_string()), |i| Value::Number(i as f64)),
             DeValue::Float(f) => digits(f.as_str()).parse().map_or(Value::Text(f.to_string()), Value::Number),
             DeValue::Boolean(b) => Value::Bool(*b),
-            DeValue::Datetime(_) => Value::Date,
+            DeValue::Datetime(date) => Value::Date(date.to_string()),
             DeValue::Array(items) => Value::List(items.iter().map(toml_node).collect()),
             DeValue::Table(table) => toml_table(table),
         },
@@ -89,7 +92,7 @@ fn toml_node(value: &toml::Spanned<DeValue<'_>>) -> Node {
 }
 
 /// Reads strict JSON: no comments, no trailing commas.
-pub(in crate::sheet) fn from_json(text: &str, problems: &mut Vec<Problem>) -> Option<Node> {
+pub(in crate::sheet) fn from_json(text: &str, problems: &mut Problems) -> Option<Node> {
     let strict = jsonc_parser::ParseOptions {
         allow_comments: false,
         allow_loose_object_property_names: false,

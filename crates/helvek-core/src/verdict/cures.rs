@@ -1,6 +1,7 @@
 //! What would hold a model that moves: candidates a person would think of, each tried out before it is proposed.
 
 use super::{Motion, OneWayState, Verdict, judge};
+use crate::budget::spend;
 use crate::equilibrium::{ColumnOf, Equilibrium, PartOf};
 use crate::geometry::{Point, Vector};
 use crate::model::{
@@ -57,6 +58,7 @@ const TRIED: (usize, usize, usize) = (200, 60, 12);
 
 /// The cures of a model that can move or tips; empty when there is nothing to cure, or nothing simple helps.
 pub fn cures(model: &Model) -> Vec<Cure> {
+    spend(1 + (model.bodies.len() + model.points.len() + model.supports.len() + model.loads.len()) / 8);
     let mut model = model.clone();
     super::aligned(&mut model);
     let equilibrium = Equilibrium::of(&model);
@@ -421,6 +423,7 @@ fn braces(model: &Model, places: &[Place]) -> Vec<Cure> {
         let reach = if pins.len() > ALL_PAIRS { 4 } else { pins.len() };
         for b in pins.iter().skip(i + 1).take(reach) {
             let (p, q): (Point, Point) = (model.at(a.at), model.at(b.at));
+            spend(model.bars.len() / 500);
             let Some(d) = (q - p).unit() else { continue };
             let there = model.bars.iter().any(|bar| bar.ends == [a.at, b.at] || bar.ends == [b.at, a.at]);
             if !there && (b.moves - a.moves).dot(d).abs() > tolerance::CRITICAL * size {

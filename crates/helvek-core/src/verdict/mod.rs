@@ -19,6 +19,7 @@ pub use motion::{Motion, PartMotion, Screw};
 pub use one_way::{Hold, OneWayState};
 pub use tipping::ballast;
 
+use crate::budget::spend;
 use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, clean};
 use crate::tolerance;
 use spectrum::{Entries, Spectrum, critical, norm};
@@ -144,9 +145,11 @@ impl System {
     /// The verdict without regard to signs. Columns that are not in the system have the value 0.
     fn judge(self, equilibrium: &Equilibrium) -> Judged {
         let unknowns = equilibrium.columns.len();
+        spend(unknowns);
         let spectrum = Spectrum::of(self.rows, &self.entries);
         let degree = self.entries.len() - spectrum.rank;
 
+        spend((spectrum.motions.len() * self.rows + spectrum.stresses.len() * unknowns) / 200);
         // What of the loads no reaction can take: their part in the left null space.
         let driven = spectrum.motion_part(&self.loads);
         // Against the largest single load and not against their sum: loads that cancel among themselves leave only noise in the sum.

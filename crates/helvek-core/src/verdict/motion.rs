@@ -1,5 +1,6 @@
 //! A free motion: small displacements of parts that nothing resists.
 
+use crate::budget::spend;
 use crate::equilibrium::{Act, Equilibrium, Freedom, PartId};
 use crate::geometry::{Point, Vector, Wrench};
 use crate::model::Space;
@@ -68,6 +69,7 @@ impl Motion {
         let chosen = ways(equilibrium).into_iter().find_map(|way| {
             let mut rows = vec![0.0; way.len()];
             for motion in motions {
+                spend(rows.len() / 200);
                 let along = dot(motion, &way);
                 rows.iter_mut().zip(motion).for_each(|(r, m)| *r += along * m);
             }

@@ -9,6 +9,7 @@
 //! contact. When they cannot, several different sets of parts can carry, and equilibrium alone does not say which.
 
 use super::{Judged, Motion, System, Verdict, status, tipping};
+use crate::budget::spend;
 use crate::equilibrium::{ColumnId, Equilibrium, OneWay, clean};
 use crate::tolerance;
 use microlp::{ComparisonOp, OptimizationDirection, Problem};
@@ -121,6 +122,8 @@ impl Bound<'_> {
         objective: Option<usize>,
         slack: bool,
     ) -> Option<(f64, Vec<f64>)> {
+        // It cannot be interrupted: about as many pivots as there are parts, each through all amounts.
+        spend(parts.len() * self.judged.stresses.len() * parts.len() / 25);
         let mut problem = Problem::new(OptimizationDirection::Minimize);
         let row = |(id, sense): (ColumnId, OneWay)| -> Vec<f64> {
             let row: Vec<f64> = self.judged.stresses.iter().map(|s| sense.sign() * s[id.index()]).collect();

@@ -7,6 +7,7 @@
 use super::one_way::settled_under;
 use super::spectrum::Spectrum;
 use super::{Motion, System, Verdict};
+use crate::budget::spend;
 use crate::complementarity::complementary;
 use crate::equilibrium::{Act, ColumnId, Equilibrium, OneWay, PartId, PartOf};
 use crate::geometry::Wrench;
@@ -33,6 +34,7 @@ pub(super) fn motion(
         let absent = |id: ColumnId| rubbing.contains(&id) || one_way.iter().any(|(o, _)| *o == id);
         let system = System::of(equilibrium, |id| !absent(id));
         let free = Spectrum::of(system.rows, &system.entries).motions;
+        spend(one_way.len() * free.len() * (equilibrium.rows() + one_way.len()) / 800);
         let dot = |a: &[f64], b: &[f64]| a.iter().zip(b).map(|(a, b)| a * b).sum::<f64>();
         let along = |rows: &[f64]| -> Vec<f64> { free.iter().map(|u| dot(u, rows)).collect() };
         let pushes: Vec<Vec<f64>> = one_way

@@ -1,6 +1,7 @@
 //! One term of an equation: size × projection × arm, with its sign.
 
 use super::solid::Solid;
+use crate::budget::spend;
 use crate::equilibrium::{
     ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, Equilibrium, PartId, Source,
 };
@@ -156,6 +157,7 @@ pub(super) fn terms(
     };
     let solid = model.spatial().then(|| Solid { up: model.up(), school: model.schools.working });
     let length = equilibrium.length_scale;
+    spend(1 + (equilibrium.actions.len() + equilibrium.columns.len()) / 100);
     let mut writer = Writer { equation, turn, length, solid, terms: Vec::new() };
     let holds = |part: PartId| free_body.parts.contains(&part);
     for (index, action) in equilibrium.actions.iter().enumerate() {
@@ -314,6 +316,7 @@ impl Writer<'_> {
         projection: Projection,
         arm: Option<Arm>,
     ) {
+        spend(1);
         let value = sign * size.value() * projection.value() * arm.map_or(1.0, |a| a.length);
         self.terms.push(Term { of, sign, size, projection, arm, value });
     }

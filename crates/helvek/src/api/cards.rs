@@ -1,13 +1,16 @@
 //! What the shelf shows of a sheet: its verdict, what was asked, a small drawing. Made once for each text and kept.
 
-use super::ApiError;
+use super::json::At;
+use super::{ApiError, Shared};
 use crate::keeper;
+use axum::Json;
+use axum::extract::State;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::{ENGINE, model, solution};
 use helvek_figure::{Scene, thumbnail};
 use helvek_report::kept::{KeptLine, kept};
 use helvek_report::page::{AskedLine, Page};
-use helvek_store::{SheetRow, Store, Unanswered, hash};
+use helvek_store::{StoredSheet, Unanswered, hash};
 use schemars::JsonSchema;
 use serde::Serialize;
 use serde_json::value::RawValue;
@@ -28,15 +31,18 @@ pub(crate) struct Card {
     pub(crate) asked_in_all: usize,
     /// A small drawing.
     pub(crate) scene: Scene,
+    /// It is drawn too finely, or is more work, than a card is worth: the rest is seen when the sheet is opened.
+    pub(crate) too_large: bool,
 }
 
 impl Card {
-    /// Reads and solves a sheet, also a half-finished one.
-    pub(crate) fn of(text: &str) -> Self {
-        Self::answered(text).0
+    /// Of a sheet that is not solved for it.
+    fn too_large() -> Self {
+        let scene = Scene::default();
+        Self { verdict: None, problems: 0, asked: Vec::new(), asked_in_all: 0, scene, too_large: true }
     }
 
-    /// The same, with all that it answers in lines to be kept: of one that cannot be read the first reason, of an empty one nothing.
+    /// Reads and solves a sheet, also a half-finished one, with all that it answers in lines to be kept: of one that cannot be read the first reason, of an empty one nothing.
     pub(crate) fn answered(text: &str) -> (Self, Vec<KeptLine>) {
         let document = sheet::read(text, Syntax::Json);
         let empty = document.sheet.bodies.is_empty() && document.sheet.bars.is_empty();
@@ -60,7 +66,7 @@ impl Card {
         };
         let asked_in_all = asked.len();
         asked.truncate(ANSWERS);
-        (Self { verdict, problems, asked, asked_in_all, scene }, answers)
+        (Self { verdict, problems, asked, asked_in_all, scene, too_large: false }, answers)
     }
 }
 
@@ -78,45 +84,47 @@ pub(crate) fn program() -> String {
     }
 }
 
-/// The cards of some sheets, in their order; those that are not known yet are made and kept, with what the sheets answer.
-pub(super) async fn cards(
-    store: &Store,
-    program: &str,
-    sheets: Vec<(SheetRow, String)>,
-) -> Result<Vec<(SheetRow, Box<RawValue>)>, ApiError> {
-    let mut known = Vec::with_capacity(sheets.len());
-    for (row, body) in sheets {
-        let hash = hash(&body);
-        let card = store.card(&hash, program).await?;
-        known.push((row, body, hash, card));
+/// What one card may cost, in units of the budget.
+const WORTH: u64 = 2_000_000;
+
+/// The largest card, in bytes: of a finer drawing nothing would be seen at its size.
+const FINEST: usize = 256 * 1024;
+
+/// The card of a sheet, kept from now on with what the sheet answers.
+pub(super) async fn get(
+    State(shared): State<Shared>,
+    At(id): At<String>,
+) -> Result<Json<Box<RawValue>>, ApiError> {
+    // One in the trash has a card too.
+    let StoredSheet { row, body } = shared.store.find(&id).await?.ok_or(ApiError::NoSheet)?;
+    let hash = hash(&body);
+    if let Some(card) = shared.store.card(&hash, &shared.program).await? {
+        return raw(card);
     }
-    let made = tokio::task::spawn_blocking(move || {
-        let (mut made, mut answered) = (Vec::new(), Vec::new());
-        let mut all = Vec::with_capacity(known.len());
-        for (row, body, hash, card) in known {
-            let text = match card {
-                Some(card) => card,
-                None => {
-                    let (card, answers) = Card::answered(&body);
-                    let card = serde_json::to_string(&card)?;
-                    made.push((hash, card.clone()));
-                    if row.engine == i64::from(ENGINE) {
-                        let draft = Unanswered::Draft { id: row.id.clone(), version: row.version, body };
-                        answered.push((draft, keeper::json(&answers)));
-                    }
-                    card
-                }
-            };
-            all.push((row, RawValue::from_string(text)?));
-        }
-        Ok::<_, serde_json::Error>((made, answered, all))
-    });
-    let (made, answered, all) = made.await.map_err(|error| lost(&error))?.map_err(|error| lost(&error))?;
-    if !made.is_empty() {
-        store.keep_cards(program, &made).await?;
-        store.keep_answers(&answered).await?;
+    let text = body.clone();
+    let (card, answers) = match shared.works.run(WORTH, move || Card::answered(&text)).await {
+        Ok((card, answers)) => (card, Some(answers)),
+        Err(ApiError::TooMuch) => (Card::too_large(), None),
+        Err(error) => return Err(error),
+    };
+    let mut written = serde_json::to_string(&card).map_err(|error| lost(&error))?;
+    if written.len() > FINEST {
+        let plain = Card { scene: Scene::default(), too_large: true, ..card };
+        written = serde_json::to_string(&plain).map_err(|error| lost(&error))?;
     }
-    Ok(all)
+    let card = written;
+    shared.store.keep_cards(&shared.program, &[(hash, card.clone())]).await?;
+    if let Some(answers) = answers
+        && row.engine == i64::from(ENGINE)
+    {
+        let draft = Unanswered::Draft { id, version: row.version, body };
+        shared.store.keep_answers(&[(draft, keeper::json(&answers))]).await?;
+    }
+    raw(card)
+}
+
+fn raw(card: String) -> Result<Json<Box<RawValue>>, ApiError> {
+    RawValue::from_string(card).map(Json).map_err(|error| lost(&error))
 }
 
 fn lost(error: &dyn std::error::Error) -> ApiError {

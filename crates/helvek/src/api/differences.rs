@@ -1,10 +1,11 @@
 //! Sheets that answer otherwise since an upgrade: the old beside the new, and why; what revisions answered.
 
+use super::json::At;
 use super::{ApiError, Shared};
 use crate::changes::{Reason, reasons};
 use crate::keeper;
 use axum::Json;
-use axum::extract::{Path, State};
+use axum::extract::State;
 use axum::http::StatusCode;
 use helvek_core::ENGINE;
 use helvek_report::kept::{About, Difference, KeptLine};
@@ -26,7 +27,7 @@ pub(crate) struct Differences {
 
 pub(super) async fn get(
     State(shared): State<Shared>,
-    Path(id): Path<String>,
+    At(id): At<String>,
 ) -> Result<Json<Differences>, ApiError> {
     let sheet = shared.store.answered(&id).await?.ok_or(ApiError::NoSheet)?;
     let lines = keeper::differences(&sheet);
@@ -36,10 +37,7 @@ pub(super) async fn get(
 }
 
 /// The answers of now are taken for those of the sheet; a revision keeps what it answered.
-pub(super) async fn accept(
-    State(shared): State<Shared>,
-    Path(id): Path<String>,
-) -> Result<StatusCode, ApiError> {
+pub(super) async fn accept(State(shared): State<Shared>, At(id): At<String>) -> Result<StatusCode, ApiError> {
     if !shared.store.accept(&id, ENGINE.into()).await? {
         return Err(ApiError::NoSheet);
     }
@@ -50,7 +48,7 @@ pub(super) async fn accept(
 /// What a revision answered; nothing where that was never kept.
 pub(super) async fn of_revision(
     State(shared): State<Shared>,
-    Path((id, number)): Path<(String, i64)>,
+    At((id, number)): At<(String, i64)>,
 ) -> Result<Json<Vec<KeptLine>>, ApiError> {
     let answers = shared.store.revision_answers(&id, number).await?;
     Ok(Json(answers.as_deref().map(keeper::read).unwrap_or_default()))

@@ -1,7 +1,9 @@
 //! Every way a request can fail, as an answer.
 
+use super::shelf::SEARCH;
+use crate::works::LONGEST;
 use axum::Json;
-use axum::extract::rejection::{JsonRejection, QueryRejection};
+use axum::extract::rejection::{JsonRejection, PathRejection, QueryRejection};
 use axum::http::StatusCode;
 use axum::response::{IntoResponse, Response};
 use helvek_core::sheet::MAX_TEXT;
@@ -25,8 +27,30 @@ pub(crate) enum ApiError {
     Conflict { current: i64 },
     /// Not JSON, not of the expected shape, too large, or of another type.
     Body(JsonRejection),
+    /// Longer than any title.
+    Search,
+    /// A sheet that is none.
+    NoObject,
     /// What stands behind the question mark makes no sense.
     Query(QueryRejection),
+    /// The addresses of a sheet or a revision make no sense.
+    Path(PathRejection),
+    /// What came in did not arrive in time.
+    Slow,
+    /// An address that is there, asked in a way that it does not know.
+    Method,
+    /// The line cannot be opened.
+    Line(String),
+    /// The token is missing, or is another one.
+    Token,
+    /// Others are first.
+    Busy,
+    /// It took too long, on a machine as busy as this one.
+    TooLong,
+    /// It costs more than one question may.
+    TooMuch,
+    /// A newer question on the same line.
+    Superseded,
     /// The store failed.
     Store(StoreError),
     /// The solver was lost: a fault of ours.
@@ -45,6 +69,9 @@ pub(crate) struct ErrorBody {
     /// The version that is there now, when another writer was faster.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub(crate) current: Option<i64>,
+    /// On an open line: the question that this answers, when it was understood as one.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub(crate) seq: Option<u64>,
 }
 
 impl From<StoreError> for ApiError {
@@ -56,6 +83,12 @@ impl From<StoreError> for ApiError {
 impl From<JsonRejection> for ApiError {
     fn from(rejection: JsonRejection) -> Self {
         Self::Body(rejection)
+    }
+}
+
+impl From<PathRejection> for ApiError {
+    fn from(rejection: PathRejection) -> Self {
+        Self::Path(rejection)
     }
 }
 
@@ -110,14 +143,85 @@ impl ApiError {
                 let code = if too_large { "too-large" } else { "body" };
                 (status, code, message, "See docs/openapi.json for what belongs here.")
             }
+            Self::NoObject => (
+                StatusCode::UNPROCESSABLE_ENTITY,
+                "body",
+                "A sheet is a JSON object.".into(),
+                "Begin it with {\"format\": \"helvek-sheet/1\"}.",
+            ),
+            Self::Search => (
+                StatusCode::BAD_REQUEST,
+                "query",
+                format!("What is looked for is longer than {SEARCH} letters."),
+                "Look for a part of it.",
+            ),
             Self::Query(rejection) => (
                 rejection.status(),
                 "query",
                 rejection.body_text(),
                 "See docs/openapi.json for what may be looked for.",
             ),
-            Self::Store(_) => {
-                (StatusCode::INTERNAL_SERVER_ERROR, "store", "The sheet could not be kept.".into(), retry)
+            Self::Path(rejection) => (
+                rejection.status(),
+                "path",
+                rejection.body_text(),
+                "See docs/openapi.json for what belongs here.",
+            ),
+            Self::Slow => (
+                StatusCode::REQUEST_TIMEOUT,
+                "slow",
+                "The request did not arrive in time.".into(),
+                "Send it again.",
+            ),
+            Self::Method => (
+                StatusCode::METHOD_NOT_ALLOWED,
+                "method",
+                "That cannot be done at this address.".into(),
+                "See docs/openapi.json for what can.",
+            ),
+            Self::Line(why) => (
+                StatusCode::BAD_REQUEST,
+                "line",
+                format!("This is a line that stays open: {why}"),
+                "Open it as a WebSocket, or send the question to /api/solve.",
+            ),
+            Self::Token => (
+                StatusCode::UNAUTHORIZED,
+                "token",
+                "This server asks for its token.".into(),
+                "Enter the token that it printed when it started.",
+            ),
+            Self::Busy => (
+                StatusCode::SERVICE_UNAVAILABLE,
+                "busy",
+                "Other large sheets are being solved.".into(),
+                "Try again in a moment.",
+            ),
+            Self::TooLong => (
+                StatusCode::SERVICE_UNAVAILABLE,
+                "too-long",
+                format!("This took longer than {} s and was given up.", LONGEST.as_secs()),
+                "Try again when the machine is less busy, or take the sheet apart.",
+            ),
+            Self::TooMuch => (
+                StatusCode::UNPROCESSABLE_ENTITY,
+                "too-much",
+                "This sheet is more work than Helvek does at once.".into(),
+                "Take it apart, or leave out combinations, trains or parts that only push.",
+            ),
+            Self::Superseded => (
+                StatusCode::CONFLICT,
+                "superseded",
+                "A newer question was asked on the same line.".into(),
+                "Wait for the newer answer.",
+            ),
+            Self::Store(error) => {
+                let status = match error {
+                    StoreError::Full => StatusCode::INSUFFICIENT_STORAGE,
+                    StoreError::Busy => StatusCode::SERVICE_UNAVAILABLE,
+                    _ => StatusCode::INTERNAL_SERVER_ERROR,
+                };
+                (status, error.code(), format!("This is not kept: {error}."), error.cure())
             }
             Self::Fault => (
                 StatusCode::INTERNAL_SERVER_ERROR,
@@ -133,19 +237,24 @@ impl ErrorBody {
     /// Of a message on an open line that is no request.
     pub(super) fn unreadable(why: &str) -> Self {
         let cure = "See docs/openapi.json for what belongs here.".into();
-        Self { code: "body".into(), message: why.into(), cure, current: None }
+        Self { code: "body".into(), message: why.into(), cure, current: None, seq: None }
+    }
+
+    /// As the answer to this question.
+    pub(super) fn of(self, seq: u64) -> Self {
+        Self { seq: Some(seq), ..self }
     }
 }
 
 impl ApiError {
     /// What is answered.
-    pub(super) fn body(&self) -> ErrorBody {
+    pub(crate) fn body(&self) -> ErrorBody {
         let (_, code, message, cure) = self.parts();
         let current = match self {
             Self::Conflict { current } => Some(*current),
             _ => None,
         };
-        ErrorBody { code: code.into(), message, cure: cure.into(), current }
+        ErrorBody { code: code.into(), message, cure: cure.into(), current, seq: None }
     }
 }
 

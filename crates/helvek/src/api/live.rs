@@ -2,16 +2,19 @@
 
 use super::inside::{CutWanted, Seen, TrainWanted, cut_section, look_inside, look_into};
 use super::json::Body;
-use super::{ApiError, ErrorBody};
-use axum::Json;
+use super::{ApiError, ErrorBody, Shared};
+use crate::works::{MOST, Works};
+use axum::extract::State;
+use axum::extract::ws::rejection::WebSocketUpgradeRejection;
 use axum::extract::ws::{Message, WebSocket, WebSocketUpgrade};
-use axum::response::Response;
+use axum::http::header;
+use axum::response::{IntoResponse, Response};
 use helvek_core::answers::{Answers, FreeMotion};
 use helvek_core::edit::offers::{self, Offer};
 use helvek_core::edit::{self, Edit};
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, Document, MAX_TEXT, Sheet, Syntax};
-use helvek_core::{model, solution};
+use helvek_core::{budget, model, solution};
 use helvek_figure::{
     Scene, SectionMark, deflected, free_bodies, pieces, pin_marks, unclear, unclear_in_space,
 };
@@ -23,6 +26,7 @@ use helvek_report::stiff::page_stiff;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use serde_json::value::RawValue;
+use std::pin::Pin;
 use std::time::Instant;
 
 /// A sheet to be solved, half-typed or whole.
@@ -124,44 +128,100 @@ pub(crate) struct LiveSolution {
     pub(crate) free_motion: Option<FreeMotion>,
 }
 
-/// A sheet of so many bytes is solved faster than it is handed to another thread and back.
-const SMALL: usize = 8 * 1024;
-
-/// The same over a line that stays open: a request of its own for every key takes longer than its answer. Each message is a [`LiveRequest`],
-/// each answer a [`LiveReply`], or an [`ErrorBody`] when the message was no request.
-pub(super) async fn line(upgrade: WebSocketUpgrade) -> Response {
-    upgrade.max_message_size(MAX_TEXT + super::ENVELOPE).on_upgrade(talk)
+/// An answer that is on its way.
+struct Asked {
+    seq: u64,
+    answer: Pin<Box<dyn Future<Output = String> + Send>>,
 }
 
-async fn talk(mut socket: WebSocket) {
-    while let Some(Ok(message)) = socket.recv().await {
-        let Message::Text(text) = message else { continue };
-        let answer = match serde_json::from_str::<LiveRequest>(&text) {
-            Ok(request) => match solve(Body(request)).await {
-                Ok(Json(reply)) => serde_json::to_string(&reply),
-                Err(error) => serde_json::to_string(&error.body()),
-            },
-            Err(error) => serde_json::to_string(&ErrorBody::unreadable(&error.to_string())),
+/// The same over a line that stays open: a request of its own for every key takes longer than its answer. Each message is a [`LiveRequest`],
+/// each answer a [`LiveReply`], or an [`ErrorBody`] when the message was no request. A newer question ends the older one.
+pub(super) async fn line(
+    State(shared): State<Shared>,
+    upgrade: Result<WebSocketUpgrade, WebSocketUpgradeRejection>,
+) -> Result<Response, ApiError> {
+    let upgrade = upgrade.map_err(|rejection| ApiError::Line(rejection.body_text()))?;
+    Ok(upgrade.max_message_size(MAX_TEXT + super::ENVELOPE).on_upgrade(|socket| talk(socket, shared)))
+}
+
+async fn talk(mut socket: WebSocket, shared: Shared) {
+    let mut ending = shared.ending.clone();
+    let mut asked: Option<Asked> = None;
+    loop {
+        let answering = async {
+            match &mut asked {
+                Some(asked) => asked.answer.as_mut().await,
+                None => std::future::pending().await,
+            }
         };
-        let Ok(answer) = answer else { break };
-        if socket.send(Message::Text(answer.into())).await.is_err() {
+        let said = tokio::select! {
+            biased;
+            _ = ending.wait_for(|ending| *ending) => break,
+            message = socket.recv() => match message {
+                Some(Ok(Message::Text(text))) => {
+                    let older = asked.take().map(|older| ApiError::Superseded.body().of(older.seq));
+                    match serde_json::from_str::<LiveRequest>(&text) {
+                        Ok(request) => {
+                            let works = shared.works.clone();
+                            let seq = request.seq;
+                            let answer = async move {
+                                answer(&works, request).await.unwrap_or_else(|error| line_text(&error.body().of(seq)))
+                            };
+                            asked = Some(Asked { seq, answer: Box::pin(answer) });
+                            match older {
+                                Some(older) => line_text(&older),
+                                None => continue,
+                            }
+                        }
+                        Err(error) => line_text(&ErrorBody::unreadable(&error.to_string())),
+                    }
+                }
+                Some(Ok(Message::Binary(_))) => line_text(&ErrorBody::unreadable("A question is a message of text, not of bytes.")),
+                // Pings are answered below.
+                Some(Ok(_)) => continue,
+                // Whoever is gone waits for nothing: what was asked is given up.
+                Some(Err(_)) | None => break,
+            },
+            answer = answering => {
+                asked = None;
+                answer
+            }
+        };
+        if socket.send(Message::Text(said.into())).await.is_err() {
             break;
         }
     }
 }
 
+fn line_text(body: &ErrorBody) -> String {
+    // An error of texts can always be written as JSON.
+    serde_json::to_string(body).unwrap_or_default()
+}
+
 /// Edits, then solves what is understood. A sheet that makes no sense is an answer with problems, not a failed request.
-pub(super) async fn solve(Body(request): Body<LiveRequest>) -> Result<Json<LiveReply>, ApiError> {
-    if request.sheet.get().len() <= SMALL {
-        return Ok(Json(reply(&request)));
-    }
-    // Off the threads that serve: a large sheet must not hold up a small one.
-    let reply = tokio::task::spawn_blocking(move || reply(&request)).await;
-    reply.map(Json).map_err(|error| {
-        tracing::error!(%error, "a solve was lost");
+pub(super) async fn solve(
+    State(shared): State<Shared>,
+    Body(request): Body<LiveRequest>,
+) -> Result<Response, ApiError> {
+    let answer = answer(&shared.works, request).await?;
+    Ok(([(header::CONTENT_TYPE, "application/json")], answer).into_response())
+}
+
+/// The reply as JSON: writing a large one takes its time too.
+async fn answer(works: &Works, request: LiveRequest) -> Result<String, ApiError> {
+    let written = works.run(MOST, move || {
+        let written = serde_json::to_string(&reply(&request))?;
+        budget::spend(written.len() / WRITTEN);
+        Ok::<_, serde_json::Error>(written)
+    });
+    written.await?.map_err(|error| {
+        tracing::error!(%error, "a reply could not be written");
         ApiError::Fault
     })
 }
+
+/// Bytes of JSON that are written in a unit of the budget.
+const WRITTEN: usize = 200;
 
 fn reply(request: &LiveRequest) -> LiveReply {
     let start = Instant::now();

@@ -2,6 +2,7 @@
 
 pub(crate) mod cards;
 mod differences;
+mod enter;
 mod error;
 mod inside;
 mod json;
@@ -10,20 +11,26 @@ mod revisions;
 mod sheets;
 mod shelf;
 
+pub(crate) use cards::Card;
 pub(crate) use differences::Differences;
+pub(crate) use enter::Entering;
 pub(crate) use error::{ApiError, ErrorBody, panicked};
 pub(crate) use live::{LiveReply, LiveRequest};
 pub(crate) use revisions::{NewRevision, Revision};
 pub(crate) use sheets::{Kept, NewSheet, SaveSheet, WholeSheet};
 pub(crate) use shelf::{Example, ShelfReply, Tags};
 
+use crate::daily::Known;
 use crate::keeper::Keeper;
-use axum::Router;
-use axum::extract::DefaultBodyLimit;
+use crate::token::Token;
+use crate::works::Works;
+use axum::extract::{DefaultBodyLimit, State};
 use axum::routing::{delete, get, post, put};
+use axum::{Json, Router};
 use helvek_core::sheet::MAX_TEXT;
 use helvek_store::Store;
 use std::sync::Arc;
+use tokio::sync::{OnceCell, watch};
 
 /// Room around a sheet of the greatest size: the fields it is wrapped in.
 const ENVELOPE: usize = 64 * 1024;
@@ -31,25 +38,29 @@ const ENVELOPE: usize = 64 * 1024;
 /// What every handler may use.
 #[derive(Debug, Clone)]
 pub(crate) struct Shared {
-    store: Store,
+    pub(crate) store: Store,
     /// Which program makes the cards: another one makes them anew.
-    program: Arc<str>,
-    keeper: Keeper,
-}
-
-impl Shared {
-    pub(crate) fn new(store: Store, program: Arc<str>, keeper: Keeper) -> Self {
-        Self { store, program, keeper }
-    }
+    pub(crate) program: Arc<str>,
+    pub(crate) keeper: Keeper,
+    pub(crate) works: Works,
+    /// Turns true when the server ends: lines that stay open end with it.
+    pub(crate) ending: watch::Receiver<bool>,
+    pub(crate) token: Token,
+    pub(crate) backups: Known,
+    /// The examples as they are sent, once they were asked for.
+    pub(crate) examples: Arc<OnceCell<String>>,
 }
 
 pub(crate) fn router(shared: Shared) -> Router {
     Router::new()
         .route("/health", get(async || "well"))
+        .route("/backups", get(async |State(shared): State<Shared>| Json(shared.backups.now())))
+        .route("/enter", post(enter::enter))
         .route("/solve", post(live::solve))
         .route("/live", get(live::line))
         .route("/sheets", get(shelf::look).post(sheets::create))
         .route("/sheets/{id}", get(sheets::get).put(sheets::save).delete(shelf::remove))
+        .route("/sheets/{id}/card", get(cards::get))
         .route("/sheets/{id}/copy", post(shelf::copy))
         .route("/sheets/{id}/restore", post(shelf::restore))
         .route("/sheets/{id}/tags", put(shelf::tag))
@@ -61,6 +72,7 @@ pub(crate) fn router(shared: Shared) -> Router {
         .route("/trash/{id}", delete(shelf::remove_for_good))
         .route("/examples", get(shelf::examples))
         .fallback(async || ApiError::NoRoute)
+        .method_not_allowed_fallback(async || ApiError::Method)
         .layer(DefaultBodyLimit::max(MAX_TEXT + ENVELOPE))
         .with_state(shared)
 }

@@ -1,9 +1,9 @@
 //! What a sheet was: cut, listed, read again.
 
-use super::json::Body;
+use super::json::{At, Body};
 use super::{ApiError, Shared};
 use axum::Json;
-use axum::extract::{Path, State};
+use axum::extract::State;
 use axum::http::StatusCode;
 use helvek_store::RevisionRow;
 use schemars::JsonSchema;
@@ -51,7 +51,7 @@ pub(crate) struct Revision {
 
 pub(super) async fn list(
     State(shared): State<Shared>,
-    Path(id): Path<String>,
+    At(id): At<String>,
 ) -> Result<Json<Vec<Revision>>, ApiError> {
     let revision = |row: RevisionRow| {
         let RevisionRow { number, title, why, name, cut, engine } = row;
@@ -62,7 +62,7 @@ pub(super) async fn list(
 
 pub(super) async fn cut(
     State(shared): State<Shared>,
-    Path(id): Path<String>,
+    At(id): At<String>,
     Body(new): Body<NewRevision>,
 ) -> Result<StatusCode, ApiError> {
     let why = match new.why {
@@ -80,7 +80,7 @@ pub(super) async fn cut(
 
 pub(super) async fn get(
     State(shared): State<Shared>,
-    Path((id, number)): Path<(String, i64)>,
+    At((id, number)): At<(String, i64)>,
 ) -> Result<Json<Box<RawValue>>, ApiError> {
     let body = shared.store.revision(&id, number).await?.ok_or(ApiError::NoSheet)?;
     RawValue::from_string(body).map(Json).map_err(|_| ApiError::Fault)

@@ -1,12 +1,11 @@
 //! Sheets as they are drawn, also half-finished ones: opened and kept.
 
-use super::json::Body;
+use super::json::{At, Body};
 use super::{ApiError, Shared};
 use axum::Json;
-use axum::extract::{Path, State};
+use axum::extract::State;
 use axum::http::StatusCode;
 use helvek_core::ENGINE;
-use helvek_core::sheet::{self, Syntax};
 use helvek_store::{Saved, StoredSheet};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
@@ -55,24 +54,36 @@ pub(crate) struct WholeSheet {
     pub(crate) sheet: Box<RawValue>,
 }
 
-/// The title the shelf shows: that of the sheet, also of one with problems.
+/// The title the shelf shows: that of the sheet, also of one with problems. Only the title is read, however large the sheet is.
 pub(super) fn title(text: &str) -> String {
-    let title = sheet::read(text, Syntax::Json).sheet.title;
-    if title.trim().is_empty() { "Untitled".into() } else { title }
+    #[derive(Deserialize)]
+    struct Titled {
+        title: Option<Box<RawValue>>,
+    }
+    let titled = serde_json::from_str::<Titled>(text).ok();
+    let title: Option<String> = titled.and_then(|titled| serde_json::from_str(titled.title?.get()).ok());
+    title.filter(|title| !title.trim().is_empty()).unwrap_or_else(|| "Untitled".into())
+}
+
+/// The text of a sheet that is to be kept, whatever is wrong in it; an object it must be.
+fn text(sheet: &RawValue) -> Result<&str, ApiError> {
+    let text = sheet.get();
+    if text.starts_with('{') { Ok(text) } else { Err(ApiError::NoObject) }
 }
 
 pub(super) async fn create(
     State(shared): State<Shared>,
     Body(new): Body<NewSheet>,
 ) -> Result<(StatusCode, Json<Kept>), ApiError> {
-    let id = shared.store.create(&title(new.sheet.get()), new.sheet.get(), ENGINE.into()).await?;
+    let text = text(&new.sheet)?;
+    let id = shared.store.create(&title(text), text, ENGINE.into()).await?;
     shared.keeper.wake();
     Ok((StatusCode::CREATED, Json(Kept { id, version: 1 })))
 }
 
 pub(super) async fn get(
     State(shared): State<Shared>,
-    Path(id): Path<String>,
+    At(id): At<String>,
 ) -> Result<Json<WholeSheet>, ApiError> {
     let StoredSheet { row, body } = shared.store.get(&id).await?.ok_or(ApiError::NoSheet)?;
     let sheet = RawValue::from_string(body).map_err(|error| {
@@ -84,10 +95,10 @@ pub(super) async fn get(
 
 pub(super) async fn save(
     State(shared): State<Shared>,
-    Path(id): Path<String>,
+    At(id): At<String>,
     Body(change): Body<SaveSheet>,
 ) -> Result<Json<Kept>, ApiError> {
-    let text = change.sheet.get();
+    let text = text(&change.sheet)?;
     match shared.store.save(&id, change.version, &title(text), text, ENGINE.into()).await? {
         Saved::Version(version) => {
             shared.keeper.wake();

@@ -1,21 +1,26 @@
 //! The shelf: looking through many sheets, tags, copies, the trash, and examples to start from.
 
-use super::cards::{Card, cards};
-use super::json::Body;
+use super::cards::Card;
+use super::json::{At, Body};
 use super::sheets::{Kept, title};
 use super::{ApiError, Shared};
 use crate::demo;
+use crate::works::MOST;
 use axum::Json;
 use axum::extract::rejection::QueryRejection;
-use axum::extract::{Path, Query, State};
-use axum::http::StatusCode;
+use axum::extract::{Query, State};
+use axum::http::{StatusCode, header};
+use axum::response::{IntoResponse, Response};
 use helvek_store::{Look, Order, SheetRow};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use serde_json::value::RawValue;
 
 /// The most sheets one answer lists.
-const MOST: i64 = 200;
+const LISTED: i64 = 200;
+
+/// The longest text that is looked for.
+pub(super) const SEARCH: usize = 200;
 
 /// What to look for.
 #[derive(Debug, Deserialize, JsonSchema)]
@@ -104,9 +109,9 @@ pub(crate) struct SheetSummary {
     pub(crate) engine: i64,
     /// It answers otherwise now.
     pub(crate) differs: bool,
-    /// Its face.
-    #[schemars(with = "Card")]
-    pub(crate) card: Box<RawValue>,
+    /// Its face; null while nobody has asked for it.
+    #[schemars(with = "Option<Card>")]
+    pub(crate) card: Option<Box<RawValue>>,
 }
 
 /// The tags of a sheet.
@@ -128,7 +133,9 @@ pub(crate) struct Example {
     pub(crate) sheet: Box<RawValue>,
 }
 
-fn summary((row, card): (SheetRow, Box<RawValue>)) -> SheetSummary {
+fn summary((row, card): (SheetRow, Option<String>)) -> SheetSummary {
+    // A card that cannot be read is made again.
+    let card = card.and_then(|card| RawValue::from_string(card).ok());
     let SheetRow { id, title, version, changed, tags, engine, differs } = row;
     SheetSummary { id, title, version, changed, tags, engine, differs, card }
 }
@@ -138,6 +145,9 @@ pub(super) async fn look(
     query: Result<Query<ShelfQuery>, QueryRejection>,
 ) -> Result<Json<ShelfReply>, ApiError> {
     let Query(query) = query?;
+    if query.search.chars().count() > SEARCH {
+        return Err(ApiError::Search);
+    }
     let look = Look {
         search: query.search,
         tag: query.tag,
@@ -149,13 +159,13 @@ pub(super) async fn look(
         },
         trash: query.trash,
         offset: query.offset.into(),
-        limit: i64::from(query.limit).min(MOST),
+        limit: i64::from(query.limit).min(LISTED),
     };
     // Counted before the sheets are read: while they are compared the list is never behind the count.
     let differing = Look { differing: true, ..Look::default() };
     let differing = shared.store.look(&differing).await?.total;
     let found = shared.store.look(&look).await?;
-    let sheets = cards(&shared.store, &shared.program, found.sheets).await?;
+    let sheets = shared.store.with_cards(found.sheets, &shared.program).await?;
     let tags = shared.store.tags().await?.into_iter().map(|(tag, count)| TagCount { tag, count }).collect();
     let trash = Look { trash: true, ..Look::default() };
     let in_trash = shared.store.look(&trash).await?.total;
@@ -171,7 +181,7 @@ pub(super) async fn look(
 /// Tags are short: trimmed, each once.
 pub(super) async fn tag(
     State(shared): State<Shared>,
-    Path(id): Path<String>,
+    At(id): At<String>,
     Body(Tags { tags }): Body<Tags>,
 ) -> Result<StatusCode, ApiError> {
     let mut clean: Vec<String> = Vec::new();
@@ -186,29 +196,28 @@ pub(super) async fn tag(
 
 pub(super) async fn copy(
     State(shared): State<Shared>,
-    Path(id): Path<String>,
+    At(id): At<String>,
 ) -> Result<(StatusCode, Json<Kept>), ApiError> {
     let whole = shared.store.get(&id).await?.ok_or(ApiError::NoSheet)?;
-    let mut sheet: serde_json::Value = serde_json::from_str(&whole.body).map_err(|_| ApiError::Fault)?;
-    sheet["title"] = format!("{} (copy)", title(&whole.body)).into();
-    let body = sheet.to_string();
-    let id = shared.store.copy(&id, &title(&body), &body).await?.ok_or(ApiError::NoSheet)?;
+    let title = format!("{} (copy)", title(&whole.body));
+    let mut sheet: serde_json::Map<String, serde_json::Value> =
+        serde_json::from_str(&whole.body).map_err(|_| ApiError::NoObject)?;
+    sheet.insert("title".into(), title.as_str().into());
+    let body = serde_json::Value::Object(sheet).to_string();
+    let id = shared.store.copy(&id, &title, &body).await?.ok_or(ApiError::NoSheet)?;
     shared.keeper.wake();
     Ok((StatusCode::CREATED, Json(Kept { id, version: 1 })))
 }
 
 /// Into the trash.
-pub(super) async fn remove(
-    State(shared): State<Shared>,
-    Path(id): Path<String>,
-) -> Result<StatusCode, ApiError> {
+pub(super) async fn remove(State(shared): State<Shared>, At(id): At<String>) -> Result<StatusCode, ApiError> {
     if shared.store.trash(&id, true).await? { Ok(StatusCode::NO_CONTENT) } else { Err(ApiError::NoSheet) }
 }
 
 /// Out of the trash again.
 pub(super) async fn restore(
     State(shared): State<Shared>,
-    Path(id): Path<String>,
+    At(id): At<String>,
 ) -> Result<StatusCode, ApiError> {
     if shared.store.trash(&id, false).await? { Ok(StatusCode::NO_CONTENT) } else { Err(ApiError::NoSheet) }
 }
@@ -216,7 +225,7 @@ pub(super) async fn restore(
 /// For good, of what is in the trash.
 pub(super) async fn remove_for_good(
     State(shared): State<Shared>,
-    Path(id): Path<String>,
+    At(id): At<String>,
 ) -> Result<StatusCode, ApiError> {
     match shared.store.empty_trash(Some(&id)).await? {
         0 => Err(ApiError::NoSheet),
@@ -230,14 +239,16 @@ pub(super) async fn empty_trash(State(shared): State<Shared>) -> Result<StatusCo
     Ok(StatusCode::NO_CONTENT)
 }
 
-pub(super) async fn examples() -> Result<Json<Vec<Example>>, ApiError> {
-    let made = tokio::task::spawn_blocking(|| {
-        demo::examples()
-            .filter_map(|(title, body)| {
-                let card = Card::of(&body);
-                Some(Example { title, card, sheet: RawValue::from_string(body).ok()? })
-            })
-            .collect()
+pub(super) async fn examples(State(shared): State<Shared>) -> Result<Response, ApiError> {
+    let made = shared.examples.get_or_try_init(async || {
+        let mut examples = Vec::new();
+        for (title, body) in demo::examples() {
+            let text = body.clone();
+            let (card, _) = shared.works.run(MOST, move || Card::answered(&text)).await?;
+            let sheet = RawValue::from_string(body).map_err(|_| ApiError::Fault)?;
+            examples.push(Example { title, card, sheet });
+        }
+        serde_json::to_string(&examples).map_err(|_| ApiError::Fault)
     });
-    made.await.map(Json).map_err(|_| ApiError::Fault)
+    Ok(([(header::CONTENT_TYPE, "application/json")], made.await?.clone()).into_response())
 }

@@ -1,5 +1,7 @@
 /** Talking to the server. Every failure becomes a `Refusal` that says what is wrong and what to do. */
+import { door } from './door.svelte';
 import type {
+  Card,
   Differences,
   KeptLine,
   LiveRequest,
@@ -24,10 +26,21 @@ export class Refusal extends Error {
   }
 }
 
-async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+/** Whatever was thrown, as a refusal. */
+export function asRefusal(error: unknown): Refusal {
+  return error instanceof Refusal ? error : new Refusal('fault', 'That did not work.', 'Try again.');
+}
+
+/** What the server has refused. */
+export function refused(body: ErrorBody): Refusal {
+  if (body.code === 'token') door.shut();
+  return new Refusal(body.code, body.message, body.cure);
+}
+
+async function call<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
   let response: Response;
   try {
-    const init: RequestInit = { method };
+    const init: RequestInit = { method, ...(signal ? { signal } : {}) };
     if (body !== undefined) {
       init.body = JSON.stringify(body);
       init.headers = { 'content-type': 'application/json' };
@@ -43,17 +56,17 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   if (response.status === 204) return undefined as T;
   if (response.ok) return (await response.json()) as T;
   const error = (await response.json().catch(() => null)) as ErrorBody | null;
-  throw new Refusal(
-    error?.code ?? 'fault',
-    error?.message ?? `The server answered ${response.status}.`,
-    error?.cure ?? 'Try again.',
-  );
+  const unsaid = { code: 'fault', message: `The server answered ${response.status}.`, cure: 'Try again.' };
+  throw refused(error ?? unsaid);
 }
 
 export const api = {
-  solve: (question: LiveRequest) => call<LiveReply>('POST', '/api/solve', question),
+  solve: (question: LiveRequest, signal?: AbortSignal) =>
+    call<LiveReply>('POST', '/api/solve', question, signal),
+  enter: (token: string) => call<undefined>('POST', '/api/enter', { token }),
   look: (query: Record<string, string>) =>
     call<ShelfReply>('GET', `/api/sheets?${new URLSearchParams(query)}`),
+  card: (id: string, signal?: AbortSignal) => call<Card>('GET', `/api/sheets/${id}/card`, undefined, signal),
   examples: () => call<Example[]>('GET', '/api/examples'),
   create: (sheet: Sheet) => call<Kept>('POST', '/api/sheets', { sheet }),
   get: (id: string) => call<WholeSheet>('GET', `/api/sheets/${id}`),

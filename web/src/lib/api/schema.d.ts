@@ -285,6 +285,55 @@ export interface paths {
         readonly patch?: never;
         readonly trace?: never;
     };
+    readonly "/api/sheets/{id}/card": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path: {
+                readonly id: string;
+            };
+            readonly cookie?: never;
+        };
+        /** The face of a sheet, made and kept when it is asked for first */
+        readonly get: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path: {
+                    readonly id: string;
+                };
+                readonly cookie?: never;
+            };
+            readonly requestBody?: never;
+            readonly responses: {
+                /** @description Done */
+                readonly 200: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["Card"];
+                    };
+                };
+                /** @description Refused */
+                readonly default: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["ErrorBody"];
+                    };
+                };
+            };
+        };
+        readonly put?: never;
+        readonly post?: never;
+        readonly delete?: never;
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
     readonly "/api/sheets/{id}/copy": {
         readonly parameters: {
             readonly query?: never;
@@ -654,6 +703,89 @@ export interface paths {
         readonly patch?: never;
         readonly trace?: never;
     };
+    readonly "/api/backups": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path?: never;
+            readonly cookie?: never;
+        };
+        /** How it stands with the daily backups */
+        readonly get: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path?: never;
+                readonly cookie?: never;
+            };
+            readonly requestBody?: never;
+            readonly responses: {
+                /** @description Done */
+                readonly 200: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["Backups"];
+                    };
+                };
+                /** @description Refused */
+                readonly default: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["ErrorBody"];
+                    };
+                };
+            };
+        };
+        readonly put?: never;
+        readonly post?: never;
+        readonly delete?: never;
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
+    readonly "/api/enter": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path?: never;
+            readonly cookie?: never;
+        };
+        readonly get?: never;
+        readonly put?: never;
+        /** Show the token of a server that asks for one; the answer sets a cookie */
+        readonly post: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path?: never;
+                readonly cookie?: never;
+            };
+            readonly requestBody: {
+                readonly content: {
+                    readonly "application/json": components["schemas"]["Entering"];
+                };
+            };
+            readonly responses: {
+                /** @description Done */
+                readonly 204: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        readonly delete?: never;
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
     readonly "/api/trash": {
         readonly parameters: {
             readonly query?: never;
@@ -991,6 +1123,15 @@ export interface components {
             /** @description How far behind the one before it; the first has none. */
             readonly gap?: components["schemas"]["Quantity"] | null;
         };
+        /** @description How it stands with the backups. */
+        readonly Backups: {
+            /** @description The folder they go to; null where none are made. */
+            readonly folder: string | null;
+            /** @description The last one. */
+            readonly last: components["schemas"]["LastBackup"] | null;
+            /** @description Why the one that was due could not be made. */
+            readonly failed: components["schemas"]["FailedBackup"] | null;
+        };
         /** @description A weight at a named point. */
         readonly Ballast: {
             /** @description The point's name. */
@@ -1119,6 +1260,8 @@ export interface components {
             readonly asked_in_all: number;
             /** @description A small drawing. */
             readonly scene: components["schemas"]["Scene"];
+            /** @description It is drawn too finely, or is more work, than a card is worth: the rest is seen when the sheet is opened. */
+            readonly too_large: boolean;
         };
         /** @description What a two-force member can carry. */
         readonly Carries: "both" | "pull" | "push";
@@ -2160,6 +2303,11 @@ export interface components {
             /** @description The new unit of force. */
             readonly force: string;
         };
+        /** @description What is shown at the door. */
+        readonly Entering: {
+            /** @description The token that the server printed when it started. */
+            readonly token: string;
+        };
         /** @description The least and the greatest over all combinations that are in equilibrium, with those that govern. */
         readonly EnvelopeAnswer: {
             /** @description Of each unknown of supports, joints, bars and ropes. */
@@ -2193,6 +2341,11 @@ export interface components {
              * @description The version that is there now, when another writer was faster.
              */
             readonly current?: number | null;
+            /**
+             * Format: uint64
+             * @description On an open line: the question that this answers, when it was understood as one.
+             */
+            readonly seq?: number | null;
         };
         /** @description A sheet to start from. */
         readonly Example: {
@@ -2219,6 +2372,13 @@ export interface components {
              * @description Its size with its sign.
              */
             readonly value: number;
+        };
+        /** @description A backup that could not be made. */
+        readonly FailedBackup: {
+            /** @description Why. */
+            readonly message: string;
+            /** @description What to do. */
+            readonly cure: string;
         };
         /** @description What acts at a fibre, and what Mohr's circle makes of it. */
         readonly FibreMark: {
@@ -2712,6 +2872,18 @@ export interface components {
             readonly distance: number;
             /** @description Just before or just after what acts there. */
             readonly side: components["schemas"]["Side"];
+        };
+        /** @description A backup that is there. */
+        readonly LastBackup: {
+            /** @description Its name. */
+            readonly file: string;
+            /**
+             * Format: uint64
+             * @description When it was made, in milliseconds since 1970 UTC.
+             */
+            readonly at: number;
+            /** @description What is in it, in words; null for one that an earlier run has made. */
+            readonly holds: string | null;
         };
         /** @description What some things may carry or be stressed to. Every limit is a size, and not negative. */
         readonly Limit: {
@@ -4099,7 +4271,7 @@ export interface components {
             readonly cure: string;
         };
         /** @description The kinds of problem. */
-        readonly ProblemKind: "syntax" | "form" | "quantity" | "name" | "sense" | "not-yet";
+        readonly ProblemKind: "syntax" | "form" | "quantity" | "name" | "sense" | "not-yet" | "more";
         /** @description A frictionless wheel. */
         readonly Pulley: {
             /** @description Its axle. */
@@ -4704,8 +4876,8 @@ export interface components {
             readonly engine: number;
             /** @description It answers otherwise now. */
             readonly differs: boolean;
-            /** @description Its face. */
-            readonly card: components["schemas"]["Card"];
+            /** @description Its face; null while nobody has asked for it. */
+            readonly card: components["schemas"]["Card"] | null;
         };
         /** @description A part of the shelf. */
         readonly ShelfReply: {

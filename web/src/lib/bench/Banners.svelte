@@ -29,6 +29,15 @@
     Helvek’s server does not answer. What you draw stays in this browser and is kept as soon as it is back;
     answers wait.
   </div>
+{:else if session.saver.state === 'refused'}
+  <div class="banner" role="alert">
+    {session.saver.refusal?.message}
+    {session.saver.refusal?.cure}
+    {session.saver.held
+      ? 'What you draw stays in this browser meanwhile.'
+      : 'This browser has no room for it either: leave this page open.'}
+    <button onclick={() => session.saver.again()}>Try again</button>
+  </div>
 {:else if session.saver.state === 'conflict' || session.saver.state === 'gone'}
   <div class="banner" role="alert">
     {session.saver.state === 'gone'
@@ -38,6 +47,12 @@
     {#if session.saver.state === 'conflict'}
       <button onclick={theirs}>Open the other</button>
     {/if}
+  </div>
+{:else if session.unanswered}
+  <div class="banner" role="alert">
+    Not answered. {session.unanswered.message}
+    {session.unanswered.cure} What is drawn is kept.
+    <button onclick={() => session.again()}>Try again</button>
   </div>
 {:else if session.found}
   <div class="banner" role="alert">

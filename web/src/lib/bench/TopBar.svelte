@@ -7,6 +7,7 @@
   import { theme } from '../ui/theme.svelte';
   import HistoryPanel from './HistoryPanel.svelte';
   import SchoolsPanel from './SchoolsPanel.svelte';
+  import type { SaveState } from './saver.svelte';
   import type { Session } from './session.svelte';
 
   interface Props {
@@ -44,10 +45,11 @@
     if (title !== session.sheet.title) session.change({ ...session.sheet, title });
   }
 
-  const saved: Record<string, string> = {
+  const saved: Record<SaveState, string> = {
     kept: 'kept',
     keeping: 'keeping …',
     offline: 'not kept yet',
+    refused: 'not kept',
     conflict: 'changed elsewhere',
     gone: 'removed elsewhere',
   };

@@ -10,12 +10,14 @@ export interface Draft {
 const key = (id: string) => `helvek-draft:${id}`;
 
 export const drafts = {
-  /** A browser without room goes on without a copy: the sheet itself is still on the bench. */
-  put(id: string, draft: Draft): void {
+  /** Whether there is a copy now. A browser without room goes on without one: the sheet itself is still on the bench. */
+  put(id: string, draft: Draft): boolean {
     try {
       localStorage.setItem(key(id), JSON.stringify(draft));
+      return true;
     } catch {
       localStorage.removeItem(key(id));
+      return false;
     }
   },
 

@@ -1,15 +1,22 @@
 /** Keeping the sheet as it is drawn: saves are queued, and state the version they were made from. */
-import { api, Refusal } from '../api/client';
+import { api, asRefusal, Refusal } from '../api/client';
 import type { Sheet } from '../api/types';
 import { drafts } from './drafts';
 
-export type SaveState = 'kept' | 'keeping' | 'offline' | 'conflict' | 'gone';
+export type SaveState = 'kept' | 'keeping' | 'offline' | 'refused' | 'conflict' | 'gone';
 
 /** How long to wait before the next try while the server is away. */
 const RETRY = 1500;
 
+/** What a refusal means for the sheet; any other one can be mended, and tried again. */
+const STATES: Record<string, SaveState> = { offline: 'offline', conflict: 'conflict', 'no-sheet': 'gone' };
+
 export class Saver {
   state = $state<SaveState>('kept');
+  /** Why the server is there and does not keep it: its disk is full, the sheet is too large ... */
+  refusal = $state.raw<Refusal | null>(null);
+  /** Whether this browser holds what is not kept. */
+  held = $state(true);
   #version = $state(0);
   #next: Sheet | null = null;
   #busy = false;
@@ -36,7 +43,12 @@ export class Saver {
 
   keep(sheet: Sheet): void {
     this.#next = sheet;
-    drafts.put(this.id, { version: this.#version, sheet });
+    this.held = drafts.put(this.id, { version: this.#version, sheet });
+    void this.#run();
+  }
+
+  /** Once more, of what was refused. */
+  again(): void {
     void this.#run();
   }
 
@@ -54,6 +66,7 @@ export class Saver {
     try {
       await this.#send(sheet);
       this.#unsure = null;
+      this.refusal = null;
       this.state = this.#next ? 'keeping' : 'kept';
       if (this.#next) drafts.put(this.id, { version: this.#version, sheet: this.#next });
       else drafts.drop(this.id);
@@ -61,12 +74,12 @@ export class Saver {
     } catch (error) {
       // What could not be kept goes back in line, unless something newer waits already.
       this.#next ??= sheet;
-      const code = error instanceof Refusal ? error.code : 'fault';
-      this.state = code === 'conflict' ? 'conflict' : code === 'no-sheet' ? 'gone' : 'offline';
-      if (this.state === 'offline') {
-        this.#unsure = sheet;
-        setTimeout(() => void this.#run(), RETRY);
-      }
+      const refusal = asRefusal(error);
+      this.refusal = refusal;
+      this.state = STATES[refusal.code] ?? 'refused';
+      if (this.state === 'offline' || this.state === 'refused') this.#unsure = sheet;
+      // Whoever answers that it cannot keep it says the same again until something is done about it.
+      if (this.state === 'offline') setTimeout(() => void this.#run(), RETRY);
     } finally {
       this.#busy = false;
       if (this.#next && this.state === 'keeping') void this.#run();

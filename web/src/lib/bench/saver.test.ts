@@ -101,4 +101,41 @@ describe('the saver', () => {
     expect(saver.state).toBe('kept');
     expect(sent.at(-1)).toMatchObject({ version: 2, sheet: { title: 'b' } });
   });
+
+  it('says why a server that is there does not keep it, and tries again only when asked or when it changed', async () => {
+    const full: Answer = {
+      status: 507,
+      body: { code: 'full', message: 'This is not kept: the disk is full.', cure: 'Make room on the disk.' },
+    };
+    const large: Answer = { status: 413, body: { code: 'too-large', message: 'Too large.', cure: '' } };
+    const sent = server([full, full, large, kept(2)]);
+    const saver = new Saver('x', 1);
+    saver.keep(titled('a'));
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect(sent.length).toBe(1);
+    expect([saver.state, saver.refusal?.cure]).toEqual(['refused', 'Make room on the disk.']);
+    expect(drafts.get('x')?.sheet.title).toBe('a');
+    saver.again();
+    await vi.advanceTimersByTimeAsync(60_000);
+    expect(sent.length).toBe(2);
+    saver.keep(titled('b'));
+    await vi.advanceTimersByTimeAsync(10);
+    expect(saver.refusal?.code).toBe('too-large');
+    saver.keep(titled('c'));
+    await vi.advanceTimersByTimeAsync(10);
+    expect([saver.state, saver.refusal, sent.at(-1)?.sheet.title]).toEqual(['kept', null, 'c']);
+  });
+
+  it('knows when the browser has no room for what is not kept', async () => {
+    server(['down']);
+    vi.stubGlobal('localStorage', {
+      setItem: () => {
+        throw new DOMException('full', 'QuotaExceededError');
+      },
+      removeItem: () => undefined,
+    });
+    const saver = new Saver('x', 1);
+    saver.keep(titled('a'));
+    expect(saver.held).toBe(false);
+  });
 });

@@ -1,5 +1,5 @@
 /** The one store of a bench: the sheet with its past, the reply that belongs to it, what is being typed, what is pointed at. */
-import { Refusal } from '../api/client';
+import { asRefusal, type Refusal } from '../api/client';
 import type { ArmMark, AxisMark, Edit, LiveReply, Offer, Scene, Sheet, SpaceArm } from '../api/types';
 import { mended } from '../entry/mend';
 import {
@@ -72,6 +72,8 @@ export class Session {
   still = $state.raw<Scene>({ bounds: null, marks: [] });
   /** Requests that have not been answered yet. */
   waiting = $state(0);
+  /** Why the server is there and does not answer: it is too much work, or took too long. */
+  unanswered = $state.raw<Refusal | null>(null);
   offline = $state(false);
   entry = $state.raw<Entry | null>(null);
   /** What is wrong with what was typed, by slot; shown when it was tried. */
@@ -304,6 +306,11 @@ export class Session {
     };
   }
 
+  /** Asks once more what was not answered. */
+  again(): void {
+    void this.#ask();
+  }
+
   async #ask(edit?: Edit, want?: Want, keep = false): Promise<LiveReply | null> {
     this.looking.forget();
     this.waiting += 1;
@@ -311,14 +318,16 @@ export class Session {
       const reply = await this.#solver.ask(this.sheet, edit, want ?? this.#want, keep);
       this.offline = false;
       if (reply) {
+        this.unanswered = null;
         this.reply = reply;
         if (!reply.edited) this.still = reply.scene;
         this.step = Math.min(Math.max(1, this.step), Math.max(1, reply.solution?.page.steps.length ?? 1));
       }
       return reply;
     } catch (error) {
-      this.offline = error instanceof Refusal && error.code === 'offline';
-      if (!this.offline) this.said = error instanceof Error ? error.message : 'The server failed.';
+      const refusal = asRefusal(error);
+      this.offline = refusal.code === 'offline';
+      this.unanswered = this.offline ? null : refusal;
       return null;
     } finally {
       this.waiting -= 1;

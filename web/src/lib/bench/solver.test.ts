@@ -6,7 +6,7 @@ const sheet: Sheet = { format: 'helvek-sheet/1', title: '' };
 
 /** A server that answers when it is told to. */
 function slowServer() {
-  const asked: { seq: number; answer: () => void; fail: () => void }[] = [];
+  const asked: { seq: number; answer: () => void; fail: () => void; ended: () => boolean }[] = [];
   vi.stubGlobal('fetch', (_: string, init: RequestInit) => {
     const { seq } = JSON.parse(String(init.body)) as { seq: number };
     return new Promise((resolve, reject) => {
@@ -14,6 +14,7 @@ function slowServer() {
         seq,
         answer: () => resolve(new Response(JSON.stringify({ seq }), { status: 200 })),
         fail: () => reject(new TypeError('refused')),
+        ended: () => init.signal?.aborted ?? false,
       });
     });
   });
@@ -55,6 +56,36 @@ describe('the solver', () => {
     const replies = await Promise.all([typed, kept, between, last]);
     expect(asked.map((a) => a.seq)).toEqual([1, 2, 4]);
     expect(replies.map((r) => r?.seq ?? null)).toEqual([null, 2, null, 4]);
+  });
+
+  it('gives up a question that takes long when a newer one is there, and ends the work on it', async () => {
+    const asked = slowServer();
+    const solver = new Solver();
+    const slow = solver.ask(sheet);
+    await tick();
+    const newer = solver.ask(sheet);
+    // Not at once: an answer that comes soon is shown meanwhile.
+    await tick();
+    expect(asked.map((a) => a.seq)).toEqual([1]);
+    expect(await slow).toBeNull();
+    expect(asked.map((a) => [a.seq, a.ended()])).toEqual([
+      [1, true],
+      [2, false],
+    ]);
+    asked[1]?.answer();
+    expect((await newer)?.seq).toBe(2);
+  });
+
+  it('never gives up what is to be kept', async () => {
+    const asked = slowServer();
+    const solver = new Solver();
+    const kept = solver.ask(sheet, { edit: 'unpick' }, {}, true);
+    await tick();
+    void solver.ask(sheet);
+    await new Promise((resolve) => setTimeout(resolve, 400));
+    expect(asked.map((a) => [a.seq, a.ended()])).toEqual([[1, false]]);
+    asked[0]?.answer();
+    expect((await kept)?.seq).toBe(1);
   });
 
   it('goes on after a failure', async () => {

@@ -1,5 +1,5 @@
 /**
- * Asking for solutions while someone types: one request in flight, one waiting, older ones dropped.
+ * Asking for solutions while someone types: one request in flight, one waiting, older ones dropped, and given up where they take long.
  * What is to be kept is never dropped: it is asked in its order, before what was typed after it.
  */
 import { Line } from '../api/line';
@@ -33,9 +33,20 @@ export interface Want {
   readonly choice?: { readonly pieces: string[]; readonly after: number };
 }
 
+/** How long a question on its way is waited for when a newer one is there, in milliseconds: typing on does not hold up answers that come soon. */
+const PATIENCE = 250;
+
+/** A question on its way. */
+interface Flight {
+  readonly question: Question;
+  readonly since: number;
+  /** Tells the server that nobody waits for it any more. */
+  readonly end: AbortController;
+}
+
 export class Solver {
   #seq = 0;
-  #busy = false;
+  #flight: Flight | null = null;
   #waiting: Question[] = [];
   readonly #line = new Line();
 
@@ -45,24 +56,47 @@ export class Solver {
       for (const dropped of this.#waiting.filter((q) => !q.keep)) dropped.resolve(null);
       const question = { sheet, edit, want, seq: ++this.#seq, keep, resolve, reject };
       this.#waiting = [...this.#waiting.filter((q) => q.keep), question];
-      void this.#next();
+      this.#next();
     });
   }
 
-  async #next(): Promise<void> {
-    if (this.#busy) return;
+  #next(): void {
+    if (this.#flight) {
+      this.#overtake(this.#flight);
+      return;
+    }
     const question = this.#waiting.shift();
-    if (!question) return;
-    this.#busy = true;
+    if (question) void this.#send(question);
+  }
+
+  async #send(question: Question): Promise<void> {
+    const flight = { question, since: Date.now(), end: new AbortController() };
+    this.#flight = flight;
+    const { seq, sheet, edit, want } = question;
     try {
-      const { seq, sheet, edit, want } = question;
-      const reply = await this.#line.ask({ seq, sheet, lean: true, ...want, ...(edit ? { edit } : {}) });
+      const asked = { seq, sheet, lean: true, ...want, ...(edit ? { edit } : {}) };
+      const reply = await this.#line.ask(asked, flight.end.signal);
       question.resolve(question.keep || reply.seq === this.#seq ? reply : null);
     } catch (error) {
       question.reject(error);
     } finally {
-      this.#busy = false;
-      void this.#next();
+      if (this.#flight === flight) {
+        this.#flight = null;
+        this.#next();
+      }
     }
+  }
+
+  /** A newer question waits: the one on its way is given up when it takes long. */
+  #overtake(flight: Flight): void {
+    if (flight.question.keep) return;
+    const left = Math.max(0, flight.since + PATIENCE - Date.now());
+    setTimeout(() => {
+      if (this.#flight !== flight || this.#waiting.length === 0) return;
+      flight.question.resolve(null);
+      this.#flight = null;
+      flight.end.abort();
+      this.#next();
+    }, left);
   }
 }

@@ -1,12 +1,15 @@
 <!-- A sheet on the shelf: its drawing, what was asked and what came out, how it stands. -->
 <script lang="ts">
   import { Copy, RotateCcw, Tag, Trash2 } from '@lucide/svelte';
+  import type { Refusal } from '../api/client';
   import type { SheetSummary } from '../api/types';
   import { ago } from '../ui/time';
   import Thumb from './Thumb.svelte';
 
   interface Props {
     sheet: SheetSummary;
+    /** Why it has no card. */
+    uncarded: Refusal | null;
     trash: boolean;
     open: () => void;
     copy: () => void;
@@ -18,9 +21,25 @@
     /** Shows what carries this tag. */
     look: (tag: string) => void;
   }
-  const { sheet, trash, open, copy, remove, restore, tag, compare, look }: Props = $props();
+  const { sheet, uncarded, trash, open, copy, remove, restore, tag, compare, look }: Props = $props();
   const card = $derived(sheet.card);
-  const more = $derived(card.asked_in_all - 2);
+  const more = $derived((card?.asked_in_all ?? 0) - 2);
+  /** What stands where the drawing would. */
+  const blank = $derived(
+    uncarded ? 'no drawing' : !card ? 'being drawn …' : card.too_large ? 'too large for a card' : 'empty',
+  );
+  /** What stands where the answers would. */
+  const quiet = $derived(
+    uncarded
+      ? `${uncarded.message} It can be opened all the same.`
+      : !card
+        ? ''
+        : card.too_large
+          ? 'open it to see what it comes to'
+          : card.problems > 0
+            ? `${card.problems} ${card.problems === 1 ? 'thing' : 'things'} to mend`
+            : 'nothing asked yet',
+  );
   let tagging = $state(false);
 
   function write(text: string): void {
@@ -45,24 +64,20 @@
     }}
   >
     <span class="thumb">
-      {#if card.scene.marks.length > 0 || card.scene.solid}<Thumb scene={card.scene} />{:else}<span
-          class="blank">empty</span
+      {#if card && (card.scene.marks.length > 0 || card.scene.solid)}<Thumb scene={card.scene} />{:else}<span
+          class="blank">{blank}</span
         >{/if}
     </span>
     <span class="title">{sheet.title}</span>
     <span class="asked">
-      {#each card.asked.slice(0, 2) as line, i (i)}
+      {#each card?.asked.slice(0, 2) ?? [] as line, i (i)}
         <span class="line"
           ><span class="label">{line.label}</span><strong
             >{line.of.startsWith('inside:') ? line.parts.at(-1) : line.parts[0]}</strong
           ></span
         >
       {:else}
-        <span class="line quiet">
-          {card.problems > 0
-            ? `${card.problems} ${card.problems === 1 ? 'thing' : 'things'} to mend`
-            : 'nothing asked yet'}
-        </span>
+        <span class="line quiet">{quiet}</span>
       {/each}
       {#if more > 0}<span class="line quiet">and {more} more</span>{/if}
     </span>
@@ -74,7 +89,7 @@
     >
   {/if}
   <footer>
-    {#if card.verdict}<span class="verdict {card.verdict}">{card.verdict}</span>{/if}
+    {#if card?.verdict}<span class="verdict {card.verdict}">{card.verdict}</span>{/if}
     <time datetime={sheet.changed}>{ago(sheet.changed)}</time>
     <span class="grow"></span>
     {#if trash}

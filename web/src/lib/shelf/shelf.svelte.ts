@@ -1,5 +1,6 @@
 /** What lies on the shelf, part by part as it is looked through. */
-import { api, Refusal } from '../api/client';
+import { SvelteMap } from 'svelte/reactivity';
+import { api, asRefusal, type Refusal } from '../api/client';
 import type { ShelfReply, SheetSummary } from '../api/types';
 
 export type Sort = 'changed' | 'title' | 'created';
@@ -21,16 +22,22 @@ export class Shelf {
   /** How many sheets answer otherwise since an upgrade. */
   differ = $state(0);
   failed = $state.raw<Refusal | null>(null);
+  /** Sheets whose card could not be made, and why. */
+  readonly uncarded = new SvelteMap<string, Refusal>();
   /** Requests on their way. */
   waiting = $state(0);
+  /** Cards that are being made. */
+  making = $state(0);
   #asked = 0;
+  /** Ends the making of cards that are not looked at any more. */
+  #leave = new AbortController();
 
   get looking(): boolean {
     return this.search.trim() !== '' || this.tag !== null || this.differing;
   }
 
   get settled(): boolean {
-    return this.waiting === 0 && (this.sheets !== null || this.failed !== null);
+    return this.waiting === 0 && this.making === 0 && (this.sheets !== null || this.failed !== null);
   }
 
   /** From the beginning, at least as far as it was seen. */
@@ -67,6 +74,8 @@ export class Shelf {
       this.inTrash = reply.in_trash;
       this.differ = reply.differing;
       this.failed = null;
+      if (offset === 0) this.#leave.abort();
+      void this.#makeCards();
       // From here on the shelf can be used: looked at by whoever measures.
       performance.mark('usable');
     } catch (error) {
@@ -76,8 +85,38 @@ export class Shelf {
     }
   }
 
+  /** The cards that are not there yet, one after the other as they are seen: the server keeps each as it is done. */
+  async #makeCards(): Promise<void> {
+    if (!this.#leave.signal.aborted && this.making > 0) return;
+    const leave = (this.#leave = new AbortController());
+    this.making += 1;
+    try {
+      for (;;) {
+        const next = this.sheets?.find((sheet) => !sheet.card && !this.uncarded.has(sheet.id));
+        if (!next || leave.signal.aborted) return;
+        try {
+          const card = await api.card(next.id, leave.signal);
+          if (leave.signal.aborted) return;
+          this.sheets = (this.sheets ?? []).map((sheet) =>
+            sheet.id === next.id ? { ...sheet, card } : sheet,
+          );
+        } catch (error) {
+          if (leave.signal.aborted) return;
+          this.uncarded.set(next.id, asRefusal(error));
+        }
+      }
+    } finally {
+      this.making -= 1;
+    }
+  }
+
+  /** Whoever leaves the shelf waits for no cards. */
+  leave(): void {
+    this.#leave.abort();
+  }
+
   fail(error: unknown): void {
-    this.failed = error instanceof Refusal ? error : new Refusal('fault', 'That did not work.', 'Try again.');
+    this.failed = asRefusal(error);
   }
 
   /** Does something to the shelf, and looks at it again. */

@@ -1,5 +1,6 @@
 //! A section as triangles: the outlines of all its solids as constraints of a Delaunay triangulation, refined; those triangles that lie in material.
 
+use crate::budget::spend;
 use crate::section::{Section, Solid};
 use spade::{AngleLimit, ConstrainedDelaunayTriangulation, Point2, RefinementParameters, Triangulation};
 use std::collections::HashMap;
@@ -40,6 +41,7 @@ impl Mesh {
                 }
             }
         }
+        spend(3 * outlines.iter().map(|(outline, _)| outline.len()).sum::<usize>());
         let around: f64 = outlines.iter().map(|(outline, _)| length(outline)).sum::<f64>() / size;
         // Of a thin wall: some elements over its thickness.
         let thickness = 2.0 / around;
@@ -49,6 +51,7 @@ impl Mesh {
             .with_max_allowed_area(most)
             .with_max_additional_vertices(40_000);
         cdt.refine(limits);
+        spend(4 * cdt.num_vertices());
         let mut rows: HashMap<usize, usize> = HashMap::new();
         let (mut points, mut triangles) = (Vec::new(), Vec::new());
         for face in cdt.inner_faces() {

@@ -4,6 +4,7 @@ mod mesh;
 mod plane;
 
 use super::{Section, Shape, Solid};
+use crate::budget;
 use std::collections::HashMap;
 use std::f64::consts::PI;
 use std::sync::{LazyLock, Mutex};
@@ -26,15 +27,16 @@ impl Section {
         }
         // Found once for each shape: a sheet is read anew with every key, and its sections stay.
         let key = self.bits();
-        if let Some(known) = KNOWN.lock().ok().and_then(|known| known.get(&key).copied()) {
+        if let Some((known, cost)) = KNOWN.lock().ok().and_then(|known| known.get(&key).copied()) {
+            budget::spend_known(cost);
             return known;
         }
-        let found = self.by_elements();
+        let (found, cost) = budget::cost(|| self.by_elements());
         if let Ok(mut known) = KNOWN.lock() {
             if known.len() >= MOST_KNOWN {
                 known.clear();
             }
-            known.insert(key, found);
+            known.insert(key, (found, cost));
         }
         found
     }
@@ -65,8 +67,9 @@ impl Section {
     }
 }
 
-/// What was found by elements. A function of the shape alone: two that ask get the same.
-static KNOWN: LazyLock<Mutex<HashMap<Vec<u64>, Option<Torsion>>>> = LazyLock::new(Mutex::default);
+/// What was found by elements, with what it has cost. A function of the shape alone: two that ask get the same.
+static KNOWN: LazyLock<Mutex<Known>> = LazyLock::new(Mutex::default);
+type Known = HashMap<Vec<u64>, (Option<Torsion>, u64)>;
 /// More than any sheet has.
 const MOST_KNOWN: usize = 500;
 

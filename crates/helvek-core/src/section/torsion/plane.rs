@@ -5,6 +5,7 @@
 //! (Saint-Venant 1855, Prandtl 1903; the bounds are those of Dirichlet and Thomson.)
 
 use super::mesh::Mesh;
+use crate::budget::spend;
 use faer::prelude::Solve;
 use faer::sparse::{SparseColMat, Triplet};
 use faer::{Mat, Side};
@@ -200,6 +201,7 @@ fn cross(a: [f64; 2], b: [f64; 2]) -> f64 {
 }
 
 fn solve(size: usize, triplets: &[Triplet<usize, usize, f64>], load: &[f64]) -> Option<Vec<f64>> {
+    spend(8 * size);
     let matrix = SparseColMat::<usize, f64>::try_new_from_triplets(size, size, triplets).ok()?;
     let factors = matrix.sp_cholesky(Side::Lower).ok()?;
     let right = Mat::from_fn(size, 1, |i, _| load[i]);

@@ -1,6 +1,7 @@
 //! A = U S Vᵀ, for systems that a person could still draw.
 
 use super::{Entries, Solver, Spectrum};
+use crate::budget::spend;
 use crate::tolerance;
 use faer::Mat;
 
@@ -12,6 +13,8 @@ pub(super) struct Dense {
 
 pub(super) fn decompose(rows: usize, columns: &[Entries]) -> Spectrum {
     let count = columns.len();
+    // It cannot be interrupted.
+    spend((rows * count) / 20 * rows.min(count) / 10);
     let mut matrix = Mat::zeros(rows, count);
     for (j, column) in columns.iter().enumerate() {
         for (i, value) in column {

@@ -1,6 +1,7 @@
 //! The two sparse ways: a square system that is sound, and anything else that is large.
 
 use super::{Entries, Solver, Spectrum, critical, dot, norm, times, transposed};
+use crate::budget::spend;
 use crate::tolerance;
 use faer::Mat;
 use faer::linalg::solvers::Solve;
@@ -25,6 +26,7 @@ pub(super) struct Regular {
 }
 
 fn factorise(size: usize, triplets: &[Triplet<usize, usize, f64>]) -> Option<Lu<usize, f64>> {
+    spend(2 * triplets.len());
     SparseColMat::try_new_from_triplets(size, size, triplets).ok()?.sp_lu().ok()
 }
 
@@ -220,6 +222,7 @@ impl Regular {
                 rhs[(offset + i, k)] = *x;
             }
         }
+        spend(total * block.len() / 10);
         self.lu.solve_in_place(&mut rhs);
         for (k, v) in block.iter_mut().enumerate() {
             for (i, x) in v.iter_mut().enumerate() {
@@ -254,6 +257,7 @@ impl Regular {
 /// Modified Gram-Schmidt, twice, which is enough. What depends on the others is left as nothing.
 fn orthonormalise(block: &mut [Vec<f64>]) {
     for k in 0..block.len() {
+        spend(k * block[k].len() / 120);
         let (done, rest) = block.split_at_mut(k);
         let v = &mut rest[0];
         normalise(v);
