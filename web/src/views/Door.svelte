@@ -24,35 +24,34 @@
 <svelte:head><title>Door · Helvek</title></svelte:head>
 
 <main class="grid min-h-dvh place-items-center p-6" aria-label="Door" data-settled={!waiting}>
-  <form class="card card-border w-full max-w-md bg-base-100" onsubmit={enter}>
-    <div class="card-body gap-4">
-      <h1 class="card-title text-[21px]">This Helvek is kept for those who know its token</h1>
-      <p class="text-[14.5px] text-neutral">
-        It was printed where the server was started. This browser is asked for it once.
+  <form
+    class="flex w-full max-w-md flex-col gap-4 rounded-xl border border-base-300 bg-base-100 p-7"
+    onsubmit={enter}
+  >
+    <h1 class="text-[21px] leading-snug font-bold">This Helvek asks for its token</h1>
+    <p class="text-[14.5px] text-neutral">
+      It was printed where the server was started. This browser is asked for it once.
+    </p>
+    <label class="flex flex-col gap-1.5 text-[13.5px] font-semibold">
+      Token
+      <!-- svelte-ignore a11y_autofocus -->
+      <input
+        class="h-10 w-full rounded-md border border-base-300 bg-base-200 px-3 font-mono text-[14px]"
+        type="password"
+        autocomplete="current-password"
+        autofocus
+        required
+        bind:value={token}
+        aria-invalid={refused !== null}
+        aria-describedby={refused ? 'door-refused' : undefined}
+      />
+    </label>
+    {#if refused}
+      <p id="door-refused" role="alert" class="text-[13.5px] text-error">
+        {refused.code === 'token' ? 'That is not its token.' : refused.message}
+        {refused.cure}
       </p>
-      <label class="flex flex-col gap-1 text-[13.5px] font-semibold">
-        Token
-        <!-- svelte-ignore a11y_autofocus -->
-        <input
-          class="input w-full font-mono"
-          type="password"
-          autocomplete="current-password"
-          autofocus
-          required
-          bind:value={token}
-          aria-invalid={refused !== null}
-          aria-describedby={refused ? 'door-refused' : undefined}
-        />
-      </label>
-      {#if refused}
-        <p id="door-refused" role="alert" class="text-[13.5px] text-error">
-          {refused.code === 'token' ? 'That is not its token.' : refused.message}
-          {refused.cure}
-        </p>
-      {/if}
-      <div class="card-actions justify-end">
-        <button class="btn btn-primary" disabled={waiting || token.trim() === ''}>Enter</button>
-      </div>
-    </div>
+    {/if}
+    <button class="btn self-end btn-primary" disabled={waiting || token.trim() === ''}>Enter</button>
   </form>
 </main>

@@ -122,8 +122,6 @@ impl Bound<'_> {
         objective: Option<usize>,
         slack: bool,
     ) -> Option<(f64, Vec<f64>)> {
-        // It cannot be interrupted: about as many pivots as there are parts, each through all amounts.
-        spend(parts.len() * self.judged.stresses.len() * parts.len() / 25);
         let mut problem = Problem::new(OptimizationDirection::Minimize);
         let row = |(id, sense): (ColumnId, OneWay)| -> Vec<f64> {
             let row: Vec<f64> = self.judged.stresses.iter().map(|s| sense.sign() * s[id.index()]).collect();
@@ -151,8 +149,15 @@ impl Bound<'_> {
         Some((solution.objective() + offset, slacks.iter().map(|s| solution[*s]).collect()))
     }
 
+    /// Counts so many programmes before the first of them is begun, because none can be interrupted: each takes about as many pivots as there are parts, each
+    /// through all amounts.
+    fn spend_on_programmes(&self, count: usize, parts: usize) {
+        spend(count * parts * parts * self.judged.stresses.len() / 50);
+    }
+
     /// The least force of each part over all equilibria with right signs; `None` after a numerical failure, which decides nothing.
     fn least(&self, parts: &[(ColumnId, OneWay)]) -> Option<Vec<f64>> {
+        self.spend_on_programmes(parts.len(), parts.len());
         (0..parts.len())
             .map(|j| {
                 let (value, _) = self.programme(parts, Some(j), false)?;
@@ -222,6 +227,7 @@ impl Bound<'_> {
 
     /// The smallest forces, in sum, by which parts would have to be held so that there is an equilibrium; `None` after a numerical failure.
     fn holds(&self, parts: &[(ColumnId, OneWay)]) -> Option<Vec<Hold>> {
+        self.spend_on_programmes(1, parts.len());
         let (_, slacks) = self.programme(parts, None, true)?;
         let held = parts.iter().zip(slacks).filter(|(_, slack)| *slack > tolerance::ONE_WAY);
         Some(held.map(|(part, slack)| Hold { column: part.0, force: slack * self.scale() }).collect())
