@@ -6,10 +6,12 @@ use sqlx::sqlite::{SqliteConnectOptions, SqliteJournalMode, SqlitePoolOptions, S
 use sqlx::{Connection, SqliteConnection, SqlitePool};
 use std::io::ErrorKind;
 use std::path::{Path, PathBuf};
-use std::time::Duration;
+use std::time::{Duration, Instant};
 
 /// How long a write waits for another program.
 pub(crate) const BUSY: Duration = Duration::from_secs(5);
+/// How long one of them waits for the other.
+const MOMENT: Duration = Duration::from_millis(50);
 /// How often two programs that open a new file together get in each other's way at most.
 const TOGETHER: u32 = 8;
 
@@ -21,6 +23,17 @@ impl Store {
     /// [`StoreError`] when the file cannot be opened or is not one of Helvek's sheets; nothing is changed then.
     pub async fn open(file: &Path) -> Result<Self, StoreError> {
         create_when_missing(file)?;
+        // Two that make a new file together get in each other's way for moments in which SQLite does not wait by itself.
+        let begun = Instant::now();
+        loop {
+            match Self::opened(file).await {
+                Err(StoreError::Busy) if begun.elapsed() < BUSY => tokio::time::sleep(MOMENT).await,
+                done => return done,
+            }
+        }
+    }
+
+    async fn opened(file: &Path) -> Result<Self, StoreError> {
         let options = SqliteConnectOptions::new().filename(file).busy_timeout(BUSY);
         // Looked at first, before anything is changed in it, its kind of log included.
         let mut looking = SqliteConnection::connect_with(&options).await?;
@@ -161,7 +174,7 @@ async fn migrate(all: &Migrator, writer: &SqlitePool) -> Result<(), StoreError> 
         tries += 1;
         match all.run(writer).await {
             Ok(()) => return Ok(()),
-            Err(_) if tries < TOGETHER => tokio::time::sleep(Duration::from_millis(50)).await,
+            Err(_) if tries < TOGETHER => tokio::time::sleep(MOMENT).await,
             Err(error) => return Err(error.into()),
         }
     }
