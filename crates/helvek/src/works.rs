@@ -103,7 +103,7 @@ mod tests {
                     let work = move || {
                         budget::spend(LIGHT as usize + 1);
                         assert_eq!(running.fetch_add(1, Ordering::SeqCst), 0, "two at a time");
-                        busy(30_000);
+                        busy(60_000);
                         running.fetch_sub(1, Ordering::SeqCst);
                     };
                     works.run(MOST, work).await
@@ -117,7 +117,8 @@ mod tests {
             slowest = slowest.max(begun.elapsed());
             tokio::time::sleep(Duration::from_millis(2)).await;
         }
-        assert!(slowest < Duration::from_millis(50), "{slowest:?}");
+        // All the heavy ones together take a second; the rest is for a machine that runs other tests beside this one.
+        assert!(slowest < Duration::from_millis(300), "{slowest:?}");
         for heavy in heavy {
             heavy.await.unwrap().unwrap();
         }

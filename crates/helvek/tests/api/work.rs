@@ -61,7 +61,7 @@ async fn what_is_too_much_work_is_refused_by_name_and_leaves_the_shelf_alone() {
     api.call("POST /api/sheets", &json!({ "sheet": beam() })).await;
     let begun = Instant::now();
     let shelf = api.call("GET /api/sheets", &Value::Null).await.json();
-    assert!(begun.elapsed() < Duration::from_millis(500), "{:?}", begun.elapsed());
+    assert!(begun.elapsed() < Duration::from_millis(1500), "{:?}", begun.elapsed());
     assert_eq!((&shelf["total"], &shelf["sheets"][1]["card"]), (&json!(2), &Value::Null));
     let id = made.json()["id"].as_str().unwrap().to_owned();
     let card = api.call(&format!("GET /api/sheets/{id}/card"), &Value::Null).await;
@@ -128,7 +128,7 @@ async fn small_sheets_are_answered_at_once_while_large_ones_wait_and_nobody_wait
     }
     times.sort();
     // 50 ms in release on an idle machine; the tests run unoptimised and side by side.
-    assert!(times[36] < Duration::from_millis(400), "{times:?}");
+    assert!(times[36] < Duration::from_millis(1000), "{times:?}");
     drop(gone);
     // Sixteen of them one after the other would take far longer.
     let begun = Instant::now();
