@@ -2,6 +2,7 @@
 //! store does not look inside a sheet: it keeps a text and its title.
 
 mod answers;
+pub mod archive;
 mod backup;
 mod cards;
 mod error;
@@ -33,10 +34,10 @@ pub struct Store {
 impl Store {
     /// Does a change, and answers only when the disk has it. Every write goes through here: what a statement returns before its commit is not
     /// kept yet, and on a full disk never will be.
-    pub(crate) async fn write<T>(
+    pub(crate) async fn change<T, E: From<sqlx::Error>>(
         &self,
-        change: impl AsyncFnOnce(&mut SqliteConnection) -> Result<T, sqlx::Error>,
-    ) -> Result<T, StoreError> {
+        change: impl AsyncFnOnce(&mut SqliteConnection) -> Result<T, E>,
+    ) -> Result<T, E> {
         let mut connection = self.writer.acquire().await?;
         let done = async {
             let mut transaction = connection.begin_with("BEGIN IMMEDIATE").await?;
@@ -50,6 +51,14 @@ impl Store {
             let _ = connection.close().await;
         }
         done
+    }
+
+    /// A change in which only the store itself can fail.
+    pub(crate) async fn write<T>(
+        &self,
+        change: impl AsyncFnOnce(&mut SqliteConnection) -> Result<T, sqlx::Error>,
+    ) -> Result<T, StoreError> {
+        Ok(self.change(change).await?)
     }
 
     /// Writes everything out and closes the file.

@@ -60,7 +60,7 @@ fn part(text: &str) -> String {
     pattern
 }
 
-fn wanted(query: &mut QueryBuilder<Sqlite>, look: &Look) {
+pub(crate) fn wanted(query: &mut QueryBuilder<Sqlite>, look: &Look) {
     query.push(if look.trash { " WHERE trashed IS NOT NULL" } else { " WHERE trashed IS NULL" });
     if !look.search.trim().is_empty() {
         let pattern = part(&look.search);

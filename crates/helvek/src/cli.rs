@@ -4,6 +4,7 @@ use crate::daily::Daily;
 use crate::server::{self, Options};
 use crate::{safekeeping, solve};
 use clap::{Args, Parser, Subcommand, ValueEnum};
+use helvek_store::Look;
 use std::net::SocketAddr;
 use std::path::PathBuf;
 use std::process::ExitCode;
@@ -55,6 +56,29 @@ enum Command {
         /// A file that helvek backup has made.
         file: PathBuf,
         /// The SQLite file that keeps the sheets.
+        #[arg(long, default_value = DATA)]
+        data: PathBuf,
+    },
+    /// Write sheets into a file for others: an archive (.zip) with their revisions and tags, or one sheet (.toml, .json).
+    Export {
+        /// The file to be made; nothing is written over.
+        file: PathBuf,
+        /// Only sheets with this in their title or in a tag.
+        #[arg(long, value_name = "TEXT", default_value = "", hide_default_value = true)]
+        search: String,
+        /// Only sheets with this tag.
+        #[arg(long)]
+        tag: Option<String>,
+        /// The SQLite file that keeps the sheets.
+        #[arg(long, default_value = DATA)]
+        data: PathBuf,
+    },
+    /// Take in sheets (.toml, .json) and archives of them (.zip); also while Helvek is serving. Nothing that is here is changed.
+    Import {
+        /// The files.
+        #[arg(required = true)]
+        file: Vec<PathBuf>,
+        /// The SQLite file that keeps the sheets; made when missing.
         #[arg(long, default_value = DATA)]
         data: PathBuf,
     },
@@ -119,6 +143,10 @@ pub fn run() -> ExitCode {
         Command::Demo(serving) => serve(serving, true),
         Command::Backup { file, data } => safekeeping::backup(&data, &file),
         Command::Restore { file, data } => safekeeping::bring_back(&file, &data),
+        Command::Export { file, search, tag, data } => {
+            safekeeping::export(&data, &file, Look { search, tag, ..Look::default() })
+        }
+        Command::Import { file, data } => safekeeping::import(&data, &file),
     }
 }
 

@@ -7,6 +7,7 @@ pub mod cli;
 mod daily;
 mod demo;
 mod guard;
+mod incoming;
 mod keeper;
 mod listen;
 pub mod openapi;

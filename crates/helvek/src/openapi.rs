@@ -1,10 +1,11 @@
 //! The description of the interface, made from the same types that it is made of: OpenAPI 3.1 and JSON Schema.
 
 use crate::api::{
-    Card, Differences, Entering, ErrorBody, Example, Kept, LiveReply, LiveRequest, NewRevision, NewSheet,
-    Revision, SaveSheet, ShelfReply, Tags, WholeSheet,
+    ArchiveMade, ArchiveOf, Card, Differences, Entering, ErrorBody, Example, Kept, Line, LiveReply,
+    LiveRequest, NewRevision, NewSheet, Revision, SaveSheet, ShelfReply, Tags, WholeSheet,
 };
 use crate::daily::Backups;
+use crate::incoming::Came;
 use helvek_core::answers::Answers;
 use helvek_core::sheet::Sheet;
 use helvek_report::kept::KeptLine;
@@ -56,6 +57,27 @@ pub fn document() -> Value {
         ("limit", "integer", "How many at most, up to 200"),
     ]);
     let card = answer::<Card>(&mut given, "The face of a sheet, made and kept when it is asked for first");
+    let archive = post::<ArchiveOf, ArchiveMade>(
+        &mut sent,
+        &mut given,
+        "Put sheets into an archive, to be fetched from the address that is answered; what takes longer is told line by line: see ArchiveMadeLine",
+        "200",
+    );
+    given.subschema_for::<Line<ArchiveMade>>();
+    given.subschema_for::<Line<Came>>();
+    let mut import = answer::<Came>(
+        &mut given,
+        "Take in a sheet (TOML or JSON) or an archive; what takes longer is told line by line: see CameLine",
+    );
+    import["requestBody"] = json!({
+        "required": true,
+        "content": { "application/octet-stream": { "schema": { "type": "string", "format": "binary" } } },
+    });
+    let file = json!({
+        "summary": "A sheet as a file",
+        "parameters": [{ "name": "as", "in": "query", "required": true, "schema": { "type": "string", "enum": ["toml", "json"] } }],
+        "responses": { "200": { "description": "The file" } },
+    });
     let backups = answer::<Backups>(&mut given, "How it stands with the daily backups");
     let enter = nothing::<Entering>(
         &mut sent,
@@ -106,6 +128,7 @@ pub fn document() -> Value {
             "/api/sheets": { "get": look, "post": create },
             "/api/sheets/{id}": with_id(json!({ "get": get, "put": save, "delete": remove })),
             "/api/sheets/{id}/card": with_id(json!({ "get": card })),
+            "/api/sheets/{id}/file": with_id(json!({ "get": file })),
             "/api/sheets/{id}/copy": with_id(json!({ "post": copy })),
             "/api/sheets/{id}/restore": with_id(json!({ "post": done("Take a sheet out of the trash") })),
             "/api/sheets/{id}/tags": with_id(json!({ "put": tag })),
@@ -115,6 +138,13 @@ pub fn document() -> Value {
             "/api/sheets/{id}/differences": with_id(json!({
                 "get": differences, "delete": done("Take the answers of now; a revision keeps the old ones"),
             })),
+            "/api/archive": { "post": archive },
+            "/api/archive/{name}": { "get": {
+                "summary": "Fetch an archive that was made",
+                "parameters": [{ "name": "name", "in": "path", "required": true, "schema": { "type": "string" } }],
+                "responses": { "200": { "description": "The archive" } },
+            } },
+            "/api/import": { "post": import },
             "/api/backups": { "get": backups },
             "/api/enter": { "post": enter },
             "/api/trash": { "delete": done("Empty the trash") },

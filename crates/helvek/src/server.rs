@@ -130,6 +130,7 @@ pub async fn run(options: Options) -> Result<(), ServeError> {
         token: asked.as_deref().map(Token::of).unwrap_or_default(),
         examples: Arc::default(),
         backups: Known::default(),
+        carrying: api::Carrying::default(),
     };
     let listener = TcpListener::bind(options.listen)
         .await

@@ -23,7 +23,7 @@ pub enum Syntax {
 impl Syntax {
     /// JSON when the first visible character opens an object, else TOML.
     pub fn guess(text: &str) -> Self {
-        if text.trim_start().starts_with('{') { Self::Json } else { Self::Toml }
+        if unmarked(text).trim_start().starts_with('{') { Self::Json } else { Self::Toml }
     }
 }
 
@@ -102,8 +102,14 @@ impl From<Sheet> for Document {
     }
 }
 
+/// Without the mark that some programs put before a text in UTF-8.
+pub(super) fn unmarked(text: &str) -> &str {
+    text.strip_prefix('\u{feff}').unwrap_or(text)
+}
+
 /// Reads a sheet. Never stops at the first problem; what is wrong is left out of the sheet and named in the problems.
 pub fn read(text: &str, syntax: Syntax) -> Document {
+    let text = unmarked(text);
     let mut reader = Reader::default();
     if text.len() > MAX_TEXT {
         let megabytes = text.len() / (1024 * 1024);

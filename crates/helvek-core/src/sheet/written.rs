@@ -1,6 +1,6 @@
 //! A sheet's text in the other syntax, everything in it as it was written, whatever this version makes of it: TOML as a person writes it, and JSON.
 
-use super::document::{MAX_TEXT, Syntax};
+use super::document::{MAX_TEXT, Syntax, unmarked};
 use super::tree::{self, Node, Value};
 use crate::problem::{Problem, ProblemKind, Problems};
 use serde::ser::{Serialize, SerializeMap, Serializer};
@@ -11,6 +11,7 @@ use std::fmt::Write;
 /// # Errors
 /// What is wrong, when the text cannot be read at all, or is no table.
 pub fn rewritten(text: &str, from: Syntax, to: Syntax) -> Result<String, Vec<Problem>> {
+    let text = unmarked(text);
     let mut problems = Problems::default();
     let refused = |message: &str, cure: &str| Err(vec![Problem::new(ProblemKind::Syntax, "", message, cure)]);
     if text.len() > MAX_TEXT {

@@ -1,6 +1,7 @@
 //! Every way a request can fail, as an answer.
 
 use super::shelf::SEARCH;
+use crate::incoming::{MOST, NotTaken};
 use crate::works::LONGEST;
 use axum::Json;
 use axum::extract::rejection::{JsonRejection, PathRejection, QueryRejection};
@@ -8,6 +9,7 @@ use axum::http::StatusCode;
 use axum::response::{IntoResponse, Response};
 use helvek_core::sheet::MAX_TEXT;
 use helvek_store::StoreError;
+use helvek_store::archive::ArchiveError;
 use schemars::JsonSchema;
 use serde::Serialize;
 use std::any::Any;
@@ -23,6 +25,12 @@ pub(crate) enum ApiError {
     NoRoute,
     /// No such sheet.
     NoSheet,
+    /// No such archive, or no longer.
+    NoArchive,
+    /// A file that is not taken in.
+    File(NotTaken),
+    /// A file larger than any that is taken.
+    LargeFile,
     /// Another tab saved first.
     Conflict { current: i64 },
     /// Not JSON, not of the expected shape, too large, or of another type.
@@ -80,6 +88,16 @@ impl From<StoreError> for ApiError {
     }
 }
 
+impl From<NotTaken> for ApiError {
+    fn from(error: NotTaken) -> Self {
+        match error {
+            NotTaken::Archive(ArchiveError::Store(error)) => Self::Store(error),
+            NotTaken::Archive(ArchiveError::Nothing) => Self::NoSheet,
+            error => Self::File(error),
+        }
+    }
+}
+
 impl From<JsonRejection> for ApiError {
     fn from(rejection: JsonRejection) -> Self {
         Self::Body(rejection)
@@ -99,7 +117,7 @@ impl From<QueryRejection> for ApiError {
 }
 
 impl ApiError {
-    fn parts(&self) -> (StatusCode, &'static str, String, &'static str) {
+    fn parts(&self) -> (StatusCode, &'static str, String, &str) {
         let retry = "Try again; if it stays, look at the server's log.";
         match self {
             Self::Host => (
@@ -125,6 +143,25 @@ impl ApiError {
                 "no-sheet",
                 "There is no such sheet.".into(),
                 "It may have been removed; go back to the shelf.",
+            ),
+            Self::NoArchive => (
+                StatusCode::NOT_FOUND,
+                "no-archive",
+                "This archive is not kept any more.".into(),
+                "Have it made anew.",
+            ),
+            Self::File(error) => {
+                let status = match error {
+                    NotTaken::Large => StatusCode::PAYLOAD_TOO_LARGE,
+                    _ => StatusCode::UNPROCESSABLE_ENTITY,
+                };
+                (status, error.code(), sentence(error), error.cure())
+            }
+            Self::LargeFile => (
+                StatusCode::PAYLOAD_TOO_LARGE,
+                "too-large",
+                format!("The file is larger than {} GB.", MOST >> 30),
+                "Take it in with helvek restore, if it is a backup.",
             ),
             Self::Conflict { .. } => (
                 StatusCode::CONFLICT,
@@ -221,7 +258,7 @@ impl ApiError {
                     StoreError::Busy => StatusCode::SERVICE_UNAVAILABLE,
                     _ => StatusCode::INTERNAL_SERVER_ERROR,
                 };
-                (status, error.code(), format!("This is not kept: {error}."), error.cure())
+                (status, error.code(), format!("{} Nothing was changed.", sentence(error)), error.cure())
             }
             Self::Fault => (
                 StatusCode::INTERNAL_SERVER_ERROR,
@@ -231,6 +268,14 @@ impl ApiError {
             ),
         }
     }
+}
+
+/// What is said, with a capital and a full stop.
+fn sentence(what: &impl ToString) -> String {
+    let what = what.to_string();
+    let mut letters = what.chars();
+    let first: String = letters.next().into_iter().flat_map(char::to_uppercase).collect();
+    format!("{first}{}.", letters.as_str().trim_end_matches('.'))
 }
 
 impl ErrorBody {
@@ -247,6 +292,14 @@ impl ErrorBody {
 }
 
 impl ApiError {
+    /// What is answered where it stands in the log too, when it is one for that.
+    pub(crate) fn told(&self) -> ErrorBody {
+        if let Self::Store(error) = self {
+            tracing::error!(%error, "the store failed");
+        }
+        self.body()
+    }
+
     /// What is answered.
     pub(crate) fn body(&self) -> ErrorBody {
         let (_, code, message, cure) = self.parts();
@@ -260,10 +313,7 @@ impl ApiError {
 
 impl IntoResponse for ApiError {
     fn into_response(self) -> Response {
-        if let Self::Store(error) = &self {
-            tracing::error!(%error, "the store failed");
-        }
-        (self.parts().0, Json(self.body())).into_response()
+        (self.parts().0, Json(self.told())).into_response()
     }
 }
 

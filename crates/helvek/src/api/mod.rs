@@ -1,6 +1,7 @@
 //! The interface over HTTP: JSON in, JSON out, errors as answers.
 
 pub(crate) mod cards;
+mod carry;
 mod differences;
 mod enter;
 mod error;
@@ -10,15 +11,18 @@ mod live;
 mod revisions;
 mod sheets;
 mod shelf;
+mod told;
 
 pub(crate) use cards::Card;
+pub(crate) use carry::{ArchiveMade, ArchiveOf, Carrying};
 pub(crate) use differences::Differences;
 pub(crate) use enter::Entering;
 pub(crate) use error::{ApiError, ErrorBody, panicked};
 pub(crate) use live::{LiveReply, LiveRequest};
 pub(crate) use revisions::{NewRevision, Revision};
-pub(crate) use sheets::{Kept, NewSheet, SaveSheet, WholeSheet};
+pub(crate) use sheets::{Kept, NewSheet, SaveSheet, WholeSheet, title};
 pub(crate) use shelf::{Example, ShelfReply, Tags};
+pub(crate) use told::Line;
 
 use crate::daily::Known;
 use crate::keeper::Keeper;
@@ -47,6 +51,7 @@ pub(crate) struct Shared {
     pub(crate) ending: watch::Receiver<bool>,
     pub(crate) token: Token,
     pub(crate) backups: Known,
+    pub(crate) carrying: Carrying,
     /// The examples as they are sent, once they were asked for.
     pub(crate) examples: Arc<OnceCell<String>>,
 }
@@ -55,12 +60,16 @@ pub(crate) fn router(shared: Shared) -> Router {
     Router::new()
         .route("/health", get(async || "well"))
         .route("/backups", get(async |State(shared): State<Shared>| Json(shared.backups.now())))
+        .route("/archive", post(carry::archive))
+        .route("/archive/{name}", get(carry::fetch))
+        .route("/import", post(carry::import).layer(DefaultBodyLimit::disable()))
         .route("/enter", post(enter::enter))
         .route("/solve", post(live::solve))
         .route("/live", get(live::line))
         .route("/sheets", get(shelf::look).post(sheets::create))
         .route("/sheets/{id}", get(sheets::get).put(sheets::save).delete(shelf::remove))
         .route("/sheets/{id}/card", get(cards::get))
+        .route("/sheets/{id}/file", get(carry::file))
         .route("/sheets/{id}/copy", post(shelf::copy))
         .route("/sheets/{id}/restore", post(shelf::restore))
         .route("/sheets/{id}/tags", put(shelf::tag))

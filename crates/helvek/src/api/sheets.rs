@@ -55,7 +55,7 @@ pub(crate) struct WholeSheet {
 }
 
 /// The title the shelf shows: that of the sheet, also of one with problems. Only the title is read, however large the sheet is.
-pub(super) fn title(text: &str) -> String {
+pub(crate) fn title(text: &str) -> String {
     #[derive(Deserialize)]
     struct Titled {
         title: Option<Box<RawValue>>,

@@ -1,5 +1,6 @@
 //! The interface over HTTP, spoken plainly over a socket to the real binary.
 
+mod carry;
 mod full;
 mod opening;
 mod recovery;

@@ -334,6 +334,46 @@ export interface paths {
         readonly patch?: never;
         readonly trace?: never;
     };
+    readonly "/api/sheets/{id}/file": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path: {
+                readonly id: string;
+            };
+            readonly cookie?: never;
+        };
+        /** A sheet as a file */
+        readonly get: {
+            readonly parameters: {
+                readonly query: {
+                    readonly as: "toml" | "json";
+                };
+                readonly header?: never;
+                readonly path: {
+                    readonly id: string;
+                };
+                readonly cookie?: never;
+            };
+            readonly requestBody?: never;
+            readonly responses: {
+                /** @description The file */
+                readonly 200: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        readonly put?: never;
+        readonly post?: never;
+        readonly delete?: never;
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
     readonly "/api/sheets/{id}/copy": {
         readonly parameters: {
             readonly query?: never;
@@ -703,6 +743,140 @@ export interface paths {
         readonly patch?: never;
         readonly trace?: never;
     };
+    readonly "/api/archive": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path?: never;
+            readonly cookie?: never;
+        };
+        readonly get?: never;
+        readonly put?: never;
+        /** Put sheets into an archive, to be fetched from the address that is answered; what takes longer is told line by line: see ArchiveMadeLine */
+        readonly post: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path?: never;
+                readonly cookie?: never;
+            };
+            readonly requestBody: {
+                readonly content: {
+                    readonly "application/json": components["schemas"]["ArchiveOf"];
+                };
+            };
+            readonly responses: {
+                /** @description Done */
+                readonly 200: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["ArchiveMade"];
+                    };
+                };
+                /** @description Refused */
+                readonly default: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["ErrorBody"];
+                    };
+                };
+            };
+        };
+        readonly delete?: never;
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
+    readonly "/api/archive/{name}": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path?: never;
+            readonly cookie?: never;
+        };
+        /** Fetch an archive that was made */
+        readonly get: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path: {
+                    readonly name: string;
+                };
+                readonly cookie?: never;
+            };
+            readonly requestBody?: never;
+            readonly responses: {
+                /** @description The archive */
+                readonly 200: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        readonly put?: never;
+        readonly post?: never;
+        readonly delete?: never;
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
+    readonly "/api/import": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path?: never;
+            readonly cookie?: never;
+        };
+        readonly get?: never;
+        readonly put?: never;
+        /** Take in a sheet (TOML or JSON) or an archive; what takes longer is told line by line: see CameLine */
+        readonly post: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path?: never;
+                readonly cookie?: never;
+            };
+            readonly requestBody: {
+                readonly content: {
+                    readonly "application/octet-stream": string;
+                };
+            };
+            readonly responses: {
+                /** @description Done */
+                readonly 200: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["Came"];
+                    };
+                };
+                /** @description Refused */
+                readonly default: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["ErrorBody"];
+                    };
+                };
+            };
+        };
+        readonly delete?: never;
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
     readonly "/api/backups": {
         readonly parameters: {
             readonly query?: never;
@@ -1021,6 +1195,59 @@ export interface components {
             /** @description Pieces that are freed as one, by their ids. */
             readonly together?: readonly (readonly string[])[];
         };
+        /** @description An archive that can be fetched. */
+        readonly ArchiveMade: {
+            /** @description Where, for a while. */
+            readonly address: string;
+            /** @description How it is called. */
+            readonly file: string;
+            /**
+             * Format: uint
+             * @description Sheets in it.
+             */
+            readonly sheets: number;
+            /**
+             * Format: uint
+             * @description Revisions of all of them.
+             */
+            readonly revisions: number;
+            /**
+             * Format: uint64
+             * @description Its size in bytes.
+             */
+            readonly bytes: number;
+        };
+        /** @description A line of what takes a while. */
+        readonly ArchiveMadeLine: {
+            readonly progress: components["schemas"]["Stage"];
+        } | {
+            readonly done: components["schemas"]["ArchiveMade"];
+        } | {
+            readonly failed: components["schemas"]["ErrorBody"];
+        };
+        /** @description Which sheets go into an archive: these, or all on the shelf that are found. */
+        readonly ArchiveOf: {
+            /**
+             * @description The ids of some; all that are found when it is null.
+             * @default null
+             */
+            readonly sheets?: readonly string[] | null;
+            /**
+             * @description Part of a title or of a tag.
+             * @default
+             */
+            readonly search?: string;
+            /**
+             * @description With this tag.
+             * @default null
+             */
+            readonly tag?: string | null;
+            /**
+             * @description Only sheets that answer otherwise since an upgrade.
+             * @default false
+             */
+            readonly differing?: boolean;
+        };
         /** @description One step along a member. */
         readonly AreaLine: {
             /** @description `At C, F1 steps V`, `C to D` */
@@ -1241,6 +1468,46 @@ export interface components {
             readonly least: readonly components["schemas"]["GovernedAnswer"][];
             /** @description From the first point to the last. */
             readonly greatest: readonly components["schemas"]["GovernedAnswer"][];
+        };
+        /** @description What a file has brought. */
+        readonly Came: {
+            /** @description The first of the sheets that were not here before. */
+            readonly sheets: readonly components["schemas"]["CameSheet"][];
+            /**
+             * Format: uint
+             * @description How many of them there are.
+             */
+            readonly added: number;
+            /**
+             * Format: uint
+             * @description How many of them stand beside another state of the same sheet.
+             */
+            readonly beside: number;
+            /**
+             * Format: uint
+             * @description How many were here already, the same; they stayed as they were.
+             */
+            readonly there: number;
+            /**
+             * Format: uint
+             * @description Revisions that came with them.
+             */
+            readonly revisions: number;
+        };
+        /** @description A line of what takes a while. */
+        readonly CameLine: {
+            readonly progress: components["schemas"]["Stage"];
+        } | {
+            readonly done: components["schemas"]["Came"];
+        } | {
+            readonly failed: components["schemas"]["ErrorBody"];
+        };
+        /** @description A sheet that came in. */
+        readonly CameSheet: {
+            /** @description Its id here. */
+            readonly id: string;
+            /** @description Its title. */
+            readonly title: string;
         };
         /** @description The face of a sheet. */
         readonly Card: {
@@ -5253,6 +5520,21 @@ export interface components {
         readonly SpaceKind: "plane" | "space";
         /** @description A turning sense. */
         readonly Spin: "ccw" | "cw";
+        /** @description How far it has come. */
+        readonly Stage: {
+            /** @description What is being done: packing, checking or keeping. */
+            readonly stage: string;
+            /**
+             * Format: uint
+             * @description How many are done.
+             */
+            readonly done: number;
+            /**
+             * Format: uint
+             * @description How many there are.
+             */
+            readonly total: number;
+        };
         /** @description How a train stands. */
         readonly StandAnswer: {
             /** @description The end of the path to which its leading force is nearest. */

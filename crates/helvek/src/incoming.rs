@@ -1,0 +1,206 @@
+//! A file that somebody brings, a sheet or an archive of many, taken in whole or refused with the reason.
+
+use helvek_core::ENGINE;
+use helvek_core::problem::{Problem, ProblemKind};
+use helvek_core::sheet::{self, FORMAT, MAX_TEXT, Syntax};
+use helvek_store::archive::{Archive, ArchiveError, Taken, Tell};
+use helvek_store::{Store, StoreError};
+use schemars::JsonSchema;
+use serde::{Deserialize, Serialize};
+use std::fs::File;
+use std::io::{BufReader, Read, Seek};
+
+/// The largest file that is taken.
+pub(crate) const MOST: u64 = 2 * 1024 * 1024 * 1024;
+
+/// The most sheets that are named.
+const NAMED: usize = 20;
+
+/// What a file has brought.
+#[derive(Debug, Serialize, JsonSchema)]
+pub(crate) struct Came {
+    /// The first of the sheets that were not here before.
+    sheets: Vec<CameSheet>,
+    /// How many of them there are.
+    added: usize,
+    /// How many of them stand beside another state of the same sheet.
+    beside: usize,
+    /// How many were here already, the same; they stayed as they were.
+    there: usize,
+    /// Revisions that came with them.
+    revisions: usize,
+}
+
+/// A sheet that came in.
+#[derive(Debug, Serialize, JsonSchema)]
+pub(crate) struct CameSheet {
+    /// Its id here.
+    id: String,
+    /// Its title.
+    title: String,
+}
+
+impl From<Taken> for Came {
+    fn from(Taken { added, beside, there, revisions }: Taken) -> Self {
+        let count = added.len();
+        let sheets = added.into_iter().take(NAMED).map(|(id, title)| CameSheet { id, title }).collect();
+        Self { sheets, added: count, beside, there, revisions }
+    }
+}
+
+impl std::fmt::Display for Came {
+    fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        let counted = |n: usize, what: &str| format!("{n} {what}{}", if n == 1 { "" } else { "s" });
+        write!(f, "{} came in", counted(self.added, "sheet"))?;
+        if self.revisions > 0 {
+            write!(f, ", with {}", counted(self.revisions, "revision"))?;
+        }
+        if self.beside > 0 {
+            write!(f, "; {} beside another state of the same sheet", self.beside)?;
+        }
+        if self.there > 0 {
+            write!(f, "; {} already here, the same", self.there)?;
+        }
+        write!(f, ".")
+    }
+}
+
+/// Why a file was not taken in. Nothing was changed.
+#[derive(Debug, thiserror::Error)]
+pub(crate) enum NotTaken {
+    /// As an archive.
+    #[error(transparent)]
+    Archive(#[from] ArchiveError),
+    /// It is too large for a text.
+    #[error("the file is larger than {} MB", MAX_TEXT / (1024 * 1024))]
+    Large,
+    /// Not text that can be read.
+    #[error("the file is neither text in UTF-8 nor an archive")]
+    Binary,
+    /// A text, but no sheet.
+    #[error("{}", .0.position.map_or_else(|| .0.message.clone(), |at| format!("line {}, column {}: {}", at.line, at.column, .0.message)))]
+    Text(Box<Problem>),
+    /// A sheet of a later version.
+    #[error("the sheet is of the format {0:?}; this Helvek reads {FORMAT:?}")]
+    Newer(String),
+    /// Text of something else.
+    #[error("the file does not say that it is a sheet")]
+    Foreign,
+}
+
+impl NotTaken {
+    /// A fixed word, for programs.
+    pub(crate) fn code(&self) -> &'static str {
+        match self {
+            Self::Archive(error) => error.code(),
+            Self::Large => "too-large",
+            Self::Binary | Self::Foreign => "foreign",
+            Self::Text(_) => "text",
+            Self::Newer(_) => "newer",
+        }
+    }
+
+    /// What to do about it.
+    pub(crate) fn cure(&self) -> &str {
+        match self {
+            Self::Archive(error) => error.cure(),
+            Self::Large | Self::Binary => {
+                "Take a sheet (.toml, .json) or an archive that Helvek has made (.zip)."
+            }
+            Self::Text(problem) => &problem.cure,
+            Self::Newer(_) => "Open it with the Helvek that made it, or a newer one.",
+            Self::Foreign => {
+                "A sheet begins with format = \"helvek-sheet/1\", in JSON with {\"format\": \"helvek-sheet/1\"."
+            }
+        }
+    }
+}
+
+impl From<StoreError> for NotTaken {
+    fn from(error: StoreError) -> Self {
+        Self::Archive(error.into())
+    }
+}
+
+impl From<std::io::Error> for NotTaken {
+    fn from(error: std::io::Error) -> Self {
+        Self::Archive(error.into())
+    }
+}
+
+/// Takes in what the file holds. Blocks where it reads.
+pub(crate) async fn take(store: &Store, mut file: File, tell: Tell<'_>) -> Result<Came, NotTaken> {
+    let mut magic = [0; 2];
+    let archive = file.read_exact(&mut magic).is_ok() && magic == *b"PK";
+    file.rewind()?;
+    if archive {
+        let mut archive = Archive::open(BufReader::new(file))?;
+        return Ok(store.take_in(&mut archive, tell).await?.into());
+    }
+    let mut bytes = Vec::new();
+    if file.take(MAX_TEXT as u64 + 1).read_to_end(&mut bytes)? > MAX_TEXT {
+        return Err(NotTaken::Large);
+    }
+    let (title, text) = sheet_of(bytes)?;
+    let id = store.create(&title, &text, ENGINE.into()).await?;
+    Ok(Taken { added: vec![(id, title)], ..Taken::default() }.into())
+}
+
+/// Title and text, in JSON, of a sheet in either syntax; it may have any other problem than that it cannot be read.
+fn sheet_of(bytes: Vec<u8>) -> Result<(String, String), NotTaken> {
+    #[derive(Deserialize)]
+    struct Head {
+        format: Option<serde_json::Value>,
+    }
+    let text = String::from_utf8(bytes).map_err(|_| NotTaken::Binary)?;
+    if text.contains('\0') {
+        return Err(NotTaken::Binary);
+    }
+    let syntax = Syntax::guess(&text);
+    let json = sheet::rewritten(&text, syntax, Syntax::Json).map_err(|problems| {
+        let nothing = || Problem::new(ProblemKind::Syntax, "", "The file is empty.", "Take another one.");
+        NotTaken::Text(Box::new(problems.into_iter().next().unwrap_or_else(nothing)))
+    })?;
+    // It has just been written as an object.
+    let head: Head = serde_json::from_str(&json).map_err(|_| NotTaken::Foreign)?;
+    match head.format.as_ref().and_then(|format| format.as_str()) {
+        Some(FORMAT) => Ok((crate::api::title(&json), json)),
+        Some(other) if other.starts_with("helvek-sheet/") => Err(NotTaken::Newer(other.into())),
+        _ => Err(NotTaken::Foreign),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_sheet_is_told_from_what_is_none() {
+        let of = |text: &str| sheet_of(text.as_bytes().to_vec());
+        let toml = "\u{feff}format = \"helvek-sheet/1\"\ntitle = \"Plank\"\n[points]\nA = [0, 1]\n";
+        let (title, text) = of(toml).unwrap();
+        assert_eq!(title, "Plank");
+        assert_eq!(
+            serde_json::from_str::<serde_json::Value>(&text).unwrap(),
+            serde_json::json!({ "format": "helvek-sheet/1", "title": "Plank", "points": { "A": [0, 1] } })
+        );
+        assert_eq!(of(&format!("\u{feff} {text}")).unwrap().1, text, "JSON with a mark at its beginning");
+        // Whatever else is wrong in it is shown on the bench.
+        assert!(of("format = \"helvek-sheet/1\"\nloads = [{ kind = \"gust\" }]").is_ok());
+        for (text, code, says) in [
+            ("format = \"helvek-sheet/2\"", "newer", "helvek-sheet/2"),
+            ("title = \"A letter\"", "foreign", "does not say"),
+            ("{\"name\": \"package\"}", "foreign", "does not say"),
+            ("", "foreign", "does not say"),
+            ("Dear gardener,\nthe hoist", "text", "line 1"),
+            ("{\"format\": \"helvek-sheet/1\",\n \"points\": [}", "text", "line 2"),
+            ("<svg xmlns=\"x\"></svg>", "text", "line 1"),
+        ] {
+            let refused = of(text).expect_err(text);
+            assert_eq!(refused.code(), code, "{text}: {refused}");
+            assert!(refused.to_string().contains(says) && !refused.cure().is_empty(), "{text}: {refused}");
+        }
+        assert_eq!(sheet_of(vec![0xff, 0xfe, b'f', 0]).unwrap_err().code(), "foreign");
+        assert_eq!(sheet_of(b"a\0b".to_vec()).unwrap_err().code(), "foreign");
+    }
+}
