@@ -8,6 +8,8 @@ export default defineConfig({
     // Inlined assets would need `data:` in the Content-Security-Policy.
     assetsInlineLimit: 0,
     target: 'es2022',
+    // Which packages are in the bundle, for the list of licences.
+    license: { fileName: '.vite/licences.json' },
     // The preload helper writes no inline script, and fonts are fetched when a page needs them.
     modulePreload: { polyfill: false },
   },

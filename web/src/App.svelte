@@ -1,5 +1,6 @@
 <script lang="ts">
   import { door } from './lib/api/door.svelte';
+  import Arrivals from './lib/carry/Arrivals.svelte';
   import { route } from './lib/ui/route.svelte';
   import Bench from './views/Bench.svelte';
   import Door from './views/Door.svelte';
@@ -8,10 +9,13 @@
 
 {#if door.closed}
   <Door />
-{:else if route.sheet}
-  {#key route.sheet}
-    <Bench id={route.sheet} />
-  {/key}
 {:else}
-  <Shelf />
+  {#if route.sheet}
+    {#key route.sheet}
+      <Bench id={route.sheet} />
+    {/key}
+  {:else}
+    <Shelf />
+  {/if}
+  <Arrivals />
 {/if}

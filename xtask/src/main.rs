@@ -1,5 +1,7 @@
 //! The project's chores. `cargo xtask` lists them.
 
+mod licences;
+mod package;
 mod run;
 mod tools;
 
@@ -8,6 +10,7 @@ use std::process::ExitCode;
 
 const HELP: &str = "\
 cargo xtask demo [ARGS]  install what is missing, build, and serve the workbench with demo data
+cargo xtask package      build Helvek for release and pack it with its service unit and its documentation
 cargo xtask test         check everything: formatting, lints, types, all tests, the browser's included
 cargo xtask lint         formatting, lints and types only
 cargo xtask types        write the descriptions of the interface and the TypeScript made from them anew
@@ -23,6 +26,7 @@ fn main() -> ExitCode {
     let rest: Vec<_> = arguments.collect();
     let outcome = match chore.as_deref() {
         Some("demo") => demo(&rest),
+        Some("package") => build_front_end().and_then(|()| package::make()),
         Some("test") => test(),
         Some("lint") => tools::front_end().and_then(|()| lint()),
         Some("types") => types(),
@@ -46,7 +50,8 @@ fn main() -> ExitCode {
 
 fn build_front_end() -> Outcome {
     tools::front_end()?;
-    Step::npm(&["run", "build"]).run()
+    Step::npm(&["run", "build"]).run()?;
+    licences::write()
 }
 
 /// Release: what is tried out should be as fast as it is.

@@ -8,7 +8,7 @@ use crate::model::{JointId, JointKind, Model, SupportId};
 use crate::plan::{Given, plan};
 use crate::proof::{Proof, prove};
 use crate::recognition::{Seen, at_joints, two_force_bodies};
-use crate::verdict::{Cure, OneWayState, Verdict, aligned, cures_of, judge};
+use crate::verdict::{Cure, OneWayState, Status, Verdict, aligned, cures_of, judge};
 use crate::working::{Working, work};
 
 /// A model with everything that follows from it.
@@ -87,6 +87,40 @@ pub fn solve(model: Model) -> Solved {
         Solved { model, full, verdict, equilibrium, working, cures, proof, global, elastic, ties, looked };
     solved.proof = prove(&solved.model, &solved.full, &solved.verdict, &solved.full_values());
     solved
+}
+
+/// A model that is too much work to be judged, to be drawn all the same: freed, and nothing known of it.
+pub fn unsolved(model: Model) -> Solved {
+    let full = Equilibrium::of(&model);
+    let columns = full.columns.len();
+    let verdict = Verdict {
+        status: Status::Unstable,
+        equilibrium: false,
+        degree: 0,
+        mobility: 0,
+        equations: 0,
+        unknowns: columns,
+        determined: vec![false; columns],
+        values: vec![f64::NAN; columns],
+        soundness: None,
+        critical: None,
+        motion: None,
+        released: Vec::new(),
+        one_way: OneWayState::AsTheyAre,
+    };
+    Solved {
+        equilibrium: full.clone(),
+        full,
+        verdict,
+        working: Working::default(),
+        cures: Vec::new(),
+        proof: Proof::default(),
+        global: vec![None; columns],
+        elastic: None,
+        ties: Vec::new(),
+        looked: Looked::default(),
+        model,
+    }
 }
 
 /// A model with what could only be found out by judging it.

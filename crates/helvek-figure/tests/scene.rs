@@ -158,6 +158,25 @@ fn the_chain_of_distances_and_the_whole_length_below_it() {
 }
 
 #[test]
+fn what_was_not_solved_is_drawn_as_half_a_sheet_is() {
+    let folder = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples");
+    let mut seen = 0;
+    for file in std::fs::read_dir(folder).unwrap() {
+        let text = std::fs::read_to_string(file.unwrap().path()).unwrap();
+        let model = || model::build(&sheet::read(&text, Syntax::Toml)).model;
+        if model().spatial() {
+            // Which bearings exert couples is found out by judging: only that it can be drawn is asked.
+            assert!(scene(&solution::unsolved(model()), false).solid.is_some());
+            continue;
+        }
+        let drawn = scene(&solution::unsolved(model()), false);
+        assert_eq!(drawn, scene(&solution::solve(model()), false), "{text}");
+        seen += 1;
+    }
+    assert!(seen > 30, "{seen}");
+}
+
+#[test]
 fn half_a_sheet_is_drawn_without_a_number_that_was_computed() {
     let scene = scene(&solved(&RAIL.replace("size = 100", "size = \"100 kg\"")), false);
     assert!(!scene.marks.iter().any(|m| id(m) == "load:pull"));

@@ -30,8 +30,11 @@ pub struct Browser {
     /// For what is not wrapped here.
     pub client: Client,
     _driver: Child,
-    _profile: TempDir,
+    profile: TempDir,
 }
+
+/// Where what is saved goes, within the profile.
+const DOWNLOADS: &str = "saved";
 
 /// How long anything may take before a test fails.
 const PATIENCE: Duration = Duration::from_secs(15);
@@ -85,7 +88,10 @@ impl Browser {
             args.push("--blink-settings=preferredColorScheme=0".into());
         }
         let mut wanted = serde_json::Map::new();
-        wanted.insert("goog:chromeOptions".into(), json!({ "args": args }));
+        let downloads = profile.path().join(DOWNLOADS);
+        std::fs::create_dir(&downloads).expect("a folder for what is saved");
+        let prefs = json!({ "download.default_directory": downloads, "download.prompt_for_download": false });
+        wanted.insert("goog:chromeOptions".into(), json!({ "args": args, "prefs": prefs }));
         wanted.insert("goog:loggingPrefs".into(), json!({ "browser": "ALL" }));
         let mut builder = ClientBuilder::new(hyper_util::client::legacy::connect::HttpConnector::new());
         builder.capabilities(wanted);
@@ -94,7 +100,7 @@ impl Browser {
         for _ in 0..150 {
             match builder.connect(&address).await {
                 Ok(client) => {
-                    let browser = Self { client, _driver: driver, _profile: profile };
+                    let browser = Self { client, _driver: driver, profile };
                     browser.size(width, height).await;
                     return browser;
                 }
@@ -103,6 +109,27 @@ impl Browser {
             tokio::time::sleep(Duration::from_millis(100)).await;
         }
         panic!("{MISSING_BROWSER} (the driver said: {last})");
+    }
+
+    /// The file that is saved next, when it is whole: its name and its bytes. It is taken away.
+    ///
+    /// # Panics
+    /// When none comes.
+    pub async fn saved(&self) -> (String, Vec<u8>) {
+        let folder = self.profile.path().join(DOWNLOADS);
+        let whole = |name: &str| !name.ends_with(".crdownload") && !name.starts_with('.');
+        for _ in 0..PATIENCE.as_millis() / 20 {
+            let files = std::fs::read_dir(&folder).expect("the folder").flatten();
+            let mut names = files.map(|file| file.file_name().to_string_lossy().into_owned());
+            if let Some(name) = names.find(|name| whole(name)) {
+                let file = folder.join(&name);
+                let bytes = std::fs::read(&file).expect("the file");
+                std::fs::remove_file(file).expect("ours");
+                return (name, bytes);
+            }
+            tokio::time::sleep(Duration::from_millis(20)).await;
+        }
+        panic!("nothing was saved");
     }
 
     /// Makes the page, without the window's frame, exactly that large.

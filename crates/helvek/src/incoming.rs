@@ -51,7 +51,10 @@ impl From<Taken> for Came {
 impl std::fmt::Display for Came {
     fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
         let counted = |n: usize, what: &str| format!("{n} {what}{}", if n == 1 { "" } else { "s" });
-        write!(f, "{} came in", counted(self.added, "sheet"))?;
+        match self.added {
+            0 => write!(f, "nothing new came in")?,
+            n => write!(f, "{} came in", counted(n, "sheet"))?,
+        }
         if self.revisions > 0 {
             write!(f, ", with {}", counted(self.revisions, "revision"))?;
         }

@@ -1,10 +1,9 @@
 //! The description of the interface, made from the same types that it is made of: OpenAPI 3.1 and JSON Schema.
 
 use crate::api::{
-    ArchiveMade, ArchiveOf, Card, Differences, Entering, ErrorBody, Example, Kept, Line, LiveReply,
-    LiveRequest, NewRevision, NewSheet, Revision, SaveSheet, ShelfReply, Tags, WholeSheet,
+    AboutHelvek, ArchiveMade, ArchiveOf, Card, Differences, Entering, ErrorBody, Example, Kept, Line,
+    LiveReply, LiveRequest, NewRevision, NewSheet, Revision, SaveSheet, ShelfReply, Tags, WholeSheet,
 };
-use crate::daily::Backups;
 use crate::incoming::Came;
 use helvek_core::answers::Answers;
 use helvek_core::sheet::Sheet;
@@ -78,7 +77,7 @@ pub fn document() -> Value {
         "parameters": [{ "name": "as", "in": "query", "required": true, "schema": { "type": "string", "enum": ["toml", "json"] } }],
         "responses": { "200": { "description": "The file" } },
     });
-    let backups = answer::<Backups>(&mut given, "How it stands with the daily backups");
+    let about = answer::<AboutHelvek>(&mut given, "What this Helvek is, and how it stands with its backups");
     let enter = nothing::<Entering>(
         &mut sent,
         "Show the token of a server that asks for one; the answer sets a cookie",
@@ -145,7 +144,7 @@ pub fn document() -> Value {
                 "responses": { "200": { "description": "The archive" } },
             } },
             "/api/import": { "post": import },
-            "/api/backups": { "get": backups },
+            "/api/about": { "get": about },
             "/api/enter": { "post": enter },
             "/api/trash": { "delete": done("Empty the trash") },
             "/api/trash/{id}": with_id(json!({ "delete": done("Remove one sheet of the trash for good") })),

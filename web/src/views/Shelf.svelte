@@ -1,9 +1,12 @@
 <!-- The shelf: every sheet that is kept, looked through by word, tag and order; the trash; examples to start from. -->
 <script lang="ts">
-  import { BookOpen, Moon, Sun } from '@lucide/svelte';
-  import { onMount } from 'svelte';
+  import { BookOpen, FolderOpen, Moon, Sun } from '@lucide/svelte';
+  import { onMount, untrack } from 'svelte';
   import { api } from '../lib/api/client';
   import type { Sheet, SheetSummary } from '../lib/api/types';
+  import { carrier } from '../lib/carry/carrier.svelte';
+  import ChosenBar from '../lib/shelf/ChosenBar.svelte';
+  import Colophon from '../lib/shelf/Colophon.svelte';
   import Differences from '../lib/shelf/Differences.svelte';
   import Examples from '../lib/shelf/Examples.svelte';
   import SheetCard from '../lib/shelf/SheetCard.svelte';
@@ -23,8 +26,13 @@
   const EMPTY: Sheet = { format: 'helvek-sheet/1', title: '' };
   const bare = $derived(shelf.sheets?.length === 0 && !shelf.looking && !shelf.trash);
 
+  // From the beginning, and again whenever sheets have come in.
+  $effect(() => {
+    void carrier.arrivals;
+    untrack(() => void shelf.load());
+  });
+
   onMount(() => {
-    void shelf.load();
     return () => shelf.leave();
   });
 
@@ -46,6 +54,21 @@
     const forGood = shelf.trash;
     const done = await shelf.act(() => (forGood ? api.removeForGood(sheet.id) : api.remove(sheet.id)));
     if (done) removed = forGood ? null : sheet;
+  }
+
+  /** All that are chosen, into an archive. */
+  async function packChosen(): Promise<void> {
+    await carrier.pack({ sheets: [...shelf.chosen] });
+    if (carrier.outcome?.saved) shelf.chosen.clear();
+  }
+
+  /** All that are chosen, into the trash. */
+  async function removeChosen(): Promise<void> {
+    const gone = [...shelf.chosen];
+    await shelf.act(async () => {
+      for (const id of gone) await api.remove(id);
+    });
+    shelf.chosen.clear();
   }
 
   async function bringBack(sheet: SheetSummary): Promise<void> {
@@ -93,13 +116,18 @@
       event.preventDefault();
       return;
     }
-    if (target.matches('input, textarea, select')) return;
+    if (target.matches('input:not([type=checkbox]), textarea, select')) return;
     const id = target.getAttribute('href')?.split('/').at(-1);
     const sheet = shelf.sheets?.find((s) => s.id === id);
     const pressed = event.key.toLowerCase();
     if (pressed === 'n') void start(EMPTY);
     else if (pressed === '/') field?.focus();
     else if (pressed === 'x') examples = !examples;
+    else if (pressed === 'o') carrier.ask();
+    else if (event.key === ' ' && sheet && !shelf.trash) shelf.choose(sheet.id);
+    else if (event.key === 'Escape' && shelf.chosen.size > 0) shelf.chosen.clear();
+    else if (pressed === 's' && shelf.chosen.size > 0) void packChosen();
+    else if (event.key === 'Delete' && shelf.chosen.size > 0) void removeChosen();
     else if (event.key.startsWith('Arrow')) step(event);
     else if (pressed === 'd' && sheet && !shelf.trash) void shelf.act(() => api.copy(sheet.id));
     else if (event.key === 'Delete' && sheet) void remove(sheet);
@@ -112,7 +140,12 @@
 <svelte:window onkeydown={key} />
 <svelte:head><title>Shelf · Helvek</title></svelte:head>
 
-<main class="shelf" aria-label="Shelf" data-settled={shelf.settled}>
+<main
+  class="shelf"
+  class:told={carrier.busy || carrier.outcome}
+  aria-label="Shelf"
+  data-settled={shelf.settled}
+>
   <header>
     <h1>
       <svg viewBox="0 0 32 24" aria-hidden="true"
@@ -133,6 +166,13 @@
     </button>
     <button class="plain" aria-pressed={examples} onclick={() => (examples = !examples)}>
       <BookOpen size={15} /> Examples <kbd>X</kbd>
+    </button>
+    <button
+      class="plain"
+      title="A sheet (.toml, .json) or an archive of sheets (.zip); they can be dropped or pasted too"
+      onclick={() => carrier.ask()}
+    >
+      <FolderOpen size={15} /> Open a file <kbd>O</kbd>
     </button>
     <button class="new" onclick={() => start(EMPTY)}>New sheet <kbd>N</kbd></button>
   </header>
@@ -174,7 +214,7 @@
         <p class="lead">
           The shelf is empty. <button class="new" onclick={() => start(EMPTY)}
             >Start the first sheet <kbd>N</kbd></button
-          > or take one of these; the example itself stays as it is.
+          > or open a file, or take one of these; the example itself stays as it is.
         </p>
       {:else}
         <p class="lead">Take one: a copy goes onto the bench, the example itself stays as it is.</p>
@@ -191,6 +231,8 @@
             {sheet}
             uncarded={shelf.uncarded.get(sheet.id) ?? null}
             trash={shelf.trash}
+            chosen={shelf.chosen.has(sheet.id)}
+            choose={() => shelf.choose(sheet.id)}
             open={() => route.go(`/sheet/${sheet.id}`)}
             copy={() => shelf.act(() => api.copy(sheet.id))}
             remove={() => remove(sheet)}
@@ -225,6 +267,11 @@
     </ul>
   {/if}
 
+  {#if shelf.chosen.size > 0 && !carrier.busy && !carrier.outcome}
+    <ChosenBar {shelf} pack={packChosen} remove={removeChosen} />
+  {/if}
+  <Colophon {shelf} />
+
   {#if compared}
     {@const sheet = compared}
     <Differences
@@ -251,6 +298,10 @@
     height: 100%;
     overflow-y: auto;
     padding: 26px max(28px, calc((100% - 1560px) / 2)) 40px;
+  }
+  /* Room for what is told at its foot. */
+  .told {
+    padding-bottom: 130px;
   }
   header {
     display: flex;

@@ -36,9 +36,10 @@ pub(crate) struct Card {
 }
 
 impl Card {
-    /// Of a sheet that is not solved for it.
-    fn too_large() -> Self {
-        let scene = Scene::default();
+    /// Of a sheet that is not solved for it: only drawn.
+    fn too_large(text: &str) -> Self {
+        let model = model::build(&sheet::read(text, Syntax::Json)).model;
+        let scene = thumbnail(&helvek_figure::scene(&solution::unsolved(model), false));
         Self { verdict: None, problems: 0, asked: Vec::new(), asked_in_all: 0, scene, too_large: true }
     }
 
@@ -104,7 +105,12 @@ pub(super) async fn get(
     let text = body.clone();
     let (card, answers) = match shared.works.run(WORTH, move || Card::answered(&text)).await {
         Ok((card, answers)) => (card, Some(answers)),
-        Err(ApiError::TooMuch) => (Card::too_large(), None),
+        Err(ApiError::TooMuch) => {
+            let text = body.clone();
+            let drawn = shared.works.run(WORTH, move || Card::too_large(&text)).await;
+            // What is too much even to be drawn has an empty face.
+            (drawn.unwrap_or_else(|_| Card::too_large("")), None)
+        }
         Err(error) => return Err(error),
     };
     let mut written = serde_json::to_string(&card).map_err(|error| lost(&error))?;
@@ -112,15 +118,14 @@ pub(super) async fn get(
         let plain = Card { scene: Scene::default(), too_large: true, ..card };
         written = serde_json::to_string(&plain).map_err(|error| lost(&error))?;
     }
-    let card = written;
-    shared.store.keep_cards(&shared.program, &[(hash, card.clone())]).await?;
+    shared.store.keep_cards(&shared.program, &[(hash, written.clone())]).await?;
     if let Some(answers) = answers
         && row.engine == i64::from(ENGINE)
     {
         let draft = Unanswered::Draft { id, version: row.version, body };
         shared.store.keep_answers(&[(draft, keeper::json(&answers))]).await?;
     }
-    raw(card)
+    raw(written)
 }
 
 fn raw(card: String) -> Result<Json<Box<RawValue>>, ApiError> {

@@ -27,6 +27,7 @@ use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use serde_json::value::RawValue;
 use std::pin::Pin;
+use std::sync::Arc;
 use std::time::Instant;
 
 /// A sheet to be solved, half-typed or whole.
@@ -99,8 +100,12 @@ pub(crate) struct LiveReply {
     pub(crate) problems: Vec<Problem>,
     /// What is drawn: all of the sheet that could be understood.
     pub(crate) scene: Scene,
-    /// The solution; null while there are problems.
+    /// The solution; null while there are problems, and when it was too much work.
     pub(crate) solution: Option<LiveSolution>,
+    /// Why it was not solved.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub(crate) unsolved: Option<ErrorBody>,
     /// How long it took, in microseconds.
     pub(crate) micros: u64,
 }
@@ -207,10 +212,25 @@ pub(super) async fn solve(
     Ok(([(header::CONTENT_TYPE, "application/json")], answer).into_response())
 }
 
-/// The reply as JSON: writing a large one takes its time too.
+/// The reply as JSON: writing a large one takes its time too. What is too much to be solved is drawn all the same, and can be changed.
 async fn answer(works: &Works, request: LiveRequest) -> Result<String, ApiError> {
+    let request = Arc::new(request);
+    match written(works, &request, None).await {
+        Err(why @ (ApiError::TooMuch | ApiError::TooLong)) => {
+            written(works, &request, Some(why.body())).await.map_err(|_| why)
+        }
+        answer => answer,
+    }
+}
+
+async fn written(
+    works: &Works,
+    request: &Arc<LiveRequest>,
+    unsolved: Option<ErrorBody>,
+) -> Result<String, ApiError> {
+    let request = Arc::clone(request);
     let written = works.run(MOST, move || {
-        let written = serde_json::to_string(&reply(&request))?;
+        let written = serde_json::to_string(&reply(&request, unsolved.clone()))?;
         budget::spend(written.len() / WRITTEN);
         Ok::<_, serde_json::Error>(written)
     });
@@ -223,7 +243,8 @@ async fn answer(works: &Works, request: LiveRequest) -> Result<String, ApiError>
 /// Bytes of JSON that are written in a unit of the budget.
 const WRITTEN: usize = 200;
 
-fn reply(request: &LiveRequest) -> LiveReply {
+/// `unsolved`: why it is only drawn.
+fn reply(request: &LiveRequest, unsolved: Option<ErrorBody>) -> LiveReply {
     let start = Instant::now();
     let mut document = sheet::read(request.sheet.get(), Syntax::Json);
     let (mut edited, mut refused, mut offered) = (None, Vec::new(), Vec::new());
@@ -239,10 +260,11 @@ fn reply(request: &LiveRequest) -> LiveReply {
         }
     }
     let built = model::build(&document);
-    let complete = built.problems.is_empty();
-    let solved = solution::solve(built.model);
+    let complete = built.problems.is_empty() && unsolved.is_none();
+    let solved =
+        if unsolved.is_some() { solution::unsolved(built.model) } else { solution::solve(built.model) };
     let mut scene = helvek_figure::scene(&solved, complete);
-    if !complete {
+    if !built.problems.is_empty() {
         let written = match &edited {
             Some(sheet) => serde_json::to_value(sheet),
             None => serde_json::from_str(request.sheet.get()),
@@ -327,6 +349,7 @@ fn reply(request: &LiveRequest) -> LiveReply {
         problems: built.problems,
         scene,
         solution,
+        unsolved,
         micros,
     }
 }

@@ -1,5 +1,6 @@
 //! The interface over HTTP: JSON in, JSON out, errors as answers.
 
+mod about;
 pub(crate) mod cards;
 mod carry;
 mod differences;
@@ -13,6 +14,7 @@ mod sheets;
 mod shelf;
 mod told;
 
+pub(crate) use about::AboutHelvek;
 pub(crate) use cards::Card;
 pub(crate) use carry::{ArchiveMade, ArchiveOf, Carrying};
 pub(crate) use differences::Differences;
@@ -28,9 +30,9 @@ use crate::daily::Known;
 use crate::keeper::Keeper;
 use crate::token::Token;
 use crate::works::Works;
-use axum::extract::{DefaultBodyLimit, State};
+use axum::Router;
+use axum::extract::DefaultBodyLimit;
 use axum::routing::{delete, get, post, put};
-use axum::{Json, Router};
 use helvek_core::sheet::MAX_TEXT;
 use helvek_store::Store;
 use std::sync::Arc;
@@ -59,7 +61,7 @@ pub(crate) struct Shared {
 pub(crate) fn router(shared: Shared) -> Router {
     Router::new()
         .route("/health", get(async || "well"))
-        .route("/backups", get(async |State(shared): State<Shared>| Json(shared.backups.now())))
+        .route("/about", get(about::about))
         .route("/archive", post(carry::archive))
         .route("/archive/{name}", get(carry::fetch))
         .route("/import", post(carry::import).layer(DefaultBodyLimit::disable()))

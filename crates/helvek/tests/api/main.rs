@@ -1,11 +1,11 @@
 //! The interface over HTTP, spoken plainly over a socket to the real binary.
 
 mod carry;
-mod full;
 mod opening;
 mod recovery;
 mod upgrade;
 mod work;
+mod writes;
 
 use helvek_testkit::Server;
 use serde_json::{Value, json};

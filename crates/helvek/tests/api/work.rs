@@ -53,8 +53,20 @@ fn contacts(count: usize) -> Value {
 async fn what_is_too_much_work_is_refused_by_name_and_leaves_the_shelf_alone() {
     let api = Api::start(false).await;
     let much = contacts(220);
-    let refused = api.call("POST /api/solve", &json!({ "seq": 1, "sheet": much })).await;
-    assert_eq!((refused.status, &refused.json()["code"]), (422, &json!("too-much")), "{}", refused.body);
+    // Not solved, and said so; drawn all the same, and it can be changed.
+    let units = json!({ "edit": "units", "length": "mm", "force": "N" });
+    for question in [
+        json!({ "seq": 1, "sheet": much }),
+        json!({ "seq": 2, "sheet": much, "edit": units, "inside": true }),
+    ] {
+        let reply = api.call("POST /api/solve", &question).await;
+        let drawn = reply.json();
+        assert_eq!((reply.status, &drawn["unsolved"]["code"]), (200, &json!("too-much")), "{}", reply.body);
+        assert_eq!((&drawn["solution"], &drawn["seq"]), (&Value::Null, &question["seq"]));
+        let marks = drawn["scene"]["marks"].as_array().unwrap();
+        assert_eq!(marks.iter().filter(|mark| mark["kind"] == "support").count(), 220);
+        assert_eq!(drawn["edited"]["units"]["force"], question["edit"]["force"]);
+    }
     // It is kept all the same, the shelf comes at once, and its card says how it is.
     let made = api.call("POST /api/sheets", &json!({ "sheet": much })).await;
     assert_eq!(made.status, 201);
@@ -66,6 +78,7 @@ async fn what_is_too_much_work_is_refused_by_name_and_leaves_the_shelf_alone() {
     let id = made.json()["id"].as_str().unwrap().to_owned();
     let card = api.call(&format!("GET /api/sheets/{id}/card"), &Value::Null).await;
     assert_eq!((card.status, &card.json()["too_large"]), (200, &json!(true)));
+    assert!(!card.json()["scene"]["marks"].as_array().unwrap().is_empty(), "its drawing");
     // Also after a restart, where it is known.
     let api = api.again(async |_| {}).await;
     let shelf = api.call("GET /api/sheets", &Value::Null).await.json();

@@ -2,6 +2,7 @@
 
 mod access;
 mod bench;
+mod carry;
 mod editing;
 mod inside;
 mod keyboard;

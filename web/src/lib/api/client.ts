@@ -1,6 +1,10 @@
 /** Talking to the server. Every failure becomes a `Refusal` that says what is wrong and what to do. */
 import { door } from './door.svelte';
 import type {
+  AboutHelvek,
+  ArchiveMade,
+  ArchiveOf,
+  Came,
   Card,
   Differences,
   KeptLine,
@@ -12,6 +16,7 @@ import type {
   Revision,
   Sheet,
   ShelfReply,
+  Stage,
   WholeSheet,
 } from './types';
 
@@ -37,30 +42,71 @@ export function refused(body: ErrorBody): Refusal {
   return new Refusal(body.code, body.message, body.cure);
 }
 
-async function call<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+/** Asks, and answers only when the server agrees. */
+async function send(path: string, init: RequestInit): Promise<Response> {
   let response: Response;
   try {
-    const init: RequestInit = { method, ...(signal ? { signal } : {}) };
-    if (body !== undefined) {
-      init.body = JSON.stringify(body);
-      init.headers = { 'content-type': 'application/json' };
-    }
     response = await fetch(path, init);
   } catch {
-    throw new Refusal(
-      'offline',
-      'Helvek’s server does not answer.',
-      'Start it again; nothing drawn here is lost meanwhile.',
-    );
+    throw gone();
   }
-  if (response.status === 204) return undefined as T;
-  if (response.ok) return (await response.json()) as T;
+  if (response.ok) return response;
   const error = (await response.json().catch(() => null)) as ErrorBody | null;
   const unsaid = { code: 'fault', message: `The server answered ${response.status}.`, cure: 'Try again.' };
   throw refused(error ?? unsaid);
 }
 
+const gone = () =>
+  new Refusal(
+    'offline',
+    'Helvek’s server does not answer.',
+    'Start it again; nothing drawn here is lost meanwhile.',
+  );
+
+function asked(method: string, body?: unknown, signal?: AbortSignal): RequestInit {
+  const init: RequestInit = { method, ...(signal ? { signal } : {}) };
+  if (body === undefined) return init;
+  return { ...init, body: JSON.stringify(body), headers: { 'content-type': 'application/json' } };
+}
+
+async function call<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+  const response = await send(path, asked(method, body, signal));
+  return response.status === 204 ? (undefined as T) : ((await response.json()) as T);
+}
+
+/** What may take a while: answered at once when it is quick, else told line by line how far it has come. */
+export async function told<T>(response: Response, hear: (stage: Stage) => void): Promise<T> {
+  if (!response.headers.get('content-type')?.includes('ndjson') || !response.body)
+    return (await response.json()) as T;
+  const reader = response.body.getReader();
+  const letters = new TextDecoder();
+  let rest = '';
+  for (;;) {
+    const { done, value } = await reader.read().catch(() => ({ done: true, value: undefined }));
+    rest += letters.decode(value, { stream: !done });
+    const lines = rest.split('\n');
+    rest = lines.pop() ?? '';
+    for (const text of lines) {
+      const line = JSON.parse(text) as { progress: Stage } | { done: T } | { failed: ErrorBody };
+      if ('done' in line) return line.done;
+      if ('failed' in line) throw refused(line.failed);
+      hear(line.progress);
+    }
+    if (done) throw gone();
+  }
+}
+
 export const api = {
+  about: () => call<AboutHelvek>('GET', '/api/about'),
+  /** A sheet as a file. */
+  file: async (id: string, as: 'toml' | 'json') =>
+    (await send(`/api/sheets/${id}/file?as=${as}`, asked('GET'))).text(),
+  /** Puts sheets into an archive, which can then be fetched. */
+  archive: async (of: ArchiveOf, hear: (stage: Stage) => void, signal: AbortSignal) =>
+    told<ArchiveMade>(await send('/api/archive', asked('POST', of, signal)), hear),
+  /** Takes in a sheet or an archive. */
+  bring: async (file: Blob, hear: (stage: Stage) => void, signal: AbortSignal) =>
+    told<Came>(await send('/api/import', { method: 'POST', body: file, signal }), hear),
   solve: (question: LiveRequest, signal?: AbortSignal) =>
     call<LiveReply>('POST', '/api/solve', question, signal),
   enter: (token: string) => call<undefined>('POST', '/api/enter', { token }),

@@ -877,14 +877,14 @@ export interface paths {
         readonly patch?: never;
         readonly trace?: never;
     };
-    readonly "/api/backups": {
+    readonly "/api/about": {
         readonly parameters: {
             readonly query?: never;
             readonly header?: never;
             readonly path?: never;
             readonly cookie?: never;
         };
-        /** How it stands with the daily backups */
+        /** What this Helvek is, and how it stands with its backups */
         readonly get: {
             readonly parameters: {
                 readonly query?: never;
@@ -900,7 +900,7 @@ export interface paths {
                         readonly [name: string]: unknown;
                     };
                     content: {
-                        readonly "application/json": components["schemas"]["Backups"];
+                        readonly "application/json": components["schemas"]["AboutHelvek"];
                     };
                 };
                 /** @description Refused */
@@ -1083,6 +1083,18 @@ export interface components {
     schemas: {
         /** @description What an answer is about: the reasons for which answers change are told by it. */
         readonly About: "verdict" | "force" | "inside" | "range" | "train" | "growth" | "limits";
+        /** @description What this Helvek is. */
+        readonly AboutHelvek: {
+            /** @description Its version, and the commit that it was built from. */
+            readonly version: string;
+            /**
+             * Format: int64
+             * @description The engine that answers.
+             */
+            readonly engine: number;
+            /** @description How it stands with the daily backups. */
+            readonly backups: components["schemas"]["Backups"];
+        };
         /** @description A mechanical advantage: the size of one effort over the size of another. */
         readonly AdvantageAnswer: {
             /** @description What comes out. */
@@ -3262,8 +3274,10 @@ export interface components {
             readonly problems: readonly components["schemas"]["Problem"][];
             /** @description What is drawn: all of the sheet that could be understood. */
             readonly scene: components["schemas"]["Scene"];
-            /** @description The solution; null while there are problems. */
+            /** @description The solution; null while there are problems, and when it was too much work. */
             readonly solution: components["schemas"]["LiveSolution"] | null;
+            /** @description Why it was not solved. */
+            readonly unsolved?: components["schemas"]["ErrorBody"] | null;
             /**
              * Format: uint64
              * @description How long it took, in microseconds.

@@ -2,13 +2,15 @@
 <script lang="ts">
   import { Maximize, Minus, Plus } from '@lucide/svelte';
   import { onMount, untrack } from 'svelte';
-  import { api } from '../api/client';
+  import { api, asRefusal } from '../api/client';
   import Board from '../board/Board.svelte';
   import SpaceBoard from '../space/SpaceBoard.svelte';
   import SpaceInside from '../space/SpaceInside.svelte';
   import SixBar from '../space/SixBar.svelte';
   import type { Painted } from '../board/painted';
   import { asCsv, save } from '../board/save';
+  import { carrier } from '../carry/carrier.svelte';
+  import { fileName } from '../carry/words';
   import EntryTag from '../entry/EntryTag.svelte';
   import { nameOf } from '../entry/about';
   import { BEGINS, isLoad, type Tool, type ToolId } from '../entry/tools';
@@ -144,11 +146,26 @@
   }
 
   function saveFile(what: 'svg' | 'csv'): void {
-    const name = `${(session.sheet.title || 'sheet').replaceAll(/[^\p{L}\p{N}]+/gu, '-')}-inside.${what}`;
+    const name = fileName(`${session.sheet.title || 'sheet'} inside`, what);
     const inside = session.reply?.scene.inside;
     if (what === 'svg' && board) save(name, 'image/svg+xml', board.picture());
     else if (inside) save(name, 'text/csv', asCsv(inside, session.sheet.units?.length ?? 'm'));
     session.said = `Saved ${name}`;
+  }
+
+  /** The sheet as a file. What the server does not have is written from here: in JSON, which needs nobody. */
+  async function asFile(way: 'toml' | 'json'): Promise<void> {
+    const title = session.sheet.title;
+    try {
+      if (!(await session.saver.settled())) way = 'json';
+      const text =
+        way === 'json' ? `${JSON.stringify(session.sheet, null, 2)}\n` : await api.file(session.id, way);
+      const name = fileName(title, way);
+      save(name, `application/${way}`, text);
+      session.tell(`Saved as ${name}.`);
+    } catch (error) {
+      session.tell(`${asRefusal(error).message} ${asRefusal(error).cure}`);
+    }
   }
 
   async function keepCopy(): Promise<void> {
@@ -176,6 +193,8 @@
       if (first !== undefined) void session.edit({ edit: 'cure', index: 0 }, first);
     },
     duplicate: () => void keepCopy(),
+    asFile: (way) => void asFile(way),
+    openFile: () => carrier.ask(),
     shelf: () => route.go('/'),
     theme: () => theme.toggle(),
     print: () => print(),
@@ -226,7 +245,7 @@
   aria-label="Bench"
 >
   <h1 class="sr-only">{session.sheet.title || 'Untitled sheet'}</h1>
-  <div class="top"><TopBar {session} bind:panel /></div>
+  <div class="top"><TopBar {session} {asFile} bind:panel /></div>
   <div class="left"><Thread {session} {replay} /></div>
   <section
     class="stage"

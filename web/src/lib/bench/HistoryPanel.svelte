@@ -6,7 +6,13 @@
   import { ago } from '../ui/time';
   import type { Session } from './session.svelte';
 
-  const { session, close }: { session: Session; close: () => void } = $props();
+  interface Props {
+    session: Session;
+    /** Hands the sheet over as a file. */
+    asFile: (way: 'toml' | 'json') => void;
+    close: () => void;
+  }
+  const { session, asFile, close }: Props = $props();
 
   let revisions = $state.raw<readonly Revision[] | null>(null);
   let failed = $state('');
@@ -118,8 +124,25 @@
     No revision yet. One is kept when the sheet is left, after a pause, and whenever you name it.
   </p>
 {/if}
+<footer>
+  <span class="quiet">As a file, to be mailed or put away:</span>
+  <button title="Ctrl S" onclick={() => asFile('toml')}>TOML</button>
+  <button onclick={() => asFile('json')}>JSON</button>
+</footer>
 
 <style>
+  footer {
+    display: flex;
+    align-items: center;
+    gap: 6px;
+    width: 380px;
+    border-top: 1px solid var(--rule);
+    margin-top: 8px;
+    padding-top: 8px;
+  }
+  footer .quiet {
+    flex: 1;
+  }
   form {
     display: flex;
     gap: 6px;

@@ -12,10 +12,12 @@
 
   interface Props {
     session: Session;
+    /** Hands the sheet over as a file. */
+    asFile: (way: 'toml' | 'json') => void;
     /** Which of the small sheets is open. */
     panel: 'schools' | 'history' | null;
   }
-  let { session, panel = $bindable() }: Props = $props();
+  let { session, asFile, panel = $bindable() }: Props = $props();
 
   const UNITS = [
     { length: 'm', force: 'kN' },
@@ -92,7 +94,7 @@
     >
     {#if panel === 'history'}
       <Popover label="What the sheet was" edge="left" close={() => (panel = null)}>
-        <HistoryPanel {session} close={() => (panel = null)} />
+        <HistoryPanel {session} {asFile} close={() => (panel = null)} />
       </Popover>
     {/if}
   </span>

@@ -35,6 +35,10 @@ export interface Bench {
   /** Does the first of the cures of what moves. */
   readonly cure: () => void;
   readonly duplicate: () => void;
+  /** The sheet as a file. */
+  readonly asFile: (way: 'toml' | 'json') => void;
+  /** Another sheet from a file. */
+  readonly openFile: () => void;
   readonly shelf: () => void;
   readonly theme: () => void;
   readonly print: () => void;
@@ -159,6 +163,9 @@ export function commands(session: Session, bench: Bench): Command[] {
   add('Farther', 'zoom out', '−', () => bench.zoom(0.8));
   add('Print', 'paper pdf', 'Ctrl P', bench.print);
   add('Duplicate this sheet', 'copy', '', bench.duplicate);
+  add('Save this sheet as a file: TOML', 'export download mail', 'Ctrl S', () => bench.asFile('toml'));
+  add('Save this sheet as a file: JSON', 'export download', '', () => bench.asFile('json'));
+  add('Open a file', 'import sheet archive toml json zip', 'Ctrl O', bench.openFile);
   add('Back to the shelf', 'list sheets close', '', bench.shelf);
   add('Other theme', 'dark light lamp paper', '', bench.theme);
   const solid = session.reply?.scene.solid;

@@ -23,8 +23,16 @@ const KINDS = ['support', 'force', 'couple', 'distributed', 'bar'];
 const whole = (id: string) => id.split('#')[0] ?? id;
 
 /** Keys with Control. */
-function withControl(event: KeyboardEvent, session: Session): boolean {
+function withControl(event: KeyboardEvent, session: Session, hands: Hands): boolean {
   const pressed = event.key.toLowerCase();
+  if (pressed === 's' && !event.shiftKey) {
+    hands.asFile('toml');
+    return true;
+  }
+  if (pressed === 'o' && !event.shiftKey) {
+    hands.openFile();
+    return true;
+  }
   if (pressed === 'z' && event.shiftKey) session.redo();
   else if (pressed === 'z') session.undo();
   else if (pressed === 'a' && session.stop === 'idealise') {
@@ -106,7 +114,7 @@ export function onKey(event: KeyboardEvent, session: Session, hands: Hands): voi
   const target = event.target as HTMLElement;
   if (target.matches('input:not([type=radio], [type=checkbox]), select, textarea')) return;
   if (event.ctrlKey || event.metaKey) {
-    if (withControl(event, session)) event.preventDefault();
+    if (withControl(event, session, hands)) event.preventDefault();
     return;
   }
   if (event.altKey) return;

@@ -41,6 +41,12 @@ export class Saver {
     return this.state === 'kept' && !this.#next && !this.#busy;
   }
 
+  /** When nothing is on its way to the server any more: whether everything drawn here is kept. */
+  async settled(): Promise<boolean> {
+    while (this.#busy || this.state === 'keeping') await new Promise((go) => setTimeout(go, 20));
+    return this.clean;
+  }
+
   keep(sheet: Sheet): void {
     this.#next = sheet;
     this.held = drafts.put(this.id, { version: this.#version, sheet });

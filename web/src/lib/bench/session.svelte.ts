@@ -1,5 +1,5 @@
 /** The one store of a bench: the sheet with its past, the reply that belongs to it, what is being typed, what is pointed at. */
-import { asRefusal, type Refusal } from '../api/client';
+import { asRefusal, refused, type Refusal } from '../api/client';
 import type { ArmMark, AxisMark, Edit, LiveReply, Offer, Scene, Sheet, SpaceArm } from '../api/types';
 import { mended } from '../entry/mend';
 import {
@@ -318,7 +318,7 @@ export class Session {
       const reply = await this.#solver.ask(this.sheet, edit, want ?? this.#want, keep);
       this.offline = false;
       if (reply) {
-        this.unanswered = null;
+        this.unanswered = reply.unsolved ? refused(reply.unsolved) : null;
         this.reply = reply;
         if (!reply.edited) this.still = reply.scene;
         this.step = Math.min(Math.max(1, this.step), Math.max(1, reply.solution?.page.steps.length ?? 1));

@@ -170,6 +170,8 @@
         {#if page.closes}<p class="closes">{page.closes}</p>{/if}
       </article>
     {/if}
+  {:else if session.unanswered}
+    <p class="quiet waiting">Drawn, and not answered.</p>
   {:else}
     <p class="quiet waiting">Reading the sheet …</p>
   {/if}

@@ -11,6 +11,9 @@
     /** Why it has no card. */
     uncarded: Refusal | null;
     trash: boolean;
+    /** Whether it is chosen with others. */
+    chosen: boolean;
+    choose: () => void;
     open: () => void;
     copy: () => void;
     remove: () => void;
@@ -21,7 +24,8 @@
     /** Shows what carries this tag. */
     look: (tag: string) => void;
   }
-  const { sheet, uncarded, trash, open, copy, remove, restore, tag, compare, look }: Props = $props();
+  const { sheet, uncarded, trash, chosen, choose, open, copy, remove, restore, tag, compare, look }: Props =
+    $props();
   const card = $derived(sheet.card);
   const more = $derived((card?.asked_in_all ?? 0) - 2);
   /** What stands where the drawing would. */
@@ -52,7 +56,17 @@
   }
 </script>
 
-<article class="card">
+<article class="card" class:chosen>
+  {#if !trash}
+    <input
+      type="checkbox"
+      class="checkbox checkbox-sm checkbox-secondary"
+      aria-label="Choose {sheet.title}"
+      title="Choose (Space)"
+      checked={chosen}
+      onchange={choose}
+    />
+  {/if}
   <a
     href="/sheet/{sheet.id}"
     class:trash
@@ -133,6 +147,7 @@
 
 <style>
   .card {
+    position: relative;
     display: flex;
     flex-direction: column;
     border: 1px solid var(--rule);
@@ -142,6 +157,32 @@
     content-visibility: auto;
     contain-intrinsic-size: auto 320px;
     transition: border-color 120ms;
+  }
+  .card.chosen {
+    border-color: var(--focus);
+    box-shadow: 0 0 0 1px var(--focus);
+  }
+  .checkbox {
+    position: absolute;
+    left: 8px;
+    top: 8px;
+    z-index: 1;
+    background-color: var(--color-base-100);
+    opacity: 0;
+  }
+  .checkbox:checked {
+    background-color: var(--focus);
+  }
+  .card:hover .checkbox,
+  .card:focus-within .checkbox,
+  .checkbox:checked {
+    opacity: 1;
+  }
+  /* A finger does not hover. */
+  @media (hover: none) and (pointer: coarse) {
+    .checkbox {
+      opacity: 1;
+    }
   }
   .card:hover,
   .card:focus-within {

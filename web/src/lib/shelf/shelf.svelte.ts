@@ -1,7 +1,7 @@
 /** What lies on the shelf, part by part as it is looked through. */
-import { SvelteMap } from 'svelte/reactivity';
+import { SvelteMap, SvelteSet } from 'svelte/reactivity';
 import { api, asRefusal, type Refusal } from '../api/client';
-import type { ShelfReply, SheetSummary } from '../api/types';
+import type { ArchiveOf, ShelfReply, SheetSummary } from '../api/types';
 
 export type Sort = 'changed' | 'title' | 'created';
 
@@ -22,6 +22,8 @@ export class Shelf {
   /** How many sheets answer otherwise since an upgrade. */
   differ = $state(0);
   failed = $state.raw<Refusal | null>(null);
+  /** The ids of the sheets that are chosen, to do something to all of them. */
+  readonly chosen = new SvelteSet<string>();
   /** Sheets whose card could not be made, and why. */
   readonly uncarded = new SvelteMap<string, Refusal>();
   /** Requests on their way. */
@@ -34,6 +36,16 @@ export class Shelf {
 
   get looking(): boolean {
     return this.search.trim() !== '' || this.tag !== null || this.differing;
+  }
+
+  /** All that is looked for, on the shelf. */
+  get lookedFor(): ArchiveOf {
+    return { search: this.search, tag: this.tag, differing: this.differing };
+  }
+
+  /** Chooses a sheet, or no longer. */
+  choose(id: string): void {
+    if (!this.chosen.delete(id)) this.chosen.add(id);
   }
 
   get settled(): boolean {
@@ -74,7 +86,12 @@ export class Shelf {
       this.inTrash = reply.in_trash;
       this.differ = reply.differing;
       this.failed = null;
-      if (offset === 0) this.#leave.abort();
+      if (offset === 0) {
+        this.#leave.abort();
+        // What is not in sight any more is not chosen.
+        const here = this.sheets.map((sheet) => sheet.id);
+        for (const id of [...this.chosen]) if (!here.includes(id)) this.chosen.delete(id);
+      }
       void this.#makeCards();
       // From here on the shelf can be used: looked at by whoever measures.
       performance.mark('usable');
