@@ -433,17 +433,5 @@ pub(crate) fn closes(relative: f64) -> String {
     if relative == 0.0 {
         return "closes exactly".into();
     }
-    let text = format!("{relative:.0e}");
-    let (mantissa, exponent) = text.split_once('e').unwrap_or((&text, "0"));
-    let superscript: String = exponent
-        .chars()
-        .map(|c| match c {
-            '-' => '⁻',
-            '1' => '¹',
-            '2' => '²',
-            '3' => '³',
-            digit => char::from_u32('⁰' as u32 + digit.to_digit(10).unwrap_or(0)).unwrap_or('⁰'),
-        })
-        .collect();
-    format!("closes to {mantissa}·10{superscript}")
+    format!("closes to {}", figures::scientific(relative, 0))
 }

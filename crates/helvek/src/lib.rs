@@ -14,5 +14,6 @@ pub mod openapi;
 mod safekeeping;
 pub mod server;
 mod solve;
+mod terminal;
 mod token;
 mod works;

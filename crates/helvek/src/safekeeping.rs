@@ -2,6 +2,7 @@
 //! what is carried to others.
 
 use crate::incoming::{self, NotTaken};
+use crate::terminal::complain;
 use helvek_core::sheet::{Syntax, rewritten};
 use helvek_store::archive::{ArchiveError, Choice, Progress, pack};
 use helvek_store::{Contents, Look, Store, StoreError, back_up, restore};
@@ -122,7 +123,7 @@ pub(crate) fn import(data: &Path, files: &[PathBuf]) -> ExitCode {
                 Ok(came) => println!("{}: {came}", path.display()),
                 Err(error) => {
                     refused += 1;
-                    eprintln!("{}: {error}. {}", path.display(), error.cure());
+                    complain(&format!("{}: {error}. {}", path.display(), error.cure()));
                 }
             }
         }
@@ -169,5 +170,5 @@ fn told<T>(what: impl Future<Output = Result<T, String>>) -> Option<T> {
         Ok(runtime) => runtime.block_on(what),
         Err(error) => Err(format!("the runtime cannot start: {error}")),
     };
-    done.inspect_err(|why| eprintln!("helvek: {why}")).ok()
+    done.inspect_err(|why| complain(&format!("helvek: {why}"))).ok()
 }

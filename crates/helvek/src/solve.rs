@@ -1,13 +1,14 @@
 //! `helvek solve`: a file in, the working or the answers out, the verdict as the exit status.
 
 use crate::cli::Format;
+use crate::terminal::{complain, print};
 use helvek_core::answers::StatusWord;
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, MAX_TEXT, Syntax};
 use helvek_core::solution::{self, Solved};
 use helvek_core::{edit, model};
 use helvek_report::{markdown, page::Page, text};
-use std::io::{Read, Write};
+use std::io::Read;
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 
@@ -18,7 +19,7 @@ pub(crate) fn run(file: &Path, format: Format, tables: &[PathBuf]) -> ExitCode {
     let text = match read(file) {
         Ok(text) => text,
         Err(message) => {
-            eprintln!("{shown}: {message}");
+            complain(&format!("{shown}: {message}"));
             return ExitCode::from(WRONG_FILE);
         }
     };
@@ -33,7 +34,7 @@ pub(crate) fn run(file: &Path, format: Format, tables: &[PathBuf]) -> ExitCode {
         let csv = match read(table) {
             Ok(csv) => csv,
             Err(message) => {
-                eprintln!("{shown}: {message}");
+                complain(&format!("{shown}: {message}"));
                 return ExitCode::from(WRONG_FILE);
             }
         };
@@ -57,10 +58,9 @@ pub(crate) fn run(file: &Path, format: Format, tables: &[PathBuf]) -> ExitCode {
         Format::Markdown => Ok(markdown::render(&solved.model.title, &Page::of(&solved))),
     };
     match printed {
-        // A reader that closes the pipe early is not an error of the sheet.
-        Ok(printed) => drop(std::io::stdout().write_all(printed.as_bytes())),
+        Ok(printed) => print(&printed),
         Err(error) => {
-            eprintln!("{shown}: the answers cannot be written: {error}");
+            complain(&format!("{shown}: the answers cannot be written: {error}"));
             return ExitCode::from(WRONG_FILE);
         }
     }
@@ -90,10 +90,13 @@ fn read(file: &Path) -> Result<String, String> {
 
 fn report(file: &str, problems: &[Problem]) {
     for problem in problems {
-        eprintln!("{file}:{problem}");
+        complain(&format!("{file}:{problem}"));
     }
     let count = problems.len();
-    eprintln!("{count} {} in {file}; nothing was solved.", if count == 1 { "problem" } else { "problems" });
+    complain(&format!(
+        "{count} {} in {file}; nothing was solved.",
+        if count == 1 { "problem" } else { "problems" }
+    ));
 }
 
 fn exit_status(solved: &Solved) -> ExitCode {

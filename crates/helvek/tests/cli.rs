@@ -132,6 +132,39 @@ fn wrong_files_print_every_problem_on_stderr_and_nothing_on_stdout() {
 }
 
 #[test]
+fn what_is_quoted_from_a_file_does_not_steer_the_terminal() {
+    let title = "title = \"red \\u001b[31m\\u202e\"\n";
+    let load = "{ kind = \"force\", at = \"B\", size = 2, direction = \"down\" }";
+    let held = "{ at = \"A\", kind = \"pin\" }, { at = \"B\", kind = \"roller\" }";
+    for (input, format) in [
+        (sheet(held, load), "text"),
+        (sheet(held, load), "markdown"),
+        (sheet(held, "{ kind = \"\\u001b[2J\" }"), "text"),
+    ] {
+        let output = helvek(&["solve", "-", "--format", format], format!("{title}{input}").as_bytes());
+        let said = text(&output.stdout) + &text(&output.stderr);
+        assert!(said.contains("\\u{1b}"), "{said}");
+        assert!(!said.contains(|c: char| (c.is_control() && c != '\n') || c == '\u{202e}'), "{said:?}");
+    }
+}
+
+#[test]
+fn a_mark_before_the_text_is_passed_over_and_a_number_nobody_reads_is_said_shortly() {
+    let held = "{ at = \"A\", kind = \"pin\" }, { at = \"B\", kind = \"roller\" }";
+    let marked = format!(
+        "\u{feff}{}",
+        sheet(held, "{ kind = \"force\", at = \"B\", size = 2, direction = \"down\" }")
+    );
+    assert_eq!(helvek(&["solve", "-"], marked.as_bytes()).status.code(), Some(0));
+    let json = "\u{feff}{\"format\": \"helvek-sheet/1\", \"points\": {\"A\": [0, 0], \"B\": [1, 0]}, \"bars\": [[\"A\", \"B\"]]}";
+    let output = helvek(&["solve", "-", "--format", "json"], json.as_bytes());
+    assert_ne!(output.status.code(), Some(2), "{}", text(&output.stderr));
+    let huge = sheet(held, "{ kind = \"force\", at = \"B\", size = 1e308, direction = \"down\" }");
+    let said = text(&helvek(&["solve", "-"], huge.as_bytes()).stderr);
+    assert!(said.contains("1·10³⁰⁸ is too large to be computed with"), "{said}");
+}
+
+#[test]
 fn what_slides_is_no_equilibrium() {
     let sheet = |friction: f64| {
         format!(

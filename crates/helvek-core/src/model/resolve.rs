@@ -5,7 +5,7 @@ use super::{Amount, BodyId, Conversion, Model, PointId, Sought, SoughtId, Sought
 use crate::problem::{Problem, ProblemKind, Problems, nearest};
 use crate::section::Shape;
 use crate::sheet::Quantity;
-use crate::units::{Dimension, Units, parse_quantity};
+use crate::units::{Dimension, Units, figures, parse_quantity};
 use std::collections::HashMap;
 
 /// In SI. Heavier than the Earth, longer than the sky is wide, and its cube is still a number.
@@ -80,7 +80,7 @@ impl Builder {
         let text = match quantity {
             Quantity::Number(n) => {
                 let si = self.model.units.of(dimension).to_si(*n);
-                return self.sensible(si, &n.to_string(), path);
+                return self.sensible(si, &figures::said(*n), path);
             }
             Quantity::Text(text) => text,
         };

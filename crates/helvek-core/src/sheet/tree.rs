@@ -1,6 +1,7 @@
 //! TOML and JSON as one tree in which every value knows where it stands in the text.
 
 use crate::problem::{Position, Problem, ProblemKind, Problems};
+use crate::units::figures::said;
 use jsonc_parser::ast;
 use jsonc_parser::common::Ranged;
 use std::ops::Range;
@@ -32,7 +33,7 @@ impl Node {
         match &self.value {
             Value::Null => "nothing (null)".into(),
             Value::Bool(b) => format!("the truth value {b}"),
-            Value::Number(n) => format!("the number {n}"),
+            Value::Number(n) => format!("the number {}", said(*n)),
             Value::Text(t) => format!("the text \"{}\"", shortened(t)),
             Value::List(_) => "a list".into(),
             Value::Table(_) => "a table".into(),

@@ -70,6 +70,35 @@ pub fn last_place(value: f64, figures: u8) -> f64 {
     10f64.powi(power + 1 - figures as i32)
 }
 
+/// With a power of ten, to so many decimals: `2·10⁻¹⁶`.
+pub fn scientific(value: f64, places: usize) -> String {
+    let text = format!("{value:.places$e}");
+    let (mantissa, exponent) = text.split_once('e').unwrap_or((&text, "0"));
+    let superscript: String = exponent
+        .chars()
+        .map(|c| match c {
+            '-' => '⁻',
+            '1' => '¹',
+            '2' => '²',
+            '3' => '³',
+            digit => char::from_u32('⁰' as u32 + digit.to_digit(10).unwrap_or(0)).unwrap_or('⁰'),
+        })
+        .collect();
+    format!("{mantissa}·10{superscript}")
+}
+
+/// A number in a message about it, as it was written; one that nobody reads in full with a power of ten.
+pub fn said(value: f64) -> String {
+    let long = value != 0.0 && !(1e-6..1e15).contains(&value.abs());
+    if !long || !value.is_finite() {
+        return value.to_string();
+    }
+    let shortest = format!("{value:e}");
+    let (mantissa, _) = shortest.split_once('e').unwrap_or((&shortest, ""));
+    let places = mantissa.split_once('.').map_or(0, |(_, part)| part.len());
+    scientific(value, places)
+}
+
 /// A number that was given or follows exactly from given ones: as short as it is (`0.5`, `2.4`), else to one figure more than results.
 pub fn plain(value: f64, figures: u8) -> String {
     if value == 0.0 {
@@ -118,6 +147,22 @@ mod tests {
         ] {
             assert_eq!(rounded(value, figures), text, "{value} to {figures}");
         }
+    }
+
+    #[test]
+    fn what_nobody_reads_in_full_is_said_with_a_power_of_ten() {
+        for (value, text) in [
+            (0.0, "0"),
+            (-2.5, "-2.5"),
+            (123_456.789, "123456.789"),
+            (1e308, "1·10³⁰⁸"),
+            (-1.25e-9, "-1.25·10⁻⁹"),
+            (1e15, "1·10¹⁵"),
+            (999_999_999_999_999.0, "999999999999999"),
+        ] {
+            assert_eq!(said(value), text);
+        }
+        assert_eq!(scientific(2.04e-16, 0), "2·10⁻¹⁶");
     }
 
     #[test]

@@ -24,6 +24,13 @@ describe('what is asked', () => {
     expect(toggled([sought.find], all, sought.find)).toEqual([]);
   });
 
+  it('is copied so that nothing is taken for a formula', () => {
+    const line = { of: 'bar:@x', label: '@x', parts: ['1 kN T'], answered: true };
+    const page = { asked: [line], caution: 'c', engine: 'e' } as unknown as Page;
+    const copied = asText({ format: 'helvek-sheet/1', title: '=HYPERLINK("x")\tB' } as Sheet, page);
+    expect(copied.split('\n').slice(0, 2)).toEqual(['\'=HYPERLINK("x") B', "'@x: 1 kN T"]);
+  });
+
   it('is copied with its caution and the engine that answered', () => {
     const page = {
       asked: [{ of: 'support:A', label: 'reaction at A', parts: ['3 kN ↑', '4 kN·m'], answered: true }],

@@ -1,5 +1,6 @@
 /** What is asked: chosen from what could be asked, and written out for elsewhere. */
 import type { Askable, Page, Sheet } from '../api/types';
+import { guarded } from '../ui/guarded';
 
 type Find = Askable['find'];
 
@@ -24,6 +25,6 @@ export function toggled(find: readonly Find[], askable: readonly Askable[], one:
 
 /** The answers as lines of text. */
 export function asText(sheet: Sheet, page: Page): string {
-  const lines = page.asked.map((line) => `${line.label}: ${line.parts.join(', ')}`);
-  return [sheet.title || 'Untitled sheet', ...lines, page.caution, page.engine].join('\n');
+  const lines = page.asked.map((line) => guarded(`${line.label}: ${line.parts.join(', ')}`));
+  return [guarded(sheet.title || 'Untitled sheet'), ...lines, page.caution, page.engine].join('\n');
 }

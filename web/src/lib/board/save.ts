@@ -1,12 +1,14 @@
 /** What is shown, as files: the drawing as SVG, the diagrams as CSV. */
 import type { Diagrams } from '../api/types';
+import { guarded } from '../ui/guarded';
 import { INNER, readAt } from './diagrams';
 import type { Label } from './painted';
 
 /** Between two places where something acts, so many rows. */
 const ROWS = 10;
 
-function cell(text: string): string {
+function cell(written: string): string {
+  const text = guarded(written);
   return /[",\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
 }
 

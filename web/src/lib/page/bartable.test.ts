@@ -47,4 +47,9 @@ describe('the table of bars', () => {
       'bar\tlength\tforce\tT / C\nA-B\t3 m\t4 kN\tT\ntie\t3 m\tnot fixed\t',
     );
   });
+
+  it('is copied so that no name is taken for a formula', () => {
+    const bar = [row('=1+2', 4), row('-C', 1)];
+    expect(asTable(bar, columnsOf(bar).slice(0, 1))).toBe("bar\n'=1+2\n'-C");
+  });
 });

@@ -1,5 +1,6 @@
 /** The table of bars: which columns it has, how it is sorted, how it is copied. */
 import type { TableRow } from '../api/types';
+import { guarded } from '../ui/guarded';
 
 export interface Column {
   readonly key: 'name' | 'length' | 'force' | 'letter' | 'used' | 'reserve';
@@ -59,6 +60,9 @@ export function sorted(rows: readonly TableRow[], by: Column['key'], down: boole
 
 /** With tabs between the columns, as any sheet of figures takes it. */
 export function asTable(rows: readonly TableRow[], columns: readonly Column[]): string {
-  const lines = [columns.map((c) => c.name), ...rows.map((row) => columns.map((c) => c.text(row)))];
+  const lines = [
+    columns.map((c) => c.name),
+    ...rows.map((row) => columns.map((c) => (c.key === 'name' ? guarded(row.name) : c.text(row)))),
+  ];
   return lines.map((line) => line.join('\t')).join('\n');
 }

@@ -4,6 +4,7 @@ use super::{direction, names, stiffness};
 use crate::sheet::fields::{Fields, Reader};
 use crate::sheet::tree::{Node, Value};
 use crate::sheet::{Bar, FullBar, Joint, JointKind, On, Pulley, Rope, RopeStop, Support, SupportKind, Turn};
+use crate::units::figures::said;
 
 pub(super) fn support(reader: &mut Reader, node: &Node, path: &str) -> Option<Support> {
     let mut fields = reader.table(node, path, "A support")?;
@@ -114,7 +115,11 @@ fn coefficient(fields: &mut Fields<'_, '_>, key: &'static str) -> Option<f64> {
     let path = fields.path_of(key);
     let value = fields.reader.number(node, &path)?;
     if value < 0.0 {
-        fields.reader.form(&path, format!("{value} is not a coefficient of friction."), "Write 0.3, say.");
+        fields.reader.form(
+            &path,
+            format!("{} is not a coefficient of friction.", said(value)),
+            "Write 0.3, say.",
+        );
         return None;
     }
     Some(value)

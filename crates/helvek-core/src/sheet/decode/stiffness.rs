@@ -4,6 +4,7 @@ use super::names;
 use crate::sheet::fields::{Fields, Reader};
 use crate::sheet::tree::{Node, Value};
 use crate::sheet::{Ground, Quantities, Temperature};
+use crate::units::figures::said;
 use std::ops::RangeInclusive;
 
 /// One quantity or a list of them.
@@ -56,7 +57,7 @@ pub(super) fn expansion(fields: &mut Fields<'_, '_>) -> Option<f64> {
     if value.abs() < 1e-3 {
         return Some(value);
     }
-    let message = format!("{value} is not an expansion per kelvin.");
+    let message = format!("{} is not an expansion per kelvin.", said(value));
     fields.reader.form(&path, message, "Write the part of the length per kelvin: 12e-6.");
     None
 }
