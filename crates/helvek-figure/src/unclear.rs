@@ -4,8 +4,9 @@ use crate::{Mark, SolidUnclear};
 use helvek_core::model::Model;
 use helvek_core::problem::Problem;
 use serde_json::Value;
+use std::collections::HashSet;
 
-/// One mark for each problem of a sheet: at the point its thing names, when that much is clear. `written` is the sheet as it was sent.
+/// One mark for each path with a problem in a sheet: at the point its thing names, when that much is clear. `written` is the sheet as it was sent.
 pub fn unclear(written: &Value, model: &Model, problems: &[Problem]) -> Vec<Mark> {
     let marks = unclear_in_space(written, model, problems).into_iter();
     marks
@@ -16,9 +17,11 @@ pub fn unclear(written: &Value, model: &Model, problems: &[Problem]) -> Vec<Mark
         .collect()
 }
 
-/// The same of a sheet of space.
+/// The same of a sheet of space. What several problems are about has one mark: of the first.
 pub fn unclear_in_space(written: &Value, model: &Model, problems: &[Problem]) -> Vec<SolidUnclear> {
-    problems.iter().map(|problem| mark(written, model, problem)).collect()
+    let mut paths = HashSet::new();
+    let first = problems.iter().filter(|problem| paths.insert(problem.path.as_str()));
+    first.map(|problem| mark(written, model, problem)).collect()
 }
 
 fn mark(written: &Value, model: &Model, problem: &Problem) -> SolidUnclear {

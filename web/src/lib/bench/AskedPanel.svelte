@@ -2,10 +2,11 @@
 <script lang="ts">
   import { isAsked, toggled } from './asked';
   import type { Session } from './session.svelte';
+  import { listed } from '../ui/listed';
 
   const { session }: { session: Session } = $props();
   const askable = $derived(session.page?.askable ?? []);
-  const find = $derived(session.sheet.find ?? []);
+  const find = $derived(listed(session.sheet.find));
 
   function write(now: typeof find): void {
     // Nothing written means that everything is asked.

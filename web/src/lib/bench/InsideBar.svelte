@@ -5,6 +5,7 @@
   import { Looking } from './looking.svelte';
   import type { Session } from './session.svelte';
   import TrainBar from './TrainBar.svelte';
+  import { listed } from '../ui/listed';
 
   interface Props {
     session: Session;
@@ -52,7 +53,7 @@
     if (!made) return;
     const { body, stretch, station, side: of, steps } = made;
     const find = [
-      ...(session.sheet.find ?? []),
+      ...listed(session.sheet.find),
       {
         what: 'internal' as const,
         on: body,

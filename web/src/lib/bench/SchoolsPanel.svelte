@@ -2,12 +2,13 @@
 <script lang="ts">
   import { schoolsOf, setting, withSchool } from './schools';
   import type { Session } from './session.svelte';
+  import { listed } from '../ui/listed';
 
   const { session }: { session: Session } = $props();
   const conventions = $derived(session.sheet.conventions ?? {});
   const shown = $derived(
     schoolsOf(session.spatial).filter((s) => {
-      if (s.only === 'bars') return (session.sheet.bars ?? []).length > 0;
+      if (s.only === 'bars') return listed(session.sheet.bars).length > 0;
       if (s.only === 'pulleys') return Object.keys(session.sheet.pulleys ?? {}).length > 0;
       if (s.only === 'redundant') return (session.page?.headlines.stiff ?? '') !== '';
       return true;

@@ -4,6 +4,7 @@ import { type ViewName, VIEWS } from '../space/camera';
 import { schoolsOf, setting, withSchool } from './schools';
 import { Looking } from './looking.svelte';
 import type { Session, Stop } from './session.svelte';
+import { listed } from '../ui/listed';
 
 export interface Command {
   readonly name: string;
@@ -87,14 +88,14 @@ export function commands(session: Session, bench: Bench): Command[] {
     );
   }
   const stops: readonly Stop[] = empty ? ['idealise'] : session.stops;
-  if ((session.sheet.bars ?? []).length > 0 && !session.spatial) {
+  if (listed(session.sheet.bars).length > 0 && !session.spatial) {
     for (const t of GROUP.filter((g) => OF_BARS.includes(g.id))) {
       const what = t.id === 'section' ? 'Cut through bars: a section' : 'What bars can carry: limits';
       add(what, t.words, t.key.toUpperCase(), () => bench.bars(t.id));
     }
     add('Ask for the chosen bars alone', 'find only', '', bench.askBars);
   }
-  if ((session.sheet.conventions?.order ?? []).length > 0) {
+  if (listed(session.sheet.conventions?.order).length > 0) {
     add('Leave the order of the work to the plan again', 'unpick joints', '', () =>
       session.edit({ edit: 'unpick' }, 'The plan decides the order again.'),
     );

@@ -2,6 +2,7 @@
 import type { Inner } from '../board/diagrams';
 import type { Sheet } from '../api/types';
 import type { Want } from './solver';
+import { listed } from '../ui/listed';
 
 /** Where a member is cut through. */
 export interface Cutting {
@@ -57,8 +58,8 @@ export class Looking {
 
   /** What there is to read: the loads as drawn, each combination, all of them, and each train. */
   get states(): readonly (string | null)[] {
-    const names = (this.sheet().combinations ?? []).map((c) => c.name);
-    const trains = (this.sheet().moving ?? []).map((train, i) => `${TRAIN}${train.name ?? `T${i + 1}`}`);
+    const names = listed(this.sheet().combinations).map((c) => c.name);
+    const trains = listed(this.sheet().moving).map((train, i) => `${TRAIN}${train.name ?? `T${i + 1}`}`);
     return [null, ...(names.length > 0 ? [...names, ENVELOPE] : []), ...trains];
   }
 

@@ -19,6 +19,7 @@ import { Parting } from './parting.svelte';
 import type { Saver } from './saver.svelte';
 import { Sharing } from './sharing.svelte';
 import { Solver, type Want } from './solver';
+import { listed } from '../ui/listed';
 
 export const STOPS = ['idealise', 'free', 'work', 'check', 'table', 'stiff', 'inside', 'size'] as const;
 export type Stop = (typeof STOPS)[number];
@@ -122,7 +123,7 @@ export class Session {
   }
 
   get empty(): boolean {
-    return Object.keys(this.sheet.bodies ?? {}).length === 0 && (this.sheet.bars ?? []).length === 0;
+    return Object.keys(this.sheet.bodies ?? {}).length === 0 && listed(this.sheet.bars).length === 0;
   }
 
   /** Nothing at all is drawn. */
@@ -132,7 +133,7 @@ export class Session {
 
   /** The stops of this sheet: a table only of bars, and only bodies have an inside. */
   get stops(): readonly Stop[] {
-    const bars = (this.sheet.bars ?? []).length > 0;
+    const bars = listed(this.sheet.bars).length > 0;
     const bodies = Object.keys(this.sheet.bodies ?? {}).length > 0;
     const stiff = (this.page?.headlines.stiff ?? '') !== '';
     return STOPS.filter((stop) => {

@@ -4,6 +4,7 @@ import { type About, markOf, nameOf } from './about';
 import { writtenAt } from './mend';
 import { toolFor } from './tools';
 import { directionText, loadSlots, supportSlots } from './written';
+import { listed } from '../ui/listed';
 
 /** What is drawn of a plane sheet: nothing. Places are said by the names of points. */
 const NO_SCENE = { bounds: null, marks: [] };
@@ -14,7 +15,7 @@ function loads(sheet: Sheet, scene: SolidScene): ReadonlyMap<string, Load> {
   const single = [...new Set(arrows)];
   const spread = scene.spreads.map((s) => s.id);
   const found = new Map<string, Load>();
-  for (const load of sheet.loads ?? []) {
+  for (const load of listed(sheet.loads)) {
     const id = load.kind === 'distributed' ? spread.shift() : single.shift();
     if (id !== undefined) found.set(id, load);
   }

@@ -1,5 +1,6 @@
 /** What stands in the slots of a thing that is already there: as it was written, in the words it can be typed in. */
 import type { Direction, Load, MarkOf, Quantity, Scene, Sheet, Support, XY } from '../api/types';
+import { listed } from '../ui/listed';
 
 function text(quantity: Quantity): string {
   return String(quantity);
@@ -75,7 +76,7 @@ export function barSlots(sheet: Sheet, scene: Scene, name: string): Record<strin
   const row = scene.marks.filter((m) => m.kind === 'bar').findIndex((m) => m.name === name);
   const bar = sheet.bars?.[row];
   if (!bar) return null;
-  const limits = sheet.limits ?? [];
+  const limits = listed(sheet.limits);
   const limit = limits.find((l) => l.of?.includes(name)) ?? limits.find((l) => !l.of?.length);
   return {
     kind: Array.isArray(bar) ? 'bar' : ((bar as { kind?: string }).kind ?? 'bar'),
@@ -126,7 +127,7 @@ const HEADS = { both: 'both ways', forward: 'to its end', back: 'to its start' }
 
 /** What stands in the slots of a train of forces; one without a name is called by its place in the list. */
 export function trainSlots(sheet: Sheet, name: string): Record<string, string> | null {
-  const train = (sheet.moving ?? []).find((t, i) => (t.name ?? `T${i + 1}`) === name);
+  const train = listed(sheet.moving).find((t, i) => (t.name ?? `T${i + 1}`) === name);
   if (!train) return null;
   const forces = train.axles.map((axle) => {
     const gap = axle.gap === null || axle.gap === undefined ? '' : ` @ ${text(axle.gap)}`;
@@ -144,13 +145,13 @@ export function trainSlots(sheet: Sheet, name: string): Record<string, string> |
 
 /** What stands in the slots of a plated pin: `ground 5, crank 8 edge 20, ground 5`. */
 export function plateSlots(sheet: Sheet, at: string): Record<string, string> | null {
-  const pin = (sheet.pins ?? []).find((p) => p.at === at);
+  const pin = listed(sheet.pins).find((p) => p.at === at);
   if (!pin) return null;
   const plates = pin.plates.map((plate) => {
     const edge = plate.edge === null || plate.edge === undefined ? '' : ` edge ${text(plate.edge)}`;
     return `${plate.of} ${text(plate.thickness)}${edge}${plate.material ? ` in ${plate.material}` : ''}`;
   });
-  const limit = (sheet.limits ?? []).find((l) => l.of?.includes(at) && typeof l.factor === 'number');
+  const limit = listed(sheet.limits).find((l) => l.of?.includes(at) && typeof l.factor === 'number');
   return {
     plates: plates.join(', '),
     diameter: pin.diameter === null || pin.diameter === undefined ? '' : text(pin.diameter),
@@ -177,7 +178,7 @@ export function sectionSlots(sheet: Sheet, name: string): Record<string, string>
   const keys = section.shape in ORDER ? ORDER[section.shape as keyof typeof ORDER] : null;
   const dimensions = keys?.map((key) => text(section[key] ?? '')).join(' x ') ?? name;
   const bodies = Object.entries(sheet.bodies ?? {}).filter(([, body]) => body.section === name);
-  const bars = (sheet.bars ?? []).flatMap((bar) =>
+  const bars = listed(sheet.bars).flatMap((bar) =>
     'ends' in bar && bar.section === name ? [{ name: bar.name ?? bar.ends.join('-'), bar }] : [],
   );
   const material = bodies[0]?.[1].material ?? bars[0]?.bar.material ?? '';
@@ -188,7 +189,7 @@ export function sectionSlots(sheet: Sheet, name: string): Record<string, string>
 /** What stands in the slots of a limit: of what it is named for, else of all. */
 export function limitSlots(sheet: Sheet, sort: string, of: string): Record<string, string> | null {
   const key = sort as 'stress' | 'shear' | 'reaction' | 'pin' | 'factor';
-  const said = (sheet.limits ?? []).filter((l) => l[key] !== null && l[key] !== undefined);
+  const said = listed(sheet.limits).filter((l) => l[key] !== null && l[key] !== undefined);
   const limit = said.find((l) => l.of?.includes(of)) ?? said.find((l) => (l.of ?? []).length === 0);
   if (!limit) return null;
   return { sort, most: text(limit[key] ?? ''), of: (limit.of ?? []).length === 0 ? 'all' : of };
@@ -196,7 +197,7 @@ export function limitSlots(sheet: Sheet, sort: string, of: string): Record<strin
 
 /** What stands in the slots of a combination: `1.35 permanent - 0.5 wind`. */
 export function combinationSlots(sheet: Sheet, name: string): Record<string, string> | null {
-  const combination = (sheet.combinations ?? []).find((c) => c.name === name);
+  const combination = listed(sheet.combinations).find((c) => c.name === name);
   if (!combination) return null;
   const sum = Object.entries(combination.factors).map(([of, factor], i) => {
     const size = `${Math.abs(factor)} ${of}`;
