@@ -1,8 +1,10 @@
 //! The server goes away, another tab was faster, a sheet is gone, a file makes no sense: nothing is lost, and it is said.
 
 use super::{Desk, binary, sheets};
-use helvek_testkit::{Server, Theme};
+use helvek_testkit::{Browser, Server, Theme};
 use serde_json::json;
+use tempfile::TempDir;
+use tokio::process::Command;
 
 #[tokio::test]
 async fn what_is_drawn_while_the_server_is_away_is_kept_when_it_is_back() {
@@ -158,5 +160,162 @@ async fn what_the_sheet_was_is_brought_back_and_undone() {
     browser.script("document.querySelector('.board-keys').focus()").await;
     browser.control('z').await;
     assert!(desk.asked().await.contains("11.0 kN ↑"));
+    desk.close().await;
+}
+
+/// A server with a command of its own, and a window on it.
+async fn desk_with(folder: TempDir, command: Command) -> Desk {
+    let server = Server::launch(command).await.unwrap();
+    let browser = Browser::open(1280, 800, Theme::Light).await;
+    Desk { server, browser, folder }
+}
+
+#[tokio::test]
+async fn a_full_disk_is_told_and_what_is_drawn_is_kept_once_there_is_room() {
+    let folder = tempfile::tempdir().unwrap();
+    let mut command = Command::new("sh");
+    let script = "trap '' XFSZ; ulimit -S -f 400; exec \"$0\" serve --listen 127.0.0.1:0 --data \"$1\"";
+    command.arg("-c").arg(script).arg(binary()).arg(sheets(&folder));
+    let desk = desk_with(folder, command).await;
+    let browser = &desk.browser;
+    browser.goto(&desk.server.address).await;
+    desk.new_sheet().await;
+    desk.draw(&["b6⏎"]).await;
+    // Others fill the disk, until nothing more is kept.
+    let fill = "
+        const done = arguments[0];
+        (async () => {
+            // Large ones first, then such as fit into what is left.
+            for (const size of [20000, 1]) {
+                const sheet = { format: 'helvek-sheet/1', title: 'Ballast', notes: 'x'.repeat(size) };
+                const body = JSON.stringify({ sheet }), headers = { 'content-type': 'application/json' };
+                for (let i = 0, refused = 0; refused < 3; i += 1) {
+                    if (i > 300) return done('never full');
+                    const r = await fetch('/api/sheets', { method: 'POST', headers, body });
+                    refused = r.status >= 500 ? refused + 1 : 0;
+                    if (size === 1 && refused === 3) return done((await r.json()).code);
+                }
+            }
+        })();
+    ";
+    let code = browser.client.execute_async(fill, vec![]).await.unwrap();
+    assert!(code == "disk" || code == "full", "{code}");
+    // A change needs less room than a new sheet: some may still fit.
+    let state = "const s = document.querySelector('.kept').textContent.trim(); return s.startsWith('keeping') ? null : s";
+    let mut kept = json!("kept");
+    for n in 0..40 {
+        browser.click(".title").await;
+        browser.script("document.querySelector('.title').value = ''").await;
+        browser.keys(&format!("Drawn on a full disk {n}⏎")).await;
+        browser.until(&format!("return (() => {{ {state} }})() !== null"), "an answer").await;
+        kept = browser.script(state).await;
+        if kept != "kept" {
+            break;
+        }
+    }
+    assert_eq!(kept, json!("not kept"));
+    let banner = browser.text(".banner").await;
+    assert!(banner.contains("Nothing was changed.") && banner.contains("stays in this browser"), "{banner}");
+    // As a file it can be saved all the same.
+    browser.control('s').await;
+    let (name, bytes) = browser.saved().await;
+    assert!(
+        name.starts_with("Drawn-on-a-full-disk-") && name.ends_with(".json") && bytes.starts_with(b"{"),
+        "{name}"
+    );
+    // Room again.
+    let id = desk.server.id().unwrap().to_string();
+    let done =
+        std::process::Command::new("prlimit").args(["--pid", &id, "--fsize=unlimited:unlimited"]).status();
+    assert!(done.unwrap().success());
+    browser.click(".banner button").await;
+    browser.until("return document.querySelector('.kept').textContent.trim() === 'kept'", "the save").await;
+    browser.until("return document.querySelector('.banner') === null", "no banner").await;
+    browser.goto(&desk.server.address).await;
+    let drawn = name.trim_end_matches(".json").replace('-', " ");
+    assert!(desk.titles().await.contains(&drawn), "{drawn}");
+    desk.close().await;
+}
+
+#[tokio::test]
+async fn the_door_asks_for_the_token_once() {
+    let folder = tempfile::tempdir().unwrap();
+    let mut command = Command::new(binary());
+    command.args(["demo", "--listen", "127.0.0.1:0", "--token", "a-token-for-the-garden", "--data"]);
+    command.arg(sheets(&folder));
+    let desk = desk_with(folder, command).await;
+    let browser = &desk.browser;
+    browser.goto(&desk.server.address).await;
+    browser.find("main[aria-label=Door]").await;
+    browser.keys("not the token of it⏎").await;
+    assert!(browser.text("#door-refused").await.contains("That is not its token."));
+    browser.script("document.querySelector('input').value = ''").await;
+    browser
+        .script("document.querySelector('input').dispatchEvent(new Event('input', { bubbles: true }))")
+        .await;
+    browser.keys("a-token-for-the-garden⏎").await;
+    browser.find("main[aria-label=Shelf]").await;
+    browser.settle().await;
+    assert!(!desk.titles().await.is_empty());
+    // Known from then on, and the open line too.
+    browser.goto(&desk.server.address).await;
+    desk.open("Lily pond ramp").await;
+    assert!(!desk.asked().await.is_empty());
+    desk.close().await;
+}
+
+#[tokio::test]
+async fn what_is_too_much_work_is_drawn_and_said_so() {
+    let desk = Desk::set(false, Theme::Dark).await;
+    let browser = &desk.browser;
+    // A sill on 220 pads that only push: which of them carry would take a programme for each.
+    let make = "
+        const done = arguments[0], points = {}, run = [], supports = [], loads = [];
+        for (let i = 0; i < 220; i += 1) {
+            points['P' + i] = [i, 0];
+            run.push('P' + i);
+            supports.push({ at: 'P' + i, kind: 'surface', normal: 'up' });
+            loads.push({ kind: 'force', at: 'P' + i, size: 1 + (i % 7), direction: i % 3 === 0 ? 'up' : 'down' });
+        }
+        const sheet = { format: 'helvek-sheet/1', title: 'Long sill', points, bodies: { sill: { runs: [run] } }, supports, loads };
+        fetch('/api/sheets', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ sheet }) })
+            .then((r) => r.json()).then((r) => done(r.id));
+    ";
+    let id = browser.client.execute_async(make, vec![]).await.unwrap();
+    browser.goto(&desk.server.address).await;
+    browser.until("return document.querySelector('.card .thumb svg') !== null", "its drawing").await;
+    assert!(browser.text(".card").await.contains("open it to see"), "{}", browser.text(".card").await);
+    browser.goto(&format!("{}/sheet/{}", desk.server.address, id.as_str().unwrap())).await;
+    let banner = browser.text(".banner").await;
+    assert!(banner.contains("more work than Helvek does at once"), "{banner}");
+    assert_eq!(browser.script("return document.querySelectorAll('.support').length").await, json!(220));
+    assert!(browser.text(".page").await.contains("Drawn, and not answered."));
+    desk.close().await;
+}
+
+#[tokio::test]
+async fn a_sheet_of_any_shape_opens() {
+    let desk = Desk::set(false, Theme::Light).await;
+    let browser = &desk.browser;
+    let make = "
+        const [wrong, done] = arguments;
+        const sheet = { format: 'helvek-sheet/1', points: { A: [0, 0], B: [3, 0] }, bodies: { p: { runs: [['A', 'B']] } }, ...wrong };
+        fetch('/api/sheets', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ sheet }) })
+            .then((r) => r.json()).then((r) => done(r.id));
+    ";
+    for wrong in [
+        json!({ "bodies": { "p": null, "q": [], "r": { "runs": 5 } } }),
+        json!({ "moving": [null], "combinations": "x", "title": { "a": 1 } }),
+        json!({ "loads": [5, "x", null], "supports": { "a": 1 }, "bars": [1, null, ["A"]] }),
+        json!({ "conventions": { "order": 5, "apart": 7 }, "find": [null], "limits": 4, "pins": [3] }),
+    ] {
+        let id = browser.client.execute_async(make, vec![wrong.clone()]).await.unwrap();
+        browser.goto(&format!("{}/sheet/{}", desk.server.address, id.as_str().unwrap())).await;
+        assert!(browser.text(".problems").await.contains("to mend"), "{wrong}");
+        // Everything that can be done is listed, too.
+        browser.keys("/").await;
+        browser.find("[role=option]").await;
+        browser.keys("⎋").await;
+    }
     desk.close().await;
 }
