@@ -40,6 +40,30 @@ impl Connection {
         [head.as_bytes(), body.as_bytes()].concat()
     }
 
+    /// Whether there was an answer at all, whatever it said.
+    pub(crate) async fn tried(&mut self, request: &[u8]) -> bool {
+        let mut bytes = [0; 64 * 1024];
+        if self.stream.write_all(request).await.is_err() {
+            return false;
+        }
+        self.buffer.clear();
+        loop {
+            let head = self.buffer.windows(4).position(|four| four == b"\r\n\r\n");
+            if let Some(end) = head {
+                let text = String::from_utf8_lossy(&self.buffer[..end]).to_ascii_lowercase();
+                let length =
+                    text.lines().find_map(|line| line.strip_prefix("content-length: ")?.trim().parse().ok());
+                if length.is_some_and(|length: usize| self.buffer.len() >= end + 4 + length) {
+                    return true;
+                }
+            }
+            match self.stream.read(&mut bytes).await {
+                Ok(0) | Err(_) => return false,
+                Ok(read) => self.buffer.extend_from_slice(&bytes[..read]),
+            }
+        }
+    }
+
     /// Sends a request and reads its answer. Returns the length of its body.
     pub(crate) async fn exchange(&mut self, request: &[u8]) -> usize {
         self.stream.write_all(request).await.expect("sent");
@@ -53,11 +77,38 @@ impl Connection {
         }
     }
 
+    /// The last line of what was answered last: of an answer in lines what came of it.
+    pub(crate) fn last(&self) -> Value {
+        let text = String::from_utf8_lossy(&self.buffer);
+        let json = text.lines().rev().find(|line| line.starts_with('{')).expect("an answer");
+        let line: Value = serde_json::from_str(json).expect("JSON");
+        line.get("done").cloned().unwrap_or(line)
+    }
+
+    /// The body of what was answered last, as it came.
+    pub(crate) fn body(&self) -> &[u8] {
+        let end = self.buffer.windows(4).position(|four| four == b"\r\n\r\n").expect("a head");
+        &self.buffer[end + 4..]
+    }
+
+    /// A file, as it is sent to be taken in.
+    pub(crate) async fn bring(&mut self, bytes: &[u8]) -> usize {
+        let head = format!(
+            "POST /api/import HTTP/1.1\r\nHost: {}\r\nContent-Length: {}\r\n\r\n",
+            self.host,
+            bytes.len()
+        );
+        self.exchange(&[head.as_bytes(), bytes].concat()).await
+    }
+
     /// The length of the body, once all of it is here.
     fn complete(&self) -> Option<usize> {
         let end = self.buffer.windows(4).position(|four| four == b"\r\n\r\n")?;
         let head = std::str::from_utf8(&self.buffer[..end]).expect("a head").to_ascii_lowercase();
         assert!(head.starts_with("http/1.1 2"), "{head}");
+        if head.contains("transfer-encoding: chunked") {
+            return self.buffer.ends_with(b"\r\n0\r\n\r\n").then_some(self.buffer.len() - end - 4);
+        }
         let length = head.lines().find_map(|line| line.strip_prefix("content-length: ")).expect("a length");
         let length = length.trim().parse().expect("a number");
         (self.buffer.len() >= end + 4 + length).then_some(length)

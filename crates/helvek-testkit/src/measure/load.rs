@@ -4,15 +4,18 @@ use crate::http::Connection;
 use crate::report::Report;
 use crate::{beam, report};
 use helvek_testkit::Server;
-use serde_json::json;
+use serde_json::{Value, json};
 use std::path::Path;
 use std::time::{Duration, Instant};
+use tokio::io::AsyncWriteExt;
 
 /// Connections, and how long each measurement takes.
 const CONNECTIONS: u32 = 32;
 const SECONDS: f64 = 6.0;
 /// Solves a second that are asked for.
 const RATE: f64 = 2000.0;
+/// And beside large ones.
+const LIGHT: f64 = 200.0;
 
 pub(crate) async fn measure(binary: &Path, report: &mut Report) {
     let folder = tempfile::tempdir().expect("a folder");
@@ -29,7 +32,71 @@ pub(crate) async fn measure(binary: &Path, report: &mut Report) {
         50.0,
         "ms",
     );
-    server.stop().await;
+    beside_heavy(server, report).await;
+}
+
+/// Small solves while sixteen large ones wait or run, and how long the end takes in the middle of that.
+async fn beside_heavy(server: Server, report: &mut Report) {
+    let heavy: Vec<_> = (0..16)
+        .map(|i| {
+            let address = server.address.clone();
+            tokio::spawn(async move {
+                let mut connection = Connection::open(&address).await;
+                for n in 0u32.. {
+                    // The server goes away in the middle of it.
+                    let sheet = truss(200 + 16 * (n % 8) + i);
+                    let request = connection.request("/api/solve", &json!({ "seq": n, "sheet": sheet }));
+                    if !connection.tried(&request).await {
+                        break;
+                    }
+                }
+            })
+        })
+        .collect();
+    tokio::time::sleep(Duration::from_secs(1)).await;
+    let (_, mut times) = run(&server.address, Some(LIGHT), SECONDS).await;
+    let slowest = report::percentile(&mut times, 0.99);
+    report.under(
+        "small live solves beside sixteen large ones: the slowest hundredth at least",
+        slowest,
+        50.0,
+        "ms",
+    );
+    let mut half =
+        tokio::net::TcpStream::connect(server.address.trim_start_matches("http://")).await.expect("open");
+    half.write_all(b"GET /api/health HT").await.expect("sent");
+    let begin = Instant::now();
+    assert!(server.stop().await, "it did not end well");
+    report.under(
+        "the end with large ones running and half a request",
+        begin.elapsed().as_secs_f64(),
+        5.0,
+        "s",
+    );
+    for heavy in heavy {
+        heavy.await.expect("it saw the end");
+    }
+}
+
+/// A truss of so many panels: work of about a second, without anything being wrong with it.
+fn truss(panels: u32) -> Value {
+    let mut points = serde_json::Map::new();
+    let mut bars = Vec::new();
+    for i in 0..=panels {
+        points.insert(format!("A{i}"), json!([2 * i, 0]));
+        points.insert(format!("B{i}"), json!([2 * i, 2]));
+        bars.push(json!([format!("A{i}"), format!("B{i}")]));
+        if i < panels {
+            for (from, to) in [("A", "A"), ("B", "B"), ("A", "B")] {
+                bars.push(json!([format!("{from}{i}"), format!("{to}{}", i + 1)]));
+            }
+        }
+    }
+    json!({
+        "format": "helvek-sheet/1", "title": "Measured truss", "points": points, "bars": bars,
+        "loads": [{ "kind": "force", "at": format!("B{}", panels / 3), "size": 5, "direction": "down" }],
+        "supports": [{ "at": "A0", "kind": "pin" }, { "at": format!("A{panels}"), "kind": "roller" }],
+    })
 }
 
 /// Solves for some seconds, at a rate or as fast as they are answered. Returns how many a second, and how long each took: at a rate, from
