@@ -4,6 +4,7 @@ use super::figure::Figure;
 use super::place::{self, point_at, spot, spot_of};
 use super::typed::{length, tidy};
 use super::{bars, copies, loads, supports, words, wrong};
+use crate::budget::spend;
 use crate::geometry::{Point, Vector};
 use crate::model::{self, LoadKind, Model};
 use crate::problem::Problem;
@@ -101,6 +102,9 @@ fn moved_to(sheet: &mut Sheet, from: &str, image: impl Fn(Point) -> Point, slot:
     point_at(sheet, &spot_of(at), "", slot)
 }
 
+/// The most things that one edit makes: a sheet of some megabytes would become one of gigabytes.
+const MOST_COPIED: usize = 20_000;
+
 /// Moves things, or puts copies of them `count` times at that distance from each other.
 pub(super) fn shift(sheet: &mut Sheet, ids: &[String], text: &str, count: usize) -> Outcome {
     let chosen = chosen(sheet, ids)?;
@@ -110,6 +114,13 @@ pub(super) fn shift(sheet: &mut Sheet, ids: &[String], text: &str, count: usize)
         return wrong("copies", "More than 200 copies.", "Type fewer.");
     }
     let joints = chosen.joints(sheet);
+    let each = joints.len() + chosen.bars.len() + chosen.loads.len() + chosen.supports.len();
+    let things = each.saturating_mul(count);
+    if things > MOST_COPIED {
+        let message = format!("That would be {things} things more; at most {MOST_COPIED} are made at once.");
+        return wrong("copies", message, "Type fewer copies, or choose less.");
+    }
+    spend(things);
     if count == 0 {
         shift_points(sheet, &joints, &by)?;
     } else if !joints.is_empty() {

@@ -185,6 +185,28 @@ fn a_place_may_lie_beside_a_member_and_rides_along_with_it() {
 }
 
 #[test]
+fn no_edit_makes_much_of_little() {
+    let mut sheet = beam();
+    let one = sheet.loads[0].clone();
+    let mut ids = Vec::new();
+    for n in 0..150 {
+        let mut load = one.clone();
+        *load.name_mut() = Some(format!("L{n}"));
+        ids.push(format!("load:L{n}"));
+        sheet.loads.push(load);
+    }
+    let copied = |copies: &str| {
+        edit(
+            &sheet,
+            &serde_json::json!({ "edit": "shift", "ids": ids, "by": "0.01", "copies": copies }).to_string(),
+        )
+    };
+    assert!(copied("200").unwrap_err().contains("30000 things more; at most 20000"));
+    assert!(copied("201").unwrap_err().contains("More than 200"));
+    assert_eq!(copied("2").unwrap().loads.len(), 1 + 150 * 3);
+}
+
+#[test]
 fn several_things_are_moved_repeated_and_mirrored() {
     // 12 kN at 2 m, moved on by 1: 12·3/6.
     let moved = edit(&beam(), r#"{"edit":"shift","ids":["load:F1"],"by":"1"}"#).unwrap();

@@ -1,9 +1,10 @@
 //! Sheets out of one Helvek as files, and into another: by dialog, dropped, pasted.
 
-use super::{Desk, demo_sheets};
+use super::{Desk, binary, demo_sheets, sheets};
 use helvek_testkit::Theme;
 use serde_json::json;
 use std::path::PathBuf;
+use tokio::process::Command;
 
 impl Desk {
     /// Chooses files in the dialog.
@@ -132,9 +133,30 @@ async fn chosen_sheets_go_into_an_archive_and_come_out_of_it_elsewhere() {
 
 #[tokio::test]
 async fn the_foot_of_the_shelf_tells_of_backups_and_licences() {
-    let desk = Desk::set(true, Theme::Light).await;
-    let foot = desk.browser.text("footer[aria-label='About this Helvek']").await;
-    assert!(foot.contains("No daily backup") && foot.contains("engine"), "{foot}");
+    let folder = tempfile::tempdir().unwrap();
+    let backups = folder.path().join("backups");
+    std::fs::create_dir(&backups).unwrap();
+    let mut command = Command::new(binary());
+    command.args(["demo", "--listen", "127.0.0.1:0", "--data"]).arg(sheets(&folder));
+    command.arg("--backup-to").arg(&backups);
+    let desk = Desk::with(folder, command).await;
+    // It is made at the start, while the first page is on its way.
+    let known = "return document.querySelector(\"footer[aria-label='About this Helvek']\")?.textContent";
+    let mut foot = String::new();
+    for _ in 0..20 {
+        desk.browser.settle().await;
+        foot = desk.browser.script(known).await.as_str().unwrap_or_default().to_owned();
+        if foot.contains("Last backup") {
+            break;
+        }
+        desk.browser.goto(&desk.server.address).await;
+    }
+    let all = format!("Last backup just now: {} sheets with 0 revisions", demo_sheets());
+    assert!(foot.contains(&all) && foot.contains("engine"), "{foot}");
+    // Where none is made that is said, and how to have one.
+    let none = Desk::set(false, Theme::Dark).await;
+    none.browser.until(&format!("{known}.includes('No daily backup')"), "that there is none").await;
+    none.close().await;
     desk.browser.click("footer[aria-label='About this Helvek'] button:last-child").await;
     desk.browser.find("dialog [data-settled=true]").await;
     desk.browser.keys("svelte").await;

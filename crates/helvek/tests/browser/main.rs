@@ -19,6 +19,7 @@ mod upgrade;
 use helvek_testkit::{Browser, Server, Theme};
 use std::path::{Path, PathBuf};
 use tempfile::TempDir;
+use tokio::process::Command;
 
 /// A server with its sheets, and a window on it.
 struct Desk {
@@ -32,6 +33,14 @@ impl Desk {
         let folder = tempfile::tempdir().unwrap();
         let server = Server::start(binary(), &sheets(&folder), demo).await;
         let browser = Browser::open(1280, 800, theme).await;
+        browser.goto(&server.address).await;
+        Self { server, browser, folder }
+    }
+
+    /// With a server that is started by a command of one's own.
+    async fn with(folder: TempDir, command: Command) -> Self {
+        let server = Server::launch(command).await.unwrap();
+        let browser = Browser::open(1280, 800, Theme::Light).await;
         browser.goto(&server.address).await;
         Self { server, browser, folder }
     }

@@ -1,9 +1,8 @@
 //! The server goes away, another tab was faster, a sheet is gone, a file makes no sense: nothing is lost, and it is said.
 
 use super::{Desk, binary, sheets};
-use helvek_testkit::{Browser, Server, Theme};
+use helvek_testkit::{Server, Theme};
 use serde_json::json;
-use tempfile::TempDir;
 use tokio::process::Command;
 
 #[tokio::test]
@@ -163,22 +162,14 @@ async fn what_the_sheet_was_is_brought_back_and_undone() {
     desk.close().await;
 }
 
-/// A server with a command of its own, and a window on it.
-async fn desk_with(folder: TempDir, command: Command) -> Desk {
-    let server = Server::launch(command).await.unwrap();
-    let browser = Browser::open(1280, 800, Theme::Light).await;
-    Desk { server, browser, folder }
-}
-
 #[tokio::test]
 async fn a_full_disk_is_told_and_what_is_drawn_is_kept_once_there_is_room() {
     let folder = tempfile::tempdir().unwrap();
     let mut command = Command::new("sh");
     let script = "trap '' XFSZ; ulimit -S -f 400; exec \"$0\" serve --listen 127.0.0.1:0 --data \"$1\"";
     command.arg("-c").arg(script).arg(binary()).arg(sheets(&folder));
-    let desk = desk_with(folder, command).await;
+    let desk = Desk::with(folder, command).await;
     let browser = &desk.browser;
-    browser.goto(&desk.server.address).await;
     desk.new_sheet().await;
     desk.draw(&["b6⏎"]).await;
     // Others fill the disk, until nothing more is kept.
@@ -243,9 +234,8 @@ async fn the_door_asks_for_the_token_once() {
     let mut command = Command::new(binary());
     command.args(["demo", "--listen", "127.0.0.1:0", "--token", "a-token-for-the-garden", "--data"]);
     command.arg(sheets(&folder));
-    let desk = desk_with(folder, command).await;
+    let desk = Desk::with(folder, command).await;
     let browser = &desk.browser;
-    browser.goto(&desk.server.address).await;
     browser.find("main[aria-label=Door]").await;
     browser.keys("not the token of it⏎").await;
     assert!(browser.text("#door-refused").await.contains("That is not its token."));
