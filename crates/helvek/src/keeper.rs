@@ -42,6 +42,10 @@ impl Keeper {
             if let Err(error) = answer(&store, &works).await {
                 tracing::error!(%error, "answers could not be kept");
             }
+            // What comes in from elsewhere may be answered by an older engine.
+            if let Err(error) = compare(&store, &works, &program).await {
+                tracing::error!(%error, "what came in could not be compared");
+            }
             self.0.notified().await;
         }
     }

@@ -1,9 +1,12 @@
 //! Sheets out as files and archives, and back in, over HTTP and from the command line.
 
 use crate::{Api, BINARY, Reply, beam};
+use helvek_store::archive::{Choice, pack};
+use helvek_store::{Look, Store};
 use serde_json::{Value, json};
 use std::path::Path;
 use std::process::{Command, Output};
+use std::time::{Duration, Instant};
 
 /// The bytes of an answer, and its head.
 async fn fetch(host: &str, first: &str, body: &[u8]) -> (String, Vec<u8>) {
@@ -101,6 +104,30 @@ async fn the_shelf_goes_out_and_comes_in_elsewhere_without_loss_and_twice_is_onc
     let none = here.call("POST /api/archive", &json!({ "search": "no such sheet" })).await;
     assert_eq!((none.status, none.json()["code"].clone()), (404, json!("no-sheet")));
     assert_eq!(here.call("GET /api/archive/guessed", &Value::Null).await.status, 404);
+}
+
+#[tokio::test]
+async fn what_an_older_engine_answered_elsewhere_is_compared_here() {
+    let api = Api::start(false).await;
+    let older = Store::open(&api.folder.path().join("older.sqlite")).await.unwrap();
+    older.create("Plank", &beam().to_string(), 1).await.unwrap();
+    for text in older.unanswered(1, 9).await.unwrap() {
+        let said = r#"[{"of":"verdict","label":"verdict","says":"unstable","about":"verdict"}]"#;
+        older.keep_answers(&[(text, said.into())]).await.unwrap();
+    }
+    let mut archive = std::io::Cursor::new(Vec::new());
+    pack(&older, &Choice::Found(Look::default()), &mut archive, &mut |_| true).await.unwrap();
+    assert_eq!(api.bring(&archive.into_inner()).await.json()["added"], 1);
+    let begun = Instant::now();
+    loop {
+        let differing = api.call("GET /api/sheets?differing=true", &Value::Null).await.json();
+        if differing["total"] == 1 {
+            assert_eq!(differing["sheets"][0]["engine"], 1);
+            break;
+        }
+        assert!(begun.elapsed() < Duration::from_secs(20), "{differing}");
+        tokio::time::sleep(Duration::from_millis(20)).await;
+    }
 }
 
 #[tokio::test]
