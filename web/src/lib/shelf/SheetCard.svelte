@@ -236,10 +236,12 @@
     font-size: 13px;
     line-height: 1.45;
   }
+  /* An answer that does not fit beside its name stands below it: neither is cut while there is room. */
   .line {
     display: flex;
+    flex-wrap: wrap;
     justify-content: space-between;
-    gap: 10px;
+    gap: 0 10px;
     white-space: nowrap;
   }
   .label,
@@ -248,15 +250,12 @@
     overflow: hidden;
     text-overflow: ellipsis;
   }
-  .label {
-    min-width: 3.5em;
-  }
   strong {
     font-weight: 640;
     overflow: hidden;
     text-overflow: ellipsis;
-    flex: none;
-    max-width: calc(100% - 4.2em);
+    margin-left: auto;
+    max-width: 100%;
   }
   footer {
     display: flex;
