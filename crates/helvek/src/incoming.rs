@@ -7,6 +7,7 @@ use helvek_store::archive::{Archive, ArchiveError, Taken, Tell};
 use helvek_store::{Store, StoreError};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
+use serde_json::value::RawValue;
 use std::fs::File;
 use std::io::{BufReader, Read, Seek};
 
@@ -151,20 +152,28 @@ pub(crate) async fn take(store: &Store, mut file: File, tell: Tell<'_>) -> Resul
 
 /// Title and text, in JSON, of a sheet in either syntax; it may have any other problem than that it cannot be read.
 fn sheet_of(bytes: Vec<u8>) -> Result<(String, String), NotTaken> {
-    #[derive(Deserialize)]
-    struct Head {
-        format: Option<serde_json::Value>,
-    }
     let text = String::from_utf8(bytes).map_err(|_| NotTaken::Binary)?;
     if text.contains('\0') {
         return Err(NotTaken::Binary);
     }
-    let syntax = Syntax::guess(&text);
-    let json = sheet::rewritten(&text, syntax, Syntax::Json).map_err(|problems| {
+    let whole = text.strip_prefix('\u{feff}').unwrap_or(&text).trim();
+    if whole.starts_with('{') && serde_json::from_str::<&RawValue>(whole).is_ok() {
+        // As it was written, to the last digit.
+        return headed(whole.into());
+    }
+    let json = sheet::rewritten(&text, Syntax::guess(&text), Syntax::Json).map_err(|problems| {
         let nothing = || Problem::new(ProblemKind::Syntax, "", "The file is empty.", "Take another one.");
         NotTaken::Text(Box::new(problems.into_iter().next().unwrap_or_else(nothing)))
     })?;
-    // It has just been written as an object.
+    headed(json)
+}
+
+/// An object in JSON that says that it is a sheet, with its title.
+fn headed(json: String) -> Result<(String, String), NotTaken> {
+    #[derive(Deserialize)]
+    struct Head {
+        format: Option<serde_json::Value>,
+    }
     let head: Head = serde_json::from_str(&json).map_err(|_| NotTaken::Foreign)?;
     match head.format.as_ref().and_then(|format| format.as_str()) {
         Some(FORMAT) => Ok((crate::api::title(&json), json)),
@@ -187,7 +196,13 @@ mod tests {
             serde_json::from_str::<serde_json::Value>(&text).unwrap(),
             serde_json::json!({ "format": "helvek-sheet/1", "title": "Plank", "points": { "A": [0, 1] } })
         );
-        assert_eq!(of(&format!("\u{feff} {text}")).unwrap().1, text, "JSON with a mark at its beginning");
+        assert_eq!(
+            of(&format!("\u{feff} {text}")).unwrap().1,
+            text.trim(),
+            "JSON with a mark at its beginning"
+        );
+        let exact = "{\"format\": \"helvek-sheet/1\", \"x\": [1.10, 1e999, 12345678901234567890]}";
+        assert_eq!(of(exact).unwrap().1, exact);
         // Whatever else is wrong in it is shown on the bench.
         assert!(of("format = \"helvek-sheet/1\"\nloads = [{ kind = \"gust\" }]").is_ok());
         for (text, code, says) in [

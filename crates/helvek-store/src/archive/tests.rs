@@ -133,6 +133,24 @@ fn bomb() -> Vec<u8> {
     zip.finish().unwrap().into_inner()
 }
 
+/// An archive of one sheet whose text unpacks to more than its list says.
+fn liar() -> Vec<u8> {
+    let long = format!("{{{}}}", " ".repeat(5000));
+    let mut bytes = made(&[
+        (MANIFEST, MANIFEST_OF_ONE),
+        ("records/1.json", record("sheets/1.json").as_bytes()),
+        ("sheets/1.json", long.as_bytes()),
+    ]);
+    // The size stands in four bytes, before the file and in the list.
+    let said = (long.len() as u32).to_le_bytes();
+    let places: Vec<usize> = (0..bytes.len() - 4).filter(|i| bytes[*i..i + 4] == said).collect();
+    assert_eq!(places.len(), 2);
+    for place in places {
+        bytes[place..place + 4].copy_from_slice(&2_u32.to_le_bytes());
+    }
+    bytes
+}
+
 const MANIFEST_OF_ONE: &[u8] = br#"{"format":"helvek-archive/1","made":"","sheets":1}"#;
 
 fn record(of: &str) -> String {
@@ -172,6 +190,7 @@ async fn what_is_foreign_torn_newer_or_hostile_is_refused_by_name_and_changes_no
             "larger than 8 MB",
         ),
         ("hostile", bomb(), "unpacks to 1600 MB"),
+        ("damaged", liar(), "larger than its declared"),
         ("damaged", made(&[(MANIFEST, MANIFEST_OF_ONE), ("records/1.json", good.as_bytes())]), "is missing"),
         (
             "damaged",

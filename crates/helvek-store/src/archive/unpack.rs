@@ -141,15 +141,12 @@ impl<R: Read + Seek> Archive<R> {
 
     fn text(&mut self, name: &str, most: u64) -> Result<String, ArchiveError> {
         let entry = self.zip.by_name(name).map_err(|error| within(name, error))?;
+        // No more is read than was declared, and looked at, when it was opened.
+        let size = entry.size().min(most);
         let mut text = String::new();
-        // What is declared and what comes can differ.
-        let read =
-            entry.take(most + 1).read_to_string(&mut text).map_err(|error| within(name, error.into()))?;
-        if read as u64 > most {
-            return Err(ArchiveError::Hostile(format!(
-                "{name:?} is larger than {} MB",
-                most / (1024 * 1024)
-            )));
+        let read = entry.take(size + 1).read_to_string(&mut text);
+        if read.map_err(|error| within(name, error.into()))? as u64 != size {
+            return Err(ArchiveError::Hostile(format!("{name:?} is not as long as it says")));
         }
         Ok(text)
     }
