@@ -52,11 +52,10 @@
 />
 
 <input
-  class="sr-only"
+  class="hidden"
   type="file"
   multiple
   accept=".toml,.json,.zip"
-  tabindex="-1"
   aria-label="Files of sheets"
   bind:this={field}
   onchange={() => {
