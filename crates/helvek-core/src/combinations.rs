@@ -65,7 +65,8 @@ impl Solved {
             combination.factor(load.case.as_deref().unwrap_or(Combination::DEFAULT)) != 0.0
         };
         let loads = self.model.loads.iter();
-        let left_out = loads.filter(|load| !counts(load)).map(|load| load.name.clone()).collect();
+        let left_out =
+            loads.filter(|load| load.part == 0 && !counts(load)).map(|load| load.name.clone()).collect();
         let Some(cases) = cases.filter(|_| self.verdict.equilibrium) else {
             return State { name, solved: without_working(model), superposed: false, left_out, train: None };
         };

@@ -53,7 +53,8 @@ pub(crate) fn grows(model: &Model, of: Growing, load: LoadId) -> bool {
     match of {
         Growing::Variable => case != Some(PERMANENT) && !own,
         Growing::Case(row) => case == model.cases.get(row).map(String::as_str),
-        Growing::Load(id) => id == load,
+        // With all its parts.
+        Growing::Load(id) => model.loads[id.index()].name == model.loads[load.index()].name,
         Growing::Parameter => model.parameter.as_ref().is_some_and(|p| p.loads.contains(&load)),
     }
 }

@@ -48,8 +48,8 @@ fn a_hinge_parts_a_beam_and_the_load_over_it() {
         r#"{"edit":"distributed","start":"2","end":"6","from":"2","to":"10"}"#,
         r#"{"edit":"joint","place":"4"}"#,
     ]);
-    assert_eq!(sheet.bodies.len(), 2);
-    assert_eq!(sheet.loads.len(), 2);
+    assert_eq!(sheet.bodies.keys().collect::<Vec<_>>(), ["AE", "ECB"]);
+    assert_eq!(sheet.loads.len(), 1);
     let found = answers(&sheet);
     // Beyond the hinge: 3 at 4 rising by 1/2 per metre to 6 at 10. Its resultant is 27, its moment about the hinge
     // ∫ (3 + x/2) x dx from 0 to 6 = 54 + 36 = 90, so the roller, 4 beyond the hinge, carries 22.5.
@@ -58,6 +58,87 @@ fn a_hinge_parts_a_beam_and_the_load_over_it() {
     // The hinge passes 27 − 22.5 = 4.5 down to the fixed part, which has 5 of its own (2 to 3 over 2).
     let wall = found.reactions.iter().find(|r| r.moment.about_z() != Some(0.0)).unwrap();
     close(wall.force[1].unwrap(), 4.5 + 5.0);
+}
+
+#[test]
+fn distances_run_on_over_hinges_and_parts_are_called_after_their_points() {
+    // Entered with its hinges first: a beam of 9 with hinges at 3 and 5, everything else by its distance from the start.
+    let hinged = draw(&[
+        r#"{"edit":"beam","length":"9"}"#,
+        r#"{"edit":"joint","place":"3"}"#,
+        r#"{"edit":"support","kind":"fixed","place":"0"}"#,
+        r#"{"edit":"support","kind":"roller","place":"4"}"#,
+        r#"{"edit":"joint","place":"5"}"#,
+        r#"{"edit":"support","kind":"roller","place":"end"}"#,
+        r#"{"edit":"force","size":"3","place":"7.5"}"#,
+        r#"{"edit":"force","size":"1","place":"C + 3.5"}"#,
+        r#"{"edit":"couple","size":"2","place":"middle"}"#,
+        r#"{"edit":"distributed","start":"1","end":"4","from":"2","to":"8"}"#,
+    ]);
+    assert_eq!(hinged.bodies.keys().collect::<Vec<_>>(), ["AC", "CDE", "EB"]);
+    let xs: Vec<_> =
+        hinged.loads.iter().map(|load| hinged.points[load.places()[0].as_str()][0].clone()).collect();
+    assert_eq!(xs, [7.5, 6.5, 4.5, 2.0].map(sheet::Quantity::Number));
+    // The same with the hinges last, and the load as three: of one body each, written by hand.
+    let last = draw(&[
+        r#"{"edit":"beam","length":"9"}"#,
+        r#"{"edit":"support","kind":"fixed","place":"0"}"#,
+        r#"{"edit":"support","kind":"roller","place":"4"}"#,
+        r#"{"edit":"support","kind":"roller","place":"end"}"#,
+        r#"{"edit":"force","size":"3","place":"7.5"}"#,
+        r#"{"edit":"force","size":"1","place":"6.5"}"#,
+        r#"{"edit":"couple","size":"2","place":"4.5"}"#,
+        r#"{"edit":"joint","place":"3"}"#,
+        r#"{"edit":"joint","place":"5"}"#,
+        r#"{"edit":"distributed","start":"1","end":"1.5","from":"2","to":"3"}"#,
+        r#"{"edit":"distributed","start":"1.5","end":"2.5","from":"3","to":"5"}"#,
+        r#"{"edit":"distributed","start":"2.5","end":"4","from":"5","to":"8"}"#,
+    ]);
+    let (one, three) = (answers(&hinged), answers(&last));
+    assert_eq!(one.status, StatusWord::Determinate);
+    assert_eq!(one.reactions.len(), 3);
+    for (a, b) in one.reactions.iter().zip(&three.reactions) {
+        close(a.force[1].unwrap(), b.force[1].unwrap());
+        close(a.moment.about_z().unwrap(), b.moment.about_z().unwrap());
+    }
+    // From its other end it is the same load; of one end only as large as the length it is counted on.
+    let turned = edit(
+        &edit(&hinged, r#"{"edit":"remove","ids":["load:q1"]}"#).unwrap(),
+        r#"{"edit":"distributed","start":"4","end":"1","from":"8","to":"2"}"#,
+    );
+    for (a, b) in one.reactions.iter().zip(&answers(&turned.unwrap()).reactions) {
+        close(a.force[1].unwrap(), b.force[1].unwrap());
+    }
+    // What is sought over hinges is one unknown: the roller at the end gives way to it.
+    let sought = edit(&hinged, r#"{"edit":"distributed","name":"q1","start":"?q","end":""}"#).unwrap();
+    let sought = edit(&sought, r#"{"edit":"remove","ids":["support:B"]}"#).unwrap();
+    // About E, where the last part begins: 3·2.5 + 1·1.5 down, and q over 3 with its middle at 1.5.
+    close(answers(&sought).loads["q"].unwrap(), -(3.0 * 2.5 + 1.5) / 4.5);
+    let varies = edit(&hinged, r#"{"edit":"distributed","name":"q1","start":"?q","end":"4"}"#).unwrap_err();
+    assert!(varies.contains("varies over a joint"), "{varies}");
+    // Beyond its end, and over a corner, there is nothing.
+    let off = edit(&hinged, r#"{"edit":"force","size":"1","place":"9.5"}"#).unwrap_err();
+    assert!(off.contains("9.5 is not on the line from A to B, which is 9 m long"), "{off}");
+    let back = edit(&hinged, r#"{"edit":"force","size":"1","place":"E - 4.5"}"#).unwrap();
+    assert_eq!(back.points.len(), hinged.points.len() + 1);
+    // The third part by its own name: its distances begin at its start.
+    let own = edit(&hinged, r#"{"edit":"force","size":"1","place":"EB 0.5"}"#).unwrap();
+    assert_eq!(own.bodies["EB"].runs[0].len(), hinged.bodies["EB"].runs[0].len() + 1);
+}
+
+#[test]
+fn a_body_that_was_named_keeps_its_name_when_it_is_parted() {
+    let sheet = draw(&[
+        r#"{"edit":"body","through":"0;0 6;0","rename":"gangway"}"#,
+        r#"{"edit":"joint","place":"2","kind":"slot","direction":"along","with":"gangway"}"#,
+    ]);
+    assert_eq!(sheet.bodies.keys().collect::<Vec<_>>(), ["gangway", "CB"]);
+    let unnamed = draw(&[
+        r#"{"edit":"body","through":"0;0 6;0"}"#,
+        r#"{"edit":"joint","place":"2","kind":"slot","direction":"along","with":"AB"}"#,
+    ]);
+    assert_eq!(unnamed.bodies.keys().collect::<Vec<_>>(), ["AC", "CB"]);
+    assert_eq!(unnamed.joints[0].of, ["CB", "AC"]);
 }
 
 #[test]

@@ -78,6 +78,32 @@ fn a_shaft_from_nothing_with_points_beside_it() {
 }
 
 #[test]
+fn a_direction_leads_from_one_point_to_another_wherever_it_begins_and_under_every_name() {
+    // A journal at the end of a shaft whose axis is said by two other points; a push round the same axis at a rim.
+    let sheet = typed(
+        empty(),
+        &[
+            r#"{"edit":"body","through":"0;0;0 1.2;0;0"}"#,
+            r#"{"edit":"support","kind":"journal","place":"B","axis":"A to B"}"#,
+            r#"{"edit":"support","kind":"ball","place":"A"}"#,
+            r#"{"edit":"force","size":"?P","place":"0.9;0;0.3","direction":"round A A to B"}"#,
+            r#"{"edit":"couple","size":"6","place":"A","axis":"B to A"}"#,
+            r#"{"edit":"point","name":"B","rename":"far end"}"#,
+        ],
+    );
+    let axis = sheet.supports[0].axis.clone();
+    assert_eq!(axis, Some(Direction::Between { between: ["A".into(), "far end".into()] }));
+    // About the shaft only the couple and the push turn: P·0.3 = 6, whichever way it is said.
+    assert!((solved(&sheet).answers().loads["P"].unwrap() - 20.0).abs() < 1e-9);
+    let again = sheet::read(&serde_json::to_string(&sheet).unwrap(), Syntax::Json);
+    assert_eq!(again.sheet.supports[0].axis, axis);
+    assert!(
+        refused(&sheet, r#"{"edit":"couple","size":"6","place":"A","axis":"A to Q"}"#)
+            .contains("no point \"Q\"")
+    );
+}
+
+#[test]
 fn couples_hinges_and_cures_are_typed_and_written() {
     let sheet = typed(
         empty(),

@@ -153,9 +153,9 @@ impl Painter<'_> {
                 let load = &model.loads[load.index()];
                 keep.push(match load.kind {
                     LoadKind::Own { .. } => {
-                        format!("load:{}#@{}", load.name, model.name_at(action.act.wrench.about))
+                        format!("{}#@{}", load.mark(), model.name_at(action.act.wrench.about))
                     }
-                    _ => format!("load:{}", load.name),
+                    _ => load.mark(),
                 });
             }
         }
@@ -175,7 +175,7 @@ impl Painter<'_> {
             parts.iter().any(|part| solved.equilibrium.parts[part.index()].of == of)
         };
         let carries = |load: &&Load| load.kind.amounts().contains(&Amount::Sought(sought)) && here(load.on);
-        model.loads.iter().filter(carries).map(|load| format!("load:{}", load.name)).collect()
+        model.loads.iter().filter(carries).map(Load::mark).collect()
     }
 
     /// Bars and links with one end on what is freed.

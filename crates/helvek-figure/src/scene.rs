@@ -293,7 +293,7 @@ impl Painter<'_> {
         let largest = self.largest_force();
         let steepest = self.steepest();
         for (index, load) in self.model().loads.iter().enumerate() {
-            let id = format!("load:{}", load.name);
+            let id = load.mark();
             let parts = || {
                 let actions = self.solved.equilibrium.actions.iter();
                 let mine = move |of: ActionOf| matches!(of, ActionOf::Load(id) if id.index() == index);
@@ -355,18 +355,8 @@ impl Painter<'_> {
                     marks.push(Mark::Couple { id, at, turn, text, found });
                 }
                 LoadKind::Distributed { from, to, start, end, direction, .. } => {
-                    let intensity = units.force.per(&units.length);
-                    let text = |key: &str, size: Amount| match size {
-                        Amount::Known(v) => self.as_written(&load.name, key, v.abs(), &intensity),
-                        Amount::Sought(_) => self.sought(size),
-                    };
                     // What is sought is drawn as high as the highest that is known.
                     let height = |size: Amount| size.known().map_or(1.0, |v| ratio(v, steepest));
-                    let texts = if start == end {
-                        vec![text(".start", start)]
-                    } else {
-                        vec![text(".start", start), text(".end", end)]
-                    };
                     let resultants = parts()
                         .filter(|(_, source)| *source != Source::Given)
                         .filter_map(|(wrench, _)| {
@@ -384,12 +374,28 @@ impl Painter<'_> {
                         toward: pair(direction),
                         start: height(start),
                         end: height(end),
-                        texts,
+                        texts: self.intensities(index, start, end),
                         resultants,
                     });
                 }
             }
         }
+    }
+
+    /// The intensities of a distributed load: one where it is uniform, else at both ends. The ends of the whole stand as they were written; where it
+    /// is parted nothing was.
+    pub(crate) fn intensities(&self, row: usize, start: Amount, end: Amount) -> Vec<String> {
+        let (loads, units) = (&self.model().loads, &self.model().units);
+        let (load, uniform) = (&loads[row], start == end);
+        let unit = units.force.per(&units.length);
+        let last = loads.get(row + 1).is_none_or(|next| next.part == 0);
+        let text = |key: &str, size: Amount, outer: bool| match size {
+            Amount::Known(v) if outer || uniform => self.as_written(&load.name, key, v.abs(), &unit),
+            Amount::Known(v) => self.given(v.abs(), &unit),
+            Amount::Sought(_) => self.sought(size),
+        };
+        let first = text(".start", start, load.part == 0);
+        if uniform { vec![first] } else { vec![first, text(".end", end, last)] }
     }
 
     /// A size that is sought, by its symbol.

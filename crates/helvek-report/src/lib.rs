@@ -41,8 +41,3 @@ stability, fatigue or connections.";
 /// Shown instead where stresses are.
 pub const STRESS_CAUTION: &str = "To be checked by a qualified engineer under the local codes. Elastic stresses of straight members by beam theory; not checked: \
 stability, fatigue, impact, stress concentrations, connections, code factors.";
-
-/// The id of the mark on the drawing that stands for a load.
-pub fn load_id(name: &str) -> String {
-    format!("load:{name}")
-}

@@ -1,7 +1,6 @@
 //! One equation as fragments: title, reason, terms, result.
 
 use crate::fragment::{Fragment, latex_name, latex_symbol, latex_unit};
-use crate::load_id;
 use crate::page::{ArmMark, PageCheck, PageLine, PageResult, PageStep};
 use helvek_core::answers::Answers;
 use helvek_core::equilibrium::{ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, PartOf};
@@ -227,9 +226,9 @@ impl Wording<'_> {
                     let at = self.solved.equilibrium.actions[id.index()].act.wrench.about;
                     match load.kind {
                         LoadKind::Own { .. } => {
-                            format!("{}#@{}", load_id(&load.name), self.solved.model.name_at(at))
+                            format!("{}#@{}", load.mark(), self.solved.model.name_at(at))
                         }
-                        _ => load_id(&load.name),
+                        _ => load.mark(),
                     }
                 }
                 ActionOf::End(rope, _) => format!("rope:{}", self.solved.model.ropes[rope.index()].name),
@@ -246,7 +245,7 @@ impl Wording<'_> {
                 let carries = |load: &&Load| load.kind.amounts().contains(&Amount::Sought(sought));
                 let pulls = |rope: &&Rope| rope.ends.contains(&RopeEnd::Pull(Amount::Sought(sought)));
                 match (model.loads.iter().find(carries), model.ropes.iter().find(pulls)) {
-                    (Some(load), _) => load_id(&load.name),
+                    (Some(load), _) => load.mark(),
                     (None, Some(rope)) => format!("rope:{}", rope.name),
                     (None, None) => String::new(),
                 }

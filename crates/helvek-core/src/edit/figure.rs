@@ -68,6 +68,77 @@ impl Line {
     }
 }
 
+/// Members that follow one another on a straight line, over the joints between them; or one alone, whatever its corners.
+pub(super) struct Way {
+    /// All of them as one line.
+    pub(super) line: Line,
+    /// The body of each piece from point to point.
+    bodies: Vec<String>,
+    /// How far along it the member begins that it was made of.
+    pub(super) start: f64,
+}
+
+impl Way {
+    /// A member by itself.
+    pub(super) fn alone(line: &Line) -> Self {
+        let bodies = vec![line.body.clone(); line.points.len() - 1];
+        let line = Line { body: line.body.clone(), run: line.run, points: line.points.clone() };
+        Self { line, bodies, start: 0.0 }
+    }
+
+    /// The body at a distance from its start; at a joint the first of the two.
+    pub(super) fn body_at(&self, station: f64) -> &str {
+        let behind = self.line.stations().partition_point(|s| *s < station);
+        &self.bodies[behind.clamp(1, self.bodies.len()) - 1]
+    }
+
+    /// What it is called: its member, or from where to where it leads.
+    pub(super) fn called(&self) -> String {
+        if self.bodies.iter().all(|body| *body == self.line.body) {
+            return self.line.body.clone();
+        }
+        let ends =
+            [self.line.points.first(), self.line.points.last()].map(|p| p.map_or("", |(name, _)| name));
+        format!("line from {} to {}", ends[0], ends[1])
+    }
+
+    fn has(&self, line: &Line) -> bool {
+        self.bodies.contains(&line.body)
+    }
+
+    /// Goes on along another member where this one ends, as long as one does so straight.
+    fn onward(&mut self, lines: &[Line]) {
+        loop {
+            let [.., (_, before), (end, here)] = &self.line.points[..] else { return };
+            let along = *here - *before;
+            let straight = |to: Point| {
+                let next = to - *here;
+                let size = along.length() * next.length();
+                next.dot(along) > 0.0 && next.cross(along).length() <= tolerance::GEOMETRY * size
+            };
+            let rest = lines.iter().filter(|line| !self.has(line)).find_map(|line| {
+                let mut points = line.points.clone();
+                if points.last().is_some_and(|(name, _)| name == end) {
+                    points.reverse();
+                }
+                let goes = points[0].0 == *end && straight(points[1].1);
+                goes.then(|| (line.body.clone(), points.split_off(1)))
+            });
+            let Some((body, points)) = rest else { return };
+            self.bodies.extend(vec![body; points.len()]);
+            self.line.points.extend(points);
+        }
+    }
+
+    fn turned(mut self) -> Self {
+        let length = self.line.length();
+        self.line.points.reverse();
+        self.bodies.reverse();
+        self.start = length - self.start;
+        self
+    }
+}
+
 /// Everything with a place.
 pub(super) struct Figure {
     pub(super) unit: Unit,
@@ -152,8 +223,41 @@ impl Figure {
         run.or_else(rides).cloned()
     }
 
+    /// The way along which distances are measured where no member is named: from the start of the first one, over joints as far as it is straight.
+    ///
+    /// # Errors
+    /// When there is no member yet.
+    pub(super) fn way(&self, slot: &str) -> Result<Way, Vec<Problem>> {
+        let mut way = Way::alone(self.first(slot)?);
+        way.onward(&self.lines);
+        Ok(way)
+    }
+
+    /// The way on which a point stands, and its distance from the start, for a step `by` from it: its member, or where that ends too soon, those
+    /// that go on straight.
+    pub(super) fn step(&self, name: &str, by: f64) -> Option<(Way, f64)> {
+        let (line, station) = self.along(name, by)?;
+        let alone = Way::alone(line);
+        let slack = self.slack();
+        let stays = |way: &Way, at: f64| at >= -slack && at <= way.line.length() + slack;
+        if stays(&alone, station + by) {
+            return Some((alone, station));
+        }
+        let longer = self.lines.iter().filter_map(|line| {
+            let station = line.stations()[line.index_of(name)?];
+            let mut way = Way::alone(line);
+            way.onward(&self.lines);
+            let mut way = way.turned();
+            way.onward(&self.lines);
+            let way = way.turned();
+            let station = way.start + station;
+            stays(&way, station + by).then_some((way, station))
+        });
+        longer.into_iter().next().or(Some((alone, station)))
+    }
+
     /// The line on which a point stands, and its distance from the start; of several, the one on which a step `by` stays.
-    pub(super) fn along(&self, name: &str, by: f64) -> Option<(&Line, f64)> {
+    fn along(&self, name: &str, by: f64) -> Option<(&Line, f64)> {
         let found: Vec<_> = self
             .lines
             .iter()

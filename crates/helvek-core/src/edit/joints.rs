@@ -168,11 +168,12 @@ fn new(
     kind: JointKind,
     with: Option<&str>,
 ) -> Result<Joint, Vec<Problem>> {
+    let mut with = with.map(str::to_owned);
     let Some(text) = filled(text) else {
         return wrong("place", "Where?", "Name a point, or type a place: B, 1.5, 0;2.");
     };
     let at = place::point(sheet, text, "place")?;
-    if let Some(with) = with {
+    if let Some(with) = &with {
         rigid::carry(sheet, with, &at);
     }
     let here = bodies_at(sheet, &at);
@@ -181,17 +182,20 @@ fn new(
             return wrong("place", format!("No body passes {at}."), "Choose a point of one.");
         }
         [only] => {
-            let behind = rigid::part(sheet, only, &at)?;
-            vec![only.clone(), behind]
+            let only = only.clone();
+            let parts = rigid::part(sheet, &only, &at)?;
+            // Its first part may be called otherwise now.
+            with = with.map(|with| if with == only { parts[0].clone() } else { with });
+            parts.to_vec()
         }
         // A pin there gives way to what is put there now.
         _ => here,
     };
-    let of = match (with, kind) {
+    let of = match (&with, kind) {
         (_, JointKind::Pin | JointKind::Ball | JointKind::Weld) => free,
         (Some(with), _) => {
             let other = free.iter().find(|body| *body != with).cloned();
-            other.into_iter().chain([with.to_owned()]).collect()
+            other.into_iter().chain([with.clone()]).collect()
         }
         (None, _) => free,
     };

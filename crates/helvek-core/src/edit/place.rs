@@ -3,17 +3,17 @@
 //! | typed | means |
 //! |---|---|
 //! | `C` | that point |
-//! | `2.5`, `800 mm` | that far from the start of the first member, along it, round its corners |
+//! | `2.5`, `800 mm` | that far from the start of the first member, along it, round its corners, and on over a joint where it goes on straight |
 //! | `mast 2.5` | the same on the member of that name |
-//! | `start`, `middle`, `end` | of the first member |
-//! | `C + 0.5`, `C - 0.5` | on or back along the member on which C stands |
+//! | `start`, `middle`, `end` | of the same |
+//! | `C + 0.5`, `C - 0.5` | on or back along the straight line of members on which C stands |
 //! | `C + 0.5 up`, `C + 1 right - 0.2 up` | off from C in a direction; also beside the member, riding along with it |
 //! | `1.2; 0.8` | coordinates |
 //! | `jib 1.2; 0.8` | the same, riding along with the body of that name |
 //!
 //! In space there are three coordinates: `1.2; 0.8; 0.3`.
 
-use super::figure::{Figure, Line};
+use super::figure::{Figure, Way};
 use super::typed::{length, quantity, tidy};
 use super::{words, wrong};
 use crate::geometry::{Point, Vector};
@@ -59,22 +59,22 @@ pub(super) fn spot(sheet: &Sheet, text: &str, slot: &str) -> Result<Spot, Vec<Pr
     let named = figure.lines.iter().filter(|line| {
         text.strip_prefix(line.body.as_str()).is_some_and(|rest| rest.starts_with(char::is_whitespace))
     });
-    let (line, rest) = match named.max_by_key(|line| line.body.len()) {
-        Some(line) => (line, text[line.body.len()..].trim()),
-        None => (figure.first(slot)?, text),
+    let (way, rest) = match named.max_by_key(|line| line.body.len()) {
+        Some(line) => (Way::alone(line), text[line.body.len()..].trim()),
+        None => (figure.way(slot)?, text),
     };
-    let whole = line.length();
+    let whole = way.line.length();
     let station = match rest {
         "start" => 0.0,
         "end" => whole,
         "middle" | "mid" => whole / 2.0,
         _ if rest.starts_with(char::is_alphabetic) => {
             let cure = format!("Type a distance from the start, or one of {}.", figure.names().join(", "));
-            return wrong(slot, format!("There is no point \"{rest}\" on the {}.", line.body), cure);
+            return wrong(slot, format!("There is no point \"{rest}\" on the {}.", way.called()), cure);
         }
         _ => length(rest, &figure.unit, slot)?,
     };
-    on(&figure, line, station, rest, slot)
+    on(&figure, &way, station, rest, slot)
 }
 
 /// Coordinates: two in the plane, three in space.
@@ -161,14 +161,14 @@ fn stepped(
                 );
             }
             let by = sign * length(step, &figure.unit, slot)?;
-            let Some((line, station)) = figure.along(name, by) else {
+            let Some((way, station)) = figure.step(name, by) else {
                 return wrong(
                     slot,
                     format!("{name} is not on a member."),
                     "Type a direction too: C + 0.5 right.",
                 );
             };
-            return on(figure, line, station + by, text, slot);
+            return on(figure, &way, station + by, text, slot);
         };
         let by = sign * length(size, &figure.unit, slot)?;
         moved += figure.word(word, name) * by;
@@ -181,13 +181,14 @@ fn stepped(
 }
 
 /// A distance along a member, which must not lead off it.
-fn on(figure: &Figure, line: &Line, station: f64, text: &str, slot: &str) -> Result<Spot, Vec<Problem>> {
+fn on(figure: &Figure, way: &Way, station: f64, text: &str, slot: &str) -> Result<Spot, Vec<Problem>> {
+    let line = &way.line;
     let whole = line.length();
     let slack = crate::tolerance::GEOMETRY * whole;
     if station < -slack || station > whole + slack {
         let message = format!(
             "{text} is not on the {}, which is {} {} long.",
-            line.body,
+            way.called(),
             tidy(whole),
             figure.unit.symbol
         );
@@ -199,7 +200,7 @@ fn on(figure: &Figure, line: &Line, station: f64, text: &str, slot: &str) -> Res
     let plain = level && station >= 0.0 && parse_quantity(text).is_ok_and(|q| q.unit.is_some());
     Ok(Spot {
         at: line.at(station.clamp(0.0, whole)),
-        body: Some(line.body.clone()),
+        body: Some(way.body_at(station).to_owned()),
         written: plain.then(|| text.trim().to_owned()),
     })
 }
@@ -259,8 +260,18 @@ pub(super) fn coordinates(at: Point, written: Option<&str>) -> Vec<Quantity> {
     written
 }
 
-/// A slope in radians, a bare number in the sheet's unit.
+/// A slope in radians: a word, or an angle, a bare number in the sheet's unit.
 pub(super) fn angle(sheet: &Sheet, text: &str, slot: &str) -> Result<f64, Vec<Problem>> {
+    let word = match text.trim() {
+        "right" | "+x" => Some(Vector::X),
+        "left" | "-x" => Some(-Vector::X),
+        "up" | "+y" => Some(Vector::Y),
+        "down" | "-y" => Some(-Vector::Y),
+        _ => None,
+    };
+    if let Some(way) = word {
+        return Ok(way.angle());
+    }
     let parsed = quantity(text, Dimension::ANGLE, slot)?;
     let own = crate::model::units_of(sheet).of(Dimension::ANGLE);
     Ok(parsed.unit.unwrap_or(own).to_si(parsed.value))

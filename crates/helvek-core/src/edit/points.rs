@@ -11,13 +11,21 @@ use std::collections::HashSet;
 /// Calls `visit` with every mention of a point outside of the runs of bodies.
 fn mentions(sheet: &mut Sheet, visit: &mut impl FnMut(&mut String)) {
     let points: HashSet<String> = sheet.points.keys().cloned().collect();
-    let direction = |direction: &mut Direction, visit: &mut dyn FnMut(&mut String)| match direction {
-        Direction::Toward { toward: name }
-        | Direction::AwayFrom { away_from: name }
-        | Direction::Round { round: name, .. } => visit(name),
-        // `toward` of a link may be written as the bare name of a point.
-        Direction::Text(name) if points.contains(name) => visit(name),
-        _ => {}
+    let direction = |direction: &mut Direction, visit: &mut dyn FnMut(&mut String)| {
+        let mut next = Some(direction);
+        while let Some(direction) = next.take() {
+            match direction {
+                Direction::Toward { toward: name } | Direction::AwayFrom { away_from: name } => visit(name),
+                Direction::Between { between } => between.iter_mut().for_each(&mut *visit),
+                Direction::Round { round, axis } => {
+                    visit(round);
+                    next = Some(axis);
+                }
+                // `toward` of a link may be written as the bare name of a point.
+                Direction::Text(name) if points.contains(name) => visit(name),
+                _ => {}
+            }
+        }
     };
     for support in &mut sheet.supports {
         visit(&mut support.at);

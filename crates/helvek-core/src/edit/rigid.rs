@@ -170,8 +170,9 @@ pub(super) fn mentions(sheet: &mut Sheet, visit: &mut dyn FnMut(&mut String, &[S
     }
 }
 
-/// Parts a body at a point inside one of its runs; what lies behind it is a body of its own from now on. The name of the new one.
-pub(super) fn part(sheet: &mut Sheet, body: &str, at: &str) -> Outcome<String> {
+/// Parts a body at a point inside one of its runs; what lies behind it is a body of its own from now on. The names of both. A body that no one has
+/// named is called after its points.
+pub(super) fn part(sheet: &mut Sheet, body: &str, at: &str) -> Outcome<[String; 2]> {
     let Some(old) = sheet.bodies.get(body).cloned() else {
         return wrong("place", format!("There is no body \"{body}\"."), "Choose one that is there.");
     };
@@ -210,9 +211,20 @@ pub(super) fn part(sheet: &mut Sheet, body: &str, at: &str) -> Outcome<String> {
     };
     let (riding_behind, riding): (Vec<String>, Vec<String>) =
         old.points.iter().cloned().partition(|p| near(&moved, p) < near(&kept, p));
-    let name = usual_name(sheet, &behind);
+    let telling = |runs: &[Vec<String>]| telling_name(sheet, &figure, &runs[0], at);
+    let unnamed = body == "beam" || old.runs.first().is_some_and(|run| is_of(body, run));
+    let (name, front_name) = (telling(&behind), telling(&front));
     let moved: HashSet<String> = moved.into_iter().chain(riding_behind.iter().cloned()).collect();
-    split_loads(sheet, body, &figure, &front, &behind)?;
+    // A load that lies over the hinge is one all the same: of no one body.
+    for load in &mut sheet.loads {
+        if let Load::Distributed(load) = load
+            && moved.contains(&load.from) != moved.contains(&load.to)
+            && load.from != at
+            && load.to != at
+        {
+            load.on = None;
+        }
+    }
     let [before, after] = [&front, &behind].map(|runs| stiff::of_part(&old, |p| figure.at[p], runs));
     let [ei, ea] = before;
     sheet.bodies.insert(body.to_owned(), Body { runs: front, points: riding, ei, ea, ..old.clone() });
@@ -223,53 +235,43 @@ pub(super) fn part(sheet: &mut Sheet, body: &str, at: &str) -> Outcome<String> {
             name.clone_into(on);
         }
     });
-    Ok(name)
+    if !unnamed {
+        return Ok([body.to_owned(), name]);
+    }
+    if front_name != body {
+        rename(sheet, body, &front_name)?;
+    }
+    Ok([front_name, name])
 }
 
-/// A distributed load that lies over the hinge becomes two, each on its own side, with the intensity it had there.
-fn split_loads(
-    sheet: &mut Sheet,
-    body: &str,
-    figure: &Figure,
-    front: &[Vec<String>],
-    behind: &[Vec<String>],
-) -> Outcome {
-    let at = front[0].last().cloned().unwrap_or_default();
-    let on_side = |side: &[Vec<String>], p: &str| side.iter().flatten().any(|q| q == p);
-    let mut list = Vec::with_capacity(sheet.loads.len());
-    for load in std::mem::take(&mut sheet.loads) {
-        let Load::Distributed(load) = load else {
-            list.push(load);
-            continue;
-        };
-        let mine = load.on.as_deref().is_none_or(|on| on == body);
-        let over = |a: &str, b: &str| on_side(front, a) && on_side(behind, b) && a != at && b != at;
-        let (forward, backward) = (over(&load.from, &load.to), over(&load.to, &load.from));
-        if !mine || !(forward || backward) {
-            list.push(Load::Distributed(load));
-            continue;
-        }
-        let (from, to, here) = (figure.at[&load.from], figure.at[&load.to], figure.at[&at]);
-        let middle = between(sheet, &load, from.distance(here) / from.distance(to))?;
-        let end = load.end.clone().unwrap_or_else(|| load.start.clone());
-        let uniform = load.end.is_none();
-        let half = |from: &str, to: &str, start: &Quantity, end: &Quantity, name: Option<String>| {
-            Load::Distributed(DistributedLoad {
-                name,
-                from: from.to_owned(),
-                to: to.to_owned(),
-                start: start.clone(),
-                end: (!uniform).then(|| end.clone()),
-                on: None,
-                ..load.clone()
-            })
-        };
-        let second = load.name.as_ref().map(|name| format!("{name} beyond {at}"));
-        list.push(half(&load.from, &at, &load.start, &middle, load.name.clone()));
-        list.push(half(&at, &load.to, &middle, &end, second));
+/// Whether a name is made of the names of points of a run, in their order, its ends among them.
+fn is_of(name: &str, run: &[String]) -> bool {
+    let (Some(first), Some(last)) = (run.first(), run.last()) else { return false };
+    let Some(inner) = name.strip_prefix(first.as_str()).and_then(|rest| rest.strip_suffix(last.as_str()))
+    else {
+        return false;
+    };
+    let mut rest = inner;
+    for point in &run[1..run.len() - 1] {
+        rest = rest.strip_prefix(point.as_str()).unwrap_or(rest);
     }
-    sheet.loads = list;
-    Ok(())
+    rest.is_empty()
+}
+
+/// As a person names a part that is left of a hinge or right of it: after its ends, its corners and where something holds it: `BCD`.
+fn telling_name(sheet: &Sheet, figure: &Figure, run: &[String], hinge: &str) -> String {
+    let held = |p: &String| {
+        p == hinge || sheet.supports.iter().any(|s| s.at == *p) || sheet.joints.iter().any(|j| j.at == *p)
+    };
+    let bends = |i: usize| {
+        let [a, b, c] = [i - 1, i, i + 1].map(|k| figure.at[run[k].as_str()]);
+        let (u, v) = (b - a, c - b);
+        u.cross(v).length() > crate::tolerance::GEOMETRY * u.length() * v.length()
+    };
+    let last = run.len() - 1;
+    let telling = |i: usize| i == 0 || i == last || held(&run[i]) || bends(i);
+    let named: Vec<String> = (0..=last).filter(|i| telling(*i)).map(|i| run[i].clone()).collect();
+    usual_name(sheet, &[named])
 }
 
 /// The intensity of a load at a fraction of its way, in the unit of its first end.

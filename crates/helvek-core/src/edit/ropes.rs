@@ -224,6 +224,7 @@ fn plain(sheet: &Sheet, figure: &Figure, direction: &Direction, from: Point) -> 
         Direction::Angle(value) => Some(Vector::at_angle(angle.to_si(*value))),
         Direction::Vector(v) => Some(Vector::plane(*v.first()?, *v.get(1)?)),
         Direction::Toward { toward } => Some(*figure.at.get(toward)? - from),
+        Direction::Between { between: [a, b] } => Some(*figure.at.get(b)? - *figure.at.get(a)?),
         Direction::AwayFrom { away_from } => Some(from - *figure.at.get(away_from)?),
         Direction::Angles { .. } | Direction::Round { .. } => None,
         Direction::From { angle: value, from, turn } => {

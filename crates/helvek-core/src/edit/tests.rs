@@ -153,6 +153,9 @@ fn a_bent_bar_grows_piece_by_piece_and_places_run_round_its_corners() {
     assert_eq!(branch.bodies["beam"].runs.len(), 2);
     let pulled = edit(&branch, r#"{"edit":"force","size":"4","place":"E","direction":"right"}"#).unwrap();
     assert_eq!(wall(&pulled), 4.0);
+    // A slope is a word, too.
+    let word = edit(&sheet, r#"{"edit":"beam","from":"D","length":"1","angle":"down"}"#).unwrap();
+    assert_eq!(word.points["E"], branch.points["E"]);
 }
 
 #[test]

@@ -10,7 +10,7 @@ use crate::units::Dimension;
 pub(super) const WORDS: &[&str] =
     &["up", "down", "left", "right", "normal", "along", "+x", "-x", "+y", "-y", "+z", "-z"];
 
-/// `down`, `210`, `30 deg`, `30 from -y cw`, `to C`, `away from C`, `3; -4`; in space `3; -4; 2`, `az 30 el 40`, `round C +x`.
+/// `down`, `210`, `30 deg`, `30 from -y cw`, `to C`, `A to C`, `away from C`, `3; -4`; in space `3; -4; 2`, `az 30 el 40`, `round C +x`.
 pub(super) fn direction(sheet: &Sheet, text: &str, slot: &str) -> Result<Direction, Vec<Problem>> {
     let text = text.trim();
     if WORDS.contains(&text) {
@@ -27,6 +27,10 @@ pub(super) fn direction(sheet: &Sheet, text: &str, slot: &str) -> Result<Directi
     };
     if let Some(name) = text.strip_prefix("to ") {
         return Ok(Direction::Toward { toward: point(name.trim())? });
+    }
+    if let Some((from, to)) = text.split_once(" to ").filter(|_| !text.starts_with("round ")) {
+        let between = [point(from.trim())?, point(to.trim())?];
+        return Ok(Direction::Between { between });
     }
     if let Some(name) = text.strip_prefix("away from ") {
         return Ok(Direction::AwayFrom { away_from: point(name.trim())? });
@@ -71,11 +75,17 @@ fn in_space(
     point: impl Fn(&str) -> Result<String, Vec<Problem>>,
 ) -> Result<Direction, Vec<Problem>> {
     if let Some(rest) = text.strip_prefix("round ") {
-        let Some((name, axis)) = rest.trim().rsplit_once(' ') else {
+        // Points may have spaces in their names.
+        let named = sheet.points.keys().filter_map(|name| {
+            let axis = rest.trim().strip_prefix(name.as_str())?;
+            axis.starts_with(' ').then_some((name.as_str(), axis))
+        });
+        let known = named.max_by_key(|(name, _)| name.len());
+        let Some((name, axis)) = known.or_else(|| rest.trim().split_once(' ')) else {
             return wrong(slot, "Round which axis?", "Type the centre and the axis: round C +x.");
         };
-        let axis = Box::new(direction(sheet, axis, slot)?);
-        return Ok(Direction::Round { round: point(name.trim())?, axis });
+        let round = point(name.trim())?;
+        return Ok(Direction::Round { round, axis: Box::new(direction(sheet, axis, slot)?) });
     }
     if let Some(rest) = text.strip_prefix("az ") {
         let (azimuth, elevation) = match rest.split_once("el") {

@@ -76,6 +76,10 @@ impl Builder {
                 }
             },
             Direction::Toward { toward } => self.line(at, toward, path).map(from_horizontal),
+            Direction::Between { between: [from, to] } => {
+                let from = self.point(from, path)?;
+                self.line(Some(from), to, path).map(from_horizontal)
+            }
             Direction::AwayFrom { away_from } => self.line(at, away_from, path).map(|u| from_horizontal(-u)),
             Direction::Angles { azimuth, elevation } => {
                 let turned = self.si(azimuth, Dimension::ANGLE, of, &format!("{path}.azimuth"))?;

@@ -2,7 +2,7 @@
 
 use super::limits::{Parameter, parameter_of};
 use super::resolve::Builder;
-use super::{Amount, LoadId, On, PointId, SoughtOf, names};
+use super::{Amount, LoadId, On, PathPiece, PointId, SoughtOf, names};
 use crate::geometry::Vector;
 use crate::problem::ProblemKind;
 use crate::sheet::{self, CoupleLoad, DistributedLoad, Document, ForceLoad, OwnWeight, Per, WeightLoad};
@@ -12,14 +12,26 @@ use crate::units::Dimension;
 /// A load on a body or a pin.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Load {
-    /// Given or generated; unique among loads.
+    /// Given or generated; unique among loads, but for the parts of one that is spread over several bodies.
     pub name: String,
+    /// Which of those parts, from 0 on.
+    pub part: usize,
     /// On what.
     pub on: On,
     /// What it is.
     pub kind: LoadKind,
     /// The load case it was put in.
     pub case: Option<String>,
+}
+
+impl Load {
+    /// The id of the mark on the drawing that stands for it: `load:q1`, `load:q1#2` for its second part.
+    pub fn mark(&self) -> String {
+        match self.part {
+            0 => format!("load:{}", self.name),
+            part => format!("load:{}#{}", self.name, part + 1),
+        }
+    }
 }
 
 /// The kinds of load.
@@ -119,20 +131,21 @@ impl Builder {
         for (index, (load, name)) in written.iter().zip(names).enumerate() {
             let path = document.load_path(index);
             self.case(load, &document.sheet.cases, &path);
-            let built = match load {
-                sheet::Load::Force(force) => self.force(force, &name, &path),
-                sheet::Load::Couple(couple) => self.couple(couple, &name, &path),
-                sheet::Load::Distributed(load) => self.distributed(load, &name, &path),
-                sheet::Load::Weight(weight) => self.weight(weight, &name, &path),
-                sheet::Load::Own(own) => self.own_weight(own, &name, &path),
+            let one = |built: Option<(On, LoadKind)>| built.into_iter().collect();
+            let built: Vec<(On, LoadKind)> = match load {
+                sheet::Load::Force(force) => one(self.force(force, &name, &path)),
+                sheet::Load::Couple(couple) => one(self.couple(couple, &name, &path)),
+                sheet::Load::Distributed(load) => self.distributed(load, &name, &path).unwrap_or_default(),
+                sheet::Load::Weight(weight) => one(self.weight(weight, &name, &path)),
+                sheet::Load::Own(own) => one(self.own_weight(own, &name, &path)),
             };
             let is_parameter = std::mem::take(&mut self.met_parameter);
-            if let Some((on, kind)) = built {
+            for (part, (on, kind)) in built.into_iter().enumerate() {
                 if is_parameter {
                     self.grows(LoadId(self.model.loads.len()));
                 }
                 let case = load.case().map(str::to_owned);
-                self.model.loads.push(Load { name, on, kind, case });
+                self.model.loads.push(Load { name: name.clone(), part, on, kind, case });
             }
         }
     }
@@ -234,7 +247,8 @@ impl Builder {
         Some((on, LoadKind::Couple { at, axis, size }))
     }
 
-    fn distributed(&mut self, load: &DistributedLoad, name: &str, path: &str) -> Option<(On, LoadKind)> {
+    /// A distributed load: one on one body, else in its parts, from body to body along one straight line.
+    fn distributed(&mut self, load: &DistributedLoad, name: &str, path: &str) -> Option<Vec<(On, LoadKind)>> {
         let start = self.amount(&load.start, SoughtOf::Intensity, name, &format!("{path}.start"));
         let end = match &load.end {
             None => start,
@@ -249,12 +263,13 @@ impl Builder {
             self.sense(path, message, "Let it end at another point.");
             return None;
         }
-        let on = self.stretch(load, from, to, &what, path)?;
+        let pieces = self.stretch(load, from, to, &what, path)?;
+        let (on, near) = (pieces[0].body, pieces[0].ends[1]);
         let direction = match &load.direction {
             None => -self.model.up(),
             // "normal" and "along" follow the run, first point to last, at a place between its ends.
             Some(sheet::Direction::Text(word)) if word == "normal" || word == "along" => {
-                let along = self.run_along(on, from, to)?;
+                let along = self.run_along(on, from, near)?;
                 if word == "normal" && self.model.spatial() {
                     let message = "In space a member has no one normal.";
                     self.sense(
@@ -285,10 +300,33 @@ impl Builder {
                 projected
             }
         };
-        Some((On::Body(on), LoadKind::Distributed { from, to, start: start?, end: end?, direction, over }))
+        let (start, end) = (start?, end?);
+        let whole = stretch.length();
+        let at = |way: f64| match (start, end) {
+            (Amount::Known(a), Amount::Known(b)) => Some(Amount::Known(a + (b - a) * (way / whole))),
+            _ => (start == end).then_some(start),
+        };
+        let last = pieces.len() - 1;
+        let mut parts = Vec::with_capacity(pieces.len());
+        for (i, piece) in pieces.into_iter().enumerate() {
+            // What was written is kept to the last bit where nothing is parted.
+            let start = if i == 0 { Some(start) } else { at(piece.start) };
+            let end = if i == last { Some(end) } else { at(piece.end) };
+            let Some((start, end)) = start.zip(end) else {
+                let message = format!("{what} varies over a joint, and one of its ends is sought.");
+                self.sense(path, message, "Write one load for each body.");
+                return None;
+            };
+            let over = if last == 0 { over } else { over * (piece.end - piece.start) / whole };
+            let [from, to] = piece.ends;
+            let kind = LoadKind::Distributed { from, to, start, end, direction, over };
+            parts.push((On::Body(piece.body), kind));
+        }
+        Some(parts)
     }
 
-    /// The body along whose run a load is spread: the one named, else the only one with a run through both points.
+    /// What a load is spread along: the body that is named, else the only one with a run through both points; else the bodies that follow one
+    /// another between them on a straight line.
     fn stretch(
         &mut self,
         load: &DistributedLoad,
@@ -296,7 +334,7 @@ impl Builder {
         to: PointId,
         what: &str,
         path: &str,
-    ) -> Option<super::BodyId> {
+    ) -> Option<Vec<PathPiece>> {
         let named = match &load.on {
             Some(name) => Some(self.body(name, &format!("{path}.on"))?),
             None => None,
@@ -310,7 +348,8 @@ impl Builder {
         match at_both[..] {
             [only] => {
                 if self.run_along(only, from, to).is_some() {
-                    return Some(only);
+                    let end = self.model.at(from).distance(self.model.at(to));
+                    return Some(vec![PathPiece { body: only, ends: [from, to], start: 0.0, end }]);
                 }
                 let body = self.model.bodies[only.0].name.clone();
                 let message = format!(
@@ -321,6 +360,12 @@ impl Builder {
             }
             [] if self.bodies_missing => {}
             [] => {
+                let ends = [self.model.at(from), self.model.at(to)];
+                if named.is_none()
+                    && let Ok(pieces) = self.pieces(None, ends)
+                {
+                    return Some(pieces);
+                }
                 let message = format!("{what} goes from {} to {}, which no body joins.", load.from, load.to);
                 self.sense(path, message, "Load each body over its own length; a bar carries no such load.");
             }

@@ -61,6 +61,14 @@ pub fn train_names(sheet: &sheet::Sheet) -> Vec<String> {
     names::complete(&given, |_| "T#".into())
 }
 
+/// Why there is no way along a straight line.
+pub(super) enum Gap {
+    /// So many metres from its beginning there is nothing.
+    Nothing(f64),
+    /// It could go on along any of these.
+    Several(Vec<BodyId>),
+}
+
 /// A straight part of a run that lies on a path: how far along it begins and ends, with its points in that order.
 struct Rail {
     body: BodyId,
@@ -100,7 +108,10 @@ impl Builder {
             self.sense(&format!("{path}.to"), message, "Name the point at its other end.");
             return None;
         };
-        let pieces = self.pieces(written, on, [a, b], along, path)?;
+        let pieces = match self.pieces(on, [a, b]) {
+            Ok(pieces) => pieces,
+            Err(gap) => return self.no_path(written, &gap, path),
+        };
         Some(Train {
             name,
             ends,
@@ -143,16 +154,13 @@ impl Builder {
         Some(axles)
     }
 
-    /// The path, from body to body where one ends at a joint and the next begins.
-    fn pieces(
-        &mut self,
-        written: &sheet::Train,
-        on: Option<BodyId>,
-        [a, b]: [Point; 2],
-        along: Vector,
-        path: &str,
-    ) -> Option<Vec<PathPiece>> {
+    /// What lies on the straight line between two places, from body to body where one ends and the next begins; `on` before others.
+    ///
+    /// # Errors
+    /// Where the line is not whole, or not clear.
+    pub(super) fn pieces(&self, on: Option<BodyId>, [a, b]: [Point; 2]) -> Result<Vec<PathPiece>, Gap> {
         let length = a.distance(b);
+        let Some(along) = (b - a).unit() else { return Err(Gap::Nothing(0.0)) };
         let slack = tolerance::GEOMETRY * length;
         let rails = self.rails(a, along, length);
         let mut pieces: Vec<PathPiece> = Vec::new();
@@ -165,30 +173,8 @@ impl Builder {
             let rail = match (rail, &next[..]) {
                 (Some(rail), _) => rail,
                 (None, [rail]) => rail,
-                (None, []) => {
-                    let unit = &self.model.units.length;
-                    let at = crate::units::figures::plain(unit.from_si(here), 6);
-                    let message = format!(
-                        "Between {} and {} there is no member to run on, {at} {} from {}.",
-                        written.from, written.to, unit.symbol, written.from
-                    );
-                    let cure =
-                        "Let the path begin and end at points of straight runs that follow each other.";
-                    self.sense(&format!("{path}.from"), message, cure);
-                    return None;
-                }
-                (None, several) => {
-                    let names: Vec<_> =
-                        several.iter().map(|r| self.model.bodies[r.body.index()].name.clone()).collect();
-                    let message = format!(
-                        "Between {} and {} the train could run on {}.",
-                        written.from,
-                        written.to,
-                        names.join(" or ")
-                    );
-                    self.sense(path, message, format!("Add on = \"{}\".", names[0]));
-                    return None;
-                }
+                (None, []) => return Err(Gap::Nothing(here)),
+                (None, several) => return Err(Gap::Several(several.iter().map(|r| r.body).collect())),
             };
             match pieces.last_mut().filter(|piece| piece.body == rail.body) {
                 Some(piece) => (piece.ends[1], piece.end) = (rail.ends[1], rail.end),
@@ -201,7 +187,32 @@ impl Builder {
             }
             here = rail.end;
         }
-        Some(pieces)
+        Ok(pieces)
+    }
+
+    /// Says why a train cannot run.
+    fn no_path<T>(&mut self, written: &sheet::Train, gap: &Gap, path: &str) -> Option<T> {
+        let (from, to) = (&written.from, &written.to);
+        match gap {
+            Gap::Nothing(here) => {
+                let unit = &self.model.units.length;
+                let at = crate::units::figures::plain(unit.from_si(*here), 6);
+                let message = format!(
+                    "Between {from} and {to} there is no member to run on, {at} {} from {from}.",
+                    unit.symbol
+                );
+                let cure = "Let the path begin and end at points of straight runs that follow each other.";
+                self.sense(&format!("{path}.from"), message, cure);
+            }
+            Gap::Several(bodies) => {
+                let names: Vec<_> =
+                    bodies.iter().map(|b| self.model.bodies[b.index()].name.clone()).collect();
+                let message =
+                    format!("Between {from} and {to} the train could run on {}.", names.join(" or "));
+                self.sense(path, message, format!("Add on = \"{}\".", names[0]));
+            }
+        }
+        None
     }
 
     /// Every straight part of a run that lies within the path.

@@ -113,7 +113,7 @@ fn unit_state(bare: &Model, train: &Train, body: BodyId, at: PointId) -> Option<
         size: Amount::Known(1.0),
         given: Given::Components,
     };
-    model.loads.push(Load { name: train.name.clone(), on: On::Body(body), kind, case: None });
+    model.loads.push(Load { name: train.name.clone(), part: 0, on: On::Body(body), kind, case: None });
     let full = Equilibrium::of(&model);
     let values = linear(&full, &[])?;
     let inside = inside(&model, &full, &values, None);

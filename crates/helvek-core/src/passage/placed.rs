@@ -36,7 +36,13 @@ impl Passage<'_> {
                 size: Amount::Known(axle.size),
                 given: Given::FromHorizontal,
             };
-            model.loads.push(Load { name: name.clone(), on: On::Body(piece.body), kind, case: None });
+            model.loads.push(Load {
+                name: name.clone(),
+                part: 0,
+                on: On::Body(piece.body),
+                kind,
+                case: None,
+            });
             points.push(name.clone());
             loads.push(name);
         }

@@ -422,6 +422,11 @@ pub enum Direction {
         /// The point's name.
         away_from: String,
     },
+    /// From one point to another, wherever it begins.
+    Between {
+        /// The names of the two.
+        between: [String; 2],
+    },
     /// In space: by two angles.
     Angles {
         /// From +x in the level plane, right-handed about the axis that points up.

@@ -248,32 +248,23 @@ impl Painter<'_> {
     }
 
     fn solid_spreads(&self) -> Vec<SolidSpread> {
-        let units = &self.model().units;
-        let (intensity, steepest) = (units.force.per(&units.length), self.steepest());
-        let spread = |load: &helvek_core::model::Load| {
+        let steepest = self.steepest();
+        let spread = |(row, load): (usize, &helvek_core::model::Load)| {
             let LoadKind::Distributed { from, to, start, end, direction, .. } = load.kind else {
                 return None;
             };
-            let text = |key: &str, size: Amount| match size {
-                Amount::Known(v) => self.as_written(&load.name, key, v.abs(), &intensity),
-                Amount::Sought(_) => self.sought(size),
-            };
             let height = |size: Amount| size.known().map_or(1.0, |v| ratio(v, steepest));
-            let mut texts = vec![text(".start", start)];
-            if start != end {
-                texts.push(text(".end", end));
-            }
             Some(SolidSpread {
-                id: format!("load:{}", load.name),
+                id: load.mark(),
                 from: self.solid_at(from),
                 to: self.solid_at(to),
                 toward: direction.parts(),
                 start: height(start),
                 end: height(end),
-                texts,
+                texts: self.intensities(row, start, end),
             })
         };
-        self.model().loads.iter().filter_map(spread).collect()
+        self.model().loads.iter().enumerate().filter_map(spread).collect()
     }
 
     /// Loads that act at a point, then what supports exert.
@@ -294,12 +285,12 @@ impl Painter<'_> {
     /// The arrows of a load, but for distributed ones.
     pub(super) fn load_arrows(&self, load: &helvek_core::model::Load) -> Vec<SolidArrow> {
         let units = &self.model().units;
-        let id = format!("load:{}", load.name);
+        let id = load.mark();
         let arrow = |id: String, at: Three, toward: Vector, couple: bool, size: Amount, text: String| {
             let found = self.found(size);
             let largest = if couple { self.largest_couple() } else { self.largest_force() };
             SolidArrow {
-                of: format!("load:{}", load.name),
+                of: load.mark(),
                 id,
                 role: ArrowRole::Load,
                 at,

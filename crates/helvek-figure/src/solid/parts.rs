@@ -91,7 +91,7 @@ impl Painter<'_> {
                     [format!("point:{name}"), format!("ride:{name}"), format!("wheel:{name}")]
                 });
                 let spreads = model.loads.iter().filter(|load| load.on == On::Body(body));
-                let spreads = spreads.map(|load| format!("load:{}", load.name));
+                let spreads = spreads.map(|load| load.mark());
                 lines.chain(marks).chain(spreads).collect()
             }
             PartOf::Pin(pin) => vec![format!("point:{}", model.point_name(model.pins[pin.index()].at))],

@@ -2100,6 +2100,12 @@ export interface components {
             /** @description The point's name. */
             readonly away_from: string;
         } | {
+            /** @description The names of the two. */
+            readonly between: [
+                string,
+                string
+            ];
+        } | {
             /** @description From +x in the level plane, right-handed about the axis that points up. */
             readonly azimuth: components["schemas"]["Quantity"];
             /** @description From the level plane towards up; default 0. */

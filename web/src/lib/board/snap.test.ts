@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Scene, XY } from '../api/types';
 import { marksIn, snapToGrid, snapToPlace, walk } from './snap';
 import { toScreen, type View } from './view';
+import { wayOf } from './way';
 
 const view: View = { k: 100, x: 50, y: 400 };
 const scene: Scene = {
@@ -47,6 +48,22 @@ describe('snapping', () => {
     expect(snapToPlace(scene, view, near([1.03, 0]))).toMatchObject({ place: 'C', said: 'at C' });
     expect(snapToPlace(scene, view, near([2, -1.5]))?.place).toBe('2; -1.5');
     expect(snapToPlace(scene, view, near([2, 3]))).toBeNull();
+  });
+
+  it('measures on over a hinge, whichever way the next part was drawn, and not round its corner', () => {
+    const body = (name: string, ...path: [number, number][]) => ({
+      kind: 'body' as const,
+      id: `body:${name}`,
+      name,
+      path,
+    });
+    const parted: Scene = {
+      bounds: null,
+      marks: [body('AB', [0, 0], [3, 0]), body('CB', [5, 0], [3, 0]), body('CD', [5, 0], [5, 2])],
+    };
+    expect(wayOf(parted).bodies).toEqual(['AB', 'CB']);
+    expect(snapToPlace(parted, view, near([4.52, 0]))?.place).toBe('4.5');
+    expect(snapToPlace(parted, view, near([5, 1.51]))?.place).toBe('CD 1.5');
   });
 
   it('lines points up with each other', () => {

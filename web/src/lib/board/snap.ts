@@ -3,6 +3,7 @@ import type { MarkOf, Scene, XY } from '../api/types';
 import { short } from '../entry/written';
 import { add, dot, length, scale, sub, unit } from './vec';
 import { roundStep, toScreen, toWorld, type View } from './view';
+import { wayOf } from './way';
 
 /** How near the pointer has to be, in pixels: to a member, to a point, to a line through another point. */
 const NEAR = { member: 70, joint: 46, point: 9, line: 7 };
@@ -47,8 +48,16 @@ export function walk(path: readonly XY[], station: number): XY {
 /** The nearest place on a member: a point that is there, or a round distance from the member's start. */
 function snapToMember(scene: Scene, view: View, pointer: XY): Snap | null {
   const here = toWorld(view, pointer);
-  let best: { run: MarkOf<'body'>; index: number; station: number; off: number } | null = null;
-  for (const [index, run] of bodies(scene).entries()) {
+  const { path, bodies: followed } = wayOf(scene);
+  const lines = bodies(scene).filter((run) => !followed.includes(run.name) || run.id.includes('#'));
+  // No name is needed for what lies on the way of the first member.
+  const way: { readonly id: string; readonly name: string; readonly path: readonly XY[] } = {
+    id: '',
+    name: '',
+    path,
+  };
+  let best: { run: typeof way; station: number; off: number } | null = null;
+  for (const run of [way, ...lines]) {
     let before = 0;
     for (const [i, a] of run.path.entries()) {
       const b = run.path[i + 1];
@@ -57,12 +66,12 @@ function snapToMember(scene: Scene, view: View, pointer: XY): Snap | null {
       const size = length(sub(b, a));
       const t = Math.min(size, Math.max(0, dot(sub(here, a), along)));
       const off = length(sub(here, add(a, scale(along, t)))) * view.k;
-      if (!best || off < best.off) best = { run, index, station: before + t, off };
+      if (!best || off < best.off) best = { run, station: before + t, off };
       before += size;
     }
   }
   if (!best || best.off > NEAR.member) return null;
-  const { run, index, station } = best;
+  const { run, station } = best;
   const on = walk(run.path, station);
   const near = points(scene).find((p) => length(sub(p.at, on)) * view.k <= NEAR.point);
   if (near) return { place: near.name, at: near.at, said: `at ${near.name}` };
@@ -73,7 +82,7 @@ function snapToMember(scene: Scene, view: View, pointer: XY): Snap | null {
   const first = !run.id.includes('#');
   const place = !first
     ? `${exact(at[0])}; ${exact(at[1])}`
-    : index === 0
+    : run === way
       ? short(round)
       : `${run.name} ${short(round)}`;
   return { place, at, said: `${short(round)}, steps of ${short(step)}` };

@@ -13,7 +13,7 @@ const NO_SCENE = { bounds: null, marks: [] };
 function loads(sheet: Sheet, scene: SolidScene): ReadonlyMap<string, Load> {
   const arrows = scene.arrows.filter((a) => a.role === 'load').map((a) => a.of.split('#')[0] ?? a.of);
   const single = [...new Set(arrows)];
-  const spread = scene.spreads.map((s) => s.id);
+  const spread = [...new Set(scene.spreads.map((s) => markOf(s.id)))];
   const found = new Map<string, Load>();
   for (const load of listed(sheet.loads)) {
     const id = load.kind === 'distributed' ? spread.shift() : single.shift();

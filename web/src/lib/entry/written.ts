@@ -1,5 +1,6 @@
 /** What stands in the slots of a thing that is already there: as it was written, in the words it can be typed in. */
 import type { Direction, Load, MarkOf, Quantity, Scene, Sheet, Support, XY } from '../api/types';
+import { wayOf } from '../board/way';
 import { listed } from '../ui/listed';
 
 function text(quantity: Quantity): string {
@@ -15,6 +16,7 @@ export function directionText(direction: Direction | null | undefined, usual: st
     return `az ${text(direction.azimuth)}${risen === null || risen === undefined ? '' : ` el ${text(risen)}`}`;
   }
   if ('round' in direction) return `round ${direction.round} ${directionText(direction.axis, '')}`;
+  if ('between' in direction) return direction.between.join(' to ');
   if ('toward' in direction) return `to ${direction.toward}`;
   if ('away_from' in direction) return `away from ${direction.away_from}`;
   if ('angle' in direction)
@@ -39,11 +41,11 @@ export function along(path: readonly XY[], at: XY): number | null {
   return null;
 }
 
-/** How far a point lies from the start of the first member, as short as it can be said; elsewhere its name. */
+/** How far a point lies from the start of the first member, along the line that goes on from it, as short as it can be said; elsewhere its name. */
 export function station(scene: Scene, point: string): string {
-  const path = bodies(scene)[0]?.path;
+  const { path } = wayOf(scene);
   const mark = scene.marks.find((m): m is MarkOf<'point'> => m.kind === 'point' && m.name === point);
-  const far = path && mark ? along(path, mark.at) : null;
+  const far = mark ? along(path, mark.at) : null;
   return far === null ? point : short(far);
 }
 

@@ -337,6 +337,14 @@ fn direction(fields: &mut Fields<'_, '_>, key: &'static str) -> Option<Direction
                 round.zip(axis).map(|(round, axis)| Direction::Round { round, axis: Box::new(axis) })
             } else if inner.has("toward") {
                 inner.name("toward").map(|toward| Direction::Toward { toward })
+            } else if let Some(node) = inner.get("between") {
+                let path = inner.path_of("between");
+                let points = names(inner.reader, node, &path, "A direction between points");
+                let two = <[String; 2]>::try_from(points).ok();
+                if two.is_none() {
+                    inner.reader.form(&path, "A direction leads from one point to another.", "Name the two.");
+                }
+                two.map(|between| Direction::Between { between })
             } else if inner.has("away_from") {
                 inner.name("away_from").map(|away_from| Direction::AwayFrom { away_from })
             } else {
