@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { ahead } from './lib/ahead/ahead.svelte';
   import { door } from './lib/api/door.svelte';
   import Arrivals from './lib/carry/Arrivals.svelte';
   import { route } from './lib/ui/route.svelte';
@@ -6,6 +7,11 @@
   import Door from './views/Door.svelte';
   import Shelf from './views/Shelf.svelte';
 </script>
+
+<svelte:window
+  onkeydowncapture={(event) => void ahead.take(event)}
+  onpastecapture={(event) => void ahead.take(event)}
+/>
 
 {#if door.closed}
   <Door />

@@ -229,6 +229,23 @@ impl Browser {
         self.client.perform_actions(mouse).await.expect("a press");
     }
 
+    /// Presses so many pixels beside the middle of an element.
+    ///
+    /// # Panics
+    /// When it is not there.
+    pub async fn press_at(&self, css: &str, right: f64, down: f64) {
+        let element = self.find(css).await;
+        let box_ = element.rectangle().await.unwrap_or_else(|error| panic!("{css}: {error}"));
+        let (x, y) = (box_.0 + box_.2 / 2.0 + right, box_.1 + box_.3 / 2.0 + down);
+        let rest = |x, y| PointerAction::MoveTo { duration: None, x, y };
+        let mouse = MouseActions::new("mouse".into())
+            .then(rest(x - 3.0, y))
+            .then(rest(x, y))
+            .then(PointerAction::Down { button: MOUSE_BUTTON_LEFT })
+            .then(PointerAction::Up { button: MOUSE_BUTTON_LEFT });
+        self.client.perform_actions(mouse).await.unwrap_or_else(|error| panic!("{css}: {error}"));
+    }
+
     /// Drags the middle of an element by so many pixels, in steps as a hand would.
     ///
     /// # Panics

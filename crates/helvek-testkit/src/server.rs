@@ -91,6 +91,28 @@ impl Server {
         self.child.id()
     }
 
+    /// Lets it hang, neither answering nor refusing, until it is resumed.
+    ///
+    /// # Panics
+    /// When it cannot be signalled.
+    pub async fn pause(&self) {
+        self.signal("-STOP").await;
+    }
+
+    /// Lets it go on where it hung.
+    ///
+    /// # Panics
+    /// When it cannot be signalled.
+    pub async fn resume(&self) {
+        self.signal("-CONT").await;
+    }
+
+    async fn signal(&self, signal: &str) {
+        let id = self.child.id().expect("still running").to_string();
+        let sent = Command::new("kill").args([signal, &id]).status().await.expect("kill runs");
+        assert!(sent.success());
+    }
+
     /// Kills it at once, without letting it finish anything.
     ///
     /// # Panics
@@ -104,9 +126,7 @@ impl Server {
     /// # Panics
     /// When it cannot be asked.
     pub async fn stop(mut self) -> bool {
-        let id = self.child.id().expect("still running").to_string();
-        let asked = Command::new("kill").args(["-TERM", &id]).status().await.expect("kill runs");
-        assert!(asked.success());
+        self.signal("-TERM").await;
         self.child.wait().await.is_ok_and(|status| status.success())
     }
 }

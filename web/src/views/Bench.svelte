@@ -1,5 +1,7 @@
 <!-- The bench: thread, board and page side by side, what was asked along the bottom. -->
 <script lang="ts">
+  import { onMount } from 'svelte';
+  import { ahead } from '../lib/ahead/ahead.svelte';
   import { Refusal } from '../lib/api/client';
   import BenchFloor from '../lib/bench/BenchFloor.svelte';
   import { open } from '../lib/bench/open';
@@ -7,7 +9,18 @@
 
   const { id }: { id: string } = $props();
 
-  const opening = $derived(open(id));
+  // Whoever types at once types onto the bench.
+  let coming = true;
+  ahead.begin();
+  function arrived(): void {
+    if (coming) ahead.end();
+    coming = false;
+  }
+  onMount(() => arrived);
+
+  // svelte-ignore state_referenced_locally
+  const opening = open(id);
+  opening.catch(arrived);
   const words = (error: unknown) =>
     error instanceof Refusal ? error : new Refusal('fault', 'The sheet could not be opened.', 'Try again.');
 </script>
@@ -15,7 +28,7 @@
 {#await opening}
   <p class="middle quiet">Opening the sheet …</p>
 {:then session}
-  <BenchFloor {session} />
+  <BenchFloor {session} {arrived} />
 {:catch error}
   <div class="middle" role="alert">
     <h1>{words(error).message}</h1>

@@ -2,6 +2,7 @@
 <script lang="ts">
   import { BookOpen, FolderOpen, Moon, Sun } from '@lucide/svelte';
   import { onMount, untrack } from 'svelte';
+  import { ahead } from '../lib/ahead/ahead.svelte';
   import { api } from '../lib/api/client';
   import type { Sheet, SheetSummary } from '../lib/api/types';
   import { carrier } from '../lib/carry/carrier.svelte';
@@ -44,7 +45,8 @@
 
   async function start(sheet: Sheet): Promise<void> {
     try {
-      route.go(`/sheet/${(await api.create(sheet)).id}`);
+      // What is typed at once is meant for the new sheet.
+      route.go(`/sheet/${(await ahead.during(api.create(sheet))).id}`);
     } catch (error) {
       shelf.fail(error);
     }

@@ -14,6 +14,7 @@ mod space;
 mod stiffness;
 mod trouble;
 mod trusses;
+mod typing;
 mod upgrade;
 
 use helvek_testkit::{Browser, Server, Theme};
@@ -50,6 +51,16 @@ impl Desk {
         self.browser.keys("n").await;
         self.browser.find("main[aria-label=Bench]").await;
         self.browser.settle().await;
+    }
+
+    /// The sheet that is open, as it is kept.
+    async fn sheet(&self) -> serde_json::Value {
+        self.browser.settle().await;
+        let get = "
+            const done = arguments[0];
+            fetch('/api/sheets/' + location.pathname.split('/').at(-1)).then((r) => r.json()).then((r) => done(r.sheet));
+        ";
+        self.browser.client.execute_async(get, vec![]).await.unwrap()
     }
 
     /// The titles of all sheets on the shelf.

@@ -10,7 +10,7 @@
 
   function write(now: typeof find): void {
     // Nothing written means that everything is asked.
-    session.change({ ...session.sheet, find: now });
+    session.change((sheet) => ({ ...sheet, find: now }));
   }
 </script>
 

@@ -23,6 +23,7 @@
   import { copyText } from '../ui/clipboard';
   import { route } from '../ui/route.svelte';
   import { theme } from '../ui/theme.svelte';
+  import AheadLine from '../ahead/AheadLine.svelte';
   import Asked from './Asked.svelte';
   import { asText } from './asked';
   import ApartBar from './ApartBar.svelte';
@@ -42,7 +43,8 @@
   import TopBar from './TopBar.svelte';
   import Unplaced from './Unplaced.svelte';
 
-  const { session }: { session: Session } = $props();
+  /** `arrived`: it is there, and hears keys. */
+  const { session, arrived }: { session: Session; arrived: () => void } = $props();
   let plane = $state<ReturnType<typeof Board>>();
   let solid = $state<ReturnType<typeof SpaceBoard>>();
   /** The board that is there: of the plane, or of space. */
@@ -50,6 +52,7 @@
   const figure = $derived(session.reply?.scene.solid ?? null);
   let insideBar = $state<ReturnType<typeof InsideBar>>();
   let keys: HTMLElement;
+  let openTag = $state<ReturnType<typeof EntryTag>>();
   let finding = $state(false);
   let choosing = $state(false);
   let panel = $state<'schools' | 'history' | null>(null);
@@ -58,7 +61,13 @@
 
   const focusBoard = () => keys.focus();
 
-  /** A press on the drawing leaves the keys with the board, unless a tag is open: it keeps them. */
+  /** A press leaves the keys where they are while a tag is open: with the tag. */
+  function keepTag(event: MouseEvent): void {
+    if (!session.entry || (event.target as Element).closest('input, select, textarea, form')) return;
+    event.preventDefault();
+  }
+
+  /** A press on the drawing leaves the keys with the board. */
   function hold(event: MouseEvent): void {
     if (session.entry) return;
     if ((event.target as Element).closest('button, input, select, textarea, a, form, [tabindex]')) return;
@@ -68,10 +77,14 @@
 
   onMount(() => {
     focusBoard();
+    arrived();
     const neighbours = new Neighbours(session.id, (version) => void news(version));
     session.saver.onkept = (version) => neighbours.tell(version);
     const back = () => document.visibilityState === 'visible' && void news(null);
-    const leave = () => api.leave(session.id);
+    const leave = () => {
+      session.end();
+      api.leave(session.id);
+    };
     addEventListener('visibilitychange', back);
     addEventListener('pagehide', leave);
     return () => {
@@ -83,8 +96,12 @@
     };
   });
 
+  /** The newest version of another tab that could not be shown while a tag was open here. */
+  let missed = $state(0);
+
   /** Another tab has kept a change: it is shown here, unless something drawn here is not kept yet. The saver finds out about that itself. */
   async function news(version: number | null): Promise<void> {
+    if (session.entry) missed = Math.max(missed, version ?? 0);
     if (!session.saver.clean || session.entry || (version !== null && version <= session.saver.version))
       return;
     try {
@@ -96,6 +113,14 @@
       // Whether the server is there is found out, and said, by the next thing that needs it.
     }
   }
+
+  // The tag was left: what was missed is made up for.
+  $effect(() => {
+    if (session.entry || missed === 0 || !session.saver.clean) return;
+    const version = missed;
+    missed = 0;
+    untrack(() => void news(version));
+  });
 
   /** The names of what is chosen of one kind. */
   const chosenOf = (kind: string) => session.chosen.filter((id) => id.startsWith(`${kind}:`)).map(nameOf);
@@ -129,7 +154,7 @@
       return;
     }
     const find = chosen.map((bar) => ({ what: 'bar' as const, bar }));
-    session.change({ ...session.sheet, find });
+    session.change((sheet) => ({ ...sheet, find }));
     session.choose([]);
     session.said = `Asked: ${chosen.join(', ')}`;
   }
@@ -205,6 +230,7 @@
     pan: (x, y) => board?.panBy(x, y),
     turn: (x, y) => solid?.turnBy(x, y),
     find: () => (finding = true),
+    tag: () => openTag,
     cut: () => insideBar?.begin(),
     stopReplay: () => {
       replay.stop();
@@ -225,11 +251,12 @@
     untrack(() => session.askChoice());
   });
 
-  let told = $state('');
+  let told = $state.raw<typeof session.told>(null);
   $effect(() => {
-    if (!session.told) return;
-    told = session.told.text;
-    const timer = setTimeout(() => (told = ''), 3600);
+    told = session.told;
+    if (!told) return;
+    // Who could take something up again has time to read what.
+    const timer = setTimeout(() => (told = null), told.again ? 12_000 : 3600);
     return () => clearTimeout(timer);
   });
 </script>
@@ -243,9 +270,10 @@
   data-stop={session.stop}
   data-step={session.step}
   aria-label="Bench"
+  onmousedowncapture={keepTag}
 >
   <h1 class="sr-only">{session.sheet.title || 'Untitled sheet'}</h1>
-  <div class="top"><TopBar {session} {asFile} bind:panel /></div>
+  <div class="top"><TopBar {session} {asFile} done={focusBoard} bind:panel /></div>
   <div class="left"><Thread {session} {replay} /></div>
   <section
     class="stage"
@@ -277,8 +305,8 @@
           style:left={at ? `${at.left}px` : undefined}
           style:top={at ? `${at.top}px` : undefined}
         >
-          {#key session.entry.mark ?? session.entry.tool}
-            <EntryTag {session} entry={session.entry} done={focusBoard} />
+          {#key session.entry.number}
+            <EntryTag {session} entry={session.entry} done={focusBoard} bind:this={openTag} />
           {/key}
         </div>
       {/if}
@@ -302,7 +330,13 @@
       <div class="tools"><SixBar {session} /></div>
     {:else if session.stop === 'inside'}
       <div class="tools">
-        <InsideBar {session} save={saveFile} open={(id) => board?.open(id)} bind:this={insideBar} />
+        <InsideBar
+          {session}
+          save={saveFile}
+          open={(id) => board?.open(id)}
+          done={focusBoard}
+          bind:this={insideBar}
+        />
       </div>
     {:else if session.parting.possible && !['idealise', 'table', 'stiff', 'size'].includes(session.stop)}
       <div class="tools"><ApartBar {session} /></div>
@@ -327,7 +361,14 @@
       >
     </div>
     <Banners {session} keep={keepCopy} />
-    {#if told}<p class="told">{told}</p>{/if}
+    <AheadLine />
+    {#if told}
+      {@const left = told.again}
+      <p class="told">
+        {told.text}
+        {#if left}<button onclick={() => session.takeUp(left)}>Take it up again</button>{/if}
+      </p>
+    {/if}
   </section>
   <div class="right">
     {#if session.stop === 'table'}

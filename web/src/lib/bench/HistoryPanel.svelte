@@ -68,7 +68,7 @@
     try {
       const sheet = await api.revision(session.id, revision.number);
       await api.cut(session.id, 'restored');
-      session.change(sheet);
+      session.change(() => sheet);
       session.tell(`Revision ${revision.number} is back; undo takes you where you were.`);
       close();
     } catch (error) {

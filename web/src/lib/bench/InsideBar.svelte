@@ -13,8 +13,10 @@
     save: (what: 'svg' | 'csv') => void;
     /** Opens the tag of what is read. */
     open: (id: string) => void;
+    /** Gives the keys back to the board. */
+    done: () => void;
   }
-  const { session, save, open }: Props = $props();
+  const { session, save, open, done }: Props = $props();
   const inside = $derived(session.reply?.scene.inside ?? null);
   const fits = $derived(inside !== null && lies(inside));
   const under = $derived(fits && !session.looking.along);
@@ -43,6 +45,14 @@
     event.preventDefault();
     const place = typed.trim();
     session.looking.cutAt(place ? { place, spot: null } : null);
+    done();
+  }
+
+  /** Leaves the field; the cut stays where it was. */
+  function leave(event: KeyboardEvent): void {
+    if (event.key !== 'Escape') return;
+    typed = session.looking.cut && !session.looking.cut.spot ? session.looking.cut.place : '';
+    done();
   }
 
   function side(of: 'before' | 'after'): void {
@@ -52,18 +62,15 @@
   function ask(): void {
     if (!made) return;
     const { body, stretch, station, side: of, steps } = made;
-    const find = [
-      ...listed(session.sheet.find),
-      {
-        what: 'internal' as const,
-        on: body,
-        from: stretch[0],
-        to: stretch[1],
-        distance: Number(station.toPrecision(12)),
-        ...(steps ? { side: of } : {}),
-      },
-    ];
-    session.change({ ...session.sheet, find });
+    const one = {
+      what: 'internal' as const,
+      on: body,
+      from: stretch[0],
+      to: stretch[1],
+      distance: Number(station.toPrecision(12)),
+      ...(steps ? { side: of } : {}),
+    };
+    session.change((sheet) => ({ ...sheet, find: [...listed(sheet.find), one] }));
     session.tell('Asked: N, V and M at this place.');
   }
 </script>
@@ -129,11 +136,7 @@
         bind:value={typed}
         placeholder="2.5 or C"
         autocomplete="off"
-        onkeydown={(event) => {
-          if (event.key !== 'Escape') return;
-          session.looking.cutAt(null);
-          field?.blur();
-        }}
+        onkeydown={leave}
       />
     </form>
     {#if wrong}

@@ -29,10 +29,10 @@
             value={choice.value}
             checked={setting(conventions, school) === choice.value}
             onchange={() =>
-              session.change({
-                ...session.sheet,
-                conventions: withSchool(conventions, school, choice.value),
-              })}
+              session.change((sheet) => ({
+                ...sheet,
+                conventions: withSchool(sheet.conventions ?? {}, school, choice.value),
+              }))}
           />
           {choice.word}
         </label>

@@ -12,12 +12,14 @@
 
   interface Props {
     session: Session;
+    /** Gives the keys back to the board. */
+    done: () => void;
     /** Hands the sheet over as a file. */
     asFile: (way: 'toml' | 'json') => void;
     /** Which of the small sheets is open. */
     panel: 'schools' | 'history' | null;
   }
-  let { session, asFile, panel = $bindable() }: Props = $props();
+  let { session, done, asFile, panel = $bindable() }: Props = $props();
 
   const UNITS = [
     { length: 'm', force: 'kN' },
@@ -35,7 +37,7 @@
   const verdict = $derived(session.page?.verdict.word ?? null);
 
   function change(changed: Conventions): void {
-    session.change({ ...session.sheet, conventions: { ...schools, ...changed } });
+    session.change((sheet) => ({ ...sheet, conventions: { ...sheet.conventions, ...changed } }));
   }
 
   function units_(choice: string): void {
@@ -44,7 +46,7 @@
   }
 
   function rename(title: string): void {
-    if (title !== session.sheet.title) session.change({ ...session.sheet, title });
+    if (title !== (session.sheet.title ?? '')) session.change((sheet) => ({ ...sheet, title }));
   }
 
   const saved: Record<SaveState, string> = {
@@ -81,7 +83,11 @@
     onblur={(e) => rename(e.currentTarget.value.trim())}
     onkeydown={(e) => {
       e.stopPropagation();
-      if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur();
+      if (e.isComposing) return;
+      if (e.key === 'Escape') e.currentTarget.value = session.sheet.title ?? '';
+      if (e.key !== 'Enter' && e.key !== 'Escape') return;
+      e.currentTarget.blur();
+      done();
     }}
   />
   {#if verdict && !session.empty}<span class="chip {verdict}" data-verdict={verdict}>{verdict}</span>{/if}

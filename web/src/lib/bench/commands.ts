@@ -69,6 +69,10 @@ export function commands(session: Session, bench: Bench): Command[] {
   const add = (name: string, words: string, key: string, run: () => void) => {
     list.push(key ? { name, words, key, run } : { name, words, run });
   };
+  for (const left of session.asides.all) {
+    const what = session.asides.words(left, session.spatial);
+    add(`Take up again: ${what}`, 'left aside typed back draft', '', () => session.takeUp(left));
+  }
   if (session.chosen.length > 0) {
     const n = session.chosen.length;
     if (!session.spatial) {
@@ -153,7 +157,10 @@ export function commands(session: Session, bench: Bench): Command[] {
   for (const school of said) {
     for (const choice of school.choices.filter((c) => c.value !== setting(conventions, school))) {
       add(`${school.question} ${choice.word}`, `school convention ${school.key}`, '', () =>
-        session.change({ ...session.sheet, conventions: withSchool(conventions, school, choice.value) }),
+        session.change((sheet) => ({
+          ...sheet,
+          conventions: withSchool(sheet.conventions ?? {}, school, choice.value),
+        })),
       );
     }
   }

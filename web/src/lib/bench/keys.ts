@@ -6,8 +6,16 @@ import { type ViewName, VIEWS } from '../space/camera';
 import type { Bench } from './commands';
 import type { Session } from './session.svelte';
 
+interface OpenTag {
+  readonly focus: () => void;
+  readonly commit: () => Promise<void>;
+  readonly leave: () => void;
+}
+
 /** Everything the keys can reach. */
 export interface Hands extends Bench {
+  /** The tag that is open. */
+  readonly tag: () => OpenTag | undefined;
   readonly pan: (x: number, y: number) => void;
   /** Turns a figure of space. */
   readonly turn: (x: number, y: number) => void;
@@ -109,6 +117,18 @@ function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: strin
   return true;
 }
 
+/** A key while a tag is open and something else has the focus: it is meant for the tag. */
+function withTag(event: KeyboardEvent, target: HTMLElement, tag: OpenTag): void {
+  if (event.key === 'Escape') tag.leave();
+  else if (event.key === 'Enter' && !target.matches('button, a, summary')) void tag.commit();
+  else {
+    // The character itself goes where the focus is by then.
+    if (event.key.length === 1 && !(event.key === ' ' && target.matches('button'))) tag.focus();
+    return;
+  }
+  event.preventDefault();
+}
+
 /** A key anywhere on the bench. What is typed into a field is text and nothing else. */
 export function onKey(event: KeyboardEvent, session: Session, hands: Hands): void {
   const target = event.target as HTMLElement;
@@ -118,14 +138,20 @@ export function onKey(event: KeyboardEvent, session: Session, hands: Hands): voi
     return;
   }
   if (event.altKey) return;
+  const tag = session.entry ? hands.tag() : undefined;
+  if (tag) {
+    withTag(event, target, tag);
+    return;
+  }
   if (event.key === '/' || event.key === '?') {
     hands.find();
     event.preventDefault();
     return;
   }
-  const here = target === document.body || target.closest('[data-keys]') !== null;
-  // A button of the page is pressed with Space.
-  if (!here || (event.key === ' ' && target.matches('button:not([data-handle])'))) return;
+  // What lies over the bench has keys of its own, and so has a group of choices; a button of the page is pressed with Space.
+  if (target.closest('[role=dialog]')) return;
+  if (target.matches('input') && (event.key === ' ' || event.key.startsWith('Arrow'))) return;
+  if (event.key === ' ' && target.matches('button:not([data-handle]), summary')) return;
   const handle = target.dataset['handle'];
   if (plain(event, session, hands, handle ? markOf(handle) : null)) event.preventDefault();
 }

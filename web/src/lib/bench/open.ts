@@ -14,7 +14,7 @@ export async function open(id: string): Promise<Session> {
   if (JSON.stringify(draft.sheet) === JSON.stringify(whole.sheet)) {
     drafts.drop(id);
   } else if (draft.version === whole.version) {
-    session.change(draft.sheet);
+    session.change(() => draft.sheet);
     session.tell('What was drawn while the server was away is back.');
   } else {
     session.found = draft.sheet;

@@ -11,7 +11,7 @@ export class Parting {
 
   constructor(
     private readonly sheet: () => Sheet,
-    private readonly push: (sheet: Sheet) => Promise<LiveReply | null>,
+    private readonly push: (how: (sheet: Sheet) => Sheet) => Promise<LiveReply | null>,
     private readonly choose: (ids: readonly string[]) => void,
   ) {}
 
@@ -68,8 +68,9 @@ export class Parting {
   }
 
   #keep(changed: Kept): Promise<LiveReply | null> {
-    const { conventions } = this.sheet();
-    const apart = { ...conventions?.apart, ...changed };
-    return this.push({ ...this.sheet(), conventions: { ...conventions, apart } });
+    return this.push((sheet) => {
+      const apart = { ...sheet.conventions?.apart, ...changed };
+      return { ...sheet, conventions: { ...sheet.conventions, apart } };
+    });
   }
 }

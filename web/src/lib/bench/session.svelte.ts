@@ -1,6 +1,8 @@
 /** The one store of a bench: the sheet with its past, the reply that belongs to it, what is being typed, what is pointed at. */
 import { asRefusal, refused, type Refusal } from '../api/client';
 import type { ArmMark, AxisMark, Edit, LiveReply, Offer, Scene, Sheet, SpaceArm } from '../api/types';
+import { ahead } from '../ahead/ahead.svelte';
+import { type Entry, inWords, touched } from '../entry/entry';
 import { mended } from '../entry/mend';
 import {
   AT_INSIDE,
@@ -10,10 +12,10 @@ import {
   OF_SIZE,
   OF_STATES,
   OF_STIFF,
-  type Target,
   tool,
   type ToolId,
 } from '../entry/tools';
+import { Asides } from './asides.svelte';
 import { Looking } from './looking.svelte';
 import { Parting } from './parting.svelte';
 import type { Saver } from './saver.svelte';
@@ -23,19 +25,6 @@ import { listed } from '../ui/listed';
 
 export const STOPS = ['idealise', 'free', 'work', 'check', 'table', 'stiff', 'inside', 'size'] as const;
 export type Stop = (typeof STOPS)[number];
-
-/** A tag that is open: what it is about, and what stands in its slots. */
-export interface Entry {
-  readonly tool: ToolId;
-  readonly target: Target;
-  /** The mark it belongs to; `null` for a new thing. */
-  readonly mark: string | null;
-  /** What stood there when it was opened. */
-  readonly before: Readonly<Record<string, string>>;
-  readonly typed: Readonly<Record<string, string>>;
-  /** The slot to begin in. */
-  readonly slot: string;
-}
 
 /** What is pointed at: marks on the board, and the lever arm of a term. */
 export interface Lit {
@@ -50,6 +39,8 @@ export interface Lit {
 
 /** What the thread says where nothing can be judged. */
 const NONE_LIMITED: readonly string[] = ['nothing limited', 'nothing to judge'];
+/** How long to wait before the server is asked again whether it is back, in milliseconds. */
+const KNOCK = 1500;
 const NOTHING: Lit = { ids: [], arm: null, term: null };
 
 export class Session {
@@ -57,6 +48,14 @@ export class Session {
   #now = $state(0);
   readonly #solver = new Solver();
   #last: Promise<unknown> = Promise.resolve();
+  /** How much is being done to the sheet, or waits its turn for that. */
+  #turns = 0;
+  #opened = 0;
+  /** The tag that is being kept. */
+  #keeping: number | null = null;
+  /** The tag whose Enter the server did not hear. */
+  #unheard: number | null = null;
+  #knocking: ReturnType<typeof setTimeout> | undefined;
   #leaving = 0;
   #held = false;
   readonly saver: Saver;
@@ -84,6 +83,8 @@ export class Session {
   lit = $state.raw<Lit>(NOTHING);
   /** Marks that are chosen, to be moved, repeated, mirrored or removed together. */
   chosen = $state.raw<readonly string[]>([]);
+  /** What was typed into tags that were left. */
+  readonly asides: Asides;
   /** For those who hear the board. */
   said = $state('');
   /** A copy that this browser holds of the sheet, made from an older version than the one that is open. */
@@ -91,7 +92,7 @@ export class Session {
   /** The engine it was saved under, where it answers otherwise now. */
   older = $state<number | null>(null);
   /** A few words that are seen for a moment, too. */
-  told = $state.raw<{ text: string } | null>(null);
+  told = $state.raw<{ text: string; again: Entry | null } | null>(null);
 
   constructor(
     readonly id: string,
@@ -99,10 +100,11 @@ export class Session {
     sheet: Sheet,
   ) {
     this.saver = saver;
+    this.asides = new Asides(id);
     this.#past = [sheet];
     this.parting = new Parting(
       () => this.sheet,
-      (changed) => this.#push(changed, null),
+      (how) => this.#inTurn(() => this.#push(how(this.sheet), null)),
       (ids) => (this.chosen = ids),
     );
     this.looking = new Looking(
@@ -110,7 +112,14 @@ export class Session {
       () => void this.#ask(),
       (text) => (this.said = text),
     );
-    void this.#ask();
+    // A board of space is another one: keys wait until it is there.
+    void (this.spatial ? this.#inTurn(() => this.#ask()) : this.#ask());
+  }
+
+  /** Whoever leaves the bench finds there again what was being typed. */
+  end(): void {
+    clearTimeout(this.#knocking);
+    if (this.entry) this.asides.put(this.entry);
   }
 
   get sheet(): Sheet {
@@ -198,15 +207,15 @@ export class Session {
   /** Writes the equation of a free body of one's own choice next. */
   async write(edit: Edit): Promise<void> {
     const done = this.choice?.after ?? 0;
-    const reply = await this.#ask(edit, undefined, true);
-    if (reply?.edited) {
+    await this.#inTurn(async () => {
+      const reply = await this.#done(edit);
+      if (!reply) return;
       this.chosen = [];
       this.stop = 'work';
-      void this.#push(reply.edited, reply);
       this.step = Math.min(done + 1, reply.solution?.page.steps.length ?? 1);
       this.said = `Step ${this.step} is yours.`;
       this.#complete();
-    } else if (reply) this.tell(reply.refused.map((p) => `${p.message} ${p.cure}`).join(' '));
+    });
   }
 
   /** What is offered about these paths or warnings. */
@@ -235,9 +244,10 @@ export class Session {
     return this.waiting === 0 && this.saver.state === 'kept';
   }
 
-  tell(text: string): void {
+  /** `again`: a tag that can be taken up again. */
+  tell(text: string, again: Entry | null = null): void {
     this.said = text;
-    this.told = { text };
+    this.told = { text, again };
   }
 
   /** Chooses a mark alone, or takes it in and out of those that are chosen. */
@@ -252,22 +262,26 @@ export class Session {
   }
 
   undo(): void {
-    if (!this.canUndo) return;
-    this.#turn(this.#now - 1, 'Undone');
+    this.#turn(-1, 'Undone', 'There is nothing to undo.');
   }
 
   redo(): void {
-    if (!this.canRedo) return;
-    this.#turn(this.#now + 1, 'Done again');
+    this.#turn(1, 'Done again', 'There is nothing to do again.');
   }
 
-  #turn(to: number, said: string): void {
-    this.close();
-    this.#now = to;
-    this.chosen = [];
-    this.said = said;
-    this.saver.keep(this.sheet);
-    void this.#ask();
+  /** Back to what the sheet was, or forward again; in its turn, so that it takes back what was pressed last. */
+  #turn(by: 1 | -1, said: string, none: string): void {
+    this.#leaveOpen(false);
+    void this.#inTurn(() => {
+      if (by < 0 ? this.canUndo : this.canRedo) {
+        this.#now += by;
+        this.chosen = [];
+        this.said = said;
+        this.saver.keep(this.sheet);
+        void this.#refresh();
+      } else this.tell(none);
+      return Promise.resolve();
+    });
   }
 
   /** A new sheet in place of the present one, with its reply when that is known already. */
@@ -279,7 +293,7 @@ export class Session {
       this.reply = reply;
       this.still = reply.scene;
     }
-    const asked = reply ? Promise.resolve(reply) : this.#ask();
+    const asked = reply && !this.entry ? Promise.resolve(reply) : this.#refresh();
     // What is not there any more is not chosen any more.
     if (reply && this.chosen.length > 0) {
       this.chosen = this.chosen.filter(
@@ -318,6 +332,7 @@ export class Session {
     try {
       const reply = await this.#solver.ask(this.sheet, edit, want ?? this.#want, keep);
       this.offline = false;
+      clearTimeout(this.#knocking);
       if (reply) {
         this.unanswered = reply.unsolved ? refused(reply.unsolved) : null;
         this.reply = reply;
@@ -329,30 +344,68 @@ export class Session {
       const refusal = asRefusal(error);
       this.offline = refusal.code === 'offline';
       this.unanswered = this.offline ? null : refusal;
+      if (this.offline) this.#knock();
       return null;
     } finally {
       this.waiting -= 1;
     }
   }
 
+  /** Asks anew for what is seen: the sheet, or what the open tag would make of it. */
+  #refresh(): Promise<LiveReply | null> {
+    return this.entry ? this.#preview() : this.#ask();
+  }
+
+  /** Asks again and again until the server is back; what was entered meanwhile is entered then. */
+  #knock(): void {
+    clearTimeout(this.#knocking);
+    this.#knocking = setTimeout(() => {
+      void this.#refresh().then((reply) => {
+        const unheard = this.#unheard;
+        this.#unheard = this.offline ? unheard : null;
+        if (reply && unheard !== null && this.entry?.number === unheard) void this.commit();
+      });
+    }, KNOCK);
+  }
+
   /** One after the other, each on the sheet that the one before has left: whoever types fast loses nothing. */
   #inTurn<T>(work: () => Promise<T>): Promise<T> {
-    const turn = this.#last.then(work);
+    const before = this.#turns === 0 ? null : this.#last;
+    this.#turns += 1;
+    // What fails at once fails as what fails later does.
+    const now = async () => work();
+    const turn = (before ? before.then(work) : now()).finally(() => (this.#turns -= 1));
     this.#last = turn.catch(() => undefined);
-    return turn;
+    return ahead.during(turn);
+  }
+
+  /** Does an edit and keeps it; says why when it cannot be done. */
+  async #done(edit: Edit): Promise<LiveReply | null> {
+    const reply = await this.#ask(edit, undefined, true);
+    if (reply?.edited) {
+      void this.#push(reply.edited, reply);
+      return reply;
+    }
+    if (reply) this.tell(reply.refused.map((p) => `${p.message} ${p.cure}`).join(' '));
+    else this.tell(this.#silence.message);
+    return null;
+  }
+
+  /** Why nothing was answered. */
+  get #silence(): { readonly message: string; readonly cure: string } {
+    return (
+      this.unanswered ?? {
+        message: 'Helvek’s server does not answer.',
+        cure: 'It is done as soon as the server is back.',
+      }
+    );
   }
 
   /** Does an edit that needs no typing. */
   edit(edit: Edit, said: string): Promise<void> {
-    this.close();
+    this.#leaveOpen();
     return this.#inTurn(async () => {
-      const reply = await this.#ask(edit, undefined, true);
-      if (reply?.edited) {
-        void this.#push(reply.edited, reply);
-        this.said = said;
-      } else if (reply) {
-        this.tell(reply.refused.map((p) => `${p.message} ${p.cure}`).join(' '));
-      }
+      if (await this.#done(edit)) this.said = said;
     });
   }
 
@@ -360,26 +413,24 @@ export class Session {
   async accept(offer: Offer): Promise<boolean> {
     const entry = this.entry;
     const kept = await this.#inTurn(async () => {
-      const reply = await this.#ask(offer.edit, undefined, true);
-      if (!reply?.edited) return false;
-      void this.#push(reply.edited, reply);
+      if (!(await this.#done(offer.edit))) return false;
       this.said = offer.text;
       return true;
     });
     if (!kept) return false;
-    if (!entry || this.entry !== entry) return true;
+    if (!entry || this.entry?.number !== entry.number) return true;
     return this.commit();
   }
 
   /** Works a joint next, after the step that is read; says why when it cannot be. */
   async pickNext(at: string): Promise<void> {
     const done = this.stop === 'work' ? this.step : 0;
-    const reply = await this.#ask({ edit: 'pick', at, after: done }, undefined, true);
-    if (reply?.edited) {
-      void this.#push(reply.edited, reply);
+    await this.#inTurn(async () => {
+      const reply = await this.#done({ edit: 'pick', at, after: done });
+      if (!reply) return;
       this.step = Math.min(done + 1, reply.solution?.page.steps.length ?? 1);
       this.said = `Joint ${at} is worked next.`;
-    } else if (reply) this.tell(reply.refused.map((p) => p.message).join(' '));
+    });
   }
 
   /** Removes what is chosen, or these marks. */
@@ -389,15 +440,17 @@ export class Session {
     void this.edit({ edit: 'remove', ids: [...ids] }, what);
   }
 
-  /** Writes the sheet anew where no edit of the core is needed: its title, its schools. */
-  change(sheet: Sheet): void {
-    this.close();
-    void this.#push(sheet, null);
+  /** Writes the sheet anew where no edit of the core is needed: its title, its schools. A tag that is open stays so. */
+  change(how: (sheet: Sheet) => Sheet): void {
+    void this.#inTurn(() => {
+      void this.#push(how(this.sheet), null);
+      return Promise.resolve();
+    });
   }
 
   /** Takes over what another tab has kept; what was here is one undo away. */
   adopt(sheet: Sheet, version: number): void {
-    this.close();
+    this.#leaveOpen();
     this.saver.adopt(version);
     this.#past = [...this.#past.slice(0, this.#now + 1), sheet];
     this.#now += 1;
@@ -405,14 +458,18 @@ export class Session {
   }
 
   open(id: ToolId, about: Partial<Omit<Entry, 'tool'>> = {}): void {
+    this.#leaveOpen();
     const before = about.before ?? {};
     this.refused = [];
+    this.#opened += 1;
     this.entry = {
+      number: this.#opened,
       tool: id,
       target: about.target ?? {},
       mark: about.mark ?? null,
       before,
       typed: about.typed ?? before,
+      trail: [],
       slot: about.slot ?? tool(id, this.spatial).slots[0]?.key ?? '',
     };
     // What is solved besides the loads as drawn is entered where it is read, too.
@@ -424,6 +481,13 @@ export class Session {
     if (about.typed) void this.#preview();
   }
 
+  /** Opens a tag again that was left, with what was typed. */
+  takeUp(entry: Entry): void {
+    this.open(entry.tool, entry);
+    this.asides.take(entry);
+    this.told = null;
+  }
+
   /** Makes another kind of support of the one whose tag is open. */
   retool(id: ToolId): void {
     if (!this.entry) return;
@@ -431,12 +495,48 @@ export class Session {
     void this.#preview();
   }
 
-  /** Closes the open tag; the board goes back to the sheet as it is. */
-  close(): void {
+  /** Closes the open tag; the board goes back to the sheet as it is. What was typed can be taken up again, unless nobody wants it. */
+  close(wanted = true): void {
     if (!this.entry) return;
+    if (wanted) this.asides.put(this.entry);
+    this.#shut();
+    void this.#ask();
+  }
+
+  #shut(): void {
     this.entry = null;
     this.refused = [];
-    void this.#ask();
+    this.#unheard = null;
+    ahead.release();
+  }
+
+  /** Something else is begun while a tag is open: what was typed is kept when it makes sense (and when that is no surprise), else put aside. */
+  #leaveOpen(keep = true): void {
+    const entry = this.entry;
+    if (!entry) return;
+    // It was tried already, and nothing has been typed since that would mend it.
+    const tried = this.refused.length > 0;
+    this.#shut();
+    if (entry.number === this.#keeping) return;
+    if (Object.keys(touched(entry)).length === 0) {
+      void this.#ask();
+      return;
+    }
+    const aside = (why: string) => {
+      this.asides.put(entry);
+      this.tell(`Put aside: ${inWords(entry, this.spatial)}. ${why}`.trim(), entry);
+    };
+    if (tried || !keep) {
+      aside('');
+      void this.#ask();
+      return;
+    }
+    void this.#inTurn(async () => {
+      const wrong = await this.#keep(entry);
+      if (!wrong) return;
+      aside(wrong[0]?.message ?? '');
+      void this.#refresh();
+    });
   }
 
   type(slot: string, text: string): void {
@@ -448,25 +548,27 @@ export class Session {
     if (!this.entry) return;
     const changed = Object.entries(slots).some(([slot, text]) => this.entry?.typed[slot] !== text);
     if (!changed) return;
-    this.entry = { ...this.entry, typed: { ...this.entry.typed, ...slots } };
+    const { typed, trail } = this.entry;
+    this.entry = { ...this.entry, typed: { ...typed, ...slots }, trail: [...trail, typed] };
     void this.#preview();
   }
 
-  /** The slots that were touched (of a new thing: filled). */
-  #touched(entry: Entry): Record<string, string> {
-    const changed = Object.entries(entry.typed).filter(([slot, text]) =>
-      entry.mark === null ? text.trim() !== '' : text.trim() !== (entry.before[slot] ?? '').trim(),
-    );
-    return Object.fromEntries(changed);
+  /** Takes back what was typed last into the open tag; whether anything was. */
+  untype(): boolean {
+    const before = this.entry?.trail.at(-1);
+    if (!this.entry || !before) return false;
+    this.entry = { ...this.entry, typed: before, trail: this.entry.trail.slice(0, -1) };
+    void this.#preview();
+    return true;
   }
 
   async #preview(): Promise<LiveReply | null> {
     const entry = this.entry;
     if (!entry) return null;
     if (entry.tool === 'mend') return null;
-    const touched = this.#touched(entry);
+    const typed = touched(entry);
     const reply = await this.#ask(
-      Object.keys(touched).length > 0 ? editOf(entry.tool, entry.target, touched) : undefined,
+      Object.keys(typed).length > 0 ? editOf(entry.tool, entry.target, typed) : undefined,
     );
     // Half a number is not wrong yet: what was refused is shown on Enter, and taken back as soon as it is mended.
     if (reply && this.entry && reply.refused.length === 0) this.refused = [];
@@ -481,39 +583,62 @@ export class Session {
 
   async #commit(entry: Entry): Promise<boolean> {
     // Enter was pressed twice: it is kept already.
-    if (!this.entry) return true;
-    const touched = this.#touched(entry);
-    if (entry.mark !== null && Object.keys(touched).length === 0) {
-      this.close();
-      return true;
+    const open = () => this.entry?.number === entry.number;
+    if (!open()) return true;
+    const wrong = await this.#keep(entry);
+    if (!wrong) return true;
+    if (!open()) {
+      this.asides.put(entry);
+      return false;
+    }
+    this.refused = wrong;
+    this.#unheard = this.offline ? entry.number : null;
+    this.said = wrong.map((p) => `${p.message} ${p.cure}`).join(' ');
+    ahead.hold();
+    return false;
+  }
+
+  /** Keeps what was typed into a tag, which is closed then; else what is wrong with it. */
+  async #keep(entry: Entry): Promise<LiveReply['refused'] | null> {
+    const shut = () => {
+      if (this.entry?.number === entry.number) this.#shut();
+    };
+    const typed = touched(entry);
+    if (entry.mark !== null && Object.keys(typed).length === 0) {
+      shut();
+      void this.#refresh();
+      return null;
     }
     if (entry.tool === 'mend') {
-      this.entry = null;
+      shut();
       void this.#push(mended(this.sheet, entry.target.path ?? '', entry.typed['value'] ?? ''), null);
-      return true;
+      return null;
     }
     const inside = ['inside', 'size', 'stiff'].includes(this.stop) ? this.#want : {};
     const want = { ...inside, free: entry.tool === 'section' };
-    const reply = await this.#ask(editOf(entry.tool, entry.target, touched), want, true);
-    if (!reply) return false;
+    this.#keeping = entry.number;
+    const reply = await this.#ask(editOf(entry.tool, entry.target, typed), want, true);
+    this.#keeping = null;
+    if (!reply) return [{ kind: 'form', path: '', position: null, ...this.#silence }];
     // Joints alone are no structure yet, and may be put down all the same.
     const problems = reply.problems.filter((p) => !(entry.tool === 'bars' && p.path === 'bodies'));
     const wrong = reply.refused.length > 0 ? reply.refused : problems;
-    if (!reply.edited || wrong.length > 0) {
-      this.refused = wrong;
-      this.said = wrong.map((p) => `${p.message} ${p.cure}`).join(' ');
-      return false;
-    }
-    this.entry = null;
-    this.refused = [];
+    if (!reply.edited || wrong.length > 0) return wrong;
+    shut();
     void this.#push(reply.edited, reply);
-    if (entry.tool === 'section') this.#readSection(reply, entry.typed['bars'] ?? '');
-    if (OF_STATES.includes(entry.tool)) this.#readState(entry, reply.edited);
-    if (OF_SIZE.includes(entry.tool)) this.go('size');
-    if (OF_STIFF.includes(entry.tool)) this.go('stiff');
+    // Unless something else is being typed already, it is read where it shows.
+    if (!this.entry) this.#read(entry, reply);
     const verdict = reply.solution?.page.verdict.word ?? '';
     this.said = `${tool(entry.tool, this.spatial).name} ${entry.mark ? 'changed' : 'placed'}. ${verdict}`;
-    return true;
+    return null;
+  }
+
+  /** Goes to where what was entered is read. */
+  #read(entry: Entry, reply: LiveReply): void {
+    if (entry.tool === 'section') this.#readSection(reply, entry.typed['bars'] ?? '');
+    if (OF_STATES.includes(entry.tool)) this.#readState(entry, reply.edited ?? this.sheet);
+    if (OF_SIZE.includes(entry.tool)) this.go('size');
+    if (OF_STIFF.includes(entry.tool)) this.go('stiff');
   }
 
   /** Goes to the first step of a section that was drawn. */
@@ -558,7 +683,7 @@ export class Session {
   }
 
   go(stop: Stop): void {
-    if (this.entry) this.close();
+    this.#leaveOpen();
     // The drawing of another state than the one that is drawn stays behind.
     const elsewhere = this.stop === 'inside' && stop !== 'inside' && this.looking.state !== null;
     this.stop = stop;

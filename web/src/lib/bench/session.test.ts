@@ -118,7 +118,7 @@ describe('a bench', () => {
     expect(saved.at(-1)?.title).toBe('plank');
     session.redo();
     // Something new takes the place of what was undone.
-    session.change({ ...session.sheet, title: 'new' });
+    session.change((sheet) => ({ ...sheet, title: 'new' }));
     await quiet();
     expect([session.sheet.title, session.canRedo]).toEqual(['new', false]);
     session.undo();
@@ -143,7 +143,7 @@ describe('a bench', () => {
     const session = await opened();
     const much = { code: 'too-much', message: 'Too much.', cure: 'Take it apart.' };
     answer = (q) => ({ status: 200, body: reply(q, { solution: null, unsolved: much }) });
-    session.change({ ...session.sheet, title: 'huge' });
+    session.change((sheet) => ({ ...sheet, title: 'huge' }));
     await quiet();
     expect(session.unanswered?.message).toBe('Too much.');
     expect(session.still.marks[0]?.id).toBe('point:huge');
@@ -233,6 +233,123 @@ describe('an open tag', () => {
     const edit = asked.findLast((q) => q.edit)?.edit as unknown as Record<string, unknown>;
     expect(edit['size']).toBe('3 kN');
     expect(edit['direction'] ?? null).toBeNull();
+  });
+});
+
+describe('a tag that is left', () => {
+  const refuse = (q: Question) => ({
+    status: 200,
+    body: q.edit?.edit === 'force' ? reply(q, { edited: null, refused: [wrong('size')] }) : reply(q),
+  });
+
+  it('is kept when another one is opened, before what is typed there', async () => {
+    const session = await opened();
+    session.open('force');
+    session.type('size', '2 kN');
+    session.open('couple');
+    session.type('size', '3 kN m');
+    await quiet();
+    expect(session.sheet.title).toBe('plank + force');
+    // What is seen is what the new tag would make of the sheet as it is now.
+    expect(asked.at(-1)?.sheet.title).toBe('plank + force');
+    expect(asked.at(-1)?.edit).toMatchObject({ edit: 'couple' });
+    await session.commit();
+    expect(session.sheet.title).toBe('plank + force + couple');
+    expect(session.asides.all).toEqual([]);
+  });
+
+  it.each([
+    ['another tag', (session: Session) => session.open('couple')],
+    ['a stop', (session: Session) => session.go('work')],
+    ['an edit', (session: Session) => void session.edit({ edit: 'unpick' }, '')],
+  ])('is put aside for %s when it makes no sense, and can be taken up again', async (_, leave) => {
+    const session = await opened();
+    session.open('force', { typed: { size: '2 k' } });
+    answer = refuse;
+    leave(session);
+    await quiet();
+    expect(session.told?.text).toMatch(/^Put aside: Force 2 k\. That is no length\./);
+    answer = (q) => ({ status: 200, body: reply(q) });
+    const [left] = session.asides.all;
+    if (!left) throw new Error('it is gone');
+    session.takeUp(left);
+    expect([session.entry?.tool, session.entry?.typed['size']]).toEqual(['force', '2 k']);
+    expect(session.asides.all).toEqual([]);
+  });
+
+  it('with Escape, by undoing or with the page can be taken up again, too', async () => {
+    const session = await opened();
+    await session.edit({ edit: 'unpick' }, '');
+    session.open('force', { typed: { size: '1' } });
+    session.close();
+    session.open('force', { typed: { size: '2' } });
+    session.undo();
+    await quiet();
+    expect(session.sheet.title).toBe('plank');
+    session.open('force', { typed: { size: '3' } });
+    session.end();
+    expect(session.asides.all.map((entry) => entry.typed['size'])).toEqual(['3', '2', '1']);
+    // Nothing typed is nothing lost.
+    session.open('couple');
+    session.close();
+    expect(session.asides.all.length).toBe(3);
+  });
+
+  it('stays open, with what was typed, while the title and the schools change', async () => {
+    const session = await opened();
+    session.open('force', { typed: { size: '2 kN' } });
+    session.change((sheet) => ({ ...sheet, title: 'bench' }));
+    await quiet();
+    expect(session.entry?.typed['size']).toBe('2 kN');
+    expect(asked.at(-1)).toMatchObject({ sheet: { title: 'bench' }, edit: { edit: 'force' } });
+    await session.commit();
+    expect(session.sheet.title).toBe('bench + force');
+  });
+});
+
+describe('what follows fast', () => {
+  it('is done in its order: a change of the title between two edits, and what is undone after them', async () => {
+    const session = await opened();
+    void session.edit({ edit: 'unpick' }, '');
+    session.change((sheet) => ({ ...sheet, title: `${sheet.title} and` }));
+    void session.edit({ edit: 'unpick' }, '');
+    await quiet();
+    expect(session.sheet.title).toBe('plank + unpick and + unpick');
+    void session.edit({ edit: 'unpick' }, '');
+    session.undo();
+    session.undo();
+    await quiet();
+    expect(session.sheet.title).toBe('plank + unpick and');
+  });
+
+  it('is taken back letter by letter in an open tag, before anything of the sheet', async () => {
+    const session = await opened();
+    session.open('force');
+    session.type('size', '2');
+    session.type('size', '25');
+    session.type('place', '1');
+    expect([session.untype(), session.entry?.typed]).toEqual([true, { size: '25' }]);
+    expect([session.untype(), session.entry?.typed]).toEqual([true, { size: '2' }]);
+    expect([session.untype(), session.untype()]).toEqual([true, false]);
+  });
+
+  it('waits for the server to be back, and is done then', async () => {
+    vi.useFakeTimers();
+    try {
+      const session = new Session('x', new Saver('x', 1), plank('plank'));
+      await vi.advanceTimersByTimeAsync(5);
+      answer = () => 'down';
+      session.open('force', { typed: { size: '2 kN' } });
+      expect(await session.commit()).toBe(false);
+      expect(session.refused[0]?.message).toBe('Helvek’s server does not answer.');
+      await vi.advanceTimersByTimeAsync(4000);
+      expect([session.offline, session.entry?.typed['size']]).toEqual([true, '2 kN']);
+      answer = (q) => ({ status: 200, body: reply(q) });
+      await vi.advanceTimersByTimeAsync(2000);
+      expect([session.offline, session.entry, session.sheet.title]).toEqual([false, null, 'plank + force']);
+    } finally {
+      vi.useRealTimers();
+    }
   });
 });
 

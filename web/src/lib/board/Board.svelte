@@ -367,7 +367,7 @@
     open(id, toWorld(view, here(event)));
   }
 
-  /** Pointing at things for an open tag leaves the cursor in it. */
+  /** Pointing at things for an open tag leaves the cursor in it. Looked at on the way down: what pans the board ends the press there. */
   function keepFocus(event: MouseEvent): void {
     if (session.entry && !(event.target as Element).closest('form')) event.preventDefault();
   }
@@ -406,7 +406,7 @@
   class:placing={pointed !== null}
   class:dragging={drag.on}
   bind:this={root}
-  onmousedown={keepFocus}
+  onmousedowncapture={keepFocus}
   onpointerdown={down}
   onpointermove={move}
   onpointerup={up}

@@ -117,7 +117,7 @@ export class Drag {
 
   /** Everything back to where it was. */
   cancel(): void {
-    if (this.on) this.session.close();
+    if (this.on) this.session.close(false);
     this.#end();
   }
 

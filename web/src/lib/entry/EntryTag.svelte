@@ -3,7 +3,8 @@
   import { CornerDownLeft, Trash2, X } from '@lucide/svelte';
   import { onMount, tick } from 'svelte';
   import type { Offer } from '../api/types';
-  import type { Entry, Session } from '../bench/session.svelte';
+  import type { Session } from '../bench/session.svelte';
+  import type { Entry } from './entry';
   import { without } from './mend';
   import { isSupport, placeSlot, tool, type ToolId } from './tools';
 
@@ -14,6 +15,8 @@
     entry.tool === 'mend' ? session.reply?.problems.find((p) => p.path === entry.target.path) : undefined,
   );
   let form: HTMLFormElement;
+  /** The slot that was in use last. */
+  let here = '';
 
   const field = (slot: string) =>
     form.querySelector<HTMLInputElement | HTMLSelectElement>(`[name="${slot}"]`);
@@ -24,9 +27,21 @@
     if (found instanceof HTMLInputElement) found.select();
   }
 
-  onMount(() => enter(entry.slot));
+  onMount(() => {
+    enter(entry.slot);
+    // What is half typed goes on at its end, when the tag comes to stand elsewhere.
+    const found = field(entry.slot);
+    if (entry.trail.length > 0 && found instanceof HTMLInputElement) {
+      found.setSelectionRange(found.value.length, found.value.length);
+    }
+  });
 
-  async function commit(): Promise<void> {
+  /** Back to where it was typed last. */
+  export function focus(): void {
+    if (!form.contains(document.activeElement)) (field(here) ?? field(entry.slot))?.focus();
+  }
+
+  export async function commit(): Promise<void> {
     if (await session.commit()) {
       done();
       return;
@@ -36,14 +51,44 @@
     if (first) enter(first.path);
   }
 
-  function leave(): void {
+  export function leave(): void {
     session.close();
     done();
   }
 
+  /** The slot that @ goes on to from another one. In a train and a rope it stands between what is typed. */
+  const place = $derived(
+    ['train', 'rope', 'bars', 'body'].includes(entry.tool) ? null : placeSlot(entry.tool),
+  );
+
+  /** What is typed or pasted into a slot; from an @ on it goes into the slot of the place. */
+  function typed(slot: string, text: string): void {
+    const own = field(slot);
+    if (slot === place && text.trimStart().startsWith('@')) {
+      // Here it is already.
+      const mine = text.trimStart().slice(1).trimStart();
+      session.type(slot, mine);
+      if (own) own.value = mine;
+      return;
+    }
+    const at = text.indexOf('@');
+    if (at < 0 || !place || slot === place || slot === 'rename') {
+      session.type(slot, text);
+      return;
+    }
+    const [mine, rest] = [text.slice(0, at).trim(), text.slice(at + 1).trim()];
+    session.typeAll(rest === '' ? { [slot]: mine } : { [slot]: mine, [place]: rest });
+    const next = field(place);
+    if (own) own.value = mine;
+    if (next && rest !== '') next.value = rest;
+    enter(place);
+    if (rest !== '' && next instanceof HTMLInputElement) next.setSelectionRange(rest.length, rest.length);
+  }
+
   function key(event: KeyboardEvent): void {
+    // An input method has the key.
+    if (event.isComposing) return;
     event.stopPropagation();
-    const place = placeSlot(entry.tool);
     if (event.key === 'Escape') {
       event.preventDefault();
       leave();
@@ -54,17 +99,20 @@
       event.preventDefault();
       const slot = event.target.name;
       session.type(slot, entry.before[slot] ?? '');
-    } else if (event.key === '@' && place && place !== 'through' && entry.tool !== 'train') {
-      // In a train it stands between a force and how far it is behind.
+    } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
+      // What the browser would take back here may have been typed elsewhere.
       event.preventDefault();
-      enter(place);
+      if (event.shiftKey) session.redo();
+      else if (!session.untype()) session.undo();
+      if (!session.entry) done();
     }
   }
 
   const EMPTIED: Partial<Record<ToolId, string>> = { most: 'most', plates: 'plates', profile: 'dimensions' };
 
   function remove(): void {
-    const id = entry.mark;
+    const { mark: id, target } = entry;
+    const mends = entry.tool === 'mend';
     if (!id) return;
     const emptied = EMPTIED[entry.tool];
     // What is said of things goes with its slot: it is no thing by itself.
@@ -73,7 +121,8 @@
       void commit();
       return;
     }
-    if (entry.tool === 'mend') session.change(without(session.sheet, entry.target.path ?? ''));
+    session.close(false);
+    if (mends) session.change((sheet) => without(sheet, target.path ?? ''));
     else session.remove([id]);
     done();
   }
@@ -108,6 +157,10 @@
   class="tag"
   onkeydown={key}
   onsubmit={(e) => e.preventDefault()}
+  onfocusin={(e) => {
+    const name = e.target instanceof Element ? e.target.getAttribute('name') : null;
+    if (name) here = name;
+  }}
   aria-label={kind.name}
 >
   <div class="row">
@@ -135,7 +188,7 @@
             autocapitalize="off"
             spellcheck="false"
             aria-invalid={wrong(slot.key) ? 'true' : undefined}
-            oninput={(e) => session.type(slot.key, e.currentTarget.value)}
+            oninput={(e) => typed(slot.key, e.currentTarget.value)}
           />
         {/if}
       </label>

@@ -18,7 +18,11 @@
 
   function change(key: string, value: string | number): void {
     const school = of(key);
-    if (school) session.change({ ...session.sheet, conventions: withSchool(conventions, school, value) });
+    if (school)
+      session.change((sheet) => ({
+        ...sheet,
+        conventions: withSchool(sheet.conventions ?? {}, school, value),
+      }));
   }
   const set = $derived((key: string) => {
     const school = of(key);

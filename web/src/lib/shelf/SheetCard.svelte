@@ -134,8 +134,10 @@
       onblur={(e) => write(e.currentTarget.value)}
       onkeydown={(e) => {
         e.stopPropagation();
-        if (e.key === 'Enter') e.currentTarget.blur();
-        if (e.key === 'Escape') tagging = false;
+        if (e.isComposing) return;
+        // Taken away it blurs, and is written: as it was.
+        if (e.key === 'Escape') e.currentTarget.value = sheet.tags.join(', ');
+        if (e.key === 'Enter' || e.key === 'Escape') e.currentTarget.blur();
       }}
     />
   {:else if sheet.tags.length > 0}

@@ -25,7 +25,9 @@
       autocomplete="off"
       oninput={(e) => look(() => (shelf.search = e.currentTarget.value))}
       onkeydown={(e) => {
-        if (e.key === 'Escape') look(() => (shelf.search = ''));
+        if (e.key !== 'Escape' || e.isComposing) return;
+        if (shelf.search === '') e.currentTarget.blur();
+        else look(() => (shelf.search = ''));
       }}
     />
     <kbd>/</kbd>

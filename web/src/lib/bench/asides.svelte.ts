@@ -1,0 +1,49 @@
+/** What was typed into tags that were left before it was kept: it can be taken up again, also when the sheet is opened the next time. */
+import { type Entry, inWords, touched } from '../entry/entry';
+
+/** The newest so many are held. */
+const MOST = 12;
+
+const key = (id: string) => `helvek-aside:${id}`;
+const same = (a: Entry, b: Entry) =>
+  a.tool === b.tool && a.mark === b.mark && JSON.stringify(touched(a)) === JSON.stringify(touched(b));
+
+export class Asides {
+  /** The newest first. */
+  all = $state.raw<readonly Entry[]>([]);
+
+  constructor(private readonly id: string) {
+    try {
+      const held = JSON.parse(localStorage.getItem(key(id)) ?? '[]') as Entry[];
+      if (Array.isArray(held)) this.all = held;
+    } catch {
+      // What cannot be read is not there.
+    }
+  }
+
+  /** Puts aside what was typed; nothing, when nothing was. Whether something was. */
+  put(entry: Entry): boolean {
+    if (Object.keys(touched(entry)).length === 0) return false;
+    this.#hold([{ ...entry, trail: [] }, ...this.all.filter((other) => !same(other, entry))].slice(0, MOST));
+    return true;
+  }
+
+  /** Takes one up again: it is not held here any more. */
+  take(entry: Entry): void {
+    this.#hold(this.all.filter((other) => other !== entry));
+  }
+
+  words(entry: Entry, spatial: boolean): string {
+    return inWords(entry, spatial);
+  }
+
+  #hold(all: readonly Entry[]): void {
+    this.all = all;
+    try {
+      if (all.length > 0) localStorage.setItem(key(this.id), JSON.stringify(all));
+      else localStorage.removeItem(key(this.id));
+    } catch {
+      // A browser without room holds them as long as the page is open.
+    }
+  }
+}
