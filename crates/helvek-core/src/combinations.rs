@@ -7,7 +7,7 @@ use crate::elastic::Contacts;
 use crate::equilibrium::Equilibrium;
 use crate::geometry::Vector;
 use crate::inside::Looked;
-use crate::model::{Amount, Combination, JointKind, Load, LoadId, LoadKind, Model, RopeEnd};
+use crate::model::{Amount, Combination, JointKind, Load, LoadId, Model, RopeEnd};
 use crate::proof::Proof;
 use crate::solution::{Judged, Solved, judged, stiffly};
 use crate::verdict::{Verdict, linear};
@@ -144,18 +144,12 @@ fn scaled(model: &Model, factor: impl Fn(LoadId, &Load) -> f64, ends: f64) -> Mo
     };
     for (row, load) in model.loads.iter_mut().enumerate() {
         let by = factor(LoadId(row), load);
-        match &mut load.kind {
-            LoadKind::Force { size, .. } | LoadKind::Couple { size, .. } => scale(size, by),
-            LoadKind::Weight { size, mass, .. } => {
-                scale(size, by);
-                *mass = mass.map(|mass| mass * by);
-            }
-            LoadKind::Distributed { start, end, .. } => {
-                scale(start, by);
-                scale(end, by);
-            }
-            LoadKind::Own { halves } => halves.iter_mut().for_each(|(_, _, weight)| *weight *= by),
+        if by == 1.0 {
+            continue;
         }
+        load.kind.scale(by);
+        // It is not as it was written any more.
+        model.conversions.retain(|c| c.of != load.name || !c.path.starts_with("loads["));
     }
     for end in model.ropes.iter_mut().flat_map(|rope| &mut rope.ends) {
         match end {

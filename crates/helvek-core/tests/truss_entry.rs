@@ -29,6 +29,42 @@ fn bars_run_through_joints_that_are_typed() {
 }
 
 #[test]
+fn what_nothing_holds_yet_is_put_on_its_feet() {
+    // Panels that hang below a level chord: its lowest joints lie inside, the first cure holds there and not at the top.
+    for rise in ["2", "-2"] {
+        let typed = format!(
+            r#"{{"edit":"truss","span":"8","panels":"4","rise":"{rise}","outline":"sloping ends","held":"not yet"}}"#
+        );
+        let sheet = draw(&[&typed, r#"{"edit":"cure","index":0}"#]);
+        let low = sheet.points.values().filter_map(|at| match at[1] {
+            sheet::Quantity::Number(y) => Some(y),
+            sheet::Quantity::Text(_) => None,
+        });
+        let low = low.fold(f64::INFINITY, f64::min);
+        let ends: Vec<_> = sheet.supports.iter().map(|s| (s.kind, s.at.clone())).collect();
+        assert_eq!(
+            ends.iter().map(|(kind, _)| *kind).collect::<Vec<_>>(),
+            [sheet::SupportKind::Pin, sheet::SupportKind::Roller]
+        );
+        assert!(ends.iter().all(|(_, at)| sheet.points[at][1] == sheet::Quantity::Number(low)), "{ends:?}");
+        assert_eq!(answers(&sheet).status, StatusWord::Determinate, "{rise}");
+    }
+}
+
+#[test]
+fn no_cure_is_proposed_twice() {
+    for drawn in [
+        r#"{"edit":"beam","length":"6"}"#,
+        r#"{"edit":"body","through":"0;0 3;0 3;2"}"#,
+        r#"{"edit":"truss","span":"8","panels":"4","held":"not yet"}"#,
+    ] {
+        let cures = answers(&draw(&[drawn])).free_motion.unwrap().cures;
+        assert!(!cures.is_empty(), "{drawn}");
+        assert!(cures.iter().enumerate().all(|(i, cure)| !cures[..i].contains(cure)), "{drawn}: {cures:?}");
+    }
+}
+
+#[test]
 fn joints_are_typed_by_steps_by_length_and_slope_and_half_way() {
     let stepped = draw(&[r#"{"edit":"bars","through":"1;1 +2;0 3@90 A+2@180, A/B C"}"#]);
     let at = |name: &str| format!("{:?}", stepped.points[name]);

@@ -314,15 +314,15 @@ impl Painter<'_> {
                 LoadKind::Weight { at, mass, size } => marks.push(Mark::Force {
                     id,
                     at: self.point(at),
-                    toward: [0.0, -1.0],
+                    toward: [0.0, -sign(size)],
                     text: match (mass, size) {
                         (Some(mass), _) => self.as_written(&load.name, ".mass", mass, &units.mass),
                         (None, Amount::Known(size)) => {
-                            self.as_written(&load.name, ".size", size, &units.force)
+                            self.as_written(&load.name, ".size", size.abs(), &units.force)
                         }
                         (None, Amount::Sought(_)) => self.sought(size),
                     },
-                    relative: ratio(size.known().unwrap_or_default(), largest),
+                    relative: ratio(size.known().unwrap_or_default().abs(), largest),
                     found: self.found(size),
                 }),
                 LoadKind::Own { ref halves } => {
@@ -331,9 +331,9 @@ impl Painter<'_> {
                             // A load with several arrows: each by its joint.
                             id: format!("{id}#@{}", self.model().point_name(*at)),
                             at: self.point(*at),
-                            toward: [0.0, -1.0],
-                            text: self.result(*weight, &units.force),
-                            relative: ratio(*weight, largest),
+                            toward: [0.0, -sign(Amount::Known(*weight))],
+                            text: self.result(weight.abs(), &units.force),
+                            relative: ratio(weight.abs(), largest),
                             found: None,
                         });
                     }
@@ -463,6 +463,11 @@ pub(crate) fn pair(v: Vector) -> [f64; 2] {
 
 pub(crate) fn spin(moment: f64) -> Spin {
     if moment < 0.0 { Spin::Cw } else { Spin::Ccw }
+}
+
+/// Which way a size pushes along its direction: a factor may have turned it.
+pub(crate) fn sign(size: Amount) -> f64 {
+    size.known().map_or(1.0, |size| if size < 0.0 { -1.0 } else { 1.0 })
 }
 
 pub(crate) fn ratio(part: f64, whole: f64) -> f64 {

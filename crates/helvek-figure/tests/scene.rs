@@ -469,3 +469,61 @@ sections = { s = { shape = "rectangle", width = 60, height = 100 } }"#,
     assert!(middle.says.starts_with("σ₁ 8.57, σ₂ −6.57, τ max 7.57"), "{}", middle.says);
     near(mark.neutral.unwrap().abs(), 2.0 * 50.0 / 60.0);
 }
+
+#[test]
+fn what_a_negative_factor_turns_round_is_drawn_as_large_and_the_other_way() {
+    let solved = solved(
+        r#"supports = [{ at = "A", kind = "fixed" }]
+combinations = [{ name = "U", factors = { wind = -0.5 } }]
+loads = [
+  { name = "push", kind = "force", at = "B", size = "6 kN", direction = "down", case = "wind" },
+  { name = "crate", kind = "weight", at = "B", mass = 40, case = "wind" },
+  { name = "twist", kind = "couple", at = "B", size = 2, turn = "cw", case = "wind" },
+  { name = "row", kind = "distributed", from = "A", to = "B", start = 1, end = 3, case = "wind" },
+]
+points = { A = [0, 0], B = [4, 0] }
+bodies = { beam = { runs = [["A", "B"]] } }
+"#,
+    );
+    let drawn = scene(&solved.states()[0].solved, true);
+    let mut seen = 0;
+    for mark in &drawn.marks {
+        match mark {
+            Mark::Force { toward, relative, text, .. } => {
+                assert!((0.0..=1.0).contains(relative) && toward[1] > 0.0, "{mark:?}");
+                assert!(!text.contains('6'), "as it was written, and not as strong as it is: {text}");
+            }
+            Mark::Couple { turn, .. } => assert_eq!(*turn, Spin::Ccw),
+            Mark::Distributed { start, end, toward, .. } => {
+                assert!(0.0 < *start && start < end && toward[1] > 0.0, "{mark:?}");
+            }
+            _ => continue,
+        }
+        seen += 1;
+    }
+    assert_eq!(seen, 4);
+}
+
+#[test]
+fn a_load_over_a_hinge_has_a_mark_on_each_body_and_is_one_load() {
+    let solved = solved(
+        r#"supports = [{ at = "A", kind = "fixed" }, { at = "C", kind = "roller" }]
+loads = [{ name = "row", kind = "distributed", from = "A", to = "C", start = "2 kN/m", end = 5 }]
+joints = [{ at = "B", kind = "pin", of = ["AB", "BC"] }]
+points = { A = [0, 0], B = [2, 0], C = [6, 0] }
+bodies = { AB = { runs = [["A", "B"]] }, BC = { runs = [["B", "C"]] } }
+"#,
+    );
+    let drawn = scene(&solved, true);
+    let marks: Vec<_> = drawn.marks.iter().filter(|m| matches!(m, Mark::Distributed { .. })).collect();
+    assert_eq!(marks.iter().map(|m| id(m)).collect::<Vec<_>>(), ["load:row", "load:row#2"]);
+    assert!(marks.iter().all(|m| m.load() == Some("load:row")));
+    let texts = |mark: &Mark| match mark {
+        Mark::Distributed { texts, .. } => texts.join(" "),
+        _ => String::new(),
+    };
+    // The ends as they were written, the place between as it follows: 2 + 3·2/6.
+    assert_eq!((texts(marks[0]), texts(marks[1])), ("2 kN/m 3 kN/m".into(), "3 kN/m 5 kN/m".into()));
+    let ids: std::collections::HashSet<&str> = drawn.marks.iter().map(id).collect();
+    assert_eq!(ids.len(), drawn.marks.len());
+}

@@ -272,7 +272,7 @@ mod tests {
         full().await;
         assert!(matches!(store.save(&id, 1, "Large", &large, 1).await, Err(StoreError::Full)));
         full().await;
-        assert!(matches!(store.copy(&id, "Large", &large).await, Err(StoreError::Full)));
+        assert!(matches!(store.copy(&id, |_, _| large.clone()).await, Err(StoreError::Full)));
         store.close().await;
         let again = Store::open(&file).await.unwrap();
         assert_eq!(again.get(&id).await.unwrap().unwrap().body, "{}");

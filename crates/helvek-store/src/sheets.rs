@@ -180,12 +180,35 @@ impl Store {
         .await
     }
 
-    /// Keeps a copy of a sheet, tags and what it answered included, under another title. `None` when there is no such sheet.
+    /// Keeps a copy of a sheet, tags and what it answered included, under a title that no other sheet has: `Bench (copy)`, `Bench (copy 2)`. `entitled`
+    /// writes a title into a text. `None` when there is no such sheet.
     ///
     /// # Errors
     /// [`StoreError`].
-    pub async fn copy(&self, id: &str, title: &str, body: &str) -> Result<Option<String>, StoreError> {
+    pub async fn copy(
+        &self,
+        id: &str,
+        entitled: impl Fn(&str, &str) -> String,
+    ) -> Result<Option<String>, StoreError> {
         self.write(async |connection| {
+            let found = sqlx::query("SELECT title, body FROM sheets WHERE id = ? AND trashed IS NULL")
+                .bind(id)
+                .fetch_optional(&mut *connection)
+                .await?;
+            let Some(found) = found else { return Ok(None) };
+            let old: String = found.try_get("title")?;
+            let mut titles = copies(&old);
+            let title = loop {
+                let title = titles.next().unwrap_or_else(|| old.clone());
+                let taken: bool = sqlx::query_scalar("SELECT EXISTS (SELECT 1 FROM sheets WHERE title = ?)")
+                    .bind(&title)
+                    .fetch_one(&mut *connection)
+                    .await?;
+                if !taken {
+                    break title;
+                }
+            };
+            let body = entitled(found.try_get("body")?, &title);
             sqlx::query_scalar(
                 "INSERT INTO sheets (id, title, body, tags, engine, answers, compared, differs) \
                  SELECT lower(hex(randomblob(8))), ?, ?, tags, engine, answers, compared, differs FROM sheets \
@@ -201,9 +224,28 @@ impl Store {
     }
 }
 
+/// What copies of a sheet are called, one after the other: `Bench (copy)`, `Bench (copy 2)`, also those of `Bench (copy)`.
+fn copies(title: &str) -> impl Iterator<Item = String> {
+    let numbered = title.strip_suffix(')').and_then(|rest| rest.rsplit_once(" (copy"));
+    let is_number =
+        |text: &str| text.is_empty() || text.strip_prefix(' ').is_some_and(|n| n.parse::<u32>().is_ok());
+    let base = numbered.filter(|(_, number)| is_number(number)).map_or(title, |(base, _)| base).to_owned();
+    let first = std::iter::once(format!("{base} (copy)"));
+    first.chain((2..u32::MAX).map(move |n| format!("{base} (copy {n})")))
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    #[test]
+    fn copies_of_copies_are_numbered_on() {
+        let two = |title: &str| copies(title).take(2).collect::<Vec<_>>();
+        assert_eq!(two("Bench"), ["Bench (copy)", "Bench (copy 2)"]);
+        assert_eq!(two("Bench (copy)"), ["Bench (copy)", "Bench (copy 2)"]);
+        assert_eq!(two("Bench (copy 7)"), ["Bench (copy)", "Bench (copy 2)"]);
+        assert_eq!(two("Bench (copy of it)"), ["Bench (copy of it) (copy)", "Bench (copy of it) (copy 2)"]);
+    }
 
     #[tokio::test]
     async fn a_sheet_is_there_after_the_store_was_closed() {
@@ -237,13 +279,24 @@ mod tests {
         let first = store.create("Bench", "", 1).await.unwrap();
         store.tag(&first, &["wood".into()]).await.unwrap();
         tokio::time::sleep(std::time::Duration::from_millis(5)).await;
-        let second = store.copy(&first, "Bench (copy)", "").await.unwrap().unwrap();
+        let entitled = |_: &str, title: &str| title.to_owned();
+        let second = store.copy(&first, entitled).await.unwrap().unwrap();
         tokio::time::sleep(std::time::Duration::from_millis(5)).await;
         store.save(&first, 1, "Bench", "x", 1).await.unwrap();
         let found = store.look(&crate::Look { limit: 5, ..crate::Look::default() }).await.unwrap();
         let order: Vec<_> = found.sheets.iter().map(|(row, _)| row.id.as_str()).collect();
         assert_eq!(order, [first.as_str(), second.as_str()]);
         assert_eq!(found.sheets[1].0.tags, ["wood"]);
-        assert_eq!(store.copy("nobody", "", "").await.unwrap(), None);
+        assert_eq!(store.copy("nobody", entitled).await.unwrap(), None);
+        // No two of one name, also of copies at the same moment.
+        let (third, fourth) = tokio::join!(store.copy(&first, entitled), store.copy(&second, entitled));
+        let mut titles = Vec::new();
+        for id in [second, third.unwrap().unwrap(), fourth.unwrap().unwrap()] {
+            let whole = store.get(&id).await.unwrap().unwrap();
+            assert_eq!(whole.body, whole.row.title);
+            titles.push(whole.row.title);
+        }
+        titles.sort_unstable();
+        assert_eq!(titles, ["Bench (copy 2)", "Bench (copy 3)", "Bench (copy)"]);
     }
 }

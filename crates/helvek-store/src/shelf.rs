@@ -155,18 +155,28 @@ impl Store {
         .await
     }
 
-    /// Removes what is in the trash for good: one sheet, or all. Returns how many went.
+    /// Removes a sheet of the trash for good. `false` when it is not there.
     ///
     /// # Errors
     /// [`StoreError`].
-    pub async fn empty_trash(&self, only: Option<&str>) -> Result<u64, StoreError> {
+    pub async fn remove_for_good(&self, id: &str) -> Result<bool, StoreError> {
         self.write(async |connection| {
-            let done =
-                sqlx::query("DELETE FROM sheets WHERE trashed IS NOT NULL AND (?1 IS NULL OR id = ?1)")
-                    .bind(only)
-                    .execute(connection)
-                    .await?;
-            Ok(done.rows_affected())
+            let gone = sqlx::query("DELETE FROM sheets WHERE trashed IS NOT NULL AND id = ?");
+            Ok(gone.bind(id).execute(connection).await?.rows_affected() > 0)
+        })
+        .await
+    }
+
+    /// Removes for good what is found in the trash, however many. Returns how many went.
+    ///
+    /// # Errors
+    /// [`StoreError`].
+    pub async fn empty_trash(&self, look: &Look) -> Result<u64, StoreError> {
+        let look = Look { trash: true, ..look.clone() };
+        self.write(async |connection| {
+            let mut query = QueryBuilder::new("DELETE FROM sheets");
+            wanted(&mut query, &look);
+            Ok(query.build().execute(connection).await?.rows_affected())
         })
         .await
     }
@@ -220,10 +230,13 @@ mod tests {
         assert!(store.trash(&ids[0], false).await.unwrap());
         assert_eq!(titles(&store, Look::default()).await.len(), 3);
         // What is on the shelf is not removed for good.
-        assert_eq!(store.empty_trash(Some(&ids[0])).await.unwrap(), 0);
+        assert!(!store.remove_for_good(&ids[0]).await.unwrap());
         store.trash(&ids[0], true).await.unwrap();
         store.trash(&ids[1], true).await.unwrap();
-        assert_eq!(store.empty_trash(None).await.unwrap(), 2);
+        // Only what is looked for goes.
+        let searched = |search: &str| Look { search: search.into(), ..Look::default() };
+        assert_eq!(store.empty_trash(&searched("no such sheet")).await.unwrap(), 0);
+        assert_eq!(store.empty_trash(&Look::default()).await.unwrap(), 2);
         assert!(!store.trash(&ids[0], false).await.unwrap());
     }
 }

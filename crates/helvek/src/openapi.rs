@@ -99,6 +99,12 @@ pub fn document() -> Value {
     let done =
         |summary: &str| json!({ "summary": summary, "responses": { "204": { "description": "Done" } } });
     let remove = done("Put a sheet into the trash");
+    let mut empty = done("Remove what is looked for in the trash for good: all of it where nothing is");
+    empty["parameters"] = queries(&[
+        ("search", "string", "Part of a title or of a tag"),
+        ("tag", "string", "With this tag"),
+        ("differing", "boolean", "Only what answers otherwise since an upgrade"),
+    ]);
     let was = answer::<Sheet>(&mut sent, "A revision: the sheet as it was");
     given.subschema_for::<ErrorBody>();
 
@@ -146,7 +152,7 @@ pub fn document() -> Value {
             "/api/import": { "post": import },
             "/api/about": { "get": about },
             "/api/enter": { "post": enter },
-            "/api/trash": { "delete": done("Empty the trash") },
+            "/api/trash": { "delete": empty },
             "/api/trash/{id}": with_id(json!({ "delete": done("Remove one sheet of the trash for good") })),
             "/api/examples": { "get": examples },
         },

@@ -1,7 +1,7 @@
 <!-- The shelf: every sheet that is kept, looked through by word, tag and order; the trash; examples to start from. -->
 <script lang="ts">
   import { BookOpen, FolderOpen, Moon, Sun } from '@lucide/svelte';
-  import { onMount, untrack } from 'svelte';
+  import { onMount, tick, untrack, type ComponentProps } from 'svelte';
   import { ahead } from '../lib/ahead/ahead.svelte';
   import { api } from '../lib/api/client';
   import type { Sheet, SheetSummary } from '../lib/api/types';
@@ -13,12 +13,14 @@
   import SheetCard from '../lib/shelf/SheetCard.svelte';
   import { Shelf } from '../lib/shelf/shelf.svelte';
   import ShelfBar from '../lib/shelf/ShelfBar.svelte';
+  import Confirm from '../lib/ui/Confirm.svelte';
   import { route } from '../lib/ui/route.svelte';
   import { theme } from '../lib/ui/theme.svelte';
 
   const shelf = new Shelf();
   let removed = $state.raw<SheetSummary | null>(null);
   let compared = $state.raw<SheetSummary | null>(null);
+  let question = $state.raw<Omit<ComponentProps<typeof Confirm>, 'close'> | null>(null);
   let examples = $state(false);
   let field = $state<HTMLInputElement | null>(null);
   let grid = $state<HTMLElement | null>(null);
@@ -53,9 +55,43 @@
   }
 
   async function remove(sheet: SheetSummary): Promise<void> {
-    const forGood = shelf.trash;
-    const done = await shelf.act(() => (forGood ? api.removeForGood(sheet.id) : api.remove(sheet.id)));
-    if (done) removed = forGood ? null : sheet;
+    if (shelf.trash) {
+      const beside = neighbour();
+      question = {
+        question: `Remove “${sheet.title}” for good?`,
+        detail: 'It goes with all its revisions, and cannot be brought back.',
+        yes: 'Remove for good',
+        done: () => void shelf.act(() => api.removeForGood(sheet.id)).then(() => focusCard(beside)),
+      };
+      return;
+    }
+    const beside = neighbour();
+    if (await shelf.act(() => api.remove(sheet.id))) removed = sheet;
+    focusCard(beside);
+  }
+
+  /** What lies in the trash and is looked for, for good. */
+  function empty(): void {
+    const some = shelf.looking ? `the ${shelf.total} that ${shelf.total === 1 ? 'is' : 'are'} shown` : 'all';
+    question = {
+      question: `Remove ${some} for good?`,
+      detail: `${shelf.total === 1 ? 'One sheet goes' : `${shelf.total} sheets go`} with all revisions, and cannot be brought back.`,
+      yes: shelf.total === 1 ? 'Remove it for good' : `Remove ${shelf.total} for good`,
+      done: () => void shelf.emptyTrash(),
+    };
+  }
+
+  const cards = () => [...(grid?.querySelectorAll<HTMLElement>('.card > a') ?? [])];
+
+  /** Where the card stands that has the focus; -1 when none has it. */
+  function neighbour(): number {
+    return cards().findIndex((card) => card.closest('.card')?.contains(document.activeElement));
+  }
+
+  /** What was focused is gone: the keys go on from the card that took its place. */
+  function focusCard(at: number): void {
+    if (at < 0) return;
+    void tick().then(() => (cards()[at] ?? cards().at(-1) ?? field)?.focus());
   }
 
   /** All that are chosen, into an archive. */
@@ -91,18 +127,18 @@
 
   /** From card to card, also to the row above and below. */
   function step(event: KeyboardEvent): boolean {
-    const cards = [...(grid?.querySelectorAll<HTMLElement>('.card > a') ?? [])];
-    const at = cards.indexOf(document.activeElement as HTMLElement);
-    const here = cards[at]?.getBoundingClientRect();
+    const all = cards();
+    const at = all.indexOf(document.activeElement as HTMLElement);
+    const here = all[at]?.getBoundingClientRect();
     if (!here) {
-      cards[0]?.focus();
-      return cards.length > 0;
+      all[0]?.focus();
+      return all.length > 0;
     }
     const vertical = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
     const next =
       vertical === 0
-        ? cards[at + (event.key === 'ArrowRight' ? 1 : -1)]
-        : (vertical > 0 ? cards.slice(at + 1) : cards.slice(0, at).reverse()).find(
+        ? all[at + (event.key === 'ArrowRight' ? 1 : -1)]
+        : (vertical > 0 ? all.slice(at + 1) : all.slice(0, at).reverse()).find(
             (c) => Math.abs(c.getBoundingClientRect().left - here.left) < 8,
           );
     if (!next && event.key === 'ArrowUp') field?.focus();
@@ -180,7 +216,7 @@
   </header>
 
   {#if !bare || shelf.inTrash > 0}
-    <ShelfBar {shelf} {look} bind:field />
+    <ShelfBar {shelf} {look} {empty} bind:field />
   {/if}
 
   {#if shelf.failed}
@@ -273,6 +309,10 @@
     <ChosenBar {shelf} pack={packChosen} remove={removeChosen} />
   {/if}
   <Colophon {shelf} />
+
+  {#if question}
+    <Confirm {...question} close={() => (question = null)} />
+  {/if}
 
   {#if compared}
     {@const sheet = compared}

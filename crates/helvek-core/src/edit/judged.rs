@@ -53,16 +53,29 @@ pub(super) fn pin(sheet: &mut Sheet, at: Option<&str>, slots: &PinSlots<'_>) -> 
         None => sheet.pins.push(pin),
     }
     if let Some(text) = slots.factor {
-        let factor = filled(Some(text)).map(number).transpose()?;
+        let factor = filled(Some(text)).map(|text| number(text, "factor")).transpose()?;
         set(sheet, &[at.to_owned()], |limit| limit.factor = factor);
     }
     Ok(())
 }
 
-fn number(text: &str) -> Outcome<f64> {
+/// A factor of safety.
+fn number(text: &str, slot: &str) -> Outcome<f64> {
     match text.parse::<f64>() {
         Ok(factor) if factor > 0.0 && factor.is_finite() => Ok(factor),
-        _ => wrong("factor", format!("\"{text}\" is no factor."), "Type a positive number: 1.5."),
+        _ => wrong(slot, format!("\"{text}\" is no factor."), "Type a positive number: 1.5."),
+    }
+}
+
+/// Which part of the span a sag may be: `L/300`, or 300.
+fn part_of_span(text: &str) -> Outcome<f64> {
+    let part = text.strip_prefix(['L', 'l']).and_then(|rest| rest.trim_start().strip_prefix('/'));
+    match part.unwrap_or(text).trim().parse::<f64>() {
+        Ok(part) if part > 0.0 && part.is_finite() => Ok(part),
+        _ => {
+            let message = format!("\"{text}\" is no part of the span, by which a sag is limited.");
+            wrong("most", message, "Type L/300, say.")
+        }
     }
 }
 
@@ -115,17 +128,12 @@ pub(super) fn most(sheet: &mut Sheet, sort: Option<&str>, of: Option<&str>, most
     }
     let of = named(sheet, sort, filled(of).filter(|text| *text != "all"))?;
     if sort == "factor" {
-        let factor = filled(most).map(number).transpose()?;
+        let factor = filled(most).map(|text| number(text, "most")).transpose()?;
         set(sheet, &of, |limit| limit.factor = factor);
         return Ok(());
     }
     if sort == "sag" {
-        let part = filled(most).map(|text| {
-            let text = text.trim();
-            let part = text.strip_prefix(['L', 'l']).and_then(|rest| rest.trim_start().strip_prefix('/'));
-            number(part.unwrap_or(text).trim())
-        });
-        let part = part.transpose()?;
+        let part = filled(most).map(part_of_span).transpose()?;
         set(sheet, &of, |limit| limit.sag = part);
         return Ok(());
     }

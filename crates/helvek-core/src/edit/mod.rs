@@ -53,6 +53,9 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
         let message = format!("The sheet itself has to be mended first: {}", first.message);
         return Err(vec![Problem::new(ProblemKind::Form, first.path.clone(), message, first.cure.clone())]);
     }
+    for (slot, text) in edit.names() {
+        words::name(text, slot)?;
+    }
     let mut edited = document.sheet.clone();
     let sheet = &mut edited;
     match edit {

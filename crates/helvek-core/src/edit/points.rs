@@ -80,7 +80,7 @@ pub(super) fn rename(sheet: &mut Sheet, old: &str, new: &str) -> Result<(), Vec<
     if sheet.points.contains_key(new) {
         return wrong("rename", format!("There is already a point \"{new}\"."), "Choose another name.");
     }
-    if !new.starts_with(char::is_alphabetic) || new.chars().any(|c| "+;\"".contains(c) || c.is_control()) {
+    if !new.starts_with(char::is_alphabetic) || new.contains(['+', '/']) {
         return wrong(
             "rename",
             format!("\"{new}\" is not a name for a point."),

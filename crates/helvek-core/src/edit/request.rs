@@ -418,3 +418,35 @@ pub enum Edit {
         force: String,
     },
 }
+
+impl Edit {
+    /// The new names that were typed, by their slots.
+    pub(super) fn names(&self) -> Vec<(&'static str, &str)> {
+        let rename = match self {
+            Self::Piece { rename, .. }
+            | Self::Point { rename, .. }
+            | Self::Support { rename, .. }
+            | Self::Force { rename, .. }
+            | Self::Couple { rename, .. }
+            | Self::Distributed { rename, .. }
+            | Self::Weight { rename, .. }
+            | Self::Train { rename, .. }
+            | Self::Combination { rename, .. }
+            | Self::Bar { rename, .. }
+            | Self::Body { rename, .. }
+            | Self::Joint { rename, .. }
+            | Self::Pulley { rename, .. }
+            | Self::Rope { rename, .. } => rename.as_deref(),
+            _ => None,
+        };
+        let case = match self {
+            Self::Force { case, .. }
+            | Self::Couple { case, .. }
+            | Self::Distributed { case, .. }
+            | Self::Weight { case, .. }
+            | Self::Warm { case, .. } => case.as_deref(),
+            _ => None,
+        };
+        rename.map(|text| ("rename", text)).into_iter().chain(case.map(|text| ("case", text))).collect()
+    }
+}

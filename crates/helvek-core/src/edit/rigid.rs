@@ -3,7 +3,7 @@
 use super::figure::Figure;
 use super::place::{free_name, spot_of};
 use super::typed::{filled, quantity, tidy};
-use super::{chain, joints, parts, place, space, stiff, units, words, wrong};
+use super::{chain, joints, parts, place, space, stiff, supports, units, words, wrong};
 use crate::model::units_of;
 use crate::problem::Problem;
 use crate::sheet::{Body, DistributedLoad, Find, JointKind, Load, Quantity, RopeStop, Sheet};
@@ -308,6 +308,11 @@ pub(super) fn merge(sheet: &mut Sheet, name: &str) -> Outcome {
     let (mine, others) = (joints::bodies_at(sheet, name), joints::bodies_at(sheet, &other));
     if mine.iter().any(|body| others.contains(body)) {
         return wrong("x", format!("{name} would lie on {other} of the same body."), "Choose another place.");
+    }
+    let held = |at: &str| sheet.supports.iter().any(|s| s.at == at && supports::holds_alone(s));
+    if held(name) && held(&other) {
+        let message = format!("{name} would lie on {other}, and each of them has a support.");
+        return wrong("x", message, "Choose another place, or remove one of the two supports first.");
     }
     super::points::become_one(sheet, name, &other);
     if !others.is_empty() {

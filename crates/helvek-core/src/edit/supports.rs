@@ -92,10 +92,9 @@ fn put_one(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> Result<(
         (None, None) => place::point(sheet, usual, "place")?,
     };
     // Two links at one point are a way to hold it; two pins are a slip.
-    if index.is_none()
-        && !has_toward(kind)
-        && sheet.supports.iter().any(|s| s.at == at && !has_toward(s.kind))
-    {
+    let comes = before.as_ref().is_none_or(|before| before.at != at || has_toward(before.kind));
+    let others = sheet.supports.iter().enumerate().filter(|(i, _)| Some(*i) != index);
+    if comes && !has_toward(kind) && others.into_iter().any(|(_, s)| s.at == at && holds_alone(s)) {
         return wrong(
             "place",
             format!("There is already a support at {at}."),
@@ -159,6 +158,11 @@ fn along(sheet: &Sheet, at: &str) -> Direction {
         Some((axis, _)) => Direction::Text(["+x", "+y", "+z"][axis].into()),
         None => Direction::Vector(unit.parts().to_vec()),
     }
+}
+
+/// Whether two of its kind at one point are a slip: all but links and ties.
+pub(super) fn holds_alone(support: &Support) -> bool {
+    !has_toward(support.kind)
 }
 
 /// Named after its point, numbered when that is taken.

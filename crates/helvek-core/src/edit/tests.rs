@@ -372,3 +372,64 @@ fn sections_and_materials_are_given_changed_and_taken_off() {
         assert!(said.contains(words), "{wrong}: {said}");
     }
 }
+
+#[test]
+fn no_name_is_taken_that_could_not_be_typed_afterwards() {
+    let named = |edit: &str, name: &str| {
+        let json = edit.replace("NAME", &serde_json::to_string(name).unwrap());
+        self::edit(&beam(), &json)
+    };
+    let edits = [
+        r#"{"edit":"point","name":"B","rename":NAME}"#,
+        r#"{"edit":"piece","first":"A","second":"B","rename":NAME}"#,
+        r#"{"edit":"force","name":"F1","rename":NAME}"#,
+        r#"{"edit":"support","name":"B","rename":NAME}"#,
+        r#"{"edit":"force","size":"1","place":"2","case":NAME}"#,
+        r#"{"edit":"combination","sum":"1","rename":NAME}"#,
+    ];
+    let long = "x".repeat(300);
+    for text in edits {
+        for name in ["A,", "B..F", "start", "up", "a;b", "5@2", "a\"b", "a\nb", long.as_str()] {
+            let why = named(text, name).expect_err(text);
+            let slot = if text.contains("case") { "case: " } else { "rename: " };
+            assert!(why.starts_with(slot) && why.len() < 200, "{text}, {name}: {why}");
+        }
+    }
+    for (text, name) in
+        edits.iter().zip(["far end", "main beam", "crate 2", "left-hand", "self-weight", "ULS 1"])
+    {
+        if !text.contains("combination") {
+            named(text, name).unwrap();
+        }
+    }
+}
+
+#[test]
+fn two_supports_never_come_to_stand_at_one_point() {
+    let onto = edit(&beam(), r#"{"edit":"support","name":"B","place":"start"}"#).unwrap_err();
+    assert!(onto.starts_with("place: There is already a support at A"), "{onto}");
+    // What stands there is changed all the same, and links may meet.
+    edit(&beam(), r#"{"edit":"support","name":"B","place":"B","settles":"2 mm"}"#).unwrap();
+    let linked = edit(&beam(), r#"{"edit":"support","kind":"link","place":"A","toward":"left"}"#).unwrap();
+    let pinned = edit(&linked, r#"{"edit":"support","name":"A-2","kind":"pin"}"#).unwrap_err();
+    assert!(pinned.contains("already a support"), "{pinned}");
+    // Nor by way of their points: two planks, each held at its end, of which one is dragged onto the other.
+    let two = draw(&[
+        r#"{"edit":"body","through":"0;0 2;0"}"#,
+        r#"{"edit":"body","through":"3;0 5;0"}"#,
+        r#"{"edit":"support","kind":"pin","place":"B"}"#,
+        r#"{"edit":"support","kind":"roller","place":"C"}"#,
+    ]);
+    let merged = edit(&two, r#"{"edit":"point","name":"C","x":"2"}"#).unwrap_err();
+    assert!(merged.contains("each of them has a support"), "{merged}");
+}
+
+#[test]
+fn a_sag_is_limited_as_a_part_of_the_span_and_said_in_its_slot() {
+    let sag = |most: &str| edit(&beam(), &format!(r#"{{"edit":"most","sort":"sag","most":"{most}"}}"#));
+    assert_eq!(sag("L / 300").unwrap().limits[0].sag, Some(300.0));
+    let why = sag("10 mm").unwrap_err();
+    assert!(why.starts_with("most: ") && why.contains("no part of the span"), "{why}");
+    let factor = edit(&beam(), r#"{"edit":"most","sort":"factor","most":"-2"}"#).unwrap_err();
+    assert!(factor.starts_with("most: "), "{factor}");
+}

@@ -102,6 +102,34 @@ fn in_space(
     wrong(slot, format!("\"{text}\" is not a direction in space."), cure)
 }
 
+/// Words that mean something where names are typed.
+const TAKEN: [&str; 9] = ["start", "middle", "mid", "end", "all", "bars", "ground", "to", "from"];
+
+/// Refuses a new name that could not be typed afterwards: it parts lists, or means something else already.
+pub(super) fn name(text: &str, slot: &str) -> Result<(), Vec<Problem>> {
+    let text = text.trim();
+    let seen = || text.chars().take(20).collect::<String>();
+    if text.chars().count() > 60 {
+        return wrong(
+            slot,
+            format!("\"{} ...\" is too long for a name.", seen()),
+            "Use 60 characters at most.",
+        );
+    }
+    let parts = [",", ";", "\"", "..", "@", "?"];
+    if let Some(part) = parts.iter().find(|part| text.contains(**part)) {
+        let message = format!("A name with {part} could not be typed in a list or a place.");
+        return wrong(slot, message, "Use letters, numbers, blanks, hyphens.");
+    }
+    if text.chars().any(char::is_control) {
+        return wrong(slot, "A name stands in one line.", "Use visible characters.");
+    }
+    if TAKEN.contains(&text) || WORDS.contains(&text) {
+        return wrong(slot, format!("\"{text}\" means something else already."), "Choose another name.");
+    }
+    Ok(())
+}
+
 /// `ccw` or `cw`.
 pub(super) fn turn(text: &str, slot: &str) -> Result<Turn, Vec<Problem>> {
     choice(text, slot)

@@ -89,6 +89,36 @@ pub enum LoadKind {
 }
 
 impl LoadKind {
+    /// Makes it so many times as strong. What is sought stays sought; a negative factor turns it round.
+    pub(crate) fn scale(&mut self, by: f64) {
+        let times = |amount: &mut Amount| {
+            if let Amount::Known(size) = amount {
+                *size *= by;
+            }
+        };
+        match self {
+            Self::Force { direction: way, size, .. } | Self::Couple { axis: way, size, .. } => {
+                times(size);
+                (*way, *size) = positive(*way, *size);
+            }
+            Self::Weight { size, mass, .. } => {
+                times(size);
+                *mass = mass.map(|mass| mass * by);
+            }
+            Self::Distributed { start, end, direction, .. } => {
+                times(start);
+                times(end);
+                if let (Amount::Known(a), Amount::Known(b)) = (&mut *start, &mut *end)
+                    && *a <= 0.0
+                    && *b <= 0.0
+                {
+                    (*a, *b, *direction) = (-*a, -*b, -*direction);
+                }
+            }
+            Self::Own { halves } => halves.iter_mut().for_each(|(_, _, weight)| *weight *= by),
+        }
+    }
+
     /// Its sizes: two for a load that varies.
     pub fn amounts(&self) -> Vec<Amount> {
         match *self {
@@ -460,7 +490,7 @@ impl Builder {
 }
 
 /// A negative size pushes the other way: the direction is turned, the size is positive.
-fn positive(unit: Vector, size: Amount) -> (Vector, Amount) {
+pub(crate) fn positive(unit: Vector, size: Amount) -> (Vector, Amount) {
     match size {
         Amount::Known(value) if value < 0.0 => (-unit, Amount::Known(-value)),
         _ => (unit, size),

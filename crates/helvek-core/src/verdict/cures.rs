@@ -105,7 +105,7 @@ pub(crate) fn cures_of(model: &Model, equilibrium: &Equilibrium, before: &Verdic
         if found.len() == AT_MOST {
             break;
         }
-        if helps(&cure) {
+        if !found.contains(&cure) && helps(&cure) {
             found.push(cure);
         }
     }
@@ -264,6 +264,7 @@ fn candidates(model: &Model, equilibrium: &Equilibrium, motion: &Motion, many: b
     let held = |place: &Place| model.supports.iter().any(|s| s.at == place.at && s.on == place.on);
     let place_of = |support: &Support| places.iter().find(|p| p.at == support.at && p.on == support.on);
     let mut list = Vec::new();
+    list.extend(feet(model, &places));
     for (index, support) in model.supports.iter().enumerate() {
         let Some(place) = place_of(support) else { continue };
         if matches!(support.kind, SupportKind::Roller { .. } | SupportKind::Surface { .. })
@@ -316,6 +317,27 @@ fn candidates(model: &Model, equilibrium: &Equilibrium, motion: &Motion, many: b
         }
     }
     list
+}
+
+/// What nothing holds yet stands on its feet: a pin at the left of its lowest points, a roller at the right.
+fn feet(model: &Model, places: &[Place]) -> Option<Cure> {
+    if !model.supports.is_empty() {
+        return None;
+    }
+    let at = |place: &Place| model.at(place.at);
+    let span = places.iter().map(|p| at(p).distance(at(&places[0]))).fold(0.0, f64::max);
+    let lowest = places.iter().map(|p| at(p).y).fold(f64::INFINITY, f64::min);
+    let low = |p: &&Place| at(p).y <= lowest + tolerance::GEOMETRY * span;
+    let by_x = |a: &&Place, b: &&Place| at(a).x.total_cmp(&at(b).x);
+    let (left, right) = (places.iter().filter(low).min_by(by_x)?, places.iter().filter(low).max_by(by_x)?);
+    let apart = at(right).x - at(left).x > tolerance::GEOMETRY * span;
+    let rolls = SupportKind::Roller { normal: Vector::Y, one_way: false };
+    apart.then(|| {
+        Cure::Several(vec![
+            Cure::Add { at: left.at, on: left.on, kind: SupportKind::Pin },
+            Cure::Add { at: right.at, on: right.on, kind: rolls },
+        ])
+    })
 }
 
 /// In space: let bearings exert couples, make a roller a ball, brace a truss, hold a point along an axis in which it moves, or several such, a ball, a

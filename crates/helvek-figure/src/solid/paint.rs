@@ -4,7 +4,7 @@ use super::{
     ArrowRole, HoldShape, LineKind, SolidArrow, SolidBounds, SolidCurve, SolidHold, SolidLine, SolidPeak,
     SolidPoint, SolidScene, SolidSpread, SolidWheel, Three,
 };
-use crate::scene::{Painter, ratio};
+use crate::scene::{Painter, ratio, sign};
 use crate::{Carries, SymbolMark};
 use helvek_core::equilibrium::{Act, Column, ColumnKind, ColumnOf};
 use helvek_core::geometry::{Point, Vector};
@@ -305,7 +305,7 @@ impl Painter<'_> {
                 turned: found.as_ref().is_some_and(|found| found.turned),
                 zero: size == Amount::Known(0.0),
                 step: found.as_ref().and_then(|found| found.step),
-                relative: ratio(size.known().unwrap_or(0.6 * largest), largest),
+                relative: ratio(size.known().map_or(0.6 * largest, f64::abs), largest),
                 text: match (&found, size) {
                     (Some(found), _) => Some(found.text.clone()),
                     (None, Amount::Known(_)) => Some(text),
@@ -314,7 +314,7 @@ impl Painter<'_> {
             }
         };
         let written = |key: &str, size: Amount, unit: &helvek_core::units::Unit| match size {
-            Amount::Known(si) => self.as_written(&load.name, key, si, unit),
+            Amount::Known(si) => self.as_written(&load.name, key, si.abs(), unit),
             Amount::Sought(_) => self.sought(size),
         };
         match load.kind {
@@ -330,16 +330,17 @@ impl Painter<'_> {
                     Some(mass) => self.as_written(&load.name, ".mass", mass, &units.mass),
                     None => written(".size", size, &units.force),
                 };
-                vec![arrow(id, self.solid_at(at), -self.model().up(), false, size, text)]
+                let way = -self.model().up() * sign(size);
+                vec![arrow(id, self.solid_at(at), way, false, size, text)]
             }
             LoadKind::Own { ref halves } => halves
                 .iter()
                 .map(|(at, _, weight)| {
                     let id = format!("{id}#@{}", self.model().point_name(*at));
-                    let text = self.result(*weight, &units.force);
+                    let text = self.result(weight.abs(), &units.force);
                     let size = Amount::Known(*weight);
-                    let mut own =
-                        arrow(id.clone(), self.solid_at(*at), -self.model().up(), false, size, text);
+                    let way = -self.model().up() * sign(size);
+                    let mut own = arrow(id.clone(), self.solid_at(*at), way, false, size, text);
                     own.of = id;
                     own
                 })

@@ -2,7 +2,7 @@
 
 use super::cards::Card;
 use super::json::{At, Body};
-use super::sheets::{Kept, title};
+use super::sheets::Kept;
 use super::{ApiError, Shared};
 use crate::demo;
 use crate::works::MOST;
@@ -198,13 +198,15 @@ pub(super) async fn copy(
     State(shared): State<Shared>,
     At(id): At<String>,
 ) -> Result<(StatusCode, Json<Kept>), ApiError> {
-    let whole = shared.store.get(&id).await?.ok_or(ApiError::NoSheet)?;
-    let title = format!("{} (copy)", title(&whole.body));
-    let mut sheet: serde_json::Map<String, serde_json::Value> =
-        serde_json::from_str(&whole.body).map_err(|_| ApiError::NoObject)?;
-    sheet.insert("title".into(), title.as_str().into());
-    let body = serde_json::Value::Object(sheet).to_string();
-    let id = shared.store.copy(&id, &title, &body).await?.ok_or(ApiError::NoSheet)?;
+    let entitled = |body: &str, title: &str| {
+        // What is kept is an object; an older text that is none stays as it is.
+        let Ok(mut sheet) = serde_json::from_str::<serde_json::Map<String, serde_json::Value>>(body) else {
+            return body.to_owned();
+        };
+        sheet.insert("title".into(), title.into());
+        serde_json::Value::Object(sheet).to_string()
+    };
+    let id = shared.store.copy(&id, entitled).await?.ok_or(ApiError::NoSheet)?;
     shared.keeper.wake();
     Ok((StatusCode::CREATED, Json(Kept { id, version: 1 })))
 }
@@ -227,16 +229,26 @@ pub(super) async fn remove_for_good(
     State(shared): State<Shared>,
     At(id): At<String>,
 ) -> Result<StatusCode, ApiError> {
-    match shared.store.empty_trash(Some(&id)).await? {
-        0 => Err(ApiError::NoSheet),
-        _ => Ok(StatusCode::NO_CONTENT),
-    }
+    if shared.store.remove_for_good(&id).await? { Ok(StatusCode::NO_CONTENT) } else { Err(ApiError::NoSheet) }
 }
 
-/// Everything in the trash, for good.
-pub(super) async fn empty_trash(State(shared): State<Shared>) -> Result<StatusCode, ApiError> {
-    shared.store.empty_trash(None).await?;
+/// What is looked for in the trash, for good; all of it where nothing is.
+pub(super) async fn empty_trash(
+    State(shared): State<Shared>,
+    query: Result<Query<TrashQuery>, QueryRejection>,
+) -> Result<StatusCode, ApiError> {
+    let Query(TrashQuery { search, tag, differing }) = query?;
+    shared.store.empty_trash(&Look { search, tag, differing, ..Look::default() }).await?;
     Ok(StatusCode::NO_CONTENT)
+}
+
+/// What to look for in the trash.
+#[derive(Debug, Default, Deserialize)]
+#[serde(default, deny_unknown_fields)]
+pub(super) struct TrashQuery {
+    search: String,
+    tag: Option<String>,
+    differing: bool,
 }
 
 pub(super) async fn examples(State(shared): State<Shared>) -> Result<Response, ApiError> {

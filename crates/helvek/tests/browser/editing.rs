@@ -2,7 +2,7 @@
 
 use super::Desk;
 use helvek_testkit::Theme;
-use serde_json::json;
+use serde_json::{Value, json};
 
 #[tokio::test]
 async fn a_crank_is_drawn_piece_by_piece_and_changed_where_it_stands() {
@@ -66,7 +66,7 @@ async fn every_support_has_its_key_and_turns_into_another_in_place() {
     assert!(browser.text(".tag .was").await.contains("brings back 1"));
     browser.keys("↑⏎").await;
     browser.settle().await;
-    assert_eq!(browser.script("return document.querySelector('.tag')").await, serde_json::Value::Null);
+    assert_eq!(browser.script("return document.querySelector('.tag')").await, Value::Null);
     desk.close().await;
 }
 
@@ -195,5 +195,60 @@ async fn what_is_not_understood_is_mended_where_it_stands() {
     browser.click("[aria-label='Not understood, without a place'] button").await;
     browser.click(".tag [aria-label=Remove]").await;
     assert!(desk.asked().await.contains("2.50 kN ↑"));
+    desk.close().await;
+}
+
+#[tokio::test]
+async fn what_is_pressed_on_a_blank_board_is_what_comes() {
+    let desk = Desk::set(false, Theme::Light).await;
+    desk.new_sheet().await;
+    let browser = &desk.browser;
+    browser.click(".strip [aria-label^=Joints]").await;
+    browser.settle().await;
+    // A triangle 240 wide and 180 high, closed at its first joint.
+    for (right, down) in [(-120.0, 60.0), (120.0, 60.0), (0.0, -120.0), (-120.0, 60.0)] {
+        browser.press_at(".board > svg", right, down).await;
+        browser.settle().await;
+    }
+    browser.keys("⏎").await;
+    let sheet = desk.sheet().await;
+    assert_eq!(sheet["bars"].as_array().unwrap().len(), 3);
+    let at = |name: &str, i: usize| sheet["points"][name][i].as_f64().unwrap();
+    let (wide, high) = (at("B", 0) - at("A", 0), at("C", 1) - at("A", 1));
+    assert!((high / wide - 0.75).abs() < 0.05 && at("A", 1) == at("B", 1), "{}", sheet["points"]);
+    desk.close().await;
+}
+
+#[tokio::test]
+async fn members_are_reached_and_turned_by_keys_alone_and_the_keys_go_on_after_a_removal() {
+    let desk = Desk::set(false, Theme::Light).await;
+    desk.new_sheet().await;
+    let browser = &desk.browser;
+    // Level 4 m, then 3 m up: the second piece by the arrows, its slope typed.
+    desk.draw(&["b4⏎", "b3⇥up⏎", "w⏎", "f2@end⇥right⏎"]).await;
+    browser.script("document.querySelector('[data-handle]').focus()").await;
+    let focused = "return document.activeElement.dataset.handle ?? null";
+    for _ in 0..12 {
+        browser.keys("→").await;
+        if browser.script(focused).await == json!("body:beam/1") {
+            break;
+        }
+    }
+    let label = "return document.activeElement.getAttribute('aria-label')";
+    assert_eq!(browser.script(label).await, json!("Member beam, piece 2 of 2"));
+    browser.keys("⏎").await;
+    assert_eq!(browser.text(".tag .what").await, "Piece");
+    desk.draw(&["⇥60⏎"]).await;
+    // 2 kN at 3 m·sin 60°.
+    assert!(desk.asked().await.contains("5.20 kN·m ↺"), "{}", desk.asked().await);
+    // By word, too.
+    desk.draw(&["/slope B to C⏎", "⇥90⏎"]).await;
+    assert!(desk.asked().await.contains("6.00 kN·m ↺"), "{}", desk.asked().await);
+    // What is removed hands the keys on to its neighbour.
+    browser.script("document.querySelector(\"[data-handle='load:F1']\").focus()").await;
+    browser.keys("⌦").await;
+    browser.settle().await;
+    assert!(browser.script(focused).await.is_string());
+    assert_eq!(desk.sheet().await["loads"], json!([]));
     desk.close().await;
 }

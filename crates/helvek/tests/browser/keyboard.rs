@@ -39,18 +39,23 @@ async fn the_keyboard_reaches_all_of_it() {
     browser.settle().await;
     assert_eq!(browser.text("[data-label='load:F1']").await, "2 kN, 30° to y");
 
+    // A listener is told what happened, also from stop to stop and from step to step.
+    let said = async || {
+        let said = "return document.querySelector('[aria-live=polite]').textContent";
+        browser.script(said).await.as_str().unwrap().to_owned()
+    };
+    assert!(said().await.contains("Force changed. determinate"), "{}", said().await);
+
     // The stops by number, the steps by N, back again by Shift N.
     let place = "const m = document.querySelector('main'); return m.dataset.stop + m.dataset.step";
     browser.keys("3n").await;
     assert_eq!(browser.script(place).await, json!("work2"));
+    assert_eq!(said().await, "Work: step 2 of 3");
     browser.keys("nn").await;
     assert_eq!(browser.script(place).await, json!("check3"));
     browser.keys("1").await;
     assert_eq!(browser.script(place).await, json!("idealise3"));
-
-    // A listener is told what happened.
-    let said = browser.script("return document.querySelector('[aria-live=polite]').textContent").await;
-    assert!(said.as_str().is_some_and(|s| s.contains("Force changed. determinate")), "{said}");
+    assert_eq!(said().await, "Idealise: 1 support · 1 load");
     desk.close().await;
 }
 

@@ -4,6 +4,7 @@ mod access;
 mod bench;
 mod carry;
 mod editing;
+mod examples;
 mod inside;
 mod keyboard;
 mod labels;

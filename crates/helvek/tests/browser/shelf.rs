@@ -59,13 +59,37 @@ async fn what_is_removed_lies_in_the_trash_until_that_is_emptied() {
     // Undone by a key.
     browser.keys("u").await;
     cards(&desk, all).await;
+    // The keys go on from the card beside one that is gone: three keys, three sheets.
+    browser.script("document.querySelector('.card > a').focus()").await;
+    for gone in 1..=3 {
+        browser.keys("⌦").await;
+        cards(&desk, all - gone).await;
+    }
+    browser.click(".bar button[aria-pressed]:last-child").await;
+    cards(&desk, 3).await;
+    assert!(desk.titles().await.contains(&first));
+    // For good is asked first, and what keeps it has the focus.
     browser.script("document.querySelector('.card > a').focus()").await;
     browser.keys("⌦").await;
-    cards(&desk, all - 1).await;
-    browser.click(".bar button[aria-pressed]:last-child").await;
+    browser.find("dialog[open]").await;
+    browser.keys("⏎").await;
+    cards(&desk, 3).await;
+    // What is looked for goes, and nothing else.
+    browser.keys("/").await;
+    browser.keys(&first.to_lowercase()).await;
     cards(&desk, 1).await;
-    assert_eq!(desk.titles().await, [first]);
     browser.click(".bar button:nth-last-child(2)").await;
+    assert!(browser.text("dialog[open] h2").await.contains("the 1 that is shown"));
+    browser.click("dialog[open] .btn-error").await;
+    cards(&desk, 0).await;
+    // Escape empties the search, then leaves it.
+    browser.click("[aria-label=Search]").await;
+    browser.keys("⎋").await;
+    cards(&desk, 2).await;
+    browser.keys("⎋").await;
+    assert_eq!(browser.script("return document.activeElement.tagName").await, serde_json::json!("BODY"));
+    browser.click(".bar button:nth-last-child(2)").await;
+    browser.click("dialog[open] .btn-error").await;
     cards(&desk, 0).await;
     assert!(browser.text(".nothing").await.contains("trash is empty"));
     desk.close().await;

@@ -215,3 +215,31 @@ async fn what_points_nowhere_is_named_on_the_figure_with_its_cure() {
     browser.find(".tag [name=value]").await;
     desk.close().await;
 }
+
+#[tokio::test]
+async fn things_in_space_are_reached_chosen_and_removed_by_keys() {
+    let desk = Desk::set(false, Theme::Light).await;
+    desk.new_sheet().await;
+    let browser = &desk.browser;
+    browser.keys("D").await;
+    browser.settle().await;
+    desk.draw(&["b0;0;0 1.2;0;0⏎", "pA⏎", "oB⇥A to B⏎", "f3@B⏎"]).await;
+    let things = "return [...document.querySelectorAll('[data-handle]')].filter((e) => e.tabIndex === 0).map((e) => e.dataset.handle)";
+    let things = browser.script(things).await;
+    for id in ["support:A", "support:B", "point:A", "load:F1"] {
+        assert!(things.as_array().unwrap().contains(&json!(id)), "{id} is not in {things}");
+    }
+    let focus = |id: &str| format!("document.querySelector(\"[data-handle='{id}']\").focus()");
+    browser.script(&focus("load:F1")).await;
+    browser.keys(" ").await;
+    assert_eq!(browser.script("return document.querySelector('.tag')").await, serde_json::Value::Null);
+    assert!(browser.text(".group").await.contains("1 chosen"));
+    browser.keys("⌦").await;
+    assert_eq!(desk.sheet().await["loads"], json!([]));
+    browser.control('z').await;
+    browser.settle().await;
+    browser.script(&focus("support:B")).await;
+    browser.keys("⌦").await;
+    assert_eq!(desk.sheet().await["supports"].as_array().unwrap().len(), 1);
+    desk.close().await;
+}

@@ -123,7 +123,9 @@ export const api = {
   remove: (id: string) => call<undefined>('DELETE', `/api/sheets/${id}`),
   restore: (id: string) => call<undefined>('POST', `/api/sheets/${id}/restore`),
   removeForGood: (id: string) => call<undefined>('DELETE', `/api/trash/${id}`),
-  emptyTrash: () => call<undefined>('DELETE', '/api/trash'),
+  /** Of what is looked for in the trash; of all, where nothing is. */
+  emptyTrash: (look: Record<string, string>) =>
+    call<undefined>('DELETE', `/api/trash?${new URLSearchParams(look)}`),
   revisions: (id: string) => call<Revision[]>('GET', `/api/sheets/${id}/revisions`),
   revision: (id: string, number: number) => call<Sheet>('GET', `/api/sheets/${id}/revisions/${number}`),
   answersOf: (id: string, number: number) =>

@@ -165,7 +165,10 @@
   }
 
   async function copyAnswers(): Promise<void> {
-    if (!session.page) return;
+    if (!session.page) {
+      session.tell('There are no answers yet.');
+      return;
+    }
     const done = await copyText(asText(session.sheet, session.page));
     session.tell(done ? 'The answers are copied.' : 'This browser does not let the answers be copied.');
   }
@@ -204,7 +207,7 @@
     group,
     bars,
     askBars,
-    open: (id) => board?.open(id),
+    open: (id, near) => (solid ? solid.open(id) : plane?.open(id, near)),
     see: (view) => solid?.see(view),
     fit: () => board?.fitAll(),
     zoom: (factor) => board?.zoomBy(factor),
@@ -216,6 +219,7 @@
     cure: () => {
       const first = session.page?.verdict.cures[0];
       if (first !== undefined) void session.edit({ edit: 'cure', index: 0 }, first);
+      else session.tell('Nothing moves here that could be held.');
     },
     duplicate: () => void keepCopy(),
     asFile: (way) => void asFile(way),

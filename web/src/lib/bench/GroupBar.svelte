@@ -24,7 +24,7 @@
     {/each}
     <button onclick={askBars}>Ask</button>
   {/if}
-  <button onclick={() => session.remove()}>Remove <kbd>Delete</kbd></button>
+  <button onclick={() => void session.remove()}>Remove <kbd>Delete</kbd></button>
   <button onclick={() => session.choose([])}>Let go <kbd>Esc</kbd></button>
 </div>
 

@@ -28,6 +28,8 @@
 
   function key(event: KeyboardEvent): void {
     event.stopPropagation();
+    // An input method has the key.
+    if (event.isComposing) return;
     if (event.key === 'Escape') close();
     else if (event.key === 'Enter') run(found[at]);
     else if (event.key === 'ArrowDown') at = Math.min(found.length - 1, at + 1);

@@ -2,19 +2,9 @@
 <script lang="ts">
   import { Pause, Play } from '@lucide/svelte';
   import type { Replay } from './replay.svelte';
-  import type { Session, Stop } from './session.svelte';
+  import { STOP_NAMES as names, type Session, type Stop } from './session.svelte';
 
   const { session, replay }: { session: Session; replay: Replay } = $props();
-  const names: Record<Stop, string> = {
-    idealise: 'Idealise',
-    free: 'Free',
-    work: 'Work',
-    check: 'Check',
-    table: 'Table',
-    stiff: 'Stiffness',
-    inside: 'Inside',
-    size: 'Size',
-  };
   const lines = $derived(session.page?.headlines);
   const line = $derived((stop: Stop) => {
     if (session.empty) return '';

@@ -1,4 +1,7 @@
 /** Everything that can be done, to be looked for by word: the same as by key and by pointer, and all that is on the board. */
+import type { XY } from '../api/types';
+import { piecesOf } from '../board/members';
+import { pieceAt } from '../entry/written';
 import { BEGINS, GROUP, keyOf, OF_BARS, type Tool, type ToolId, toolsOf } from '../entry/tools';
 import { type ViewName, VIEWS } from '../space/camera';
 import { schoolsOf, setting, withSchool } from './schools';
@@ -23,7 +26,8 @@ export interface Bench {
   readonly bars: (tool: ToolId) => void;
   /** Asks for the bars that are chosen, and for nothing else. */
   readonly askBars: () => void;
-  readonly open: (id: string) => void;
+  /** `near`: which piece of a member, in sheet units. */
+  readonly open: (id: string, near?: XY) => void;
   /** Sees a figure of space from above, from the front ... */
   readonly see: (view: ViewName) => void;
   readonly fit: () => void;
@@ -80,7 +84,7 @@ export function commands(session: Session, bench: Bench): Command[] {
       add(`Repeat what is chosen (${n})`, 'copy duplicate', 'E', () => bench.group('repeat'));
       add(`Mirror what is chosen (${n})`, 'image flip', 'I', () => bench.group('mirror'));
     }
-    add(`Remove what is chosen (${n})`, 'delete', 'Delete', () => session.remove());
+    add(`Remove what is chosen (${n})`, 'delete', 'Delete', () => void session.remove());
   }
   const marks = session.reply?.scene.marks ?? [];
   const choosable = marks.filter((m) =>
@@ -196,8 +200,18 @@ export function commands(session: Session, bench: Bench): Command[] {
       add(`Change support ${m.name}: ${m.shape}`, '', '', () => bench.open(m.id));
     else if (m.kind === 'bar') add(`Change bar ${m.name}`, 'limit cable strut', '', () => bench.open(m.id));
     else if (m.kind === 'point') add(`Change point ${m.name}`, 'coordinates', '', () => bench.open(m.id));
-    else if (m.kind === 'body') add(`Change the slope of ${m.name}`, 'length', '', () => bench.open(m.id));
-    else if (m.kind === 'dimension')
+    else if (m.kind === 'joint')
+      add(`Change ${name(m.id)}: ${m.shape}`, 'joint hinge', '', () => bench.open(m.id));
+    else if (m.kind === 'wheel')
+      add(`Change pulley ${name(m.id)}`, 'wheel radius', '', () => bench.open(m.id));
+    else if (m.kind === 'rope') add(`Change rope ${name(m.id)}`, 'cable line', '', () => bench.open(m.id));
+    else if (m.kind === 'body') {
+      for (const middle of piecesOf(m.path)) {
+        const piece = pieceAt(session.sheet, { bounds: null, marks }, m.id, middle);
+        const of = piece ? `${piece.first} to ${piece.second} of ${m.name}` : m.name;
+        add(`Change length and slope: ${of}`, 'piece member angle', '', () => bench.open(m.id, middle));
+      }
+    } else if (m.kind === 'dimension')
       add(`Change the distance ${m.first} to ${m.second}: ${m.text}`, 'length', '', () => bench.open(m.id));
   }
   return list;

@@ -98,8 +98,10 @@ function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: strin
   else if (pressed === 'z' && session.parting.possible) session.takeApart(!session.parting.on);
   else if (event.key === ' ' && !mark) hands.replay();
   else if (event.key === 'Escape') session.choose([]);
-  else if ((event.key === 'Delete' || event.key === 'Backspace') && chosen) session.remove();
-  else if (event.key === '0') hands.fit();
+  else if (event.key === 'Delete' || event.key === 'Backspace') {
+    if (chosen) void session.remove();
+    else session.tell('Nothing is chosen: Space on a thing, or Shift and a press on it.');
+  } else if (event.key === '0') hands.fit();
   else if (event.key === '+' || event.key === '=') hands.zoom(1.25);
   else if (event.key === '-') hands.zoom(0.8);
   else if (event.shiftKey && event.key.startsWith('Arrow')) {

@@ -29,7 +29,10 @@ export class Replay {
   /** From the step that is being read. */
   start(): void {
     const steps = this.session.page?.steps ?? [];
-    if (steps.length === 0) return;
+    if (steps.length === 0) {
+      this.session.tell('There is nothing to play back yet.');
+      return;
+    }
     this.#frames = steps.flatMap((step) => [
       ...step.lines.flatMap((line, l) =>
         step.at_sight
@@ -53,6 +56,7 @@ export class Replay {
     const reading = this.session.stop === 'work' ? this.session.step : 1;
     this.#next = this.#frames.findIndex((f) => f.step >= reading);
     this.playing = true;
+    this.session.said = 'The working is played back.';
     this.#show();
   }
 
@@ -72,7 +76,7 @@ export class Replay {
     }
     this.#next += 1;
     if (this.session.stop !== 'work') this.session.go('work');
-    this.session.step = frame.step;
+    if (this.session.step !== frame.step) this.session.read(frame.step);
     this.session.point({ ids: frame.ids, arm: frame.arm, term: frame.term });
     this.#timer = setTimeout(() => this.#show(), frame.pause);
   }

@@ -2,7 +2,7 @@
 import { asRefusal, refused, type Refusal } from '../api/client';
 import type { ArmMark, AxisMark, Edit, LiveReply, Offer, Scene, Sheet, SpaceArm } from '../api/types';
 import { ahead } from '../ahead/ahead.svelte';
-import { type Entry, inWords, touched } from '../entry/entry';
+import { type Entry, inWords, touched, unchanged } from '../entry/entry';
 import { mended } from '../entry/mend';
 import {
   AT_INSIDE,
@@ -25,6 +25,17 @@ import { listed } from '../ui/listed';
 
 export const STOPS = ['idealise', 'free', 'work', 'check', 'table', 'stiff', 'inside', 'size'] as const;
 export type Stop = (typeof STOPS)[number];
+/** What the stops are called. */
+export const STOP_NAMES: Record<Stop, string> = {
+  idealise: 'Idealise',
+  free: 'Free',
+  work: 'Work',
+  check: 'Check',
+  table: 'Table',
+  stiff: 'Stiffness',
+  inside: 'Inside',
+  size: 'Size',
+};
 
 /** What is pointed at: marks on the board, and the lever arm of a term. */
 export interface Lit {
@@ -434,10 +445,11 @@ export class Session {
   }
 
   /** Removes what is chosen, or these marks. */
-  remove(ids: readonly string[] = this.chosen): void {
+  async remove(ids: readonly string[] = this.chosen): Promise<void> {
     if (ids.length === 0) return;
-    const what = ids.length === 1 ? 'Removed' : `${ids.length} things removed`;
-    void this.edit({ edit: 'remove', ids: [...ids] }, what);
+    const one = ids[0]?.replace(':', ' ') ?? '';
+    const what = ids.length === 1 ? `Removed: ${one}` : `${ids.length} things removed`;
+    await this.edit({ edit: 'remove', ids: [...ids] }, what);
   }
 
   /** Writes the sheet anew where no edit of the core is needed: its title, its schools. A tag that is open stays so. */
@@ -624,12 +636,15 @@ export class Session {
     const problems = reply.problems.filter((p) => !(entry.tool === 'bars' && p.path === 'bodies'));
     const wrong = reply.refused.length > 0 ? reply.refused : problems;
     if (!reply.edited || wrong.length > 0) return wrong;
+    const nothing = unchanged(entry, this.sheet, reply.edited, this.spatial);
+    if (nothing) return [nothing];
     shut();
     void this.#push(reply.edited, reply);
     // Unless something else is being typed already, it is read where it shows.
     if (!this.entry) this.#read(entry, reply);
     const verdict = reply.solution?.page.verdict.word ?? '';
-    this.said = `${tool(entry.tool, this.spatial).name} ${entry.mark ? 'changed' : 'placed'}. ${verdict}`;
+    const { name, did } = tool(entry.tool, this.spatial);
+    this.said = `${entry.mark ? `${name} changed` : (did ?? `${name} placed`)}. ${verdict}`;
     return null;
   }
 
@@ -689,6 +704,7 @@ export class Session {
     this.stop = stop;
     this.point(null);
     if (stop === 'work') this.step = 1;
+    this.#sayWhere();
     this.sharing.read(0);
     this.chosen = this.chosen.filter((id) => !/^(body|pin|wheel|end|weld):/.test(id));
     if (elsewhere) void this.#ask();
@@ -718,13 +734,31 @@ export class Session {
     const at = stops.indexOf(this.stop);
     if (this.stop === 'stiff' && this.sharing.walk(by)) return;
     if (this.stop === 'work' && this.step + by >= 1 && this.step + by <= steps) {
-      this.step += by;
       this.point(null);
+      this.read(this.step + by);
       return;
     }
     const next = stops[at + by];
-    if (!next) return;
+    if (!next) {
+      this.tell(by > 0 ? 'This is the last stop.' : 'This is the first stop.');
+      return;
+    }
     this.go(next);
-    if (next === 'work') this.step = by > 0 ? 1 : Math.max(1, steps);
+    if (next === 'work') this.read(by > 0 ? 1 : Math.max(1, steps));
+  }
+
+  /** Reads a step of the working. */
+  read(step: number): void {
+    this.step = step;
+    this.#sayWhere();
+  }
+
+  /** Says which stop and which step is read, and what it comes to. */
+  #sayWhere(): void {
+    const lines = this.page?.headlines;
+    const steps = this.page?.steps.length ?? 0;
+    const step = this.stop === 'work' && steps > 0 ? `step ${this.step} of ${steps}` : '';
+    const comes = step || (lines && this.stop !== 'work' ? lines[this.stop] : '');
+    this.said = `${STOP_NAMES[this.stop]}${comes ? `: ${comes}` : ''}`;
   }
 }

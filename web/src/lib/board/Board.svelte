@@ -65,6 +65,8 @@
       bottom: size.height - above - roomAbove(size, scene.bounds ?? null, 200),
     };
   });
+  /** Places are being pressed: the drawing stays where it was pressed, as long as all of it is in sight. */
+  let pressing = $state(false);
   const base = $derived(held ?? fit(scene.bounds, size, room));
   const view: View = $derived({
     k: transform.k * base.k,
@@ -288,18 +290,23 @@
     if (line) {
       session.type('bars', barsAcross(scene, view, line[0], line[1]).join(' '));
       drag.cancel();
-      held = null;
+      letGo();
       return;
     }
     const box = drag.box;
     if (box) session.choose(marksIn(scene, view, box[0], box[1]), true);
     await drag.drop();
-    held = null;
+    letGo();
   }
 
   function cancel(): void {
     drag.cancel();
-    held = null;
+    letGo();
+  }
+
+  /** The drawing follows the structure again, unless places are being pressed on it. */
+  function letGo(): void {
+    if (!pressing) held = null;
   }
 
   /** The sensible place under the pointer, while a place is wanted. */
@@ -315,8 +322,11 @@
       return;
     }
     const slot = session.entry && placeSlot(session.entry.tool);
-    if (pointed && slot) put(slot, pointed.place);
-    else if (!session.entry) session.choose([]);
+    if (pointed && slot) {
+      held ??= base;
+      pressing = true;
+      put(slot, pointed.place);
+    } else if (!session.entry) session.choose([]);
   }
 
   /** Puts a place into a slot; joints that are run through, and those of several loads, stand one after the other. */
@@ -325,6 +335,19 @@
     const joint = place.replace(/;\s+/g, ';');
     session.type(slot, slot === 'through' ? `${before} ${joint}`.trim() : place);
   }
+
+  $effect(() => {
+    if (!pressing) return;
+    const { min, max } = scene.bounds ?? {};
+    const seen = [min, max].every((corner) => {
+      if (!corner) return true;
+      const [x, y] = toScreen(view, corner);
+      return x >= 0 && y >= 0 && x <= size.width && y <= size.height;
+    });
+    if (session.entry && seen) return;
+    pressing = false;
+    held = null;
+  });
 
   /** What is pressed is worked next, or goes into the open tag. */
   function take(id: string): boolean {
@@ -488,7 +511,16 @@
     <Pieces {session} assembled={base} zoom={transform} {size} {reading} {fonts} {lit} />
   {:else}
     <Glow {painted} {lit} />
-    <Handles {session} {painted} freed={reading.freed} {lit} {open} {take} enter={light} leave={dark} />
+    <Handles
+      {session}
+      {painted}
+      freed={reading.freed}
+      {lit}
+      open={(id, near) => open(id, near && toWorld(view, near))}
+      {take}
+      enter={light}
+      leave={dark}
+    />
   {/if}
   {#if inside && plotted && !parted && (sliced ?? pointedAt)}
     {@const at = sliced ?? pointedAt}

@@ -3,13 +3,17 @@
   import type { XY } from '../api/types';
   import type { Session } from '../bench/session.svelte';
   import { markOf } from '../entry/about';
+  import { actOn, canChoose } from './handlekeys';
+  import { piecesOf } from './members';
   import type { Label, Painted } from './painted';
+  import { mix } from './vec';
 
   interface Props {
     session: Session;
     painted: Painted;
     freed: boolean;
     lit: (id: string) => boolean;
+    /** `near`: a place on the screen. */
     open: (id: string, near?: XY) => void;
     /** Something else is done with what is pressed: it goes into an open tag, or is worked next. */
     take: (id: string) => boolean;
@@ -32,17 +36,38 @@
   const editable = $derived(
     painted.labels.filter((l) => l.editable).sort((a, b) => RANK[a.kind] - RANK[b.kind]),
   );
+  /** Members are pointed at on the drawing itself; for keys each straight piece and each bar has a handle in its middle. */
+  const members = $derived.by(() => {
+    if (freed) return [];
+    const labelled = new Set(editable.map((l) => l.id));
+    const pieces = painted.beams.flatMap((beam) =>
+      piecesOf(beam.path).map((at, i, all) => {
+        const which = all.length > 1 ? `, piece ${i + 1} of ${all.length}` : '';
+        const name = beam.id.slice('body:'.length).split('#')[0];
+        return { id: `${beam.id}/${i}`, mark: beam.id, at, says: `Member ${name}${which}` };
+      }),
+    );
+    const bars = painted.bars
+      .filter((bar) => !labelled.has(bar.id))
+      .map((bar) => ({
+        id: bar.id,
+        mark: bar.id,
+        at: mix(bar.a, bar.b, 0.5),
+        says: `Bar ${bar.id.slice('bar:'.length)}`,
+      }));
+    return [...pieces, ...bars];
+  });
   const handles = $derived([
     ...(freed ? [] : painted.supports.map((s) => s.id)),
     ...(freed ? [] : [...painted.wheels, ...painted.joints].map((m) => m.id)),
     ...editable.map((l) => l.id),
+    ...members.map((m) => m.id),
   ]);
   let current = $state<string | null>(null);
   const stop = $derived(current !== null && handles.includes(current) ? current : (handles[0] ?? null));
   let overlay: HTMLDivElement;
 
   const chosen = (id: string) => session.chosen.includes(markOf(id));
-  const canChoose = (id: string) => /^(load|support|point|bar|joint|wheel|rope):/.test(id);
 
   function says(label: Label): string {
     if (label.kind === 'dimension')
@@ -75,12 +100,8 @@
         current = next;
         overlay.querySelector<HTMLElement>(`[data-handle="${CSS.escape(next)}"]`)?.focus();
       }
-    } else if (event.key === ' ' && canChoose(id)) {
-      session.choose([markOf(id)], true);
-    } else if (event.key === 'Delete' || event.key === 'Backspace') {
-      if (session.chosen.length > 0) session.remove();
-      else if (canChoose(id)) session.remove([markOf(id)]);
     } else {
+      actOn(event, markOf(id), session);
       return;
     }
     event.preventDefault();
@@ -128,6 +149,23 @@
       ></button>
     {/each}
   {/if}
+  {#each members as m (m.id)}
+    <button
+      class="middle"
+      style:left="{m.at[0] - 12}px"
+      style:top="{m.at[1] - 12}px"
+      tabindex={stop === m.id ? 0 : -1}
+      data-handle={m.id}
+      aria-label={m.says}
+      onclick={() => !take(m.mark) && open(m.mark, m.at)}
+      onkeydown={(e) => rove(e, m.id)}
+      onfocus={() => {
+        current = m.id;
+        enter(m.mark);
+      }}
+      onblur={leave}
+    ></button>
+  {/each}
   {#each painted.labels as l (l.id)}
     {#if l.editable}
       <button
@@ -191,6 +229,12 @@
     border-radius: 50%;
     cursor: pointer;
     touch-action: none;
+  }
+  .middle {
+    position: absolute;
+    width: 24px;
+    height: 24px;
+    border-radius: 50%;
   }
   .support-handle {
     width: 44px;

@@ -5,6 +5,8 @@
   import type { Offer } from '../api/types';
   import type { Session } from '../bench/session.svelte';
   import type { Entry } from './entry';
+  import { partsOf } from './hint';
+  import { slotOf } from './marked';
   import { without } from './mend';
   import { isSupport, placeSlot, tool, type ToolId } from './tools';
 
@@ -47,8 +49,8 @@
       return;
     }
     await tick();
-    const first = session.refused.find((p) => field(p.path));
-    if (first) enter(first.path);
+    const marked = session.refused.map((p) => slotOf(p.path, keys)).find((slot) => slot !== null);
+    if (marked) enter(marked);
   }
 
   export function leave(): void {
@@ -123,7 +125,7 @@
     }
     session.close(false);
     if (mends) session.change((sheet) => without(sheet, target.path ?? ''));
-    else session.remove([id]);
+    else void session.remove([id]);
     done();
   }
 
@@ -134,15 +136,15 @@
   }
 
   const removable = $derived(entry.mark !== null && !['distance', 'piece'].includes(entry.tool));
-  const was = $derived((slot: string) => {
+  const was = $derived((slot: string | null) => {
+    if (slot === null) return null;
     const before = entry.before[slot] ?? '';
     return entry.mark !== null && before !== '' && before !== entry.typed[slot] ? before : null;
   });
 
-  /** What is wrong with a slot; problems of the model name it by the end of their path. */
-  const wrong = $derived((slot: string) =>
-    session.refused.find((p) => p.path === slot || p.path.endsWith(`.${slot}`)),
-  );
+  const keys = $derived(slots.map((slot) => slot.key));
+  /** What is wrong with a slot. */
+  const wrong = $derived((slot: string) => session.refused.find((p) => slotOf(p.path, keys) === slot));
   const first = $derived(session.refused[0]);
   const offers = $derived(first ? session.offers((about) => slots.some((s) => s.key === about)) : []);
 
@@ -201,12 +203,17 @@
         {#each offers as offer (offer.text)}
           <button type="button" class="offer" onclick={() => accept(offer)}>{offer.text}</button>
         {/each}
-        {#if was(first.path)}<span class="was"><kbd>↑</kbd> brings back {was(first.path)}</span>{/if}
+        {#if was(slotOf(first.path, keys))}<span class="was"
+            ><kbd>↑</kbd> brings back {was(slotOf(first.path, keys))}</span
+          >{/if}
       </p>
     {:else if problem}
       <p class="message">{problem.message} <span>{problem.cure}</span></p>
     {:else}
-      <p class="hint">{kind.hint}</p>
+      <p class="hint">
+        {#each partsOf(kind.hint) as part, i (i)}{#if part.slot}<code data-slot={part.slot}>{part.text}</code
+            >{:else}{part.text}{/if}{/each}
+      </p>
     {/if}
     <span class="ends">
       <button type="button" class="end keep" onclick={commit} title="Keep (Enter)" aria-label="Keep">
@@ -307,6 +314,12 @@
     width: 0;
     min-width: 14em;
     flex: 1;
+  }
+  .hint code {
+    font-family: inherit;
+    font-weight: 620;
+    color: var(--ink);
+    white-space: nowrap;
   }
   .foot {
     display: flex;

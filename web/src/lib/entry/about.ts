@@ -30,9 +30,9 @@ export function nameOf(id: string): string {
   return id.slice(id.indexOf(':') + 1);
 }
 
-/** The mark a label belongs to: `load:q1` of `load:q1#end`. Further runs of a body keep their number. */
+/** The mark a label belongs to: `load:q1` of `load:q1#end`. Further runs of a body keep their number, and no piece of it is a mark: `body:jib#1` of `body:jib#1/2`. */
 export function markOf(id: string): string {
-  return id.startsWith('body:') ? id : (id.split('#')[0] ?? id);
+  return id.startsWith('body:') ? id.replace(/\/\d+$/, '') : (id.split('#')[0] ?? id);
 }
 
 /** What a mark stands for in the working: `joint:B#B_x` of `joint:B#B_x@body:jib#0`, else the mark itself. */

@@ -1,4 +1,5 @@
 /** An open tag: what it is about, and what stands in its slots. */
+import type { Problem, Sheet } from '../api/types';
 import { type Target, tool, type ToolId } from './tools';
 
 export interface Entry {
@@ -29,4 +30,30 @@ export function touched(entry: Entry): Record<string, string> {
 export function inWords(entry: Entry, spatial: boolean): string {
   const typed = Object.values(touched(entry)).map((text) => text.trim());
   return `${tool(entry.tool, spatial).name} ${typed.filter(Boolean).join(', ')}`.trim();
+}
+
+/** What to say where Enter would change nothing: of a new thing nothing was typed, of one that is there something was emptied that it needs. */
+export function unchanged(entry: Entry, before: Sheet, after: Sheet, spatial: boolean): Problem | null {
+  if (JSON.stringify(before) !== JSON.stringify(after)) return null;
+  const { slots, more } = tool(entry.tool, spatial);
+  const typed = touched(entry);
+  const all = [...slots, ...(more ?? [])];
+  const emptied = all.find((slot) => typed[slot.key]?.trim() === '');
+  const problem = (path: string, message: string, cure: string): Problem => ({
+    kind: 'sense',
+    path,
+    position: null,
+    message,
+    cure,
+  });
+  if (emptied) {
+    return problem(
+      emptied.key,
+      `“${emptied.label}” cannot be empty here.`,
+      'Type it, or press ↑ for what it was.',
+    );
+  }
+  if (entry.mark !== null) return null;
+  const first = all.find((slot) => !slot.words && !typed[slot.key])?.key ?? entry.slot;
+  return problem(first, 'Nothing would be changed by this.', 'Type what is to change, or leave with Escape.');
 }

@@ -18,7 +18,7 @@ export const MACHINES: readonly Tool[] = [
     shift: true,
     name: 'Body',
     words: 'rigid member frame lever arm machine part',
-    hint: 'Run through points: A B C, B D. New ones by place 2;1, step +2;1 or 2@60. Where it meets another body they are pinned.',
+    hint: 'Run through points: {through|A B C}, {through|B D}. New ones by place {through|A 2;1}, step {through|A +2;1} or {through|A 2@60}. Where it meets another body they are pinned.',
     slots: [
       { key: 'through', label: 'run through', usual: '0;0 2;0 2@60', width: 26 },
       { key: 'joined', label: 'joined by', usual: 'pin', width: 7, words: ['pin', 'weld'] },
@@ -31,7 +31,7 @@ export const MACHINES: readonly Tool[] = [
     shift: true,
     name: 'Hinge',
     words: 'joint pin internal hinge slot collar contact weld gear mesh jaw grip',
-    hint: 'On one body it parts it there. A slot or a collar slides some way; a contact pushes its first body some way.',
+    hint: 'On one body it parts it there: {place|2.5}, {place|C + 0.5}. A slot or a collar slides some way; a contact pushes its first body some way: along, up, 30.',
     slots: [
       { key: 'place', label: 'at', usual: '', width: 8 },
       JOINT_KIND,
@@ -46,7 +46,7 @@ export const MACHINES: readonly Tool[] = [
     shift: true,
     name: 'Pulley',
     words: 'wheel sheave roller',
-    hint: 'Its axle: a point, a distance from the start, or a place 2;1. On the body there, or on the ground.',
+    hint: 'Its axle: a point, a distance from the start {place|1.5}, or a place {place|2;1}. On the body there, or on the ground.',
     slots: [
       { key: 'place', label: 'axle at', usual: '', width: 8 },
       { key: 'radius', label: 'radius', usual: '', width: 8 },
@@ -60,7 +60,7 @@ export const MACHINES: readonly Tool[] = [
     shift: true,
     name: 'Rope',
     words: 'cable line cord hoist tackle hang mass pull',
-    hint: 'What it runs over, with commas. Ends: a point, 40 kg that hangs, a pull 200 N @ left or ?T. wheel ccw: round it that way.',
+    hint: 'What it runs over, with commas. Ends: a point, {path|A, wheel, 40 kg} that hangs, a pull {path|A, wheel, 200 N @ left} or {path|A, wheel, ?T}. {path|A, wheel ccw, 40 kg}: round it that way.',
     slots: [PATH, { ...NAME, usual: 'rope', width: 8 }],
   },
 ];

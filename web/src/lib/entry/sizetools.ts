@@ -4,11 +4,12 @@ import type { Tool } from './tools';
 export const SIZES: readonly Tool[] = [
   {
     id: 'profile',
+    did: 'Section given',
     key: 's',
     shift: true,
     name: 'Section',
     words: 'cross-section material stress strength dimensions rectangle tube box i t channel angle',
-    hint: 'Width x height; box, tube and angle with their wall: 60 x 100 x 5; i, t, channel: height x width x flange x web. Or the name of a section of the sheet. Of all bodies and bars, unless some are named.',
+    hint: 'Width x height: {dimensions|60 x 100}; box, tube and angle with their wall; i, t, channel: height x width x flange x web. Or the name of a section of the sheet. Of all bodies and bars, unless some are named.',
     slots: [
       {
         key: 'shape',
@@ -24,11 +25,12 @@ export const SIZES: readonly Tool[] = [
   },
   {
     id: 'plates',
+    did: 'Plates stacked',
     key: 'e',
     shift: true,
     name: 'Plates',
     words: 'pin shear bearing tear-out fork eye bolt diameter stack thickness',
-    hint: 'The plates on a pin, as they are stacked, each with its thickness; edge 20 from the hole to the edge; in STEEL what it is made of.',
+    hint: 'The plates on a pin, as they are stacked, each with its thickness: {plates|ground 5, beam 8, ground 5}; {plates|ground 5, beam 8 edge 20, ground 5} from the hole to the edge; in STEEL what it is made of.',
     slots: [
       { key: 'at', label: 'on the pin at', usual: '', width: 8 },
       { key: 'plates', label: 'stacked', usual: 'ground 5, crank 8 edge 20, ground 5', width: 34 },
@@ -39,11 +41,12 @@ export const SIZES: readonly Tool[] = [
   },
   {
     id: 'most',
+    did: 'Limit set',
     key: 'l',
     shift: true,
     name: 'Limit',
     words: 'allowable stress shear reaction pin factor of safety at most',
-    hint: 'What may not be exceeded, with its unit: 160 MPa, 12 kN; a sag as a part of the span: L/300; a factor is a number on what its material stands. Of all, unless some are named, with commas.',
+    hint: 'What may not be exceeded, with its unit: {most|160 MPa}; a sag as a part of the span: L/300; a factor is a number on what its material stands. Of all, unless some are named, with commas.',
     slots: [
       {
         key: 'sort',

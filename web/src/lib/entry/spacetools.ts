@@ -30,8 +30,9 @@ const JOINT_KIND: Slot = {
 /** Three components want room. */
 const WIDE: Slot = { ...SIZE, width: 10 };
 
-const WHERE = 'Where: points, A B C, or a place: 0.4;0;1.2.';
-const WAYS = 'down, -z, to C, 3;-4;2, az 30 el 40, round C +x';
+const WHERE = 'Where: points, {place|A}, or a place: {place|0.4;0;0}.';
+const WAYS =
+  '{direction|down}, {direction|-z}, {direction|to C}, {direction|A to C}, {direction|3;-4;2}, {direction|az 30 el 40}, {direction|round C +x}';
 
 function support(
   id: SupportTool,
@@ -51,7 +52,7 @@ export const IN_SPACE: readonly Tool[] = [
     key: 'b',
     name: 'Body',
     words: 'rigid member shaft plate lid arm frame',
-    hint: 'Run through points or places: 0;0;0 1.2;0;0, A +0;0;2. A comma lifts the pen. Where it meets another body they are joined by a ball.',
+    hint: 'Run through points or places: {through|0;0;1 1.2;0;1}, {through|A +0;0;2}. A comma lifts the pen. Where it meets another body they are joined by a ball.',
     slots: [
       { key: 'through', label: 'run through', usual: '0;0;0 1.2;0;0', width: 30 },
       { ...NAME, usual: 'its points', width: 10 },
@@ -62,7 +63,7 @@ export const IN_SPACE: readonly Tool[] = [
     key: 'j',
     name: 'Bars',
     words: 'bar truss joint member strut cable cord rope tripod chain',
-    hint: 'Run through joints or places: A B C, 0;0;0 2;0;1, +0;0;2 from the one before. A comma lifts the pen.',
+    hint: 'Run through joints or places: {through|A B}, {through|0;0;0 2;0;1}, {through|A +0;0;2} from the one before. A comma lifts the pen.',
     slots: [
       { key: 'through', label: 'run through', usual: 'A B C, or 0;0;0 2;0;1', width: 30 },
       { key: 'kind', label: 'kind', usual: 'bar', width: 7, words: ['bar', 'cable', 'strut'] },
@@ -79,7 +80,14 @@ export const IN_SPACE: readonly Tool[] = [
     more: [NAME],
   },
   support('ball', 'p', 'Ball', [PLACE], `${WHERE} It holds every displacement and no turn.`, 'socket pin'),
-  support('roller', 'r', 'Roller', [PLACE, NORMAL], `${WHERE} Which way it pushes: up, +x, 0;1;2.`, ''),
+  support(
+    'roller',
+    'r',
+    'Roller',
+    [PLACE, NORMAL],
+    `${WHERE} Which way it pushes: {normal|up}, {normal|+x}, {normal|0;1;2}.`,
+    '',
+  ),
   support(
     'fixed',
     'w',
@@ -93,7 +101,7 @@ export const IN_SPACE: readonly Tool[] = [
     'o',
     'Journal',
     [PLACE, AXIS, COUPLES],
-    'Two forces across the shaft. Couples only if nothing else keeps it aligned, unless you say so.',
+    'Two forces across the shaft: {axis|+x}, {axis|A to B}. Couples only if nothing else keeps it aligned, unless you say so.',
     'bearing shaft',
   ),
   support(
@@ -117,7 +125,7 @@ export const IN_SPACE: readonly Tool[] = [
     's',
     'Surface',
     [PLACE, NORMAL],
-    `${WHERE} It only pushes: up, +x, 0;1;2.`,
+    `${WHERE} It only pushes: {normal|up}, {normal|+x}, {normal|0;1;2}.`,
     'smooth rest foot',
   ),
   support(
@@ -125,7 +133,7 @@ export const IN_SPACE: readonly Tool[] = [
     'l',
     'Link',
     [PLACE, TOWARD],
-    'Where it leads: up, -x, to C, 1;0;2.',
+    'Where it leads: {toward|up}, {toward|-x}, {toward|to C}, {toward|1;0;2}.',
     'strut prop two-force',
   ),
   support(
@@ -133,7 +141,7 @@ export const IN_SPACE: readonly Tool[] = [
     't',
     'Tie',
     [PLACE, TOWARD],
-    'A cable: it only pulls. Where it leads: up, -x, to C, 1;0;2.',
+    'A cable: it only pulls. Where it leads: {toward|up}, {toward|-x}, {toward|to C}, {toward|1;0;2}.',
     'rope stay guy',
   ),
   {
@@ -141,7 +149,7 @@ export const IN_SPACE: readonly Tool[] = [
     key: 'f',
     name: 'Force',
     words: 'load point push pull',
-    hint: `@ goes on to the place. Acts ${WAYS}. 3;-4;2 as size: components. ?P is sought.`,
+    hint: `@ goes on to the place. Acts ${WAYS}. {size|3;-4;2} as size: components. {size|?P} is sought.`,
     slots: [WIDE, PLACE, DIRECTION],
     more: [CASE, NAME],
   },
@@ -150,7 +158,7 @@ export const IN_SPACE: readonly Tool[] = [
     key: 'c',
     name: 'Couple',
     words: 'load moment torque',
-    hint: '@ goes on to the place. It turns right-handed about its axis: up, +x, to C. 1;0;2 as size: components. ?M is sought.',
+    hint: '@ goes on to the place. It turns right-handed about its axis: {axis|up}, {axis|+x}, {axis|to C}. {size|1;0;2} as size: components. {size|?M} is sought.',
     slots: [WIDE, PLACE, { ...AXIS, label: 'about', usual: 'up' }],
     more: [CASE, NAME],
   },
@@ -168,7 +176,7 @@ export const IN_SPACE: readonly Tool[] = [
     key: 'm',
     name: 'Mass',
     words: 'load weight gravity',
-    hint: '@ goes on to the centre of mass: a point, or 0.6;0.4;0.7 beside the member. 60 kg, or 0.6 kN.',
+    hint: '@ goes on to the centre of mass: a point, or {place|0.6;0.4;0.7} beside the member. {size|60 kg}, or {size|0.6 kN}.',
     slots: [{ ...WIDE, label: 'mass' }, PLACE],
     more: [CASE, NAME],
   },

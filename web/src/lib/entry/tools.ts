@@ -84,9 +84,12 @@ export interface Tool {
   readonly hint: string;
   /** Other words it is looked for by. */
   readonly words: string;
+  /** What was done with it, where nothing is placed. */
+  readonly did?: string;
 }
 
-const ROLLS = 'Which way it pushes: up, left, 105, 15 from +y cw. It may hold both ways, or only push.';
+const ROLLS =
+  'Which way it pushes: {normal|up}, {normal|left}, {normal|105}, {normal|15 from +y cw}. It may hold both ways, or only push.';
 
 function support(
   id: SupportTool,
@@ -106,7 +109,7 @@ export const TOOLS: readonly Tool[] = [
     key: 'b',
     name: 'Beam',
     words: 'member bar arm bend corner bent crank piece draw',
-    hint: 'The first: a length, 6 or 18 ft or 5 ft 6 in. A further piece goes on from the end, or from a place; 90 bends it up.',
+    hint: 'The first: a length, {length|6} or {length|18 ft} or {length|5 ft 6 in}. A further piece goes on from the end, or from a place; {angle|90} or {angle|up} bends it up.',
     slots: [
       { key: 'length', label: 'length', usual: '', width: 9 },
       { key: 'angle', label: 'slope', usual: 'straight on', width: 9 },
@@ -118,7 +121,14 @@ export const TOOLS: readonly Tool[] = [
   ...STATES,
   ...SIZES,
   ...STIFF,
-  support('pin', 'p', 'Pin', [PLACE], 'Where: a distance from the start, a point, C + 0.5.', 'hinge'),
+  support(
+    'pin',
+    'p',
+    'Pin',
+    [PLACE],
+    'Where: a distance from the start {place|2.5}, a point {place|C}, {place|C + 0.5}.',
+    'hinge',
+  ),
   support(
     'roller',
     'r',
@@ -136,7 +146,7 @@ export const TOOLS: readonly Tool[] = [
     'w',
     'Wall',
     [PLACE],
-    'Where it is built in: a distance from the start, or a point.',
+    'Where it is built in: a distance from the start {place|2.5}, or a point {place|C}.',
     'fixed built in clamp',
   ),
   support(
@@ -144,7 +154,7 @@ export const TOOLS: readonly Tool[] = [
     'g',
     'Guide',
     [PLACE, NORMAL],
-    'Slides without turning. Which way it pushes: up, left, 105.',
+    'Slides without turning. Which way it pushes: {normal|up}, {normal|left}, {normal|105}.',
     'slide collar',
   ),
   support(
@@ -152,7 +162,7 @@ export const TOOLS: readonly Tool[] = [
     's',
     'Surface',
     [PLACE, NORMAL],
-    'Smooth: it only pushes. Which way: up, left, 105.',
+    'Smooth: it only pushes. Which way: {normal|up}, {normal|left}, {normal|105}.',
     'contact smooth rest',
   ),
   support(
@@ -173,7 +183,7 @@ export const TOOLS: readonly Tool[] = [
     'l',
     'Link',
     [{ ...PLACE, usual: 'end' }, TOWARD],
-    'Where it leads: up, 60, to C.',
+    'Where it leads: {toward|up}, {toward|60}, {toward|to C}.',
     'strut two-force',
   ),
   support(
@@ -181,7 +191,7 @@ export const TOOLS: readonly Tool[] = [
     't',
     'Tie',
     [{ ...PLACE, usual: 'end' }, TOWARD],
-    'A cable: it only pulls. Where it leads: up, 60, to C.',
+    'A cable: it only pulls. Where it leads: {toward|up}, {toward|60}, {toward|to C}.',
     'cable rope stay',
   ),
   {
@@ -189,7 +199,7 @@ export const TOOLS: readonly Tool[] = [
     key: 'f',
     name: 'Force',
     words: 'load point push pull',
-    hint: '@ goes on to the place, or places: B C D, B..F. Acts down, 210, 30 from -y cw, to C. 3; -4 as size: components. ?P is sought.',
+    hint: '@ goes on to the place, or places: {place|B C}, {place|A..C}. Acts {direction|down}, {direction|210}, {direction|30 from -y cw}, {direction|to C}. {size|3; -4} as size: components. {size|?P} is sought.',
     slots: [SIZE, { ...PLACE, usual: 'middle' }, DIRECTION],
     more: [CASE, NAME],
   },
@@ -198,7 +208,7 @@ export const TOOLS: readonly Tool[] = [
     key: 'c',
     name: 'Couple',
     words: 'load moment torque',
-    hint: '@ goes on to the place. Counter-clockwise or clockwise: ccw, cw. ?M as size is sought.',
+    hint: '@ goes on to the place. Counter-clockwise or clockwise: ccw, cw. {size|?M} as size is sought.',
     slots: [SIZE, { ...PLACE, usual: 'middle' }, COUPLE],
     more: [CASE, NAME],
   },
@@ -216,7 +226,7 @@ export const TOOLS: readonly Tool[] = [
     key: 'm',
     name: 'Mass',
     words: 'load weight gravity',
-    hint: '@ goes on to the centre of mass, also beside the member: C + 0.2 up. 60 kg, or 0.6 kN. 8 kg/m: the own weight of bars.',
+    hint: '@ goes on to the centre of mass, also beside the member: {place|C + 0.2 up}. {size|60 kg}, or {size|0.6 kN}. 8 kg/m: the own weight of bars.',
     slots: [
       { ...SIZE, label: 'mass' },
       { ...PLACE, usual: 'middle' },
@@ -250,14 +260,16 @@ const CHANGES: readonly Tool[] = [
   },
   {
     id: 'shift',
+    did: 'Moved',
     key: 'v',
     name: 'Move',
     words: 'shift along',
-    hint: 'Along the member: 0.5 or -0.5. In the plane: 0.5 up, or 1; -0.5.',
+    hint: 'Along the member: {by|0.5} or {by|-0.5}. In the plane: {by|0.5 up}, or {by|1; -0.5}.',
     slots: [{ key: 'by', label: 'by', usual: '', width: 10 }],
   },
   {
     id: 'repeat',
+    did: 'Repeated',
     key: 'e',
     name: 'Repeat',
     words: 'copy duplicate array again',
@@ -269,6 +281,7 @@ const CHANGES: readonly Tool[] = [
   },
   {
     id: 'mirror',
+    did: 'Mirrored',
     key: 'i',
     name: 'Mirror',
     words: 'image symmetric flip',
@@ -280,6 +293,7 @@ const CHANGES: readonly Tool[] = [
   },
   {
     id: 'mend',
+    did: 'Mended',
     key: '',
     name: 'Mend',
     words: '',

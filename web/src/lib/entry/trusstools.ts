@@ -21,7 +21,7 @@ export const DRAWN: readonly Tool[] = [
     key: 'j',
     name: 'Joints',
     words: 'bar truss member run through chain cable strut',
-    hint: 'Run through joints: A B C, D E. New ones by place 2;1, step +2;1 or length and slope 2@60; A/B is half-way. Or point at them.',
+    hint: 'Run through joints: {through|A B C}, {through|A C}. New ones by place {through|A 2;1}, step {through|A +2;1} or length and slope {through|A 2@60}; {through|A/B C} begins half-way. Or point at them.',
     slots: [{ key: 'through', label: 'run through', usual: '0;0 2;0 2@60', width: 30 }, KIND],
   },
   {
@@ -72,6 +72,7 @@ export const BARS: readonly Tool[] = [
   },
   {
     id: 'limit',
+    did: 'Limits set',
     key: 'y',
     name: 'Carry',
     words: 'limit strength capacity allowable resistance',
@@ -80,10 +81,11 @@ export const BARS: readonly Tool[] = [
   },
   {
     id: 'section',
+    did: 'Cut through',
     key: 'x',
     name: 'Cut',
     words: 'section cross sections method',
-    hint: 'Draw a line across bars, or name them: B-C G-C G-H. The side with fewer unknowns is worked as one body.',
+    hint: 'Draw a line across bars, or name them: {bars|B-C G-C G-H}. The side with fewer unknowns is worked as one body.',
     slots: [{ key: 'bars', label: 'cuts', usual: '', width: 22 }],
   },
   {

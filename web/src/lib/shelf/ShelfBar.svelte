@@ -1,17 +1,18 @@
 <!-- Looking through the shelf: by word, by tag, in an order, and into the trash. -->
 <script lang="ts">
   import { Search, Trash2, X } from '@lucide/svelte';
-  import { api } from '../api/client';
   import type { Shelf, Sort } from './shelf.svelte';
 
   interface Props {
     shelf: Shelf;
     /** Changes what is looked for, and looks. */
     look: (change: () => void) => void;
+    /** Removes what is shown of the trash. */
+    empty: () => void;
     /** The field of the search, for the keys of the shelf. */
     field: HTMLInputElement | null;
   }
-  let { shelf, look, field = $bindable() }: Props = $props();
+  let { shelf, look, empty, field = $bindable() }: Props = $props();
 </script>
 
 <div class="bar" role="search">
@@ -56,7 +57,11 @@
     >{shelf.total} {shelf.total === 1 ? 'sheet' : 'sheets'}{shelf.trash ? ' in the trash' : ''}</span
   >
   {#if shelf.trash && shelf.total > 0}
-    <button class="plain" onclick={() => shelf.act(() => api.emptyTrash())}>Empty it for good</button>
+    <button class="plain" onclick={empty}
+      >{shelf.looking
+        ? `Remove ${shelf.total === 1 ? 'it' : `these ${shelf.total}`} for good`
+        : 'Empty it for good'}</button
+    >
   {/if}
   <button class="plain" aria-pressed={shelf.trash} onclick={() => look(() => (shelf.trash = !shelf.trash))}
     ><Trash2 size={15} /> Trash{#if shelf.inTrash > 0}&nbsp;<small>{shelf.inTrash}</small>{/if}</button

@@ -127,6 +127,12 @@ export class Shelf {
     }
   }
 
+  /** Removes for good what is looked for in the trash. */
+  emptyTrash(): Promise<boolean> {
+    const tag: Record<string, string> = this.tag === null ? {} : { tag: this.tag };
+    return this.act(() => api.emptyTrash({ search: this.search, differing: String(this.differing), ...tag }));
+  }
+
   /** Whoever leaves the shelf waits for no cards. */
   leave(): void {
     this.#leave.abort();

@@ -103,6 +103,23 @@
     void fonts;
     return hidden ? [] : placeWords(all, view.project, view.screen, measure);
   });
+  /** Supports, joints, and bars that have no label: for the keys. They stand still while the figure turns. */
+  const things = $derived.by(() => {
+    if (view.turning || session.stop !== 'idealise') return [];
+    const said = new Set(words.map((word) => word.id));
+    const holds = scene.holds.map(({ id, at, shape, name }) => ({ id, at, says: `${shape} ${name}` }));
+    const bars = scene.lines
+      .filter((line) => line.kind === 'bar' && !said.has(line.id))
+      .flatMap(({ id, name, path: [from, to] }) =>
+        from && to ? [{ id, at: times(add(from, to), 0.5), says: `Bar ${name}` }] : [],
+      );
+    return [...holds, ...bars]
+      .filter(({ id }, i, all) => all.findIndex((other) => other.id === id) === i)
+      .map(({ id, at, says }) => {
+        const [x, y] = view.project(at);
+        return { id, says, x, y };
+      });
+  });
   const drawn = $derived((gl === null && tried) || printing);
   const flat = $derived(drawn ? flatten(all, view.project, view.k) : []);
 
@@ -354,7 +371,7 @@
       <text x={pointed.at[0] + 9} y={pointed.at[1] - 12}>{pointed.place}</text>
     </svg>
   {/if}
-  <SpaceWords {session} {words} gripped={() => grip !== null} press={pressWord} />
+  <SpaceWords {session} {words} {things} gripped={() => grip !== null} press={pressWord} />
   <div class="views" role="group" aria-label="Views">
     {#each VIEWS as name, i (name)}
       <button

@@ -1,21 +1,33 @@
 <!-- The labels of a figure of space: they face the reader, stay clear of each other, and are the buttons by which everything is reached. -->
 <script lang="ts">
+  import { actOn } from '../board/handlekeys';
   import type { Session } from '../bench/session.svelte';
   import type { PlacedWord } from './words';
+
+  /** What has no label of its own, and is reached by key all the same. */
+  interface Thing {
+    readonly id: string;
+    readonly says: string;
+    readonly x: number;
+    readonly y: number;
+  }
 
   const {
     session,
     words,
+    things,
     gripped,
     press,
   }: {
     session: Session;
     words: readonly PlacedWord[];
+    things: readonly Thing[];
     /** The figure is being turned: what passes under the pointer is not meant. */
     gripped: () => boolean;
     press: (id: string) => void;
   } = $props();
 
+  const markOf = (id: string) => (id.split('@')[0] ?? id).split('#')[0] ?? id;
   const labelled = (word: PlacedWord) => (word.symbol ? `${word.symbol[0]} ${word.symbol[1]}` : word.text);
 </script>
 
@@ -42,11 +54,30 @@
         e.stopPropagation();
         press(word.id);
       }}
+      aria-pressed={session.chosen.length > 0 ? session.chosen.includes(markOf(word.id)) : undefined}
+      onkeydown={(e) => actOn(e, markOf(word.id), session)}
       onmousedown={(e) => session.entry && e.preventDefault()}
       onpointerenter={() => !gripped() && session.point({ ids: [word.id.split('@')[0] ?? word.id] })}
       onpointerleave={() => !gripped() && session.leave()}
       >{#if word.symbol}<i>{word.symbol[0]}</i><sub>{word.symbol[1]}</sub>{:else}{word.text}{/if}</button
     >
+  {/each}
+  {#each things as thing (thing.id)}
+    <button
+      class="thing"
+      style:left="{thing.x - 12}px"
+      style:top="{thing.y - 12}px"
+      data-handle={thing.id}
+      aria-label={thing.says}
+      aria-pressed={session.chosen.length > 0 ? session.chosen.includes(thing.id) : undefined}
+      onclick={(e) => {
+        e.stopPropagation();
+        press(thing.id);
+      }}
+      onkeydown={(e) => actOn(e, thing.id, session)}
+      onfocus={() => session.point({ ids: [thing.id] })}
+      onblur={() => session.leave()}
+    ></button>
   {/each}
 </div>
 
@@ -58,6 +89,12 @@
     width: 100%;
     height: 100%;
     pointer-events: none;
+  }
+  .thing {
+    position: absolute;
+    width: 24px;
+    height: 24px;
+    border-radius: 50%;
   }
   .leaders line {
     stroke: var(--faded);
