@@ -81,7 +81,12 @@ fn one_force(sheet: &mut Sheet, name: Option<&str>, slots: &Force<'_>) -> Outcom
             (load.components, load.size) = (None, Some(size(text, Dimension::FORCE, "size")?));
         }
         None if load.size.is_none() && load.components.is_none() => {
-            return wrong("size", "A force needs a size.", "Type it: 4, 250 lb, or components 3; -4.");
+            let example = space::example(sheet, "3; -4", "3; -4; 2");
+            return wrong(
+                "size",
+                "A force needs a size.",
+                format!("Type it: 4, 250 lb, or components {example}."),
+            );
         }
         None => {}
     }

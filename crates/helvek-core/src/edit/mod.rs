@@ -255,7 +255,7 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
         load.write(document, sheet)?;
     }
     space::complete(sheet);
-    points::drop_unused(&document.sheet, sheet, matches!(edit, Edit::Body { .. }));
+    points::drop_unused(&document.sheet, sheet, edit);
     bars::forget_gone(sheet);
     order::forget_gone(sheet);
     efforts::forget_gone(sheet);

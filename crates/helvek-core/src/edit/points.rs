@@ -1,5 +1,6 @@
 //! Everything on a sheet that names a point: visited in one place, for renaming, and for finding points that nothing needs any more.
 
+use super::Edit;
 use super::figure::Figure;
 use super::{bars, parts, wrong};
 use crate::model;
@@ -149,11 +150,18 @@ fn names(sheet: &Sheet) -> [Vec<String>; 3] {
 }
 
 /// Takes points out of the runs where nothing stands any more, and points beside a member that carry nothing any more. Ends stay, corners
-/// stay, and so do those that carried nothing before either, and the new ones of a body that was drawn through them: someone meant them.
-pub(super) fn drop_unused(before: &Sheet, sheet: &mut Sheet, drawn: bool) {
+/// stay, and so do those that carried nothing before either, the new ones of a body that was drawn through them, and the end that a further piece goes on from:
+/// someone meant them.
+pub(super) fn drop_unused(before: &Sheet, sheet: &mut Sheet, edit: &Edit) {
     let meant = idle(before);
     let mut gone = idle(sheet);
-    let stays = |point: &String| meant.contains(point) || drawn && !before.points.contains_key(point);
+    let there = |point: &String| before.points.contains_key(point);
+    let drawn = |point: &String| match edit {
+        Edit::Body { .. } => !there(point),
+        Edit::Beam { .. } => there(point),
+        _ => false,
+    };
+    let stays = |point: &String| meant.contains(point) || drawn(point);
     gone.retain(|point| !stays(point));
     forget(sheet, &gone);
 }

@@ -20,7 +20,12 @@ pub(super) fn draw(
     rename: Option<&str>,
 ) -> Outcome {
     let Some(text) = filled(through) else {
-        return wrong("through", "Nothing to run through.", "Type points: A B C, or places: 0;0 2;0 2@60.");
+        let example = space::example(sheet, "0;0 2;0 2@60", "0;0;0 2;0;1");
+        return wrong(
+            "through",
+            "Nothing to run through.",
+            format!("Type points: A B C, or places: {example}."),
+        );
     };
     let kind = match filled(joined) {
         Some(text) => words::choice::<JointKind>(text, "joined")?,
@@ -35,7 +40,7 @@ pub(super) fn draw(
     let mut runs: Vec<Vec<String>> = runs.into_iter().filter(|run| run.len() > 1).collect();
     through_own_points(sheet, &mut runs)?;
     if runs.is_empty() {
-        let cure = "Name two or more: A B, or 0;0 2;0.";
+        let cure = format!("Name two or more: A B, or {}.", space::example(sheet, "0;0 2;0", "0;0;0 2;0;1"));
         return wrong("through", "A body runs through two points at least.", cure);
     }
     let name = match filled(rename) {

@@ -126,6 +126,11 @@ fn convert(sheet: &mut Sheet) -> Result<(), Vec<Problem>> {
     Ok(())
 }
 
+/// An example for a sheet of the plane, or for one of space.
+pub(super) fn example<'a>(sheet: &Sheet, plane: &'a str, space: &'a str) -> &'a str {
+    if spatial(sheet) { space } else { plane }
+}
+
 /// A direction of the plane, as space writes it.
 fn turn(direction: &mut Direction, angle: &Unit) -> Result<(), Vec<Problem>> {
     let unit = match direction {

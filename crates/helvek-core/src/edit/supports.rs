@@ -110,7 +110,12 @@ fn put_one(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> Result<(
     support.normal = normal.or(support.normal).filter(|_| has_normal(kind));
     support.toward = toward.or(support.toward).filter(|_| has_toward(kind));
     if has_toward(kind) && support.toward.is_none() {
-        return wrong("toward", "It has to lead somewhere.", "Type a direction, or a point: up, 60, to C.");
+        let example = space::example(sheet, "up, 60, to C", "up, -x, to C");
+        return wrong(
+            "toward",
+            "It has to lead somewhere.",
+            format!("Type a direction, or a point: {example}."),
+        );
     }
     if has_axis(kind) && support.axis.is_none() && axis.is_none() {
         support.axis = Some(along(sheet, &support.at));

@@ -433,3 +433,11 @@ fn a_sag_is_limited_as_a_part_of_the_span_and_said_in_its_slot() {
     let factor = edit(&beam(), r#"{"edit":"most","sort":"factor","most":"-2"}"#).unwrap_err();
     assert!(factor.starts_with("most: "), "{factor}");
 }
+
+#[test]
+fn the_point_a_further_piece_goes_on_from_keeps_its_name() {
+    let two = draw(&[r#"{"edit":"beam","length":"6"}"#, r#"{"edit":"beam","length":"6"}"#]);
+    assert_eq!(two.bodies["beam"].runs, [["A", "B", "C"]]);
+    let numbers = |name: &str| two.points[name].clone();
+    assert_eq!(numbers("C"), [crate::sheet::Quantity::Number(12.0), crate::sheet::Quantity::Number(0.0)]);
+}

@@ -74,6 +74,9 @@ fn posts() -> Value {
 /// A tool: its keys, the sheet it is tried on, and what else it needs, by slots.
 type Row = (&'static str, fn() -> Value, &'static [(&'static str, &'static str)]);
 
+/// An example as it is typed, without its Enter, and the sheet it is tried on.
+type Example = (&'static str, fn() -> Value);
+
 const PLANE: &[Row] = &[
     ("b", beam, &[("length", "1")]),
     ("j", bars, &[]),
@@ -240,7 +243,7 @@ async fn every_example_of_the_readme_is_taken() {
             "supports": [{ "at": "A", "kind": "pin" }, { "at": "B", "kind": "roller" }, { "at": "D", "kind": "roller" }],
         })
     }
-    let sheets: &[(&str, fn() -> Value)] = &[
+    let sheets: &[Example] = &[
         ("B 3 Tab 90", beam),
         ("J 0;0 4;0 2@60 A", nothing),
         ("Shift B 0;0 0;3", nothing),

@@ -1,4 +1,4 @@
-<!-- What was typed ahead, while it waits: for an answer, or for what was typed before it to be mended. -->
+<!-- What was typed ahead, while it waits: for an answer, or for what was typed before it to be mended. In the open tag, else over the tools. -->
 <script lang="ts">
   import { ahead } from './ahead.svelte';
 
@@ -19,7 +19,7 @@
 
 {#if waiting && (late || ahead.held)}
   <p
-    class="absolute bottom-[66px] left-1/2 z-10 flex max-w-[90%] -translate-x-1/2 items-center gap-2 rounded-lg border border-(--focus) bg-base-100 px-3 py-1 text-[13px] shadow"
+    class="mt-1 flex max-w-full items-center gap-2 rounded-md border border-(--focus) bg-base-100 px-2 py-1 text-[13px]"
     role="status"
   >
     <span class="text-neutral">{ahead.held ? 'Typed after it, waits:' : 'Typed, waits for an answer:'}</span>

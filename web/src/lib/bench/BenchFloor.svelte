@@ -365,12 +365,17 @@
       >
     </div>
     <Banners {session} keep={keepCopy} />
-    <AheadLine />
+    {#if !session.entry}
+      <div class="absolute bottom-[72px] left-1/2 z-10 max-w-[90%] -translate-x-1/2"><AheadLine /></div>
+    {/if}
     {#if told}
       {@const left = told.again}
       <p class="told">
         {told.text}
-        {#if left}<button onclick={() => session.takeUp(left)}>Take it up again</button>{/if}
+        {#if left}<button
+            class="ml-2 cursor-pointer font-semibold whitespace-nowrap underline underline-offset-2"
+            onclick={() => session.takeUp(left)}>Take it up again</button
+          >{/if}
       </p>
     {/if}
   </section>

@@ -2,7 +2,7 @@
 import { asRefusal, refused, type Refusal } from '../api/client';
 import type { ArmMark, AxisMark, Edit, LiveReply, Offer, Scene, Sheet, SpaceArm } from '../api/types';
 import { ahead } from '../ahead/ahead.svelte';
-import { type Entry, inWords, touched, unchanged } from '../entry/entry';
+import { type Entry, inWords, missingIn, touched } from '../entry/entry';
 import { mended } from '../entry/mend';
 import {
   AT_INSIDE,
@@ -636,9 +636,15 @@ export class Session {
     const problems = reply.problems.filter((p) => !(entry.tool === 'bars' && p.path === 'bodies'));
     const wrong = reply.refused.length > 0 ? reply.refused : problems;
     if (!reply.edited || wrong.length > 0) return wrong;
-    const nothing = unchanged(entry, this.sheet, reply.edited, this.spatial);
-    if (nothing) return [nothing];
+    const same = JSON.stringify(reply.edited) === JSON.stringify(this.sheet);
+    const missing = same ? missingIn(entry, this.spatial) : null;
+    if (missing) return [missing];
     shut();
+    if (same) {
+      this.said = 'Nothing was changed.';
+      void this.#refresh();
+      return null;
+    }
     void this.#push(reply.edited, reply);
     // Unless something else is being typed already, it is read where it shows.
     if (!this.entry) this.#read(entry, reply);

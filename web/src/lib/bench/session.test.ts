@@ -307,6 +307,33 @@ describe('a tag that is left', () => {
   });
 });
 
+describe('an Enter that would change nothing', () => {
+  const still = (q: Question) => ({ status: 200, body: reply(q, { edited: q.edit ? q.sheet : null }) });
+
+  it('is not told as done: what is missing is said in its slot', async () => {
+    const session = await opened();
+    answer = still;
+    session.open('limit');
+    expect(await session.commit()).toBe(false);
+    expect(session.refused).toMatchObject([{ path: 'bars', message: 'Nothing would be changed by this.' }]);
+    session.close();
+    session.open('force', { mark: 'load:F1', target: { name: 'F1' }, before: { size: '5', place: '1' } });
+    session.type('size', '');
+    expect(await session.commit()).toBe(false);
+    expect(session.refused).toMatchObject([{ path: 'size', message: '“size” cannot be empty here.' }]);
+    expect(session.canUndo).toBe(false);
+  });
+
+  it('leaves nothing in the history: a thing that was dragged back to where it was', async () => {
+    const session = await opened();
+    answer = still;
+    session.open('force', { mark: 'load:F1', target: { name: 'F1' }, before: { place: '1' } });
+    session.type('place', '1.0');
+    expect(await session.commit()).toBe(true);
+    expect([session.canUndo, session.said]).toEqual([false, 'Nothing was changed.']);
+  });
+});
+
 describe('what follows fast', () => {
   it('is done in its order: a change of the title between two edits, and what is undone after them', async () => {
     const session = await opened();

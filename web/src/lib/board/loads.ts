@@ -87,6 +87,9 @@ export function ownWeight(marks: readonly MarkOf<'force'>[], free: boolean): (id
   return (id) => id.includes('#@') && !free && !first.has(id);
 }
 
+/** The load that a mark is a part of. */
+const whole = (id: string) => id.split('#')[0];
+
 export function distributed(
   marks: readonly MarkOf<'distributed'>[],
   at: (p: XY) => XY,
@@ -124,11 +127,14 @@ export function distributed(
     draft.combs.push({ id: m.id, outline: [base(0), top(0), top(1), base(1)], teeth });
     draft.segments.push(...teeth.map((t): Segment => [t.tail, t.head]), [top(0), top(1)]);
     const [first, second] = m.texts;
+    // What lies over a joint is one load: where its parts meet on the assembled figure nothing is said twice.
+    const parts = reading.piece ? [m] : marks.filter((other) => whole(other.id) === whole(m.id));
+    const [begins, ends] = [parts[0] === m, parts.at(-1) === m];
     if (first !== undefined && second === undefined) {
-      label(m.id, mix(top(0), top(1), 0.32), side, 4, valueOf(first));
+      if (begins) label(m.id, mix(top(0), top(1), 0.32), side, 4, valueOf(first));
     } else if (first !== undefined && second !== undefined) {
-      label(m.id, top(0.04), side, 4, valueOf(first));
-      label(`${m.id}#end`, top(0.96), side, 4, valueOf(second));
+      if (begins) label(m.id, top(0.04), side, 4, valueOf(first));
+      if (ends) label(`${m.id}#end`, top(0.96), side, 4, valueOf(second));
     }
     if (reading.resultants || (reading.freed && reading.lit.includes(m.id))) {
       m.resultants.forEach((r, i) => {

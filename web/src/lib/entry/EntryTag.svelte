@@ -1,6 +1,7 @@
 <!-- An open tag: the slots of one thing, typed in place. Enter keeps, Escape leaves, @ goes on to the place. -->
 <script lang="ts">
   import { CornerDownLeft, Trash2, X } from '@lucide/svelte';
+  import AheadLine from '../ahead/AheadLine.svelte';
   import { onMount, tick } from 'svelte';
   import type { Offer } from '../api/types';
   import type { Session } from '../bench/session.svelte';
@@ -229,6 +230,7 @@
       </button>
     </span>
   </div>
+  <AheadLine />
 </form>
 
 <style>

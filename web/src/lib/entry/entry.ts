@@ -1,5 +1,5 @@
 /** An open tag: what it is about, and what stands in its slots. */
-import type { Problem, Sheet } from '../api/types';
+import type { Problem } from '../api/types';
 import { type Target, tool, type ToolId } from './tools';
 
 export interface Entry {
@@ -32,9 +32,8 @@ export function inWords(entry: Entry, spatial: boolean): string {
   return `${tool(entry.tool, spatial).name} ${typed.filter(Boolean).join(', ')}`.trim();
 }
 
-/** What to say where Enter would change nothing: of a new thing nothing was typed, of one that is there something was emptied that it needs. */
-export function unchanged(entry: Entry, before: Sheet, after: Sheet, spatial: boolean): Problem | null {
-  if (JSON.stringify(before) !== JSON.stringify(after)) return null;
+/** What is missing where Enter would change nothing: of a new thing nothing was typed, of one that is there something was emptied that it needs. */
+export function missingIn(entry: Entry, spatial: boolean): Problem | null {
   const { slots, more } = tool(entry.tool, spatial);
   const typed = touched(entry);
   const all = [...slots, ...(more ?? [])];
