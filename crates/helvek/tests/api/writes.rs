@@ -17,6 +17,8 @@ const KINDS: [&str; 9] =
 struct Acknowledged {
     version: i64,
     title: String,
+    /// Of a copy: the title of what it was copied from; the server numbers them.
+    copied: bool,
     tags: Vec<String>,
     revisions: usize,
     trashed: bool,
@@ -111,7 +113,8 @@ impl Ledger {
         if let Some(copy) = self.note("copy", copied)? {
             let of = Acknowledged {
                 version: 1,
-                title: format!("{} (copy)", was.title),
+                title: was.title.clone(),
+                copied: true,
                 tags: was.tags.clone(),
                 ..Acknowledged::default()
             };
@@ -122,7 +125,7 @@ impl Ledger {
         let saved = call(at, &format!("PUT {path}"), &save).await;
         if self.note("save", saved)?.is_some() {
             was.version += 1;
-            was.title = title;
+            (was.title, was.copied) = (title, false);
         }
         let tags = vec![format!("t{round}")];
         let tagged = call(at, &format!("PUT {path}/tags"), &json!({ "tags": tags })).await;
@@ -162,10 +165,14 @@ impl Ledger {
             let (there, trash) =
                 found.get(id).unwrap_or_else(|| panic!("{id} ({}) was answered as kept", was.title));
             assert_eq!(
-                (&there["version"], &there["title"], &there["tags"], *trash),
-                (&json!(was.version), &json!(was.title), &json!(was.tags), was.trashed),
+                (&there["version"], &there["tags"], *trash),
+                (&json!(was.version), &json!(was.tags), was.trashed),
                 "{id}"
             );
+            let title = there["title"].as_str().unwrap();
+            let base = was.title.split(" (copy").next().unwrap();
+            let numbered = title.strip_prefix(base).is_some_and(|rest| rest.starts_with(" (copy"));
+            assert!(if was.copied { numbered } else { title == was.title }, "{id}: {title}, {}", was.title);
             let revisions = call(at, &format!("GET /api/sheets/{id}/revisions"), &Value::Null).await;
             assert!(revisions.unwrap().json().as_array().unwrap().len() >= was.revisions, "{id}");
         }
