@@ -970,10 +970,17 @@ export interface paths {
         readonly get?: never;
         readonly put?: never;
         readonly post?: never;
-        /** Empty the trash */
+        /** Remove what is looked for in the trash for good: all of it where nothing is */
         readonly delete: {
             readonly parameters: {
-                readonly query?: never;
+                readonly query?: {
+                    /** @description Part of a title or of a tag */
+                    readonly search?: string;
+                    /** @description With this tag */
+                    readonly tag?: string;
+                    /** @description Only what answers otherwise since an upgrade */
+                    readonly differing?: boolean;
+                };
                 readonly header?: never;
                 readonly path?: never;
                 readonly cookie?: never;
