@@ -522,6 +522,12 @@ export class Session {
     ahead.release();
   }
 
+  /** Puts aside what could not be kept, and says so. */
+  #putAside(entry: Entry, why: string): void {
+    this.asides.put(entry);
+    this.tell(`Put aside: ${inWords(entry, this.spatial)}. ${why}`.trim(), entry);
+  }
+
   /** Something else is begun while a tag is open: what was typed is kept when it makes sense (and when that is no surprise), else put aside. */
   #leaveOpen(keep = true): void {
     const entry = this.entry;
@@ -534,19 +540,15 @@ export class Session {
       void this.#ask();
       return;
     }
-    const aside = (why: string) => {
-      this.asides.put(entry);
-      this.tell(`Put aside: ${inWords(entry, this.spatial)}. ${why}`.trim(), entry);
-    };
     if (tried || !keep) {
-      aside('');
+      this.#putAside(entry, '');
       void this.#ask();
       return;
     }
     void this.#inTurn(async () => {
       const wrong = await this.#keep(entry);
       if (!wrong) return;
-      aside(wrong[0]?.message ?? '');
+      this.#putAside(entry, wrong[0]?.message ?? '');
       void this.#refresh();
     });
   }
@@ -600,7 +602,7 @@ export class Session {
     const wrong = await this.#keep(entry);
     if (!wrong) return true;
     if (!open()) {
-      this.asides.put(entry);
+      this.#putAside(entry, wrong[0]?.message ?? '');
       return false;
     }
     this.refused = wrong;
