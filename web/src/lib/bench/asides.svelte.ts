@@ -8,13 +8,16 @@ const key = (id: string) => `helvek-aside:${id}`;
 const same = (a: Entry, b: Entry) =>
   a.tool === b.tool && a.mark === b.mark && JSON.stringify(touched(a)) === JSON.stringify(touched(b));
 
+/** `left`: it was being typed when the sheet was left, and nobody was told of it since. */
+type Aside = Entry & { readonly left?: boolean };
+
 export class Asides {
   /** The newest first. */
-  all = $state.raw<readonly Entry[]>([]);
+  all = $state.raw<readonly Aside[]>([]);
 
   constructor(private readonly id: string) {
     try {
-      const held = JSON.parse(localStorage.getItem(key(id)) ?? '[]') as Entry[];
+      const held = JSON.parse(localStorage.getItem(key(id)) ?? '[]') as Aside[];
       if (Array.isArray(held)) this.all = held;
     } catch {
       // What cannot be read is not there.
@@ -28,6 +31,22 @@ export class Asides {
     return true;
   }
 
+  /** Puts aside what was being typed when the sheet was left: whoever opens it again is told once. */
+  leave(entry: Entry): void {
+    if (!this.put(entry)) return;
+    const [first, ...rest] = this.all;
+    this.#hold([{ ...first, left: true } as Aside, ...rest]);
+  }
+
+  /** What was being typed when the sheet was left, if nobody was told of it yet. */
+  found(): Entry | null {
+    const left = this.all.find((aside) => aside.left);
+    if (!left) return null;
+    const told = { ...left, left: false };
+    this.#hold(this.all.map((aside) => (aside === left ? told : aside)));
+    return told;
+  }
+
   /** Takes one up again: it is not held here any more. */
   take(entry: Entry): void {
     this.#hold(this.all.filter((other) => other !== entry));
@@ -37,7 +56,7 @@ export class Asides {
     return inWords(entry, spatial);
   }
 
-  #hold(all: readonly Entry[]): void {
+  #hold(all: readonly Aside[]): void {
     this.all = all;
     try {
       if (all.length > 0) localStorage.setItem(key(this.id), JSON.stringify(all));

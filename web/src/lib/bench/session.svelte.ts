@@ -125,12 +125,14 @@ export class Session {
     );
     // A board of space is another one: keys wait until it is there.
     void (this.spatial ? this.#inTurn(() => this.#ask()) : this.#ask());
+    const left = this.asides.found();
+    if (left) this.tell(`Not kept when this sheet was left: ${inWords(left, this.spatial)}.`, left);
   }
 
   /** Whoever leaves the bench finds there again what was being typed. */
   end(): void {
     clearTimeout(this.#knocking);
-    if (this.entry) this.asides.put(this.entry);
+    if (this.entry) this.asides.leave(this.entry);
   }
 
   get sheet(): Sheet {
@@ -349,6 +351,7 @@ export class Session {
         this.reply = reply;
         if (!reply.edited) this.still = reply.scene;
         this.step = Math.min(Math.max(1, this.step), Math.max(1, reply.solution?.page.steps.length ?? 1));
+        this.#heard();
       }
       return reply;
     } catch (error) {
@@ -367,16 +370,17 @@ export class Session {
     return this.entry ? this.#preview() : this.#ask();
   }
 
-  /** Asks again and again until the server is back; what was entered meanwhile is entered then. */
+  /** Asks again and again until the server is back. */
   #knock(): void {
     clearTimeout(this.#knocking);
-    this.#knocking = setTimeout(() => {
-      void this.#refresh().then((reply) => {
-        const unheard = this.#unheard;
-        this.#unheard = this.offline ? unheard : null;
-        if (reply && unheard !== null && this.entry?.number === unheard) void this.commit();
-      });
-    }, KNOCK);
+    this.#knocking = setTimeout(() => void this.#refresh(), KNOCK);
+  }
+
+  /** The server is there: what was entered while it was not is entered now. */
+  #heard(): void {
+    const unheard = this.#unheard;
+    this.#unheard = null;
+    if (unheard !== null && this.entry?.number === unheard) void this.commit();
   }
 
   /** One after the other, each on the sheet that the one before has left: whoever types fast loses nothing. */
@@ -562,6 +566,8 @@ export class Session {
     if (!this.entry) return;
     const changed = Object.entries(slots).some(([slot, text]) => this.entry?.typed[slot] !== text);
     if (!changed) return;
+    // Who types on does not mean what the server did not hear any more.
+    this.#unheard = null;
     const { typed, trail } = this.entry;
     this.entry = { ...this.entry, typed: { ...typed, ...slots }, trail: [...trail, typed] };
     void this.#preview();

@@ -295,6 +295,28 @@ describe('a tag that is left', () => {
     expect(session.asides.all.length).toBe(3);
   });
 
+  it('is told of, once, when the sheet that was left with it is opened again', async () => {
+    const held: Record<string, string> = {};
+    vi.stubGlobal('localStorage', {
+      getItem: (key: string) => held[key] ?? null,
+      setItem: (key: string, text: string) => (held[key] = text),
+      removeItem: (key: string) => delete held[key],
+    });
+    const session = await opened();
+    session.open('couple', { typed: { size: '4' } });
+    session.close();
+    session.open('force', { typed: { size: '7 kN' } });
+    // The page goes, and then the bench.
+    session.end();
+    session.end();
+    const again = await opened();
+    expect(again.told?.text).toBe('Not kept when this sheet was left: Force 7 kN.');
+    expect(again.asides.all.length).toBe(2);
+    again.takeUp(again.told?.again as never);
+    expect([again.entry?.typed['size'], again.asides.all.length]).toEqual(['7 kN', 1]);
+    expect((await opened()).told).toBe(null);
+  });
+
   it('stays open, with what was typed, while the title and the schools change', async () => {
     const session = await opened();
     session.open('force', { typed: { size: '2 kN' } });
@@ -374,6 +396,22 @@ describe('what follows fast', () => {
       answer = (q) => ({ status: 200, body: reply(q) });
       await vi.advanceTimersByTimeAsync(2000);
       expect([session.offline, session.entry, session.sheet.title]).toEqual([false, null, 'plank + force']);
+      // Whatever is asked first when it is back, and only while it is still meant.
+      answer = () => 'down';
+      session.open('couple', { typed: { size: '2' } });
+      await session.commit();
+      answer = (q) => ({ status: 200, body: reply(q) });
+      session.again();
+      session.again();
+      await vi.advanceTimersByTimeAsync(50);
+      expect([session.entry, session.sheet.title]).toEqual([null, 'plank + force + couple']);
+      answer = () => 'down';
+      session.open('couple', { typed: { size: '2' } });
+      await session.commit();
+      session.type('size', '25');
+      answer = (q) => ({ status: 200, body: reply(q) });
+      await vi.advanceTimersByTimeAsync(4000);
+      expect([session.entry?.typed['size'], session.offline]).toEqual(['25', false]);
     } finally {
       vi.useRealTimers();
     }
