@@ -4,7 +4,8 @@ mod common;
 
 use helvek_core::edit::{self, Edit};
 use helvek_core::model;
-use helvek_core::sheet::{self, Document, Sheet, Syntax};
+use helvek_core::problem::Problem;
+use helvek_core::sheet::{self, Document, JointKind, Sheet, Syntax};
 use helvek_core::solution;
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
@@ -225,6 +226,171 @@ proptest! {
             prop_assert!((pair[0].distance(pair[1]) - expected).abs() < 1e-8);
         }
     }
+}
+
+/// The ids of all things of a sheet that can be removed.
+fn things(sheet: &Sheet) -> Vec<String> {
+    let supports = model::support_names(sheet);
+    let loads = model::load_names(sheet);
+    let combinations = sheet.combinations.iter().map(|c| c.name.clone()).collect();
+    let kinds: [(&str, Vec<String>); 10] = [
+        ("load", loads),
+        ("support", supports),
+        ("joint", model::joint_names(sheet)),
+        ("bar", model::bar_names(sheet)),
+        ("train", model::train_names(sheet)),
+        ("combination", combinations),
+        ("point", sheet.points.keys().cloned().collect()),
+        ("body", sheet.bodies.keys().cloned().collect()),
+        ("rope", sheet.ropes.keys().cloned().collect()),
+        ("wheel", sheet.pulleys.keys().cloned().collect()),
+    ];
+    kinds.iter().flat_map(|(kind, names)| names.iter().map(move |name| format!("{kind}:{name}"))).collect()
+}
+
+#[test]
+fn everything_of_every_example_can_be_removed() {
+    let folder = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples");
+    for entry in std::fs::read_dir(folder).unwrap() {
+        let path = entry.unwrap().path();
+        let document = sheet::read(&std::fs::read_to_string(&path).unwrap(), Syntax::Toml);
+        let ids = things(&document.sheet);
+        assert!(ids.len() > 3, "{path:?}");
+        for id in ids {
+            let left = match edit::apply(&document, &Edit::Remove { ids: vec![id.clone()] }) {
+                Ok(left) => left,
+                Err(problems) => {
+                    // What is refused is said in words of the bench.
+                    assert_eq!((sheet_of(&path), id.as_str()), ("seedling-rail", "point:B"), "{problems:?}");
+                    problems.iter().for_each(plainly);
+                    continue;
+                }
+            };
+            let problems = model::build(&Document::from(left.clone())).problems;
+            let nothing = left.bodies.is_empty() && left.bars.is_empty();
+            assert!(problems.iter().all(|p| nothing && p.path == "bodies"), "{path:?} {id}: {problems:?}");
+            // Loads without a name are counted anew, and joints of an automatic name may be welds now.
+            let stays = id.starts_with("load:") || id.starts_with("joint:");
+            assert!(!things(&left).contains(&id) || stays, "{path:?} {id}");
+            assert_ne!(left, document.sheet);
+        }
+    }
+}
+
+fn sheet_of(path: &std::path::Path) -> &str {
+    path.file_stem().unwrap().to_str().unwrap()
+}
+
+/// Whether it says nothing in the words of a file.
+fn plainly(problem: &Problem) {
+    for text in [&problem.message, &problem.cure] {
+        assert!(!text.contains(" = ") && !text.contains('{') && !text.contains("[["), "{problem:?}");
+    }
+}
+
+#[test]
+fn without_its_joint_what_it_held_is_one_piece() {
+    // A beam of 9 m, hinged at 3 m and at 7 m, and its hinges taken out again: the beam that it was.
+    let beam = |hinges: &[&str]| {
+        let mut document = Document::from(sheet::read("format = \"helvek-sheet/1\"", Syntax::Toml).sheet);
+        let mut edit = |edit: Edit| document = Document::from(edit::apply(&document, &edit).unwrap());
+        edit(Edit::Beam { from: None, length: some("9"), angle: None });
+        for hinge in hinges {
+            edit(Edit::Joint {
+                name: None,
+                kind: some("pin"),
+                place: some(*hinge),
+                with: None,
+                direction: None,
+                friction: None,
+                rename: None,
+            });
+        }
+        document.sheet
+    };
+    let hinged = beam(&["3", "7"]);
+    let names: Vec<_> = hinged.bodies.keys().collect();
+    assert_eq!(names, ["AC", "CD", "DB"]);
+    for order in [[0, 0], [1, 0]] {
+        let mut left = hinged.clone();
+        for row in order {
+            let joint = model::joint_names(&left)[row].clone();
+            let document = Document::from(left);
+            left = edit::apply(&document, &Edit::Remove { ids: vec![format!("joint:{joint}")] }).unwrap();
+        }
+        let runs: Vec<_> = left.bodies.values().map(|body| body.runs.clone()).collect();
+        assert_eq!(runs, [[["A", "B"]]], "{order:?}");
+        assert_eq!(left.joints, []);
+        assert_eq!(left.points, beam(&[]).points);
+    }
+    // Two levers that cross are welded first, and then one; what acts on the second acts on it.
+    let text = "
+        supports = [{ at = \"A\", kind = \"pin\" }]
+        joints = [{ at = \"O\", kind = \"pin\", of = [\"long\", \"short\"] }]
+        loads = [{ kind = \"force\", at = \"O\", on = \"short\", size = 3, direction = \"down\" }]
+        [points]
+        A = [0, 0]
+        O = [1, 1]
+        B = [3, 3]
+        C = [0, 2]
+        D = [1.5, 0.5]
+        [bodies]
+        long = { runs = [[\"A\", \"O\", \"B\"]] }
+        short = { runs = [[\"C\", \"O\", \"D\"]] }";
+    let document = sheet::read(&common::toml(text), Syntax::Toml);
+    let remove = |sheet: Sheet| {
+        let joint = format!("joint:{}", model::joint_names(&sheet)[0]);
+        edit::apply(&Document::from(sheet), &Edit::Remove { ids: vec![joint] })
+    };
+    let welded = remove(document.sheet.clone()).unwrap();
+    assert_eq!((welded.joints.len(), welded.joints[0].kind), (1, JointKind::Weld));
+    let one = remove(welded.clone()).unwrap();
+    assert_eq!(one.bodies.len(), 1);
+    assert_eq!(one.bodies["long"].runs.len(), 2);
+    let reactions = |sheet: &Sheet| {
+        solution::solve(model::build(&Document::from(sheet.clone())).model).answers().reactions
+    };
+    assert_eq!(reactions(&one)[0].force, reactions(&welded)[0].force);
+    // Of another stiffness they stay two.
+    let mut stiff = welded;
+    stiff.bodies["short"].ei = Some(sheet::Quantities::One(sheet::Quantity::Text("2 EI".to_owned())));
+    let problems = remove(stiff).unwrap_err();
+    assert_eq!(problems[0].message, "long, short meet at O, and are not of the same section and stiffness.");
+}
+
+#[test]
+fn pieces_keep_their_stiffness_when_points_come_and_go() {
+    let path = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples/seedling-rail.toml");
+    let document = sheet::read(&std::fs::read_to_string(path).unwrap(), Syntax::Toml);
+    let each = |sheet: &Sheet| match &sheet.bodies["rail"].ei {
+        Some(sheet::Quantities::Each(each)) => {
+            each.iter().map(|q| serde_json::to_value(q).unwrap().as_str().unwrap().to_owned()).collect()
+        }
+        other => vec![format!("{other:?}")],
+    };
+    let force = |sheet: Sheet, place: &str| {
+        let size = some("1");
+        let (name, direction, case, rename) = (None, None, None, None);
+        let edit = Edit::Force { name, size, place: some(place), direction, case, rename };
+        edit::apply(&Document::from(sheet), &edit).unwrap()
+    };
+    // Two forces in the second span, one in the first: A ─1─ E ─ B ─1.5─ C ─ D ─ ...
+    let loaded = force(force(force(document.sheet.clone(), "3"), "4"), "1");
+    assert_eq!(each(&loaded), ["EI", "EI", "1.5 EI", "1.5 EI", "1.5 EI"]);
+    assert_eq!(model::build(&Document::from(loaded.clone())).problems, []);
+    let names = model::load_names(&loaded);
+    let ids = names[2..].iter().map(|name| format!("load:{name}")).collect();
+    let again = edit::apply(&Document::from(loaded), &Edit::Remove { ids }).unwrap();
+    assert_eq!(again, document.sheet);
+    // Without an end its piece goes, and the other keeps what it has.
+    let short = edit::apply(&document, &Edit::Remove { ids: vec!["point:A".to_owned()] }).unwrap();
+    assert_eq!(each(&short), ["1.5 EI"]);
+    // Without its support nothing is named at B, where the stiffness changes: the point stays.
+    let free = edit::apply(
+        &document,
+        &Edit::Remove { ids: vec!["support:B".to_owned(), "load:trays".to_owned(), "load:soil".to_owned()] },
+    );
+    assert_eq!(each(&free.unwrap()), ["EI", "1.5 EI"]);
 }
 
 #[test]

@@ -42,7 +42,7 @@ pub(super) fn meet(sheet: &mut Sheet, at: &str, body: &str, kind: JointKind) {
     }
 }
 
-fn plain(at: &str, kind: JointKind, of: Vec<String>) -> Joint {
+pub(super) fn plain(at: &str, kind: JointKind, of: Vec<String>) -> Joint {
     Joint {
         name: None,
         at: at.to_owned(),

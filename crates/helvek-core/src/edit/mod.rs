@@ -7,6 +7,7 @@
 mod bars;
 mod chain;
 mod copies;
+mod dependents;
 mod efforts;
 mod figure;
 mod group;
@@ -33,6 +34,7 @@ mod stiff;
 mod supports;
 mod table;
 mod typed;
+mod unite;
 mod units;
 mod words;
 
@@ -256,12 +258,16 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
     }
     space::complete(sheet);
     points::drop_unused(&document.sheet, sheet, edit);
+    stiff::follow(&document.sheet, sheet);
     bars::forget_gone(sheet);
     order::forget_gone(sheet);
     efforts::forget_gone(sheet);
     judged::follow(&document.sheet, sheet);
     judged::forget_gone(&document.sheet, sheet);
     states::forget_gone(sheet);
+    if matches!(edit, Edit::Remove { .. }) {
+        dependents::go_too(document, sheet);
+    }
     parts::forget_gone(sheet);
     if !matches!(edit, Edit::Remove { .. } | Edit::Point { .. }) {
         points::keep_names(&document.sheet, sheet);

@@ -2,7 +2,7 @@
 
 use super::Edit;
 use super::figure::Figure;
-use super::{bars, parts, wrong};
+use super::{bars, parts, stiff, wrong};
 use crate::model;
 use crate::problem::Problem;
 use crate::sheet::{Bar, CoupleLoad, Direction, DistributedLoad, Find, ForceLoad, Load, RopeStop, Sheet};
@@ -214,9 +214,9 @@ pub(super) fn forget(sheet: &mut Sheet, gone: &HashSet<String>) {
     }
 }
 
-/// Points that something names, or where runs meet.
+/// Points that something names, where runs meet, or where the stiffness of a member changes.
 pub(super) fn used(sheet: &Sheet) -> HashSet<String> {
-    let mut used = HashSet::new();
+    let mut used = stiff::steps(sheet);
     mentions(&mut sheet.clone(), &mut |name| {
         used.insert(name.clone());
     });

@@ -1,7 +1,7 @@
 //! Removing things, and what cannot stand without them.
 
 use super::figure::Figure;
-use super::{bars, loads, points, supports, wrong};
+use super::{bars, loads, points, stiff, supports, unite, wrong};
 use crate::model;
 use crate::problem::Problem;
 use crate::sheet::{Bar, Find, Load, RopeStop, Sheet};
@@ -77,8 +77,9 @@ fn listed(sheet: &mut Sheet, name: &str, kind: &str) -> Outcome {
         sheet.find.retain(|find| !matches!(find, Find::Bar { bar } if bar == name));
         bars::drop_ends(sheet, &ends);
     } else {
-        sheet.joints.remove(row);
+        let joint = sheet.joints.remove(row);
         sheet.find.retain(|find| !matches!(find, Find::Joint { joint } if joint == name));
+        unite::without(sheet, &joint)?;
     }
     Ok(())
 }
@@ -111,6 +112,10 @@ fn on(load: &Load) -> Option<&str> {
 fn point(sheet: &mut Sheet, name: &str) -> Outcome {
     if !sheet.points.contains_key(name) {
         return wrong("id", format!("There is no point \"{name}\"."), "Choose one that is there.");
+    }
+    if stiff::steps(sheet).contains(name) {
+        let message = format!("At {name} the stiffness of a member changes.");
+        return wrong("id", message, "Give both sides of it the same stiffness first, or move it.");
     }
     points::forget(sheet, &HashSet::from([name.to_owned()]));
     sheet.bodies.retain(|_, body| !body.runs.is_empty() || !body.points.is_empty());

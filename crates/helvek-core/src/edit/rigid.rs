@@ -250,7 +250,7 @@ pub(super) fn part(sheet: &mut Sheet, body: &str, at: &str) -> Outcome<[String; 
 }
 
 /// Whether a name is made of the names of points of a run, in their order, its ends among them.
-fn is_of(name: &str, run: &[String]) -> bool {
+pub(super) fn is_of(name: &str, run: &[String]) -> bool {
     let (Some(first), Some(last)) = (run.first(), run.last()) else { return false };
     let Some(inner) = name.strip_prefix(first.as_str()).and_then(|rest| rest.strip_suffix(last.as_str()))
     else {
@@ -264,7 +264,7 @@ fn is_of(name: &str, run: &[String]) -> bool {
 }
 
 /// As a person names a part that is left of a hinge or right of it: after its ends, its corners and where something holds it: `BCD`.
-fn telling_name(sheet: &Sheet, figure: &Figure, run: &[String], hinge: &str) -> String {
+pub(super) fn telling_name(sheet: &Sheet, figure: &Figure, run: &[String], hinge: &str) -> String {
     let held = |p: &String| {
         p == hinge || sheet.supports.iter().any(|s| s.at == *p) || sheet.joints.iter().any(|j| j.at == *p)
     };

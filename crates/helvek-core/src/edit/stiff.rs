@@ -1,5 +1,6 @@
 //! What gives way: the stiffness of members, the ground under supports, what warms up.
 
+use super::figure::Figure;
 use super::profiles::{Member, named};
 use super::typed::{filled, kept};
 use super::wrong;
@@ -8,6 +9,7 @@ use crate::problem::Problem;
 use crate::sheet::{Bar, Body, FullBar, Quantities, Quantity, Sheet, Support, Temperature};
 use crate::tolerance;
 use crate::units::Dimension;
+use std::collections::HashSet;
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
 
@@ -75,45 +77,106 @@ pub(super) fn members(sheet: &mut Sheet, of: Option<&str>, ei: Option<&str>, ea:
     Ok(())
 }
 
-/// The stiffnesses of a part of a body that was parted, one for each of its pieces from point to point: those of the pieces they come from. One for all stays so.
+/// A piece of a member from point to point: the places of its run and of its straight stretch, and its ends.
+type Piece<'a> = (usize, usize, [&'a String; 2]);
+
+fn pieces<'a>(runs: &'a [Vec<String>], at: &impl Fn(&str) -> Point) -> Vec<Piece<'a>> {
+    let straight = |a: &str, b: &str, c: &str| {
+        let (u, v) = (at(b) - at(a), at(c) - at(b));
+        u.cross(v).length() <= tolerance::GEOMETRY * u.length() * v.length()
+    };
+    let (mut pieces, mut stretches) = (Vec::new(), 0);
+    for (row, run) in runs.iter().enumerate() {
+        for (i, pair) in run.windows(2).enumerate() {
+            if i == 0 || !straight(&run[i - 1], &run[i], &run[i + 1]) {
+                stretches += 1;
+            }
+            pieces.push((row, stretches - 1, [&pair[0], &pair[1]]));
+        }
+    }
+    pieces
+}
+
+/// What is written for each run, straight stretch or piece, for each piece.
+fn of_pieces<'a>(each: &'a [Quantity], runs: usize, pieces: &[Piece<'_>]) -> Option<Vec<&'a Quantity>> {
+    let stretches = pieces.last().map_or(0, |(_, stretch, _)| stretch + 1);
+    let place = |(piece, (run, stretch, _)): (usize, &Piece<'_>)| match each.len() {
+        count if count == runs => *run,
+        count if count == stretches => *stretch,
+        _ => piece,
+    };
+    pieces.iter().enumerate().map(|piece| each.get(place(piece))).collect()
+}
+
+/// The stiffnesses of runs that were those of a body before, or parts of them, one for each of their pieces from point to point: those of the pieces they
+/// come from. One for all stays so. `at` knows the points of both.
 pub(super) fn of_part(
     old: &Body,
     at: impl Fn(&str) -> Point,
     runs: &[Vec<String>],
 ) -> [Option<Quantities>; 2] {
-    let straight = |a: &str, b: &str, c: &str| {
-        let (u, v) = (at(b) - at(a), at(c) - at(b));
-        u.cross(v).length() <= tolerance::GEOMETRY * u.length() * v.length()
-    };
-    // Per piece: its run, its straight stretch and its own place.
-    let (mut pieces, mut stretch) = (Vec::new(), 0);
-    for (row, run) in old.runs.iter().enumerate() {
-        for (i, pair) in run.windows(2).enumerate() {
-            if i == 0 || !straight(&run[i - 1], &run[i], &run[i + 1]) {
-                stretch += 1;
-            }
-            pieces.push((row, stretch - 1, [&pair[0], &pair[1]]));
-        }
-    }
-    let from = |a: &String, b: &String| {
-        let both = pieces.iter().position(|(.., ends)| *ends == [a, b]);
-        both.or_else(|| pieces.iter().position(|(.., ends)| ends[0] == a || ends[1] == b))
+    let before = pieces(&old.runs, &at);
+    let from = |[a, b]: [&String; 2]| {
+        let middle = at(a) + (at(b) - at(a)) * 0.5;
+        let off = |[a, b]: [&String; 2]| {
+            // Nothing is added by a place between the two.
+            at(a).distance(middle) + middle.distance(at(b)) - at(a).distance(at(b))
+        };
+        let same = before.iter().position(|(.., ends)| *ends == [a, b]);
+        let nearest = || (0..before.len()).min_by(|i, j| off(before[*i].2).total_cmp(&off(before[*j].2)));
+        same.or_else(nearest)
     };
     let part = |written: &Option<Quantities>| -> Option<Quantities> {
         let Some(Quantities::Each(each)) = written else { return written.clone() };
-        let place = |piece: usize| {
-            let (run, stretch_of, _) = pieces[piece];
-            match each.len() {
-                count if count == old.runs.len() => run,
-                count if count == stretch => stretch_of,
-                _ => piece,
-            }
-        };
+        let each = of_pieces(each, old.runs.len(), &before)?;
         let new = runs.iter().flat_map(|run| run.windows(2));
-        let list = new.map(|pair| each.get(place(from(&pair[0], &pair[1])?)).cloned());
+        let list = new.map(|pair| Some(each[from([&pair[0], &pair[1]])?].clone()));
         list.collect::<Option<_>>().map(Quantities::Each)
     };
     [part(&old.ei), part(&old.ea)]
+}
+
+fn written_each(body: &Body) -> bool {
+    [&body.ei, &body.ea].into_iter().any(|written| matches!(written, Some(Quantities::Each(_))))
+}
+
+/// Where points have come or gone along a member, its pieces keep the stiffness of those they come from.
+pub(super) fn follow(before: &Sheet, sheet: &mut Sheet) {
+    if !before.bodies.values().any(written_each) {
+        return;
+    }
+    let (Ok(was), Ok(is)) = (Figure::of(before), Figure::of(sheet)) else { return };
+    let at = |name: &str| is.at.get(name).or_else(|| was.at.get(name)).copied().unwrap_or_default();
+    for (name, old) in before.bodies.iter().filter(|(_, body)| written_each(body)) {
+        let Some(body) = sheet.bodies.get_mut(name) else { continue };
+        let shape = |body: &Body| body.runs.iter().map(Vec::len).collect::<Vec<_>>();
+        // What was given anew is meant for the pieces that are there now.
+        if shape(body) != shape(old) && [&body.ei, &body.ea] == [&old.ei, &old.ea] {
+            [body.ei, body.ea] = of_part(old, at, &body.runs);
+        }
+    }
+}
+
+/// The points along members where the stiffness changes.
+pub(super) fn steps(sheet: &Sheet) -> HashSet<String> {
+    let mut steps = HashSet::new();
+    if !sheet.bodies.values().any(written_each) {
+        return steps;
+    }
+    let Ok(figure) = Figure::of(sheet) else { return steps };
+    for body in sheet.bodies.values() {
+        let pieces = pieces(&body.runs, &|name: &str| figure.at.get(name).copied().unwrap_or_default());
+        for written in [&body.ei, &body.ea] {
+            let Some(Quantities::Each(each)) = written else { continue };
+            let Some(each) = of_pieces(each, body.runs.len(), &pieces) else { continue };
+            for i in 1..pieces.len() {
+                if pieces[i].0 == pieces[i - 1].0 && each[i] != each[i - 1] {
+                    steps.insert(pieces[i].2[0].clone());
+                }
+            }
+        }
+    }
+    steps
 }
 
 /// How a support settles and springs.
