@@ -173,7 +173,13 @@ proptest! {
         let mut meant = std::collections::HashSet::new();
         for edit in std::iter::once(first).chain(list) {
             let before = Document::from(sheet.clone());
-            let Ok(after) = edit::apply(&before, &edit) else { continue };
+            let after = match edit::apply(&before, &edit) {
+                Ok(after) => after,
+                Err(problems) => {
+                    problems.iter().for_each(plainly);
+                    continue;
+                }
+            };
             // Nothing at all may be left, and that is no model.
             if after.bodies.is_empty() {
                 prop_assert!(after.points.is_empty() && after.loads.is_empty() && after.supports.is_empty());

@@ -350,7 +350,7 @@ bodies = {{ beam = {{ runs = [["A", "B"]] }}, twin = {{ runs = [["A", "B"]] }}, 
         assert!(words.iter().all(|word| text.contains(word)), "{text}");
     };
     let two = r#"moving = [{ name = "cart", from = "A", to = "B", axles = [{ size = 5 }] }]"#;
-    said(two, "moving[0]", &["could run on beam or twin", "on = \"beam\""]);
+    said(two, "moving[0]", &["could run on beam or twin", "Name the one it runs on: beam"]);
     let gap = r#"moving = [{ name = "cart", from = "A", to = "C", on = "beam", axles = [{ size = 5 }] }]"#;
     said(gap, "moving[0].from", &["no member to run on, 4 m from A"]);
     let off = r#"moving = [{ name = "cart", from = "A", to = "E", axles = [{ size = 5 }] }]"#;

@@ -249,13 +249,17 @@ impl Builder {
             (None, Some(on)) => On::Body(self.body(on, &format!("{path}.on"))?),
             (None, None) if self.model.bodies.len() == 1 => On::Body(super::BodyId(0)),
             (None, None) => {
-                self.sense(path, format!("{what} does not say what it acts on."), "Add on = \"...\".");
+                self.sense(
+                    path,
+                    format!("{what} does not say what it acts on."),
+                    "Name the body it acts on.",
+                );
                 return None;
             }
         };
         if matches!(on, On::Pin(_)) {
             let message = format!("{what} is a couple on a pin, which has nothing to turn.");
-            self.sense(path, message, "Name the body it turns: on = \"...\".");
+            self.sense(path, message, "Name the body it turns.");
             return None;
         }
         let (axis, size) = match (&load.components, &load.axis) {

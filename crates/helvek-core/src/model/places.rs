@@ -118,9 +118,7 @@ impl Builder {
         }
         for (point, a, b) in found {
             let message = format!("\"{a}\" and \"{b}\" both pass {point} without a joint.");
-            let cure = format!(
-                "Add a joint {{ at = \"{point}\", kind = \"pin\", of = [\"{a}\", \"{b}\"] }}, or give one of them a point of its own."
-            );
+            let cure = "Join them there, by a pin, say; or give one of them a point of its own.";
             self.sense(&format!("bodies.{b}"), message, cure);
         }
     }

@@ -210,7 +210,7 @@ impl Builder {
                         let known = self.model.pulleys.iter().map(|p| p.name.as_str());
                         let cure = match nearest(over, known) {
                             Some(near) => format!("Perhaps \"{near}\" is meant."),
-                            None => format!("Add it to the pulleys: {over} = {{ at = ..., radius = ... }}."),
+                            None => format!("Add {over} to the pulleys, with its axle and its radius."),
                         };
                         let message = format!("There is no pulley \"{over}\".");
                         self.problem(ProblemKind::Name, &format!("{path}.over"), message, cure);

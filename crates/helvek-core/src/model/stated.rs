@@ -136,7 +136,7 @@ impl Builder {
                 };
                 if wanted.iter().any(|(wants, _)| bare(wants)) {
                     let message = format!("{name} is to have a factor, and has no material to have it on.");
-                    let cure = "Give it one: material = \"assumed steel\", or a material of your own.";
+                    let cure = "Give it one: assumed steel, or a material of your own.";
                     self.sense(&format!("limits[{i}].factor"), message, cure);
                 }
             }

@@ -308,7 +308,7 @@ impl Builder {
                     _ => {
                         let message =
                             format!("{name} warms up on one side, and how deep it is is not known.");
-                        let cure = "Write depth = \"200 mm\" here, or give it a section.";
+                        let cure = "Give its depth, 200 mm, say; or give it a section.";
                         self.sense(&path, message, cure);
                         0.0
                     }

@@ -165,9 +165,9 @@ impl Builder {
         if turns && matches!(on, On::Pin(_)) {
             let message = format!("Support {name} keeps from turning, but at {} it holds a pin.", support.at);
             let cure = if self.model.spatial() {
-                "Name the body it holds: on = \"...\"; or use a ball or a roller."
+                "Name the body it holds; or use a ball or a roller."
             } else {
-                "Name the body it holds: on = \"...\"; or use a pin or a roller."
+                "Name the body it holds; or use a pin or a roller."
             };
             self.sense(&format!("{path}.kind"), message, cure);
             return None;

@@ -209,7 +209,7 @@ impl Builder {
                     bodies.iter().map(|b| self.model.bodies[b.index()].name.clone()).collect();
                 let message =
                     format!("Between {from} and {to} the train could run on {}.", names.join(" or "));
-                self.sense(path, message, format!("Add on = \"{}\".", names[0]));
+                self.sense(path, message, format!("Name the one it runs on: {}, say.", names[0]));
             }
         }
         None

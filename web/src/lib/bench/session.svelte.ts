@@ -16,6 +16,7 @@ import {
   type ToolId,
 } from '../entry/tools';
 import { Asides } from './asides.svelte';
+import { goneWords, type Said } from './gone';
 import { Looking } from './looking.svelte';
 import { Parting } from './parting.svelte';
 import type { Saver } from './saver.svelte';
@@ -416,11 +417,16 @@ export class Session {
     );
   }
 
-  /** Does an edit that needs no typing. */
-  edit(edit: Edit, said: string): Promise<void> {
+  /** Does an edit that needs no typing; `said` says what was done, of the sheet before and after. */
+  edit(edit: Edit, said: string | ((before: Sheet, after: Sheet) => Said)): Promise<void> {
     this.#leaveOpen();
     return this.#inTurn(async () => {
-      if (await this.#done(edit)) this.said = said;
+      const before = this.sheet;
+      if (!(await this.#done(edit))) return;
+      const { text, seen } =
+        typeof said === 'string' ? { text: said, seen: false } : said(before, this.sheet);
+      if (seen) this.tell(text);
+      else this.said = text;
     });
   }
 
@@ -451,9 +457,7 @@ export class Session {
   /** Removes what is chosen, or these marks. */
   async remove(ids: readonly string[] = this.chosen): Promise<void> {
     if (ids.length === 0) return;
-    const one = ids[0]?.replace(':', ' ') ?? '';
-    const what = ids.length === 1 ? `Removed: ${one}` : `${ids.length} things removed`;
-    await this.edit({ edit: 'remove', ids: [...ids] }, what);
+    await this.edit({ edit: 'remove', ids: [...ids] }, (before, after) => goneWords(ids, before, after));
   }
 
   /** Writes the sheet anew where no edit of the core is needed: its title, its schools. A tag that is open stays so. */
