@@ -318,6 +318,14 @@ impl Browser {
     /// # Panics
     /// When the window is gone.
     pub async fn keys(&self, keys: &str) -> usize {
+        self.keys_paced(keys, Duration::ZERO).await
+    }
+
+    /// Types with so long a time from key to key.
+    ///
+    /// # Panics
+    /// When the window is gone.
+    pub async fn keys_paced(&self, keys: &str, pace: Duration) -> usize {
         let mut actions = KeyActions::new("keyboard".into());
         let mut pressed = 0;
         for c in keys.chars() {
@@ -341,6 +349,9 @@ impl Browser {
             actions = actions.then(KeyAction::Down { value }).then(KeyAction::Up { value });
             if capital {
                 actions = actions.then(KeyAction::Up { value: shift });
+            }
+            if !pace.is_zero() {
+                actions = actions.then(KeyAction::Pause { duration: pace });
             }
             pressed += 1;
         }

@@ -11,6 +11,23 @@ pub use server::Server;
 /// What to run when the browser is missing.
 pub const MISSING_BROWSER: &str = "Chromium or ChromeDriver is missing. Install both: apt-get install -y --no-install-recommends chromium chromium-driver";
 
+/// The keys of a truss of six joints and nine bars, held and loaded: bar by bar, as one types who does not look up.
+pub const NINE_BARS: &[&str] = &[
+    "j0;0 4;0⏎",
+    "j4;0 8;0⏎",
+    "j0;0 2;3⏎",
+    "jD 4;0⏎",
+    "jB 6;3⏎",
+    "jE C⏎",
+    "jD E⏎",
+    "jD 4;6⏎",
+    "jF E⏎",
+    "pA⏎",
+    "rC⏎",
+    "f5@F⏎",
+    "f3@E⇥right⏎",
+];
+
 /// A program that was built into the same folder as this one, wherever Cargo was told to put it.
 ///
 /// # Panics

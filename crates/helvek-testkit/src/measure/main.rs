@@ -7,6 +7,7 @@ mod page;
 mod report;
 mod space;
 mod truss;
+mod typing;
 
 use helvek_testkit::Server;
 use report::Report;
@@ -18,7 +19,7 @@ use std::time::{Duration, Instant};
 async fn main() {
     let binary = helvek_testkit::beside("helvek");
     let mut report = Report::default();
-    // `load`, `shelf`, `page`, `truss`, `machine`, `space`: only that part.
+    // `load`, `shelf`, `page`, `truss`, `machine`, `space`, `typing`: only that part.
     let part = std::env::args().nth(1);
     if part.is_some() {
         match part.as_deref() {
@@ -26,6 +27,7 @@ async fn main() {
             Some("load") => load::measure(&binary, &mut report).await,
             Some("shelf") => shelf(&binary, &mut report).await,
             Some("page") => page::measure(&binary, &mut report).await,
+            Some("typing") => typing::measure(&binary, &mut report).await,
             Some("space") => space::measure(&binary, &mut report).await,
             _ => truss::measure(&binary, &mut report).await,
         }
@@ -39,6 +41,7 @@ async fn main() {
     truss::measure(&binary, &mut report).await;
     machine::measure(&binary, &mut report).await;
     space::measure(&binary, &mut report).await;
+    typing::measure(&binary, &mut report).await;
     report.print();
 }
 

@@ -1,26 +1,9 @@
 //! What is typed arrives: however fast, whatever the server does meanwhile, and whatever is pressed instead of Enter.
 
 use super::Desk;
-use helvek_testkit::Theme;
+use helvek_testkit::{NINE_BARS as TRUSS, Theme};
 use serde_json::{Value, json};
 use std::time::Duration;
-
-/// Six joints and nine bars, held and loaded: bar by bar, as one types who does not look up.
-const TRUSS: &[&str] = &[
-    "j0;0 4;0⏎",
-    "j4;0 8;0⏎",
-    "j0;0 2;3⏎",
-    "jD 4;0⏎",
-    "jB 6;3⏎",
-    "jE C⏎",
-    "jD E⏎",
-    "jD 4;6⏎",
-    "jF E⏎",
-    "pA⏎",
-    "rC⏎",
-    "f5@F⏎",
-    "f3@E⇥right⏎",
-];
 
 const TAG: &str = "return document.querySelector('.tag .what')?.textContent ?? null";
 
