@@ -96,7 +96,7 @@ impl Wording<'_> {
             let (most, from) = largest(inner)?;
             let value = self.inner(inner, most.value.abs());
             let from = self.solved.model.point_name(from);
-            Some(format!("{} {value}, {} from {from}", inner.letter(), self.distance(most.station)))
+            Some(format!("{} {value}, {}", inner.letter(), self.place_along(most.station, from)))
         };
         let unknown = all.iter().any(|inside| inside.diagram.is_err());
         let nothing = || {
@@ -145,6 +145,12 @@ impl Wording<'_> {
         format!("{} {}", figures::plain(unit.from_si(metres), self.digits().max(3)), unit.symbol)
     }
 
+    /// `0.8 m from B`; `at B`.
+    pub(crate) fn place_along(&self, metres: f64, from: &str) -> String {
+        let distance = self.distance(metres);
+        if distance.starts_with("0 ") { format!("at {from}") } else { format!("{distance} from {from}") }
+    }
+
     fn inner_says(&self, diagram: &Diagram, inner: Inner) -> String {
         let letter = inner.letter();
         let [least, greatest] = diagram.range(inner);
@@ -191,7 +197,7 @@ impl Wording<'_> {
             (true, Side::After) => ", just after",
         };
         let from = model.point_name(cut.stretch[0]);
-        format!("inside {body}, {} from {from}{side}", self.distance(cut.station))
+        format!("inside {body}, {}{side}", self.place_along(cut.station, from))
     }
 
     /// The three values at a place, each with what it means.

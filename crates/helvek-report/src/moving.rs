@@ -157,7 +157,7 @@ impl Wording<'_> {
         let near = |p: &PointId| model.at(*p).distance(at) <= 1e-9 * train.length();
         match model.point_ids().find(near) {
             Some(point) => model.point_name(point).to_owned(),
-            None => format!("{} from {}", self.distance(metres), model.point_name(train.ends[0])),
+            None => self.place_along(metres, model.point_name(train.ends[0])),
         }
     }
 

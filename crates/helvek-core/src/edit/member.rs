@@ -7,6 +7,7 @@ use super::{points, rigid, space, units, wrong};
 use crate::geometry::{Point, Vector};
 use crate::problem::Problem;
 use crate::sheet::{Body, Quantity, Sheet};
+use crate::tolerance;
 use crate::units::{Dimension, Unit, parse_quantity};
 
 type Outcome = Result<(), Vec<Problem>>;
@@ -39,7 +40,16 @@ pub(super) fn beam(
     };
     let line = figure.lines.iter().find(|line| line.index_of(&start).is_some());
     let straight_on = line.map_or(0.0, |line| direction_at_end(line, &start));
-    let end = figure.at[&start] + Vector::at_angle(slope.unwrap_or(straight_on)) * size;
+    let along = Vector::at_angle(slope.unwrap_or(straight_on));
+    let back = Vector::at_angle(straight_on);
+    if line.is_some_and(|line| line.points.last().is_some_and(|(last, _)| *last == start))
+        && along.cross(back).length() <= tolerance::GEOMETRY
+        && along.dot(back) < 0.0
+    {
+        let message = format!("It would lie on the piece before, back from {start}.");
+        return wrong("angle", message, "Type another slope.");
+    }
+    let end = figure.at[&start] + along * size;
     if figure.point_near(end).is_some() {
         return wrong("length", "It would end on a point that is there already.", "Choose another length.");
     }

@@ -390,7 +390,20 @@ impl Builder {
                     "{what} goes from {} to {}, which are not on one straight run of \"{body}\".",
                     load.from, load.to
                 );
-                self.sense(path, message, "Split it at the corner, or choose points of one run.");
+                let stretches =
+                    self.model.bodies[only.0].runs.iter().flat_map(|run| self.model.stretches(run));
+                let named: Vec<String> = stretches
+                    .take(4)
+                    .filter_map(|points| {
+                        Some(format!(
+                            "{} to {}",
+                            self.model.point_name(*points.first()?),
+                            self.model.point_name(*points.last()?)
+                        ))
+                    })
+                    .collect();
+                let cure = format!("Let it run along one straight stretch: {}.", named.join(", "));
+                self.sense(path, message, cure);
             }
             [] if self.bodies_missing => {}
             [] => {
@@ -407,7 +420,7 @@ impl Builder {
                 let names: Vec<_> =
                     at_both.iter().map(|b| format!("\"{}\"", self.model.bodies[b.0].name)).collect();
                 let message = format!("{what} could be on {}.", names.join(" or "));
-                self.sense(path, message, format!("Say which one: on = {}.", names[0]));
+                self.sense(path, message, format!("Say which one: {}, say.", names[0]));
             }
         }
         None

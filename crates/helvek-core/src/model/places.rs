@@ -82,7 +82,7 @@ impl Builder {
                     let names: Vec<_> =
                         here.iter().map(|b| format!("\"{}\"", self.model.bodies[b.0].name)).collect();
                     let message = format!("{what} is at {place}, where {} meet.", names.join(" and "));
-                    self.sense(path, message, format!("Say which one: on = {}.", names[0]));
+                    self.sense(path, message, format!("Say which one: {}, say.", names[0]));
                     None
                 }
             },

@@ -31,11 +31,17 @@
     {/each}
   </ol>
   <div class="walk">
-    <button onclick={() => session.walk(-1)} disabled={session.empty} title="Back (Shift N)" aria-label="Back"
-      >←</button
+    <button
+      onclick={() => session.walk(-1)}
+      disabled={session.empty}
+      title="Back ({session.spatial ? 'Shift N' : '←'})"
+      aria-label="Back">←</button
     >
-    <button onclick={() => session.walk(1)} disabled={session.empty} title="Next (N)" aria-label="Next"
-      >→</button
+    <button
+      onclick={() => session.walk(1)}
+      disabled={session.empty}
+      title="Next ({session.spatial ? 'N' : '→'})"
+      aria-label="Next">→</button
     >
     <button
       onclick={() => replay.toggle()}

@@ -114,7 +114,9 @@ function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: strin
       { ArrowLeft: -33, ArrowRight: 33 }[event.key] ?? 0,
       { ArrowUp: -33, ArrowDown: 33 }[event.key] ?? 0,
     );
-  } else return false;
+  } else if (!session.spatial && !mark && (event.key === 'ArrowLeft' || event.key === 'ArrowRight'))
+    session.walk(event.key === 'ArrowRight' ? 1 : -1);
+  else return false;
   if (event.key !== ' ') hands.stopReplay();
   return true;
 }

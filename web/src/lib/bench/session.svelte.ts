@@ -121,7 +121,7 @@ export class Session {
     );
     this.looking = new Looking(
       () => this.sheet,
-      () => void this.#ask(),
+      () => void this.#ask().then(() => this.#sayCut()),
       (text) => (this.said = text),
     );
     // A board of space is another one: keys wait until it is there.
@@ -769,6 +769,12 @@ export class Session {
   read(step: number): void {
     this.step = step;
     this.#sayWhere();
+  }
+
+  /** Says what is read where a member is cut through. */
+  #sayCut(): void {
+    const cut = this.looking.cut && this.reply?.solution?.cut;
+    if (cut) this.said = `${cut.title}: ${cut.values.join(', ')}`;
   }
 
   /** Says which stop and which step is read, and what it comes to. */
