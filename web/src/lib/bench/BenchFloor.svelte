@@ -126,7 +126,11 @@
   const chosenOf = (kind: string) => session.chosen.filter((id) => id.startsWith(`${kind}:`)).map(nameOf);
 
   function choose(tool: Tool): void {
-    if (session.empty && !BEGINS.includes(tool.id)) return;
+    if (session.empty && !BEGINS.includes(tool.id)) {
+      const first = session.spatial ? 'a body (B) or bars (J)' : 'a beam (B) or joints and bars (J)';
+      session.tell(`${tool.name} needs something to be put on: draw ${first} first.`);
+      return;
+    }
     replay.stop();
     // A roller holds as the last one on this sheet does: both ways, or only pushing.
     const last = session.sheet.supports?.findLast((s) => s.kind === 'roller');

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type Command, look } from './commands';
+import { type Command, eitherWay, look } from './commands';
 
 const command = (name: string, words = ''): Command => ({ name, words, run: () => undefined });
 const list = [
@@ -22,5 +22,13 @@ describe('the list of commands', () => {
     expect(look([command('Second half', 'forward'), ...list], 'for')[0]?.name).toBe('Put down: Force');
     const points = [command('Change point A', 'coordinates'), command('Change point D', 'coordinates')];
     expect(look(points, 'point d')[0]?.name).toBe('Change point D');
+  });
+
+  it('finds a bar by its ends, whichever is said first', () => {
+    const bars = ['A-B', 'E-B', 'stay'].map((bar) => command(`Change bar ${bar}`, eitherWay(bar)));
+    const beam = command('Beam', 'member bar');
+    for (const text of ['bar be', 'bar eb', 'bar b-e', 'e-b'])
+      expect(look([beam, ...bars], text)[0]?.name, text).toBe('Change bar E-B');
+    expect(eitherWay('stay')).toBe('');
   });
 });

@@ -190,7 +190,7 @@ export function commands(session: Session, bench: Bench): Command[] {
   for (const arrow of (solid?.arrows ?? []).filter((a) => a.role === 'load'))
     add(`Change ${name(arrow.of)}: ${arrow.text ?? ''}`, 'load force couple', '', () => bench.open(arrow.of));
   for (const line of (solid?.lines ?? []).filter((l) => l.kind === 'bar'))
-    add(`Change bar ${line.name}`, 'cable strut', '', () => bench.open(line.id));
+    add(`Change bar ${line.name}`, `cable strut ${eitherWay(line.name)}`, '', () => bench.open(line.id));
   for (const m of marks) {
     if (m.kind === 'force' || m.kind === 'couple')
       add(`Change ${name(m.id)}: ${m.text}`, `load ${m.kind}`, '', () => bench.open(m.id));
@@ -198,7 +198,8 @@ export function commands(session: Session, bench: Bench): Command[] {
       add(`Change ${name(m.id)}: ${m.texts.join(' to ')}`, 'load', '', () => bench.open(m.id));
     else if (m.kind === 'support')
       add(`Change support ${m.name}: ${m.shape}`, '', '', () => bench.open(m.id));
-    else if (m.kind === 'bar') add(`Change bar ${m.name}`, 'limit cable strut', '', () => bench.open(m.id));
+    else if (m.kind === 'bar')
+      add(`Change bar ${m.name}`, `limit cable strut ${eitherWay(m.name)}`, '', () => bench.open(m.id));
     else if (m.kind === 'point') add(`Change point ${m.name}`, 'coordinates', '', () => bench.open(m.id));
     else if (m.kind === 'joint')
       add(`Change ${name(m.id)}: ${m.shape}`, 'joint hinge', '', () => bench.open(m.id));
@@ -215,6 +216,12 @@ export function commands(session: Session, bench: Bench): Command[] {
       add(`Change the distance ${m.first} to ${m.second}: ${m.text}`, 'length', '', () => bench.open(m.id));
   }
   return list;
+}
+
+/** A bar by its ends, whichever is said first: of `E-B` also `EB`, `BE`, `B-E`. */
+export function eitherWay(bar: string): string {
+  const [a, b, more] = bar.split('-');
+  return a && b && more === undefined ? `${a}${b} ${b}${a} ${b}-${a}` : '';
 }
 
 const name = (id: string) => id.slice(id.indexOf(':') + 1);

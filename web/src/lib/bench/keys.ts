@@ -68,9 +68,9 @@ function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: strin
       return true;
     }
   }
-  const tool = toolsOf(session.spatial).find(
-    (t) => t.key === pressed && (t.shift ?? false) === event.shiftKey,
-  );
+  const keyed = (shift: boolean) =>
+    toolsOf(session.spatial).find((t) => t.key === pressed && (t.shift ?? false) === shift);
+  const tool = keyed(event.shiftKey);
   const several = event.shiftKey || session.spatial ? undefined : GROUP.find((t) => t.key === pressed);
   const stop = session.stops[Number(event.key) - 1];
   const chosen = session.chosen.length > 0;
@@ -116,7 +116,12 @@ function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: strin
     );
   } else if (!session.spatial && !mark && (event.key === 'ArrowLeft' || event.key === 'ArrowRight'))
     session.walk(event.key === 'ArrowRight' ? 1 : -1);
-  else return false;
+  else {
+    // Shift that means nothing of its own takes nothing away.
+    const plainly = event.shiftKey ? keyed(false) : undefined;
+    if (!plainly) return false;
+    hands.choose(plainly);
+  }
   if (event.key !== ' ') hands.stopReplay();
   return true;
 }

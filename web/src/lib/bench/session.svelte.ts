@@ -518,7 +518,8 @@ export class Session {
   /** Closes the open tag; the board goes back to the sheet as it is. What was typed can be taken up again, unless nobody wants it. */
   close(wanted = true): void {
     if (!this.entry) return;
-    if (wanted) this.asides.put(this.entry);
+    const aside = wanted && this.asides.put(this.entry);
+    this.said = aside ? `Put aside: ${inWords(this.entry, this.spatial)}.` : 'Left.';
     this.#shut();
     void this.#ask();
   }
