@@ -199,3 +199,80 @@ async fn every_tool_takes_the_place_that_is_pressed_and_goes_on_typing() {
     assert_eq!((&loads[0]["size"], &loads[1]["size"], &loads[3]["start"]), (&json!(5), &json!(7), &json!(2)));
     desk.close().await;
 }
+
+#[tokio::test]
+async fn a_crane_is_drawn_by_presses_and_its_loads_are_dragged_by_their_labels() {
+    let desk = Desk::set(false, Theme::Light).await;
+    desk.new_sheet().await;
+    let browser = &desk.browser;
+    // A post and a jib where they are pressed, a pulley on its end, a rope from the corner over it.
+    browser.click(".strip [aria-label^=Body]").await;
+    for (x, y) in [(-150.0, 150.0), (-150.0, -100.0), (150.0, -100.0)] {
+        browser.press_at(".board svg", x, y).await;
+        browser.settle().await;
+    }
+    browser.click(".tag .keep").await;
+    browser.settle().await;
+    browser.click(".strip [aria-label^=Wall]").await;
+    browser.click("[data-handle='point:A']").await;
+    browser.click(".tag .keep").await;
+    browser.settle().await;
+    browser.click(".strip [aria-label^=Pulley]").await;
+    browser.click("[data-handle='point:C']").await;
+    browser.keys("⇥150 mm⏎").await;
+    browser.settle().await;
+    browser.click(".strip [aria-label^=Rope]").await;
+    browser.click("[data-handle='point:B']").await;
+    browser.click("[data-handle='wheel:wheel']").await;
+    browser.keys(", 40 kg⏎").await;
+    let sheet = desk.sheet().await;
+    assert_eq!(sheet["bodies"]["ABC"]["runs"], json!([["A", "B", "C"]]));
+    assert_eq!(sheet["pulleys"]["wheel"]["at"], json!("C"));
+    assert_eq!(sheet["ropes"]["rope"]["path"][0]["at"], json!("B"));
+    assert_eq!(browser.text("[data-verdict]").await, "determinate");
+
+    // On a beam: what is held by its size follows the pointer from where it stood, and a spread stays as long as it is.
+    desk.browser.goto(&desk.server.address).await;
+    desk.new_sheet().await;
+    desk.draw(&["b12⏎", "p⏎", "r⏎", "f5@4⏎", "c3@6⏎", "d2@6⇥10⏎"]).await;
+    let twelfth = "return document.querySelector('.beam polyline').getBoundingClientRect().width / 12";
+    for (label, by) in [("load:F1", -2.0), ("load:M1", -1.0), ("load:q1", 1.0), ("load:q1", 9.0)] {
+        let twelfth = browser.script(twelfth).await.as_f64().unwrap();
+        browser.drag(&format!("[data-label='{label}']"), by * twelfth, 0.0).await;
+        browser.settle().await;
+        assert_eq!(browser.script(TAG).await, Value::Null, "{label}");
+    }
+    let sheet = desk.sheet().await;
+    let place = |of: &Value| sheet["points"][of.as_str().unwrap()][0].as_f64().unwrap();
+    let loads = sheet["loads"].as_array().unwrap();
+    assert_eq!((place(&loads[0]["at"]), place(&loads[1]["at"])), (2.0, 5.0));
+    assert_eq!((place(&loads[2]["from"]), place(&loads[2]["to"])), (8.0, 12.0));
+    desk.close().await;
+}
+
+#[tokio::test]
+async fn what_is_removed_takes_along_what_cannot_stand_alone_and_says_so() {
+    let desk = Desk::set(false, Theme::Light).await;
+    desk.new_sheet().await;
+    let browser = &desk.browser;
+    desk.draw(&["b9⏎", "p⏎", "r9⏎", "r6⏎", "H3⏎", "f5@1⏎"]).await;
+    assert_eq!(browser.text("[data-verdict]").await, "determinate");
+    let remove = "document.querySelector('[data-handle^=\"joint:\"]').focus()";
+    browser.script(remove).await;
+    browser.keys("⌦").await;
+    browser.find(".told").await;
+    assert!(browser.text(".told").await.ends_with("what it held is one piece there."));
+    let sheet = desk.sheet().await;
+    assert_eq!(sheet["bodies"].as_object().unwrap().len(), 1);
+    assert_eq!(browser.text("[data-verdict]").await, "indeterminate");
+    // The point at its end, with its support.
+    browser.script("document.querySelector('[data-handle=\"point:B\"]').focus()").await;
+    browser.keys("⌦").await;
+    browser
+        .until("return /with it 1 support/.test(document.querySelector('.told')?.textContent)", "its words")
+        .await;
+    browser.control('z').await;
+    browser.settle().await;
+    assert_eq!(desk.sheet().await["supports"].as_array().unwrap().len(), 3);
+    desk.close().await;
+}

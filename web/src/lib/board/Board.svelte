@@ -6,7 +6,7 @@
   import type { XY } from '../api/types';
   import type { Session } from '../bench/session.svelte';
   import { aboutOf, markOf, nameOf, standsFor } from '../entry/about';
-  import { OF_BARS, placeSlot } from '../entry/tools';
+  import { GATHERS, OF_BARS, placeSlot } from '../entry/tools';
   import ArmLine from './ArmLine.svelte';
   import DeflectedMarks from './DeflectedMarks.svelte';
   import DiagramMarks from './DiagramMarks.svelte';
@@ -312,7 +312,14 @@
   /** The sensible place under the pointer, while a place is wanted. */
   const pointed = $derived.by(() => {
     if (!hover || !session.entry || drag.on || !placeSlot(session.entry.tool)) return null;
-    const snap = snapToPlace(session.still, view, hover, session.entry.tool === 'bars');
+    const { tool } = session.entry;
+    // A rope runs over what is there: points and pulleys.
+    if (tool === 'rope') return null;
+    const anywhere = tool === 'bars' || tool === 'body';
+    const onMember = anywhere ? null : snapToPlace(session.still, view, hover);
+    // An axle may stand on the ground.
+    const free = anywhere || tool === 'pulley';
+    const snap = onMember ?? (free ? snapToPlace(session.still, view, hover, true) : null);
     return snap && { ...snap, screen: toScreen(view, snap.at) };
   });
 
@@ -329,11 +336,12 @@
     } else if (!session.entry) session.choose([]);
   }
 
-  /** Puts a place into a slot; joints that are run through, and those of several loads, stand one after the other. */
+  /** Puts a place into a slot; what is run through or over stands one after the other. */
   function put(slot: string, place: string): void {
+    const between = GATHERS[slot];
     const before = session.entry?.typed[slot]?.trim() ?? '';
-    const joint = place.replace(/;\s+/g, ';');
-    session.type(slot, slot === 'through' ? `${before} ${joint}`.trim() : place);
+    const next = between === undefined ? place : place.replace(/;\s+/g, ';');
+    session.type(slot, between !== undefined && before ? `${before}${between}${next}` : next);
   }
 
   $effect(() => {
@@ -362,6 +370,10 @@
     const slot = session.entry && placeSlot(session.entry.tool);
     if (point !== null && slot && !session.entry?.mark) {
       put(slot, point);
+      return true;
+    }
+    if (mark.startsWith('wheel:') && session.entry?.tool === 'rope' && !session.entry.mark) {
+      put('path', nameOf(mark));
       return true;
     }
     if (mark.startsWith('bar:') && session.entry && OF_BARS.includes(session.entry.tool)) {

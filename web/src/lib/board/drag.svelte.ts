@@ -1,10 +1,9 @@
 /** Dragging: a thing to another place, or a box around several. A drag types into the thing's tag, so that it can always be typed instead. */
-import type { XY } from '../api/types';
+import type { Mark, XY } from '../api/types';
 import type { Session } from '../bench/session.svelte';
 import { aboutOf } from '../entry/about';
 import { placeSlot } from '../entry/tools';
-import { short } from '../entry/written';
-import { exact, pointAt, snapToGrid, snapToPlace } from './snap';
+import { exact, pointAt, snapSpread, snapToGrid, snapToPlace } from './snap';
 import { length, sub } from './vec';
 import { toScreen, type View } from './view';
 
@@ -75,37 +74,49 @@ export class Drag {
   #begin(): boolean {
     const about = this.#mark && aboutOf(this.session.sheet, this.session.still, this.#mark);
     if (!about) return false;
-    // A point is gripped at its name, which stands beside it.
-    const point = this.session.still.marks.find((m) => m.kind === 'point' && m.id === this.#mark);
-    this.#grip = point?.kind === 'point' ? sub(this.#from, toScreen(this.view(), point.at)) : [0, 0];
+    // A thing is gripped at its name or its size, too, which stand beside it.
+    const place = this.#placeOf(about.mark ?? '');
+    this.#grip = place ? sub(this.#from, toScreen(this.view(), place)) : [0, 0];
     this.session.open(about.tool, about);
     this.on = true;
     return true;
   }
 
-  #type(to: XY): void {
+  /** The mark of what is dragged: of several in one row the first. */
+  #markOf(id: string): Mark | undefined {
+    return this.session.still.marks.find((m) => m.id === id || m.id.startsWith(`${id}#`));
+  }
+
+  /** Where a thing stands; a spread, where it begins. */
+  #placeOf(id: string): XY | null {
+    const mark = this.#markOf(id);
+    if (mark?.kind === 'distributed') return mark.from;
+    return mark && 'at' in mark ? mark.at : null;
+  }
+
+  #type(pointer: XY): void {
     const [scene, view] = [this.session.still, this.view()];
     const entry = this.session.entry;
     if (!entry) return;
+    const to = sub(pointer, this.#grip);
     if (entry.tool === 'point') {
-      this.snap = snapToGrid(scene, view, sub(to, this.#grip), entry.target.name ?? '');
+      this.snap = snapToGrid(scene, view, to, entry.target.name ?? '');
       this.session.typeAll({ x: exact(this.snap.at[0]), y: exact(this.snap.at[1]) });
+      return;
+    }
+    const spread = entry.tool === 'distributed' ? this.#markOf(entry.mark ?? '') : undefined;
+    if (spread?.kind === 'distributed') {
+      const snap = snapSpread(scene, view, to, spread);
+      if (!snap) return;
+      this.snap = snap;
+      this.session.typeAll({ from: snap.from, to: snap.to });
       return;
     }
     const snap = snapToPlace(scene, view, to);
     const slot = placeSlot(entry.tool);
     if (!snap || !slot) return;
     this.snap = snap;
-    if (entry.tool !== 'distributed') {
-      this.session.type(slot, snap.place);
-      return;
-    }
-    // A spread keeps its length while its beginning is moved.
-    const [from, until] = [Number(entry.before['from']), Number(entry.before['to'])];
-    const begin = Number(snap.place);
-    if ([from, until, begin].every(Number.isFinite)) {
-      this.session.typeAll({ from: short(begin), to: short(begin + until - from) });
-    }
+    this.session.type(slot, snap.place);
   }
 
   /** The pointer is let go: what was dragged is kept where it is now. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Scene, XY } from '../api/types';
-import { marksIn, snapToGrid, snapToPlace, walk } from './snap';
+import { marksIn, snapSpread, snapToGrid, snapToPlace, walk } from './snap';
 import { toScreen, type View } from './view';
 import { wayOf } from './way';
 
@@ -48,6 +48,25 @@ describe('snapping', () => {
     expect(snapToPlace(scene, view, near([1.03, 0]))).toMatchObject({ place: 'C', said: 'at C' });
     expect(snapToPlace(scene, view, near([2, -1.5]))?.place).toBe('2; -1.5');
     expect(snapToPlace(scene, view, near([2, 3]))).toBeNull();
+  });
+
+  it('keeps a spread its length and on its member', () => {
+    const drag = (from: XY, to: XY, pointer: XY) =>
+      snapSpread(scene, view, toScreen(view, pointer), { from, to });
+    const level: [XY, XY] = [
+      [0.5, 0],
+      [2, 0],
+    ];
+    // 1.5 m long on a way of 7 m: it begins at 5.5 at the latest.
+    expect(drag(...level, [2.04, 0.2])).toMatchObject({ from: '2', to: '3.5', said: 'from 2, steps of 0.1' });
+    expect(drag(...level, [9, 9])).toMatchObject({ from: '5.5', to: '7' });
+    expect(drag(...level, [-3, 0])).toMatchObject({ from: '0', to: '1.5' });
+    expect(drag(...level, [1.02, 0])).toMatchObject({ from: '1', to: '2.5', said: 'from C' });
+    // Written backwards: it ends 1.5 m before it begins.
+    expect(drag(level[1], level[0], [0.7, 0])).toMatchObject({ from: '1.5', to: '0' });
+    // On a further run it is named by coordinates; along no member it stays.
+    expect(drag([2, 0], [2, -1], [2, -0.7])).toMatchObject({ from: '2; -0.7', to: '2; -1.7' });
+    expect(drag([0, 1], [1, 1], [0, 0])).toBeNull();
   });
 
   it('measures on over a hinge, whichever way the next part was drawn, and not round its corner', () => {

@@ -1,6 +1,6 @@
 /** Sensible places near the pointer: points, round distances along a member, round coordinates. */
 import type { MarkOf, Scene, XY } from '../api/types';
-import { short } from '../entry/written';
+import { along, short } from '../entry/written';
 import { add, dot, length, scale, sub, unit } from './vec';
 import { roundStep, toScreen, toWorld, type View } from './view';
 import { wayOf } from './way';
@@ -45,47 +45,101 @@ export function walk(path: readonly XY[], station: number): XY {
   return path[0] ?? [0, 0];
 }
 
+/** A line that distances are measured along. */
+interface Line {
+  readonly name: string;
+  readonly path: readonly XY[];
+  /** How a place on it is named: by the distance alone, behind the name of its member, or by coordinates. */
+  readonly by: 'distance' | 'member' | 'coordinates';
+}
+
+/** The way of the first member, then the members that do not lie on it. */
+function linesOf(scene: Scene): readonly Line[] {
+  const { path, bodies: followed } = wayOf(scene);
+  const others = bodies(scene).flatMap((run): Line[] => {
+    const further = run.id.includes('#');
+    if (followed.includes(run.name) && !further) return [];
+    return [{ name: run.name, path: run.path, by: further ? 'coordinates' : 'member' }];
+  });
+  return [{ name: '', path, by: 'distance' }, ...others];
+}
+
+/** A place on a line as it is typed. */
+function placeOn({ name, path, by }: Line, station: number): string {
+  if (by === 'distance') return short(station);
+  if (by === 'member') return `${name} ${short(station)}`;
+  const at = walk(path, station);
+  return `${exact(at[0])}; ${exact(at[1])}`;
+}
+
+const sizeOf = (path: readonly XY[]) => path.reduce((sum, p, i) => sum + length(sub(path[i + 1] ?? p, p)), 0);
+
+/** The nearest place on a line: how far along it, and how far off, in sheet units. */
+function nearestOn({ path }: Line, here: XY): { station: number; off: number } | null {
+  let best: { station: number; off: number } | null = null;
+  let before = 0;
+  for (const [i, a] of path.entries()) {
+    const b = path[i + 1];
+    if (!b) break;
+    const way = unit(sub(b, a));
+    const size = length(sub(b, a));
+    const t = Math.min(size, Math.max(0, dot(sub(here, a), way)));
+    const off = length(sub(here, add(a, scale(way, t))));
+    if (!best || off < best.off) best = { station: before + t, off };
+    before += size;
+  }
+  return best;
+}
+
 /** The nearest place on a member: a point that is there, or a round distance from the member's start. */
 function snapToMember(scene: Scene, view: View, pointer: XY): Snap | null {
   const here = toWorld(view, pointer);
-  const { path, bodies: followed } = wayOf(scene);
-  const lines = bodies(scene).filter((run) => !followed.includes(run.name) || run.id.includes('#'));
-  // No name is needed for what lies on the way of the first member.
-  const way: { readonly id: string; readonly name: string; readonly path: readonly XY[] } = {
-    id: '',
-    name: '',
-    path,
-  };
-  let best: { run: typeof way; station: number; off: number } | null = null;
-  for (const run of [way, ...lines]) {
-    let before = 0;
-    for (const [i, a] of run.path.entries()) {
-      const b = run.path[i + 1];
-      if (!b) break;
-      const along = unit(sub(b, a));
-      const size = length(sub(b, a));
-      const t = Math.min(size, Math.max(0, dot(sub(here, a), along)));
-      const off = length(sub(here, add(a, scale(along, t)))) * view.k;
-      if (!best || off < best.off) best = { run, station: before + t, off };
-      before += size;
-    }
+  let best: { line: Line; station: number; off: number } | null = null;
+  for (const line of linesOf(scene)) {
+    const on = nearestOn(line, here);
+    if (on && (!best || on.off < best.off)) best = { line, ...on };
   }
-  if (!best || best.off > NEAR.member) return null;
-  const { run, station } = best;
-  const on = walk(run.path, station);
+  if (!best || best.off * view.k > NEAR.member) return null;
+  const { line, station } = best;
+  const on = walk(line.path, station);
   const near = points(scene).find((p) => length(sub(p.at, on)) * view.k <= NEAR.point);
   if (near) return { place: near.name, at: near.at, said: `at ${near.name}` };
-  const whole = run.path.reduce((sum, p, i) => sum + length(sub(run.path[i + 1] ?? p, p)), 0);
   const step = roundStep(view, STEP);
-  const round = Math.min(whole, rounded(station, step));
-  const at = walk(run.path, round);
-  const first = !run.id.includes('#');
-  const place = !first
-    ? `${exact(at[0])}; ${exact(at[1])}`
-    : run === way
-      ? short(round)
-      : `${run.name} ${short(round)}`;
-  return { place, at, said: `${short(round)}, steps of ${short(step)}` };
+  const round = Math.min(sizeOf(line.path), rounded(station, step));
+  return {
+    place: placeOn(line, round),
+    at: walk(line.path, round),
+    said: `${short(round)}, steps of ${short(step)}`,
+  };
+}
+
+/** A spread whose beginning is dragged keeps its length, and stays on its member. `null` where it lies along no member. */
+export function snapSpread(
+  scene: Scene,
+  view: View,
+  pointer: XY,
+  spread: { readonly from: XY; readonly to: XY },
+): (Omit<Snap, 'place'> & { readonly from: string; readonly to: string }) | null {
+  for (const line of linesOf(scene)) {
+    const [begin, end] = [along(line.path, spread.from), along(line.path, spread.to)];
+    const on = nearestOn(line, toWorld(view, pointer));
+    if (begin === null || end === null || !on) continue;
+    const near = points(scene).find((p) => length(sub(toScreen(view, p.at), pointer)) <= NEAR.point);
+    const onto = near ? along(line.path, near.at) : null;
+    const step = roundStep(view, STEP);
+    const wanted = onto ?? rounded(on.station, step);
+    const [least, most] = [Math.max(0, begin - end), sizeOf(line.path) - Math.max(0, end - begin)];
+    const station = Math.max(least, Math.min(most, wanted));
+    const said =
+      near && station === onto ? `from ${near.name}` : `from ${short(station)}, steps of ${short(step)}`;
+    return {
+      from: placeOn(line, station),
+      to: placeOn(line, station + end - begin),
+      at: walk(line.path, station),
+      said,
+    };
+  }
+  return null;
 }
 
 const bars = (scene: Scene) => scene.marks.filter((m): m is MarkOf<'bar'> => m.kind === 'bar');

@@ -18,7 +18,7 @@ export const MACHINES: readonly Tool[] = [
     shift: true,
     name: 'Body',
     words: 'rigid member frame lever arm machine part',
-    hint: 'Run through points: {through|A B C}, {through|B D}. New ones by place {through|A 2;1}, step {through|A +2;1} or {through|A 2@60}. Where it meets another body they are pinned.',
+    hint: 'Run through points: {through|A B C}, {through|B D}. New ones by place {through|A 2;1}, step {through|A +2;1} or {through|A 2@60}. Where it meets another body they are pinned. Or press them.',
     slots: [
       { key: 'through', label: 'run through', usual: '0;0 2;0 2@60', width: 26 },
       { key: 'joined', label: 'joined by', usual: 'pin', width: 7, words: ['pin', 'weld'] },
@@ -60,7 +60,7 @@ export const MACHINES: readonly Tool[] = [
     shift: true,
     name: 'Rope',
     words: 'cable line cord hoist tackle hang mass pull',
-    hint: 'What it runs over, with commas. Ends: a point, {path|A, wheel, 40 kg} that hangs, a pull {path|A, wheel, 200 N @ left} or {path|A, wheel, ?T}. {path|A, wheel ccw, 40 kg}: round it that way.',
+    hint: 'What it runs over, with commas. Ends: a point, {path|A, wheel, 40 kg} that hangs, a pull {path|A, wheel, 200 N @ left} or {path|A, wheel, ?T}. {path|A, wheel ccw, 40 kg}: round it that way. Or press them.',
     slots: [PATH, { ...NAME, usual: 'rope', width: 8 }],
   },
 ];

@@ -369,6 +369,9 @@ export function placeSlot(id: ToolId): string | null {
   return isSupport(id) || isLoad(id) ? 'place' : null;
 }
 
+/** Slots that take one place after the other, and what stands between them. */
+export const GATHERS: Readonly<Record<string, string>> = { through: ' ', path: ', ' };
+
 /** What the edit is about, when it is not new. */
 export interface Target {
   readonly name?: string;
