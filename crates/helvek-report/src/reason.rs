@@ -156,7 +156,7 @@ impl Wording<'_> {
 fn rule_words(rule: ZeroRule) -> &'static str {
     match rule {
         ZeroRule::Joint(JointRule::TwoAtUnloadedJoint) => {
-            "At sight: two members that are not in one line, at an unloaded joint; neither carries anything."
+            "At sight: at an unloaded joint two members that are not in one line carry nothing, nor does one alone."
         }
         ZeroRule::Joint(JointRule::ThirdOfThree) => {
             "At sight: of three members at an unloaded joint two are in one line, so the third carries nothing."

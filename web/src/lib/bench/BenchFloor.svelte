@@ -374,7 +374,7 @@
     {/if}
     {#if told}
       {@const left = told.again}
-      <p class="told">
+      <p class="told" class:low={session.spatial}>
         {told.text}
         {#if left}<button
             class="ml-2 cursor-pointer font-semibold whitespace-nowrap underline underline-offset-2"
@@ -513,6 +513,10 @@
     font-size: 13.5px;
     z-index: 5;
     animation: come 180ms ease-out;
+  }
+  /* Below the views of a figure of space. */
+  .told.low {
+    top: 48px;
   }
   @keyframes come {
     from {

@@ -9,6 +9,7 @@ import {
   AT_SIZE,
   AT_STIFF,
   editOf,
+  GATHERS,
   OF_SIZE,
   OF_STATES,
   OF_STIFF,
@@ -560,6 +561,14 @@ export class Session {
       this.#putAside(entry, wrong[0]?.message ?? '');
       void this.#refresh();
     });
+  }
+
+  /** Puts a place that was pressed into a slot; what is run through or over stands one after the other. */
+  put(slot: string, place: string): void {
+    const between = GATHERS[slot];
+    const before = this.entry?.typed[slot]?.trim() ?? '';
+    const next = between === undefined ? place : place.replace(/;\s+/g, ';');
+    this.type(slot, between !== undefined && before ? `${before}${between}${next}` : next);
   }
 
   type(slot: string, text: string): void {

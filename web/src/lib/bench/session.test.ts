@@ -371,6 +371,18 @@ describe('what follows fast', () => {
     expect(session.sheet.title).toBe('plank + unpick and');
   });
 
+  it('gathers the places that are pressed where several are wanted, else takes the last', async () => {
+    const session = await opened();
+    const pressed = (id: 'body' | 'rope' | 'force', slot: string, places: readonly string[]) => {
+      session.open(id);
+      for (const place of places) session.put(slot, place);
+      return session.entry?.typed[slot];
+    };
+    expect(pressed('body', 'through', ['A', '2; 1.5', 'B'])).toBe('A 2;1.5 B');
+    expect(pressed('rope', 'path', ['A', 'wheel'])).toBe('A, wheel');
+    expect(pressed('force', 'place', ['A', '2; 1.5'])).toBe('2; 1.5');
+  });
+
   it('is taken back letter by letter in an open tag, before anything of the sheet', async () => {
     const session = await opened();
     session.open('force');

@@ -6,7 +6,7 @@
   import type { XY } from '../api/types';
   import type { Session } from '../bench/session.svelte';
   import { aboutOf, markOf, nameOf, standsFor } from '../entry/about';
-  import { GATHERS, OF_BARS, placeSlot } from '../entry/tools';
+  import { OF_BARS, placeSlot } from '../entry/tools';
   import ArmLine from './ArmLine.svelte';
   import DeflectedMarks from './DeflectedMarks.svelte';
   import DiagramMarks from './DiagramMarks.svelte';
@@ -332,16 +332,8 @@
     if (pointed && slot) {
       held ??= base;
       pressing = true;
-      put(slot, pointed.place);
+      session.put(slot, pointed.place);
     } else if (!session.entry) session.choose([]);
-  }
-
-  /** Puts a place into a slot; what is run through or over stands one after the other. */
-  function put(slot: string, place: string): void {
-    const between = GATHERS[slot];
-    const before = session.entry?.typed[slot]?.trim() ?? '';
-    const next = between === undefined ? place : place.replace(/;\s+/g, ';');
-    session.type(slot, between !== undefined && before ? `${before}${between}${next}` : next);
   }
 
   $effect(() => {
@@ -369,11 +361,11 @@
     }
     const slot = session.entry && placeSlot(session.entry.tool);
     if (point !== null && slot && !session.entry?.mark) {
-      put(slot, point);
+      session.put(slot, point);
       return true;
     }
     if (mark.startsWith('wheel:') && session.entry?.tool === 'rope' && !session.entry.mark) {
-      put('path', nameOf(mark));
+      session.put('path', nameOf(mark));
       return true;
     }
     if (mark.startsWith('bar:') && session.entry && OF_BARS.includes(session.entry.tool)) {

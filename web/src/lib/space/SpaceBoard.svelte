@@ -278,8 +278,11 @@
     const slot = session.entry && placeSlot(session.entry.tool);
     if (slot) {
       const place = id?.startsWith('point:') ? id.slice(6) : (pointed?.place ?? null);
-      if (place) put(slot, place);
-      else if (!id) session.tell('A place is picked in a plan, front or side view: Shift 1, 2, 3.');
+      if (place) session.put(slot, place);
+      else if (!id)
+        session.tell(
+          'A place is picked in the plan, front or side view: press one of them, or Shift 1, 2, 3.',
+        );
       return;
     }
     if (session.entry) return;
@@ -287,11 +290,6 @@
     else if (event.shiftKey) session.choose([id], true);
     else if (session.stop === 'idealise') open(id);
     else session.hold(id);
-  }
-  /** Puts a place into a slot; joints that are run through stand one after the other. */
-  function put(slot: string, place: string): void {
-    const before = session.entry?.typed[slot]?.trim() ?? '';
-    session.type(slot, slot === 'through' ? `${before} ${place}`.trim() : place);
   }
   function wheel(event: WheelEvent): void {
     event.preventDefault();
@@ -308,9 +306,23 @@
     const typed = Number(last.split(';')[axis] ?? NaN);
     return { axis, at: named ?? (Number.isFinite(typed) ? typed : 0) };
   });
-  /** The place under the pointer in a plane view, at round coordinates. */
+  /** How near a point has to be to be meant, in pixels: what is drawn may also stand beside it, what is put on something hardly. */
+  const NEAR = { drawn: 12, put: 40 };
+  /** The place under the pointer in a plane view: a point that is there, else round coordinates. */
   const pointed = $derived.by(() => {
     if (!hover || !level) return null;
+    const pointer = hover;
+    const off = ({ at }: { at: V3 }) => {
+      const [x, y] = view.project(at);
+      return Math.hypot(x - pointer[0], y - pointer[1]);
+    };
+    const nearest = scene.points.reduce<(typeof scene.points)[number] | null>(
+      (best, point) => (best && off(best) <= off(point) ? best : point),
+      null,
+    );
+    const drawn = session.entry?.tool === 'bars' || session.entry?.tool === 'body';
+    if (nearest && off(nearest) <= (drawn ? NEAR.drawn : NEAR.put))
+      return { place: nearest.name, at: view.project(nearest.at) };
     const found = unproject(view.seen, up, view.screen, hover);
     const grid = roundStep(12 / view.k);
     const at = found.map((v, i) =>
@@ -323,7 +335,7 @@
   const names: Record<ViewName, string> = { plan: 'Plan', front: 'Front', side: 'Side', oblique: 'Oblique' };
   function pressWord(id: string): void {
     const slot = session.entry && placeSlot(session.entry.tool);
-    if (slot && id.startsWith('point:')) put(slot, id.slice(6));
+    if (slot && id.startsWith('point:')) session.put(slot, id.slice(6));
     else if (!session.entry && session.stop === 'idealise') open(id);
   }
 </script>
