@@ -148,6 +148,64 @@ fn what_cannot_be_meant_is_refused_in_its_slot() {
 }
 
 #[test]
+fn what_is_refused_in_space_is_cured_in_space() {
+    let body = typed(empty(), &[r#"{"edit":"body","through":"0;0;0 2;0;0"}"#]);
+    let bars = typed(empty(), &[r#"{"edit":"bars","through":"0;0;0 2;0;1"}"#]);
+    // A place of two coordinates, an angle from an axis, a length with its slope: nobody can type these here.
+    let of_the_plane = |text: &str| {
+        let places = text.split([' ', ',', '.', ':']).filter(|word| word.contains(';'));
+        let two = |word: &&str| word.trim_matches('+').split(';').count() == 2 && !text.contains("; ");
+        places.filter(two).count() > 0
+            || text.contains("@60")
+            || text.contains("from -y")
+            || text.contains("left")
+    };
+    let edits = [
+        r#"{"edit":"body"}"#,
+        r#"{"edit":"body","through":"A"}"#,
+        r#"{"edit":"bars"}"#,
+        r#"{"edit":"bars","through":"A 7"}"#,
+        r#"{"edit":"bars","through":"A Zed"}"#,
+        r#"{"edit":"bars","through":"A BB"}"#,
+        r#"{"edit":"force","size":"1","place":"9;9;9"}"#,
+        r#"{"edit":"force","size":"1","place":"Zed"}"#,
+        r#"{"edit":"force","size":"1","place":"2;1"}"#,
+        r#"{"edit":"force","size":"1","place":"A","direction":"30 from -y cw"}"#,
+        r#"{"edit":"force","size":"1","place":"A","direction":"sideways"}"#,
+        r#"{"edit":"force"}"#,
+        r#"{"edit":"couple","size":"3","place":"A"}"#,
+        r#"{"edit":"joint"}"#,
+        r#"{"edit":"joint","place":"1","kind":"contact"}"#,
+        r#"{"edit":"joint","place":"1","kind":"hinge"}"#,
+        r#"{"edit":"joint","place":"1","kind":"slot"}"#,
+        r#"{"edit":"support","kind":"roller","place":"A","normal":"30"}"#,
+        r#"{"edit":"support","kind":"link","place":"A"}"#,
+        r#"{"edit":"support","kind":"journal","place":"A"}"#,
+        r#"{"edit":"distributed","start":"1","from":"A","to":"9;9;9"}"#,
+        r#"{"edit":"weight","size":"3 kg","place":"9;9;9"}"#,
+        r#"{"edit":"point","name":"B","x":"0","y":"0","z":"0"}"#,
+        r#"{"edit":"point","name":"B","x":"left"}"#,
+        r#"{"edit":"shift","ids":["point:B"],"by":"1;2"}"#,
+        r#"{"edit":"shift","ids":["point:B"],"by":"left"}"#,
+    ];
+    let mut refusals = 0;
+    for sheet in [&body, &bars] {
+        for json in edits {
+            let wanted: helvek_core::edit::Edit =
+                serde_json::from_str(json).unwrap_or_else(|error| panic!("{json}: {error}"));
+            let Err(problems) = helvek_core::edit::apply(&Document::from(sheet.clone()), &wanted) else {
+                continue;
+            };
+            for problem in problems {
+                refusals += 1;
+                assert!(!of_the_plane(&problem.cure), "{json}: {} {}", problem.message, problem.cure);
+            }
+        }
+    }
+    assert!(refusals > 35, "{refusals}");
+}
+
+#[test]
 fn a_plane_sheet_is_put_into_space_as_it_stands() {
     let flat = written(
         r#"

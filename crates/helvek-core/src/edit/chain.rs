@@ -13,7 +13,7 @@
 use super::figure::Figure;
 use super::place::{self, angle, coordinates, free_name};
 use super::typed::{filled, length};
-use super::{bars, words, wrong};
+use super::{bars, space, words, wrong};
 use crate::geometry::{Point, Vector};
 use crate::model;
 use crate::problem::{Problem, nearest};
@@ -26,7 +26,8 @@ const SLOT: &str = "through";
 /// Draws bars along the runs that were typed. One joint alone is put down without a bar.
 pub(super) fn draw(sheet: &mut Sheet, text: Option<&str>, kind: Option<&str>) -> Outcome {
     let Some(text) = filled(text) else {
-        return wrong(SLOT, "Nothing to run through.", "Type joints: A B C, or places: 0;0 2;0 2@60.");
+        let example = space::example(sheet, "0;0 2;0 2@60", "0;0;0 2;0;1");
+        return wrong(SLOT, "Nothing to run through.", format!("Type joints: A B C, or places: {example}."));
     };
     let kind = kind.map(|kind| words::choice::<BarKind>(kind, "kind")).transpose()?.unwrap_or_default();
     let before = (sheet.points.len(), sheet.bars.len());
@@ -155,9 +156,15 @@ fn vector(sheet: &Sheet, figure: &Figure, text: &str, token: &str) -> Outcome<Ve
         return wrong(SLOT, message, "Type 2;1 for coordinates, 2@60 for a length and its slope.");
     }
     let cure = match nearest(text, figure.at.keys().map(String::as_str)) {
-        Some(near) => format!("Perhaps {near} is meant; a new one is typed as its place: 2;1."),
-        None if figure.spatial => "Type its place: 2;0;1, or +2;0;1 from the one before.".into(),
-        None => "Type its place: 2;1, +2;1 from the one before, or 2@60.".into(),
+        Some(near) => {
+            let example = figure.example("2;1", "2;0;1");
+            format!("Perhaps {near} is meant; a new one is typed as its place: {example}.")
+        }
+        None => {
+            let examples = figure
+                .example("2;1, +2;1 from the one before, or 2@60", "2;0;1, or +2;0;1 from the one before");
+            format!("Type its place: {examples}.")
+        }
     };
     wrong(SLOT, format!("There is no joint \"{token}\"."), cure)
 }

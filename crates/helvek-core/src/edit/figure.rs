@@ -311,6 +311,11 @@ impl Figure {
     }
 
     /// The point at a place; one that a member passes before a mere mark.
+    /// An example for a figure of the plane, or for one of space.
+    pub(super) fn example<'a>(&self, plane: &'a str, space: &'a str) -> &'a str {
+        if self.spatial { space } else { plane }
+    }
+
     pub(super) fn point_near(&self, at: Point) -> Option<&str> {
         let near: Vec<_> =
             self.at.iter().filter(|(_, p)| p.distance(at) <= self.slack()).map(|(n, _)| n.as_str()).collect();

@@ -102,12 +102,14 @@ pub(super) fn put(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> O
     joint.along = joint.along.filter(|_| slides(kind));
     joint.normal = joint.normal.filter(|_| pushes(kind));
     if slides(kind) && joint.along.is_none() {
-        let cure = "Type which way it slides: along, right, 30, to C.";
+        let example = space::example(sheet, "along, right, 30, to C", "+x, to C, 1; 0; 2");
+        let cure = format!("Type which way it slides: {example}.");
         return wrong("direction", "It has to be free in some direction.", cure);
     }
     if pushes(kind) && joint.normal.is_none() {
         let first = joint.of.first().cloned().unwrap_or_default();
-        let cure = format!("Type which way \"{first}\" is pushed: up, 120, 30 from -y cw.");
+        let example = space::example(sheet, "up, 120, 30 from -y cw", "up, to C, 1; 0; 2");
+        let cure = format!("Type which way \"{first}\" is pushed: {example}.");
         return wrong("direction", "It has to push in some direction.", cure);
     }
     if let Some(text) = slots.friction {
@@ -170,7 +172,8 @@ fn new(
 ) -> Result<Joint, Vec<Problem>> {
     let mut with = with.map(str::to_owned);
     let Some(text) = filled(text) else {
-        return wrong("place", "Where?", "Name a point, or type a place: B, 1.5, 0;2.");
+        let example = space::example(sheet, "B, 1.5, 0;2", "B, 1.5, 0;2;1");
+        return wrong("place", "Where?", format!("Name a point, or type a place: {example}."));
     };
     let at = place::point(sheet, text, "place")?;
     if let Some(with) = &with {

@@ -103,8 +103,11 @@ fn at_joint(figure: &Figure, text: &str, slot: &str) -> Result<Spot, Vec<Problem
         Some(at) => Ok(spot_of(*at)),
         None if text == "middle" => wrong(slot, "At which joint?", "Name it, or several: B C D, or B..D."),
         None => {
-            let cure =
-                format!("Name a joint, or type its place: 2;1. There are {}.", figure.names().join(", "));
+            let example = figure.example("2;1", "2;0;1");
+            let cure = format!(
+                "Name a joint, or type its place: {example}. There are {}.",
+                figure.names().join(", ")
+            );
             wrong(slot, format!("There is no joint \"{text}\"."), cure)
         }
     }
@@ -239,7 +242,10 @@ pub(super) fn point_at(
     let only = (sheet.bodies.len() == 1).then(|| sheet.bodies.keys().next().cloned()).flatten();
     let Some(body) = spot.body.clone().or(only).and_then(|name| sheet.bodies.get_mut(&name)) else {
         let cure = match sheet.bodies.keys().next() {
-            Some(body) => format!("Choose a place on one, or say what it rides along with: {body} 1;2."),
+            Some(body) => {
+                let example = figure.example("1;2", "1;2;0");
+                format!("Choose a place on one, or say what it rides along with: {body} {example}.")
+            }
             None => "Choose a place on one.".into(),
         };
         return wrong(slot, format!("{text} is not on a member."), cure);

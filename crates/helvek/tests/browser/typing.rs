@@ -179,6 +179,8 @@ async fn every_tool_takes_the_place_that_is_pressed_and_goes_on_typing() {
         ("[aria-label^=Couple]", 1.0, "7⏎"),
         ("[aria-label^=Mass]", 2.0, "9 kg⏎"),
         ("[aria-label^=Spread]", -2.0, "2⏎"),
+        ("[aria-label^=Beam]", 3.0, "1.5⇥90⏎"),
+        ("[aria-label^=Hinge]", 0.0, "⏎"),
     ];
     for (tool, x, typed) in tools {
         browser.click(&format!(".strip {tool}")).await;
@@ -197,6 +199,9 @@ async fn every_tool_takes_the_place_that_is_pressed_and_goes_on_typing() {
         loads.iter().map(|l| place(l, if l["kind"] == "distributed" { "from" } else { "at" })).collect();
     assert_eq!(found, [2.0, 4.0, 5.0, 1.0]);
     assert_eq!((&loads[0]["size"], &loads[1]["size"], &loads[3]["start"]), (&json!(5), &json!(7), &json!(2)));
+    assert_eq!(place(&sheet["joints"][0], "at"), 3.0);
+    let ends: Vec<_> = sheet["points"].as_object().unwrap().values().map(|p| (&p[0], &p[1])).collect();
+    assert!(ends.contains(&(&json!(6), &json!(1.5))), "{ends:?}");
     desk.close().await;
 }
 
