@@ -6,7 +6,7 @@
   import type { XY } from '../api/types';
   import type { Session } from '../bench/session.svelte';
   import { aboutOf, markOf, nameOf, standsFor } from '../entry/about';
-  import { OF_BARS, placeSlot } from '../entry/tools';
+  import { GATHERS, OF_BARS, placeSlot } from '../entry/tools';
   import ArmLine from './ArmLine.svelte';
   import DeflectedMarks from './DeflectedMarks.svelte';
   import DiagramMarks from './DiagramMarks.svelte';
@@ -26,7 +26,7 @@
   import { asSvg } from './save';
   import { freeAt, orderAt } from './order';
   import { Slide } from './slide';
-  import { barsAcross, exact, marksIn, snapToPlace } from './snap';
+  import { barsAcross, exact, marksIn, pointAt, snapToPlace } from './snap';
   import { mix, sub } from './vec';
   import { fit, type Margin, roomFor, roundStep, toScreen, toWorld, type View } from './view';
 
@@ -362,6 +362,15 @@
     const slot = session.entry && placeSlot(session.entry.tool);
     if (point !== null && slot && !session.entry?.mark) {
       session.put(slot, point);
+      return true;
+    }
+    // Where a support or a joint is pressed and a place is still wanted, the point is meant that it stands at.
+    const stands = session.still.marks.find((m) => m.id === mark);
+    const under =
+      stands?.kind === 'support' || stands?.kind === 'joint' ? pointAt(session.still, stands.at) : null;
+    const wanted = slot && !session.entry?.mark && (slot in GATHERS || !session.entry?.typed[slot]);
+    if (under && wanted) {
+      session.put(slot, under.name);
       return true;
     }
     if (mark.startsWith('wheel:') && session.entry?.tool === 'rope' && !session.entry.mark) {
