@@ -128,13 +128,13 @@ fn section(sheet: &mut Sheet, shape: Option<&str>, text: &str) -> Outcome<String
     let Some(keys) = order(*shape) else {
         return wrong(
             "shape",
-            format!("A {word} is not typed in a row."),
+            format!("\"{word}\" is not typed in a row."),
             "Write it in a file of the sheet.",
         );
     };
     let sizes: Vec<&str> = text.split(['x', '×', ',', ';']).map(str::trim).collect();
     if sizes.len() != keys.len() || sizes.iter().any(|size| size.is_empty()) {
-        let message = format!("A {word} has {} dimensions: {}.", keys.len(), keys.join(", "));
+        let message = format!("{word}: {} dimensions are needed, {}.", keys.len(), keys.join(", "));
         let example = ["60", "100", "5", "4"][..keys.len()].join(" x ");
         return wrong("dimensions", message, format!("Type them in this order: {example}."));
     }

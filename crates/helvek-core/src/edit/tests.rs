@@ -360,7 +360,7 @@ fn sections_and_materials_are_given_changed_and_taken_off() {
     assert!(bare.sections.is_empty() && bare.bodies["beam"].material.is_none());
     for (wrong, words) in [
         (r#"{"edit":"profile"}"#, "needs its dimensions"),
-        (r#"{"edit":"profile","dimensions":"60"}"#, "has 2 dimensions: width, height"),
+        (r#"{"edit":"profile","dimensions":"60"}"#, "2 dimensions are needed, width, height"),
         (r#"{"edit":"profile","shape":"star","dimensions":"60 x 3"}"#, "not a shape"),
         (r#"{"edit":"profile","shape":"polygon","dimensions":"60 x 3"}"#, "not typed in a row"),
         (r#"{"edit":"profile","shape":"tube","dimensions":"40 x 20"}"#, "does not fit"),

@@ -110,7 +110,7 @@ fn unite(sheet: &mut Sheet, first: &str, other: &str, at: &str) -> Outcome {
     body.points = points;
     if telling {
         let figure = Figure::of(sheet)?;
-        let name = rigid::telling_name(sheet, &figure, &sheet.bodies[first].runs[0], at);
+        let name = rigid::telling_name(sheet, &figure, &sheet.bodies[first].runs[0], "");
         rigid::rename(sheet, first, &name)?;
     }
     Ok(())

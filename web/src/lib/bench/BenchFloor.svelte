@@ -505,6 +505,7 @@
     left: 50%;
     top: 12px;
     transform: translateX(-50%);
+    width: max-content;
     max-width: calc(100% - 240px);
     background: var(--color-primary);
     color: var(--color-primary-content);
