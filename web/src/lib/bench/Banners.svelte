@@ -24,7 +24,7 @@
   }
 </script>
 
-{#if session.offline || session.saver.state === 'offline'}
+{#if session.asking.offline || session.saver.state === 'offline'}
   <div class="banner" role="alert">
     Helvek’s server does not answer. What you draw stays in this browser and is kept as soon as it is back;
     answers wait.
@@ -48,10 +48,10 @@
       <button onclick={theirs}>Open the other</button>
     {/if}
   </div>
-{:else if session.unanswered}
+{:else if session.asking.unanswered}
   <div class="banner" role="alert">
-    Not answered. {session.unanswered.message}
-    {session.unanswered.cure} What is drawn is kept.
+    Not answered. {session.asking.unanswered.message}
+    {session.asking.unanswered.cure} What is drawn is kept.
     <button onclick={() => session.again()}>Try again</button>
   </div>
 {:else if session.found}

@@ -1,5 +1,4 @@
 /** The one store of a bench: the sheet with its past, the reply that belongs to it, what is being typed, what is pointed at. */
-import { asRefusal, refused, type Refusal } from '../api/client';
 import type { ArmMark, AxisMark, Edit, LiveReply, Offer, Scene, Sheet, SpaceArm } from '../api/types';
 import { ahead } from '../ahead/ahead.svelte';
 import { type Entry, inWords, missingIn, touched } from '../entry/entry';
@@ -17,12 +16,13 @@ import {
   type ToolId,
 } from '../entry/tools';
 import { Asides } from './asides.svelte';
+import { Asking } from './asking.svelte';
 import { goneWords, type Said } from './gone';
 import { Looking } from './looking.svelte';
 import { Parting } from './parting.svelte';
 import type { Saver } from './saver.svelte';
 import { Sharing } from './sharing.svelte';
-import { Solver, type Want } from './solver';
+import type { Want } from './solver';
 import { listed } from '../ui/listed';
 
 export const STOPS = ['idealise', 'free', 'work', 'check', 'table', 'stiff', 'inside', 'size'] as const;
@@ -52,14 +52,11 @@ export interface Lit {
 
 /** What the thread says where nothing can be judged. */
 const NONE_LIMITED: readonly string[] = ['nothing limited', 'nothing to judge'];
-/** How long to wait before the server is asked again whether it is back, in milliseconds. */
-const KNOCK = 1500;
 const NOTHING: Lit = { ids: [], arm: null, term: null };
 
 export class Session {
   #past = $state.raw<readonly Sheet[]>([]);
   #now = $state(0);
-  readonly #solver = new Solver();
   #last: Promise<unknown> = Promise.resolve();
   /** How much is being done to the sheet, or waits its turn for that. */
   #turns = 0;
@@ -68,7 +65,6 @@ export class Session {
   #keeping: number | null = null;
   /** The tag whose Enter the server did not hear. */
   #unheard: number | null = null;
-  #knocking: ReturnType<typeof setTimeout> | undefined;
   #leaving = 0;
   #held = false;
   readonly saver: Saver;
@@ -83,11 +79,6 @@ export class Session {
   reply = $state.raw<LiveReply | null>(null);
   /** The drawing of the sheet itself, without what is being typed: what places are measured on. */
   still = $state.raw<Scene>({ bounds: null, marks: [] });
-  /** Requests that have not been answered yet. */
-  waiting = $state(0);
-  /** Why the server is there and does not answer: it is too much work, or took too long. */
-  unanswered = $state.raw<Refusal | null>(null);
-  offline = $state(false);
   entry = $state.raw<Entry | null>(null);
   /** What is wrong with what was typed, by slot; shown when it was tried. */
   refused = $state.raw<LiveReply['refused']>([]);
@@ -96,6 +87,8 @@ export class Session {
   lit = $state.raw<Lit>(NOTHING);
   /** Marks that are chosen, to be moved, repeated, mirrored or removed together. */
   chosen = $state.raw<readonly string[]>([]);
+  /** Asking the server, and whether it is there. */
+  readonly asking = new Asking(() => void this.#refresh());
   /** What was typed into tags that were left. */
   readonly asides: Asides;
   /** For those who hear the board. */
@@ -133,7 +126,7 @@ export class Session {
 
   /** Whoever leaves the bench finds there again what was being typed. */
   end(): void {
-    clearTimeout(this.#knocking);
+    this.asking.end();
     if (this.entry) this.asides.leave(this.entry);
   }
 
@@ -256,7 +249,7 @@ export class Session {
   }
 
   get settled(): boolean {
-    return this.waiting === 0 && this.saver.state === 'kept';
+    return this.asking.waiting === 0 && this.saver.state === 'kept';
   }
 
   /** `again`: a tag that can be taken up again. */
@@ -343,39 +336,18 @@ export class Session {
 
   async #ask(edit?: Edit, want?: Want, keep = false): Promise<LiveReply | null> {
     this.looking.forget();
-    this.waiting += 1;
-    try {
-      const reply = await this.#solver.ask(this.sheet, edit, want ?? this.#want, keep);
-      this.offline = false;
-      clearTimeout(this.#knocking);
-      if (reply) {
-        this.unanswered = reply.unsolved ? refused(reply.unsolved) : null;
-        this.reply = reply;
-        if (!reply.edited) this.still = reply.scene;
-        this.step = Math.min(Math.max(1, this.step), Math.max(1, reply.solution?.page.steps.length ?? 1));
-        this.#heard();
-      }
-      return reply;
-    } catch (error) {
-      const refusal = asRefusal(error);
-      this.offline = refusal.code === 'offline';
-      this.unanswered = this.offline ? null : refusal;
-      if (this.offline) this.#knock();
-      return null;
-    } finally {
-      this.waiting -= 1;
-    }
+    const reply = await this.asking.ask(this.sheet, edit, want ?? this.#want, keep);
+    if (!reply) return null;
+    this.reply = reply;
+    if (!reply.edited) this.still = reply.scene;
+    this.step = Math.min(Math.max(1, this.step), Math.max(1, reply.solution?.page.steps.length ?? 1));
+    this.#heard();
+    return reply;
   }
 
   /** Asks anew for what is seen: the sheet, or what the open tag would make of it. */
   #refresh(): Promise<LiveReply | null> {
     return this.entry ? this.#preview() : this.#ask();
-  }
-
-  /** Asks again and again until the server is back. */
-  #knock(): void {
-    clearTimeout(this.#knocking);
-    this.#knocking = setTimeout(() => void this.#refresh(), KNOCK);
   }
 
   /** The server is there: what was entered while it was not is entered now. */
@@ -404,18 +376,8 @@ export class Session {
       return reply;
     }
     if (reply) this.tell(reply.refused.map((p) => `${p.message} ${p.cure}`).join(' '));
-    else this.tell(this.#silence.message);
+    else this.tell(this.asking.silence.message);
     return null;
-  }
-
-  /** Why nothing was answered. */
-  get #silence(): { readonly message: string; readonly cure: string } {
-    return (
-      this.unanswered ?? {
-        message: 'Helvek’s server does not answer.',
-        cure: 'It is done as soon as the server is back.',
-      }
-    );
   }
 
   /** Does an edit that needs no typing; `said` says what was done, of the sheet before and after. */
@@ -626,7 +588,7 @@ export class Session {
       return false;
     }
     this.refused = wrong;
-    this.#unheard = this.offline ? entry.number : null;
+    this.#unheard = this.asking.offline ? entry.number : null;
     this.said = wrong.map((p) => `${p.message} ${p.cure}`).join(' ');
     ahead.hold();
     return false;
@@ -653,7 +615,7 @@ export class Session {
     this.#keeping = entry.number;
     const reply = await this.#ask(editOf(entry.tool, entry.target, typed), want, true);
     this.#keeping = null;
-    if (!reply) return [{ kind: 'form', path: '', position: null, ...this.#silence }];
+    if (!reply) return [{ kind: 'form', path: '', position: null, ...this.asking.silence }];
     // Joints alone are no structure yet, and may be put down all the same.
     const problems = reply.problems.filter((p) => !(entry.tool === 'bars' && p.path === 'bodies'));
     const wrong = reply.refused.length > 0 ? reply.refused : problems;

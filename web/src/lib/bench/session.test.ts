@@ -145,13 +145,13 @@ describe('a bench', () => {
     answer = (q) => ({ status: 200, body: reply(q, { solution: null, unsolved: much }) });
     session.change((sheet) => ({ ...sheet, title: 'huge' }));
     await quiet();
-    expect(session.unanswered?.message).toBe('Too much.');
+    expect(session.asking.unanswered?.message).toBe('Too much.');
     expect(session.still.marks[0]?.id).toBe('point:huge');
     expect(session.page).toBeNull();
     answer = (q) => ({ status: 200, body: reply(q) });
     session.undo();
     await quiet();
-    expect(session.unanswered).toBeNull();
+    expect(session.asking.unanswered).toBeNull();
     expect(session.page).not.toBeNull();
   });
 
@@ -160,17 +160,17 @@ describe('a bench', () => {
     answer = () => 'down';
     session.again();
     await quiet();
-    expect([session.offline, session.unanswered]).toEqual([true, null]);
+    expect([session.asking.offline, session.asking.unanswered]).toEqual([true, null]);
     answer = () => ({ status: 503, body: { code: 'busy', message: 'Others are first.', cure: 'Wait.' } });
     session.again();
     await quiet();
-    expect([session.offline, session.unanswered?.code]).toEqual([false, 'busy']);
+    expect([session.asking.offline, session.asking.unanswered?.code]).toEqual([false, 'busy']);
     // What was there before is still shown.
     expect(session.page?.steps.length).toBe(3);
     answer = (q) => ({ status: 200, body: reply(q) });
     session.again();
     await quiet();
-    expect([session.offline, session.unanswered]).toEqual([false, null]);
+    expect([session.asking.offline, session.asking.unanswered]).toEqual([false, null]);
   });
 });
 
@@ -404,10 +404,14 @@ describe('what follows fast', () => {
       expect(await session.commit()).toBe(false);
       expect(session.refused[0]?.message).toBe('Helvek’s server does not answer.');
       await vi.advanceTimersByTimeAsync(4000);
-      expect([session.offline, session.entry?.typed['size']]).toEqual([true, '2 kN']);
+      expect([session.asking.offline, session.entry?.typed['size']]).toEqual([true, '2 kN']);
       answer = (q) => ({ status: 200, body: reply(q) });
       await vi.advanceTimersByTimeAsync(2000);
-      expect([session.offline, session.entry, session.sheet.title]).toEqual([false, null, 'plank + force']);
+      expect([session.asking.offline, session.entry, session.sheet.title]).toEqual([
+        false,
+        null,
+        'plank + force',
+      ]);
       // Whatever is asked first when it is back, and only while it is still meant.
       answer = () => 'down';
       session.open('couple', { typed: { size: '2' } });
@@ -423,7 +427,7 @@ describe('what follows fast', () => {
       session.type('size', '25');
       answer = (q) => ({ status: 200, body: reply(q) });
       await vi.advanceTimersByTimeAsync(4000);
-      expect([session.entry?.typed['size'], session.offline]).toEqual(['25', false]);
+      expect([session.entry?.typed['size'], session.asking.offline]).toEqual(['25', false]);
     } finally {
       vi.useRealTimers();
     }
