@@ -88,6 +88,8 @@ function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: strin
   else if (several && OF_BARS.includes(several.id)) hands.bars(several.id);
   else if (several) hands.group(several.id, chosen ? session.chosen : mark ? [mark] : []);
   else if (stop && !(session.empty && stop !== 'idealise')) session.go(stop);
+  else if (/^[1-9]$/.test(event.key))
+    session.tell(session.empty ? 'Nothing is drawn yet.' : `There are ${session.stops.length} stops.`);
   else if (pressed === 'n') session.walk(event.shiftKey ? -1 : 1);
   else if (pressed === 'q') hands.copyAnswers();
   else if (pressed === 'a') hands.chooseAsked();
@@ -96,6 +98,10 @@ function plain(event: KeyboardEvent, session: Session, hands: Hands, mark: strin
   else if (pressed === 'z' && session.spatial) session.pull();
   else if (session.blank && event.shiftKey && pressed === 'd') void session.intoSpace();
   else if (pressed === 'z' && session.parting.possible) session.takeApart(!session.parting.on);
+  else if (pressed === 'z')
+    session.tell(
+      session.empty ? 'Nothing is drawn yet.' : 'There is nothing here to take apart: one body alone.',
+    );
   else if (event.key === ' ' && !mark) hands.replay();
   else if (event.key === 'Escape') session.choose([]);
   else if (event.key === 'Delete' || event.key === 'Backspace') {

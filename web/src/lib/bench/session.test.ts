@@ -296,11 +296,11 @@ describe('a tag that is left', () => {
   });
 
   it('is told of, once, when the sheet that was left with it is opened again', async () => {
-    const held: Record<string, string> = {};
+    const held = new Map<string, string>();
     vi.stubGlobal('localStorage', {
-      getItem: (key: string) => held[key] ?? null,
-      setItem: (key: string, text: string) => (held[key] = text),
-      removeItem: (key: string) => delete held[key],
+      getItem: (key: string) => held.get(key) ?? null,
+      setItem: (key: string, text: string) => held.set(key, text),
+      removeItem: (key: string) => held.delete(key),
     });
     const session = await opened();
     session.open('couple', { typed: { size: '4' } });

@@ -1,0 +1,122 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import { type Hands, onKey } from './keys';
+import type { Session, Stop } from './session.svelte';
+
+/** What was done, in its order. */
+let done: string[];
+let session: Session;
+let prevented: boolean;
+
+const hands = new Proxy({} as Hands, {
+  get: (_, key: string) =>
+    key === 'tag'
+      ? () => undefined
+      : (...of: unknown[]) => {
+          const word = (o: unknown) =>
+            o instanceof Array ? o.join() : typeof o === 'object' && o ? (o as { id: string }).id : String(o);
+          const said = of.map(word);
+          if (key !== 'stopReplay') done.push([key, ...said].join(' '));
+        },
+});
+
+function board(more: object = {}): Session {
+  return {
+    spatial: false,
+    stop: 'idealise',
+    stops: ['idealise', 'free', 'work', 'check'] satisfies Stop[],
+    chosen: [],
+    empty: false,
+    blank: false,
+    entry: null,
+    parting: { possible: false, on: false },
+    looking: { states: [null], cut: null },
+    tell: (text: string) => done.push(`tell ${text}`),
+    walk: (by: number) => done.push(`walk ${by}`),
+    go: (stop: string) => done.push(`go ${stop}`),
+    choose: (ids: string[]) => done.push(`choose ${ids.length}`),
+    remove: () => done.push('remove'),
+    undo: () => done.push('undo'),
+    redo: () => done.push('redo'),
+    takeApart: (on: boolean) => done.push(`apart ${on}`),
+    intoSpace: () => done.push('space'),
+    pull: () => done.push('pull'),
+    ...more,
+  } as unknown as Session;
+}
+
+function press(
+  key: string,
+  how: { shift?: boolean; ctrl?: boolean; of?: string; handle?: string } = {},
+): string[] {
+  done = [];
+  prevented = false;
+  const target = {
+    matches: (css: string) => how.of !== undefined && css.includes(how.of),
+    closest: () => null,
+    dataset: how.handle ? { handle: how.handle } : {},
+  };
+  const event = {
+    key,
+    code: /^[0-9]$/.test(key) ? `Digit${key}` : '',
+    shiftKey: how.shift ?? false,
+    ctrlKey: how.ctrl ?? false,
+    metaKey: false,
+    altKey: false,
+    target,
+    preventDefault: () => (prevented = true),
+  };
+  onKey(event as unknown as KeyboardEvent, session, hands);
+  return done;
+}
+
+beforeEach(() => (session = board()));
+
+describe('a key on the bench', () => {
+  it('takes a tool, with a Shift too many as well, unless that means something of its own', () => {
+    expect(press('f')).toEqual(['choose force']);
+    expect(press('F', { shift: true })).toEqual(['choose force']);
+    expect(press('b')).toEqual(['choose beam']);
+    expect(press('B', { shift: true })).toEqual(['choose body']);
+    expect(press('N', { shift: true })).toEqual(['walk -1']);
+  });
+
+  it('walks through the working in the plane, and turns the figure in space', () => {
+    expect([press('ArrowRight'), press('ArrowLeft')]).toEqual([['walk 1'], ['walk -1']]);
+    expect(press('ArrowRight', { shift: true })).toEqual(['pan -60 0']);
+    expect(press('ArrowRight', { handle: 'load:F1' })).toEqual([]);
+    session = board({ spatial: true });
+    expect(press('ArrowRight')).toEqual(['turn 33 0']);
+  });
+
+  it('says so when there is nothing to do', () => {
+    expect(press('7')).toEqual(['tell There are 4 stops.']);
+    expect(press('3')).toEqual(['go work']);
+    expect(press('z')).toEqual(['tell There is nothing here to take apart: one body alone.']);
+    expect(press('Delete')).toEqual([
+      'tell Nothing is chosen: Space on a thing, or Shift and a press on it.',
+    ]);
+    session = board({ empty: true, blank: true });
+    expect(press('3')).toEqual(['tell Nothing is drawn yet.']);
+    expect(press('1')).toEqual(['go idealise']);
+    expect(press('z')).toEqual(['tell Nothing is drawn yet.']);
+    expect(press('D', { shift: true })).toEqual(['space']);
+  });
+
+  it('is text in a field, the browser’s with Alt, and a press on a button with Space', () => {
+    expect(press('f', { of: 'input' })).toEqual([]);
+    expect([press(' ', { of: 'button' }), prevented]).toEqual([[], false]);
+    expect([press(' '), prevented]).toEqual([['replay'], true]);
+    expect(press('z', { ctrl: true })).toEqual(['undo']);
+    expect(press('Z', { ctrl: true, shift: true })).toEqual(['redo']);
+    expect([press('p', { ctrl: true }), prevented]).toEqual([[], false]);
+  });
+
+  it('removes what is chosen, and takes what is pointed at into a group', () => {
+    session = board({ chosen: ['load:F1'] });
+    expect(press('Delete')).toEqual(['remove']);
+    expect(press('e')).toEqual(['group repeat load:F1']);
+    session = board({ parting: { possible: true, on: true } });
+    expect(press('z')).toEqual(['apart false']);
+    expect(press('e', { handle: 'load:F2' })).toEqual(['group repeat load:F2']);
+  });
+});
