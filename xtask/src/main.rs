@@ -18,6 +18,8 @@ cargo xtask shots        take the pictures of docs/screenshots anew
 cargo xtask soak [MINUTES] [SEED] [FAMILY]
                          random sheets of every family against formulations of their own, on a fresh seed unless one is given
 cargo xtask bench        measure the core (criterion)
+cargo xtask compare OLD [SHEETS] [SEED]
+                         whether this build says the same as another one (its program): examples, generated sheets, random edits
 cargo xtask measure      measure the whole in release: from key to picture, under load, at the start";
 
 fn main() -> ExitCode {
@@ -31,6 +33,7 @@ fn main() -> ExitCode {
         Some("lint") => tools::front_end().and_then(|()| lint()),
         Some("types") => types(),
         Some("shots") => shots(),
+        Some("compare") => compare(&rest),
         Some("measure") => measure(),
         Some("soak") => soak(&rest),
         Some("bench") => Step::cargo(&["bench", "--workspace", "--benches"]).run(),
@@ -122,6 +125,16 @@ fn measure() -> Outcome {
     build_front_end()?;
     Step::cargo(&["build", "--release", "--package", "helvek", "--package", "helvek-testkit"]).run()?;
     Step::new(&run::released("helvek-measure"), &[]).run()
+}
+
+fn compare(rest: &[String]) -> Outcome {
+    let [old, more @ ..] = rest else { return Err("the path of the other build's helvek is missing".into()) };
+    build_front_end()?;
+    Step::cargo(&["build", "--release", "--package", "helvek", "--package", "helvek-testkit"]).run()?;
+    let new = run::released("helvek");
+    let mut arguments = vec![old.as_str(), &new];
+    arguments.extend(more.iter().map(String::as_str));
+    Step::new(&run::released("helvek-compare"), &arguments).run()
 }
 
 fn shots() -> Outcome {

@@ -391,6 +391,20 @@ fn pieces_keep_their_stiffness_when_points_come_and_go() {
     // Without an end its piece goes, and the other keeps what it has.
     let short = edit::apply(&document, &Edit::Remove { ids: vec!["point:A".to_owned()] }).unwrap();
     assert_eq!(each(&short), ["1.5 EI"]);
+    // A hinge inside a piece parts it: both its sides keep what it had.
+    let hinge = Edit::Joint {
+        name: None,
+        kind: some("pin"),
+        place: some("1"),
+        with: None,
+        direction: None,
+        friction: None,
+        rename: None,
+    };
+    let hinged = edit::apply(&document, &hinge).unwrap();
+    let of = |body: &str| serde_json::to_value(&hinged.bodies[body]).unwrap()["EI"].clone();
+    assert_eq!(hinged.bodies.keys().collect::<Vec<_>>(), ["rail", "DBC"]);
+    assert_eq!((of("rail"), of("DBC")), (serde_json::json!(["EI"]), serde_json::json!(["EI", "1.5 EI"])));
     // Without its support nothing is named at B, where the stiffness changes: the point stays.
     let free = edit::apply(
         &document,

@@ -3,6 +3,7 @@
 //! Nothing here sleeps for luck: the pages carry `data-settled`, and every wait is for that or for something to be there.
 
 mod browser;
+pub mod http;
 mod server;
 
 pub use browser::{Browser, Theme};

@@ -15,7 +15,7 @@
 
 use super::figure::{Figure, Way};
 use super::typed::{length, quantity, tidy};
-use super::{words, wrong};
+use super::{stiff, words, wrong};
 use crate::geometry::{Point, Vector};
 use crate::problem::Problem;
 use crate::sheet::{Quantity, Sheet};
@@ -228,8 +228,9 @@ pub(super) fn point_at(
     let name = free_name(sheet);
     if let Some((body, run, index)) = figure.passes(spot.at, spot.body.as_deref()) {
         sheet.points.insert(name.clone(), coordinates(spot.at, spot.written.as_deref()));
-        if let Some(run) = sheet.bodies.get_mut(&body).and_then(|b| b.runs.get_mut(run)) {
-            run.insert(index, name.clone());
+        if let Some(body) = sheet.bodies.get_mut(&body) {
+            stiff::parted(body, |name| figure.at[name], run, index);
+            body.runs[run].insert(index, name.clone());
         }
         return Ok(name);
     }

@@ -128,12 +128,29 @@ pub(super) fn of_part(
     };
     let part = |written: &Option<Quantities>| -> Option<Quantities> {
         let Some(Quantities::Each(each)) = written else { return written.clone() };
-        let each = of_pieces(each, old.runs.len(), &before)?;
+        // What fits no piece stays as it was written, to be mended.
+        let Some(each) = of_pieces(each, old.runs.len(), &before) else { return written.clone() };
         let new = runs.iter().flat_map(|run| run.windows(2));
-        let list = new.map(|pair| Some(each[from([&pair[0], &pair[1]])?].clone()));
-        list.collect::<Option<_>>().map(Quantities::Each)
+        let list = new.filter_map(|pair| Some(each[from([&pair[0], &pair[1]])?].clone()));
+        Some(Quantities::Each(list.collect()))
     };
     [part(&old.ei), part(&old.ea)]
+}
+
+/// A point is about to come into a run, at so many points from its beginning: where each piece has its stiffness, both its parts have it from now on.
+pub(super) fn parted(body: &mut Body, at: impl Fn(&str) -> Point, run: usize, index: usize) {
+    let before = pieces(&body.runs, &at);
+    let (runs, stretches) = (body.runs.len(), before.last().map_or(0, |(_, stretch, _)| stretch + 1));
+    let piece = body.runs[..run].iter().map(|run| run.len().saturating_sub(1)).sum::<usize>() + index - 1;
+    let count = before.len();
+    for written in [&mut body.ei, &mut body.ea] {
+        if let Some(Quantities::Each(each)) = written
+            && each.len() == count
+            && ![runs, stretches].contains(&count)
+        {
+            each.insert(piece, each[piece].clone());
+        }
+    }
 }
 
 fn written_each(body: &Body) -> bool {
@@ -150,8 +167,7 @@ pub(super) fn follow(before: &Sheet, sheet: &mut Sheet) {
     for (name, old) in before.bodies.iter().filter(|(_, body)| written_each(body)) {
         let Some(body) = sheet.bodies.get_mut(name) else { continue };
         let shape = |body: &Body| body.runs.iter().map(Vec::len).collect::<Vec<_>>();
-        // What was given anew is meant for the pieces that are there now.
-        if shape(body) != shape(old) && [&body.ei, &body.ea] == [&old.ei, &old.ea] {
+        if shape(body) != shape(old) {
             [body.ei, body.ea] = of_part(old, at, &body.runs);
         }
     }

@@ -1,9 +1,9 @@
 //! Many people drawing at once: small live solves at a steady rate, and as many as will go.
 
-use crate::http::Connection;
 use crate::report::Report;
 use crate::{beam, report};
 use helvek_testkit::Server;
+use helvek_testkit::http::Connection;
 use serde_json::{Value, json};
 use std::path::Path;
 use std::time::{Duration, Instant};

@@ -1,6 +1,5 @@
 //! Measures the release build from outside and prints what it finds. Run by `cargo xtask measure`.
 
-mod http;
 mod load;
 mod machine;
 mod page;
@@ -9,7 +8,7 @@ mod space;
 mod truss;
 mod typing;
 
-use helvek_testkit::Server;
+use helvek_testkit::{Server, http};
 use report::Report;
 use serde_json::{Value, json};
 use std::path::Path;

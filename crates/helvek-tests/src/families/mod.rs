@@ -16,6 +16,7 @@ use helvek_core::answers::Answers;
 use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution;
+use std::cell::RefCell;
 
 /// A sort of sheet with the way in which it is proved.
 pub struct Family {
@@ -23,6 +24,30 @@ pub struct Family {
     pub name: &'static str,
     /// Makes the sheet of a seed, solves it and compares: how many values were compared, or what differs with the sheet below it.
     pub run: fn(u64) -> Result<usize, String>,
+}
+
+thread_local! {
+    /// The sheets that a family makes, while they are asked for.
+    static MADE: RefCell<Option<Vec<String>>> = const { RefCell::new(None) };
+}
+
+/// A sheet was made.
+fn made(text: &str) {
+    MADE.with_borrow_mut(|made| {
+        if let Some(made) = made {
+            made.push(text.to_owned());
+        }
+    });
+}
+
+impl Family {
+    /// The sheets of a seed, as TOML.
+    pub fn sheets(&self, seed: u64) -> Vec<String> {
+        MADE.set(Some(Vec::new()));
+        // What they come to is another question.
+        let _ = (self.run)(seed);
+        MADE.take().unwrap_or_default()
+    }
 }
 
 /// All of them.
@@ -57,6 +82,7 @@ impl Trial {
     /// A sheet solved, `body` being TOML behind the format line, with what holds for every sheet: every number is one, and what is checked closes.
     fn of(body: &str) -> Result<Self, String> {
         let text = format!("format = \"helvek-sheet/1\"\n{body}");
+        made(&text);
         let built = model::build(&sheet::read(&text, Syntax::Toml));
         if !built.problems.is_empty() {
             return Err(format!("refused: {:?}\n{text}", built.problems));

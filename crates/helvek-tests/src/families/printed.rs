@@ -44,6 +44,7 @@ pub(super) fn run(seed: u64) -> Result<usize, String> {
 
 /// Reads back everything that is printed for a sheet.
 fn reads(text: &str, figures: usize) -> Result<usize, String> {
+    super::made(text);
     let built = model::build(&sheet::read(text, Syntax::Toml));
     if !built.problems.is_empty() {
         return Err(format!("refused: {:?}\n{text}", built.problems));

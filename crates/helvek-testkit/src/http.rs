@@ -1,36 +1,48 @@
-//! HTTP over one connection that is kept: what is measured is the server, not a client library.
+//! HTTP over one connection that is kept: what is measured and compared is the server, not a client library.
 
 use serde_json::Value;
 use tokio::io::{AsyncReadExt, AsyncWriteExt};
 use tokio::net::TcpStream;
 
 /// A connection that is kept open.
-pub(crate) struct Connection {
+pub struct Connection {
     stream: TcpStream,
     host: String,
     buffer: Vec<u8>,
 }
 
 impl Connection {
-    pub(crate) async fn open(address: &str) -> Self {
+    /// To `http://127.0.0.1:PORT`.
+    ///
+    /// # Panics
+    /// When nobody is there; so do the others.
+    pub async fn open(address: &str) -> Self {
         let host = address.trim_start_matches("http://").to_owned();
         let stream = TcpStream::connect(&host).await.expect("a connection");
         stream.set_nodelay(true).expect("no delay");
         Self { stream, host, buffer: Vec::with_capacity(64 * 1024) }
     }
 
-    pub(crate) async fn get(&mut self, path: &str) -> usize {
+    /// Fetches a path; the length of what came.
+    ///
+    /// # Panics
+    /// When the server hangs up, or refuses.
+    pub async fn get(&mut self, path: &str) -> usize {
         let head = format!("GET {path} HTTP/1.1\r\nHost: {}\r\n\r\n", self.host);
         self.exchange(head.as_bytes()).await
     }
 
-    pub(crate) async fn post(&mut self, path: &str, body: &Value) -> usize {
+    /// Posts JSON to a path; the length of what came.
+    ///
+    /// # Panics
+    /// As [`Connection::get`].
+    pub async fn post(&mut self, path: &str, body: &Value) -> usize {
         let request = self.request(path, body);
         self.exchange(&request).await
     }
 
     /// A request as it goes over the wire.
-    pub(crate) fn request(&self, path: &str, body: &Value) -> Vec<u8> {
+    pub fn request(&self, path: &str, body: &Value) -> Vec<u8> {
         let body = body.to_string();
         let head = format!(
             "POST {path} HTTP/1.1\r\nHost: {}\r\nContent-Type: application/json\r\nContent-Length: {}\r\n\r\n",
@@ -41,7 +53,7 @@ impl Connection {
     }
 
     /// Whether there was an answer at all, whatever it said.
-    pub(crate) async fn tried(&mut self, request: &[u8]) -> bool {
+    pub async fn tried(&mut self, request: &[u8]) -> bool {
         let mut bytes = [0; 64 * 1024];
         if self.stream.write_all(request).await.is_err() {
             return false;
@@ -65,7 +77,7 @@ impl Connection {
     }
 
     /// Sends a request and reads its answer. Returns the length of its body.
-    pub(crate) async fn exchange(&mut self, request: &[u8]) -> usize {
+    pub async fn exchange(&mut self, request: &[u8]) -> usize {
         self.stream.write_all(request).await.expect("sent");
         self.buffer.clear();
         loop {
@@ -78,7 +90,7 @@ impl Connection {
     }
 
     /// The last line of what was answered last: of an answer in lines what came of it.
-    pub(crate) fn last(&self) -> Value {
+    pub fn last(&self) -> Value {
         let text = String::from_utf8_lossy(&self.buffer);
         let json = text.lines().rev().find(|line| line.starts_with('{')).expect("an answer");
         let line: Value = serde_json::from_str(json).expect("JSON");
@@ -86,13 +98,13 @@ impl Connection {
     }
 
     /// The body of what was answered last, as it came.
-    pub(crate) fn body(&self) -> &[u8] {
+    pub fn body(&self) -> &[u8] {
         let end = self.buffer.windows(4).position(|four| four == b"\r\n\r\n").expect("a head");
         &self.buffer[end + 4..]
     }
 
     /// A file, as it is sent to be taken in.
-    pub(crate) async fn bring(&mut self, bytes: &[u8]) -> usize {
+    pub async fn bring(&mut self, bytes: &[u8]) -> usize {
         let head = format!(
             "POST /api/import HTTP/1.1\r\nHost: {}\r\nContent-Length: {}\r\n\r\n",
             self.host,
