@@ -89,11 +89,7 @@ fn differ(
                 tell(place, format!("{a} became {b}"));
             }
         }
-        (Value::String(a), Value::String(b)) => {
-            if quiet(a) != quiet(b) {
-                tell(place, format!("{a:?} became {b:?}"));
-            }
-        }
+        (Value::String(a), Value::String(b)) if quiet(a) == quiet(b) => {}
         (Value::Array(a), Value::Array(b)) => {
             if a.len() != b.len() {
                 tell(place, format!("{} rows became {}", a.len(), b.len()));
