@@ -391,6 +391,13 @@ fn pieces_keep_their_stiffness_when_points_come_and_go() {
     // Without an end its piece goes, and the other keeps what it has.
     let short = edit::apply(&document, &Edit::Remove { ids: vec!["point:A".to_owned()] }).unwrap();
     assert_eq!(each(&short), ["1.5 EI"]);
+    // What is written for each straight stretch is not rewritten while there are as many.
+    let path = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples/peach-portal.toml");
+    let portal = sheet::read(&std::fs::read_to_string(path).unwrap(), Syntax::Toml);
+    let loaded = force(portal.sheet.clone(), "A + 0.7");
+    assert_eq!(loaded.bodies["portal"].ei, portal.sheet.bodies["portal"].ei);
+    assert_ne!(loaded.bodies["portal"].runs, portal.sheet.bodies["portal"].runs);
+    assert_eq!(model::build(&Document::from(loaded)).problems, []);
     // A hinge inside a piece parts it: both its sides keep what it had.
     let hinge = Edit::Joint {
         name: None,

@@ -97,9 +97,17 @@ fn pieces<'a>(runs: &'a [Vec<String>], at: &impl Fn(&str) -> Point) -> Vec<Piece
     pieces
 }
 
+/// How many runs and straight stretches there are.
+fn counts(runs: &[Vec<String>], pieces: &[Piece<'_>]) -> [usize; 2] {
+    [runs.len(), pieces.last().map_or(0, |(_, stretch, _)| stretch + 1)]
+}
+
 /// What is written for each run, straight stretch or piece, for each piece.
-fn of_pieces<'a>(each: &'a [Quantity], runs: usize, pieces: &[Piece<'_>]) -> Option<Vec<&'a Quantity>> {
-    let stretches = pieces.last().map_or(0, |(_, stretch, _)| stretch + 1);
+fn of_pieces<'a>(
+    each: &'a [Quantity],
+    [runs, stretches]: [usize; 2],
+    pieces: &[Piece<'_>],
+) -> Option<Vec<&'a Quantity>> {
     let place = |(piece, (run, stretch, _)): (usize, &Piece<'_>)| match each.len() {
         count if count == runs => *run,
         count if count == stretches => *stretch,
@@ -128,8 +136,13 @@ pub(super) fn of_part(
     };
     let part = |written: &Option<Quantities>| -> Option<Quantities> {
         let Some(Quantities::Each(each)) = written else { return written.clone() };
+        let fits = |count: [usize; 2]| count.contains(&each.len());
+        if counts(&old.runs, &before) == counts(runs, &pieces(runs, &at)) && fits(counts(&old.runs, &before))
+        {
+            return written.clone();
+        }
         // What fits no piece stays as it was written, to be mended.
-        let Some(each) = of_pieces(each, old.runs.len(), &before) else { return written.clone() };
+        let Some(each) = of_pieces(each, counts(&old.runs, &before), &before) else { return written.clone() };
         let new = runs.iter().flat_map(|run| run.windows(2));
         let list = new.filter_map(|pair| Some(each[from([&pair[0], &pair[1]])?].clone()));
         Some(Quantities::Each(list.collect()))
@@ -140,13 +153,13 @@ pub(super) fn of_part(
 /// A point is about to come into a run, at so many points from its beginning: where each piece has its stiffness, both its parts have it from now on.
 pub(super) fn parted(body: &mut Body, at: impl Fn(&str) -> Point, run: usize, index: usize) {
     let before = pieces(&body.runs, &at);
-    let (runs, stretches) = (body.runs.len(), before.last().map_or(0, |(_, stretch, _)| stretch + 1));
+    let several = counts(&body.runs, &before);
     let piece = body.runs[..run].iter().map(|run| run.len().saturating_sub(1)).sum::<usize>() + index - 1;
     let count = before.len();
     for written in [&mut body.ei, &mut body.ea] {
         if let Some(Quantities::Each(each)) = written
             && each.len() == count
-            && ![runs, stretches].contains(&count)
+            && !several.contains(&count)
         {
             each.insert(piece, each[piece].clone());
         }
@@ -157,7 +170,8 @@ fn written_each(body: &Body) -> bool {
     [&body.ei, &body.ea].into_iter().any(|written| matches!(written, Some(Quantities::Each(_))))
 }
 
-/// Where points have come or gone along a member, its pieces keep the stiffness of those they come from.
+/// Where points have come or gone along a member, its pieces keep the stiffness of those they come from. What is written for each run or stretch stays as
+/// it is while there are as many.
 pub(super) fn follow(before: &Sheet, sheet: &mut Sheet) {
     if !before.bodies.values().any(written_each) {
         return;
@@ -167,9 +181,18 @@ pub(super) fn follow(before: &Sheet, sheet: &mut Sheet) {
     for (name, old) in before.bodies.iter().filter(|(_, body)| written_each(body)) {
         let Some(body) = sheet.bodies.get_mut(name) else { continue };
         let shape = |body: &Body| body.runs.iter().map(Vec::len).collect::<Vec<_>>();
-        if shape(body) != shape(old) {
-            [body.ei, body.ea] = of_part(old, at, &body.runs);
+        if shape(body) == shape(old) {
+            continue;
         }
+        let several = counts(&old.runs, &pieces(&old.runs, &at));
+        let as_many = several == counts(&body.runs, &pieces(&body.runs, &at));
+        let stays = |written: &Option<Quantities>| match written {
+            Some(Quantities::Each(each)) => as_many && several.contains(&each.len()),
+            _ => true,
+        };
+        let [ei, ea] = of_part(old, at, &body.runs);
+        body.ei = if stays(&old.ei) { old.ei.clone() } else { ei };
+        body.ea = if stays(&old.ea) { old.ea.clone() } else { ea };
     }
 }
 
@@ -184,7 +207,7 @@ pub(super) fn steps(sheet: &Sheet) -> HashSet<String> {
         let pieces = pieces(&body.runs, &|name: &str| figure.at.get(name).copied().unwrap_or_default());
         for written in [&body.ei, &body.ea] {
             let Some(Quantities::Each(each)) = written else { continue };
-            let Some(each) = of_pieces(each, body.runs.len(), &pieces) else { continue };
+            let Some(each) = of_pieces(each, counts(&body.runs, &pieces), &pieces) else { continue };
             for i in 1..pieces.len() {
                 if pieces[i].0 == pieces[i - 1].0 && each[i] != each[i - 1] {
                     steps.insert(pieces[i].2[0].clone());
