@@ -11,59 +11,77 @@ fn example(name: &str) -> Document {
     sheet::read(&std::fs::read_to_string(path).unwrap(), Syntax::Toml)
 }
 
+/// Cuts a structure through in many places, and compares both parts of each cut with the diagrams: how many cuts that were, and how many of them where something steps.
+fn cut_through(name: &str, document: &Document) -> (usize, usize) {
+    let (mut cuts, mut steps) = (0, 0);
+    let solved = solution::solve(model::build(document).model);
+    let metre = &solved.model.units.length;
+    for diagram in solved.inside().iter().filter_map(|i| i.diagram.clone().ok()) {
+        let body = &solved.model.bodies[diagram.body.index()].name;
+        let (from, to) = (solved.model.at(diagram.from()), solved.model.at(diagram.to()));
+        let mut places: Vec<(f64, Side)> = Vec::new();
+        for segment in diagram.segments.iter().take(6) {
+            places.push((segment.start + 0.37 * segment.length(), Side::Before));
+            if segment.start > 0.0 {
+                places.extend([(segment.start, Side::Before), (segment.start, Side::After)]);
+            }
+        }
+        for (station, side) in places {
+            let at = from + (to - from) * (station / diagram.length());
+            let text = format!("{body} {}; {}", metre.from_si(at.x), metre.from_si(at.y));
+            let said = format!("{}: {text} {side:?}", name);
+            let place = cut_place(document, &text).unwrap_or_else(|p| panic!("{said}: {p:?}"));
+            assert!((metre.to_si(place.station) - station).abs() < 1e-9 * diagram.length(), "{said}");
+            let cut = match cut(document, &place, side) {
+                Ok(cut) => cut,
+                // What only ends there leaves nothing on one side.
+                Err(problems) => {
+                    assert!(problems[0].message.contains("nothing is left"), "{said}: {problems:?}");
+                    continue;
+                }
+            };
+            for part in [0, 1] {
+                for (inner, value) in Inner::ALL.into_iter().zip(cut.values(part)) {
+                    let wanted = diagram.at(inner, station, side);
+                    let scale = if inner == Inner::M { diagram.scales.1 } else { diagram.scales.0 };
+                    let value = value.unwrap_or_else(|| panic!("{said}: {inner:?} of part {part} is open"));
+                    assert!((value - wanted).abs() <= 1e-8 * scale, "{said} {inner:?}: {value}, {wanted}");
+                }
+            }
+            assert!(cut.solved.answers().checks.iter().all(|check| check.ok), "{said}");
+            cuts += 1;
+            steps += usize::from(diagram.steps(station));
+        }
+    }
+    (cuts, steps)
+}
+
 #[test]
 fn both_parts_of_every_cut_say_what_the_diagrams_say() {
     let folder = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples");
     let mut names: Vec<_> = std::fs::read_dir(folder).unwrap().map(|e| e.unwrap().path()).collect();
     names.sort();
-    let (mut cuts, mut steps) = (0, 0);
-    for path in names {
-        let document = example(path.file_stem().unwrap().to_str().unwrap());
-        let solved = solution::solve(model::build(&document).model);
-        let metre = &solved.model.units.length;
-        for diagram in solved.inside().iter().filter_map(|i| i.diagram.clone().ok()) {
-            let body = &solved.model.bodies[diagram.body.index()].name;
-            let (from, to) = (solved.model.at(diagram.from()), solved.model.at(diagram.to()));
-            let mut places: Vec<(f64, Side)> = Vec::new();
-            for segment in diagram.segments.iter().take(6) {
-                places.push((segment.start + 0.37 * segment.length(), Side::Before));
-                if segment.start > 0.0 {
-                    places.extend([(segment.start, Side::Before), (segment.start, Side::After)]);
-                }
-            }
-            for (station, side) in places {
-                let at = from + (to - from) * (station / diagram.length());
-                let text = format!("{body} {}; {}", metre.from_si(at.x), metre.from_si(at.y));
-                let said = format!("{}: {text} {side:?}", path.display());
-                let place = cut_place(&document, &text).unwrap_or_else(|p| panic!("{said}: {p:?}"));
-                assert!((metre.to_si(place.station) - station).abs() < 1e-9 * diagram.length(), "{said}");
-                let cut = match cut(&document, &place, side) {
-                    Ok(cut) => cut,
-                    // What only ends there leaves nothing on one side.
-                    Err(problems) => {
-                        assert!(problems[0].message.contains("nothing is left"), "{said}: {problems:?}");
-                        continue;
-                    }
-                };
-                for part in [0, 1] {
-                    for (inner, value) in Inner::ALL.into_iter().zip(cut.values(part)) {
-                        let wanted = diagram.at(inner, station, side);
-                        let scale = if inner == Inner::M { diagram.scales.1 } else { diagram.scales.0 };
-                        let value =
-                            value.unwrap_or_else(|| panic!("{said}: {inner:?} of part {part} is open"));
-                        assert!(
-                            (value - wanted).abs() <= 1e-8 * scale,
-                            "{said} {inner:?}: {value}, {wanted}"
-                        );
-                    }
-                }
-                assert!(cut.solved.answers().checks.iter().all(|check| check.ok), "{said}");
-                cuts += 1;
-                steps += usize::from(diagram.steps(station));
-            }
-        }
-    }
+    let counted = names.iter().map(|path| {
+        let name = path.file_stem().unwrap().to_str().unwrap();
+        cut_through(name, &example(name))
+    });
+    let (cuts, steps) = counted.fold((0, 0), |sum, more| (sum.0 + more.0, sum.1 + more.1));
     assert!(cuts > 100 && steps > 30, "{cuts} {steps}");
+}
+
+#[test]
+fn both_parts_of_a_cut_keep_the_stiffness_of_the_run_that_is_cut() {
+    // Several runs end at C: what is left of the last one beyond a cut has its stiffness and not that of the column.
+    let text = r#"format = "helvek-sheet/1"
+supports = [{ at = "A", kind = "fixed" }, { at = "D", kind = "fixed" }]
+loads = [
+  { kind = "force", at = "B", size = 7, direction = "right" },
+  { kind = "distributed", from = "E", to = "C", start = 3, direction = "down" },
+]
+points = { A = [0, 0], B = [0, 4], C = [6, 4], D = [6, 0], E = [4, 4] }
+bodies = { frame = { runs = [["A", "B"], ["D", "C"], ["B", "E"], ["E", "C"]], EI = [5000, 9000, 20000, 41000] } }"#;
+    let (cuts, _) = cut_through("frame", &sheet::read(text, Syntax::Toml));
+    assert!(cuts >= 4, "{cuts}");
 }
 
 #[test]

@@ -136,11 +136,6 @@ pub(super) fn of_part(
     };
     let part = |written: &Option<Quantities>| -> Option<Quantities> {
         let Some(Quantities::Each(each)) = written else { return written.clone() };
-        let fits = |count: [usize; 2]| count.contains(&each.len());
-        if counts(&old.runs, &before) == counts(runs, &pieces(runs, &at)) && fits(counts(&old.runs, &before))
-        {
-            return written.clone();
-        }
         // What fits no piece stays as it was written, to be mended.
         let Some(each) = of_pieces(each, counts(&old.runs, &before), &before) else { return written.clone() };
         let new = runs.iter().flat_map(|run| run.windows(2));
