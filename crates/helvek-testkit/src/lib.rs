@@ -5,6 +5,7 @@
 mod browser;
 pub mod http;
 mod server;
+pub mod sheets;
 
 pub use browser::{Browser, Theme};
 pub use server::Server;

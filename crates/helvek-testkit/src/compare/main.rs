@@ -3,11 +3,10 @@
 
 mod differ;
 mod edits;
-mod sheets;
 mod views;
 
 use differ::Differences;
-use helvek_testkit::{Server, http::Connection};
+use helvek_testkit::{Server, http::Connection, sheets};
 use helvek_tests::assembly::Dice;
 use serde_json::{Value, json};
 use std::path::Path;

@@ -3,6 +3,7 @@
 mod load;
 mod machine;
 mod page;
+mod replies;
 mod report;
 mod space;
 mod truss;
@@ -18,10 +19,13 @@ use std::time::{Duration, Instant};
 async fn main() {
     let binary = helvek_testkit::beside("helvek");
     let mut report = Report::default();
-    // `load`, `shelf`, `page`, `truss`, `machine`, `space`, `typing`: only that part.
+    // `load`, `shelf`, `page`, `truss`, `machine`, `space`, `typing`, `replies`: only that part.
     let part = std::env::args().nth(1);
     if part.is_some() {
         match part.as_deref() {
+            Some("replies") => {
+                return replies::measure(&replies::programs(std::env::args().skip(2).collect())).await;
+            }
             Some("machine") => machine::measure(&binary, &mut report).await,
             Some("load") => load::measure(&binary, &mut report).await,
             Some("shelf") => shelf(&binary, &mut report).await,

@@ -1,4 +1,4 @@
-//! The sheets that are compared.
+//! Sheets to compare and to measure with: the examples that ship, and generated ones.
 
 use helvek_core::sheet::{self, Syntax};
 use helvek_tests::FAMILIES;
@@ -11,7 +11,10 @@ fn read(text: &str) -> Value {
 }
 
 /// The examples that ship, with their files.
-pub(crate) fn examples() -> Vec<(PathBuf, Value)> {
+///
+/// # Panics
+/// When they are not there.
+pub fn examples() -> Vec<(PathBuf, Value)> {
     let folder = Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples");
     let files = std::fs::read_dir(folder).expect("the examples").filter_map(|entry| Some(entry.ok()?.path()));
     let mut files: Vec<PathBuf> =
@@ -23,13 +26,13 @@ pub(crate) fn examples() -> Vec<(PathBuf, Value)> {
         .collect()
 }
 
-/// What a file is called.
-pub(crate) fn name(file: &Path) -> String {
+/// What a file is called, without its ending.
+pub fn name(file: &Path) -> String {
     file.file_stem().unwrap_or_default().to_string_lossy().into_owned()
 }
 
 /// So many sheets, from every family in turn.
-pub(crate) fn generated(count: usize, seed: u64) -> Vec<(String, Value)> {
+pub fn generated(count: usize, seed: u64) -> Vec<(String, Value)> {
     let mut made = Vec::new();
     for round in 0u64.. {
         let own = seed.wrapping_add(round.wrapping_mul(0x9E37_79B9_7F4A_7C15));
