@@ -64,7 +64,7 @@ fn beam() -> Value {
     let name = |i: usize| format!("P{i}");
     let points: serde_json::Map<_, _> = (0..22).map(|i| (name(i), json!([i, 0]))).collect();
     let loads = (1..21).map(|i| {
-        json!({ "kind": "force", "at": name(i), "size": 1.0 + (i % 7) as f64, "direction": if i % 3 == 0 { json!(290) } else { json!("down") } })
+        json!({ "kind": "force", "at": name(i), "size": 1.0 + (i % 7) as f64, "direction": if i.is_multiple_of(3) { json!(290) } else { json!("down") } })
     });
     json!({
         "format": "helvek-sheet/1", "title": "Measured beam", "points": points,
@@ -77,8 +77,8 @@ fn beam() -> Value {
 /// A frame of two bays under four load cases in twenty combinations; `stiff`: on three fixed feet, else on two pins and with a hinge.
 fn frame(stiff: bool) -> Value {
     let factors = |i: usize| {
-        let signed = if i % 2 == 0 { 1.5 } else { -1.5 };
-        json!({ "dead": if i % 5 == 0 { 0.9 } else { 1.35 }, "snow": 0.3 * (i % 4) as f64, "wind": signed, "crane": 0.25 * (i % 6) as f64 })
+        let signed = if i.is_multiple_of(2) { 1.5 } else { -1.5 };
+        json!({ "dead": if i.is_multiple_of(5) { 0.9 } else { 1.35 }, "snow": 0.3 * (i % 4) as f64, "wind": signed, "crane": 0.25 * (i % 6) as f64 })
     };
     let combinations: Vec<Value> =
         (1..=20).map(|i| json!({ "name": format!("K{i}"), "factors": factors(i) })).collect();
