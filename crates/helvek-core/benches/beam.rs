@@ -40,7 +40,7 @@ fn beam(c: &mut Criterion) {
     let text = text();
     let built = model::build(&sheet::read(&text, Syntax::Toml));
     assert_eq!(built.problems, []);
-    assert_eq!(built.model.loads.len(), 20);
+    assert_eq!(built.model.loading.loads.len(), 20);
     c.bench_function("beam with 20 loads: verdict, plan, working, answers", |b| {
         b.iter(|| solution::solve(black_box(built.model.clone())).answers());
     });

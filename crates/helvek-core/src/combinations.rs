@@ -4,14 +4,9 @@
 //! combination to combination: each is solved in full.
 
 use crate::elastic::Contacts;
-use crate::equilibrium::Equilibrium;
-use crate::geometry::Vector;
-use crate::inside::Looked;
-use crate::model::{Amount, Combination, JointKind, Load, LoadId, Model, RopeEnd};
-use crate::proof::Proof;
-use crate::solution::{Judged, Solved, judged, stiffly};
-use crate::verdict::{Verdict, linear};
-use crate::working::Working;
+use crate::model::{Combination, JointKind, Load};
+use crate::solution::Solved;
+use crate::verdict::linear;
 use std::collections::BTreeMap;
 
 /// A combination, or a train at one of its worst stands, with what it comes to.
@@ -52,23 +47,22 @@ impl Solved {
         names.sort_unstable();
         names.dedup();
         let alone = |name: &String| {
-            let only = factored(&self.model, |case| f64::from(u8::from(case == name)));
-            Some((name.clone(), linear(&Equilibrium::of(&only), &[])?))
+            let only = self.model.loading.factored(|case| f64::from(u8::from(case == name)));
+            Some((name.clone(), linear(&self.full.under(&self.model.under(only)), &[])?))
         };
         names.into_iter().map(alone).collect()
     }
 
     fn state(&self, combination: &Combination, cases: Option<&BTreeMap<String, Vec<Option<f64>>>>) -> State {
-        let model = factored(&self.model, |case| combination.factor(case));
+        let loading = self.model.loading.factored(|case| combination.factor(case));
         let name = combination.name.clone();
-        let counts = |load: &&crate::model::Load| {
-            combination.factor(load.case.as_deref().unwrap_or(Combination::DEFAULT)) != 0.0
-        };
-        let loads = self.model.loads.iter();
+        let counts =
+            |load: &&Load| combination.factor(load.case.as_deref().unwrap_or(Combination::DEFAULT)) != 0.0;
+        let loads = self.model.loading.loads.iter();
         let left_out =
             loads.filter(|load| load.part == 0 && !counts(load)).map(|load| load.name.clone()).collect();
         let Some(cases) = cases.filter(|_| self.verdict.equilibrium) else {
-            return State { name, solved: without_working(model), superposed: false, left_out, train: None };
+            return State { name, solved: self.under(loading), superposed: false, left_out, train: None };
         };
         let mut verdict = self.verdict.clone();
         for (index, value) in verdict.values.iter_mut().enumerate() {
@@ -76,87 +70,14 @@ impl Solved {
             // Cases that are not fixed are fixed in none: what is determined depends on the structure alone.
             *value = parts.sum::<Option<f64>>().unwrap_or(0.0);
         }
-        let full = Equilibrium::of(&model);
+        let model = self.model.under(loading);
+        let full = self.full.under(&model);
         State {
             name,
-            solved: bare(model, full, verdict, Contacts::Sought),
+            solved: self.without_working(model, full, verdict, Contacts::Sought),
             superposed: true,
             left_out,
             train: None,
         }
     }
-}
-
-/// Solved as any sheet, but without plan and working.
-pub(crate) fn without_working(model: Model) -> Solved {
-    let Judged { model, full, verdict, ties } = judged(model);
-    Solved { ties, ..bare(model, full, verdict, Contacts::Sought) }
-}
-
-/// As it is judged, without plan and working; by its stiffness too, when it has any.
-pub(crate) fn bare(model: Model, full: Equilibrium, verdict: Verdict, contacts: Contacts) -> Solved {
-    let (verdict, elastic) = stiffly(&model, &full, verdict, contacts);
-    let mut solved = Solved {
-        model,
-        equilibrium: full.clone(),
-        full,
-        verdict,
-        working: Working::default(),
-        cures: Vec::new(),
-        proof: Proof::default(),
-        global: Vec::new(),
-        elastic,
-        ties: Vec::new(),
-        looked: Looked::default(),
-    };
-    solved.global = solved.full_values();
-    solved
-}
-
-/// The model with every load as strong as its case says; what is sought stays sought.
-pub(crate) fn factored(model: &Model, factor: impl Fn(&str) -> f64) -> Model {
-    let of_case = |load: &Load| factor(load.case.as_deref().unwrap_or(Combination::DEFAULT));
-    let mut model = scaled(model, |_, load| of_case(load), factor(Combination::DEFAULT));
-    model.warmings.iter_mut().for_each(|warming| warming.scale(factor(&warming.case)));
-    model
-}
-
-/// The model with some of its loads, and with or without everything else that acts: what hangs and pulls on its ropes, what settles and warms up.
-pub(crate) fn kept(model: &Model, keep: impl Fn(LoadId) -> bool, with_others: bool) -> Model {
-    let by = |keep: bool| f64::from(u8::from(keep));
-    let mut model = scaled(model, |id, _| by(keep(id)), by(with_others));
-    if !with_others {
-        model.warmings.clear();
-        for support in &mut model.supports {
-            (support.yielding.settled, support.yielding.turned) = (Vector::ZERO, 0.0);
-        }
-    }
-    model
-}
-
-/// The model with every load by a factor of its own, and the ends of ropes by one.
-fn scaled(model: &Model, factor: impl Fn(LoadId, &Load) -> f64, ends: f64) -> Model {
-    let mut model = model.clone();
-    let scale = |amount: &mut Amount, by: f64| {
-        if let Amount::Known(size) = amount {
-            *size *= by;
-        }
-    };
-    for (row, load) in model.loads.iter_mut().enumerate() {
-        let by = factor(LoadId(row), load);
-        if by == 1.0 {
-            continue;
-        }
-        load.kind.scale(by);
-        // It is not as it was written any more.
-        model.conversions.retain(|c| c.of != load.name || !c.path.starts_with("loads["));
-    }
-    for end in model.ropes.iter_mut().flat_map(|rope| &mut rope.ends) {
-        match end {
-            RopeEnd::Mass(mass) => *mass *= ends,
-            RopeEnd::Pull(pull) => scale(pull, ends),
-            RopeEnd::On(_) | RopeEnd::Ground => {}
-        }
-    }
-    model
 }

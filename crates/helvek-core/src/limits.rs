@@ -4,7 +4,7 @@
 use crate::combinations::State;
 use crate::equilibrium::ColumnOf;
 use crate::judge::{Reach, Sizes};
-use crate::model::{Asked, BarId, BarLimits, Growing, LoadId, LoadKind, Model, PERMANENT};
+use crate::model::{Asked, BarId, BarLimits, Growing, Load, LoadId, LoadKind, Model, PERMANENT};
 use crate::solution::Solved;
 
 /// A bar with what it carries.
@@ -47,14 +47,15 @@ impl BarCheck {
 
 /// Whether a load grows.
 pub(crate) fn grows(model: &Model, of: Growing, load: LoadId) -> bool {
-    let (case, kind) = (model.loads[load.index()].case.as_deref(), &model.loads[load.index()].kind);
+    let Load { case, kind, name, .. } = model.loading.load(load);
+    let case = case.as_deref();
     // What a structure weighs itself is there all the time.
     let own = matches!(kind, LoadKind::Own { .. }) && case.is_none();
     match of {
         Growing::Variable => case != Some(PERMANENT) && !own,
         Growing::Case(row) => case == model.cases.get(row).map(String::as_str),
         // With all its parts.
-        Growing::Load(id) => model.loads[id.index()].name == model.loads[load.index()].name,
+        Growing::Load(id) => model.loading.load(id).name == *name,
         Growing::Parameter => model.parameter.as_ref().is_some_and(|p| p.loads.contains(&load)),
     }
 }

@@ -1,15 +1,16 @@
 //! The whole chain, every stage kept.
 
-use crate::elastic::{self, Contacts, Elastic, Lengths, Refusal};
+use crate::elastic::{self, Contacts, Elastic, Factors, Lengths, Refusal};
 use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, Equilibrium, PartOf, TwoForce};
 use crate::geometry::Vector;
 use crate::inside::Looked;
-use crate::model::{JointId, JointKind, Model, SupportId};
+use crate::model::{JointId, JointKind, Loading, Model, SupportId};
 use crate::plan::{Given, plan};
 use crate::proof::{Proof, prove};
 use crate::recognition::{Seen, at_joints, two_force_bodies};
 use crate::verdict::{Cure, OneWayState, Status, Verdict, aligned, cures_of, judge};
 use crate::working::{Working, work};
+use std::sync::Arc;
 
 /// A model with everything that follows from it.
 #[derive(Debug, Clone, PartialEq)]
@@ -38,16 +39,17 @@ pub struct Solved {
 }
 
 /// By its stiffness, when it has any. Which one-way parts carry is then decided by how things give way: the verdict is that of those which do.
-pub(crate) fn stiffly(
+fn stiffly(
     model: &Model,
     full: &Equilibrium,
     verdict: Verdict,
     contacts: Contacts,
+    factors: &Factors,
 ) -> (Verdict, Option<Result<Elastic, Refusal>>) {
     if !elastic::gives(model) {
         return (verdict, None);
     }
-    let elastic = elastic::solve(model, full, &verdict, Lengths::AsGiven, contacts);
+    let elastic = elastic::solve(model, full, &verdict, Lengths::AsGiven, contacts, factors);
     let verdict = match &elastic {
         Ok(elastic) if elastic.released != verdict.released => {
             let one_way =
@@ -63,7 +65,8 @@ pub(crate) fn stiffly(
 /// Frees, judges, plans and works a model.
 pub fn solve(model: Model) -> Solved {
     let Judged { model, full, verdict, ties } = judged(model);
-    let (verdict, elastic) = stiffly(&model, &full, verdict, Contacts::Sought);
+    let looked = Looked::default();
+    let (verdict, elastic) = stiffly(&model, &full, verdict, Contacts::Sought, &looked.factors);
     let links = two_force_bodies(&model);
     let equilibrium = if links.is_empty() { full.clone() } else { Equilibrium::with_links(&model, &links) };
     let map = Map { model: &model, full: &full, verdict: &verdict, elastic: None };
@@ -82,7 +85,6 @@ pub fn solve(model: Model) -> Solved {
     };
     let cures = cures_of(&model, &full, &verdict);
     let proof = Proof::default();
-    let looked = Looked::default();
     let mut solved =
         Solved { model, full, verdict, equilibrium, working, cures, proof, global, elastic, ties, looked };
     solved.proof = prove(&solved.model, &solved.full, &solved.verdict, &solved.full_values());
@@ -124,19 +126,24 @@ pub fn unsolved(model: Model) -> Solved {
 }
 
 /// A model with what could only be found out by judging it.
-pub(crate) struct Judged {
-    pub(crate) model: Model,
-    pub(crate) full: Equilibrium,
-    pub(crate) verdict: Verdict,
-    pub(crate) ties: Vec<Vec<SupportId>>,
+struct Judged {
+    model: Model,
+    full: Equilibrium,
+    verdict: Verdict,
+    ties: Vec<Vec<SupportId>>,
 }
 
-/// Bearings exert couples only where they have to. Gear teeth push on one flank or the other: the one on which they push is found out.
-pub(crate) fn judged(mut model: Model) -> Judged {
+/// Bearings exert couples only where they have to: which do follows from the structure alone.
+fn judged(mut model: Model) -> Judged {
+    let ties = aligned(&mut model);
+    let full = Equilibrium::of(&model);
+    meshed(model, full, ties)
+}
+
+/// Gear teeth push on one flank or the other: the one on which they push is found out.
+fn meshed(mut model: Model, mut full: Equilibrium, ties: Vec<Vec<SupportId>>) -> Judged {
     /// Each round turns every mesh that would pull; two settle all but trains that go round in a ring.
     const ROUNDS: usize = 4;
-    let ties = aligned(&mut model);
-    let mut full = Equilibrium::of(&model);
     let mut verdict = judge(&full);
     for _ in 0..ROUNDS {
         let pulling: Vec<JointId> = full
@@ -152,9 +159,7 @@ pub(crate) fn judged(mut model: Model) -> Judged {
             break;
         }
         for joint in pulling {
-            if let JointKind::Mesh { flank, .. } = &mut model.joints[joint.index()].kind {
-                *flank = -*flank;
-            }
+            model.contact.flanks[joint.index()] *= -1.0;
         }
         full = Equilibrium::of(&model);
         verdict = judge(&full);
@@ -230,6 +235,41 @@ impl Map<'_> {
 }
 
 impl Solved {
+    /// The same structure under another loading: judged, and by its stiffness when it has any, without plan and working.
+    pub(crate) fn under(&self, loading: Loading) -> Self {
+        let model = self.model.under(loading);
+        let full = self.full.under(&model);
+        let Judged { model, full, verdict, ties } = meshed(model, full, self.ties.clone());
+        Self { ties, ..self.without_working(model, full, verdict, Contacts::Sought) }
+    }
+
+    /// The same structure in a state that has been judged; by its stiffness too, when it has any; without plan and working.
+    pub(crate) fn without_working(
+        &self,
+        model: Model,
+        full: Equilibrium,
+        verdict: Verdict,
+        contacts: Contacts,
+    ) -> Self {
+        let looked = Looked { factors: Arc::clone(&self.looked.factors), ..Looked::default() };
+        let (verdict, elastic) = stiffly(&model, &full, verdict, contacts, &looked.factors);
+        let mut solved = Self {
+            model,
+            equilibrium: full.clone(),
+            full,
+            verdict,
+            working: Working::default(),
+            cures: Vec::new(),
+            proof: Proof::default(),
+            global: Vec::new(),
+            elastic,
+            ties: Vec::new(),
+            looked,
+        };
+        solved.global = solved.full_values();
+        solved
+    }
+
     /// The value of each unknown of the working that equilibrium fixes, SI, along its assumed sense; the working's where it was worked,
     /// else the global solution's.
     pub fn values(&self) -> Vec<Option<f64>> {

@@ -5,8 +5,11 @@ mod common;
 use common::solved;
 use helvek_core::combinations::State;
 use helvek_core::inside::{Diagram, Inner, Side, envelope};
+use helvek_core::passage::Facing;
+use helvek_core::solution::Solved;
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
+use std::sync::Arc;
 
 /// A bracketed beam with a rope: 2 per metre permanent on A–C, wind 6 down at D beyond the roller, a crowd on C–B, and a mass on a rope as case 1.
 fn sheet(extra: &str, roller: &str) -> String {
@@ -47,6 +50,58 @@ fn factors_multiply_and_add_up() {
     close(reaction(&states[1], 1), 0.8 + 1.5 * 7.8);
     // The crowd: 1 to 5 over 3 from 2: 3·1 at 3.5 and 6 at 4: (10.5 + 24)/5 = 6.9.
     close(reaction(&states[2], 1), 1.35 * 0.8 + 1.5 * 6.9 - 0.75 * 7.8);
+}
+
+#[test]
+fn directions_that_are_guessed_are_the_same_in_every_state() {
+    // 10 down at 1 and 15 up at 3 of 4: about A, B = (10 − 3·15)/4 = −8.75 and A = 10 − 15 + 8.75 = 3.75. Alone the first gives A 7.5, the second −3.75, and the
+    // directions against the loads are up for the one, down for the other and for both together.
+    let guessed = r#"conventions = { assume = "guess" }
+supports = [{ at = "A", kind = "pin" }, { at = "B", kind = "roller" }]
+loads = [
+  { kind = "force", at = "C", size = 10, direction = "down", case = "permanent" },
+  { kind = "force", at = "D", size = 15, direction = "up", case = "wind" },
+]
+combinations = [
+  { name = "both", factors = { permanent = 1, wind = 1 } },
+  { name = "calm", factors = { permanent = 1.2 } },
+]
+moving = [{ from = "A", to = "B", direction = "down", axles = [{ size = 2 }] }]
+points = { A = [0, 0], C = [1, 0], D = [3, 0], B = [4, 0] }
+bodies = { beam = { runs = [["A", "C", "D", "B"]] } }"#;
+    let drawn = solved(guessed);
+    let close = |a: f64, b: f64| assert!((a - b).abs() < 1e-9, "{a} {b}");
+    let [both, calm] = drawn.states() else { panic!("two states") };
+    close(reaction(both, 0), 3.75);
+    close(reaction(both, 1), -8.75);
+    close(reaction(calm, 0), 1.2 * 7.5);
+    let m =
+        |state: &State| state.solved.inside()[0].diagram.as_ref().unwrap().at(Inner::M, 3.0, Side::Before);
+    close(m(both), 1e3 * (3.0 * 3.75 - 2.0 * 10.0));
+    // A force of the train at x puts 1 − x/4 on A, upwards; A is drawn as 3.75 up, assumed downwards.
+    let a = drawn.full.column_ids().find(|id| drawn.full.column(*id).symbol.to_string() == "A_y").unwrap();
+    let assumed = drawn.full.column(a).acts[0].wrench.force.y;
+    let line = drawn.passages()[0].line(a).unwrap();
+    close(line.pieces[0].first * assumed, 1.0);
+    close(drawn.full_values()[a.index()].unwrap() * assumed, 3.75e3);
+}
+
+#[test]
+fn states_share_the_structure_and_its_equations() {
+    let text = sheet("moving = [{ from = \"C\", to = \"B\", axles = [{ size = 2 }] }]", "");
+    let text = text.replace("ropes =", "#").replace("pulleys =", "#").replace(r#", "1" = 1.0"#, "");
+    let drawn = solved(&text);
+    let shared = |other: &Solved| {
+        Arc::ptr_eq(&drawn.model.structure, &other.model.structure)
+            && Arc::ptr_eq(&drawn.full.freed, &other.full.freed)
+    };
+    assert!(drawn.states().len() == 3 && drawn.states().iter().all(|state| shared(&state.solved)));
+    let stand = drawn.model.under(drawn.passages()[0].placed(1.0, Facing::On));
+    assert!(Arc::ptr_eq(&drawn.model.structure, &stand.structure));
+    assert_eq!(stand.loading.loads.len(), drawn.model.loading.loads.len() + 1);
+    // The force of the train stands 1 m behind C, where the sheet has no point.
+    let spot = stand.loading.spots[0].at;
+    assert_eq!((spot.x, spot.y), (3.0, 0.0));
 }
 
 #[test]

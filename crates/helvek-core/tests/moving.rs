@@ -378,8 +378,9 @@ bodies = {{ beam = {{ runs = [["P0", "A", "B", "P1"]] }} }}"#
             let mut most = [[0.0f64; 2]; 3];
             for facing in [Facing::On, Facing::Back] {
                 for step in -4..=44 {
-                    let placed = passage.placed(0.25 * f64::from(step), facing);
-                    let there = helvek_core::solution::solve(placed.model);
+                    let there = helvek_core::solution::solve(
+                        solved.model.under(passage.placed(0.25 * f64::from(step), facing)),
+                    );
                     for (most, value) in most.iter_mut().zip(at(&there, 0, station, side)) {
                         *most = [most[0].min(value), most[1].max(value)];
                     }

@@ -5,8 +5,11 @@ mod common;
 use common::entry::edit;
 use common::{assert_near, toml};
 use helvek_core::model;
-use helvek_core::sheet::{self, Direction, Document, Find, Sheet, SpaceKind, SupportKind, Syntax, Vertical};
+use helvek_core::sheet::{
+    self, Couples, Direction, Document, Find, Sheet, SpaceKind, SupportKind, Syntax, Vertical,
+};
 use helvek_core::solution::{Solved, solve};
+use helvek_core::verdict::Cure;
 
 /// Edits as the board sends them, one after the other.
 fn typed(sheet: Sheet, edits: &[&str]) -> Sheet {
@@ -123,6 +126,29 @@ fn couples_hinges_and_cures_are_typed_and_written() {
     assert_eq!(found.verdict.mobility, 1);
     let cured = typed(sheet, &[r#"{"edit":"cure","index":0}"#]);
     assert_eq!(solved(&cured).verdict.mobility, 0);
+}
+
+#[test]
+fn a_hinge_that_is_to_hold_along_its_axis_does_so_when_it_is_taken() {
+    // Two hinges round one upright axis, neither of which holds along it, and a stop: a gate that can only rise and sink.
+    let text = r#"{
+        "format": "helvek-sheet/1", "space": "space", "loads": [{ "kind": "force", "at": "C", "size": 2, "direction": "-z" }],
+        "points": { "A": [0, 0, 0], "B": [0, 0, 1.5], "C": [2, 0, 1] }, "bodies": { "gate": { "runs": [["A", "B"], ["B", "C"]] } },
+        "supports": [
+            { "at": "A", "kind": "hinge", "axis": "+z", "thrust": false, "couples": "no" },
+            { "at": "B", "kind": "hinge", "axis": "+z", "thrust": false, "couples": "no" },
+            { "at": "C", "kind": "roller", "normal": "+y" }
+        ] }"#;
+    let sheet = sheet::read(text, Syntax::Json).sheet;
+    let moving = solved(&sheet);
+    assert_eq!((moving.verdict.equilibrium, moving.verdict.mobility), (false, 1));
+    let changes = |cure: &Cure| matches!(cure, Cure::Change { .. });
+    let index = moving.cures.iter().position(changes).expect("a hinge that holds along its axis too");
+    let cured = typed(sheet, &[&format!(r#"{{"edit":"cure","index":{index}}}"#)]);
+    assert_eq!((cured.supports[0].thrust, cured.supports[0].couples), (None, Some(Couples::No)));
+    let found = solved(&cured);
+    assert_eq!((found.verdict.equilibrium, found.verdict.mobility), (true, 0));
+    assert_eq!(found.answers().reactions[0].force[2], Some(2.0));
 }
 
 #[test]

@@ -79,8 +79,8 @@ fn the_ground_is_typed_in_the_tag_of_a_support() {
     let ground = &sheet.supports[1].ground;
     assert_eq!(ground.settlement, Some(Quantities::One(Quantity::Text("5 mm".into()))));
     let built = model::build(&document(&sheet)).model;
-    let yielding = built.supports[1].yielding;
-    assert_eq!((yielding.settled.x, yielding.settled.y), (0.0, -0.005));
+    let (yielding, settlement) = (built.supports[1].yielding, built.loading.settlements[1]);
+    assert_eq!((settlement.moved.x, settlement.moved.y), (0.0, -0.005));
     assert_eq!(yielding.springs, [Some(800e3), Some(2e6)]);
     let sheet = edit(&sheet, json!({ "edit": "support", "name": "D", "settles": "", "spring": "" })).unwrap();
     assert_eq!(sheet, portal());

@@ -79,7 +79,7 @@ fn with_force(
         size: Amount::Known(force.length()),
         given: Given::Components,
     };
-    model.loads.push(Load { name: "tried".into(), part: 0, on, kind, case: None });
+    model.loading.loads.push(Load { name: "tried".into(), part: 0, on, kind, case: None, times: 1.0 });
     solution::solve(model)
 }
 

@@ -353,15 +353,16 @@ impl Painter<'_> {
         let leg = if end == 0 { rope.legs.first() } else { rope.legs.last() }?;
         let (at, away) = if end == 0 { (leg.from, -leg.direction) } else { (leg.to, leg.direction) };
         let units = &model.units;
-        let (size, text) = match rope.ends[end] {
-            RopeEnd::Mass(mass) => {
+        let carries = model.loading.ends[id.index()][end];
+        let (size, text) = match (rope.ends[end], carries) {
+            (RopeEnd::On(_) | RopeEnd::Ground, _) => return None,
+            (RopeEnd::Mass, Amount::Known(mass)) => {
                 (mass * model.gravity, self.written("ropes.", &rope.name, "mass", mass, &units.mass))
             }
-            RopeEnd::Pull(Amount::Known(size)) => {
+            (RopeEnd::Hand, Amount::Known(size)) => {
                 (size, self.written("ropes.", &rope.name, "pull", size, &units.force))
             }
-            RopeEnd::Pull(amount @ Amount::Sought(_)) => (0.0, self.sought(amount)),
-            RopeEnd::On(_) | RopeEnd::Ground => return None,
+            (_, Amount::Sought(_)) => (0.0, self.sought(carries)),
         };
         Some(Mark::Force {
             id: format!("rope:{}#{end}", rope.name),
@@ -369,10 +370,7 @@ impl Painter<'_> {
             toward: pair(away),
             text,
             relative: ratio(size, self.largest_force()),
-            found: match rope.ends[end] {
-                RopeEnd::Pull(amount) => self.found(amount),
-                _ => None,
-            },
+            found: self.found(carries),
         })
     }
 }

@@ -150,7 +150,7 @@ impl Painter<'_> {
             if let ActionOf::Load(load) = action.of
                 && parts.contains(&action.act.on)
             {
-                let load = &model.loads[load.index()];
+                let load = model.loading.load(load);
                 keep.push(match load.kind {
                     LoadKind::Own { .. } => {
                         format!("{}#@{}", load.mark(), model.name_at(action.act.wrench.about))
@@ -175,7 +175,7 @@ impl Painter<'_> {
             parts.iter().any(|part| solved.equilibrium.parts[part.index()].of == of)
         };
         let carries = |load: &&Load| load.kind.amounts().contains(&Amount::Sought(sought)) && here(load.on);
-        model.loads.iter().filter(carries).map(Load::mark).collect()
+        model.loading.loads.iter().filter(carries).map(Load::mark).collect()
     }
 
     /// Bars and links with one end on what is freed.

@@ -5,7 +5,9 @@ use crate::{Bounds, FoundSize, Free, Mark, Numbered, Scene, Shape, Spin};
 use helvek_core::budget::spend;
 use helvek_core::equilibrium::{ActionOf, Column, ColumnKind, ColumnOf, Source};
 use helvek_core::geometry::{Point, Vector};
-use helvek_core::model::{Amount, Given, LoadKind, Model, On, PointId, Support, SupportKind};
+use helvek_core::model::{
+    Amount, Given, Load, LoadKind, Model, On, PointId, Settlement, Support, SupportKind,
+};
 use helvek_core::solution::Solved;
 use helvek_core::units::{Dimension, Unit, figures};
 
@@ -17,7 +19,7 @@ pub fn scene(solved: &Solved, complete: bool) -> Scene {
     spend(
         2 * (model.bodies.len()
             + model.bars.len()
-            + model.loads.len()
+            + model.loading.loads.len()
             + model.supports.len()
             + model.points.len()),
     );
@@ -102,9 +104,13 @@ impl Painter<'_> {
         figures::plain(radians.to_degrees(), self.model().schools.figures)
     }
 
-    /// A quantity of a load as it was written, when that was in a unit of its own; else in the sheet's.
-    pub(crate) fn as_written(&self, load: &str, key: &str, si: f64, unit: &Unit) -> String {
-        self.written("loads[", load, key, si, unit)
+    /// A quantity of a load as it was written, when that was in a unit of its own and it is as strong as that; else in the sheet's.
+    pub(crate) fn as_written(&self, load: &Load, key: &str, si: f64, unit: &Unit) -> String {
+        if load.times == 1.0 {
+            self.written("loads[", &load.name, key, si, unit)
+        } else {
+            self.given(si, unit)
+        }
     }
 
     /// The same of anything whose path in the sheet begins and ends so.
@@ -120,9 +126,9 @@ impl Painter<'_> {
     }
 
     /// A force as it was given: its size, and how it leans; or its components.
-    fn force_text(&self, name: &str, force: Vector, given: Given) -> String {
+    fn force_text(&self, load: &Load, force: Vector, given: Given) -> String {
         let unit = &self.model().units.force;
-        let size = self.as_written(name, ".size", force.length(), unit);
+        let size = self.as_written(load, ".size", force.length(), unit);
         if force.x == 0.0 || force.y == 0.0 {
             return size;
         }
@@ -208,7 +214,7 @@ impl Painter<'_> {
     }
 
     fn supports(&self, marks: &mut Vec<Mark>) {
-        for support in &self.model().supports {
+        for (index, support) in self.model().supports.iter().enumerate() {
             let (shape, facing) = match support.kind {
                 SupportKind::Pin => (Shape::Pin, Vector::Y),
                 SupportKind::Roller { normal, .. } => (Shape::Roller, normal),
@@ -227,13 +233,13 @@ impl Painter<'_> {
                 at: self.point(support.at),
                 shape,
                 facing: pair(facing),
-                text: self.said_of(support),
+                text: self.said_of(support, self.model().loading.settlements[index]),
             });
         }
     }
 
     /// How far an inclined support leans, how it settles and springs.
-    fn said_of(&self, support: &Support) -> Option<String> {
+    fn said_of(&self, support: &Support, settlement: Settlement) -> Option<String> {
         let mut says = Vec::new();
         if let SupportKind::Roller { normal, .. }
         | SupportKind::Surface { normal }
@@ -246,7 +252,7 @@ impl Painter<'_> {
         }
         let (units, yielding) = (&self.solved.model.units, &support.yielding);
         let plain = |value: f64| figures::plain(value, self.solved.model.schools.figures).replace('-', "−");
-        let settled = yielding.settled;
+        let settled = settlement.moved;
         if settled != Vector::ZERO {
             let small = |v: f64| plain(units.section.from_si(v));
             let way = support.kind.direction().map_or(-Vector::Y, |normal| -normal);
@@ -258,8 +264,8 @@ impl Painter<'_> {
             };
             says.push(format!("settles {far} {}", units.section.symbol));
         }
-        if yielding.turned != 0.0 {
-            says.push(format!("turns {}°", plain(yielding.turned.to_degrees())));
+        if settlement.turned != 0.0 {
+            says.push(format!("turns {}°", plain(settlement.turned.to_degrees())));
         }
         let stiff = units.of(Dimension::FORCE_PER_LENGTH);
         let springs: Vec<String> =
@@ -292,7 +298,7 @@ impl Painter<'_> {
         let units = &self.model().units;
         let largest = self.largest_force();
         let steepest = self.steepest();
-        for (index, load) in self.model().loads.iter().enumerate() {
+        for (index, load) in self.model().loading.loads.iter().enumerate() {
             let id = load.mark();
             let parts = || {
                 let actions = self.solved.equilibrium.actions.iter();
@@ -305,7 +311,7 @@ impl Painter<'_> {
                     at: self.point(at),
                     toward: pair(direction),
                     text: match size {
-                        Amount::Known(size) => self.force_text(&load.name, direction * size, given),
+                        Amount::Known(size) => self.force_text(load, direction * size, given),
                         Amount::Sought(_) => self.sought(size),
                     },
                     relative: ratio(size.known().unwrap_or_default(), largest),
@@ -316,9 +322,9 @@ impl Painter<'_> {
                     at: self.point(at),
                     toward: [0.0, -sign(size)],
                     text: match (mass, size) {
-                        (Some(mass), _) => self.as_written(&load.name, ".mass", mass, &units.mass),
+                        (Some(mass), _) => self.as_written(load, ".mass", mass, &units.mass),
                         (None, Amount::Known(size)) => {
-                            self.as_written(&load.name, ".size", size.abs(), &units.force)
+                            self.as_written(load, ".size", size.abs(), &units.force)
                         }
                         (None, Amount::Sought(_)) => self.sought(size),
                     },
@@ -345,9 +351,7 @@ impl Painter<'_> {
                     };
                     let at = at.or(first).map_or([0.0, 0.0], |p| self.point(p));
                     let text = match size {
-                        Amount::Known(size) => {
-                            self.as_written(&load.name, ".size", size.abs(), &units.moment)
-                        }
+                        Amount::Known(size) => self.as_written(load, ".size", size.abs(), &units.moment),
                         Amount::Sought(_) => self.sought(size),
                     };
                     let found = self.found(size);
@@ -385,12 +389,12 @@ impl Painter<'_> {
     /// The intensities of a distributed load: one where it is uniform, else at both ends. The ends of the whole stand as they were written; where it
     /// is parted nothing was.
     pub(crate) fn intensities(&self, row: usize, start: Amount, end: Amount) -> Vec<String> {
-        let (loads, units) = (&self.model().loads, &self.model().units);
+        let (loads, units) = (&self.model().loading.loads, &self.model().units);
         let (load, uniform) = (&loads[row], start == end);
         let unit = units.force.per(&units.length);
         let last = loads.get(row + 1).is_none_or(|next| next.part == 0);
         let text = |key: &str, size: Amount, outer: bool| match size {
-            Amount::Known(v) if outer || uniform => self.as_written(&load.name, key, v.abs(), &unit),
+            Amount::Known(v) if outer || uniform => self.as_written(load, key, v.abs(), &unit),
             Amount::Known(v) => self.given(v.abs(), &unit),
             Amount::Sought(_) => self.sought(size),
         };
@@ -439,7 +443,7 @@ impl Painter<'_> {
 
     /// The largest intensity, N/m.
     pub(crate) fn steepest(&self) -> f64 {
-        let intensities = self.model().loads.iter().map(|load| match load.kind {
+        let intensities = self.model().loading.loads.iter().map(|load| match load.kind {
             LoadKind::Distributed { start, end, .. } => {
                 let size = |amount: Amount| amount.known().map_or(0.0, f64::abs);
                 size(start).max(size(end))

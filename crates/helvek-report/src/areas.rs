@@ -73,7 +73,7 @@ impl Wording<'_> {
         [from, to]: [f64; 2],
     ) -> (String, Vec<String>) {
         let name = |source: &Option<Source>| match source {
-            Some(Source::Load(id)) => self.solved.model.loads[id.index()].name.clone(),
+            Some(Source::Load(id)) => self.solved.model.loading.loads[id.index()].name.clone(),
             Some(Source::Column(id)) => self.solved.full.column(*id).symbol.to_string(),
             None => "the rest of the body".to_owned(),
         };

@@ -49,10 +49,11 @@ impl Wording<'_> {
             let limit = |load: Option<String>| Find::Limit { load, case: None };
             add(limit(None), "limit".into(), "how far all variable loads may grow".into());
             let single = model
+                .loading
                 .loads
                 .iter()
                 .filter(|load| matches!(load.kind, LoadKind::Force { .. } | LoadKind::Weight { .. }));
-            for load in single.filter(|_| model.loads.len() <= LISTED) {
+            for load in single.filter(|_| model.loading.loads.len() <= LISTED) {
                 let find = limit(Some(load.name.clone()));
                 add(find, format!("limit:{}", load.name), format!("the largest {}", load.name));
             }
@@ -68,7 +69,7 @@ impl Wording<'_> {
             add(Find::Load { load: name.clone() }, format!("sought:{name}"), format!("sought {name}"));
         }
         // What comes out over what goes in: each sought size, and what each contact grips with, over each force that is given.
-        let given = model.loads.iter().filter(|load| {
+        let given = model.loading.loads.iter().filter(|load| {
             matches!(
                 load.kind,
                 LoadKind::Force { size: Amount::Known(_), .. }

@@ -52,7 +52,7 @@ impl Wording<'_> {
 
     /// Where the own weight of bars went.
     fn own_weights(&self) -> Vec<String> {
-        let own = self.solved.model.loads.iter().filter_map(|load| match &load.kind {
+        let own = self.solved.model.loading.loads.iter().filter_map(|load| match &load.kind {
             LoadKind::Own { halves } => Some((load, halves)),
             _ => None,
         });
@@ -133,7 +133,7 @@ impl Wording<'_> {
 
     fn sense(&self, sense: Sense) -> String {
         let model = &self.solved.model;
-        let load = |id: helvek_core::model::LoadId| &model.loads[id.index()].name;
+        let load = |id: helvek_core::model::LoadId| &model.loading.loads[id.index()].name;
         let support = |id: helvek_core::model::SupportId| &model.supports[id.index()].name;
         match sense {
             Sense::NearerTakesMore { load: l, nearer, farther } => {

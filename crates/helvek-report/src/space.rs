@@ -234,7 +234,7 @@ impl Wording<'_> {
             TermOf::Action(id) => {
                 let action = &self.solved.equilibrium.actions[id.index()];
                 let ActionOf::Load(load) = action.of else { return None };
-                let load = &model.loads[load.index()];
+                let load = model.loading.load(load);
                 let LoadKind::Force { direction, .. } = load.kind else { return None };
                 (action.act.wrench.about, direction, load.name.clone(), latex_name(&load.name))
             }

@@ -5,7 +5,7 @@ use crate::page::{ArmMark, PageCheck, PageLine, PageResult, PageStep};
 use helvek_core::answers::Answers;
 use helvek_core::equilibrium::{ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, PartOf};
 use helvek_core::geometry::Point;
-use helvek_core::model::{Amount, Load, LoadKind, Rope, RopeEnd};
+use helvek_core::model::{Amount, Load, LoadKind};
 use helvek_core::plan::{Axis, Centre, Equation};
 use helvek_core::sheet::Turn;
 use helvek_core::solution::Solved;
@@ -213,7 +213,7 @@ impl Wording<'_> {
     /// What a known action is called: its load, or the mass or hand on a rope.
     fn action_name(&self, id: ActionId) -> String {
         match self.solved.equilibrium.actions[id.index()].of {
-            ActionOf::Load(load) => self.solved.model.loads[load.index()].name.clone(),
+            ActionOf::Load(load) => self.solved.model.loading.loads[load.index()].name.clone(),
             ActionOf::End(rope, end) => self.solved.part_name(PartOf::End(rope, end)),
         }
     }
@@ -222,7 +222,7 @@ impl Wording<'_> {
         match of {
             TermOf::Action(id) => match self.solved.equilibrium.actions[id.index()].of {
                 ActionOf::Load(load) => {
-                    let load = &self.solved.model.loads[load.index()];
+                    let load = &self.solved.model.loading.loads[load.index()];
                     let at = self.solved.equilibrium.actions[id.index()].act.wrench.about;
                     match load.kind {
                         LoadKind::Own { .. } => {
@@ -243,10 +243,11 @@ impl Wording<'_> {
         match column.of {
             ColumnOf::Sought(sought) => {
                 let carries = |load: &&Load| load.kind.amounts().contains(&Amount::Sought(sought));
-                let pulls = |rope: &&Rope| rope.ends.contains(&RopeEnd::Pull(Amount::Sought(sought)));
-                match (model.loads.iter().find(carries), model.ropes.iter().find(pulls)) {
+                let mut ropes = model.ropes.iter().zip(&model.loading.ends);
+                let pulled = ropes.find(|(_, ends)| ends.contains(&Amount::Sought(sought)));
+                match (model.loading.loads.iter().find(carries), pulled) {
                     (Some(load), _) => load.mark(),
-                    (None, Some(rope)) => format!("rope:{}", rope.name),
+                    (None, Some((rope, _))) => format!("rope:{}", rope.name),
                     (None, None) => String::new(),
                 }
             }

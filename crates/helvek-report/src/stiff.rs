@@ -205,7 +205,7 @@ fn said(solved: &Solved, elastic: &Elastic) -> Vec<String> {
             names(&elastic.shared)
         ));
     }
-    for warm in &solved.model.warmings {
+    for warm in &solved.model.loading.warmings {
         let of = names(&warm.of);
         let per = warm.strain.iter().copied().fold(0.0f64, |a, b| if b.abs() > a.abs() { b } else { a });
         let bends = if warm.curvature.iter().any(|k| *k != 0.0) { ", and bent by it" } else { "" };

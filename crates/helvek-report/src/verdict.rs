@@ -7,6 +7,7 @@ use crate::table::percent;
 use helvek_core::answers::{Friction, Sense, StatusWord};
 use helvek_core::equilibrium::ColumnOf;
 use helvek_core::model::{On, SupportKind};
+use helvek_core::sheet::Couples;
 use helvek_core::units::figures;
 use helvek_core::verdict::{Cure, PartMotion, Status};
 
@@ -213,6 +214,7 @@ impl Wording<'_> {
         let point = |p: helvek_core::model::PointId| model.point_name(p);
         match cure {
             Cure::Change { support, to } => {
+                let exerts = model.contact.couples[support.index()];
                 let support = &model.supports[support.index()];
                 let holds = match (support.kind, to) {
                     (
@@ -225,10 +227,11 @@ impl Wording<'_> {
                     _ => None,
                 };
                 let holds = match (to, support.kind) {
-                    (
-                        SupportKind::Bearing { couples: true, .. },
-                        SupportKind::Bearing { couples: false, .. },
-                    ) => Some("keep its shaft aligned by couples"),
+                    (SupportKind::Bearing { couples: Couples::Yes, .. }, SupportKind::Bearing { .. })
+                        if !exerts =>
+                    {
+                        Some("keep its shaft aligned by couples")
+                    }
                     (SupportKind::Bearing { thrust: true, .. }, SupportKind::Bearing { .. }) => {
                         Some("hold along its axis too")
                     }
@@ -414,7 +417,7 @@ fn idealised(model: &helvek_core::model::Model) -> String {
         return format!(
             "{} · {}",
             plural(model.supports.len(), "support"),
-            plural(model.loads.len(), "load")
+            plural(model.loading.loads.len(), "load")
         );
     }
     parts.join(" · ")

@@ -23,7 +23,7 @@ impl Solved {
     pub fn effort_name(&self, effort: Effort) -> String {
         let model = &self.model;
         match effort {
-            Effort::Load(id) => model.loads[id.index()].name.clone(),
+            Effort::Load(id) => model.loading.load(id).name.clone(),
             Effort::Sought(id) => model.sought[id.index()].name.clone(),
             Effort::Joint(id) => model.joints[id.index()].name.clone(),
             Effort::Bar(id) => model.bars[id.index()].name.clone(),

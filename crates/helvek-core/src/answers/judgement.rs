@@ -284,7 +284,7 @@ impl Solved {
             PlateOf::Body(id) => &self.model.bodies[id.index()].name,
             PlateOf::Bar(id) => &self.model.bars[id.index()].name,
             PlateOf::Ground => "ground",
-            PlateOf::Load(id) => &self.model.loads[id.index()].name,
+            PlateOf::Load(id) => &self.model.loading.load(id).name,
         }
     }
 

@@ -104,7 +104,7 @@ impl Solved {
     /// What one of a growing load is, N; `None` for several.
     fn one_of(&self, of: Growing) -> Option<f64> {
         match of {
-            Growing::Load(load) => match self.model.loads[load.index()].kind {
+            Growing::Load(load) => match self.model.loading.load(load).kind {
                 LoadKind::Force { size: Amount::Known(size), .. }
                 | LoadKind::Weight { size: Amount::Known(size), .. } => Some(size),
                 _ => None,
@@ -119,7 +119,7 @@ impl Solved {
         match of {
             Growing::Variable => "variable loads".into(),
             Growing::Case(row) => self.model.cases[row].clone(),
-            Growing::Load(load) => self.model.loads[load.index()].name.clone(),
+            Growing::Load(load) => self.model.loading.load(load).name.clone(),
             Growing::Parameter => self.model.parameter.as_ref().map(|p| p.symbol.clone()).unwrap_or_default(),
         }
     }

@@ -47,7 +47,9 @@ fn changes(model: &Model, cure: &Cure) -> Vec<Change> {
             to: to.word_in(model.spatial()),
             one_way: matches!(to, SupportKind::Roller { one_way: true, .. } | SupportKind::Surface { .. }),
             couples: match to {
-                SupportKind::Bearing { couples, .. } => Some(*couples),
+                SupportKind::Bearing { .. } => {
+                    Some(to.exerts_couples(model.contact.couples[support.index()]))
+                }
                 _ => None,
             },
         }],

@@ -82,7 +82,7 @@ impl Solved {
             PartOf::End(id, end) => {
                 let rope = &model.ropes[id.index()];
                 match rope.ends[end] {
-                    RopeEnd::Mass(_) => format!("the mass on {}", rope.name),
+                    RopeEnd::Mass => format!("the mass on {}", rope.name),
                     _ => format!("the hand on {}", rope.name),
                 }
             }

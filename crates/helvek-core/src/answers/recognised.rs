@@ -40,7 +40,7 @@ impl Solved {
             list.push(fact("symmetric", about));
         }
         for sense in common_sense(model) {
-            let load = |id: crate::model::LoadId| model.loads[id.index()].name.clone();
+            let load = |id: crate::model::LoadId| model.loading.load(id).name.clone();
             list.push(match sense {
                 Sense::NearerTakesMore { load: l, nearer, farther } => {
                     fact("nearer-support-takes-more", vec![load(l), support(nearer), support(farther)])

@@ -245,7 +245,9 @@ pub(super) fn mirror(
     let across = figure.direction_at(at);
     let line = MirrorLine { at, across };
     let built = model::build(document);
-    if built.model.loads.len() < sheet.loads.len() || built.model.supports.len() < sheet.supports.len() {
+    if built.model.loading.loads.len() < sheet.loads.len()
+        || built.model.supports.len() < sheet.supports.len()
+    {
         return wrong("about", "The sheet itself has to be mended first.", "See what is wrong with it.");
     }
     if copy {
@@ -292,7 +294,7 @@ fn edge(figure: &Figure, joints: &[String], copy: bool) -> Point {
 
 /// The image of a load, but for its points.
 fn mirror_load(load: &mut Load, row: usize, model: &Model, line: &MirrorLine) {
-    let now = match model.loads[row].kind {
+    let now = match model.loading.loads[row].kind {
         LoadKind::Force { direction, .. } | LoadKind::Distributed { direction, .. } => direction,
         _ => return mirror_couple(load),
     };
@@ -303,7 +305,7 @@ fn mirror_load(load: &mut Load, row: usize, model: &Model, line: &MirrorLine) {
     }
     match load {
         Load::Force(l) if l.components.is_some() => {
-            let LoadKind::Force { size, .. } = model.loads[row].kind else { return };
+            let LoadKind::Force { size, .. } = model.loading.loads[row].kind else { return };
             let size = model.units.force.from_si(size.known().unwrap_or_default());
             let parts = [image.x, image.y].map(|part| crate::sheet::Quantity::Number(tidy(part * size)));
             l.components = Some(parts.to_vec());

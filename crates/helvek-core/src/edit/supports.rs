@@ -198,8 +198,10 @@ fn write(sheet: &mut Sheet, model: &Model, cure: &Cure) {
     match cure {
         Cure::Change { support, to } => {
             let support = &mut sheet.supports[support.index()];
-            if let model::SupportKind::Bearing { couples, .. } = *to {
-                support.couples = Some(if couples { Couples::Yes } else { Couples::No });
+            if let model::SupportKind::Bearing { couples, kind, thrust, .. } = *to {
+                support.couples = Some(couples).filter(|couples| *couples != Couples::Auto);
+                // A hinge holds along its axis unless it is said that it does not.
+                support.thrust = (kind == model::BearingKind::Hinge && !thrust).then_some(false);
                 return;
             }
             let (kind, normal, toward) = written(*to, model);

@@ -222,7 +222,7 @@ fn gives(model: &Model, body: BodyId) -> bool {
 
 /// By how much a member becomes longer and bends by itself, per metre.
 pub(crate) fn warmed(model: &Model, member: Member) -> (f64, f64) {
-    let all = model.warmings.iter().flat_map(|w| w.of.iter().zip(w.strain.iter().zip(&w.curvature)));
+    let all = model.loading.warmings.iter().flat_map(|w| w.of.iter().zip(w.strain.iter().zip(&w.curvature)));
     let mine = all.filter(|(of, _)| **of == member);
     mine.fold((0.0, 0.0), |(e, k), (_, (strain, curvature))| (e + strain, k + curvature))
 }
@@ -233,6 +233,7 @@ fn give_way(model: &Model, full: &Equilibrium, index: usize) -> (f64, f64) {
     match column.of {
         ColumnOf::Support(id) => {
             let yielding = &model.supports[id.index()].yielding;
+            let settlement = &model.loading.settlements[id.index()];
             let spring = match column.component {
                 Component::Couple => yielding.turning,
                 Component::Y => yielding.springs[1],
@@ -240,7 +241,7 @@ fn give_way(model: &Model, full: &Equilibrium, index: usize) -> (f64, f64) {
                 _ => None,
             };
             let wrench = column.acts[0].wrench;
-            let goes = wrench.force.dot(yielding.settled) + wrench.moment.z * yielding.turned;
+            let goes = wrench.force.dot(settlement.moved) + wrench.moment.z * settlement.turned;
             (spring.map_or(0.0, |k| 1.0 / k), goes)
         }
         ColumnOf::Bar(id) => {

@@ -9,19 +9,21 @@
 mod contacts;
 mod decide;
 mod deformed;
+mod factors;
 mod links;
 mod mesh;
 mod shape;
 mod state;
 mod system;
 
+pub(crate) use factors::Factors;
 pub(crate) use links::{Link, Piece};
 pub(crate) use mesh::{Mesh, warmed};
 pub use shape::{Bend, Held, Sag, Shape};
 
 use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium};
 use crate::geometry::Vector;
-use crate::model::{Member, Model, On, PointId, Rigidity, SupportId};
+use crate::model::{Member, Model, On, PointId, Rigidity, Settlement, SupportId};
 use crate::verdict::Verdict;
 
 /// How the stiffness of an axially or otherwise rigid model is to be read.
@@ -138,16 +140,17 @@ pub fn gives(model: &Model) -> bool {
         || model.bars.iter().any(|bar| stiff(bar.axial))
 }
 
-/// Solves a model by its stiffness.
+/// Solves a model by its stiffness, with what was factorised for other loadings of it.
 ///
 /// # Errors
 /// [`Refusal`], with the names of what is missing.
-pub fn solve(
+pub(crate) fn solve(
     model: &Model,
     full: &Equilibrium,
     verdict: &Verdict,
     lengths: Lengths,
     contacts: Contacts,
+    factors: &Factors,
 ) -> Result<Elastic, Refusal> {
     if !gives(model) {
         return Err(Refusal::Nothing);
@@ -157,7 +160,7 @@ pub fn solve(
     }
     ratios(model)?;
     let mesh = Mesh::of(model, full, &sought(full, model, verdict)?, lengths)?;
-    state::solve(model, full, &mesh, verdict, contacts)
+    state::solve(model, full, &mesh, verdict, contacts, factors)
 }
 
 /// The values of sought loads, which equilibrium has to fix; 1 for every other unknown.
@@ -194,16 +197,16 @@ fn ratios(model: &Model) -> Result<(), Refusal> {
     if axial > bending && bending > 0 {
         needs.push("EA beside EI".to_owned());
     }
-    for support in &model.supports {
+    for (support, settled) in model.supports.iter().zip(&model.loading.settlements) {
         let y = &support.yielding;
-        if y.settled != Vector::ZERO || y.turned != 0.0 {
+        if *settled != Settlement::default() {
             needs.push(format!("the settlement of {}", support.name));
         }
         if y.springs.iter().any(Option::is_some) || y.turning.is_some() {
             needs.push(format!("the spring of {}", support.name));
         }
     }
-    if !model.warmings.is_empty() {
+    if !model.loading.warmings.is_empty() {
         needs.push("the change of temperature".to_owned());
     }
     if needs.is_empty() { Ok(()) } else { Err(Refusal::Ratios(needs)) }

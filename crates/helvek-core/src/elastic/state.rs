@@ -10,13 +10,14 @@ use super::decide::{decide, undecided};
 use super::deformed::shapes;
 use super::mesh::Mesh;
 use super::system::{Solution, System, usual_stiffness};
-use super::{Contacts, Elastic, Refusal};
+use super::{Contacts, Elastic, Factors, Refusal};
 use crate::equilibrium::{ColumnId, Equilibrium, PartOf, clean};
 use crate::geometry::Vector;
 use crate::model::{BarId, Member, Model, Rigidity};
 use crate::tolerance;
 use crate::verdict::Verdict;
 use std::collections::BTreeSet;
+use std::sync::Arc;
 
 /// Rounds in which all parts change together.
 const TOGETHER: usize = 6;
@@ -31,12 +32,13 @@ pub(super) fn solve(
     mesh: &Mesh,
     verdict: &Verdict,
     contacts: Contacts,
+    factors: &Factors,
 ) -> Result<Elastic, Refusal> {
     let mut one_way: Vec<_> = full.column_ids().filter(|id| full.column(*id).one_way.is_some()).collect();
     if contacts == Contacts::AsTheyAre {
         one_way.clear();
     }
-    let tried = |out: &BTreeSet<ColumnId>| State::of(full, mesh, &one_way, out);
+    let tried = |out: &BTreeSet<ColumnId>| State::of(full, mesh, &one_way, out, factors);
     // To begin with, what equilibrium found out.
     let begins_out = verdict.released.iter().copied().filter(|id| full.column(*id).one_way.is_some());
     let mut out: BTreeSet<ColumnId> = begins_out.collect();
@@ -76,7 +78,7 @@ pub(super) fn solve(
 
 /// A set of one-way parts tried.
 struct State {
-    system: System,
+    system: Arc<System>,
     solution: Solution,
     /// One-way parts that act against their sense, and those out of contact that would pass through.
     wrong: Vec<ColumnId>,
@@ -88,12 +90,13 @@ impl State {
         mesh: &Mesh,
         one_way: &[ColumnId],
         out: &BTreeSet<ColumnId>,
+        factors: &Factors,
     ) -> Result<Self, Refusal> {
         let first = mesh.first_column();
         let gone: BTreeSet<ColumnId> = out.iter().flat_map(|id| full.letting_go(*id)).collect();
         let skip =
             |row: usize| row >= first && (mesh.skipped[row - first] || gone.contains(&ColumnId(row - first)));
-        let system = System::of(&mesh.levers, &mesh.links, |row| !skip(row)).ok_or(Refusal::Numbers)?;
+        let system = factors.system(&mesh.levers, &mesh.links, |row| !skip(row)).ok_or(Refusal::Numbers)?;
         let solution = system.solve(&mesh.links, &mesh.loads).ok_or(Refusal::Numbers)?;
         let wrong = wrong(full, mesh, &solution, one_way, out);
         Ok(Self { system, solution, wrong })

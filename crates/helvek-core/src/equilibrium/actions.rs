@@ -63,7 +63,7 @@ pub(super) const RISING: (f64, f64) = (2.0 / 3.0, 0.5);
 
 pub(super) fn actions(model: &Model, lookup: &Lookup) -> Vec<Action> {
     let mut list = Vec::new();
-    for (index, load) in model.loads.iter().enumerate() {
+    for (index, load) in model.loading.loads.iter().enumerate() {
         let Some(on) = lookup.on(load.on) else { continue };
         let of = ActionOf::Load(LoadId(index));
         if let LoadKind::Own { halves } = &load.kind {
@@ -105,9 +105,11 @@ pub(super) fn actions(model: &Model, lookup: &Lookup) -> Vec<Action> {
     }
     for (index, rope) in model.ropes.iter().enumerate() {
         for (k, end) in rope.ends.iter().enumerate() {
-            let (size, source) = match *end {
-                RopeEnd::Mass(mass) => (mass * model.gravity, Source::Mass { mass, gravity: model.gravity }),
-                RopeEnd::Pull(Amount::Known(size)) => (size, Source::Given),
+            let (size, source) = match (end, model.loading.ends[index][k]) {
+                (RopeEnd::Mass, Amount::Known(mass)) => {
+                    (mass * model.gravity, Source::Mass { mass, gravity: model.gravity })
+                }
+                (RopeEnd::Hand, Amount::Known(size)) => (size, Source::Given),
                 _ => continue,
             };
             let Some(on) = lookup.part(PartOf::End(RopeId(index), k)) else { continue };

@@ -1,6 +1,6 @@
 //! Unknowns: what supports, joints, bars and ropes transmit, and the sizes that are sought.
 
-use super::actions::{Action, FALLING, RISING, Stretch, UNIFORM, couple_place};
+use super::actions::{FALLING, RISING, Stretch, UNIFORM, actions, couple_place};
 use super::parts::{Lookup, PartId, PartOf};
 use super::{Act, TwoForce, between};
 use crate::geometry::{Point, Vector, Wrench};
@@ -151,9 +151,9 @@ struct Maker<'a> {
     taken: HashSet<Symbol>,
 }
 
-pub(super) fn columns(model: &Model, links: &[TwoForce], lookup: &Lookup, actions: &[Action]) -> Vec<Column> {
+pub(super) fn columns(model: &Model, links: &[TwoForce], lookup: &Lookup) -> Vec<Column> {
     let mut maker = Maker { model, lookup, links, columns: Vec::new(), taken: HashSet::new() };
-    maker.supports(actions);
+    maker.supports();
     maker.joints();
     maker.bars();
     maker.links();
@@ -187,16 +187,15 @@ impl Maker<'_> {
     }
 
     /// The unknowns of every support, in assumed senses. `guess` assumes them against the sum of the loads.
-    fn supports(&mut self, actions: &[Action]) {
+    fn supports(&mut self) {
         let model = self.model;
-        let sum = actions.iter().fold(Vector::ZERO, |sum, a| sum + a.act.wrench.force);
-        let against_loads = |direction: Vector| {
-            if model.schools.assume == Assume::Guess && direction.dot(sum) > 0.0 {
-                -direction
-            } else {
-                direction
+        let sum = match model.schools.assume {
+            Assume::Guess => {
+                actions(model, self.lookup).iter().fold(Vector::ZERO, |sum, a| sum + a.act.wrench.force)
             }
+            Assume::Axes | Assume::Tension => Vector::ZERO,
         };
+        let against_loads = |direction: Vector| if direction.dot(sum) > 0.0 { -direction } else { direction };
         for (index, support) in model.supports.iter().enumerate() {
             let Some(on) = self.lookup.on(support.on) else { continue };
             let (at, of) = (model.at(support.at), ColumnOf::Support(SupportId(index)));
@@ -209,7 +208,7 @@ impl Maker<'_> {
             };
             let couple = || vec![Act { on, wrench: Wrench::couple(Vector::Z, at), pair: 0 }];
             if model.spatial() {
-                for held in support.kind.held_in_space(model.up()) {
+                for held in support.kind.held_in_space(model.up(), model.contact.couples[index]) {
                     if held.turn {
                         let acts = vec![Act { on, wrench: Wrench::couple(held.along, at), pair: 0 }];
                         self.push(("M", format!("{name},{}", held.letter)), of, held.component, acts);
@@ -339,8 +338,9 @@ impl Maker<'_> {
                     self.push(("F", name.into()), of, Component::Across, force(normal.left()));
                 }
             }
-            JointKind::Mesh { normal, pressure_angle, flank } => {
+            JointKind::Mesh { normal, pressure_angle } => {
                 let (sine, cosine) = pressure_angle.sin_cos();
+                let flank = self.model.contact.flanks[id.index()];
                 let line = normal * sine + normal.left() * (flank * cosine);
                 self.push(("W", name.into()), of, Component::Along, force(line));
             }
@@ -436,7 +436,7 @@ impl Maker<'_> {
         match end.map(|k| (k, rope.ends[k])) {
             Some((_, RopeEnd::On(on))) => self.lookup.on(on),
             Some((_, RopeEnd::Ground)) => None,
-            Some((k, RopeEnd::Mass(_) | RopeEnd::Pull(_))) => self.lookup.part(PartOf::End(id, k)),
+            Some((k, RopeEnd::Mass | RopeEnd::Hand)) => self.lookup.part(PartOf::End(id, k)),
             None => {
                 let wheel = rope.wheels[stop - 1];
                 let freed = self.lookup.part(PartOf::Wheel(wheel));
@@ -456,7 +456,7 @@ impl Maker<'_> {
                 let pair = acts.len();
                 acts.extend(on.map(|on| Act { on, wrench, pair }));
             };
-            for load in &model.loads {
+            for load in &model.loading.loads {
                 let on = self.lookup.on(load.on);
                 match load.kind {
                     LoadKind::Force { at, direction, size: Amount::Sought(s), .. } if s == id => {
@@ -481,9 +481,9 @@ impl Maker<'_> {
                     _ => {}
                 }
             }
-            for (r, rope) in model.ropes.iter().enumerate() {
-                for (k, end) in rope.ends.iter().enumerate() {
-                    if *end == RopeEnd::Pull(Amount::Sought(id)) {
+            for (r, (rope, ends)) in model.ropes.iter().zip(&model.loading.ends).enumerate() {
+                for (k, carries) in ends.iter().enumerate() {
+                    if *carries == Amount::Sought(id) {
                         let leg = if k == 0 { rope.legs[0] } else { rope.legs[rope.legs.len() - 1] };
                         let (at, away) =
                             if k == 0 { (leg.from, -leg.direction) } else { (leg.to, leg.direction) };

@@ -1,21 +1,27 @@
 //! Equilibrium of all parts: unknowns as columns, loads as actions, both nothing but wrenches on parts.
 //!
-//! Everything is exact bookkeeping; the scaled matrix on which rank is judged is made from it on demand.
+//! Parts and columns follow from the structure ([`Freed`]) and are shared by all its loadings, with the scaled matrix and its split by rank ([`Split`]); actions are
+//! those of one loading. All but the matrix is exact bookkeeping.
 
 mod actions;
 mod columns;
+mod freed;
 mod parts;
+mod split;
 
 pub use actions::{Action, ActionOf, Source};
 pub use columns::{Column, ColumnKind, ColumnOf, Component, OneWay, Symbol};
+pub use freed::Freed;
 pub use parts::{Freedom, Part, PartId, PartOf};
 
-use crate::budget::spend;
 use crate::geometry::{Vector, Wrench};
-use crate::model::{BodyId, Model, PointId, Space};
+use crate::model::{BodyId, Model, PointId};
 use crate::tolerance;
+pub(crate) use split::Split;
+use std::ops::Deref;
+use std::sync::Arc;
 
-/// An unknown. Its index is its place in [`Equilibrium::columns`].
+/// An unknown. Its index is its place in [`Freed::columns`].
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
 pub struct ColumnId(pub(crate) usize);
 
@@ -58,25 +64,21 @@ pub struct TwoForce {
     pub ends: [PointId; 2],
 }
 
-/// Everything that acts on every part.
+/// A freed structure under what acts on its parts. It is read as what is freed, which its loadings share.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Equilibrium {
-    /// Which rows are kept.
-    pub space: Space,
-    /// Upwards.
-    pub up: Vector,
-    /// Everything that is freed.
-    pub parts: Vec<Part>,
-    /// The unknowns, in the order of the sheet.
-    pub columns: Vec<Column>,
+    /// Parts and unknowns.
+    pub freed: Arc<Freed>,
     /// The known actions, in the order of the sheet.
     pub actions: Vec<Action>,
-    /// The length that moments are divided by in the scaled matrix: the rms distance of all points from their part's reference point, m.
-    pub length_scale: f64,
-    /// The two-force bodies that stand as links: they are no parts here, and have one unknown each.
-    pub links: Vec<TwoForce>,
-    first_row: Vec<usize>,
-    rows: usize,
+}
+
+impl Deref for Equilibrium {
+    type Target = Freed;
+
+    fn deref(&self) -> &Freed {
+        &self.freed
+    }
 }
 
 impl Equilibrium {
@@ -87,119 +89,19 @@ impl Equilibrium {
 
     /// As [`Equilibrium::of`], with these two-force bodies as links.
     pub fn with_links(model: &Model, links: &[TwoForce]) -> Self {
-        let (parts, length_scale) = parts::parts(model, links);
-        let lookup = parts::Lookup::new(&parts);
-        let actions = actions::actions(model, &lookup);
-        let columns = columns::columns(model, links, &lookup, &actions);
-        let mut rows = 0;
-        let first_row = parts
-            .iter()
-            .map(|part| {
-                let first = rows;
-                rows += part.rows(model.space);
-                first
-            })
-            .collect();
-        Self {
-            space: model.space,
-            up: model.up(),
-            parts,
-            columns,
-            actions,
-            length_scale,
-            links: links.to_vec(),
-            first_row,
-            rows,
-        }
+        let freed = Arc::new(Freed::of(model, links));
+        let actions = freed.actions(model);
+        Self { freed, actions }
     }
 
-    /// Equations kept, over all parts.
-    pub fn rows(&self) -> usize {
-        self.rows
-    }
-
-    /// The first row of a part.
-    pub fn first_row(&self, part: PartId) -> usize {
-        self.first_row[part.index()]
-    }
-
-    /// Every part.
-    pub fn part_ids(&self) -> impl Iterator<Item = PartId> + use<> {
-        (0..self.parts.len()).map(PartId::new)
-    }
-
-    /// Every column.
-    pub fn column_ids(&self) -> impl Iterator<Item = ColumnId> + use<> {
-        (0..self.columns.len()).map(ColumnId)
-    }
-
-    /// A column by its id.
-    pub fn column(&self, id: ColumnId) -> &Column {
-        &self.columns[id.0]
-    }
-
-    /// What a wrench on a part puts into that part's scaled rows: forces as they are, moments about the reference point over the length
-    /// scale, so that all entries are of one size whatever the units and wherever the origin.
-    pub fn scaled_rows(&self, act: &Act, mut put: impl FnMut(usize, f64)) {
-        let part = &self.parts[act.on.index()];
-        let first = self.first_row(act.on);
-        let force = act.wrench.force;
-        let rigid = match part.freedom {
-            Freedom::Line(along) => return put(first, force.dot(along)),
-            Freedom::Particle => false,
-            Freedom::Rigid => true,
-        };
-        put(first, force.x);
-        put(first + 1, force.y);
-        if self.space == Space::Space {
-            put(first + 2, force.z);
-        }
-        if rigid {
-            let moment = act.wrench.moment_about(part.reference) * (1.0 / self.length_scale);
-            match self.space {
-                Space::Plane => put(first + 2, moment.z),
-                Space::Space => {
-                    put(first + 3, moment.x);
-                    put(first + 4, moment.y);
-                    put(first + 5, moment.z);
-                }
-            }
-        }
-    }
-
-    /// The scaled matrix: per unknown its entries by row, in ascending order, of norm 1, and the norm they were divided by.
-    pub fn scaled_columns(&self) -> Vec<(Vec<(usize, f64)>, f64)> {
-        spend(self.columns.len() / 2);
-        self.columns.iter().map(|column| self.scaled_column(column)).collect()
-    }
-
-    fn scaled_column(&self, column: &Column) -> (Vec<(usize, f64)>, f64) {
-        let mut entries: Vec<(usize, f64)> = Vec::with_capacity(6);
-        let mut size = 0.0f64;
-        for act in &column.acts {
-            self.scaled_rows(act, |row, value| {
-                size = size.max(value.abs());
-                match entries.iter_mut().find(|(r, _)| *r == row) {
-                    Some((_, sum)) => *sum += value,
-                    None => entries.push((row, value)),
-                }
-            });
-        }
-        // What cancels on one part (a rope from a body to itself) leaves noise, not a coefficient.
-        entries.retain(|(_, value)| value.abs() > tolerance::DROPS_OUT * size);
-        entries.sort_unstable_by_key(|(row, _)| *row);
-        let norm = entries.iter().map(|(_, e)| e * e).sum::<f64>().sqrt();
-        // A column that acts on nothing (norm 0) stays empty: it is redundant by itself.
-        let by = if norm > 0.0 { norm } else { 1.0 };
-        for (_, value) in &mut entries {
-            *value /= by;
-        }
-        (entries, by)
+    /// The same structure, freed, under another of its loadings.
+    pub fn under(&self, model: &Model) -> Self {
+        Self { freed: Arc::clone(&self.freed), actions: self.freed.actions(model) }
     }
 
     /// The loads in the scaled rows.
     pub fn scaled_loads(&self) -> Vec<f64> {
-        let mut rows = vec![0.0; self.rows];
+        let mut rows = vec![0.0; self.rows()];
         for action in &self.actions {
             self.scaled_rows(&action.act, |row, value| rows[row] += value);
         }
@@ -226,30 +128,6 @@ impl Equilibrium {
         let each =
             self.columns.iter().zip(values).filter_map(|(c, v)| Some(v.as_ref()?.abs() / unit.of(c.kind)));
         Scales { force: each.fold(force, f64::max), length }
-    }
-
-    /// What lets go together: a one-way part, and of a rough contact the friction that goes with its normal force.
-    pub fn letting_go(&self, id: ColumnId) -> impl Iterator<Item = ColumnId> + use<> {
-        let next = ColumnId(id.0 + 1);
-        let rubs = self
-            .columns
-            .get(next.0)
-            .is_some_and(|across| across.component == Component::Across && across.of == self.column(id).of);
-        std::iter::once(id).chain(rubs.then_some(next))
-    }
-
-    /// The columns with at least one act on a part, per part.
-    pub fn touching(&self) -> Vec<Vec<ColumnId>> {
-        let mut touching = vec![Vec::new(); self.parts.len()];
-        for id in self.column_ids() {
-            for act in &self.column(id).acts {
-                let list: &mut Vec<ColumnId> = &mut touching[act.on.index()];
-                if list.last() != Some(&id) {
-                    list.push(id);
-                }
-            }
-        }
-        touching
     }
 }
 

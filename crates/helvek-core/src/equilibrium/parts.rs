@@ -109,7 +109,7 @@ pub(super) fn parts(model: &Model, links: &[TwoForce]) -> (Vec<Part>, f64) {
     }
     for (index, rope) in model.ropes.iter().enumerate() {
         for (k, end) in rope.ends.iter().enumerate() {
-            if matches!(end, RopeEnd::Mass(_) | RopeEnd::Pull(_)) {
+            if matches!(end, RopeEnd::Mass | RopeEnd::Hand) {
                 let leg = if k == 0 { rope.legs[0] } else { rope.legs[rope.legs.len() - 1] };
                 // Away from the rope: down for a mass, the way of the pull for a hand.
                 let away = if k == 0 { -leg.direction } else { leg.direction };
@@ -127,6 +127,7 @@ pub(super) fn parts(model: &Model, links: &[TwoForce]) -> (Vec<Part>, f64) {
 }
 
 /// Parts by what they are.
+#[derive(Debug)]
 pub(super) struct Lookup(HashMap<PartOf, PartId>);
 
 impl Lookup {

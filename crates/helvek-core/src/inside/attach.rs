@@ -142,7 +142,7 @@ fn loads(
         Amount::Sought(id) => sought(id),
     };
     let on = On::Body(body);
-    for (index, load) in model.loads.iter().enumerate() {
+    for (index, load) in model.loading.loads.iter().enumerate() {
         let source = Source::Load(LoadId(index));
         if let LoadKind::Own { halves } = &load.kind {
             let mine = halves.iter().filter(|(_, half, _)| *half == on);

@@ -24,6 +24,7 @@ pub use solid::{Six, SolidDiagram, SolidInside, SolidSegment};
 
 use crate::budget::spend;
 use crate::combinations::State;
+use crate::elastic::Factors;
 use crate::equilibrium::Equilibrium;
 use crate::geometry::Vector;
 use crate::model::{BodyId, CutAt, Model, PointId};
@@ -31,7 +32,7 @@ use crate::solution::Solved;
 use crate::tolerance;
 pub(crate) use graph::Graph;
 use graph::{Sides, Stretch};
-use std::sync::OnceLock;
+use std::sync::{Arc, OnceLock};
 
 /// Which of the three.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
@@ -176,11 +177,12 @@ impl Diagram {
 /// with or without.
 #[derive(Debug, Clone, Default)]
 pub(crate) struct Looked {
-    inside: OnceLock<Vec<Inside>>,
+    pub(crate) inside: OnceLock<Vec<Inside>>,
     pub(crate) solid: OnceLock<Vec<SolidInside>>,
     pub(crate) parted: OnceLock<Option<Box<[Solved; 2]>>>,
     pub(crate) states: OnceLock<Vec<State>>,
     pub(crate) with_trains: OnceLock<Vec<State>>,
+    pub(crate) factors: Arc<Factors>,
 }
 
 impl PartialEq for Looked {

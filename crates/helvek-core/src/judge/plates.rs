@@ -149,7 +149,7 @@ impl Solved {
     /// Whether a load's size is this sought symbol.
     fn carries(&self, load: usize, symbol: SoughtId) -> bool {
         use crate::model::Amount;
-        self.model.loads[load].kind.amounts().contains(&Amount::Sought(symbol))
+        self.model.loading.loads[load].kind.amounts().contains(&Amount::Sought(symbol))
     }
 
     /// What a strength may be used to: over the factor that is wanted.

@@ -4,9 +4,9 @@
 
 use super::demand::{InState, Linear, Sizes};
 use super::{Check, Subject};
-use crate::combinations::{State, bare, kept};
+use crate::combinations::State;
 use crate::elastic::Contacts;
-use crate::equilibrium::{ColumnId, Equilibrium};
+use crate::equilibrium::ColumnId;
 use crate::limits::grows;
 use crate::model::Growing;
 use crate::solution::Solved;
@@ -60,15 +60,16 @@ impl Solved {
 
     fn parts_of(&self, of: Growing) -> Option<[Self; 2]> {
         let part = |growing: bool| {
-            let model = kept(&self.model, |load| grows(&self.model, of, load) == growing, !growing);
-            let full = Equilibrium::of(&model);
+            let keep = |load| grows(&self.model, of, load) == growing;
+            let model = self.model.under(self.model.loading.kept(keep, !growing));
+            let full = self.full.under(&model);
             let values = linear(&full, &self.verdict.released)?;
             let mut verdict = self.verdict.clone();
             for ((slot, fixed), value) in verdict.values.iter_mut().zip(&mut verdict.determined).zip(values) {
                 *fixed = value.is_some();
                 *slot = value.unwrap_or(0.0);
             }
-            Some(bare(model, full, verdict, Contacts::AsTheyAre))
+            Some(self.without_working(model, full, verdict, Contacts::AsTheyAre))
         };
         Some([part(false)?, part(true)?])
     }

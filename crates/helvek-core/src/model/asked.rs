@@ -84,7 +84,7 @@ impl Builder {
             let model = &mut self.model;
             model.asked = model.forces().collect();
             let limited = model.bars.iter().any(|bar| bar.limits != Default::default());
-            if limited && !model.loads.is_empty() {
+            if limited && !model.loading.loads.is_empty() {
                 model.asked.insert(0, Asked::Limit(Growing::Variable));
             }
         }

@@ -59,14 +59,15 @@ impl Builder {
         let model = &self.model;
         let symbol = name.trim_start_matches('?');
         let sought = model.sought.iter().position(|s| s.name == symbol).map(|i| Effort::Sought(SoughtId(i)));
-        let load = || model.loads.iter().position(|l| l.name == name).map(|i| Effort::Load(LoadId(i)));
+        let load =
+            || model.loading.loads.iter().position(|l| l.name == name).map(|i| Effort::Load(LoadId(i)));
         let joint = || model.joints.iter().position(|j| j.name == name).map(|i| Effort::Joint(JointId(i)));
         let bar = || model.bars.iter().position(|b| b.name == name).map(|i| Effort::Bar(BarId(i)));
         let rope = || model.ropes.iter().position(|r| r.name == name).map(|i| Effort::Rope(RopeId(i)));
         let found = sought.or_else(load).or_else(joint).or_else(bar).or_else(rope);
         match found {
             // A load whose size is sought is that size.
-            Some(Effort::Load(id)) => Some(match model.loads[id.index()].kind.amounts().first() {
+            Some(Effort::Load(id)) => Some(match model.loading.load(id).kind.amounts().first() {
                 Some(Amount::Sought(sought)) => Effort::Sought(*sought),
                 _ => Effort::Load(id),
             }),
@@ -82,7 +83,7 @@ impl Builder {
     /// Whether it is a couple.
     fn turns(&self, effort: Effort) -> bool {
         match effort {
-            Effort::Load(id) => matches!(self.model.loads[id.index()].kind, LoadKind::Couple { .. }),
+            Effort::Load(id) => matches!(self.model.loading.load(id).kind, LoadKind::Couple { .. }),
             Effort::Sought(id) => self.model.sought[id.index()].of == super::SoughtOf::Couple,
             Effort::Joint(_) | Effort::Bar(_) | Effort::Rope(_) => false,
         }

@@ -69,12 +69,12 @@ fn bearing(axis: Vector, up: Vector, thrust: bool, couples: bool) -> Vec<Held> {
 }
 
 impl SupportKind {
-    /// What a support holds in space; nothing for those that act along one line only.
-    pub fn held_in_space(self, up: Vector) -> Vec<Held> {
+    /// What a support holds in space; nothing for those that act along one line only. `couples`: as a bearing it exerts them.
+    pub fn held_in_space(self, up: Vector, couples: bool) -> Vec<Held> {
         match self {
             Self::Pin => all(false).collect(),
             Self::Fixed => all(false).chain(all(true)).collect(),
-            Self::Bearing { axis, thrust, couples, .. } => bearing(axis, up, thrust, couples),
+            Self::Bearing { axis, thrust, .. } => bearing(axis, up, thrust, couples),
             _ => Vec::new(),
         }
     }

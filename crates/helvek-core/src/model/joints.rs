@@ -86,9 +86,6 @@ pub enum JointKind {
         normal: Vector,
         /// Between the line of action and the common tangent, rad.
         pressure_angle: f64,
-        /// On which flank it pushes: +1 drives the first wheel along the left of the normal, −1 along its right. Found out when it is
-        /// solved.
-        flank: f64,
     },
 }
 
@@ -222,7 +219,7 @@ impl Builder {
                     self.sense(&format!("{path}.pressure_angle"), message, "Write 20.");
                     return None;
                 }
-                JointKind::Mesh { normal, pressure_angle: angle, flank: 1.0 }
+                JointKind::Mesh { normal, pressure_angle: angle }
             }
         };
         if let Some((message, cure)) = self.contradicts(at, &kind, &of) {

@@ -2,10 +2,11 @@
 
 use super::loads::LoadKind;
 use super::resolve::Builder;
-use super::{Amount, LoadId};
+use super::{Amount, LoadId, Model, Rope, RopeEnd};
 use crate::problem::{ProblemKind, nearest};
 use crate::sheet::{Document, Find, Quantity};
 use crate::units::{Dimension, Unit};
+use std::sync::Arc;
 
 /// The largest force of a bar each way, N, both positive; `None` where it is not limited.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
@@ -136,9 +137,9 @@ impl Builder {
                 if self.model.parameter.as_ref().is_some_and(|p| p.symbol == symbol) {
                     return Some(Growing::Parameter);
                 }
-                let row = self.model.loads.iter().position(|load| load.name == name);
+                let row = self.model.loading.loads.iter().position(|load| load.name == name);
                 if row.is_none() {
-                    let known = self.model.loads.iter().map(|load| load.name.as_str()).collect();
+                    let known = self.model.loading.loads.iter().map(|load| load.name.as_str()).collect();
                     let (message, cure) = unknown("load", name, known);
                     self.problem(ProblemKind::Name, &format!("{path}.load"), message, cure);
                 }
@@ -159,19 +160,19 @@ impl Builder {
 
     /// Where nothing else acts, everything is shown as a multiple of the sought symbol.
     pub(super) fn multiples(&mut self) {
-        let nothing_hangs = self.model.ropes.iter().all(|rope| {
-            use super::RopeEnd;
-            rope.ends.iter().all(|end| matches!(end, RopeEnd::On(_) | RopeEnd::Ground))
-        });
+        let free = |rope: &Rope| rope.ends.iter().any(|end| matches!(end, RopeEnd::Mass | RopeEnd::Hand));
+        let nothing_hangs = !self.model.ropes.iter().any(free);
         let idle = |kind: &LoadKind| {
             !matches!(kind, LoadKind::Own { .. }) && kind.amounts().iter().all(|a| *a == Amount::Known(0.0))
         };
-        let Some(parameter) = &mut self.model.parameter else { return };
+        let Model { structure, loading, .. } = &mut self.model;
+        let structure = Arc::make_mut(structure);
+        let Some(parameter) = &mut structure.parameter else { return };
         let mine = |i: usize| parameter.loads.iter().any(|id| id.index() == i);
-        let others = self.model.loads.iter().enumerate().any(|(i, load)| !mine(i) && !idle(&load.kind));
+        let others = loading.loads.iter().enumerate().any(|(i, load)| !mine(i) && !idle(&load.kind));
         parameter.alone = nothing_hangs && !others;
         if parameter.alone {
-            let units = &mut self.model.units;
+            let units = &mut structure.units;
             units.force.symbol.clone_from(&parameter.symbol);
             units.moment = units.force.times(&units.length);
         }

@@ -22,6 +22,8 @@ pub struct Load {
     pub kind: LoadKind,
     /// The load case it was put in.
     pub case: Option<String>,
+    /// How many times what the sheet says it is: 1 as drawn.
+    pub times: f64,
 }
 
 impl Load {
@@ -91,23 +93,21 @@ pub enum LoadKind {
 impl LoadKind {
     /// Makes it so many times as strong. What is sought stays sought; a negative factor turns it round.
     pub(crate) fn scale(&mut self, by: f64) {
-        let times = |amount: &mut Amount| {
-            if let Amount::Known(size) = amount {
-                *size *= by;
-            }
-        };
+        if by == 1.0 {
+            return;
+        }
         match self {
             Self::Force { direction: way, size, .. } | Self::Couple { axis: way, size, .. } => {
-                times(size);
+                size.scale(by);
                 (*way, *size) = positive(*way, *size);
             }
             Self::Weight { size, mass, .. } => {
-                times(size);
+                size.scale(by);
                 *mass = mass.map(|mass| mass * by);
             }
             Self::Distributed { start, end, direction, .. } => {
-                times(start);
-                times(end);
+                start.scale(by);
+                end.scale(by);
                 if let (Amount::Known(a), Amount::Known(b)) = (&mut *start, &mut *end)
                     && *a <= 0.0
                     && *b <= 0.0
@@ -172,10 +172,10 @@ impl Builder {
             let is_parameter = std::mem::take(&mut self.met_parameter);
             for (part, (on, kind)) in built.into_iter().enumerate() {
                 if is_parameter {
-                    self.grows(LoadId(self.model.loads.len()));
+                    self.grows(LoadId(self.model.loading.loads.len()));
                 }
                 let case = load.case().map(str::to_owned);
-                self.model.loads.push(Load { name: name.clone(), part, on, kind, case });
+                self.model.loading.loads.push(Load { name: name.clone(), part, on, kind, case, times: 1.0 });
             }
         }
     }

@@ -4,12 +4,14 @@ mod asked;
 mod bodies;
 mod build;
 mod combinations;
+mod contact;
 mod cut;
 mod direction;
 mod effort;
 mod holds;
 mod joints;
 mod limits;
+mod loading;
 mod loads;
 mod names;
 mod order;
@@ -28,11 +30,13 @@ pub use asked::Asked;
 pub use bodies::{Body, Run};
 pub use build::{Built, build, units_of};
 pub use combinations::Combination;
+pub use contact::Contact;
 pub use cut::CutAt;
 pub use effort::Effort;
 pub use holds::Held;
 pub use joints::{Bar, Joint, JointKind, bar_names, joint_names};
 pub use limits::{BarLimits, Growing, PERMANENT, Parameter};
+pub use loading::{Loading, Settlement};
 pub use loads::{Given, Load, LoadKind, load_names};
 pub use order::{Part, Picked, Sum};
 pub use pins::{Plate, PlateOf, PlatedPin, Stock, Threaded};
@@ -52,6 +56,8 @@ use crate::sheet::{
     Wheels,
 };
 use crate::units::Units;
+use std::ops::{Deref, DerefMut};
+use std::sync::Arc;
 
 macro_rules! id {
     ($(#[$doc:meta])* $name:ident) => {
@@ -142,9 +148,56 @@ impl Space {
     }
 }
 
-/// A sheet, understood.
+/// A sheet, understood: a structure under what acts on it. It is read as its structure; changing that makes one of its own of what is shared.
 #[derive(Debug, Clone, PartialEq, Default)]
 pub struct Model {
+    /// What is shared by all states of the loads.
+    pub structure: Arc<Structure>,
+    /// Which way acts what can act in several ways.
+    pub contact: Contact,
+    /// What acts.
+    pub loading: Loading,
+}
+
+impl Deref for Model {
+    type Target = Structure;
+
+    fn deref(&self) -> &Structure {
+        &self.structure
+    }
+}
+
+impl DerefMut for Model {
+    fn deref_mut(&mut self) -> &mut Structure {
+        Arc::make_mut(&mut self.structure)
+    }
+}
+
+impl Model {
+    /// The place of a point or a spot, in metres.
+    pub fn at(&self, point: PointId) -> Point {
+        self.named(point).at
+    }
+
+    /// The name of a point or a spot.
+    pub fn point_name(&self, point: PointId) -> &str {
+        &self.named(point).name
+    }
+
+    fn named(&self, point: PointId) -> &NamedPoint {
+        let points = &self.structure.points;
+        points.get(point.0).unwrap_or_else(|| &self.loading.spots[point.0 - points.len()])
+    }
+
+    /// The same structure under something else.
+    pub fn under(&self, loading: Loading) -> Self {
+        Self { structure: Arc::clone(&self.structure), contact: self.contact.clone(), loading }
+    }
+}
+
+/// Everything of a sheet but what acts.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct Structure {
     /// As written.
     pub title: String,
     /// Plane or space.
@@ -171,8 +224,6 @@ pub struct Model {
     pub joints: Vec<Joint>,
     /// What holds them.
     pub supports: Vec<Support>,
-    /// What acts on them.
-    pub loads: Vec<Load>,
     /// In space: the rims on which tangential forces act.
     pub rims: Vec<Rim>,
     /// Wheels.
@@ -187,8 +238,6 @@ pub struct Model {
     pub cases: Vec<String>,
     /// Sums of factored cases.
     pub combinations: Vec<Combination>,
-    /// Members that warm up.
-    pub warmings: Vec<Warming>,
     /// Trains of forces that travel along members.
     pub trains: Vec<Train>,
     /// Pins among their plates.
@@ -329,7 +378,7 @@ pub struct Conversion {
     pub unit: String,
 }
 
-impl Model {
+impl Structure {
     /// Up, a unit vector.
     pub fn up(&self) -> Vector {
         match self.vertical {

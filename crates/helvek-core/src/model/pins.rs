@@ -273,7 +273,7 @@ impl Builder {
         }
         let on_pin =
             |load: &super::Load| matches!(load.on, super::On::Pin(pin) if model.pins[pin.0].at == at);
-        let loads = model.loads.iter().enumerate().filter(|(_, load)| on_pin(load));
+        let loads = model.loading.loads.iter().enumerate().filter(|(_, load)| on_pin(load));
         here.extend(loads.map(|(row, load)| (load.name.clone(), PlateOf::Load(LoadId(row)))));
         if let Some((_, of)) = here.iter().find(|(known, _)| known == name) {
             return Some(*of);

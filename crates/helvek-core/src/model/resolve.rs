@@ -38,8 +38,10 @@ pub(super) struct Builder {
 
 impl Builder {
     pub(super) fn new(units: Units) -> Self {
+        let mut model = Model::default();
+        model.units = units;
         Self {
-            model: Model { units, ..Model::default() },
+            model,
             problems: Problems::default(),
             bodies_missing: false,
             point_ids: HashMap::new(),

@@ -30,7 +30,7 @@ pub struct Pulley {
 pub struct Rope {
     /// As written.
     pub name: String,
-    /// What is at its first and its last end.
+    /// What is at its first and its last end; what hangs or pulls there is in the loading.
     pub ends: [RopeEnd; 2],
     /// The wheels it runs round, first to last.
     pub wheels: Vec<PulleyId>,
@@ -45,10 +45,10 @@ pub enum RopeEnd {
     On(On),
     /// The ground.
     Ground,
-    /// A mass that hangs, kg.
-    Mass(f64),
-    /// A pull of this size, along the leg and away from the rope.
-    Pull(Amount),
+    /// A mass that hangs: how much is in the loading.
+    Mass,
+    /// A hand that pulls, along the leg and away from the rope: how strongly is in the loading.
+    Hand,
 }
 
 /// A straight part of a rope, read first to last.
@@ -81,7 +81,7 @@ impl Rim {
 enum Stop {
     End(RopeEnd, Rim),
     /// A free end: the rope leaves or arrives along this direction, away from the wheel.
-    Free(RopeEnd, Vector),
+    Free(RopeEnd, Amount, Vector),
     Wheel(PulleyId, Rim),
 }
 
@@ -122,13 +122,14 @@ impl Builder {
 
     pub(super) fn ropes(&mut self, sheet: &sheet::Sheet) {
         for (name, rope) in &sheet.ropes {
-            if let Some(rope) = self.rope(name, rope) {
+            if let Some((rope, ends)) = self.rope(name, rope) {
                 self.model.ropes.push(rope);
+                self.model.loading.ends.push(ends);
             }
         }
     }
 
-    fn rope(&mut self, name: &str, rope: &sheet::Rope) -> Option<Rope> {
+    fn rope(&mut self, name: &str, rope: &sheet::Rope) -> Option<(Rope, [Amount; 2])> {
         let path = format!("ropes.{name}.path");
         let count = rope.path.len();
         if count < 2 {
@@ -169,11 +170,12 @@ impl Builder {
         let wheels =
             stops.iter().filter_map(|s| if let Stop::Wheel(id, _) = s { Some(*id) } else { None }).collect();
         let end = |stop: &Stop| match stop {
-            Stop::End(end, _) | Stop::Free(end, _) => *end,
-            Stop::Wheel(..) => RopeEnd::Ground,
+            Stop::End(end, _) => (*end, Amount::Known(0.0)),
+            Stop::Free(end, carries, _) => (*end, *carries),
+            Stop::Wheel(..) => (RopeEnd::Ground, Amount::Known(0.0)),
         };
-        let ends = [end(&stops[0]), end(&stops[count - 1])];
-        Some(Rope { name: name.to_owned(), ends, wheels, legs })
+        let [(first, one), (last, other)] = [end(&stops[0]), end(&stops[count - 1])];
+        Some((Rope { name: name.to_owned(), ends: [first, last], wheels, legs }, [one, other]))
     }
 
     /// Why a rope cannot run straight from its stop `first` (counted from 1) to the next, and what mends it.
@@ -237,7 +239,7 @@ impl Builder {
                     self.sense(&format!("{path}.mass"), message, "Write a positive mass.");
                     return None;
                 }
-                Some(Stop::Free(RopeEnd::Mass(mass), -Vector::Y))
+                Some(Stop::Free(RopeEnd::Mass, Amount::Known(mass), -Vector::Y))
             }
             RopeStop::Pull { pull, direction } => {
                 let size = self.amount(pull, SoughtOf::Force, rope, &format!("{path}.pull"));
@@ -248,7 +250,7 @@ impl Builder {
                     self.sense(&format!("{path}.pull"), message, "Write a positive pull and its direction.");
                     return None;
                 }
-                Some(Stop::Free(RopeEnd::Pull(size), way.unit))
+                Some(Stop::Free(RopeEnd::Hand, size, way.unit))
             }
         }
     }
@@ -264,12 +266,12 @@ fn leg(first: &Stop, second: &Stop) -> Option<Leg> {
     let hanging = |rim: Rim| f64::max(3.0 * rim.turned.abs(), 1e-3);
     match (first, second) {
         (Stop::Free(..), Stop::Free(..)) => None,
-        (_, Stop::Free(_, direction)) => {
+        (_, Stop::Free(.., direction)) => {
             let rim = rim(first)?;
             let from = rim.touch(*direction);
             Some(Leg { from, to: from + *direction * hanging(rim), direction: *direction })
         }
-        (Stop::Free(_, away), _) => {
+        (Stop::Free(.., away), _) => {
             let rim = rim(second)?;
             let direction = -*away;
             let to = rim.touch(direction);

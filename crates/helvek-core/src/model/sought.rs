@@ -19,6 +19,13 @@ impl Amount {
             Self::Sought(_) => None,
         }
     }
+
+    /// Makes it so many times as large, when it is given.
+    pub(crate) fn scale(&mut self, by: f64) {
+        if let Self::Known(size) = self {
+            *size *= by;
+        }
+    }
 }
 
 /// A sought size.

@@ -2,7 +2,7 @@
 
 use super::resolve::Builder;
 use super::strength::bare;
-use super::{BarId, BodyId, Combination, Material, Member, Profile, Run, SupportKind};
+use super::{BarId, BodyId, Combination, Material, Member, Profile, Run, Settlement, SupportKind};
 use crate::geometry::Vector;
 use crate::problem::{ProblemKind, nearest};
 use crate::sheet::{self, Quantities, Quantity, Sheet};
@@ -47,10 +47,6 @@ pub struct Stiff {
 /// How the ground under a support gives way.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
 pub struct Yielding {
-    /// Where it goes, m.
-    pub settled: Vector,
-    /// By how much it turns, rad, counter-clockwise.
-    pub turned: f64,
     /// N/m along its own direction, or along x and y.
     pub springs: [Option<f64>; 2],
     /// N·m/rad.
@@ -193,20 +189,20 @@ impl Builder {
         None
     }
 
-    /// How the ground gives way under a support.
+    /// How the ground gives way under a support, and how it settles.
     pub(super) fn yielding(
         &mut self,
         support: &sheet::Support,
         kind: SupportKind,
         name: &str,
         path: &str,
-    ) -> Yielding {
+    ) -> (Yielding, Settlement) {
         let ground = &support.ground;
-        let mut yielding = Yielding::default();
+        let (mut yielding, mut settlement) = (Yielding::default(), Settlement::default());
         let own = kind.direction();
         if let Some(written) = &ground.settlement {
             let key = format!("{path}.settlement");
-            yielding.settled = match self.one_or_two(written, Dimension::LENGTH, name, &key) {
+            settlement.moved = match self.one_or_two(written, Dimension::LENGTH, name, &key) {
                 Some([Some(x), Some(y)]) => Vector::plane(x, y),
                 Some([Some(way), None]) => -own.unwrap_or(Vector::Y) * way,
                 _ => Vector::ZERO,
@@ -236,7 +232,7 @@ impl Builder {
         }
         if let Some(written) = &ground.turned {
             let turned = self.si(written, Dimension::ANGLE, name, &format!("{path}.turned"));
-            yielding.turned = turned.unwrap_or_default();
+            settlement.turned = turned.unwrap_or_default();
         }
         if let Some(written) = &ground.turning_spring {
             let key = format!("{path}.turning_spring");
@@ -247,7 +243,7 @@ impl Builder {
                 yielding.turning = None;
             }
         }
-        yielding
+        (yielding, settlement)
     }
 
     fn one_or_two(
@@ -316,7 +312,7 @@ impl Builder {
             }
             if strain.len() == members.len() {
                 let case = written.case.clone().unwrap_or_else(|| Combination::DEFAULT.to_owned());
-                self.model.warmings.push(Warming { of: members, strain, curvature, case });
+                self.model.loading.warmings.push(Warming { of: members, strain, curvature, case });
             }
         }
     }

@@ -17,7 +17,7 @@ pub struct Support {
     pub on: On,
     /// What it is.
     pub kind: SupportKind,
-    /// How the ground gives way under it.
+    /// How the ground gives way under what it carries.
     pub yielding: Yielding,
 }
 
@@ -74,10 +74,8 @@ pub enum SupportKind {
         kind: BearingKind,
         /// It also prevents displacement along the axis.
         thrust: bool,
-        /// It also prevents turning about the two directions across the axis.
-        couples: bool,
-        /// Whether that is to be found out: only if nothing else keeps the shaft aligned.
-        auto: bool,
+        /// Whether it also prevents turning about the two directions across the axis; to be found out: only if nothing else keeps the shaft aligned.
+        couples: Couples,
     },
     /// A rough surface: a force along `normal` and one across it.
     Rough {
@@ -145,7 +143,8 @@ impl Builder {
             let Some(at) = self.point(&support.at, &format!("{path}.at")) else { continue };
             let Some(on) = self.acting(at, support.on.as_deref(), &what, &path) else { continue };
             let Some(kind) = self.support_kind(support, &name, at, on, &path) else { continue };
-            let yielding = self.yielding(support, kind, &name, &path);
+            let (yielding, settlement) = self.yielding(support, kind, &name, &path);
+            self.model.loading.settlements.push(settlement);
             self.model.supports.push(Support { name, at, on, kind, yielding });
         }
     }
@@ -192,13 +191,9 @@ impl Builder {
                     .unit,
             ),
         };
-        let (auto, couples) = match support.couples.unwrap_or_default() {
-            Couples::Auto => (true, false),
-            Couples::Yes => (false, true),
-            Couples::No => (false, false),
-        };
+        let couples = support.couples.unwrap_or_default();
         let bearing = |kind: BearingKind, thrust: bool| {
-            Some(SupportKind::Bearing { axis: axis?, kind, thrust, couples, auto })
+            Some(SupportKind::Bearing { axis: axis?, kind, thrust, couples })
         };
         Some(match support.kind {
             Written::Pin | Written::Ball => SupportKind::Pin,

@@ -11,13 +11,11 @@ mod stands;
 mod sweep;
 
 pub use line::{Facing, Line, LinePiece, Most, Nudge, Stand};
-pub use placed::Placed;
 pub use sweep::{Governing, Swept, SweptPart};
 
-use crate::combinations::factored;
-use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, Equilibrium};
+use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf};
 use crate::inside::{Inner, Inside, Side, inside};
-use crate::model::{Amount, BodyId, Given, JointKind, Load, LoadKind, Model, On, PointId, Train};
+use crate::model::{Amount, BodyId, Given, JointKind, Load, LoadKind, On, PointId, Train};
 use crate::solution::Solved;
 use crate::verdict::linear;
 
@@ -97,27 +95,34 @@ impl Solved {
         if !self.verdict.equilibrium {
             return Err(Refusal::Unbalanced);
         }
-        let bare = Model { combinations: Vec::new(), trains: Vec::new(), ..factored(&self.model, |_| 0.0) };
         let stands = train.path.iter().flat_map(|piece| piece.ends.map(|end| (piece.body, end)));
-        let states = stands.map(|(body, at)| unit_state(&bare, train, body, at).ok_or(Refusal::Moves(at)));
+        let states = stands.map(|(body, at)| self.unit_state(train, body, at).ok_or(Refusal::Moves(at)));
         Ok(Effects { states: states.collect::<Result<_, _>>()? })
     }
-}
 
-/// What a unit force at a point of a body does by itself; nothing where the structure moves under it.
-fn unit_state(bare: &Model, train: &Train, body: BodyId, at: PointId) -> Option<UnitState> {
-    let mut model = bare.clone();
-    let kind = LoadKind::Force {
-        at,
-        direction: train.direction,
-        size: Amount::Known(1.0),
-        given: Given::Components,
-    };
-    model.loads.push(Load { name: train.name.clone(), part: 0, on: On::Body(body), kind, case: None });
-    let full = Equilibrium::of(&model);
-    let values = linear(&full, &[])?;
-    let inside = inside(&model, &full, &values, None);
-    Some(UnitState { values, inside })
+    /// What a unit force at a point of a body does by itself; nothing where the structure moves under it.
+    fn unit_state(&self, train: &Train, body: BodyId, at: PointId) -> Option<UnitState> {
+        let kind = LoadKind::Force {
+            at,
+            direction: train.direction,
+            size: Amount::Known(1.0),
+            given: Given::Components,
+        };
+        let mut loading = self.model.loading.factored(|_| 0.0);
+        loading.loads.push(Load {
+            name: train.name.clone(),
+            part: 0,
+            on: On::Body(body),
+            kind,
+            case: None,
+            times: 1.0,
+        });
+        let model = self.model.under(loading);
+        let full = self.full.under(&model);
+        let values = linear(&full, &[])?;
+        let inside = inside(&model, &full, &values, None);
+        Some(UnitState { values, inside })
+    }
 }
 
 impl Passage<'_> {

@@ -1,7 +1,7 @@
 //! A train at each of its worst stands as one more state of the loads, so that it is judged, and grows, with everything else.
 
 use super::{Facing, Passage};
-use crate::combinations::{State, without_working};
+use crate::combinations::State;
 use crate::inside::Inner;
 use crate::solution::Solved;
 use crate::tolerance;
@@ -56,7 +56,7 @@ impl Passage<'_> {
     fn standing(&self, train: usize, facing: Facing, lead: f64) -> State {
         State {
             name: self.stand_name(facing, lead),
-            solved: without_working(self.placed(lead, facing).model),
+            solved: self.solved.under(self.placed(lead, facing)),
             superposed: false,
             left_out: Vec::new(),
             train: Some(train),

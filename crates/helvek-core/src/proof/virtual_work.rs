@@ -8,7 +8,7 @@ use crate::budget::spend;
 use crate::equilibrium::{Column, ColumnId, ColumnOf, Component, Equilibrium};
 use crate::geometry::{Point, Vector};
 use crate::model::{
-    Amount, BodyId, JointKind, LoadKind, Model, On, PinId, PointId, RopeEnd, RopeId, SupportKind,
+    Amount, BodyId, JointId, JointKind, LoadKind, Model, On, PinId, PointId, RopeEnd, RopeId, SupportKind,
 };
 use faer::Mat;
 use faer::linalg::solvers::Solve;
@@ -57,7 +57,7 @@ impl<'a> Freedoms<'a> {
         let mut ends = Vec::new();
         for (index, rope) in model.ropes.iter().enumerate() {
             for (k, end) in rope.ends.iter().enumerate() {
-                if matches!(end, RopeEnd::Mass(_) | RopeEnd::Pull(_)) {
+                if matches!(end, RopeEnd::Mass | RopeEnd::Hand) {
                     ends.push((RopeId(index), k));
                     count += 1;
                 }
@@ -266,7 +266,7 @@ fn gives(freedoms: &Freedoms<'_>, of: ColumnOf, component: Component) -> Option<
                     (freedoms.body(other, at), freedoms.turn(other))
                 }
             };
-            let d = joint_sense(model, joint.kind, component)?;
+            let d = joint_sense(model, id, component)?;
             if component.turns() {
                 minus(freedoms.turn(body).along(d), other_turn.along(d))
             } else {
@@ -338,7 +338,8 @@ fn support_sense(model: &Model, kind: SupportKind, component: Component) -> Opti
     }
 }
 
-fn joint_sense(model: &Model, kind: JointKind, component: Component) -> Option<Vector> {
+fn joint_sense(model: &Model, id: JointId, component: Component) -> Option<Vector> {
+    let kind = model.joints[id.index()].kind;
     if model.spatial()
         && let Some(along) = in_space(joint_axis(kind), component)
     {
@@ -355,7 +356,8 @@ fn joint_sense(model: &Model, kind: JointKind, component: Component) -> Option<V
         (JointKind::Contact { normal, .. }, Component::Across) => Some(normal.left()),
         (JointKind::Cut { along }, Component::Along) => Some(along),
         (JointKind::Cut { along }, Component::Across) => Some(-along.left()),
-        (JointKind::Mesh { normal, pressure_angle, flank }, Component::Along) => {
+        (JointKind::Mesh { normal, pressure_angle }, Component::Along) => {
+            let flank = model.contact.flanks[id.index()];
             Some(normal * pressure_angle.sin() + normal.left() * (flank * pressure_angle.cos()))
         }
         _ => None,
@@ -374,7 +376,7 @@ fn loads(freedoms: &Freedoms<'_>, work: &mut [f64]) {
 /// Every size of every load with the displacement on which it does work.
 fn each_load(freedoms: &Freedoms<'_>, mut take: impl FnMut(Amount, Moves)) {
     let model = freedoms.model;
-    for load in &model.loads {
+    for load in &model.loading.loads {
         let moves = |at: Point| freedoms.on(load.on, at);
         match load.kind {
             LoadKind::Force { at, direction, size, .. } => take(size, moves(model.at(at)).along(direction)),
@@ -398,10 +400,13 @@ fn each_load(freedoms: &Freedoms<'_>, mut take: impl FnMut(Amount, Moves)) {
     }
     for (index, rope) in model.ropes.iter().enumerate() {
         for (k, end) in rope.ends.iter().enumerate() {
-            let moves = freedoms.end(RopeId(index), k);
-            match *end {
-                RopeEnd::Mass(mass) => take(Amount::Known(mass * model.gravity), moves),
-                RopeEnd::Pull(size) => take(size, moves),
+            let (moves, mut carries) = (freedoms.end(RopeId(index), k), model.loading.ends[index][k]);
+            match end {
+                RopeEnd::Mass => {
+                    carries.scale(model.gravity);
+                    take(carries, moves);
+                }
+                RopeEnd::Hand => take(carries, moves),
                 RopeEnd::On(_) | RopeEnd::Ground => {}
             }
         }

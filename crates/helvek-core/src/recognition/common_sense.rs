@@ -50,14 +50,14 @@ pub fn common_sense(model: &Model) -> Vec<Sense> {
     let (left, right, ids) =
         if xa < xb { (xa, xb, [SupportId(0), SupportId(1)]) } else { (xb, xa, [SupportId(1), SupportId(0)]) };
     let mut list = Vec::new();
-    for (index, load) in model.loads.iter().enumerate() {
+    for (index, load) in model.loading.loads.iter().enumerate() {
         let Some(at) = downward(&load.kind) else { continue };
         let (x, load) = (model.at(at).x, LoadId(index));
         if x < left {
             list.push(Sense::LiftsFarEnd { load, over: ids[0], lifts: ids[1] });
         } else if x > right {
             list.push(Sense::LiftsFarEnd { load, over: ids[1], lifts: ids[0] });
-        } else if model.loads.len() == 1
+        } else if model.loading.loads.len() == 1
             && (x - left - (right - x)).abs() > tolerance::GEOMETRY * (right - left)
         {
             let (nearer, farther) = if x - left < right - x { (ids[0], ids[1]) } else { (ids[1], ids[0]) };

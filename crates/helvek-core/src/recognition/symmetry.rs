@@ -94,7 +94,7 @@ impl Mirror<'_> {
     /// The net force at each point, couples and distributed loads, mirrored.
     fn loads(&self) -> bool {
         let flip = |v: Vector| Vector { x: -v.x, ..v };
-        self.model.loads.iter().all(|load| match load.kind {
+        self.model.loading.loads.iter().all(|load| match load.kind {
             LoadKind::Force { .. } | LoadKind::Weight { .. } => {
                 let at = force_at(&load.kind).map(|(at, _)| at);
                 let Some((at, image)) = at.and_then(|at| Some((at, self.point(at)?))) else { return false };
@@ -113,7 +113,7 @@ impl Mirror<'_> {
             LoadKind::Distributed { from, to, start, end, direction, .. } => {
                 let image = self.point(from).zip(self.point(to));
                 image.is_some_and(|(from, to)| {
-                    self.model.loads.iter().any(|other| match other.kind {
+                    self.model.loading.loads.iter().any(|other| match other.kind {
                         LoadKind::Distributed { from: f, to: t, start: s, end: e, direction: d, .. } => {
                             let turned = (d - flip(direction)).length() <= tolerance::CRITICAL;
                             turned
@@ -129,14 +129,15 @@ impl Mirror<'_> {
 
     /// What is known to act at a point; `None` when something there is sought.
     fn net(&self, at: PointId) -> Option<Vector> {
-        let here = self.model.loads.iter().filter_map(|load| force_at(&load.kind)).filter(|(p, _)| *p == at);
+        let here =
+            self.model.loading.loads.iter().filter_map(|load| force_at(&load.kind)).filter(|(p, _)| *p == at);
         here.map(|(_, force)| force).try_fold(Vector::ZERO, |sum, force| Some(sum + force?))
     }
 
     fn supports(&self) -> Option<Vec<(SupportId, SupportId)>> {
         let sideways: f64 =
-            self.model.loads.iter().filter_map(|l| force_at(&l.kind)?.1).map(|f| f.x.abs()).sum();
-        let level = self.model.loads.iter().all(|load| match load.kind {
+            self.model.loading.loads.iter().filter_map(|l| force_at(&l.kind)?.1).map(|f| f.x.abs()).sum();
+        let level = self.model.loading.loads.iter().all(|load| match load.kind {
             LoadKind::Distributed { direction, .. } => direction.x == 0.0,
             _ => true,
         });

@@ -29,7 +29,7 @@ pub fn two_force_bodies(model: &Model) -> Vec<TwoForce> {
 fn two_force(model: &Model, body: BodyId) -> Option<TwoForce> {
     let on = On::Body(body);
     // A load of nothing is no load.
-    let loaded = model.loads.iter().any(|load| load.on == on && !is_nothing(&load.kind));
+    let loaded = model.loading.loads.iter().any(|load| load.on == on && !is_nothing(&load.kind));
     let barred = model.bars.iter().any(|bar| bar.on.contains(&on));
     let wheeled = model.pulleys.iter().any(|pulley| pulley.on == Some(body));
     let roped = model.ropes.iter().any(|rope| rope.ends.contains(&RopeEnd::On(on)));

@@ -149,13 +149,13 @@ impl Maker<'_> {
                 }
             }
         }
-        for support in &model.supports {
+        for (support, settlement) in model.supports.iter().zip(&model.loading.settlements) {
             let Some(body) = support.on.body() else { continue };
             let vertex =
                 graph(body)?.vertex_of(support.at).ok_or(Inapplicable::OffAxis(support.name.clone()))?;
             if matches!(support.kind, SupportKind::Fixed | SupportKind::Guide { .. }) {
                 let joint = self.turning[body.index()][vertex];
-                self.frame.joints[joint].held = Some(support.yielding.turned);
+                self.frame.joints[joint].held = Some(settlement.turned);
             }
         }
         Ok(())

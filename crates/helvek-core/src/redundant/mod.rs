@@ -56,7 +56,14 @@ impl Solved {
 
     fn worked_by_hand(&self, elastic: &Elastic) -> Result<ByHand, Inapplicable> {
         let frame = Frame::of(self, elastic)?;
-        let kept = elastic::solve(&self.model, &self.full, &self.verdict, Lengths::Kept, Contacts::AsTheyAre);
+        let kept = elastic::solve(
+            &self.model,
+            &self.full,
+            &self.verdict,
+            Lengths::Kept,
+            Contacts::AsTheyAre,
+            &self.looked.factors,
+        );
         let kept = kept.map_err(|_| Inapplicable::Numbers)?;
         let (exact, given) = (frame.moments(&kept), frame.moments(elastic));
         let schools = &self.model.schools;

@@ -68,7 +68,7 @@ pub(super) fn find(
         if elastic.released.iter().any(out) {
             continue;
         }
-        let settled = support.yielding.settled;
+        let settled = model.loading.settlements[index].moved;
         let ways = match support.kind {
             SupportKind::Pin | SupportKind::Fixed => vec![Vector::X, Vector::Y],
             SupportKind::Rough { normal, .. } => vec![normal, normal.left()],

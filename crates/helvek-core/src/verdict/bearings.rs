@@ -1,8 +1,8 @@
 //! Bearings that keep their shaft aligned only if nothing else does: which of them exert couples.
 
-use super::spectrum::Spectrum;
 use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium};
 use crate::model::{Model, SupportId, SupportKind};
+use crate::spectrum::Spectrum;
 
 /// More bearings than this are not looked at in every combination; then none of them exerts couples.
 const MOST: usize = 12;
@@ -10,21 +10,21 @@ const MOST: usize = 12;
 /// Lets the least number of bearings exert couples that brings the rank to what it is when all of them do. Sought loads count as unknowns. Where
 /// several such sets are as small, none is chosen: which one is to be asked.
 pub(crate) fn aligned(model: &mut Model) -> Vec<Vec<SupportId>> {
-    let auto = |kind: SupportKind| matches!(kind, SupportKind::Bearing { auto: true, .. });
+    let open = |kind: SupportKind| kind.exerts_couples(true) && !kind.exerts_couples(false);
     let open: Vec<SupportId> =
-        (0..model.supports.len()).filter(|i| auto(model.supports[*i].kind)).map(SupportId).collect();
+        (0..model.supports.len()).filter(|i| open(model.supports[*i].kind)).map(SupportId).collect();
     if open.is_empty() || open.len() > MOST {
         return Vec::new();
     }
-    let with = |mask: u32| {
-        let mut model = model.clone();
+    let exert = |model: &mut Model, mask: u32| {
         for (i, support) in open.iter().enumerate() {
-            couple(&mut model, *support, mask & (1 << i) != 0);
+            model.contact.couples[support.index()] = mask & (1 << i) != 0;
         }
-        model
     };
     // One matrix holds all of them; a set is a choice of its columns.
-    let full = Equilibrium::of(&with((1 << open.len()) - 1));
+    exert(model, (1 << open.len()) - 1);
+    let full = Equilibrium::of(model);
+    exert(model, 0);
     let columns: Vec<_> = full.scaled_columns().into_iter().map(|(entries, _)| entries).collect();
     let turns = |id: ColumnId, mask: u32| {
         let column = full.column(id);
@@ -47,7 +47,7 @@ pub(crate) fn aligned(model: &mut Model) -> Vec<Vec<SupportId>> {
         match found[..] {
             [] => {}
             [only] => {
-                *model = with(only);
+                exert(model, only);
                 return Vec::new();
             }
             _ => {
@@ -59,11 +59,4 @@ pub(crate) fn aligned(model: &mut Model) -> Vec<Vec<SupportId>> {
         }
     }
     Vec::new()
-}
-
-/// Lets a bearing exert couples, or not.
-fn couple(model: &mut Model, support: SupportId, exerts: bool) {
-    if let SupportKind::Bearing { couples, .. } = &mut model.supports[support.index()].kind {
-        *couples = exerts;
-    }
 }

@@ -6,8 +6,9 @@ use crate::equilibrium::{ColumnOf, Equilibrium, PartOf};
 use crate::geometry::{Point, Vector};
 use crate::model::{
     Bar, BarId, BarKind, BarLimits, BearingKind, BodyId, JointId, JointKind, Model, On, PinId, PointId,
-    Rigidity, Support, SupportId, SupportKind, Yielding,
+    Rigidity, Settlement, Support, SupportId, SupportKind, Yielding,
 };
+use crate::sheet::Couples;
 use crate::tolerance;
 
 /// One way to hold the model. Each has been applied and judged: it does what it says, and nothing new is redundant;
@@ -58,7 +59,9 @@ const TRIED: (usize, usize, usize) = (200, 60, 12);
 
 /// The cures of a model that can move or tips; empty when there is nothing to cure, or nothing simple helps.
 pub fn cures(model: &Model) -> Vec<Cure> {
-    spend(1 + (model.bodies.len() + model.points.len() + model.supports.len() + model.loads.len()) / 8);
+    spend(
+        1 + (model.bodies.len() + model.points.len() + model.supports.len() + model.loading.loads.len()) / 8,
+    );
     let mut model = model.clone();
     super::aligned(&mut model);
     let equilibrium = Equilibrium::of(&model);
@@ -127,13 +130,11 @@ pub(crate) fn cures_of(model: &Model, equilibrium: &Equilibrium, before: &Verdic
 
 /// How many constraints a cure adds.
 fn adds(model: &Model, cure: &Cure) -> usize {
-    let holds = |kind: SupportKind| -> usize {
+    let holds = |kind: SupportKind, couples: bool| -> usize {
         match kind {
             SupportKind::Fixed if model.spatial() => 6,
             SupportKind::Pin if model.spatial() => 3,
-            SupportKind::Bearing { thrust, couples, .. } => {
-                2 + usize::from(thrust) + if couples { 2 } else { 0 }
-            }
+            SupportKind::Bearing { thrust, .. } => 2 + usize::from(thrust) + if couples { 2 } else { 0 },
             SupportKind::Fixed => 3,
             SupportKind::Pin | SupportKind::Guide { .. } | SupportKind::Rough { .. } => 2,
             _ => 1,
@@ -141,9 +142,11 @@ fn adds(model: &Model, cure: &Cure) -> usize {
     };
     match cure {
         Cure::Change { support, to } => {
-            holds(*to).saturating_sub(holds(model.supports[support.index()].kind))
+            let now = model.contact.couples[support.index()];
+            holds(*to, to.exerts_couples(now))
+                .saturating_sub(holds(model.supports[support.index()].kind, now))
         }
-        Cure::Add { kind, .. } => holds(*kind),
+        Cure::Add { kind, .. } => holds(*kind, kind.exerts_couples(false)),
         Cure::Weld { .. } if model.spatial() => 3,
         Cure::Brace { .. } | Cure::Weld { .. } => 1,
         Cure::Stiffen { .. } => 0,
@@ -210,7 +213,11 @@ pub fn applied(model: &Model, cure: &Cure) -> Model {
 
 fn apply(model: &mut Model, cure: &Cure) {
     match cure {
-        Cure::Change { support, to } => model.supports[support.index()].kind = *to,
+        Cure::Change { support, to } => {
+            let couples = &mut model.contact.couples[support.index()];
+            *couples = to.exerts_couples(*couples);
+            model.supports[support.index()].kind = *to;
+        }
         Cure::Add { at, on, kind } => {
             let name = format!("{}+", model.points[at.index()].name);
             model.supports.push(Support {
@@ -220,6 +227,8 @@ fn apply(model: &mut Model, cure: &Cure) {
                 kind: *kind,
                 yielding: Yielding::default(),
             });
+            model.contact.couples.push(kind.exerts_couples(false));
+            model.loading.settlements.push(Settlement::default());
         }
         Cure::Brace { ends, on } => {
             let name = format!("{}+", ends.map(|p| model.point_name(p).to_owned()).join("-"));
@@ -350,8 +359,8 @@ fn in_space(model: &Model, places: &[Place]) -> Vec<Cure> {
     let kind = |id: SupportId| model.supports[id.index()].kind;
     let bearings: Vec<Cure> = ids()
         .filter_map(|id| match kind(id) {
-            SupportKind::Bearing { axis, kind, thrust, couples: false, .. } => {
-                let to = SupportKind::Bearing { axis, kind, thrust, couples: true, auto: false };
+            SupportKind::Bearing { axis, kind, thrust, .. } if !model.contact.couples[id.index()] => {
+                let to = SupportKind::Bearing { axis, kind, thrust, couples: Couples::Yes };
                 Some(Cure::Change { support: id, to })
             }
             _ => None,
@@ -360,8 +369,8 @@ fn in_space(model: &Model, places: &[Place]) -> Vec<Cure> {
     list.extend(bearings);
     for id in ids() {
         match kind(id) {
-            SupportKind::Bearing { axis, kind, thrust: false, couples, auto } => {
-                let to = SupportKind::Bearing { axis, kind, thrust: true, couples, auto };
+            SupportKind::Bearing { axis, kind, thrust: false, couples } => {
+                let to = SupportKind::Bearing { axis, kind, thrust: true, couples };
                 if kind == BearingKind::Hinge {
                     list.push(Cure::Change { support: id, to });
                 }

@@ -9,7 +9,6 @@ mod bearings;
 mod cures;
 mod motion;
 mod one_way;
-mod spectrum;
 mod tipping;
 
 pub(crate) use bearings::aligned;
@@ -20,9 +19,10 @@ pub use one_way::{Hold, OneWayState};
 pub use tipping::ballast;
 
 use crate::budget::spend;
-use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, clean};
+use crate::equilibrium::{ColumnId, Equilibrium, Split, clean};
+use crate::spectrum::{critical, norm};
 use crate::tolerance;
-use spectrum::{Entries, Spectrum, critical, norm};
+use std::sync::Arc;
 
 /// The four outcomes, tested in this order.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -86,22 +86,19 @@ pub fn judge(equilibrium: &Equilibrium) -> Verdict {
 /// Every column under the loads of `equilibrium` with the columns in `gone` out of contact, without regard to signs: `None` per column that
 /// equilibrium does not fix, and altogether when these loads are not balanced.
 pub(crate) fn linear(equilibrium: &Equilibrium, gone: &[ColumnId]) -> Option<Vec<Option<f64>>> {
-    let verdict = System::of(equilibrium, |id| !gone.contains(&id)).judge(equilibrium).verdict;
+    let verdict = without(equilibrium, gone);
     let values = verdict.values.iter().zip(&verdict.determined);
     verdict.equilibrium.then(|| values.map(|(value, fixed)| fixed.then_some(*value)).collect())
 }
 
 /// The verdict with the columns in `gone` out of contact, without regard to signs.
 pub fn without(equilibrium: &Equilibrium, gone: &[ColumnId]) -> Verdict {
-    System::of(equilibrium, |id| !gone.contains(&id)).judge(equilibrium).verdict
+    Judged::of(equilibrium, equilibrium.without(gone), &equilibrium.scaled_loads()).verdict
 }
 
 /// Everything that can move, moving at once.
 fn stirred(equilibrium: &Equilibrium) -> Motion {
-    let system = System::of(equilibrium, |_| true);
-    let spectrum = Spectrum::of(system.rows, &system.entries);
-    let (_, motions) = system.mobility(equilibrium, &spectrum);
-    Motion::all(equilibrium, &motions)
+    Motion::all(equilibrium, equilibrium.whole().motions(equilibrium))
 }
 
 /// A verdict without regard to signs, and the self-stresses it is judged by.
@@ -109,88 +106,50 @@ struct Judged {
     verdict: Verdict,
     /// Per self-stress, the change of each column of the equilibrium, SI.
     stresses: Vec<Vec<f64>>,
-    system: System,
-    spectrum: Spectrum,
+    split: Arc<Split>,
 }
 
-/// The scaled system, or a part of its columns.
-struct System {
-    rows: usize,
-    /// Which columns of the equilibrium.
-    of: Vec<ColumnId>,
-    entries: Vec<Entries>,
-    norms: Vec<f64>,
-    loads: Vec<f64>,
-}
-
-impl System {
-    fn of(equilibrium: &Equilibrium, keep: impl Fn(ColumnId) -> bool) -> Self {
-        let mut system = Self {
-            rows: equilibrium.rows(),
-            of: Vec::new(),
-            entries: Vec::new(),
-            norms: Vec::new(),
-            loads: equilibrium.scaled_loads(),
-        };
-        for (id, (entries, by)) in equilibrium.column_ids().zip(equilibrium.scaled_columns()) {
-            if keep(id) {
-                system.of.push(id);
-                system.entries.push(entries);
-                system.norms.push(by);
-            }
-        }
-        system
-    }
-
-    /// The verdict without regard to signs. Columns that are not in the system have the value 0.
-    fn judge(self, equilibrium: &Equilibrium) -> Judged {
+impl Judged {
+    /// Of loads in the scaled rows, carried by some of the columns; the others have the value 0.
+    fn of(equilibrium: &Equilibrium, split: Arc<Split>, loads: &[f64]) -> Self {
         let unknowns = equilibrium.columns.len();
         spend(unknowns);
-        let spectrum = Spectrum::of(self.rows, &self.entries);
-        let degree = self.entries.len() - spectrum.rank;
+        let spectrum = &split.spectrum;
+        let degree = split.of.len() - spectrum.rank;
 
-        spend((spectrum.motions.len() * self.rows + spectrum.stresses.len() * unknowns) / 200);
+        spend((spectrum.motions.len() * split.rows + spectrum.stresses.len() * unknowns) / 200);
         // What of the loads no reaction can take: their part in the left null space.
-        let driven = spectrum.motion_part(&self.loads);
+        let driven = spectrum.motion_part(loads);
         // Against the largest single load and not against their sum: loads that cancel among themselves leave only noise in the sum.
-        let scale = equilibrium.load_scale().max(norm(&self.loads));
+        let scale = equilibrium.load_scale().max(norm(loads));
         let holds = norm(&driven) <= tolerance::RESIDUAL * scale;
 
         let mut determined = vec![true; unknowns];
         let mut values = vec![0.0; unknowns];
-        let solved = spectrum.solve(&self.entries, &self.loads);
         let scales = equilibrium.scales();
-        for (j, id) in self.of.iter().enumerate() {
-            let column = equilibrium.column(*id);
+        for (j, (id, value)) in split.of.iter().zip(split.solve(loads)).enumerate() {
             determined[id.index()] = spectrum.stress_share(j) <= tolerance::SELF_STRESS;
-            values[id.index()] = clean(solved[j] / self.norms[j], scales.of(column.kind));
+            values[id.index()] = clean(value, scales.of(equilibrium.column(*id).kind));
         }
-        let (mobility, motions) = self.mobility(equilibrium, &spectrum);
+        let motions = split.motions(equilibrium);
+        let mobility = motions.len();
         let motion = if holds {
-            (mobility > 0).then(|| Motion::usual(equilibrium, &motions)).flatten()
+            (mobility > 0).then(|| Motion::usual(equilibrium, motions)).flatten()
         } else {
             Some(Motion::of(equilibrium, &driven))
         };
         let critical = spectrum.soundness.zip(spectrum.weakest.as_ref()).and_then(|(ratio, (left, _))| {
-            (ratio < critical(self.entries.len())).then(|| Critical {
+            (ratio < critical(split.of.len())).then(|| Critical {
                 motion: Motion::of(equilibrium, left),
                 per_millimetre: 1e-3 / equilibrium.length_scale / ratio,
             })
         });
-        let stress = |scaled: &Vec<f64>| {
-            let mut stress = vec![0.0; unknowns];
-            for (j, id) in self.of.iter().enumerate() {
-                stress[id.index()] = scaled[j] / self.norms[j];
-            }
-            stress
-        };
-        let stresses = spectrum.stresses.iter().map(stress).collect();
         let verdict = Verdict {
             status: status(holds, degree, mobility),
             equilibrium: holds,
             degree,
             mobility,
-            equations: self.rows,
+            equations: split.rows,
             unknowns,
             determined,
             values,
@@ -200,25 +159,7 @@ impl System {
             released: Vec::new(),
             one_way: OneWayState::AsTheyAre,
         };
-        Judged { verdict, stresses, system: self, spectrum }
-    }
-
-    /// The same under other loads, in the scaled rows.
-    fn under(mut self, loads: &[f64]) -> Self {
-        self.loads = loads.to_vec();
-        self
-    }
-
-    /// Motions of the structure without what is sought: a load holds nothing.
-    fn mobility(&self, equilibrium: &Equilibrium, spectrum: &Spectrum) -> (usize, Vec<Vec<f64>>) {
-        let sought = |id: &ColumnId| matches!(equilibrium.column(*id).of, ColumnOf::Sought(_));
-        if !self.of.iter().any(sought) {
-            return (self.rows - spectrum.rank, spectrum.motions.clone());
-        }
-        let structure: Vec<_> =
-            self.of.iter().zip(&self.entries).filter(|(id, _)| !sought(id)).map(|(_, e)| e.clone()).collect();
-        let alone = Spectrum::of(self.rows, &structure);
-        (self.rows - alone.rank, alone.motions)
+        Self { verdict, stresses: split.stresses(unknowns), split }
     }
 }
 

@@ -8,7 +8,7 @@
 //! by a self-stress that would have to be put in on purpose; the state is taken, and parts that carry nothing in it are out of
 //! contact. When they cannot, several different sets of parts can carry, and equilibrium alone does not say which.
 
-use super::{Judged, Motion, System, Verdict, status, tipping};
+use super::{Judged, Motion, Verdict, status, tipping};
 use crate::budget::spend;
 use crate::equilibrium::{ColumnId, Equilibrium, OneWay, clean};
 use crate::tolerance;
@@ -47,7 +47,7 @@ pub(super) fn settled_under(equilibrium: &Equilibrium, loads: &[f64]) -> Verdict
 }
 
 fn settled(equilibrium: &Equilibrium, loads: &[f64], told: bool) -> Verdict {
-    let judged = System::of(equilibrium, |_| true).under(loads).judge(equilibrium);
+    let judged = Judged::of(equilibrium, equilibrium.whole(), loads);
     let one_way: Vec<_> = equilibrium
         .column_ids()
         .filter_map(|id| equilibrium.column(id).one_way.map(|sense| (id, sense)))
@@ -195,8 +195,7 @@ impl Bound<'_> {
         };
         let without = |idle: &[ColumnId]| {
             let released = all(idle);
-            let system = System::of(self.equilibrium, |id| !released.contains(&id)).under(self.loads);
-            system.judge(self.equilibrium).verdict
+            Judged::of(self.equilibrium, self.equilibrium.without(&released), self.loads).verdict
         };
         let mobility = self.judged.verdict.mobility;
         let mut out = idle.clone();

@@ -5,8 +5,7 @@
 //! both ways leaves, p = Uᵀ P and A the rises of the one-way parts on U, it is c = p + Aᵀ λ with A c ≥ 0, λ ≥ 0 and no λᵢ (A c)ᵢ but nothing.
 
 use super::one_way::settled_under;
-use super::spectrum::Spectrum;
-use super::{Motion, System, Verdict};
+use super::{Judged, Motion, Verdict};
 use crate::budget::spend;
 use crate::complementarity::complementary;
 use crate::equilibrium::{Act, ColumnId, Equilibrium, OneWay, PartId, PartOf};
@@ -31,9 +30,10 @@ pub(super) fn motion(
     // What a rough contact holds across is there as long as it touches.
     let mut rubbing: Vec<ColumnId> = Vec::new();
     for _ in 0..=one_way.len() {
-        let absent = |id: ColumnId| rubbing.contains(&id) || one_way.iter().any(|(o, _)| *o == id);
-        let system = System::of(equilibrium, |id| !absent(id));
-        let free = Spectrum::of(system.rows, &system.entries).motions;
+        let absent: Vec<ColumnId> =
+            one_way.iter().map(|(id, _)| *id).chain(rubbing.iter().copied()).collect();
+        let split = equilibrium.without(&absent);
+        let free = &split.spectrum.motions;
         spend(one_way.len() * free.len() * (equilibrium.rows() + one_way.len()) / 800);
         let dot = |a: &[f64], b: &[f64]| a.iter().zip(b).map(|(a, b)| a * b).sum::<f64>();
         let along = |rows: &[f64]| -> Vec<f64> { free.iter().map(|u| dot(u, rows)).collect() };
@@ -123,25 +123,26 @@ pub fn ballast(model: &Model, equilibrium: &Equilibrium, verdict: &Verdict) -> O
 /// What weights come to, all parts acting both ways.
 struct Weights<'a> {
     equilibrium: &'a Equilibrium,
-    judged: super::Judged,
+    judged: Judged,
     one_way: Vec<(ColumnId, OneWay)>,
 }
 
 impl<'a> Weights<'a> {
     fn of(equilibrium: &'a Equilibrium) -> Self {
-        let judged = System::of(equilibrium, |_| true).judge(equilibrium);
+        let judged = Judged::of(equilibrium, equilibrium.whole(), &equilibrium.scaled_loads());
         let one_way = equilibrium.column_ids().filter_map(|id| Some((id, equilibrium.column(id).one_way?)));
         Self { equilibrium, judged, one_way: one_way.collect() }
     }
 
     /// The least multiple W of loads (in the scaled rows) with which every one-way part acts in its sense: a programme in W and the amounts of the self-stresses.
     fn least(&self, unit: &[f64]) -> Option<f64> {
-        let super::Judged { verdict, stresses, system, spectrum } = &self.judged;
+        let Judged { verdict, stresses, split } = &self.judged;
         let norm = |v: &[f64]| v.iter().map(|v| v * v).sum::<f64>().sqrt();
-        if !verdict.equilibrium || norm(&spectrum.motion_part(unit)) > tolerance::RESIDUAL * norm(unit) {
+        if !verdict.equilibrium || norm(&split.spectrum.motion_part(unit)) > tolerance::RESIDUAL * norm(unit)
+        {
             return None;
         }
-        let each = spectrum.solve(&system.entries, unit);
+        let each = split.solve(unit);
         let scale = Some(self.equilibrium.load_scale()).filter(|s| *s > 0.0)?;
         let mut problem = Problem::new(OptimizationDirection::Minimize);
         let weight = problem.add_var(1.0, (0.0, f64::INFINITY));
@@ -150,7 +151,7 @@ impl<'a> Weights<'a> {
         for (id, sense) in &self.one_way {
             // What is noise in a row would be made up for by amounts without end.
             let noise = tolerance::SELF_STRESS;
-            let by = sense.sign() * each[id.index()] / system.norms[id.index()];
+            let by = sense.sign() * each[id.index()];
             let row: Vec<f64> = stresses.iter().map(|s| sense.sign() * s[id.index()]).collect();
             let size = row.iter().fold(0.0f64, |a, b| a.max(b.abs()));
             let mut terms = vec![(weight, if by.abs() <= noise { 0.0 } else { by })];

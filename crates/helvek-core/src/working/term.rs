@@ -171,7 +171,7 @@ pub(super) fn terms(
             continue;
         };
         let given = match action.of {
-            ActionOf::Load(load) => match model.loads[load.index()].kind {
+            ActionOf::Load(load) => match model.loading.load(load).kind {
                 LoadKind::Force { given, .. } => given,
                 _ => Given::FromHorizontal,
             },
@@ -228,7 +228,7 @@ fn angle_of(column: &Column) -> Given {
 fn spread(model: &Model, column: &Column, pair: usize, value: Option<f64>) -> Size {
     let ColumnOf::Sought(id) = column.of else { return Size::Unknown };
     let mine = |size: Amount, id: SoughtId| size == Amount::Sought(id);
-    let mut loads = model.loads.iter().filter_map(|load| match load.kind {
+    let mut loads = model.loading.loads.iter().filter_map(|load| match load.kind {
         LoadKind::Distributed { start, end, over, .. } if mine(start, id) || mine(end, id) => {
             Some((over, mine(start, id) != mine(end, id)))
         }

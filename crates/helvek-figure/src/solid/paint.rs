@@ -155,7 +155,7 @@ impl Painter<'_> {
     fn solid_holds(&self) -> Vec<SolidHold> {
         let model = self.model();
         let mut holds = Vec::new();
-        for support in &model.supports {
+        for (support, couples) in model.supports.iter().zip(&model.contact.couples) {
             let (shape, along, couples) = match support.kind {
                 SupportKind::Pin => (HoldShape::Ball, None, false),
                 SupportKind::Fixed => (HoldShape::Fixed, self.out_of_wall(support), true),
@@ -168,13 +168,13 @@ impl Painter<'_> {
                 SupportKind::Link { toward } | SupportKind::Cable { toward } => {
                     (HoldShape::Anchor, Some(toward), false)
                 }
-                SupportKind::Bearing { axis, kind, couples, .. } => {
+                SupportKind::Bearing { axis, kind, .. } => {
                     let shape = match kind {
                         BearingKind::Journal => HoldShape::Journal,
                         BearingKind::Thrust => HoldShape::Thrust,
                         BearingKind::Hinge => HoldShape::Hinge,
                     };
-                    (shape, Some(axis), couples)
+                    (shape, Some(axis), *couples)
                 }
             };
             let at = match shape {
@@ -264,14 +264,14 @@ impl Painter<'_> {
                 texts: self.intensities(row, start, end),
             })
         };
-        self.model().loads.iter().enumerate().filter_map(spread).collect()
+        self.model().loading.loads.iter().enumerate().filter_map(spread).collect()
     }
 
     /// Loads that act at a point, then what supports exert.
     fn solid_arrows(&self) -> Vec<SolidArrow> {
         let model = self.model();
         let mut arrows: Vec<SolidArrow> =
-            model.loads.iter().flat_map(|load| self.load_arrows(load)).collect();
+            model.loading.loads.iter().flat_map(|load| self.load_arrows(load)).collect();
         let values = self.solved.full_values();
         for (column, value) in self.solved.full.columns.iter().zip(values) {
             if let (ColumnOf::Support(_), [act]) = (column.of, &column.acts[..]) {
@@ -314,7 +314,7 @@ impl Painter<'_> {
             }
         };
         let written = |key: &str, size: Amount, unit: &helvek_core::units::Unit| match size {
-            Amount::Known(si) => self.as_written(&load.name, key, si.abs(), unit),
+            Amount::Known(si) => self.as_written(load, key, si.abs(), unit),
             Amount::Sought(_) => self.sought(size),
         };
         match load.kind {
@@ -327,7 +327,7 @@ impl Painter<'_> {
             }
             LoadKind::Weight { at, mass, size } => {
                 let text = match mass {
-                    Some(mass) => self.as_written(&load.name, ".mass", mass, &units.mass),
+                    Some(mass) => self.as_written(load, ".mass", mass, &units.mass),
                     None => written(".size", size, &units.force),
                 };
                 let way = -self.model().up() * sign(size);

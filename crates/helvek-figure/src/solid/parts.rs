@@ -71,7 +71,7 @@ impl Painter<'_> {
             (On::Pin(a), PartOf::Pin(b)) => a == b,
             _ => false,
         };
-        let mine = self.model().loads.iter().filter(|load| here(load.on));
+        let mine = self.model().loading.loads.iter().filter(|load| here(load.on));
         mine.flat_map(|load| self.load_arrows(load)).collect()
     }
 
@@ -90,7 +90,7 @@ impl Painter<'_> {
                     let name = model.point_name(*p);
                     [format!("point:{name}"), format!("ride:{name}"), format!("wheel:{name}")]
                 });
-                let spreads = model.loads.iter().filter(|load| load.on == On::Body(body));
+                let spreads = model.loading.loads.iter().filter(|load| load.on == On::Body(body));
                 let spreads = spreads.map(|load| load.mark());
                 lines.chain(marks).chain(spreads).collect()
             }

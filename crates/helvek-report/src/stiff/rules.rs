@@ -45,7 +45,7 @@ impl Stiff<'_> {
     }
 
     fn load(&self, id: LoadId) -> &str {
-        &self.solved.model.loads[id.index()].name
+        &self.solved.model.loading.loads[id.index()].name
     }
 
     /// What the moment of an end with its joint held comes from.

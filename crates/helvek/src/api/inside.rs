@@ -12,8 +12,7 @@ use helvek_core::problem::Problem;
 use helvek_core::sheet::Document;
 use helvek_core::solution::{self, Solved};
 use helvek_figure::{
-    Mark, Piece, Scene, SectionMark, diagrams, envelopes, influence_at, influence_of, pieces, section_mark,
-    swept,
+    Piece, Scene, SectionMark, diagrams, envelopes, influence_at, influence_of, pieces, section_mark, swept,
 };
 use helvek_report::cut::{PageCut, page_cut};
 use helvek_report::moving::influence_lines;
@@ -111,15 +110,8 @@ fn pass(
     if let Some(stand) = &wanted.stand {
         let lead = passage.solved.model.units.length.to_si(stand.lead);
         let facing = if stand.on { Facing::On } else { Facing::Back };
-        let placed = passage.placed(lead, facing);
-        let there = solution::solve(placed.model);
+        let there = solution::solve(passage.solved.model.under(passage.placed(lead, facing)));
         *scene = helvek_figure::scene(&there, true);
-        // The points of its forces have no names of their own.
-        scene.marks.retain(|mark| match mark {
-            Mark::Point { name, .. } => !placed.points.contains(name),
-            Mark::Ride { id, .. } => !placed.points.iter().any(|name| id.strip_prefix("ride:") == Some(name)),
-            _ => true,
-        });
         page.inside = inside_lines(&there, &there.brief_answers());
         drawn = diagrams(&there);
     }

@@ -5,6 +5,7 @@ use crate::budget::spend;
 use crate::tolerance;
 use faer::Mat;
 
+#[derive(Debug)]
 pub(super) struct Dense {
     u: Mat<f64>,
     v: Mat<f64>,

@@ -18,8 +18,10 @@ const BLOCK_ROUNDS: usize = 6;
 /// Vectors looked for at first, and at the most.
 const BLOCK: (usize, usize) = (6, 384);
 
+#[derive(Debug)]
 pub(super) struct Square(Lu<usize, f64>);
 
+#[derive(Debug)]
 pub(super) struct Regular {
     lu: Lu<usize, f64>,
     rows: usize,
