@@ -4,7 +4,8 @@
 //! combination to combination: each is solved in full.
 
 use crate::elastic::Contacts;
-use crate::model::{Combination, JointKind, Load};
+use crate::equilibrium::Column;
+use crate::model::{Combination, Load};
 use crate::solution::Solved;
 use crate::verdict::linear;
 use std::collections::BTreeMap;
@@ -35,9 +36,8 @@ impl Solved {
         if model.combinations.is_empty() {
             return Vec::new();
         }
-        let one_way = self.full.columns.iter().any(|column| column.one_way.is_some())
-            || model.joints.iter().any(|joint| matches!(joint.kind, JointKind::Mesh { .. }));
-        let cases = if one_way { None } else { self.cases_alone() };
+        let cases =
+            if self.full.columns.iter().any(Column::depends_on_signs) { None } else { self.cases_alone() };
         model.combinations.iter().map(|combination| self.state(combination, cases.as_ref())).collect()
     }
 

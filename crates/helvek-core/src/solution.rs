@@ -4,7 +4,7 @@ use crate::elastic::{self, Contacts, Elastic, Factors, Lengths, Refusal};
 use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, Equilibrium, PartOf, TwoForce};
 use crate::geometry::Vector;
 use crate::inside::Looked;
-use crate::model::{JointId, JointKind, Loading, Model, SupportId};
+use crate::model::{JointId, Loading, Model, SupportId};
 use crate::plan::{Given, plan};
 use crate::proof::{Proof, prove};
 use crate::recognition::{Seen, at_joints, two_force_bodies};
@@ -146,15 +146,14 @@ fn meshed(mut model: Model, mut full: Equilibrium, ties: Vec<Vec<SupportId>>) ->
     const ROUNDS: usize = 4;
     let mut verdict = judge(&full);
     for _ in 0..ROUNDS {
-        let pulling: Vec<JointId> = full
-            .column_ids()
-            .filter(|id| verdict.determined[id.index()] && verdict.values[id.index()] < 0.0)
-            .filter_map(|id| match full.column(id).of {
-                ColumnOf::Joint(joint, _) => Some(joint),
-                _ => None,
-            })
-            .filter(|joint| matches!(model.joints[joint.index()].kind, JointKind::Mesh { .. }))
-            .collect();
+        let pulls = |id: &ColumnId| {
+            full.column(*id).flank && verdict.determined[id.index()] && verdict.values[id.index()] < 0.0
+        };
+        let joint = |id: ColumnId| match full.column(id).of {
+            ColumnOf::Joint(joint, _) => Some(joint),
+            _ => None,
+        };
+        let pulling: Vec<JointId> = full.column_ids().filter(pulls).filter_map(joint).collect();
         if pulling.is_empty() {
             break;
         }

@@ -3,7 +3,7 @@
 use super::{Ballast, BarForce, Friction, HoldDown, JointForce, Moment, Reaction, Sense, StatusWord, Tips};
 use crate::equilibrium::{ColumnKind, ColumnOf, Component, PartOf};
 use crate::limits::BarCheck;
-use crate::model::{Asked, JointKind, On, SupportKind};
+use crate::model::{Asked, On};
 use crate::solution::Solved;
 use crate::tolerance;
 use crate::verdict::{OneWayState, ballast};
@@ -190,17 +190,12 @@ impl Solved {
         for (across, _) in
             self.full.columns.iter().zip(&values).filter(|(c, _)| c.component == Component::Across)
         {
-            let available = match across.of {
-                ColumnOf::Support(id) => match self.model.supports[id.index()].kind {
-                    SupportKind::Rough { friction, .. } => friction,
-                    _ => None,
-                },
-                ColumnOf::Joint(id, _) => match self.model.joints[id.index()].kind {
-                    JointKind::Contact { friction, .. } => friction,
-                    _ => None,
-                },
-                _ => None,
+            let held = match across.of {
+                ColumnOf::Support(id) => self.model.held_by(id),
+                ColumnOf::Joint(id, _) => self.model.joined_by(id),
+                _ => continue,
             };
+            let available = held.of(Component::Across).and_then(|held| held.friction);
             let pair = value(across.of, Component::Across).zip(value(across.of, Component::Along));
             let Some((tangential, normal)) = pair else { continue };
             let needed = match (tangential, normal) {

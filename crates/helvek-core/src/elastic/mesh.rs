@@ -2,7 +2,7 @@
 
 use super::links::{Link, Piece};
 use super::{Lengths, Refusal};
-use crate::equilibrium::{Column, ColumnKind, ColumnOf, Component, Equilibrium, Freedom, PartOf};
+use crate::equilibrium::{Column, ColumnKind, ColumnOf, Equilibrium, Freedom, PartOf};
 use crate::geometry::{Vector, Wrench};
 use crate::inside::{Acting, Graph, Source, everything_acting};
 use crate::model::{BodyId, Member, Model, Rigidity};
@@ -232,14 +232,8 @@ fn give_way(model: &Model, full: &Equilibrium, index: usize) -> (f64, f64) {
     let column = &full.columns[index];
     match column.of {
         ColumnOf::Support(id) => {
-            let yielding = &model.supports[id.index()].yielding;
             let settlement = &model.loading.settlements[id.index()];
-            let spring = match column.component {
-                Component::Couple => yielding.turning,
-                Component::Y => yielding.springs[1],
-                Component::X | Component::Along => yielding.springs[0],
-                _ => None,
-            };
+            let spring = model.held_by(id).of(column.component).and_then(|held| held.spring);
             let wrench = column.acts[0].wrench;
             let goes = wrench.force.dot(settlement.moved) + wrench.moment.z * settlement.turned;
             (spring.map_or(0.0, |k| 1.0 / k), goes)

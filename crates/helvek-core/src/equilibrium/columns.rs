@@ -5,8 +5,8 @@ use super::parts::{Lookup, PartId, PartOf};
 use super::{Act, TwoForce, between};
 use crate::geometry::{Point, Vector, Wrench};
 use crate::model::{
-    Amount, BarId, BarKind, BodyId, JointId, JointKind, Leg, LoadKind, Model, PointId, PulleyId, Rope,
-    RopeEnd, RopeId, SoughtId, SoughtOf, SupportId, SupportKind,
+    Amount, BarId, BarKind, BodyId, Component, JointId, Leg, Letter, LoadKind, Model, PointId, PulleyId,
+    Rope, RopeEnd, RopeId, Sense, SoughtId, SoughtOf, SupportId,
 };
 use crate::sheet::{Assume, Wheels};
 use std::collections::HashSet;
@@ -61,45 +61,6 @@ pub enum ColumnOf {
     Link(BodyId),
 }
 
-/// Which of its unknowns.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
-pub enum Component {
-    /// Along x.
-    X,
-    /// Along y.
-    Y,
-    /// Along z, in space.
-    Z,
-    /// A couple; of the plane, or a sought one.
-    Couple,
-    /// A couple about x, in space.
-    TurnX,
-    /// A couple about y, in space.
-    TurnY,
-    /// A couple about z, in space.
-    TurnZ,
-    /// In space, the first force across a skew axis.
-    First,
-    /// In space, the second force across a skew axis.
-    Second,
-    /// In space, a couple about the first direction across a skew axis.
-    TurnFirst,
-    /// In space, a couple about the second direction across a skew axis.
-    TurnSecond,
-    /// Along the direction of the support, joint, bar or rope; the size itself of a sought load.
-    Along,
-    /// Across the direction of a rough contact: friction, along the left of its normal.
-    Across,
-}
-
-impl Component {
-    /// Whether it is a couple.
-    pub fn turns(self) -> bool {
-        use Component::{Couple, TurnFirst, TurnSecond, TurnX, TurnY, TurnZ};
-        matches!(self, Couple | TurnX | TurnY | TurnZ | TurnFirst | TurnSecond)
-    }
-}
-
 /// The sign that the value of a one-way unknown must have.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum OneWay {
@@ -132,11 +93,23 @@ pub struct Column {
     pub kind: ColumnKind,
     /// Whether its sign is bound.
     pub one_way: Option<OneWay>,
+    /// Gear teeth push on one flank or the other: it is positive on the right one.
+    pub flank: bool,
     /// One entry for a reaction; a pair between parts; more for a rope or a sought size.
     pub acts: Vec<Act>,
 }
 
 impl Column {
+    /// Whether its state depends on what acts: what is found under several loadings cannot be added up.
+    pub fn depends_on_signs(&self) -> bool {
+        self.flank || self.one_way.is_some()
+    }
+
+    fn holds(&mut self, sense: Sense) {
+        self.one_way = (sense == Sense::OneWay).then_some(OneWay::Positive);
+        self.flank = sense == Sense::Flank;
+    }
+
     /// The force of the unknown belongs to a straight two-force member or rope: positive in tension.
     pub fn axial(&self) -> bool {
         matches!(self.of, ColumnOf::Bar(_) | ColumnOf::Rope(_) | ColumnOf::Link(_))
@@ -166,18 +139,18 @@ pub(super) fn columns(model: &Model, links: &[TwoForce], lookup: &Lookup) -> Vec
 impl Maker<'_> {
     fn push(
         &mut self,
-        symbol: (&str, String),
+        (base, index): (&str, String),
         of: ColumnOf,
         component: Component,
         acts: Vec<Act>,
     ) -> &mut Column {
         let kind = if component.turns() { ColumnKind::Couple } else { ColumnKind::Force };
-        let mut symbol = Symbol { base: symbol.0.to_owned(), index: symbol.1 };
+        let mut symbol = Symbol { base: base.to_owned(), index };
         // A support and a joint at one point would both be called after it.
         while !self.taken.insert(symbol.clone()) {
             symbol.index.push('′');
         }
-        self.columns.push(Column { symbol, of, component, kind, one_way: None, acts });
+        self.columns.push(Column { symbol, of, component, kind, one_way: None, flank: false, acts });
         let last = self.columns.len() - 1;
         &mut self.columns[last]
     }
@@ -198,62 +171,15 @@ impl Maker<'_> {
         let against_loads = |direction: Vector| if direction.dot(sum) > 0.0 { -direction } else { direction };
         for (index, support) in model.supports.iter().enumerate() {
             let Some(on) = self.lookup.on(support.on) else { continue };
-            let (at, of) = (model.at(support.at), ColumnOf::Support(SupportId(index)));
-            let name = support.name.as_str();
-            let force = |direction: Vector| vec![Act { on, wrench: Wrench::force(direction, at), pair: 0 }];
-            // Named by its axis where it has one, else as the normal force it is. What pushes is never assumed to pull.
-            let normal_symbol = |normal: Vector| match normal.axis() {
-                Some((axis, _)) => (name, ["x", "y", "z"][axis].to_owned()),
-                None => ("N", name.to_owned()),
-            };
-            let couple = || vec![Act { on, wrench: Wrench::couple(Vector::Z, at), pair: 0 }];
-            if model.spatial() {
-                for held in support.kind.held_in_space(model.up(), model.contact.couples[index]) {
-                    if held.turn {
-                        let acts = vec![Act { on, wrench: Wrench::couple(held.along, at), pair: 0 }];
-                        self.push(("M", format!("{name},{}", held.letter)), of, held.component, acts);
-                    } else {
-                        let on_axis = matches!(held.component, Component::X | Component::Y | Component::Z);
-                        let along = if on_axis { against_loads(held.along) } else { held.along };
-                        let acts = force(along);
-                        self.push((name, held.letter.to_owned()), of, held.component, acts);
-                    }
-                }
-            }
-            match support.kind {
-                SupportKind::Roller { normal, one_way } => {
-                    let column = self.push(normal_symbol(normal), of, Component::Along, force(normal));
-                    column.one_way = one_way.then_some(OneWay::Positive);
-                }
-                SupportKind::Surface { normal } => {
-                    self.push(normal_symbol(normal), of, Component::Along, force(normal)).one_way =
-                        Some(OneWay::Positive);
-                }
-                SupportKind::Guide { normal } => {
-                    self.push(normal_symbol(normal), of, Component::Along, force(normal));
-                    self.push(("M", name.into()), of, Component::Couple, couple());
-                }
-                SupportKind::Link { toward } => {
-                    self.push(("S", name.into()), of, Component::Along, force(toward));
-                }
-                SupportKind::Cable { toward } => {
-                    self.push(("S", name.into()), of, Component::Along, force(toward)).one_way =
-                        Some(OneWay::Positive);
-                }
-                SupportKind::Rough { normal, one_way, .. } => {
-                    let column = self.push(("N", name.into()), of, Component::Along, force(normal));
-                    column.one_way = one_way.then_some(OneWay::Positive);
-                    self.push(("F", name.into()), of, Component::Across, force(normal.left()));
-                }
-                SupportKind::Bearing { .. } => {}
-                SupportKind::Pin | SupportKind::Fixed if model.spatial() => {}
-                SupportKind::Pin | SupportKind::Fixed => {
-                    self.push((name, "x".into()), of, Component::X, force(against_loads(Vector::X)));
-                    self.push((name, "y".into()), of, Component::Y, force(against_loads(Vector::Y)));
-                    if support.kind == SupportKind::Fixed {
-                        self.push(("M", name.into()), of, Component::Couple, couple());
-                    }
-                }
+            let (id, at) = (SupportId(index), model.at(support.at));
+            for held in model.held_by(id).iter() {
+                let along = if held.component.on_axis() { against_loads(held.along) } else { held.along };
+                let wrench =
+                    if held.component.turns() { Wrench::couple(along, at) } else { Wrench::force(along, at) };
+                let acts = vec![Act { on, wrench, pair: 0 }];
+                let symbol = symbol(held.letter, &support.name, "");
+                let column = self.push(symbol, ColumnOf::Support(id), held.component, acts);
+                column.holds(held.sense);
             }
         }
     }
@@ -273,7 +199,7 @@ impl Maker<'_> {
                 (None, [(_, a), (_, b)]) => {
                     let on = [**a, **b].map(|body| self.lookup.part(PartOf::Body(body)));
                     let [Some(first), Some(second)] = on else { continue };
-                    self.joint(id, 0, first, second, String::new());
+                    self.joint(id, 0, first, second, "");
                 }
                 // A link in place of one of the two bodies: its unknown is its own.
                 (None, _) => {}
@@ -281,7 +207,7 @@ impl Maker<'_> {
                     for (k, body) in members {
                         let Some(on) = self.lookup.part(PartOf::Body(**body)) else { continue };
                         let suffix = format!(",{}", model.bodies[body.index()].name);
-                        self.joint(id, *k, on, middle, suffix);
+                        self.joint(id, *k, on, middle, &suffix);
                     }
                 }
             }
@@ -289,61 +215,21 @@ impl Maker<'_> {
     }
 
     /// The unknowns of one joint between a body (positive senses) and its counterpart.
-    fn joint(&mut self, id: JointId, end: usize, on: PartId, against: PartId, suffix: String) {
-        let joint = &self.model.joints[id.index()];
-        let at = self.model.at(joint.at);
-        let of = ColumnOf::Joint(id, end);
-        let pair = |wrench: Wrench| {
-            vec![Act { on, wrench, pair: 0 }, Act { on: against, wrench: wrench.scaled(-1.0), pair: 0 }]
-        };
-        let force = |direction: Vector| pair(Wrench::force(direction, at));
-        let couple = || pair(Wrench::couple(Vector::Z, at));
-        let name = joint.name.as_str();
-        if self.model.spatial() {
-            for held in joint.kind.held_in_space(self.model.up()) {
-                let (base, index, wrench) = if held.turn {
-                    ("M", format!("{name},{}{suffix}", held.letter), Wrench::couple(held.along, at))
-                } else {
-                    (name, format!("{}{suffix}", held.letter), Wrench::force(held.along, at))
-                };
-                self.push((base, index), of, held.component, pair(wrench));
-            }
-        }
-        match joint.kind {
-            JointKind::Hinge { .. } => {}
-            JointKind::Pin | JointKind::Weld if self.model.spatial() => {}
-            JointKind::Pin | JointKind::Weld => {
-                self.push((name, format!("x{suffix}")), of, Component::X, force(Vector::X));
-                self.push((name, format!("y{suffix}")), of, Component::Y, force(Vector::Y));
-                if joint.kind == JointKind::Weld {
-                    self.push(("M", format!("{name}{suffix}")), of, Component::Couple, couple());
-                }
-            }
-            JointKind::Cut { along } => {
-                self.push(("N", String::new()), of, Component::Along, force(along));
-                self.push(("V", String::new()), of, Component::Across, force(-along.left()));
-                self.push(("M", String::new()), of, Component::Couple, couple());
-            }
-            JointKind::Slot { normal } => {
-                self.push(("N", name.into()), of, Component::Along, force(normal));
-            }
-            JointKind::Collar { normal } => {
-                self.push(("N", name.into()), of, Component::Along, force(normal));
-                self.push(("M", name.into()), of, Component::Couple, couple());
-            }
-            JointKind::Contact { normal, friction } => {
-                self.push(("N", name.into()), of, Component::Along, force(normal)).one_way =
-                    Some(OneWay::Positive);
-                if friction.is_some() {
-                    self.push(("F", name.into()), of, Component::Across, force(normal.left()));
-                }
-            }
-            JointKind::Mesh { normal, pressure_angle } => {
-                let (sine, cosine) = pressure_angle.sin_cos();
-                let flank = self.model.contact.flanks[id.index()];
-                let line = normal * sine + normal.left() * (flank * cosine);
-                self.push(("W", name.into()), of, Component::Along, force(line));
-            }
+    fn joint(&mut self, id: JointId, end: usize, on: PartId, against: PartId, suffix: &str) {
+        let model = self.model;
+        let joint = &model.joints[id.index()];
+        let at = model.at(joint.at);
+        for held in model.joined_by(id).iter() {
+            let wrench = if held.component.turns() {
+                Wrench::couple(held.along, at)
+            } else {
+                Wrench::force(held.along, at)
+            };
+            let acts =
+                vec![Act { on, wrench, pair: 0 }, Act { on: against, wrench: wrench.scaled(-1.0), pair: 0 }];
+            let symbol = symbol(held.letter, &joint.name, suffix);
+            let column = self.push(symbol, ColumnOf::Joint(id, end), held.component, acts);
+            column.holds(held.sense);
         }
     }
 
@@ -497,6 +383,17 @@ impl Maker<'_> {
                 column.kind = ColumnKind::Intensity;
             }
         }
+    }
+}
+
+/// The symbol of a constraint of something with a name; `suffix` tells the ends of a joint of several bodies apart.
+fn symbol<'a>(letter: Letter, name: &'a str, suffix: &str) -> (&'a str, String) {
+    match letter {
+        Letter::Force(of) => (name, format!("{of}{suffix}")),
+        Letter::Couple("") => ("M", format!("{name}{suffix}")),
+        Letter::Couple(about) => ("M", format!("{name},{about}{suffix}")),
+        Letter::Own(letter) => (letter, name.to_owned()),
+        Letter::Bare(letter) => (letter, String::new()),
     }
 }
 

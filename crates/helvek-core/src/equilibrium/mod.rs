@@ -9,8 +9,9 @@ mod freed;
 mod parts;
 mod split;
 
+pub use crate::model::Component;
 pub use actions::{Action, ActionOf, Source};
-pub use columns::{Column, ColumnKind, ColumnOf, Component, OneWay, Symbol};
+pub use columns::{Column, ColumnKind, ColumnOf, OneWay, Symbol};
 pub use freed::Freed;
 pub use parts::{Freedom, Part, PartId, PartOf};
 

@@ -13,9 +13,9 @@ mod sweep;
 pub use line::{Facing, Line, LinePiece, Most, Nudge, Stand};
 pub use sweep::{Governing, Swept, SweptPart};
 
-use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf};
+use crate::equilibrium::{ColumnId, ColumnKind};
 use crate::inside::{Inner, Inside, Side, inside};
-use crate::model::{Amount, BodyId, Given, JointKind, Load, LoadKind, On, PointId, Train};
+use crate::model::{Amount, BodyId, Given, Load, LoadKind, On, PointId, Train};
 use crate::solution::Solved;
 use crate::verdict::linear;
 
@@ -78,17 +78,8 @@ impl Solved {
     }
 
     fn effects(&self, train: &Train) -> Result<Effects, Refusal> {
-        let one_way: Vec<ColumnId> = self
-            .full
-            .column_ids()
-            .filter(|id| {
-                let column = self.full.column(*id);
-                let mesh = |joint: crate::model::JointId| {
-                    matches!(self.model.joints[joint.index()].kind, JointKind::Mesh { .. })
-                };
-                column.one_way.is_some() || matches!(column.of, ColumnOf::Joint(joint, _) if mesh(joint))
-            })
-            .collect();
+        let depends = |id: &ColumnId| self.full.column(*id).depends_on_signs();
+        let one_way: Vec<ColumnId> = self.full.column_ids().filter(depends).collect();
         if !one_way.is_empty() {
             return Err(Refusal::OneWay(one_way));
         }

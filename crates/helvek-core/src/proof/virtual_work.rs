@@ -7,9 +7,7 @@
 use crate::budget::spend;
 use crate::equilibrium::{Column, ColumnId, ColumnOf, Component, Equilibrium};
 use crate::geometry::{Point, Vector};
-use crate::model::{
-    Amount, BodyId, JointId, JointKind, LoadKind, Model, On, PinId, PointId, RopeEnd, RopeId, SupportKind,
-};
+use crate::model::{Amount, BodyId, JointKind, LoadKind, Model, On, PinId, PointId, RopeEnd, RopeId};
 use faer::Mat;
 use faer::linalg::solvers::Solve;
 
@@ -170,63 +168,7 @@ pub(super) fn unknowns(
         }
         list[id.index()] = Some(value);
     }
-    measured(equilibrium, model, &held, &mut list);
     Some(list)
-}
-
-/// From the two directions across skew axes in which displacements were held to those of the unknowns.
-fn measured(equilibrium: &Equilibrium, model: &Model, held: &[ColumnId], list: &mut [Option<f64>]) {
-    for pair in held.windows(2) {
-        let [first, second] = [pair[0], pair[1]].map(|id| equilibrium.column(id));
-        let across = [first.component, second.component];
-        let turns = match across {
-            [Component::First, Component::Second] => false,
-            [Component::TurnFirst, Component::TurnSecond] => true,
-            _ => continue,
-        };
-        let axis = match first.of {
-            ColumnOf::Support(id) => support_axis(model.supports[id.index()].kind),
-            ColumnOf::Joint(id, _) => joint_axis(model.joints[id.index()].kind),
-            _ => None,
-        };
-        let Some([e, f]) = axis.map(perpendicular) else { continue };
-        let [Some(a), Some(b)] = [pair[0], pair[1]].map(|id| list[id.index()]) else { continue };
-        let whole = e * a + f * b;
-        for (id, column) in [pair[0], pair[1]].into_iter().zip([first, second]) {
-            let wrench = column.acts[0].wrench;
-            list[id.index()] = Some(whole.dot(if turns { wrench.moment } else { wrench.force }));
-        }
-    }
-}
-
-/// Two directions across an axis and each other, begun from the axis of the sheet that lies least along it.
-fn perpendicular(axis: Vector) -> [Vector; 2] {
-    let least = Vector::AXES.into_iter().min_by(|a, b| a.dot(axis).abs().total_cmp(&b.dot(axis).abs()));
-    let start = least.unwrap_or(Vector::X);
-    let first = (start - axis * start.dot(axis)).unit().unwrap_or(Vector::X);
-    [first, axis.cross(first)]
-}
-
-fn support_axis(kind: SupportKind) -> Option<Vector> {
-    if let SupportKind::Bearing { axis, .. } = kind { Some(axis) } else { None }
-}
-
-fn joint_axis(kind: JointKind) -> Option<Vector> {
-    if let JointKind::Hinge { axis, .. } = kind { Some(axis) } else { None }
-}
-
-/// In space: which way what holds a point, or a turn about an axis of its own, would give way.
-fn in_space(axis: Option<Vector>, component: Component) -> Option<Vector> {
-    use Component::{Along, First, Second, TurnFirst, TurnSecond, TurnX, TurnY, TurnZ, X, Y, Z};
-    match component {
-        X | TurnX => Some(Vector { x: 1.0, y: 0.0, z: 0.0 }),
-        Y | TurnY => Some(Vector { x: 0.0, y: 1.0, z: 0.0 }),
-        Z | TurnZ => Some(Vector { x: 0.0, y: 0.0, z: 1.0 }),
-        Along => axis,
-        First | TurnFirst => axis.map(|axis| perpendicular(axis)[0]),
-        Second | TurnSecond => axis.map(|axis| perpendicular(axis)[1]),
-        Component::Couple | Component::Across => None,
-    }
 }
 
 /// −1 for a reaction that was assumed against its axis.
@@ -246,7 +188,7 @@ fn gives(freedoms: &Freedoms<'_>, of: ColumnOf, component: Component) -> Option<
     Some(match of {
         ColumnOf::Support(id) => {
             let support = &model.supports[id.index()];
-            let sense = support_sense(model, support.kind, component)?;
+            let sense = model.held_by(id).of(component)?.along;
             if component.turns() {
                 freedoms.turn(support.on.body()?).along(sense)
             } else {
@@ -266,7 +208,7 @@ fn gives(freedoms: &Freedoms<'_>, of: ColumnOf, component: Component) -> Option<
                     (freedoms.body(other, at), freedoms.turn(other))
                 }
             };
-            let d = joint_sense(model, id, component)?;
+            let d = model.joined_by(id).of(component)?.along;
             if component.turns() {
                 minus(freedoms.turn(body).along(d), other_turn.along(d))
             } else {
@@ -313,55 +255,6 @@ fn gives(freedoms: &Freedoms<'_>, of: ColumnOf, component: Component) -> Option<
         }
         ColumnOf::Axle(_) | ColumnOf::Link(_) => return None,
     })
-}
-
-fn support_sense(model: &Model, kind: SupportKind, component: Component) -> Option<Vector> {
-    if model.spatial()
-        && let Some(along) = in_space(support_axis(kind), component)
-    {
-        return Some(along);
-    }
-    match (kind, component) {
-        (_, Component::Couple) => Some(Vector::Z),
-        (_, Component::X) => Some(Vector::X),
-        (_, Component::Y) => Some(Vector::Y),
-        (SupportKind::Rough { normal, .. }, Component::Across) => Some(normal.left()),
-        (
-            SupportKind::Roller { normal, .. }
-            | SupportKind::Surface { normal }
-            | SupportKind::Guide { normal }
-            | SupportKind::Rough { normal, .. },
-            Component::Along,
-        ) => Some(normal),
-        (SupportKind::Link { toward } | SupportKind::Cable { toward }, Component::Along) => Some(toward),
-        _ => None,
-    }
-}
-
-fn joint_sense(model: &Model, id: JointId, component: Component) -> Option<Vector> {
-    let kind = model.joints[id.index()].kind;
-    if model.spatial()
-        && let Some(along) = in_space(joint_axis(kind), component)
-    {
-        return Some(along);
-    }
-    match (kind, component) {
-        (_, Component::Couple) => Some(Vector::Z),
-        (_, Component::X) => Some(Vector::X),
-        (_, Component::Y) => Some(Vector::Y),
-        (
-            JointKind::Slot { normal } | JointKind::Collar { normal } | JointKind::Contact { normal, .. },
-            Component::Along,
-        ) => Some(normal),
-        (JointKind::Contact { normal, .. }, Component::Across) => Some(normal.left()),
-        (JointKind::Cut { along }, Component::Along) => Some(along),
-        (JointKind::Cut { along }, Component::Across) => Some(-along.left()),
-        (JointKind::Mesh { normal, pressure_angle }, Component::Along) => {
-            let flank = model.contact.flanks[id.index()];
-            Some(normal * pressure_angle.sin() + normal.left() * (flank * pressure_angle.cos()))
-        }
-        _ => None,
-    }
 }
 
 /// The work of the known loads per unit of each freedom.

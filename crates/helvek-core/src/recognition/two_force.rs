@@ -2,7 +2,7 @@
 //! also when the body is bent.
 
 use crate::equilibrium::TwoForce;
-use crate::model::{BodyId, JointKind, LoadKind, Model, On, PointId, RopeEnd, SupportKind};
+use crate::model::{BodyId, JointId, LoadKind, Model, On, PointId, RopeEnd, SupportId};
 
 /// The two-force bodies of a model, in the order of the sheet. Of two that are pinned to each other only the first counts: were both taken for
 /// links, nothing would be left to balance at their pin.
@@ -38,15 +38,15 @@ fn two_force(model: &Model, body: BodyId) -> Option<TwoForce> {
     }
     let mut pins: Vec<PointId> = Vec::new();
     let mut joined = false;
-    for joint in model.joints.iter().filter(|joint| joint.of.contains(&body)) {
-        if joint.kind != JointKind::Pin {
+    for (index, joint) in model.joints.iter().enumerate().filter(|(_, joint)| joint.of.contains(&body)) {
+        if !model.joined_by(JointId(index)).is_pin(model.spatial()) {
             return None;
         }
         joined = true;
         pins.push(joint.at);
     }
-    for support in model.supports.iter().filter(|support| support.on == on) {
-        if support.kind != SupportKind::Pin {
+    for (index, support) in model.supports.iter().enumerate().filter(|(_, support)| support.on == on) {
+        if !model.held_by(SupportId(index)).is_pin(model.spatial()) {
             return None;
         }
         pins.push(support.at);

@@ -7,7 +7,7 @@ use crate::elastic::{Lengths, Mesh};
 use crate::equilibrium::ColumnOf;
 use crate::geometry::{Point, Vector};
 use crate::inside::{Acting, Graph, Source, everything_acting};
-use crate::model::{BodyId, JointKind, On, PointId, SupportKind};
+use crate::model::{BodyId, JointId, On, PointId, SupportId};
 use crate::solution::Solved;
 use crate::tolerance;
 
@@ -80,7 +80,7 @@ impl Maker<'_> {
             let (a, b) = (of[a], of[b]);
             of.iter_mut().filter(|x| **x == a.max(b)).for_each(|x| *x = a.min(b));
         };
-        for each in &model.joints {
+        for (index, each) in model.joints.iter().enumerate() {
             let mut first = None;
             for body in &each.of {
                 let graph = graph(*body)?;
@@ -88,7 +88,7 @@ impl Maker<'_> {
                 let vertex = offsets[body.index()] + vertex;
                 if let Some(first) = first {
                     merge(&mut place, first, vertex);
-                    if each.kind == JointKind::Weld {
+                    if !model.joined_by(JointId(index)).free_to_turn() {
                         merge(&mut joint, first, vertex);
                     }
                 }
@@ -149,11 +149,13 @@ impl Maker<'_> {
                 }
             }
         }
-        for (support, settlement) in model.supports.iter().zip(&model.loading.settlements) {
+        for (index, (support, settlement)) in
+            model.supports.iter().zip(&model.loading.settlements).enumerate()
+        {
             let Some(body) = support.on.body() else { continue };
             let vertex =
                 graph(body)?.vertex_of(support.at).ok_or(Inapplicable::OffAxis(support.name.clone()))?;
-            if matches!(support.kind, SupportKind::Fixed | SupportKind::Guide { .. }) {
+            if !model.held_by(SupportId(index)).free_to_turn() {
                 let joint = self.turning[body.index()][vertex];
                 self.frame.joints[joint].held = Some(settlement.turned);
             }

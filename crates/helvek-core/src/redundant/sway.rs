@@ -6,7 +6,7 @@ use super::reduce::reduced;
 use crate::elastic::{Elastic, warmed};
 use crate::equilibrium::ColumnOf;
 use crate::geometry::{Point, Vector};
-use crate::model::{BarId, Member, On, SupportKind};
+use crate::model::{BarId, Member, On, SupportId};
 use crate::solution::Solved;
 use crate::tolerance;
 
@@ -69,12 +69,7 @@ pub(super) fn find(
             continue;
         }
         let settled = model.loading.settlements[index].moved;
-        let ways = match support.kind {
-            SupportKind::Pin | SupportKind::Fixed => vec![Vector::X, Vector::Y],
-            SupportKind::Rough { normal, .. } => vec![normal, normal.left()],
-            other => other.direction().into_iter().collect(),
-        };
-        for way in ways {
+        for way in model.held_by(SupportId(index)).translations() {
             put(&[(node, way)], way.dot(settled));
         }
     }

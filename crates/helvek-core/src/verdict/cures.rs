@@ -130,16 +130,8 @@ pub(crate) fn cures_of(model: &Model, equilibrium: &Equilibrium, before: &Verdic
 
 /// How many constraints a cure adds.
 fn adds(model: &Model, cure: &Cure) -> usize {
-    let holds = |kind: SupportKind, couples: bool| -> usize {
-        match kind {
-            SupportKind::Fixed if model.spatial() => 6,
-            SupportKind::Pin if model.spatial() => 3,
-            SupportKind::Bearing { thrust, .. } => 2 + usize::from(thrust) + if couples { 2 } else { 0 },
-            SupportKind::Fixed => 3,
-            SupportKind::Pin | SupportKind::Guide { .. } | SupportKind::Rough { .. } => 2,
-            _ => 1,
-        }
-    };
+    let holds =
+        |kind: SupportKind, couples: bool| kind.constraints(model.spatial(), model.up(), couples).len();
     match cure {
         Cure::Change { support, to } => {
             let now = model.contact.couples[support.index()];
