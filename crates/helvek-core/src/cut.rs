@@ -99,7 +99,7 @@ pub fn cut(document: &Document, place: &CutPlace, side: Side) -> Result<Cut, Vec
         .filter(|c| matches!(equilibrium.column(*c).of, ColumnOf::Joint(joint, _) if joint == id))
         .collect();
     let &[n, v, m] = &columns[..] else { return Err(nothing()) };
-    let mut known = solved.values();
+    let mut known = solved.values().to_vec();
     for column in [n, v, m] {
         known[column.index()] = None;
     }

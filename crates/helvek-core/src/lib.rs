@@ -26,7 +26,6 @@
 pub mod answers;
 pub mod budget;
 pub mod choice;
-pub mod combinations;
 mod complementarity;
 pub mod cut;
 pub mod edit;

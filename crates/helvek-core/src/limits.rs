@@ -1,11 +1,10 @@
 //! How far loads may grow before anything reaches its limit, where that is asked: permanent loads stay, the growing ones are multiplied by one factor. [`crate::judge`] finds the factors
 //! that are left; here stands which loads grow, and what the bars carry from either.
 
-use crate::combinations::State;
 use crate::equilibrium::ColumnOf;
 use crate::judge::{Reach, Sizes};
-use crate::model::{Asked, BarId, BarLimits, Growing, Load, LoadId, LoadKind, Model, PERMANENT};
-use crate::solution::Solved;
+use crate::model::{Asked, BarId, BarLimits, Growing};
+use crate::solution::{Solved, State};
 
 /// A bar with what it carries.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -42,21 +41,6 @@ impl BarCheck {
         let force = self.force()?;
         let limit = if force < 0.0 { self.limits.compression } else { self.limits.tension }?;
         Some(if force == 0.0 { 0.0 } else { force.abs() / limit })
-    }
-}
-
-/// Whether a load grows.
-pub(crate) fn grows(model: &Model, of: Growing, load: LoadId) -> bool {
-    let Load { case, kind, name, .. } = model.loading.load(load);
-    let case = case.as_deref();
-    // What a structure weighs itself is there all the time.
-    let own = matches!(kind, LoadKind::Own { .. }) && case.is_none();
-    match of {
-        Growing::Variable => case != Some(PERMANENT) && !own,
-        Growing::Case(row) => case == model.cases.get(row).map(String::as_str),
-        // With all its parts.
-        Growing::Load(id) => model.loading.load(id).name == *name,
-        Growing::Parameter => model.parameter.as_ref().is_some_and(|p| p.loads.contains(&load)),
     }
 }
 

@@ -3,10 +3,9 @@
 mod common;
 
 use common::solved;
-use helvek_core::combinations::State;
 use helvek_core::inside::{Diagram, Inner, Side, envelope};
 use helvek_core::passage::Facing;
-use helvek_core::solution::Solved;
+use helvek_core::solution::{Solved, State};
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
 use std::sync::Arc;

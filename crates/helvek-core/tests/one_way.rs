@@ -119,7 +119,7 @@ proptest! {
             [only] => {
                 prop_assert!(verdict.equilibrium, "{}", text);
                 let values = solved.full_values();
-                let contacts = solved.full.columns.iter().zip(&values).filter(|(c, _)| c.one_way.is_some());
+                let contacts = solved.full.columns.iter().zip(values).filter(|(c, _)| c.one_way.is_some());
                 for ((column, value), expected) in contacts.zip(only) {
                     let value = value.unwrap_or(f64::NAN);
                     prop_assert!((value - expected).abs() < 1e-3, "{}: {} instead of {} in {}", column.symbol, value, expected, text);

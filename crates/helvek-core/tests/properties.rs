@@ -131,7 +131,7 @@ impl Beam {
 
 fn values(solved: &Solved) -> Vec<f64> {
     let force = &solved.model.units.force;
-    solved.values().into_iter().map(|v| force.from_si(v.expect("determined"))).collect()
+    solved.values().iter().map(|v| force.from_si(v.expect("determined"))).collect()
 }
 
 fn beams() -> impl Strategy<Value = Beam> {

@@ -265,7 +265,7 @@ fn the_examples_are_worked_with_reasons_that_hold_in_both_schools() {
         ));
         assert!(scalar.working.unreached.is_empty(), "{name}");
         assert!(name == "planter-cords" || reasons_hold(&scalar) > 3, "{name}");
-        for (a, b) in scalar.full_values().into_iter().zip(vector.full_values()) {
+        for (a, b) in scalar.full_values().iter().zip(vector.full_values().iter().copied()) {
             assert_near(a.unwrap(), b.unwrap());
         }
         let checks = scalar.answers().checks;

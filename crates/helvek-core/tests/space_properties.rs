@@ -158,7 +158,7 @@ proptest! {
         text.push_str("[bodies]\nbody = { points = [\"O\", \"P0\", \"P1\", \"P2\", \"P3\", \"P4\", \"P5\"] }\n");
         let found = solved(&text);
         let worst = expected.iter().map(|x| x.abs()).fold(1.0, f64::max);
-        for (value, expected) in found.full_values().into_iter().zip(&expected) {
+        for (value, expected) in found.full_values().iter().zip(&expected) {
             prop_assert!((value.unwrap() / 1000.0 - expected).abs() < 1e-7 * worst, "{value:?} {expected}");
         }
         prop_assert!(found.disagreement().is_none_or(|d| d < 1e-6));

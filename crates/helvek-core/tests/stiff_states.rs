@@ -243,7 +243,7 @@ fn units_decide_nothing() {
         let told = plain.answers();
         assert!(told.stiffness.as_ref().is_none_or(|s| s.refused.is_none()), "{name}: {:?}", told.stiffness);
         let values = plain.full_values();
-        let scale = plain.full.carried(&values);
+        let scale = plain.full.carried(values);
         for force in [1e-9, 1e-4, 1e4, 1e9] {
             for length in [1e-6, 1e-3, 1e3, 1e6] {
                 let other = solved(&in_units(text, force, length));
@@ -261,7 +261,9 @@ fn units_decide_nothing() {
                     "{name} {force:e} {length:e}: {:?}",
                     there.checks
                 );
-                for ((column, a), b) in plain.full.columns.iter().zip(&values).zip(other.full_values()) {
+                for ((column, a), b) in
+                    plain.full.columns.iter().zip(values).zip(other.full_values().iter().copied())
+                {
                     use helvek_core::equilibrium::ColumnKind::{Couple, Force, Intensity};
                     let by = match column.kind {
                         Force => force,

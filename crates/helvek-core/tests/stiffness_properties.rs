@@ -108,7 +108,7 @@ fn determinate_structures_carry_the_same() {
         assert_ne!(plain, stiff);
         let (without, with) = (solved(&plain), solved(&stiff));
         let elastic = with.elastic().unwrap_or_else(|| panic!("seed {seed}: {:?}", with.elastic));
-        let values: Vec<f64> = without.full_values().into_iter().map(|v| v.unwrap()).collect();
+        let values: Vec<f64> = without.full_values().iter().map(|v| v.unwrap()).collect();
         let largest = values.iter().fold(0.0f64, |a, b| a.max(b.abs()));
         for (a, b) in values.iter().zip(&elastic.values) {
             assert!((a - b).abs() <= 1e-7 * largest, "seed {seed}: {a} {b}");

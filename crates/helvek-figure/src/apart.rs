@@ -72,7 +72,7 @@ pub(crate) fn groups(solved: &Solved, scene: &Scene, free: &mut [Free]) {
 struct Apart<'a> {
     painter: Painter<'a>,
     scene: &'a Scene,
-    found: Found,
+    found: Found<'a>,
     largest: f64,
     touching: Vec<Vec<ColumnId>>,
     threes: Vec<ThreeForce>,
@@ -91,7 +91,7 @@ impl<'a> Apart<'a> {
             scene,
             found: Found::of(solved),
             touching: solved.equilibrium.touching(),
-            threes: three_force_bodies(&solved.full, &solved.full_values()),
+            threes: three_force_bodies(&solved.full, solved.full_values()),
         })
     }
 

@@ -2,10 +2,9 @@
 
 use crate::scene::Painter;
 use helvek_core::budget::spend;
-use helvek_core::combinations::State;
 use helvek_core::inside::{Diagram, Extreme, Inner, Inside, Poly, Segment, Side, envelope};
 use helvek_core::sheet::Bent;
-use helvek_core::solution::Solved;
+use helvek_core::solution::{Solved, State};
 use helvek_core::units::{Unit, figures};
 use schemars::JsonSchema;
 use serde::Serialize;

@@ -52,13 +52,13 @@ pub struct CutMark {
 }
 
 /// What the working found, by column: values, and the steps that found them, from 1.
-pub(crate) struct Found {
-    pub(crate) values: Vec<Option<f64>>,
+pub(crate) struct Found<'a> {
+    pub(crate) values: &'a [Option<f64>],
     pub(crate) steps: Vec<Option<usize>>,
 }
 
-impl Found {
-    pub(crate) fn of(solved: &Solved) -> Self {
+impl<'a> Found<'a> {
+    pub(crate) fn of(solved: &'a Solved) -> Self {
         let steps = solved.working.found_by(solved.equilibrium.columns.len());
         Self { values: solved.values(), steps }
     }
@@ -179,7 +179,7 @@ impl Painter<'_> {
     }
 
     /// Bars and links with one end on what is freed.
-    fn cut(&self, parts: &HashSet<PartId>, columns: &[ColumnId], found: &Found) -> Vec<CutMark> {
+    fn cut(&self, parts: &HashSet<PartId>, columns: &[ColumnId], found: &Found<'_>) -> Vec<CutMark> {
         let (solved, model) = (self.solved, self.model());
         let mut cut = Vec::new();
         for id in columns {

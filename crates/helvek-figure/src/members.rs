@@ -74,7 +74,7 @@ impl Painter<'_> {
             ColumnOf::Bar(bar) => Some(bar),
             _ => None,
         };
-        let columns = || solved.equilibrium.columns.iter().zip(&values).zip(&steps);
+        let columns = || solved.equilibrium.columns.iter().zip(values).zip(&steps);
         let largest = columns()
             .filter(|((column, _), _)| of_bar(column.of).is_some())
             .filter_map(|((_, value), _)| value.map(f64::abs))

@@ -435,7 +435,7 @@ impl Painter<'_> {
     /// The largest force drawn, N.
     pub(crate) fn largest_force(&self) -> f64 {
         let loads = self.solved.equilibrium.actions.iter().map(|a| a.act.wrench.force.length());
-        let columns = self.solved.full.columns.iter().zip(self.solved.full_values());
+        let columns = self.solved.full.columns.iter().zip(self.solved.full_values().iter().copied());
         let reaction = |c: &Column| c.kind == ColumnKind::Force && matches!(c.of, ColumnOf::Support(_));
         let reactions = columns.filter(|(c, _)| reaction(c)).filter_map(|(_, value)| value).map(f64::abs);
         loads.chain(reactions.filter(|_| self.complete)).fold(0.0, f64::max)

@@ -193,7 +193,7 @@ impl Wording<'_> {
 
     /// What a rough contact needs, beside what there is.
     fn friction(&self, of: &str) -> Option<String> {
-        let friction = self.answers.friction.iter().find(|f| f.of == of)?;
+        let friction = self.found.friction.iter().find(|f| f.of == of)?;
         let needed = match friction.needed {
             Some(needed) => format!("needs friction {}", figures::rounded(needed, self.digits())),
             None => "nothing presses, so that friction cannot act".into(),
@@ -230,7 +230,7 @@ impl Wording<'_> {
         let mut parts = Vec::new();
         let mut any_force = false;
         let signed = solved.model.schools.results == Results::Components;
-        for (column, value) in solved.full.columns.iter().zip(self.values.iter().copied()) {
+        for (column, value) in solved.full.columns.iter().zip(self.solved.full_values().iter().copied()) {
             if !mine(column.of) {
                 continue;
             }
@@ -281,7 +281,7 @@ impl Wording<'_> {
 
     fn value(&self, of: ColumnOf) -> Option<(f64, ColumnKind)> {
         let index = self.solved.full.columns.iter().position(|c| c.of == of)?;
-        Some((self.values[index]?, self.solved.full.columns[index].kind))
+        Some((self.solved.full_values()[index]?, self.solved.full.columns[index].kind))
     }
 
     fn bar(&self, id: BarId) -> String {

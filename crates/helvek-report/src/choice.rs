@@ -3,7 +3,7 @@
 use crate::fragment::Fragment;
 use crate::page::PageTerm;
 use crate::step::Wording;
-use helvek_core::answers::Answers;
+use helvek_core::answers::Findings;
 use helvek_core::choice::Choice;
 use helvek_core::edit::Edit;
 use helvek_core::equilibrium::PartId;
@@ -44,13 +44,13 @@ pub struct ChoiceLine {
 }
 
 /// The equations of some pieces, by their ids, after so many steps of the working; nothing when there are no such pieces.
-pub fn choices(solved: &Solved, answers: &Answers, pieces: &[String], after: usize) -> Option<PageChoice> {
+pub fn choices(solved: &Solved, found: &Findings, pieces: &[String], after: usize) -> Option<PageChoice> {
     let ids = solved.equilibrium.part_ids();
     let parts: Vec<PartId> = ids.filter(|part| pieces.contains(&solved.part_id(*part))).collect();
     if parts.is_empty() || solved.model.spatial() {
         return None;
     }
-    let wording = Wording { solved, answers, values: solved.full_values() };
+    let wording = Wording { solved, found };
     let open = solved.open_on(&parts, after);
     let rows: usize =
         parts.iter().map(|part| solved.equilibrium.parts[part.index()].rows(solved.model.space)).sum();

@@ -2,6 +2,9 @@
 
 use crate::step::{Wording, minus};
 use helvek_core::answers::RangeAnswer;
+use helvek_core::inside::Inner;
+use helvek_core::model::BodyId;
+use helvek_core::solution::State;
 use helvek_core::units::figures;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -17,11 +20,20 @@ pub struct RangeLine {
     pub greatest: String,
 }
 
+/// The largest V and M of a body: the least and the greatest, each in the state that governs.
+struct Inside<'a> {
+    body: BodyId,
+    range: [(f64, &'a State); 2],
+}
+
 impl Wording<'_> {
     /// What the envelope comes to: every unknown, and the largest M and V of every member.
-    pub(crate) fn ranges(&self) -> Vec<RangeLine> {
-        let Some(envelope) = &self.answers.envelope else { return Vec::new() };
-        let units = &self.solved.model.units;
+    pub(crate) fn ranges(&self, states: &[State]) -> Vec<RangeLine> {
+        let solved = self.solved;
+        if !states.iter().any(|state| state.solved.verdict.equilibrium) {
+            return Vec::new();
+        }
+        let units = &solved.model.units;
         let said = |value: f64, unit: &str, by: &str| {
             format!("{} {unit} ({by})", minus(&figures::rounded(value, self.digits())))
         };
@@ -37,35 +49,43 @@ impl Wording<'_> {
                 greatest: said(range.greatest, &unit.symbol, &range.governs[1]),
             }
         };
-        let some = envelope.forces.iter().filter(|range| range.least != 0.0 || range.greatest != 0.0);
+        let forces = solved.force_ranges(states);
+        let some = forces.iter().filter(|range| range.least != 0.0 || range.greatest != 0.0);
         let mut lines: Vec<RangeLine> = some.map(force).collect();
-        for (of, unit) in [("V", &units.force), ("M", &units.moment)] {
-            let mut bodies: Vec<(String, [(f64, String); 2])> = Vec::new();
-            for combination in &self.answers.combinations {
-                for diagram in combination.diagrams.iter().filter(|d| d.refused.is_none()) {
-                    let mut values = diagram.extremes.iter().filter(|e| e.of == of).map(|e| e.value);
-                    let Some(first) = values.next() else { continue };
-                    let (low, high) = values.fold((first, first), |(l, h), v| (l.min(v), h.max(v)));
-                    let by = || combination.name.clone();
-                    match bodies.iter_mut().find(|(body, _)| *body == diagram.on) {
-                        Some((_, range)) => {
-                            if low < range[0].0 {
-                                range[0] = (low, by());
-                            }
-                            if high > range[1].0 {
-                                range[1] = (high, by());
-                            }
-                        }
-                        None => bodies.push((diagram.on.clone(), [(low, by()), (high, by())])),
-                    }
+        for inner in [Inner::V, Inner::M] {
+            let unit = solved.inner_unit_of(inner);
+            lines.extend(inside(states, inner).into_iter().map(|Inside { body, range }| {
+                let [least, greatest] =
+                    range.map(|(value, by)| said(unit.from_si(value), &unit.symbol, &by.name));
+                RangeLine {
+                    of: format!("{} in {}", inner.letter(), solved.model.bodies[body.index()].name),
+                    least,
+                    greatest,
                 }
-            }
-            lines.extend(bodies.into_iter().map(|(body, [least, greatest])| RangeLine {
-                of: format!("{of} in {body}"),
-                least: said(least.0, &unit.symbol, &least.1),
-                greatest: said(greatest.0, &unit.symbol, &greatest.1),
             }));
         }
         lines
     }
+}
+
+/// One of the three in every body that has a diagram, over all states.
+fn inside(states: &[State], inner: Inner) -> Vec<Inside<'_>> {
+    let mut bodies: Vec<Inside<'_>> = Vec::new();
+    for state in states {
+        for diagram in state.solved.inside().iter().filter_map(|inside| inside.diagram.as_ref().ok()) {
+            let [low, high] = diagram.range(inner).map(|extreme| (extreme.value, state));
+            match bodies.iter_mut().find(|known| known.body == diagram.body) {
+                Some(Inside { range: [least, greatest], .. }) => {
+                    if low.0 < least.0 {
+                        *least = low;
+                    }
+                    if high.0 > greatest.0 {
+                        *greatest = high;
+                    }
+                }
+                None => bodies.push(Inside { body: diagram.body, range: [low, high] }),
+            }
+        }
+    }
+    bodies
 }

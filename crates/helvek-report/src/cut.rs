@@ -48,8 +48,8 @@ pub struct CutPart {
 
 /// Words a cut; `steps`: the two sides of its place differ.
 pub fn page_cut(cut: &Cut, place: &CutPlace, side: Side, steps: bool) -> PageCut {
-    let answers = cut.solved.answers();
-    let wording = Wording { solved: &cut.solved, answers: &answers, values: cut.solved.full_values() };
+    let found = cut.solved.findings();
+    let wording = Wording { solved: &cut.solved, found: &found };
     let unit = &cut.solved.model.units.length;
     let first = cut.simpler();
     let terms = cut.terms();

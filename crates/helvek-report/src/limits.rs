@@ -10,7 +10,7 @@ use helvek_core::units::figures;
 impl Wording<'_> {
     /// What was asked about limits, each in a few sentences.
     pub(crate) fn limits(&self) -> Vec<String> {
-        self.answers.limits.iter().map(|limit| self.limit(limit)).collect()
+        self.found.limits.iter().map(|limit| self.limit(limit)).collect()
     }
 
     fn limit(&self, limit: &LimitAnswer) -> String {
@@ -90,7 +90,7 @@ impl Wording<'_> {
 
     /// The answer in the row of what was asked.
     pub(crate) fn asked_limit(&self, index: usize) -> Option<AskedLine> {
-        let limit = self.answers.limits.get(index)?;
+        let limit = self.found.limits.get(index)?;
         let figure = |value: f64| minus(&figures::rounded(value, self.digits()));
         let governs = limit.governs_to.as_ref().map_or("nothing limits it".into(), short);
         let part = match (limit.possible, limit.greatest, limit.to) {

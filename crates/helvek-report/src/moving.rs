@@ -55,8 +55,8 @@ pub struct TrainEnd {
 /// What a train does to N, V and M at a place inside a body: the least and the greatest of each.
 pub fn influence_lines(passage: &Passage<'_>, section: &Section) -> Vec<TrainLine> {
     let solved = passage.solved;
-    let answers = solved.brief_answers();
-    let wording = Wording { solved, answers: &answers, values: solved.full_values() };
+    let found = solved.findings();
+    let wording = Wording { solved, found: &found };
     let inside = solved.inside();
     let here = inside.iter().find(|i| i.body == section.body && [i.from, i.to] == section.stretch);
     let diagram = here.and_then(|inside| inside.diagram.as_ref().ok());
@@ -79,8 +79,12 @@ pub fn influence_lines(passage: &Passage<'_>, section: &Section) -> Vec<TrainLin
 impl Wording<'_> {
     /// Every train.
     pub(crate) fn trains(&self) -> Vec<PageTrain> {
-        let all = self.answers.moving.iter().zip(&self.solved.model.trains);
-        all.map(|(answer, train)| self.train(answer, train)).collect()
+        let answers = self.solved.moving_answers();
+        answers
+            .iter()
+            .zip(&self.solved.model.trains)
+            .map(|(answer, train)| self.train(answer, train))
+            .collect()
     }
 
     fn train(&self, answer: &MovingAnswer, train: &Train) -> PageTrain {

@@ -9,7 +9,8 @@ use crate::kept::About;
 use crate::moving::{PageTrain, TrainLine};
 use crate::step::Wording;
 use crate::stiff::{PageStiff, page_stiff};
-use helvek_core::answers::{Answers, StatusWord};
+use helvek_core::ENGINE;
+use helvek_core::answers::{Findings, StatusWord};
 use helvek_core::budget::spend;
 use helvek_core::equilibrium::PartOf;
 use helvek_core::next::{Ready, Yields};
@@ -355,13 +356,15 @@ pub struct Askable {
 impl Page {
     /// Words a solution.
     pub fn of(solved: &Solved) -> Self {
-        let answers = solved.inside_answers(solved.states());
+        let found = solved.findings();
         let mut page = Self {
             next: next(solved),
-            table: table(solved, &answers),
-            inside: inside_lines(solved, &answers),
+            table: table(solved, &found),
+            inside: inside_lines(solved, &found),
+            ranges: ranges(solved, &found),
+            trains: trains(solved, &found),
             stiff: page_stiff(solved),
-            ..Self::with(solved, &answers)
+            ..Self::with(solved, &found)
         };
         let states = solved.with_trains();
         if let Some(judgement) = solved.judgement(states) {
@@ -371,10 +374,9 @@ impl Page {
         page
     }
 
-    /// Words a solution whose answers are there already, without which joint can be next, without the table of bars and without what members carry inside:
-    /// see [`next`], [`table`] and [`inside_lines`].
-    pub fn with(solved: &Solved, answers: &Answers) -> Self {
-        let wording = Wording { solved, answers, values: solved.full_values() };
+    /// Words a solution, without what is looked at by itself: which joint can be [`next`], the [`table`] of bars, [`inside_lines`], [`ranges`] and [`trains`].
+    pub fn with(solved: &Solved, found: &Findings) -> Self {
+        let wording = Wording { solved, found };
         let headlines = wording.headlines();
         let checked = !solved.working.steps.is_empty() || solved.elastic().is_some();
         let closes = checked.then(|| format!("the arithmetic {}", headlines.check));
@@ -402,8 +404,8 @@ impl Page {
             choice: None,
             table: Vec::new(),
             inside: Vec::new(),
-            ranges: wording.ranges(),
-            trains: wording.trains(),
+            ranges: Vec::new(),
+            trains: Vec::new(),
             influence: Vec::new(),
             stiff: None,
             judgement: None,
@@ -414,19 +416,19 @@ impl Page {
             routes: wording.routes(),
             headlines,
             // That something slides stands in the verdict already.
-            warnings: answers
+            warnings: found
                 .warnings
                 .iter()
-                .filter(|w| !(w.name == "friction" && answers.status == StatusWord::Slides))
+                .filter(|w| !(w.name == "friction" && found.status == StatusWord::Slides))
                 .map(|w| w.message.clone())
                 .collect(),
-            caution: match (answers.stresses.is_empty(), solved.elastic()) {
+            caution: match (found.stresses.is_empty(), solved.elastic()) {
                 (false, _) => crate::STRESS_CAUTION,
                 (true, Some(_)) => crate::STIFF_CAUTION,
                 (true, None) => crate::CAUTION,
             }
             .into(),
-            engine: format!("Helvek, engine {}", answers.engine),
+            engine: format!("Helvek, engine {ENGINE}"),
         }
     }
 }
@@ -440,13 +442,23 @@ impl Page {
 }
 
 /// What every stretch carries inside.
-pub fn inside_lines(solved: &Solved, answers: &Answers) -> Vec<InsideLine> {
-    Wording { solved, answers, values: solved.full_values() }.inside()
+pub fn inside_lines(solved: &Solved, found: &Findings) -> Vec<InsideLine> {
+    Wording { solved, found }.inside()
+}
+
+/// What the combinations come to at least and at most.
+pub fn ranges(solved: &Solved, found: &Findings) -> Vec<RangeLine> {
+    Wording { solved, found }.ranges(solved.states())
+}
+
+/// Every train of forces, wherever it stands.
+pub fn trains(solved: &Solved, found: &Findings) -> Vec<PageTrain> {
+    Wording { solved, found }.trains()
 }
 
 /// A row for each bar, in the order of the sheet.
-pub fn table(solved: &Solved, answers: &Answers) -> Vec<TableRow> {
-    Wording { solved, answers, values: solved.full_values() }.table()
+pub fn table(solved: &Solved, found: &Findings) -> Vec<TableRow> {
+    Wording { solved, found }.table()
 }
 
 /// More joints than this are not looked through one by one.

@@ -30,7 +30,7 @@ impl Wording<'_> {
         if model.spatial() {
             return lines;
         }
-        for three in three_force_bodies(&solved.full, &self.values) {
+        for three in three_force_bodies(&solved.full, self.solved.full_values()) {
             lines.push(match three.meeting {
                 Meeting::Parallel => format!("Three forces act on {}; they are parallel.", body(three.body)),
                 Meeting::At(at) => {
@@ -115,7 +115,7 @@ impl Wording<'_> {
     fn symmetric(&self) -> Option<String> {
         let symmetry = symmetry(&self.solved.model)?;
         let model = &self.solved.model;
-        let reactions = &self.answers.reactions;
+        let reactions = &self.found.reactions;
         let name = |id: helvek_core::model::SupportId| &model.supports[id.index()].name;
         let up = |id: helvek_core::model::SupportId| {
             reactions.iter().find(|r| r.support == *name(id)).and_then(|r| r.force[1])

@@ -2,7 +2,7 @@
 
 use crate::fragment::{Fragment, latex_name, latex_symbol, latex_unit};
 use crate::page::{ArmMark, PageCheck, PageLine, PageResult, PageStep};
-use helvek_core::answers::Answers;
+use helvek_core::answers::Findings;
 use helvek_core::equilibrium::{ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, PartOf};
 use helvek_core::geometry::Point;
 use helvek_core::model::{Amount, Load, LoadKind};
@@ -15,10 +15,8 @@ use helvek_core::working::{Arm, Check, Line, Projection, Size, Step, Term, TermO
 /// Words the parts of one solution.
 pub(crate) struct Wording<'a> {
     pub(crate) solved: &'a Solved,
-    /// Its answers, made once.
-    pub(crate) answers: &'a Answers,
-    /// The values of its unknowns, as [`Solved::full_values`].
-    pub(crate) values: Vec<Option<f64>>,
+    /// What was found, once.
+    pub(crate) found: &'a Findings,
 }
 
 impl Wording<'_> {

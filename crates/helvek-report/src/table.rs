@@ -18,10 +18,10 @@ impl Wording<'_> {
     /// A row for each bar, in the order of the sheet.
     pub(crate) fn table(&self) -> Vec<TableRow> {
         let rules = self.zero_rules();
-        let units = &self.answers.units;
-        let reserves = self.answers.limits.first().map(|limit| &limit.bars);
+        let units = self.solved.model.units.symbols();
+        let reserves = self.found.limits.first().map(|limit| &limit.bars);
         let known = self.solved.verdict.equilibrium;
-        let rows = self.answers.bars.iter().map(|(name, bar)| {
+        let rows = self.found.bars.iter().map(|(name, bar)| {
             let force = bar.force.filter(|_| known);
             let rounded = |value: f64| figures::rounded(value, self.digits());
             let reserve = reserves.and_then(|bars| bars.get(name)).and_then(|r| r.factors[1]);

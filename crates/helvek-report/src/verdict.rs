@@ -57,7 +57,7 @@ impl Wording<'_> {
             }
             Status::Unstable => ("unstable", self.unstable()),
         };
-        let (word, sentence) = match self.answers.status {
+        let (word, sentence) = match self.found.status {
             StatusWord::Slides => ("slides", self.slides()),
             _ => (word, sentence),
         };
@@ -73,7 +73,7 @@ impl Wording<'_> {
     fn slides(&self) -> String {
         let unit = &self.solved.model.units.force.symbol;
         let figure = |value: f64| figures::rounded(value, self.digits());
-        let short = self.answers.friction.iter().filter(|friction| friction.holds == Some(false));
+        let short = self.found.friction.iter().filter(|friction| friction.holds == Some(false));
         let said = short.map(|friction| {
             let Friction { of, across, normal, .. } = friction;
             let there = figures::plain(friction.available.unwrap_or_default(), self.digits());
@@ -114,7 +114,7 @@ impl Wording<'_> {
     /// No equilibrium: how it moves, and what would hold it when one-way parts let go.
     fn unstable(&self) -> String {
         let motion = self.motion().unwrap_or_default();
-        let Some(tips) = &self.answers.tips else {
+        let Some(tips) = &self.found.tips else {
             return format!("No equilibrium under these loads: {motion}.");
         };
         let force = |value: f64| {
@@ -322,7 +322,7 @@ impl Wording<'_> {
     /// How large a load may be that is sought by its limits: `P ≤ 540 kN`.
     fn largest_sought(&self) -> Option<String> {
         let symbol = &self.solved.model.parameter.as_ref()?.symbol;
-        let limit = self.answers.limits.iter().find(|limit| limit.of == *symbol)?;
+        let limit = self.found.limits.iter().find(|limit| limit.of == *symbol)?;
         let size = figures::rounded(limit.greatest?, self.digits());
         Some(format!("{symbol} ≤ {size} {}", limit.unit.as_deref().unwrap_or_default()))
     }
@@ -367,7 +367,7 @@ impl Wording<'_> {
 
     /// How many bars pull and push, and how much of the most used one is used.
     fn tabled(&self) -> String {
-        let bars = &self.answers.bars;
+        let bars = &self.found.bars;
         if bars.is_empty() || !self.solved.verdict.equilibrium {
             return plural(bars.len(), "bar");
         }

@@ -69,7 +69,8 @@ impl Solved {
         }
         let mut force = Vector::ZERO;
         let mut along = None;
-        for (column, value) in self.full.columns.iter().zip(self.full_values()).filter(|(c, _)| wanted(c.of))
+        for (column, value) in
+            self.full.columns.iter().zip(self.full_values().iter().copied()).filter(|(c, _)| wanted(c.of))
         {
             let value = value?;
             match effort {

@@ -1,10 +1,9 @@
 //! Combinations of load cases and their envelope, as published.
 
 use super::{BarForce, DiagramAnswer, JointForce, Reaction, StatusWord};
-use crate::combinations::State;
 use crate::equilibrium::{ColumnKind, ColumnOf};
 use crate::inside::{Diagram, Governed, Inner, envelope};
-use crate::solution::Solved;
+use crate::solution::{Solved, State};
 use indexmap::IndexMap;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -136,10 +135,15 @@ impl Solved {
                 inner: Inner::ALL.into_iter().map(|inner| (inner.letter(), bounds(inner))).collect(),
             })
         });
-        Some(EnvelopeAnswer { forces: self.ranges(&held), diagrams: diagrams.collect(), unstable })
+        Some(EnvelopeAnswer { forces: self.force_ranges(states), diagrams: diagrams.collect(), unstable })
     }
 
-    fn ranges(&self, held: &[&State]) -> Vec<RangeAnswer> {
+    /// The least and the greatest of each unknown over the states that are in equilibrium.
+    pub fn force_ranges(&self, states: &[State]) -> Vec<RangeAnswer> {
+        let held: Vec<&State> = states.iter().filter(|state| state.solved.verdict.equilibrium).collect();
+        if held.is_empty() {
+            return Vec::new();
+        }
         let values: Vec<_> = held.iter().map(|state| state.solved.full_values()).collect();
         let units = &self.model.units;
         let range = |(index, column): (usize, &crate::equilibrium::Column)| {

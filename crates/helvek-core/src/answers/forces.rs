@@ -68,7 +68,7 @@ impl Solved {
         supports
             .map(|(index, support)| {
                 let mine = of_support.get(index).into_iter().flatten().copied();
-                let sum = self.sum(Some(part_of(support.on)), &values, mine);
+                let sum = self.sum(Some(part_of(support.on)), values, mine);
                 let (force, moment) = self.wrench_of(&sum);
                 Reaction {
                     support: support.name.clone(),
@@ -111,7 +111,7 @@ impl Solved {
                     ColumnOf::Joint(_, end) => !apart || end == k,
                     _ => false,
                 });
-                let sum = self.sum(Some(PartOf::Body(*body)), &values, mine);
+                let sum = self.sum(Some(PartOf::Body(*body)), values, mine);
                 let (force, moment) = self.wrench_of(&sum);
                 list.push(JointForce {
                     joint: joint.name.clone(),
@@ -132,16 +132,19 @@ impl Solved {
         mine: impl Fn(ColumnOf) -> bool,
     ) -> impl Iterator<Item = (String, ColumnKind, Option<f64>)> {
         let values = self.full_values();
-        let columns = self.full.columns.iter().zip(values).filter(move |(column, _)| mine(column.of));
+        let columns =
+            self.full.columns.iter().zip(values.iter().copied()).filter(move |(column, _)| mine(column.of));
         columns.map(|(column, value)| (self.owner_name(column.of), column.kind, value))
     }
 
     pub(super) fn bar_forces(&self) -> IndexMap<String, BarForce> {
         let values = self.full_values();
-        let bars = self.full.columns.iter().zip(values).enumerate().filter_map(|(i, (column, value))| {
-            let ColumnOf::Bar(id) = column.of else { return None };
-            Some((i, id, value))
-        });
+        let bars = self.full.columns.iter().zip(values.iter().copied()).enumerate().filter_map(
+            |(i, (column, value))| {
+                let ColumnOf::Bar(id) = column.of else { return None };
+                Some((i, id, value))
+            },
+        );
         bars.map(|(index, id, value)| {
             let (bar, units) = (&self.model.bars[id.index()], &self.model.units);
             let force = value.map(|v| units.force.from_si(v) + 0.0);
@@ -188,7 +191,7 @@ impl Solved {
         };
         let mut list = Vec::new();
         for (across, _) in
-            self.full.columns.iter().zip(&values).filter(|(c, _)| c.component == Component::Across)
+            self.full.columns.iter().zip(values).filter(|(c, _)| c.component == Component::Across)
         {
             let held = match across.of {
                 ColumnOf::Support(id) => self.model.held_by(id),

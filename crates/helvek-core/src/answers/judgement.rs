@@ -1,10 +1,9 @@
 //! The judgement, as published: what governs, what is in reserve, what was not checked.
 
-use crate::combinations::State;
 use crate::inside::Side;
 use crate::judge::{By, Criterion, End, Judged, Judgement, SizedPin, Strength, Subject, Why};
 use crate::model::PlateOf;
-use crate::solution::Solved;
+use crate::solution::{Solved, State};
 use crate::units::Unit;
 use schemars::JsonSchema;
 use serde::Serialize;

@@ -34,7 +34,6 @@ pub use stiffness::{
 };
 pub use strength::{SectionAnswer, StressAnswer, StressExtreme};
 
-use crate::combinations::State;
 use crate::solution::Solved;
 use crate::units::UnitSymbols;
 use crate::verdict::Status;
@@ -493,67 +492,88 @@ pub enum Change {
     },
 }
 
+/// What answers and words are both made of. Everything else that is published is made for programs only.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Findings {
+    /// The outcome.
+    pub status: StatusWord,
+    /// Worth a second look, though not wrong.
+    pub warnings: Vec<Warning>,
+    /// What each support exerts on its body.
+    pub reactions: Vec<Reaction>,
+    /// Forces in bars by their names, tension positive.
+    pub bars: IndexMap<String, BarForce>,
+    /// What rough contacts need.
+    pub friction: Vec<Friction>,
+    /// What would keep it from tipping, when one-way parts let go.
+    pub tips: Option<Tips>,
+    /// How far loads may grow, for each such thing asked.
+    pub limits: Vec<LimitAnswer>,
+    /// The largest stresses along every straight stretch of a body with a section.
+    pub stresses: Vec<StressAnswer>,
+    /// How the model moves, when it can.
+    pub free_motion: Option<FreeMotion>,
+}
+
 impl Solved {
+    /// What answers and words are both made of.
+    pub fn findings(&self) -> Findings {
+        Findings {
+            status: self.status(),
+            warnings: self.warnings(),
+            reactions: self.reactions(),
+            bars: self.bar_forces(),
+            friction: self.friction(),
+            tips: self.tips(),
+            limits: self.limit_answers(),
+            stresses: self.stress_answers(),
+            free_motion: self.free_motion(),
+        }
+    }
+
     /// The answers of this solution.
     pub fn answers(&self) -> Answers {
-        Answers {
-            judgement: self.judgement_answer(self.with_trains()),
-            sections: self.section_answers(true),
-            ..self.inside_answers(self.states())
-        }
+        self.answers_from(self.findings())
     }
 
-    /// The answers with what looking inside the members needs, without the judgement and torsion constants found by elements.
-    pub fn inside_answers(&self, states: &[State]) -> Answers {
-        Answers {
-            diagrams: self.diagram_answers(),
-            diagrams_space: self.diagrams_in_space(),
-            combinations: Self::combination_answers(states),
-            envelope: self.envelope_of(states),
-            moving: self.moving_answers(),
-            stiffness: self.stiffness_answer(true),
-            ..self.brief_answers()
-        }
-    }
-
-    /// The answers without what only looking inside the members needs: diagrams, combinations and trains.
-    pub fn brief_answers(&self) -> Answers {
-        let verdict = &self.verdict;
+    /// The answers, from what has been found already.
+    pub fn answers_from(&self, found: Findings) -> Answers {
+        let (verdict, states) = (&self.verdict, self.states());
         Answers {
             format: "helvek-answers/1",
             engine: crate::ENGINE,
             units: self.model.units.symbols(),
-            status: self.status(),
+            status: found.status,
             equilibrium: verdict.equilibrium,
             degree: verdict.degree,
             mobility: verdict.mobility,
             count: Count { equations: verdict.equations, unknowns: verdict.unknowns },
-            warnings: self.warnings(),
+            warnings: found.warnings,
             released: self.released_names(),
-            reactions: self.reactions(),
+            reactions: found.reactions,
             joints: self.joint_forces(),
-            bars: self.bar_forces(),
+            bars: found.bars,
             loads: self.sought_loads(),
             ropes: self.rope_tensions(),
-            friction: self.friction(),
-            tips: self.tips(),
+            friction: found.friction,
+            tips: found.tips,
             recognised: self.recognised(),
-            limits: self.limit_answers(),
+            checks: self.check_answers(),
+            limits: found.limits,
             advantages: self.advantages(),
             internal: self.internal_answers(),
             internal_space: self.internal_in_space(),
-            diagrams_space: Vec::new(),
-            diagrams: Vec::new(),
-            combinations: Vec::new(),
-            envelope: None,
-            moving: Vec::new(),
-            stiffness: self.stiffness_answer(false),
-            judgement: None,
-            sections: self.section_answers(false),
-            stresses: self.stress_answers(),
-            checks: self.check_answers(),
+            diagrams_space: self.diagrams_in_space(),
+            diagrams: self.diagram_answers(),
+            combinations: Self::combination_answers(states),
+            envelope: self.envelope_of(states),
+            moving: self.moving_answers(),
+            sections: self.section_answers(),
+            stresses: found.stresses,
+            stiffness: self.stiffness_answer(),
+            judgement: self.judgement_answer(self.with_trains()),
             working: self.step_answers(),
-            free_motion: self.free_motion(),
+            free_motion: found.free_motion,
         }
     }
 }

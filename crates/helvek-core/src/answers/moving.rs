@@ -119,7 +119,8 @@ pub struct MovingBounds {
 }
 
 impl Solved {
-    pub(super) fn moving_answers(&self) -> Vec<MovingAnswer> {
+    /// Every train of the sheet, wherever it stands.
+    pub fn moving_answers(&self) -> Vec<MovingAnswer> {
         self.passages().iter().map(|passage| self.moving_answer(passage)).collect()
     }
 

@@ -24,7 +24,7 @@ impl Solved {
         if model.spatial() {
             return list;
         }
-        for three in three_force_bodies(&self.full, &self.full_values()) {
+        for three in three_force_bodies(&self.full, self.full_values()) {
             let about = vec![body(three.body)];
             list.push(match three.meeting {
                 Meeting::Parallel => fact("three-parallel-forces", about),

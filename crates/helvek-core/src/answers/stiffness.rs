@@ -100,7 +100,7 @@ pub struct SagAnswer {
 
 impl Solved {
     /// What stiffness adds; nothing where the sheet says nothing of it. With the shapes of everything, or without.
-    pub fn stiffness_answer(&self, whole: bool) -> Option<StiffnessAnswer> {
+    pub(super) fn stiffness_answer(&self) -> Option<StiffnessAnswer> {
         match self.elastic.as_ref()? {
             Err(refusal) => {
                 let refused = Some(self.refusal(refusal));
@@ -108,7 +108,7 @@ impl Solved {
             }
             Ok(elastic) => {
                 let names = |members: &[Member]| members.iter().map(|m| self.member_name(*m)).collect();
-                let shown = whole && elastic.places();
+                let shown = elastic.places();
                 Some(StiffnessAnswer {
                     refused: None,
                     relative: elastic.relative,

@@ -85,7 +85,7 @@ fn power(unit: &Unit, value: f64, exponent: i32) -> f64 {
 
 impl Solved {
     /// `thorough`: with torsion constants that have no closed form, which takes some hundredths of a second each.
-    pub(super) fn section_answers(&self, thorough: bool) -> IndexMap<String, SectionAnswer> {
+    pub(super) fn section_answers(&self) -> IndexMap<String, SectionAnswer> {
         let unit = &self.model.units.section;
         let used = |row: usize| {
             self.model.bodies.iter().any(|body| body.profile == Some(row))
@@ -94,8 +94,7 @@ impl Solved {
         let all = self.model.profiles.iter().enumerate().filter(|(row, _)| used(*row));
         let answers = all.map(|(_, profile)| {
             let p = &profile.section.properties;
-            let closed = profile.section.shape.torsion_constant().is_some();
-            let torsion = (thorough || closed).then(|| profile.section.torsion()).flatten();
+            let torsion = profile.section.torsion();
             let answer = SectionAnswer {
                 area: power(unit, p.area, 2),
                 centroid: p.centroid.map(|v| power(unit, v, 1)),

@@ -26,7 +26,7 @@ impl Solved {
     }
 
     fn pulling(&self, warnings: &mut Vec<Warning>) {
-        for (column, value) in self.full.columns.iter().zip(self.full_values()) {
+        for (column, value) in self.full.columns.iter().zip(self.full_values().iter().copied()) {
             let ColumnOf::Support(id) = column.of else { continue };
             let support = &self.model.supports[id.index()];
             let SupportKind::Roller { one_way: false, normal } = support.kind else { continue };
@@ -66,7 +66,7 @@ impl Solved {
         if !self.verdict.equilibrium || load <= 0.0 || self.model.parameter.is_some() {
             return;
         }
-        for (id, value) in self.full.column_ids().zip(self.full_values()) {
+        for (id, value) in self.full.column_ids().zip(self.full_values().iter().copied()) {
             let column = self.full.column(id);
             let (ColumnOf::Support(support), Some(_)) = (column.of, column.one_way) else { continue };
             let support = &self.model.supports[support.index()];

@@ -14,8 +14,8 @@ pub(crate) struct Factors(Mutex<Vec<Known>>);
 
 struct Known {
     levers: Vec<f64>,
-    /// Per link its displacements and how far it gives way; nothing for those left out.
-    links: Vec<Option<(Vec<(usize, f64)>, f64)>>,
+    /// The links that are in it, without what is imposed on them; nothing for those left out.
+    links: Vec<Option<Link>>,
     system: Arc<System>,
 }
 
@@ -37,7 +37,7 @@ impl Factors {
             known.levers == levers
                 && known.links.len() == links.len()
                 && known.links.iter().zip(links).enumerate().all(|(row, (known, link))| match known {
-                    Some((b, gives)) => keep(row) && *gives == link.gives && *b == link.b,
+                    Some(known) => keep(row) && known.gives == link.gives && known.b == link.b,
                     None => !keep(row),
                 })
         };
@@ -48,7 +48,7 @@ impl Factors {
         // Factorising may be given up, which must not happen under the lock.
         drop(known);
         let system = Arc::new(System::of(levers, links, &keep)?);
-        let own = |(row, link): (usize, &Link)| keep(row).then(|| (link.b.clone(), link.gives));
+        let own = |(row, link): (usize, &Link)| keep(row).then(|| link.clone());
         let links = links.iter().enumerate().map(own).collect();
         let mut known = self.0.lock().unwrap_or_else(PoisonError::into_inner);
         if known.len() == KEPT {

@@ -5,9 +5,9 @@
 
 use super::attach::{Acting, Source, acting};
 use super::{Diagram, Inner};
+use crate::equilibrium::Equilibrium;
 use crate::geometry::Vector;
-use crate::model::PointId;
-use crate::solution::Solved;
+use crate::model::{Model, PointId};
 use crate::tolerance;
 
 /// One step along a member.
@@ -61,20 +61,29 @@ impl AreaStep {
     }
 }
 
-impl Solved {
-    /// V and M of a stretch, by its row in [`Solved::inside`], step by step; nothing where it has no diagram.
-    pub fn areas(&self, row: usize) -> Vec<AreaStep> {
-        let Some(Ok(diagram)) = self.inside().get(row).map(|inside| &inside.diagram) else {
-            return Vec::new();
-        };
-        let Ok(acting) = acting(&self.model, &self.full, &self.full_values(), diagram.body) else {
-            return Vec::new();
-        };
+/// What a stretch and everything that acts on its body are walked along with.
+struct Walk<'a> {
+    model: &'a Model,
+    diagram: &'a Diagram,
+    acting: Acting,
+}
+
+impl Diagram {
+    /// V and M step by step, with the values of the unknowns of the full equilibrium; nothing where what acts on the body cannot be placed.
+    pub(crate) fn areas(&self, model: &Model, full: &Equilibrium, values: &[Option<f64>]) -> Vec<AreaStep> {
+        acting(model, full, values, self.body)
+            .map_or_else(|_| Vec::new(), |acting| Walk { model, diagram: self, acting }.steps())
+    }
+}
+
+impl Walk<'_> {
+    fn steps(&self) -> Vec<AreaStep> {
+        let diagram = self.diagram;
         let mut steps = Vec::new();
         let mut last = [0.0; 3];
         for (i, segment) in diagram.segments.iter().enumerate() {
             let here = Inner::ALL.map(|inner| diagram.value(segment, inner, 0.0));
-            self.jumps(diagram, &acting, segment.start, [last, here], &mut steps);
+            self.jumps(segment.start, [last, here], &mut steps);
             let slope = segment.of(Inner::V).derivative();
             let mut marks = vec![0.0];
             marks.extend(segment.of(Inner::V).crossings(segment.length(), diagram.zero(Inner::V)));
@@ -103,21 +112,15 @@ impl Solved {
             }
             last = Inner::ALL.map(|inner| diagram.value(segment, inner, segment.length()));
             if i + 1 == diagram.segments.len() {
-                self.jumps(diagram, &acting, segment.end, [last, [0.0; 3]], &mut steps);
+                self.jumps(segment.end, [last, [0.0; 3]], &mut steps);
             }
         }
         steps
     }
 
     /// What steps at a place.
-    fn jumps(
-        &self,
-        diagram: &Diagram,
-        acting: &Acting,
-        station: f64,
-        [from, to]: [[f64; 3]; 2],
-        steps: &mut Vec<AreaStep>,
-    ) {
+    fn jumps(&self, station: f64, [from, to]: [[f64; 3]; 2], steps: &mut Vec<AreaStep>) {
+        let diagram = self.diagram;
         let origin = self.model.at(diagram.from());
         let slack = tolerance::GEOMETRY * diagram.length();
         let here = |at: PointId| (self.model.at(at) - (origin + diagram.along * station)).length() <= slack;
@@ -126,7 +129,7 @@ impl Solved {
             let zero = diagram.zero(inner);
             let change = to[inner as usize] - from[inner as usize];
             let mut by: Vec<(Option<Source>, f64)> = Vec::new();
-            for attached in acting.attached.iter().filter(|attached| here(attached.at)) {
+            for attached in self.acting.attached.iter().filter(|attached| here(attached.at)) {
                 let Some(wrench) = attached.wrench else { continue };
                 // On the part before a cut just behind it: V = F·n, M = −M₀.
                 let amount = match inner {

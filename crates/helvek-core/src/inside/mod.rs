@@ -20,19 +20,16 @@ pub(crate) use envelope::governing;
 pub use envelope::{Governed, envelope};
 pub use peaks::Extreme;
 pub use poly::Poly;
+pub(crate) use solid::inside_space;
 pub use solid::{Six, SolidDiagram, SolidInside, SolidSegment};
 
 use crate::budget::spend;
-use crate::combinations::State;
-use crate::elastic::Factors;
 use crate::equilibrium::Equilibrium;
 use crate::geometry::Vector;
-use crate::model::{BodyId, CutAt, Model, PointId};
-use crate::solution::Solved;
+use crate::model::{BodyId, Model, PointId};
 use crate::tolerance;
 pub(crate) use graph::Graph;
 use graph::{Sides, Stretch};
-use std::sync::{Arc, OnceLock};
 
 /// Which of the three.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
@@ -173,51 +170,7 @@ impl Diagram {
     }
 }
 
-/// What a solution holds inside, and how its variable loads are parted from the others, once someone has looked: it follows from the rest, so that two solutions are the same
-/// with or without.
-#[derive(Debug, Clone, Default)]
-pub(crate) struct Looked {
-    pub(crate) inside: OnceLock<Vec<Inside>>,
-    pub(crate) solid: OnceLock<Vec<SolidInside>>,
-    pub(crate) parted: OnceLock<Option<Box<[Solved; 2]>>>,
-    pub(crate) states: OnceLock<Vec<State>>,
-    pub(crate) with_trains: OnceLock<Vec<State>>,
-    pub(crate) factors: Arc<Factors>,
-}
-
-impl PartialEq for Looked {
-    fn eq(&self, _: &Self) -> bool {
-        true
-    }
-}
-
-impl Solved {
-    /// N, V and M at the places that are asked, SI, in order; nothing where there is no diagram.
-    pub fn asked_inside(&self) -> Vec<Option<[f64; 3]>> {
-        let all = self.inside();
-        let at = |cut: &CutAt| {
-            let mine = |inside: &&Inside| {
-                inside.body == cut.body && inside.from == cut.stretch[0] && inside.to == cut.stretch[1]
-            };
-            let diagram = all.iter().find(mine)?.diagram.as_ref().ok()?;
-            Some(Inner::ALL.map(|inner| diagram.at(inner, cut.station, cut.side)))
-        };
-        self.model.cuts.iter().map(at).collect()
-    }
-
-    /// N, V and M of every straight stretch of every body of a plane sheet, in the order of the sheet; nothing without equilibrium. Found once.
-    pub fn inside(&self) -> &[Inside] {
-        self.looked.inside.get_or_init(|| {
-            if !self.verdict.equilibrium || self.model.spatial() {
-                return Vec::new();
-            }
-            let carried = self.elastic().map(|elastic| elastic.carried.as_slice());
-            inside(&self.model, &self.full, &self.full_values(), carried)
-        })
-    }
-}
-
-/// As [`Solved::inside`], from the values of the unknowns of the full equilibrium.
+/// N, V and M of every straight stretch of every body of a plane sheet, in the order of the sheet, from the values of the unknowns of the full equilibrium.
 /// `carried`: per body, per edge of its graph, N, V and M at its start by stiffness; nothing for bodies that stay rigid.
 pub(crate) fn inside(
     model: &Model,

@@ -7,9 +7,9 @@
 use super::graph::{Graph, Sides, Stretch, Sum};
 use super::{Acting, Poly, Refusal, Side, everything_acting};
 use crate::budget::spend;
+use crate::equilibrium::Equilibrium;
 use crate::geometry::Vector;
 use crate::model::{BodyId, Model, PointId};
-use crate::solution::Solved;
 use crate::tolerance;
 
 /// Which of the six.
@@ -145,31 +145,10 @@ pub fn axes_of(along: Vector, reference: Option<Vector>, up: Vector) -> [Vector;
     [along, z.cross(along).tidy(), z]
 }
 
-impl Solved {
-    /// The six of every straight stretch of every body of a sheet of space, in the order of the sheet; nothing without equilibrium. Found once.
-    pub fn inside_space(&self) -> &[SolidInside] {
-        self.looked.solid.get_or_init(|| {
-            if !self.verdict.equilibrium || !self.model.spatial() {
-                return Vec::new();
-            }
-            let acting = everything_acting(&self.model, &self.full, &self.full_values());
-            let each = self.model.body_ids().zip(acting);
-            each.flat_map(|(body, acting)| of_body(&self.model, body, acting)).collect()
-        })
-    }
-
-    /// The six at the places that are asked, SI, in order; nothing where there is no diagram.
-    pub fn asked_in_space(&self) -> Vec<Option<[f64; 6]>> {
-        let all = self.inside_space();
-        let at = |cut: &crate::model::CutAt| {
-            let mine = |inside: &&SolidInside| {
-                inside.body == cut.body && inside.from == cut.stretch[0] && inside.to == cut.stretch[1]
-            };
-            let diagram = all.iter().find(mine)?.diagram.as_ref().ok()?;
-            Some(Six::ALL.map(|inner| diagram.at(inner, cut.station, cut.side)))
-        };
-        self.model.cuts.iter().map(at).collect()
-    }
+/// The six of every straight stretch of every body of a sheet of space, in the order of the sheet, from the values of the unknowns of the full equilibrium.
+pub(crate) fn inside_space(model: &Model, full: &Equilibrium, values: &[Option<f64>]) -> Vec<SolidInside> {
+    let each = model.body_ids().zip(everything_acting(model, full, values));
+    each.flat_map(|(body, acting)| of_body(model, body, acting)).collect()
 }
 
 fn of_body(model: &Model, body: BodyId, acting: Result<Acting, Refusal>) -> Vec<SolidInside> {

@@ -94,7 +94,7 @@ pub(super) struct InState<'a> {
 impl<'a> InState<'a> {
     pub(super) fn of(solved: &'a Solved) -> Self {
         let mut bars = vec![None; solved.model.bars.len()];
-        for (column, value) in solved.full.columns.iter().zip(solved.full_values()) {
+        for (column, value) in solved.full.columns.iter().zip(solved.full_values().iter().copied()) {
             if let ColumnOf::Bar(id) = column.of {
                 bars[id.index()] = value;
             }
@@ -212,7 +212,7 @@ impl Solved {
     fn transmitted(&self, of: ColumnOf) -> Option<Vector> {
         let values = self.full_values();
         let mut sum = Vector::ZERO;
-        for (column, value) in self.full.columns.iter().zip(&values) {
+        for (column, value) in self.full.columns.iter().zip(values) {
             let mine = match (column.of, of) {
                 // Over all its places: the forces on the first body stand first, or alone.
                 (ColumnOf::Joint(a, k), ColumnOf::Joint(b, first)) => a == b && k == first,

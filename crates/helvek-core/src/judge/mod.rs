@@ -17,10 +17,9 @@ pub use reach::{End, Reach};
 pub use unchecked::{Unchecked, Why};
 pub use worked::Worked;
 
-use crate::combinations::State;
 use crate::inside::Extreme;
 use crate::model::{BarId, BarLimits, BodyId, Growing, JointId, SupportId};
-use crate::solution::Solved;
+use crate::solution::{Solved, State};
 use demand::InState;
 pub(crate) use demand::Sizes;
 

@@ -1,11 +1,10 @@
 //! A pin among its plates: what each plate presses on it, what each plane between two plates shears, and how thick it has to be.
 
 use super::Strength;
-use crate::combinations::State;
 use crate::equilibrium::{ActionOf, Column, ColumnOf, PartOf};
 use crate::geometry::Vector;
 use crate::model::{PlateOf, PlatedPin, SoughtId, Threaded, Wants};
-use crate::solution::Solved;
+use crate::solution::{Solved, State};
 use crate::tolerance;
 use std::f64::consts::PI;
 
@@ -106,7 +105,7 @@ impl Solved {
             Threaded::Pin(id) => {
                 let on_pin =
                     |part: crate::equilibrium::PartId| self.full.parts[part.index()].of == PartOf::Pin(id);
-                for (column, value) in self.full.columns.iter().zip(&values).filter(|(c, _)| owns(c)) {
+                for (column, value) in self.full.columns.iter().zip(values).filter(|(c, _)| owns(c)) {
                     for act in column.acts.iter().filter(|act| on_pin(act.on)) {
                         sum += act.wrench.force * (*value)?;
                     }
@@ -122,7 +121,7 @@ impl Solved {
             // A body on a pin of two: the pin exerts on it what it does not exert on the pin.
             Threaded::Joint(joint) => {
                 let PlateOf::Body(body) = owner else { return Some(sum) };
-                for (column, value) in self.full.columns.iter().zip(&values) {
+                for (column, value) in self.full.columns.iter().zip(values) {
                     if !matches!(column.of, ColumnOf::Joint(id, _) if id == joint) {
                         continue;
                     }
@@ -134,7 +133,7 @@ impl Solved {
             }
             Threaded::Support(support) => {
                 let sign = if owner == PlateOf::Ground { 1.0 } else { -1.0 };
-                for (column, value) in self.full.columns.iter().zip(&values) {
+                for (column, value) in self.full.columns.iter().zip(values) {
                     if column.of == ColumnOf::Support(support) {
                         for act in &column.acts {
                             sum += act.wrench.force * ((*value)? * sign);

@@ -4,12 +4,10 @@
 
 use super::demand::{InState, Linear, Sizes};
 use super::{Check, Subject};
-use crate::combinations::State;
 use crate::elastic::Contacts;
 use crate::equilibrium::ColumnId;
-use crate::limits::grows;
 use crate::model::Growing;
-use crate::solution::Solved;
+use crate::solution::{Solved, State};
 use crate::tolerance;
 use crate::verdict::linear;
 use std::borrow::Cow;
@@ -60,7 +58,7 @@ impl Solved {
 
     fn parts_of(&self, of: Growing) -> Option<[Self; 2]> {
         let part = |growing: bool| {
-            let keep = |load| grows(&self.model, of, load) == growing;
+            let keep = |load| self.model.grows(of, load) == growing;
             let model = self.model.under(self.model.loading.kept(keep, !growing));
             let full = self.full.under(&model);
             let values = linear(&full, &self.verdict.released)?;
@@ -101,7 +99,7 @@ impl Solved {
             each: Vec::with_capacity(checks.len()),
         };
         let (s, g) = (staying.full_values(), growing.full_values());
-        let largest = s.iter().chain(&g).flatten().fold(0.0f64, |most, value| most.max(value.abs()));
+        let largest = s.iter().chain(g).flatten().fold(0.0f64, |most, value| most.max(value.abs()));
         let noise = tolerance::ZERO_FORCE * largest;
         for (index, column) in self.full.columns.iter().enumerate() {
             if let (Some(sense), Some(s), Some(g)) = (column.one_way, s[index], g[index])

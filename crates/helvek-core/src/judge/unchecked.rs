@@ -2,12 +2,11 @@
 
 use super::Subject;
 use super::plates::SizedPin;
-use crate::combinations::State;
 use crate::inside::Inner;
 use crate::model::{
     BarLimits, BodyId, JointId, JointKind, Limited, Material, Member, PointId, SupportId, SupportKind,
 };
-use crate::solution::Solved;
+use crate::solution::{Solved, State};
 
 /// Why something was not checked.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]

@@ -1,10 +1,9 @@
 //! How a check comes to its figure: the quantities of its formula, in SI.
 
 use super::{By, Hole, Judged, SizedPin, Subject};
-use crate::combinations::State;
 use crate::inside::{Inner, Side};
 use crate::model::PlateOf;
-use crate::solution::Solved;
+use crate::solution::{Solved, State};
 
 /// The quantities of a formula.
 #[derive(Debug, Clone, Copy, PartialEq)]

@@ -1,6 +1,6 @@
 //! What bars can carry, and the load whose limit is sought.
 
-use super::loads::LoadKind;
+use super::loads::{Load, LoadKind};
 use super::resolve::Builder;
 use super::{Amount, LoadId, Model, Rope, RopeEnd};
 use crate::problem::{ProblemKind, nearest};
@@ -60,6 +60,23 @@ pub(super) fn parameter_of(document: &Document) -> Option<String> {
         };
         sheet.loads.iter().any(force).then(|| symbol.to_owned())
     })
+}
+
+impl Model {
+    /// Whether a load grows.
+    pub(crate) fn grows(&self, of: Growing, load: LoadId) -> bool {
+        let Load { case, kind, name, .. } = self.loading.load(load);
+        let case = case.as_deref();
+        // What a structure weighs itself is there all the time.
+        let own = matches!(kind, LoadKind::Own { .. }) && case.is_none();
+        match of {
+            Growing::Variable => case != Some(PERMANENT) && !own,
+            Growing::Case(row) => case == self.cases.get(row).map(String::as_str),
+            // With all its parts.
+            Growing::Load(id) => self.loading.load(id).name == *name,
+            Growing::Parameter => self.parameter.as_ref().is_some_and(|p| p.loads.contains(&load)),
+        }
+    }
 }
 
 impl Builder {

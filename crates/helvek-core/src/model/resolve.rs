@@ -1,12 +1,13 @@
 //! Resolving names and quantities while a model is built; every failure is a problem, none stops the build.
 
 use super::places::Places;
-use super::{Amount, BodyId, Conversion, Model, PointId, Sought, SoughtId, SoughtOf};
+use super::{Amount, BodyId, Conversion, Model, PointId, Sought, SoughtId, SoughtOf, Structure};
 use crate::problem::{Problem, ProblemKind, Problems, nearest};
 use crate::section::Shape;
 use crate::sheet::Quantity;
 use crate::units::{Dimension, Units, figures, parse_quantity};
 use std::collections::HashMap;
+use std::sync::Arc;
 
 /// In SI. Heavier than the Earth, longer than the sky is wide, and its cube is still a number.
 const LARGEST: f64 = 1e60;
@@ -38,10 +39,9 @@ pub(super) struct Builder {
 
 impl Builder {
     pub(super) fn new(units: Units) -> Self {
-        let mut model = Model::default();
-        model.units = units;
+        let structure = Arc::new(Structure { units, ..Structure::default() });
         Self {
-            model,
+            model: Model { structure, ..Model::default() },
             problems: Problems::default(),
             bodies_missing: false,
             point_ids: HashMap::new(),

@@ -1,9 +1,8 @@
 //! A train at each of its worst stands as one more state of the loads, so that it is judged, and grows, with everything else.
 
 use super::{Facing, Passage};
-use crate::combinations::State;
 use crate::inside::Inner;
-use crate::solution::Solved;
+use crate::solution::{Solved, State};
 use crate::tolerance;
 use crate::units::figures;
 

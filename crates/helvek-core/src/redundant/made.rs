@@ -14,7 +14,7 @@ use crate::tolerance;
 impl Solved {
     /// 1 for each unknown, so that where it enters is seen; what sought loads come to.
     pub(super) fn entering(&self) -> Vec<Option<f64>> {
-        let columns = self.full.columns.iter().zip(self.full_values());
+        let columns = self.full.columns.iter().zip(self.full_values().iter().copied());
         let sought = |of: ColumnOf| matches!(of, ColumnOf::Sought(_));
         columns.map(|(column, value)| if sought(column.of) { value } else { Some(1.0) }).collect()
     }

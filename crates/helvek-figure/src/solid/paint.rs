@@ -273,7 +273,7 @@ impl Painter<'_> {
         let mut arrows: Vec<SolidArrow> =
             model.loading.loads.iter().flat_map(|load| self.load_arrows(load)).collect();
         let values = self.solved.full_values();
-        for (column, value) in self.solved.full.columns.iter().zip(values) {
+        for (column, value) in self.solved.full.columns.iter().zip(values.iter().copied()) {
             if let (ColumnOf::Support(_), [act]) = (column.of, &column.acts[..]) {
                 let id = format!("reaction:{}", column.symbol);
                 arrows.push(self.unknown_arrow(column, act, value, ArrowRole::Reaction, (&id, &id)));
@@ -409,7 +409,7 @@ impl Painter<'_> {
     /// The largest couple drawn, N·m.
     fn largest_couple(&self) -> f64 {
         let loads = self.solved.equilibrium.actions.iter().map(|a| a.act.wrench.moment.length());
-        let columns = self.solved.full.columns.iter().zip(self.solved.full_values());
+        let columns = self.solved.full.columns.iter().zip(self.solved.full_values().iter().copied());
         let couples = columns.filter(|(c, _)| c.kind == ColumnKind::Couple).filter_map(|(_, value)| value);
         loads.chain(couples.map(f64::abs).filter(|_| self.complete)).fold(0.0, f64::max)
     }

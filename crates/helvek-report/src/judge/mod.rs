@@ -10,9 +10,8 @@ pub use pins::{PinLine, RequiredLine};
 pub use sections::SectionLine;
 
 use crate::fragment::Fragment;
-use helvek_core::combinations::State;
 use helvek_core::judge::{By, Check, End, Judged, Judgement, Strength};
-use helvek_core::solution::Solved;
+use helvek_core::solution::{Solved, State};
 use helvek_core::units::{Unit, figures};
 use schemars::JsonSchema;
 use serde::Serialize;

@@ -1,8 +1,7 @@
 //! What is shown inside the members: as drawn, by combination, as an envelope, under a train of forces, at a cut.
 
 use super::live::LiveRequest;
-use helvek_core::answers::Answers;
-use helvek_core::combinations::State;
+use helvek_core::answers::Findings;
 use helvek_core::cut::cut;
 use helvek_core::edit;
 use helvek_core::inside::{Inside, Side};
@@ -58,40 +57,32 @@ pub(crate) struct StandWanted {
 /// All combinations together; one of that name would stand for itself.
 const ENVELOPE: &str = "envelope";
 
-/// What has been found already.
-pub(super) struct Seen<'a> {
-    pub(super) solved: &'a Solved,
-    pub(super) answers: &'a Answers,
-    pub(super) states: &'a [State],
-}
-
 /// N, V and M as they are wanted, on the page and in the scene.
 pub(super) fn look_inside(
     request: &LiveRequest,
     document: &Document,
-    seen: &Seen<'_>,
+    (solved, found): (&Solved, &Findings),
     page: &mut Page,
     scene: &mut Scene,
 ) {
-    let Seen { solved, answers, states } = *seen;
     if let Some(wanted) = &request.train
         && let Some(passage) = solved.passages().into_iter().find(|p| p.train.name == wanted.name)
     {
         return pass(request, wanted, document, &passage, page, scene);
     }
-    let named = request.state.as_deref();
+    let (named, states) = (request.state.as_deref(), solved.states());
     match states.iter().find(|state| Some(state.name.as_str()) == named) {
         Some(state) => {
             *scene = helvek_figure::scene(&state.solved, true);
             // What counts nothing in it is not drawn.
             let out: Vec<String> = state.left_out.iter().map(|load| format!("load:{load}")).collect();
             scene.marks.retain(|mark| mark.load().is_none_or(|id| !out.iter().any(|o| o == id)));
-            page.inside = inside_lines(&state.solved, &state.solved.brief_answers());
+            page.inside = inside_lines(&state.solved, &state.solved.findings());
             scene.inside = diagrams(&state.solved);
         }
         None if named == Some(ENVELOPE) => scene.inside = envelopes(solved, states),
         None => {
-            page.inside = inside_lines(solved, answers);
+            page.inside = inside_lines(solved, found);
             scene.inside = diagrams(solved);
         }
     }
@@ -112,7 +103,7 @@ fn pass(
         let facing = if stand.on { Facing::On } else { Facing::Back };
         let there = solution::solve(passage.solved.model.under(passage.placed(lead, facing)));
         *scene = helvek_figure::scene(&there, true);
-        page.inside = inside_lines(&there, &there.brief_answers());
+        page.inside = inside_lines(&there, &there.findings());
         drawn = diagrams(&there);
     }
     let section = request.cut.as_ref().and_then(|cut| section(document, passage.solved, cut));

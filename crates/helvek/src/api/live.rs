@@ -1,6 +1,6 @@
 //! Solving while someone draws.
 
-use super::inside::{CutWanted, Seen, TrainWanted, cut_section, look_inside, look_into};
+use super::inside::{CutWanted, TrainWanted, cut_section, look_inside, look_into};
 use super::json::Body;
 use super::{ApiError, ErrorBody, Shared};
 use crate::works::{MOST, Works};
@@ -21,7 +21,7 @@ use helvek_figure::{
 use helvek_report::choice::choices;
 use helvek_report::cut::PageCut;
 use helvek_report::judge::{judged_headline, page_judgement};
-use helvek_report::page::{Page, next, table};
+use helvek_report::page::{Page, next, ranges, table, trains};
 use helvek_report::stiff::page_stiff;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
@@ -277,17 +277,15 @@ fn reply(request: &LiveRequest, unsolved: Option<ErrorBody>) -> LiveReply {
     }
     offered.extend(offers::on_problems(&document, &built.problems));
     let solution = complete.then(|| {
-        // Combinations and trains are seen inside only, and take their time.
-        let needed = request.inside || !request.lean || solved.limited();
-        let states = if needed { solved.states() } else { &[] };
-        let answers = match (request.lean, request.inside) {
-            (false, _) => solved.answers(),
-            (true, true) => solved.inside_answers(states),
-            (true, false) => solved.brief_answers(),
-        };
+        let found = solved.findings();
         offered.extend(offers::on_redundancy(&solved));
-        offered.extend(offers::on_warnings(&answers.warnings));
-        let mut page = Page::with(&solved, &answers);
+        offered.extend(offers::on_warnings(&found.warnings));
+        let mut page = Page::with(&solved, &found);
+        // Combinations and trains are seen inside only, and take their time.
+        if request.inside || !request.lean {
+            page.ranges = ranges(&solved, &found);
+            page.trains = trains(&solved, &found);
+        }
         let judged = solved.with_trains();
         if let Some(judgement) = solved.judgement(judged) {
             page.headlines.size = judged_headline(&solved, &judgement);
@@ -301,18 +299,17 @@ fn reply(request: &LiveRequest, unsolved: Option<ErrorBody>) -> LiveReply {
             scene.deflected = deflected(&solved);
         }
         if request.table {
-            page.table = table(&solved, &answers);
+            page.table = table(&solved, &found);
         }
         if let Some(chosen) = &request.choice {
-            page.choice = choices(&solved, &answers, &chosen.pieces, chosen.after);
+            page.choice = choices(&solved, &found, &chosen.pieces, chosen.after);
         }
         if request.free {
             page.next = next(&solved);
             scene.free = free_bodies(&solved, &scene);
         }
         if request.inside {
-            let seen = Seen { solved: &solved, answers: &answers, states };
-            look_inside(request, &document, &seen, &mut page, &mut scene);
+            look_inside(request, &document, (&solved, &found), &mut page, &mut scene);
         }
         if request.apart {
             scene.apart = pieces(&solved, &scene, &document.sheet.conventions.apart.together);
@@ -330,12 +327,12 @@ fn reply(request: &LiveRequest, unsolved: Option<ErrorBody>) -> LiveReply {
                 Err(problems) => cut_refused = problems,
             }
         }
-        let free_motion = answers.free_motion.clone();
+        let free_motion = found.free_motion.clone();
         LiveSolution {
             cut: shown,
             section,
             cut_refused,
-            answers: (!request.lean).then_some(answers),
+            answers: (!request.lean).then(|| solved.answers_from(found)),
             page,
             free_motion,
         }

@@ -3,10 +3,10 @@
 //! Where nothing is one-way, every case is solved once and the combinations are sums of these. Where something is, its state may differ from
 //! combination to combination: each is solved in full.
 
+use super::Solved;
 use crate::elastic::Contacts;
 use crate::equilibrium::Column;
 use crate::model::{Combination, Load};
-use crate::solution::Solved;
 use crate::verdict::linear;
 use std::collections::BTreeMap;
 

@@ -1,16 +1,20 @@
 //! The whole chain, every stage kept.
 
+mod looked;
+mod states;
+
+pub(crate) use looked::Looked;
+pub use states::State;
+
 use crate::elastic::{self, Contacts, Elastic, Factors, Lengths, Refusal};
 use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, Equilibrium, PartOf, TwoForce};
 use crate::geometry::Vector;
-use crate::inside::Looked;
 use crate::model::{JointId, Loading, Model, SupportId};
 use crate::plan::{Given, plan};
 use crate::proof::{Proof, prove};
 use crate::recognition::{Seen, at_joints, two_force_bodies};
 use crate::verdict::{Cure, OneWayState, Status, Verdict, aligned, cures_of, judge};
 use crate::working::{Working, work};
-use std::sync::Arc;
 
 /// A model with everything that follows from it.
 #[derive(Debug, Clone, PartialEq)]
@@ -31,11 +35,36 @@ pub struct Solved {
     pub proof: Proof,
     /// Per column of `equilibrium`: its value by the global solution, where equilibrium fixes it.
     pub global: Vec<Option<f64>>,
+    values: Values,
     /// Solved by its stiffness, where the sheet says how stiff anything is; or why that does not answer.
     pub elastic: Option<Result<Elastic, Refusal>>,
     /// In space: the sets of bearings of which one has to exert couples, where it is not said which.
     pub ties: Vec<Vec<SupportId>>,
     pub(crate) looked: Looked,
+}
+
+/// What the unknowns come to, SI, along their assumed senses: the working's values where it was worked, else the global solution's; nothing where neither equilibrium nor stiffness fixes them.
+#[derive(Debug, Clone, PartialEq, Default)]
+struct Values {
+    /// Per column of the full equilibrium.
+    full: Vec<Option<f64>>,
+    /// Per column of that of the working.
+    worked: Vec<Option<f64>>,
+}
+
+impl Values {
+    fn of(map: Map<'_>, equilibrium: &Equilibrium, global: &[Option<f64>], working: &Working) -> Self {
+        let known = |index| map.verdict.equilibrium.then(|| map.known(index)).flatten();
+        let mut values =
+            Self { full: (0..map.full.columns.len()).map(known).collect(), worked: global.to_vec() };
+        for (id, value) in working.steps.iter().flat_map(|step| step.results()) {
+            values.worked[id.index()] = Some(value);
+            if let Some(index) = map.same(equilibrium, id) {
+                values.full[index] = Some(value);
+            }
+        }
+        values
+    }
 }
 
 /// By its stiffness, when it has any. Which one-way parts carry is then decided by how things give way: the verdict is that of those which do.
@@ -84,11 +113,9 @@ pub fn solve(model: Model) -> Solved {
         Working::default()
     };
     let cures = cures_of(&model, &full, &verdict);
-    let proof = Proof::default();
-    let mut solved =
-        Solved { model, full, verdict, equilibrium, working, cures, proof, global, elastic, ties, looked };
-    solved.proof = prove(&solved.model, &solved.full, &solved.verdict, &solved.full_values());
-    solved
+    let values = Values::of(map, &equilibrium, &global, &working);
+    let proof = prove(&model, &full, &verdict, &values.full);
+    Solved { model, full, verdict, equilibrium, working, cures, proof, global, values, elastic, ties, looked }
 }
 
 /// A model that is too much work to be judged, to be drawn all the same: freed, and nothing known of it.
@@ -118,6 +145,7 @@ pub fn unsolved(model: Model) -> Solved {
         cures: Vec::new(),
         proof: Proof::default(),
         global: vec![None; columns],
+        values: Values { full: vec![None; columns], worked: vec![None; columns] },
         elastic: None,
         ties: Vec::new(),
         looked: Looked::default(),
@@ -250,47 +278,36 @@ impl Solved {
         verdict: Verdict,
         contacts: Contacts,
     ) -> Self {
-        let looked = Looked { factors: Arc::clone(&self.looked.factors), ..Looked::default() };
+        let looked = self.looked.beside();
         let (verdict, elastic) = stiffly(&model, &full, verdict, contacts, &looked.factors);
-        let mut solved = Self {
+        let working = Working::default();
+        let map = Map { model: &model, full: &full, verdict: &verdict, elastic: answering(&elastic) };
+        let global = Values::of(map, &full, &[], &working).full;
+        Self {
+            values: Values { full: global.clone(), worked: global.clone() },
             model,
             equilibrium: full.clone(),
             full,
             verdict,
-            working: Working::default(),
+            working,
             cures: Vec::new(),
             proof: Proof::default(),
-            global: Vec::new(),
+            global,
             elastic,
             ties: Vec::new(),
             looked,
-        };
-        solved.global = solved.full_values();
-        solved
+        }
     }
 
-    /// The value of each unknown of the working that equilibrium fixes, SI, along its assumed sense; the working's where it was worked,
-    /// else the global solution's.
-    pub fn values(&self) -> Vec<Option<f64>> {
-        let mut values = self.global.clone();
-        for (id, value) in self.working.steps.iter().flat_map(|step| step.results()) {
-            values[id.index()] = Some(value);
-        }
-        values
+    /// The value of each unknown of the working, SI, along its assumed sense: the working's where it was worked, else the global solution's; nothing where neither
+    /// equilibrium nor stiffness fixes it.
+    pub fn values(&self) -> &[Option<f64>] {
+        &self.values.worked
     }
 
-    /// The value of each unknown of the full equilibrium that equilibrium fixes, SI; the working's where it was worked.
-    pub fn full_values(&self) -> Vec<Option<f64>> {
-        let map = self.map();
-        let each = 0..self.full.columns.len();
-        let mut values: Vec<_> =
-            each.map(|index| self.verdict.equilibrium.then(|| map.known(index)).flatten()).collect();
-        for (id, value) in self.working.steps.iter().flat_map(|step| step.results()) {
-            if let Some(index) = map.same(&self.equilibrium, id) {
-                values[index] = Some(value);
-            }
-        }
-        values
+    /// The same of each unknown of the full equilibrium.
+    pub fn full_values(&self) -> &[Option<f64>] {
+        &self.values.full
     }
 
     fn map(&self) -> Map<'_> {
