@@ -1,5 +1,6 @@
 //! The project's chores. `cargo xtask` lists them.
 
+mod circles;
 mod licences;
 mod package;
 mod run;
@@ -83,7 +84,13 @@ fn test() -> Outcome {
     Step::cargo(&["test", "--workspace"]).run()
 }
 
+/// The crates whose modules are free of circles.
+const FREE_OF_CIRCLES: [&str; 2] = ["helvek-core", "helvek-store"];
+
 fn lint() -> Outcome {
+    for name in FREE_OF_CIRCLES {
+        circles::none_in(&run::root().join("crates").join(name).join("src"))?;
+    }
     Step::cargo(&["fmt", "--all", "--check"]).run()?;
     Step::cargo(&["clippy", "--workspace", "--all-targets", "--", "-D", "warnings"]).run()?;
     Step::npm(&["run", "format:check"]).run()?;

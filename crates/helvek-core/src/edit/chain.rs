@@ -13,7 +13,7 @@
 use super::figure::Figure;
 use super::place::{self, angle, coordinates, free_name};
 use super::typed::{filled, length};
-use super::{bars, space, words, wrong};
+use super::{bar_list, space, words, wrong};
 use crate::geometry::{Point, Vector};
 use crate::model;
 use crate::problem::{Problem, nearest};
@@ -74,7 +74,7 @@ pub(super) fn join(sheet: &mut Sheet, from: &str, to: &str, kind: BarKind) -> Ou
     for pair in stops.windows(2) {
         let there = |bar: &Bar| bar.ends().contains(&pair[0]) && bar.ends().contains(&pair[1]);
         if !sheet.bars.iter().any(there) {
-            sheet.bars.push(bars::written(None, [pair[0].clone(), pair[1].clone()], kind));
+            sheet.bars.push(bar_list::written(None, [pair[0].clone(), pair[1].clone()], kind));
         }
     }
     Ok(())
@@ -102,7 +102,7 @@ pub(super) fn joint_at(sheet: &mut Sheet, at: Point) -> Outcome<String> {
     let name = free_name(sheet);
     sheet.points.insert(name.clone(), coordinates(at, None));
     if let Some(row) = figure.bar_at(at) {
-        bars::part(sheet, row, &name);
+        bar_list::part(sheet, row, &name);
     }
     Ok(name)
 }

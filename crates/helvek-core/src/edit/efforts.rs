@@ -24,7 +24,7 @@ pub(super) fn forget_gone(sheet: &mut Sheet) {
     there.extend(model::bar_names(sheet));
     there.extend(sheet.ropes.keys().cloned());
     let mut sizes = sheet.clone();
-    let quantities = sizes.loads.iter_mut().flat_map(super::loads::quantities).map(|(size, _)| size.clone());
+    let quantities = sizes.loads.iter_mut().flat_map(super::units::quantities).map(|(size, _)| size.clone());
     let pulls = sheet.ropes.values().flat_map(|rope| &rope.path).filter_map(|stop| match stop {
         crate::sheet::RopeStop::Pull { pull, .. } => Some(pull.clone()),
         _ => None,

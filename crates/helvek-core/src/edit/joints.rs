@@ -1,5 +1,6 @@
 //! Joints between bodies put down and changed: pins (inside a body: internal hinges), welds, slots, collars, contacts, gear teeth.
 
+use super::meeting::{bodies_at, plain};
 use super::typed::{filled, quantity};
 use super::{efforts, parts, place, rigid, row_named, space, words, wrong};
 use crate::model;
@@ -18,43 +19,6 @@ pub(super) struct Slots<'a> {
     pub(super) direction: Option<&'a str>,
     pub(super) friction: Option<&'a str>,
     pub(super) rename: Option<&'a str>,
-}
-
-/// The bodies that pass a point, in the order of the sheet.
-pub(super) fn bodies_at(sheet: &Sheet, at: &str) -> Vec<String> {
-    let passes = |body: &crate::sheet::Body| body.runs.iter().flatten().chain(&body.points).any(|p| p == at);
-    sheet.bodies.iter().filter(|(_, body)| passes(body)).map(|(name, _)| name.clone()).collect()
-}
-
-/// Joins a body to those that pass a point already.
-pub(super) fn meet(sheet: &mut Sheet, at: &str, body: &str, kind: JointKind) {
-    let here: Vec<String> = bodies_at(sheet, at).into_iter().filter(|b| b != body).collect();
-    if here.is_empty() {
-        return;
-    }
-    match sheet.joints.iter_mut().find(|j| j.at == at && j.kind == kind) {
-        Some(joint) if !joint.of.iter().any(|of| of == body) => joint.of.push(body.to_owned()),
-        Some(_) => {}
-        None => {
-            let of = here.into_iter().chain([body.to_owned()]).collect();
-            sheet.joints.push(plain(at, kind, of));
-        }
-    }
-}
-
-pub(super) fn plain(at: &str, kind: JointKind, of: Vec<String>) -> Joint {
-    Joint {
-        name: None,
-        at: at.to_owned(),
-        kind,
-        of,
-        along: None,
-        normal: None,
-        axis: None,
-        thrust: None,
-        friction: None,
-        pressure_angle: None,
-    }
 }
 
 /// Whether a kind is free in one direction.

@@ -353,29 +353,3 @@ pub(super) fn free_name(sheet: &Sheet, letter: &str) -> String {
 pub(super) fn named(sheet: &Sheet, name: &str) -> Result<usize, Vec<Problem>> {
     row_named(&model::load_names(sheet), name, "load")
 }
-
-/// Every quantity of a load with what it measures.
-pub(super) fn quantities(load: &mut Load) -> Vec<(&mut Quantity, Dimension)> {
-    match load {
-        Load::Force(load) => {
-            let parts = load.components.iter_mut().flatten();
-            parts.chain(&mut load.size).map(|q| (q, Dimension::FORCE)).collect()
-        }
-        Load::Couple(load) => {
-            let parts = load.components.iter_mut().flatten();
-            parts.chain(&mut load.size).map(|q| (q, Dimension::MOMENT)).collect()
-        }
-        Load::Distributed(load) => {
-            let all = std::iter::once(&mut load.start).chain(&mut load.end);
-            all.map(|q| (q, Dimension::FORCE_PER_LENGTH)).collect()
-        }
-        Load::Own(load) => {
-            let mass = load.mass.iter_mut().map(|q| (q, Dimension::MASS_PER_LENGTH));
-            mass.chain(load.size.iter_mut().map(|q| (q, Dimension::FORCE_PER_LENGTH))).collect()
-        }
-        Load::Weight(load) => {
-            let mass = load.mass.iter_mut().map(|q| (q, Dimension::MASS));
-            mass.chain(load.size.iter_mut().map(|q| (q, Dimension::FORCE))).collect()
-        }
-    }
-}

@@ -4,6 +4,7 @@
 //! What a person typed arrives as text. A problem's path is the name of the slot it was typed into (`size`, `place`), so that it can be
 //! shown where it stands.
 
+mod bar_list;
 mod bars;
 mod chain;
 mod copies;
@@ -16,6 +17,7 @@ mod joints;
 mod judged;
 mod limits;
 mod loads;
+mod meeting;
 mod member;
 pub mod offers;
 mod order;
@@ -250,7 +252,10 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
         }
         Edit::Remove { ids } => remove::remove(sheet, ids)?,
         Edit::Cure { index } => supports::cure(document, sheet, *index)?,
-        Edit::Space { into, vertical } => space::change(sheet, into, vertical.as_deref())?,
+        Edit::Space { into, vertical } => {
+            let vertical = vertical.as_deref().map(|text| words::choice(text, "vertical")).transpose()?;
+            space::change(sheet, words::choice(into, "into")?, vertical)?;
+        }
         Edit::Units { length, force } => units::change(sheet, length, force)?,
     }
     if let Some(load) = OfLoad::of(edit) {
@@ -259,7 +264,7 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
     space::complete(sheet);
     points::drop_unused(&document.sheet, sheet, edit);
     stiff::follow(&document.sheet, sheet);
-    bars::forget_gone(sheet);
+    bar_list::forget_gone(sheet);
     order::forget_gone(sheet);
     efforts::forget_gone(sheet);
     judged::follow(&document.sheet, sheet);

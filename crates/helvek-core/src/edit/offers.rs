@@ -1,7 +1,7 @@
 //! What could be done about something that stands in the way, or that was perhaps meant otherwise: each an edit, for one key.
 
 use super::figure::Figure;
-use super::joints;
+use super::meeting;
 use super::place::spot;
 use super::request::Edit;
 use super::typed::filled;
@@ -99,7 +99,7 @@ fn loose(sheet: &Sheet, problem: &Problem) -> Vec<Offer> {
     let points = body.runs.iter().flatten().chain(&body.points);
     let joined = |at: &str| sheet.joints.iter().any(|j| j.at == at && j.of.contains(name));
     let offers = points.filter(|at| !joined(at)).filter_map(|at| {
-        let here = joints::bodies_at(sheet, at);
+        let here = meeting::bodies_at(sheet, at);
         (here.len() > 1).then(|| Offer {
             text: format!("Pin {} together at {at}", here.join(" and ")),
             about: problem.path.clone(),

@@ -2,7 +2,7 @@
 
 use super::Edit;
 use super::figure::Figure;
-use super::{bars, parts, stiff, wrong};
+use super::{bar_list, parts, stiff, wrong};
 use crate::model;
 use crate::problem::Problem;
 use crate::sheet::{Bar, CoupleLoad, Direction, DistributedLoad, Find, ForceLoad, Load, RopeStop, Sheet};
@@ -103,7 +103,7 @@ pub(super) fn rename(sheet: &mut Sheet, old: &str, new: &str) -> Result<(), Vec<
     sheet.joints.iter_mut().for_each(|j| called_after(&mut j.name));
     parts::point_renamed(sheet, old, new);
     let after = names(sheet);
-    bars::renamed(sheet, &before[2], &after[2]);
+    bar_list::renamed(sheet, &before[2], &after[2]);
     for find in &mut sheet.find {
         let (kind, name) = match find {
             Find::Reactions { support: Some(name) } => (0, name),

@@ -3,7 +3,7 @@
 use super::figure::Figure;
 use super::place::{free_name, spot_of};
 use super::typed::{filled, quantity, tidy};
-use super::{chain, joints, parts, place, space, stiff, supports, units, words, wrong};
+use super::{chain, meeting, parts, place, space, stiff, supports, units, words, wrong};
 use crate::model::units_of;
 use crate::problem::Problem;
 use crate::sheet::{Body, DistributedLoad, Find, JointKind, Load, Quantity, RopeStop, Sheet};
@@ -55,7 +55,7 @@ pub(super) fn draw(
     }
     sheet.bodies.insert(name.clone(), Body { runs, ..Body::default() });
     for at in &points {
-        joints::meet(sheet, at, &name, kind);
+        meeting::meet(sheet, at, &name, kind);
     }
     Ok(())
 }
@@ -310,7 +310,7 @@ pub(super) fn merge(sheet: &mut Sheet, name: &str) -> Outcome {
     let near =
         |(other, p): &(&String, &crate::geometry::Point)| *other != name && p.distance(at) <= figure.slack();
     let Some(other) = figure.at.iter().find(near).map(|(other, _)| other.clone()) else { return Ok(()) };
-    let (mine, others) = (joints::bodies_at(sheet, name), joints::bodies_at(sheet, &other));
+    let (mine, others) = (meeting::bodies_at(sheet, name), meeting::bodies_at(sheet, &other));
     if mine.iter().any(|body| others.contains(body)) {
         return wrong("x", format!("{name} would lie on {other} of the same body."), "Choose another place.");
     }
@@ -322,7 +322,7 @@ pub(super) fn merge(sheet: &mut Sheet, name: &str) -> Outcome {
     super::points::become_one(sheet, name, &other);
     if !others.is_empty() {
         for body in mine {
-            joints::meet(sheet, &other, &body, JointKind::Pin);
+            meeting::meet(sheet, &other, &body, JointKind::Pin);
         }
     }
     Ok(())

@@ -9,7 +9,7 @@
 
 use super::figure::Figure;
 use super::typed::{filled, kept, positive, quantity};
-use super::{efforts, joints, parts, rigid, units, words, wrong};
+use super::{efforts, meeting, parts, rigid, units, words, wrong};
 use crate::geometry::{Point, Vector};
 use crate::model::PIN;
 use crate::problem::{Problem, ProblemKind, nearest};
@@ -58,7 +58,7 @@ pub(super) fn pulley(sheet: &mut Sheet, name: Option<&str>, slots: &Wheel<'_>) -
         (None, Some(before)) => before.radius.clone(),
         (None, None) => return wrong("radius", "How large is it?", "Type its radius: 0.15, or 150 mm."),
     };
-    let here = joints::bodies_at(sheet, &at);
+    let here = meeting::bodies_at(sheet, &at);
     let on = match filled(slots.on) {
         Some(GROUND) => None,
         Some(body) if sheet.bodies.contains_key(body) => {
@@ -299,7 +299,7 @@ fn fixed(sheet: &Sheet, token: &str) -> Outcome<Option<RopeStop>> {
         return Ok(None);
     }
     let at = at.to_owned();
-    let here = joints::bodies_at(sheet, &at);
+    let here = meeting::bodies_at(sheet, &at);
     Ok(Some(match (on, &here[..]) {
         (Some(GROUND), _) => RopeStop::Ground { at },
         (Some(PIN), _) => RopeStop::Body { body: PIN.into(), at },

@@ -1,6 +1,6 @@
 //! From the plane into space and back.
 
-use super::{words, wrong};
+use super::wrong;
 use crate::geometry::Vector;
 use crate::model::units_of;
 use crate::problem::Problem;
@@ -38,9 +38,11 @@ pub(super) fn complete(sheet: &mut Sheet) {
 
 /// Makes a sheet one of space or of the plane, or turns the axis that points up. What is drawn in the plane stands in the plane of x and y, with y
 /// up, as it was; what nothing in space corresponds to is refused by name.
-pub(super) fn change(sheet: &mut Sheet, into: &str, vertical: Option<&str>) -> Result<(), Vec<Problem>> {
-    let into = words::choice::<SpaceKind>(into, "into")?;
-    let vertical = vertical.map(|text| words::choice::<Vertical>(text, "vertical")).transpose()?;
+pub(super) fn change(
+    sheet: &mut Sheet,
+    into: SpaceKind,
+    vertical: Option<Vertical>,
+) -> Result<(), Vec<Problem>> {
     let empty = sheet.points.is_empty() && sheet.bodies.is_empty() && sheet.bars.is_empty();
     match (sheet.space, into) {
         (SpaceKind::Plane, SpaceKind::Space) => {

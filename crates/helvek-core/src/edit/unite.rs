@@ -1,7 +1,7 @@
 //! Bodies that become one: where a joint between them is taken away.
 
 use super::figure::Figure;
-use super::{joints, rigid, wrong};
+use super::{meeting, rigid, wrong};
 use crate::problem::Problem;
 use crate::sheet::{Body, Joint, JointKind, Quantities, Sheet};
 use crate::tolerance;
@@ -13,7 +13,7 @@ type Outcome<T = ()> = Result<T, Vec<Problem>>;
 /// from one another are one body again, others are welded; those that were welded are one.
 pub(super) fn without(sheet: &mut Sheet, gone: &Joint) -> Outcome {
     let at = &gone.at;
-    let here = joints::bodies_at(sheet, at);
+    let here = meeting::bodies_at(sheet, at);
     let of: Vec<String> = gone.of.iter().filter(|body| here.contains(body)).cloned().collect();
     let [first, others @ ..] = &of[..] else { return Ok(()) };
     let joined = |body: &&String| sheet.joints.iter().any(|j| j.at == *at && j.of.contains(body));
@@ -42,7 +42,7 @@ pub(super) fn without(sheet: &mut Sheet, gone: &Joint) -> Outcome {
     if weld {
         return others.iter().try_for_each(|other| unite(sheet, first, other, at));
     }
-    sheet.joints.push(joints::plain(at, JointKind::Weld, of));
+    sheet.joints.push(meeting::plain(at, JointKind::Weld, of));
     Ok(())
 }
 

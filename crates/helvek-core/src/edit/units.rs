@@ -1,10 +1,9 @@
 //! Another unit for the same things.
 
-use super::loads::quantities;
 use super::typed::tidy;
 use crate::model::units_of;
 use crate::problem::{Problem, ProblemKind};
-use crate::sheet::{Find, Quantity, RopeStop, Sheet};
+use crate::sheet::{Find, Load, Quantity, RopeStop, Sheet};
 use crate::units::{Dimension, Unit, UnitError, parse_quantity, parse_unit};
 
 pub(super) fn change(sheet: &mut Sheet, length: &str, force: &str) -> Result<(), Vec<Problem>> {
@@ -88,5 +87,31 @@ fn check(symbol: &str, dimension: Dimension, slot: &str) -> Result<(), Vec<Probl
             UnitError::Malformed { text: symbol.into() }.cure(),
         ),
         Err(error) => wrong(error.to_string(), error.cure()),
+    }
+}
+
+/// Every quantity of a load with what it measures.
+pub(super) fn quantities(load: &mut Load) -> Vec<(&mut Quantity, Dimension)> {
+    match load {
+        Load::Force(load) => {
+            let parts = load.components.iter_mut().flatten();
+            parts.chain(&mut load.size).map(|q| (q, Dimension::FORCE)).collect()
+        }
+        Load::Couple(load) => {
+            let parts = load.components.iter_mut().flatten();
+            parts.chain(&mut load.size).map(|q| (q, Dimension::MOMENT)).collect()
+        }
+        Load::Distributed(load) => {
+            let all = std::iter::once(&mut load.start).chain(&mut load.end);
+            all.map(|q| (q, Dimension::FORCE_PER_LENGTH)).collect()
+        }
+        Load::Own(load) => {
+            let mass = load.mass.iter_mut().map(|q| (q, Dimension::MASS_PER_LENGTH));
+            mass.chain(load.size.iter_mut().map(|q| (q, Dimension::FORCE_PER_LENGTH))).collect()
+        }
+        Load::Weight(load) => {
+            let mass = load.mass.iter_mut().map(|q| (q, Dimension::MASS));
+            mass.chain(load.size.iter_mut().map(|q| (q, Dimension::FORCE))).collect()
+        }
     }
 }

@@ -4,8 +4,8 @@ use super::loads::{Load, LoadKind};
 use super::resolve::Builder;
 use super::{Amount, LoadId, Model, Rope, RopeEnd};
 use crate::problem::{ProblemKind, nearest};
-use crate::sheet::{Document, Find, Quantity};
-use crate::units::{Dimension, Unit};
+use crate::sheet::{Document, Quantity};
+use crate::units::Dimension;
 use std::sync::Arc;
 
 /// The largest force of a bar each way, N, both positive; `None` where it is not limited.
@@ -30,37 +30,8 @@ pub enum Growing {
     Parameter,
 }
 
-/// A sought symbol whose limit is asked: its loads count as one unit of force while the structure is worked.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Parameter {
-    /// Without its question mark.
-    pub symbol: String,
-    /// The loads that carry it.
-    pub loads: Vec<LoadId>,
-    /// What one of it is: the sheet's unit of force.
-    pub unit: Unit,
-    /// Nothing else acts: everything is a multiple of it, and is shown so.
-    pub alone: bool,
-}
-
 /// Loads of the case of this name never grow.
 pub const PERMANENT: &str = "permanent";
-
-/// The sought symbol whose limit is asked, if any.
-pub(super) fn parameter_of(document: &Document) -> Option<String> {
-    let sheet = &document.sheet;
-    sheet.find.iter().find_map(|find| {
-        let Find::Limit { load: Some(name), .. } = find else { return None };
-        let symbol = name.trim_start_matches('?');
-        let sought = |q: &&Quantity| matches!(q, Quantity::Text(text) if text.trim().strip_prefix('?') == Some(symbol));
-        let force = |load: &crate::sheet::Load| match load {
-            crate::sheet::Load::Force(l) => l.size.iter().any(|q| sought(&q)),
-            crate::sheet::Load::Weight(l) => l.size.iter().any(|q| sought(&q)),
-            _ => false,
-        };
-        sheet.loads.iter().any(force).then(|| symbol.to_owned())
-    })
-}
 
 impl Model {
     /// Whether a load grows.

@@ -1,6 +1,6 @@
 //! Loads: where they act, how strong they are, and how they were given.
 
-use super::limits::{Parameter, parameter_of};
+use super::parameter::{Parameter, parameter_of};
 use super::resolve::Builder;
 use super::{Amount, LoadId, On, PathPiece, PointId, SoughtOf, names};
 use crate::geometry::Vector;

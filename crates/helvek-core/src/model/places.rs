@@ -1,17 +1,7 @@
 //! On what something acts: the body that is named, else the pin, else the only body there.
 
 use super::resolve::Builder;
-use super::{BodyId, JointId, On, PIN, Pin, PinId, PointId};
-use std::collections::HashMap;
-
-/// What meets at each point.
-#[derive(Default)]
-pub(super) struct Places {
-    pub(super) bodies: HashMap<PointId, Vec<BodyId>>,
-    pub(super) pin_joints: HashMap<PointId, JointId>,
-    pub(super) bar_ends: HashMap<PointId, usize>,
-    pins: HashMap<PointId, PinId>,
-}
+use super::{BodyId, On, PIN, Pin, PinId, PointId};
 
 impl Builder {
     /// Notes which points the newest body passes.

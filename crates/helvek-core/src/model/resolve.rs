@@ -1,7 +1,8 @@
 //! Resolving names and quantities while a model is built; every failure is a problem, none stops the build.
 
-use super::places::Places;
-use super::{Amount, BodyId, Conversion, Model, PointId, Sought, SoughtId, SoughtOf, Structure};
+use super::{
+    Amount, BodyId, Conversion, JointId, Model, PinId, PointId, Sought, SoughtId, SoughtOf, Structure,
+};
 use crate::problem::{Problem, ProblemKind, Problems, nearest};
 use crate::section::Shape;
 use crate::sheet::Quantity;
@@ -11,6 +12,15 @@ use std::sync::Arc;
 
 /// In SI. Heavier than the Earth, longer than the sky is wide, and its cube is still a number.
 const LARGEST: f64 = 1e60;
+
+/// What meets at each point.
+#[derive(Default)]
+pub(super) struct Places {
+    pub(super) bodies: HashMap<PointId, Vec<BodyId>>,
+    pub(super) pin_joints: HashMap<PointId, JointId>,
+    pub(super) bar_ends: HashMap<PointId, usize>,
+    pub(super) pins: HashMap<PointId, PinId>,
+}
 
 /// What is being built, and what has gone wrong.
 pub(super) struct Builder {

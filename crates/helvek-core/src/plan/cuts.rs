@@ -1,10 +1,10 @@
 //! Free bodies worth looking at: single parts, the whole, parts taken together, sections.
 
-use super::{picks, sections};
+use super::sections;
 use crate::budget::spend;
 use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, Equilibrium, Freedom, PartId, PartOf};
 use crate::geometry::{Point, Wrench};
-use crate::model::{BarId, Model, Picked};
+use crate::model::{BarId, Model, Part, Picked};
 use crate::sheet::Truss;
 use crate::tolerance;
 use std::collections::{BTreeMap, HashSet};
@@ -111,7 +111,7 @@ pub(super) fn cuts(model: &Model, equilibrium: &Equilibrium, asked: &[ColumnId])
                 }
             }
             Picked::Equation(parts, _) => {
-                if let Some(parts) = picks::meant(model, equilibrium, parts) {
+                if let Some(parts) = meant(model, equilibrium, parts) {
                     let truss = parts.iter().filter(|part| particle(part)).count() > 1;
                     push(parts, if truss { CutKind::Section } else { CutKind::Group });
                 }
@@ -139,6 +139,23 @@ pub(crate) fn sides(equilibrium: &Equilibrium, bars: &[BarId]) -> Option<[Vec<Pa
     let cut = |id: ColumnId| matches!(equilibrium.column(id).of, ColumnOf::Bar(bar) if bars.contains(&bar));
     let connections = maker.connections();
     sections::parted(&connections, equilibrium.parts.len(), cut)
+}
+
+/// The parts that are meant, in the order of the equilibrium; `None` when one of them is not freed in this structure.
+pub(super) fn meant(model: &Model, equilibrium: &Equilibrium, parts: &[Part]) -> Option<Vec<PartId>> {
+    let is = |of: PartOf, part: Part| match (of, part) {
+        (PartOf::Body(a), Part::Body(b)) => a == b,
+        (PartOf::Pin(pin), Part::Pin(at)) => model.pins[pin.index()].at == at,
+        (PartOf::Weld(a), Part::Weld(b)) => a == b,
+        (PartOf::Wheel(a), Part::Wheel(b)) => a == b,
+        (PartOf::End(a, end), Part::End(b, other)) => a == b && end == other,
+        _ => false,
+    };
+    let find = |part: &Part| equilibrium.part_ids().find(|id| is(equilibrium.parts[id.index()].of, *part));
+    let mut found = parts.iter().map(find).collect::<Option<Vec<_>>>()?;
+    found.sort_unstable();
+    found.dedup();
+    (!found.is_empty()).then_some(found)
 }
 
 struct Maker<'a> {

@@ -1,11 +1,11 @@
 //! Free bodies that someone chose to work first: everything that can be had there is had there.
 
-use super::cuts::sides;
+use super::cuts::{meant, sides};
 use super::isolate::Chooser;
 use super::{Axis, Centre, Equation, Found, reach};
-use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartId, PartOf};
+use crate::equilibrium::{ColumnId, ColumnOf, PartOf};
 use crate::geometry::Vector;
-use crate::model::{Model, Part, Picked, Sum};
+use crate::model::{Part, Picked, Sum};
 use crate::sheet::PickedAxis;
 
 /// The steps on the chosen free bodies, in their order; a section is worked on the side with fewer unknowns, its reactions found before.
@@ -69,23 +69,6 @@ fn one(chooser: &Chooser<'_>, parts: &[Part], sum: Sum, known: &[bool]) -> Optio
         }
         _ => None,
     }
-}
-
-/// The parts that are meant, in the order of the equilibrium; `None` when one of them is not freed in this structure.
-pub(super) fn meant(model: &Model, equilibrium: &Equilibrium, parts: &[Part]) -> Option<Vec<PartId>> {
-    let is = |of: PartOf, part: Part| match (of, part) {
-        (PartOf::Body(a), Part::Body(b)) => a == b,
-        (PartOf::Pin(pin), Part::Pin(at)) => model.pins[pin.index()].at == at,
-        (PartOf::Weld(a), Part::Weld(b)) => a == b,
-        (PartOf::Wheel(a), Part::Wheel(b)) => a == b,
-        (PartOf::End(a, end), Part::End(b, other)) => a == b && end == other,
-        _ => false,
-    };
-    let find = |part: &Part| equilibrium.part_ids().find(|id| is(equilibrium.parts[id.index()].of, *part));
-    let mut found = parts.iter().map(find).collect::<Option<Vec<_>>>()?;
-    found.sort_unstable();
-    found.dedup();
-    (!found.is_empty()).then_some(found)
 }
 
 /// Everything one free body yields, the easiest first.

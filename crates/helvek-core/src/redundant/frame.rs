@@ -1,12 +1,9 @@
 //! The frame that hand methods work on: joints, and straight prismatic members between them.
 
 use super::beam::{Part, PartOf};
-use super::made::{Made, made};
-use super::sway::{self, Sway};
 use crate::elastic::Elastic;
 use crate::geometry::{Point, Vector};
-use crate::model::{BodyId, JointKind, PointId};
-use crate::solution::Solved;
+use crate::model::{BodyId, PointId};
 
 /// Why hand methods do not apply.
 #[derive(Debug, Clone, PartialEq)]
@@ -30,9 +27,6 @@ pub enum Inapplicable {
     /// The arithmetic failed.
     Numbers,
 }
-
-/// Members and sways that a person would still write down.
-const MEMBERS: usize = 60;
 
 /// A joint: where members meet and turn together.
 #[derive(Debug, Clone, PartialEq)]
@@ -111,6 +105,21 @@ pub struct End {
     pub end: usize,
 }
 
+/// One way to sway, with a prop that would hold it.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Sway {
+    /// Where the prop stands, by the place's number.
+    pub node: usize,
+    /// The name of that point.
+    pub at: String,
+    /// The direction of the prop: along x or y.
+    pub prop: Vector,
+    /// Where each place goes when that of the prop goes by 1 and the other props hold.
+    pub goes: Vec<Vector>,
+    /// By how much the line between the ends of each member turns then, 1/m.
+    pub turns: Vec<f64>,
+}
+
 /// Joints and members, and how they can sway.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Frame {
@@ -176,47 +185,8 @@ impl Frame {
         moments.into_iter().map(|m| crate::equilibrium::clean(m, largest)).collect()
     }
 
-    /// The frame of a structure that was solved by its stiffness.
-    ///
-    /// # Errors
-    /// What it has that hand methods cannot deal with.
-    pub(super) fn of(solved: &Solved, elastic: &Elastic) -> Result<Self, Inapplicable> {
-        let model = &solved.model;
-        if !model.ropes.is_empty() {
-            return Err(Inapplicable::Ropes);
-        }
-        for joint in &model.joints {
-            if !matches!(joint.kind, JointKind::Pin | JointKind::Weld) {
-                return Err(Inapplicable::Joint(joint.name.clone()));
-            }
-        }
-        for support in &model.supports {
-            let yielding = &support.yielding;
-            if yielding.springs.iter().any(Option::is_some) || yielding.turning.is_some() {
-                return Err(Inapplicable::Spring(support.name.clone()));
-            }
-        }
-        let bends = |s: &crate::model::Stiff| s.bending.value().is_some();
-        let stiff = model.bodies.iter().filter(|b| b.runs.is_empty() || !b.stiff.iter().all(bends));
-        let stiff: Vec<_> = stiff.map(|body| body.name.clone()).collect();
-        if !stiff.is_empty() {
-            return Err(Inapplicable::NoBending(stiff));
-        }
-        let Made { mut frame, places, supported } = made(solved)?;
-        if frame.members.len() > MEMBERS {
-            return Err(Inapplicable::Large(frame.members.len(), MEMBERS));
-        }
-        frame.overhangs(&supported);
-        frame.kinds();
-        sway::find(solved, elastic, &places, &mut frame)?;
-        if frame.members.iter().all(|member| member.overhang) {
-            return Err(Inapplicable::Nothing);
-        }
-        Ok(frame)
-    }
-
     /// Takes overhangs off from their free ends: what they carry acts on the joint on which they hang.
-    fn overhangs(&mut self, supported: &[bool]) {
+    pub(super) fn overhangs(&mut self, supported: &[bool]) {
         loop {
             let free = |frame: &Self, joint: usize| {
                 let at = &frame.joints[joint];
@@ -268,7 +238,7 @@ impl Frame {
     }
 
     /// What each end does.
-    fn kinds(&mut self) {
+    pub(super) fn kinds(&mut self) {
         let ends: Vec<usize> = (0..self.joints.len())
             .map(|joint| self.members.iter().flat_map(|m| m.joints).filter(|j| *j == joint).count())
             .collect();

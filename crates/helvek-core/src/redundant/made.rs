@@ -2,14 +2,59 @@
 
 use super::beam::Part;
 use super::frame::{EndKind, Frame, FrameJoint, FrameMember, Inapplicable, Last};
+use super::sway;
 use crate::budget::spend;
-use crate::elastic::{Lengths, Mesh};
+use crate::elastic::{Elastic, Lengths, Mesh};
 use crate::equilibrium::ColumnOf;
 use crate::geometry::{Point, Vector};
 use crate::inside::{Acting, Graph, Source, everything_acting};
-use crate::model::{BodyId, JointId, On, PointId, SupportId};
+use crate::model::{BodyId, JointId, JointKind, On, PointId, SupportId};
 use crate::solution::Solved;
 use crate::tolerance;
+
+/// Members and sways that a person would still write down.
+const MEMBERS: usize = 60;
+
+impl Frame {
+    /// The frame of a structure that was solved by its stiffness.
+    ///
+    /// # Errors
+    /// What it has that hand methods cannot deal with.
+    pub(super) fn of(solved: &Solved, elastic: &Elastic) -> Result<Self, Inapplicable> {
+        let model = &solved.model;
+        if !model.ropes.is_empty() {
+            return Err(Inapplicable::Ropes);
+        }
+        for joint in &model.joints {
+            if !matches!(joint.kind, JointKind::Pin | JointKind::Weld) {
+                return Err(Inapplicable::Joint(joint.name.clone()));
+            }
+        }
+        for support in &model.supports {
+            let yielding = &support.yielding;
+            if yielding.springs.iter().any(Option::is_some) || yielding.turning.is_some() {
+                return Err(Inapplicable::Spring(support.name.clone()));
+            }
+        }
+        let bends = |s: &crate::model::Stiff| s.bending.value().is_some();
+        let stiff = model.bodies.iter().filter(|b| b.runs.is_empty() || !b.stiff.iter().all(bends));
+        let stiff: Vec<_> = stiff.map(|body| body.name.clone()).collect();
+        if !stiff.is_empty() {
+            return Err(Inapplicable::NoBending(stiff));
+        }
+        let Made { mut frame, places, supported } = made(solved)?;
+        if frame.members.len() > MEMBERS {
+            return Err(Inapplicable::Large(frame.members.len(), MEMBERS));
+        }
+        frame.overhangs(&supported);
+        frame.kinds();
+        sway::find(solved, elastic, &places, &mut frame)?;
+        if frame.members.iter().all(|member| member.overhang) {
+            return Err(Inapplicable::Nothing);
+        }
+        Ok(frame)
+    }
+}
 
 impl Solved {
     /// 1 for each unknown, so that where it enters is seen; what sought loads come to.

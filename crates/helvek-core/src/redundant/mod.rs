@@ -18,10 +18,9 @@ pub use beam::{Part, PartOf};
 pub use compare::{Compared, Difference};
 pub use distribution::{Case, Distribution, Round, Table};
 pub use forces::{ForceMethod, Redundant};
-pub use frame::{End, EndKind, Frame, FrameJoint, FrameMember, Inapplicable};
+pub use frame::{End, EndKind, Frame, FrameJoint, FrameMember, Inapplicable, Sway};
 pub use half::Half;
 pub use slopes::{SlopeMethod, Unknown};
-pub use sway::Sway;
 
 use crate::elastic::{self, Contacts, Elastic, Lengths};
 use crate::sheet::Symmetry;

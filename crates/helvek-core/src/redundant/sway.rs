@@ -1,7 +1,7 @@
 //! How joints can go while all members keep their length: each independent way is held by one prop.
 
 use super::beam::Part;
-use super::frame::{End, EndKind, Frame, Inapplicable};
+use super::frame::{End, EndKind, Frame, Inapplicable, Sway};
 use super::reduce::reduced;
 use crate::elastic::{Elastic, warmed};
 use crate::equilibrium::ColumnOf;
@@ -12,21 +12,6 @@ use crate::tolerance;
 
 /// More of them than this are not worked by hand.
 const SWAYS: usize = 8;
-
-/// One way to sway, with a prop that would hold it.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Sway {
-    /// Where the prop stands, by the place's number.
-    pub node: usize,
-    /// The name of that point.
-    pub at: String,
-    /// The direction of the prop: along x or y.
-    pub prop: Vector,
-    /// Where each place goes when that of the prop goes by 1 and the other props hold.
-    pub goes: Vec<Vector>,
-    /// By how much the line between the ends of each member turns then, 1/m.
-    pub turns: Vec<f64>,
-}
 
 /// Finds the sways, and what settlements and warming do to the ends of members while all props hold.
 pub(super) fn find(

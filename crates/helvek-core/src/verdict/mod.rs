@@ -5,18 +5,19 @@
 //! left null space holds the motions; loads that do no work on any of them are balanced. An unknown with a zero row in the right null
 //! space is unique even when others are not. Sought loads are unknowns, but hold nothing: mobility is counted without them.
 
+mod ballast;
 mod bearings;
 mod cures;
 mod motion;
 mod one_way;
 mod tipping;
 
+pub use ballast::ballast;
 pub(crate) use bearings::aligned;
 pub(crate) use cures::cures_of;
 pub use cures::{Cure, applied, cures};
 pub use motion::{Motion, PartMotion, Screw};
 pub use one_way::{Hold, OneWayState};
-pub use tipping::ballast;
 
 use crate::budget::spend;
 use crate::equilibrium::{ColumnId, Equilibrium, Split, clean};

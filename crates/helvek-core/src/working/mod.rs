@@ -6,6 +6,7 @@
 
 mod solid;
 mod term;
+mod writer;
 
 pub use term::{Arm, Projection, Size, Term, TermOf};
 
@@ -14,7 +15,7 @@ use crate::model::Model;
 use crate::plan::{self, Equation, FreeBody, Plan, Reason};
 use faer::Mat;
 use faer::linalg::solvers::Solve;
-use term::{Found, terms};
+use writer::{Found, terms};
 
 /// One equation, written.
 #[derive(Debug, Clone, PartialEq)]

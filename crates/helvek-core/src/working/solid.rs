@@ -1,41 +1,11 @@
 //! Terms in space: components axis by axis, each with its own arm.
 
-use super::term::{Arm, Force, Projection, Size, Writer};
+use super::term::{Arm, Projection, Size};
+use super::writer::{Force, Solid, Writer};
 use crate::geometry::{Point, Vector};
 use crate::model::Given;
 use crate::plan::Equation;
-use crate::sheet::School;
 use crate::tolerance;
-
-/// How a term is written in space.
-#[derive(Debug, Clone, Copy)]
-pub(super) struct Solid {
-    /// Which way is up: angles are read from the level.
-    pub(super) up: Vector,
-    /// With direction cosines throughout, or with an angle where a force lies in a plane of the axes.
-    pub(super) school: School,
-}
-
-impl Solid {
-    /// How the part of a force (or couple) along a direction is written.
-    pub(super) fn projection(self, unit: Vector, along: Vector, part: f64) -> Projection {
-        let cosine = part.abs().min(1.0);
-        if 1.0 - cosine <= tolerance::DROPS_OUT {
-            return Projection::Whole;
-        }
-        let flat = unit.parts().iter().filter(|v| v.abs() > tolerance::DROPS_OUT).count() == 2;
-        let Some((axis, _)) = along.axis().filter(|_| flat && self.school == School::Scalar) else {
-            return Projection::Cosine(cosine);
-        };
-        // In a plane of the axes: by the angle from its level axis, or from the first when both are level.
-        let parts = unit.parts();
-        let mut own = (0..3).filter(|i| parts[*i].abs() > tolerance::DROPS_OUT);
-        let (first, second) = (own.next().unwrap_or(0), own.next().unwrap_or(1));
-        let upright = self.up.axis().map_or(2, |(axis, _)| axis);
-        let level = if first == upright { second } else { first };
-        if axis == level { Projection::Cos(cosine.acos()) } else { Projection::Sin(cosine.asin()) }
-    }
-}
 
 impl Writer<'_> {
     pub(super) fn force_in_space(&mut self, force: Force, solid: Solid) {
