@@ -3,9 +3,7 @@
 use super::Subject;
 use super::plates::SizedPin;
 use crate::inside::Inner;
-use crate::model::{
-    BarLimits, BodyId, JointId, JointKind, Limited, Material, Member, PointId, SupportId, SupportKind,
-};
+use crate::model::{BarLimits, BodyId, JointId, Limited, Material, Member, PointId, SupportId};
 use crate::solution::{Solved, State};
 
 /// Why something was not checked.
@@ -148,7 +146,7 @@ impl Solved {
         let places: Vec<PointId> = model.plated.iter().map(|pin| pin.at(model)).collect();
         for (joint, row) in model.joints.iter().zip(0..) {
             let limited = places.contains(&joint.at) || self.is_stated(Limited::Joint(JointId(row)));
-            if matches!(joint.kind, JointKind::Pin) && !limited {
+            if model.joined_by(JointId(row)).is_pin(model.spatial()) && !limited {
                 list.add(Why::NoPlates, &joint.name);
             }
         }
@@ -156,7 +154,7 @@ impl Solved {
             if places.contains(&support.at) || self.is_stated(Limited::Reaction(SupportId(row))) {
                 continue;
             }
-            let pin = matches!(support.kind, SupportKind::Pin);
+            let pin = model.held_by(SupportId(row)).is_pin(model.spatial());
             list.add(if pin { Why::NoPlates } else { Why::NoReaction }, &support.name);
         }
     }

@@ -1,7 +1,7 @@
 //! From the sheet to the model: meaning and dimensions.
 
 use super::resolve::Builder;
-use super::{Contact, Model, NamedPoint, Schools, Space};
+use super::{Model, NamedPoint, Schools, Space};
 use crate::budget::spend;
 use crate::geometry::Point;
 use crate::problem::{Problem, ProblemKind, Problems};
@@ -59,7 +59,6 @@ pub fn build(document: &Document) -> Built {
     builder.asked(document);
     builder.order(document);
     builder.multiples();
-    builder.model.contact = Contact::of(&builder.model);
     let mut found = std::mem::take(&mut builder.problems);
     document.locate(found.named_mut());
     Built { model: builder.model, problems: document.found.clone().and(found).told() }

@@ -145,6 +145,17 @@ impl Constraints {
     pub fn is_pin(&self, spatial: bool) -> bool {
         self.holds_place(spatial) && self.free_to_turn() && self.of(Component::Across).is_none()
     }
+
+    /// Whether nothing is left: in the plane the place and the turn, in space the place and all turns.
+    pub fn holds_everything(&self, spatial: bool) -> bool {
+        let turns = self.iter().filter(|held| held.component.turns()).count();
+        self.holds_place(spatial) && turns == if spatial { 3 } else { 1 }
+    }
+
+    /// Whether a single displacement is held, along this direction, either way or one way.
+    pub fn holds_only(&self, along: Vector) -> bool {
+        matches!(self.0[..], [held] if !held.component.turns() && held.along == along)
+    }
 }
 
 const FORCES: [Component; 3] = [Component::X, Component::Y, Component::Z];
@@ -354,5 +365,14 @@ mod tests {
         let rough = SupportKind::Rough { normal: Vector::Y, one_way: false, friction: None };
         assert!(rough.constraints(false, Vector::Y, false).holds_place(false) && !pin(rough, false));
         assert!(!pin(SupportKind::Guide { normal: Vector::Y }, false));
+        let whole = |kind: SupportKind| kind.constraints(false, Vector::Y, false).holds_everything(false);
+        assert!(whole(SupportKind::Fixed) && !whole(SupportKind::Pin) && !whole(rough));
+        let only = |kind: SupportKind| kind.constraints(false, Vector::Y, false).holds_only(Vector::Y);
+        assert!(
+            only(SupportKind::Surface { normal: Vector::Y }) && only(SupportKind::Link { toward: Vector::Y })
+        );
+        assert!(
+            !only(SupportKind::Guide { normal: Vector::Y }) && !only(SupportKind::Link { toward: Vector::X })
+        );
     }
 }

@@ -1,6 +1,6 @@
 //! Which way acts what can act in several ways: found out by judging, and under each loading where signs decide it.
 
-use super::{Structure, SupportKind};
+use super::SupportKind;
 use crate::sheet::Couples;
 
 /// What is found out of bearings and gear teeth. Before that: bearings exert couples where the sheet says so, and teeth push on one flank.
@@ -10,14 +10,6 @@ pub struct Contact {
     pub couples: Vec<bool>,
     /// Per joint: the flank on which gear teeth push, +1 where they drive the first wheel along the left of the normal, −1 along its right.
     pub flanks: Vec<f64>,
-}
-
-impl Contact {
-    /// Before anything is found out.
-    pub(super) fn of(structure: &Structure) -> Self {
-        let couples = structure.supports.iter().map(|support| support.kind.exerts_couples(false)).collect();
-        Self { couples, flanks: vec![1.0; structure.joints.len()] }
-    }
 }
 
 impl SupportKind {

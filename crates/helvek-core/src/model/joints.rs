@@ -138,6 +138,7 @@ impl Builder {
             let Some(built) = built else { continue };
             let (at, pinned, many) = (built.at, built.kind == JointKind::Pin, built.of.len() > 2);
             self.model.joints.push(built);
+            self.model.contact.flanks.push(1.0);
             if pinned {
                 self.places.pin_joints.insert(at, JointId(self.model.joints.len() - 1));
                 if many {

@@ -1,7 +1,7 @@
 //! Pins among their plates, resolved, and the sizes that are in stock.
 
 use super::resolve::Builder;
-use super::{BarId, BodyId, JointId, JointKind, LoadId, Model, PinId, PointId, SupportId, SupportKind};
+use super::{BarId, BodyId, JointId, LoadId, Model, PinId, PointId, SupportId};
 use crate::problem::{ProblemKind, nearest};
 use crate::sheet::{self, Quantity, Sheet};
 
@@ -195,7 +195,7 @@ impl Builder {
         if let Some(row) = model.joints.iter().position(|joint| joint.name == name) {
             let joint = &model.joints[row];
             let pin = joint.pin;
-            if !matches!(joint.kind, JointKind::Pin) {
+            if !model.joined_by(JointId(row)).is_pin(model.spatial()) {
                 let message = format!("The joint {name} is a {}, and no pin.", joint.kind.word());
                 self.sense(path, message, "Name a pin joint.");
                 return None;
@@ -204,7 +204,7 @@ impl Builder {
         }
         if let Some(row) = model.supports.iter().position(|support| support.name == name) {
             let support = &model.supports[row];
-            if !matches!(support.kind, SupportKind::Pin) {
+            if !model.held_by(SupportId(row)).is_pin(model.spatial()) {
                 let message = format!("The support {name} is no pin.");
                 self.sense(path, message, "Name a pin support.");
                 return None;

@@ -145,6 +145,7 @@ impl Builder {
             let Some(kind) = self.support_kind(support, &name, at, on, &path) else { continue };
             let (yielding, settlement) = self.yielding(support, kind, &name, &path);
             self.model.loading.settlements.push(settlement);
+            self.model.contact.couples.push(kind.exerts_couples(false));
             self.model.supports.push(Support { name, at, on, kind, yielding });
         }
     }

@@ -2,7 +2,7 @@
 //! one of them by itself lifts the other end.
 
 use crate::geometry::Vector;
-use crate::model::{LoadId, LoadKind, Model, PointId, SupportId, SupportKind};
+use crate::model::{LoadId, LoadKind, Model, PointId, SupportId};
 use crate::tolerance;
 
 /// A fact that follows from the geometry alone.
@@ -32,10 +32,9 @@ pub enum Sense {
 pub fn common_sense(model: &Model) -> Vec<Sense> {
     let single = model.bodies.len() == 1 && model.bars.is_empty() && model.ropes.is_empty();
     let [a, b] = &model.supports[..] else { return Vec::new() };
-    let pushes_up = |kind: SupportKind| match kind {
-        SupportKind::Pin => true,
-        SupportKind::Roller { normal, .. } | SupportKind::Surface { normal } => normal == Vector::Y,
-        _ => false,
+    let pushes_up = |index: usize| {
+        let held = model.held_by(SupportId(index));
+        held.is_pin(false) || held.holds_only(Vector::Y)
     };
     let level = || {
         let points: Vec<_> =
@@ -43,7 +42,7 @@ pub fn common_sense(model: &Model) -> Vec<Sense> {
         let width = points.iter().map(|p| (p.x - points[0].x).abs()).fold(0.0, f64::max);
         points.iter().all(|p| (p.y - points[0].y).abs() <= tolerance::GEOMETRY * width)
     };
-    if !single || !pushes_up(a.kind) || !pushes_up(b.kind) || !level() {
+    if !single || !pushes_up(0) || !pushes_up(1) || !level() {
         return Vec::new();
     }
     let (xa, xb) = (model.at(a.at).x, model.at(b.at).x);

@@ -2,7 +2,7 @@
 
 use crate::budget::spend;
 use crate::geometry::{Point, Vector};
-use crate::model::{Amount, LoadKind, Model, PointId, SupportId, SupportKind};
+use crate::model::{Amount, Constraints, LoadKind, Model, PointId, SupportId};
 use crate::tolerance;
 
 /// A structure that is its own mirror image.
@@ -141,19 +141,14 @@ impl Mirror<'_> {
             LoadKind::Distributed { direction, .. } => direction.x == 0.0,
             _ => true,
         });
-        let upward = |kind: SupportKind| {
-            kind == SupportKind::Pin
-                || matches!(kind, SupportKind::Roller { normal, .. } | SupportKind::Surface { normal } if normal == Vector::Y)
-        };
+        let upward = |held: &Constraints| held.is_pin(false) || held.holds_only(Vector::Y);
         let mut pairs = Vec::new();
         for (index, support) in self.model.supports.iter().enumerate() {
             let at = self.point(support.at)?;
-            let (other, twin) = self.model.supports.iter().enumerate().find(|(_, s)| s.at == at)?;
-            let same = support.kind == twin.kind
-                && (support.kind == SupportKind::Pin
-                    || support.kind == SupportKind::Fixed
-                    || upward(support.kind));
-            let vertical = sideways == 0.0 && level && upward(support.kind) && upward(twin.kind);
+            let other = self.model.supports.iter().position(|s| s.at == at)?;
+            let [here, there] = [index, other].map(|i| self.model.held_by(SupportId(i)));
+            let same = here == there && (here.holds_everything(false) || upward(&here));
+            let vertical = sideways == 0.0 && level && upward(&here) && upward(&there);
             if !(same || vertical) {
                 return None;
             }

@@ -7,7 +7,7 @@ use super::frame::{End, Frame, Inapplicable};
 use super::reduce;
 use crate::elastic::{Lengths, Link, Mesh};
 use crate::equilibrium::{ColumnId, ColumnOf, Component};
-use crate::model::BodyId;
+use crate::model::{BodyId, SupportId};
 use crate::solution::Solved;
 
 /// So many are still solved by hand.
@@ -133,7 +133,8 @@ fn kept_first(solved: &Solved, mesh: &Mesh, first: usize) -> Vec<usize> {
     let middle = 0.5 * (xs().fold(f64::INFINITY, f64::min) + xs().fold(f64::NEG_INFINITY, f64::max));
     let mut of_supports: Vec<ColumnId> =
         full.column_ids().filter(|id| matches!(column(id).of, ColumnOf::Support(_))).collect();
-    let holds_whole = model.supports.iter().position(|s| s.kind == crate::model::SupportKind::Fixed);
+    let whole = |index: &usize| model.held_by(SupportId(*index)).holds_everything(false);
+    let holds_whole = (0..model.supports.len()).find(whole);
     let rank = |id: &ColumnId| {
         let column = column(id);
         let ColumnOf::Support(support) = column.of else { return (9, 0) };

@@ -8,7 +8,7 @@ use crate::elastic::{Elastic, Lengths, Mesh};
 use crate::equilibrium::ColumnOf;
 use crate::geometry::{Point, Vector};
 use crate::inside::{Acting, Graph, Source, everything_acting};
-use crate::model::{BodyId, JointId, JointKind, On, PointId, SupportId};
+use crate::model::{BodyId, JointId, On, PointId, SupportId};
 use crate::solution::Solved;
 use crate::tolerance;
 
@@ -25,14 +25,14 @@ impl Frame {
         if !model.ropes.is_empty() {
             return Err(Inapplicable::Ropes);
         }
-        for joint in &model.joints {
-            if !matches!(joint.kind, JointKind::Pin | JointKind::Weld) {
+        for (index, joint) in model.joints.iter().enumerate() {
+            let held = model.joined_by(JointId(index));
+            if !held.is_pin(false) && !held.holds_everything(false) {
                 return Err(Inapplicable::Joint(joint.name.clone()));
             }
         }
-        for support in &model.supports {
-            let yielding = &support.yielding;
-            if yielding.springs.iter().any(Option::is_some) || yielding.turning.is_some() {
+        for (index, support) in model.supports.iter().enumerate() {
+            if model.held_by(SupportId(index)).iter().any(|held| held.spring.is_some()) {
                 return Err(Inapplicable::Spring(support.name.clone()));
             }
         }

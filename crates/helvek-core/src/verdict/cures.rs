@@ -288,13 +288,16 @@ fn candidates(model: &Model, equilibrium: &Equilibrium, motion: &Motion, many: b
         }
     }
     for (index, joint) in model.joints.iter().enumerate() {
-        if joint.kind == JointKind::Pin && joint.of.len() == 2 && joint.pin.is_none() {
+        if model.joined_by(JointId(index)).is_pin(false) && joint.of.len() == 2 && joint.pin.is_none() {
             list.push(Cure::Weld { joint: JointId(index) });
         }
     }
     for (index, support) in model.supports.iter().enumerate() {
         let turns = place_of(support).is_some_and(|place| place.turns);
-        if support.kind != SupportKind::Fixed && turns && matches!(support.on, On::Body(_)) {
+        if !model.held_by(SupportId(index)).holds_everything(false)
+            && turns
+            && matches!(support.on, On::Body(_))
+        {
             list.push(Cure::Change { support: SupportId(index), to: SupportKind::Fixed });
         }
     }
