@@ -151,6 +151,10 @@ pub fn document() -> Value {
             } },
             "/api/import": { "post": import },
             "/api/about": { "get": about },
+            "/api/health": { "get": {
+                "summary": "Whether it is well",
+                "responses": { "200": { "description": "It is", "content": { "text/plain": {} } } },
+            } },
             "/api/enter": { "post": enter },
             "/api/trash": { "delete": empty },
             "/api/trash/{id}": with_id(json!({ "delete": done("Remove one sheet of the trash for good") })),

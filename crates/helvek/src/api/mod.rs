@@ -32,7 +32,7 @@ use crate::token::Token;
 use crate::works::Works;
 use axum::Router;
 use axum::extract::DefaultBodyLimit;
-use axum::routing::{delete, get, post, put};
+use axum::routing::{MethodRouter, delete, get, post, put};
 use helvek_core::sheet::MAX_TEXT;
 use helvek_store::Store;
 use std::sync::Arc;
@@ -58,32 +58,53 @@ pub(crate) struct Shared {
     pub(crate) examples: Arc<OnceCell<String>>,
 }
 
+/// Every path below `/api` with what answers it.
+fn routes() -> Vec<(&'static str, MethodRouter<Shared>)> {
+    vec![
+        ("/health", get(async || "well")),
+        ("/about", get(about::about)),
+        ("/archive", post(carry::archive)),
+        ("/archive/{name}", get(carry::fetch)),
+        ("/import", post(carry::import).layer(DefaultBodyLimit::disable())),
+        ("/enter", post(enter::enter)),
+        ("/solve", post(live::solve)),
+        ("/live", get(live::line)),
+        ("/sheets", get(shelf::look).post(sheets::create)),
+        ("/sheets/{id}", get(sheets::get).put(sheets::save).delete(shelf::remove)),
+        ("/sheets/{id}/card", get(cards::get)),
+        ("/sheets/{id}/file", get(carry::file)),
+        ("/sheets/{id}/copy", post(shelf::copy)),
+        ("/sheets/{id}/restore", post(shelf::restore)),
+        ("/sheets/{id}/tags", put(shelf::tag)),
+        ("/sheets/{id}/revisions", get(revisions::list).post(revisions::cut)),
+        ("/sheets/{id}/revisions/{number}", get(revisions::get)),
+        ("/sheets/{id}/revisions/{number}/answers", get(differences::of_revision)),
+        ("/sheets/{id}/differences", get(differences::get).delete(differences::accept)),
+        ("/trash", delete(shelf::empty_trash)),
+        ("/trash/{id}", delete(shelf::remove_for_good)),
+        ("/examples", get(shelf::examples)),
+    ]
+}
+
 pub(crate) fn router(shared: Shared) -> Router {
-    Router::new()
-        .route("/health", get(async || "well"))
-        .route("/about", get(about::about))
-        .route("/archive", post(carry::archive))
-        .route("/archive/{name}", get(carry::fetch))
-        .route("/import", post(carry::import).layer(DefaultBodyLimit::disable()))
-        .route("/enter", post(enter::enter))
-        .route("/solve", post(live::solve))
-        .route("/live", get(live::line))
-        .route("/sheets", get(shelf::look).post(sheets::create))
-        .route("/sheets/{id}", get(sheets::get).put(sheets::save).delete(shelf::remove))
-        .route("/sheets/{id}/card", get(cards::get))
-        .route("/sheets/{id}/file", get(carry::file))
-        .route("/sheets/{id}/copy", post(shelf::copy))
-        .route("/sheets/{id}/restore", post(shelf::restore))
-        .route("/sheets/{id}/tags", put(shelf::tag))
-        .route("/sheets/{id}/revisions", get(revisions::list).post(revisions::cut))
-        .route("/sheets/{id}/revisions/{number}", get(revisions::get))
-        .route("/sheets/{id}/revisions/{number}/answers", get(differences::of_revision))
-        .route("/sheets/{id}/differences", get(differences::get).delete(differences::accept))
-        .route("/trash", delete(shelf::empty_trash))
-        .route("/trash/{id}", delete(shelf::remove_for_good))
-        .route("/examples", get(shelf::examples))
-        .fallback(async || ApiError::NoRoute)
+    let all = routes().into_iter().fold(Router::new(), |router, (path, methods)| router.route(path, methods));
+    all.fallback(async || ApiError::NoRoute)
         .method_not_allowed_fallback(async || ApiError::Method)
         .layer(DefaultBodyLimit::max(MAX_TEXT + ENVELOPE))
         .with_state(shared)
+}
+
+#[cfg(test)]
+mod tests {
+    use std::collections::BTreeSet;
+
+    #[test]
+    fn every_path_is_described_and_every_description_has_its_path() {
+        let routed: BTreeSet<String> =
+            super::routes().iter().map(|(path, _)| format!("/api{path}")).collect();
+        let document = crate::openapi::document();
+        let described: BTreeSet<String> =
+            document["paths"].as_object().expect("paths").keys().cloned().collect();
+        assert_eq!(routed, described);
+    }
 }

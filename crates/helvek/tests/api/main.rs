@@ -352,3 +352,17 @@ async fn what_is_not_understood_stays_on_the_drawing_with_its_problem() {
     assert_eq!((&unclear[0]["text"], &unclear[0]["at"]), (&json!("tub: 2,5"), &json!([3.0, 0.0])));
     assert!(unclear[0]["cure"].as_str().unwrap().contains("2.5"));
 }
+
+#[tokio::test]
+async fn every_path_takes_the_methods_that_are_described() {
+    let api = Api::start(false).await;
+    let document = helvek::openapi::document();
+    for (path, described) in document["paths"].as_object().unwrap() {
+        let address = path.replace("{id}", "none").replace("{number}", "1").replace("{name}", "none");
+        for method in ["get", "post", "put", "delete", "patch"] {
+            let reply = api.call(&format!("{} {address}", method.to_uppercase()), &Value::Null).await;
+            let taken = reply.status != 405;
+            assert_eq!(taken, described.get(method).is_some(), "{method} {path}: {}", reply.status);
+        }
+    }
+}
