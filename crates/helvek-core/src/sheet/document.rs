@@ -7,6 +7,7 @@ use super::tree::{self, Node, Value};
 use crate::budget::spend;
 use crate::problem::{Position, Problem, ProblemKind, Problems};
 use std::collections::HashMap;
+use std::sync::OnceLock;
 
 /// The longest text that is read: far above any sheet drawn by a person, far below what would exhaust a server.
 pub const MAX_TEXT: usize = 8 * 1024 * 1024;
@@ -37,7 +38,33 @@ pub struct Document {
     /// The same as it was found.
     pub(crate) found: Problems,
     rows: Rows,
-    positions: HashMap<String, Position>,
+    places: Places,
+}
+
+/// Where everything stands in the text: found when there is a problem to be placed.
+#[derive(Debug, Clone, Default)]
+struct Places {
+    /// The text, and what was read of it; nothing of a sheet that was made.
+    source: Option<(String, Node)>,
+    found: OnceLock<HashMap<String, Position>>,
+}
+
+impl PartialEq for Places {
+    fn eq(&self, other: &Self) -> bool {
+        self.source == other.source
+    }
+}
+
+impl Places {
+    fn of(&self, path: &str) -> Option<Position> {
+        let find = || {
+            let Some((text, root)) = &self.source else { return HashMap::new() };
+            let mut offsets = HashMap::new();
+            collect(root, String::new(), &mut offsets);
+            Lines::new(text).positions(text, offsets)
+        };
+        self.found.get_or_init(find).get(path).copied()
+    }
 }
 
 impl Document {
@@ -71,8 +98,8 @@ impl Document {
         for problem in problems.iter_mut().filter(|p| p.position.is_none()) {
             let mut path = problem.path.as_str();
             problem.position = loop {
-                if let Some(position) = self.positions.get(path) {
-                    break Some(*position);
+                if let Some(position) = self.places.of(path) {
+                    break Some(position);
                 }
                 match path.rfind(['.', '[']) {
                     Some(end) => path = &path[..end],
@@ -94,7 +121,7 @@ impl From<Sheet> for Document {
                 loads: (0..sheet.loads.len()).collect(),
                 find: (0..sheet.find.len()).collect(),
             },
-            positions: HashMap::new(),
+            places: Places::default(),
             problems: Vec::new(),
             found: Problems::default(),
             sheet,
@@ -121,7 +148,7 @@ pub fn read(text: &str, syntax: Syntax) -> Document {
             message,
             "Check that this file is a sheet.",
         ));
-        return document(decode::Decoded::default(), reader, HashMap::new());
+        return document(decode::Decoded::default(), reader, Places::default());
     }
     spend(text.len() / 40);
     let root = match syntax {
@@ -129,24 +156,22 @@ pub fn read(text: &str, syntax: Syntax) -> Document {
         Syntax::Json => tree::from_json(text, &mut reader.problems),
     };
     let mut decoded = decode::Decoded::default();
-    let mut positions = HashMap::new();
-    if let Some(root) = root {
+    if let Some(root) = &root {
         // A text that is not even TOML would only add noise about what is missing in it.
         let broken = !reader.problems.named().is_empty();
-        decoded = decode::sheet(&mut reader, &root);
+        decoded = decode::sheet(&mut reader, root);
         if broken {
             reader.problems.retain(|p| p.kind == ProblemKind::Syntax || !p.message.contains(" needs "));
         }
-        collect(&root, String::new(), &mut positions);
     }
-    let positions = Lines::new(text).positions(text, positions);
-    document(decoded, reader, positions)
+    let source = root.map(|root| (text.to_owned(), root));
+    document(decoded, reader, Places { source, ..Places::default() })
 }
 
-fn document(decoded: decode::Decoded, reader: Reader, positions: HashMap<String, Position>) -> Document {
+fn document(decoded: decode::Decoded, reader: Reader, places: Places) -> Document {
     let mut found = reader.problems;
     let (sheet, rows) = (decoded.sheet, decoded.rows);
-    let mut document = Document { sheet, problems: Vec::new(), found: Problems::default(), rows, positions };
+    let mut document = Document { sheet, problems: Vec::new(), found: Problems::default(), rows, places };
     document.locate(found.named_mut());
     document.problems = found.told();
     document.found = found;
