@@ -53,12 +53,12 @@ impl Product {
                 self.latex.push_str(latex);
             }
             1 if self.halved => {
-                self.text.push_str(&format!(" {text}"));
-                self.latex.push_str(&format!("\\,{latex}"));
+                self.text.extend([" ", text]);
+                self.latex.extend(["\\,", latex]);
             }
             _ => {
-                self.text.push_str(&format!(" ({text})"));
-                self.latex.push_str(&format!("\\,({latex})"));
+                self.text.extend([" (", text, ")"]);
+                self.latex.extend(["\\,(", latex, ")"]);
             }
         }
         self.factors += 1;
@@ -86,7 +86,7 @@ impl Product {
 impl Wording<'_> {
     /// The terms of a line that is not solved.
     pub(crate) fn terms(&self, line: &Line) -> Vec<PageTerm> {
-        self.written(line, 0).into_iter().map(|(term, _)| term).collect()
+        self.worded(line, self.written(line, 0))
     }
 
     /// The terms of a line with what it finds, SI, or of one in which everything is known. They get up to two figures more until the printed numbers agree with the
@@ -97,14 +97,20 @@ impl Wording<'_> {
             let agrees = self.agrees(line, &written, found);
             (written, agrees)
         });
-        (written.into_iter().map(|(term, _)| term).collect(), differs)
+        (self.worded(line, written), differs)
+    }
+
+    /// The terms of a line with what is said of each, once their numbers have been settled.
+    fn worded(&self, line: &Line, written: Vec<Product>) -> Vec<PageTerm> {
+        let terms = line.terms.iter().zip(written).enumerate();
+        terms.map(|(i, (term, product))| self.term(term, i == 0, product)).collect()
     }
 
     /// Whether printed numbers add up: the products of the known terms, and those of the unknowns with their printed results.
-    fn agrees(&self, line: &Line, written: &[(PageTerm, f64)], found: &[(ColumnId, f64)]) -> bool {
+    fn agrees(&self, line: &Line, written: &[Product], found: &[(ColumnId, f64)]) -> bool {
         let digits = self.digits();
         let (mut sum, mut slack, mut largest) = (0.0, 0.0, 0.0f64);
-        for (term, (_, value)) in line.terms.iter().zip(written) {
+        for (term, value) in line.terms.iter().zip(written.iter().map(|product| product.value)) {
             let unknown = match (term.of, term.size) {
                 (TermOf::Column(id), Size::Unknown | Size::Spread { found: None, .. }) => Some(id),
                 _ => None,
@@ -139,7 +145,8 @@ impl Wording<'_> {
         }
     }
 
-    fn written(&self, line: &Line, more: u8) -> Vec<(PageTerm, f64)> {
+    /// The products of a line's terms, each with what it comes to as it is printed: of an unknown, what it is multiplied by.
+    fn written(&self, line: &Line, more: u8) -> Vec<Product> {
         let (arm, couple) = match line.equation {
             Equation::Moments { .. } => self.solved.model.units.moment_sums(),
             Equation::Forces { .. } => {
@@ -148,11 +155,10 @@ impl Wording<'_> {
             }
         };
         let hand = Hand { digits: self.digits(), more, arm, couple };
-        line.terms.iter().enumerate().map(|(i, term)| self.term(term, i == 0, &hand)).collect()
+        line.terms.iter().map(|term| self.product(term, &hand)).collect()
     }
 
-    /// A term, and what it comes to as it is printed: of an unknown, what it is multiplied by.
-    fn term(&self, term: &Term, first: bool, hand: &Hand) -> (PageTerm, f64) {
+    fn product(&self, term: &Term, hand: &Hand) -> Product {
         let units = &self.solved.model.units;
         let per_length = units.force.per(&units.length);
         let length = |metres: f64| hand.plain(units.length.from_si(metres));
@@ -226,8 +232,14 @@ impl Wording<'_> {
             let arm = hand.plain(hand.arm.from_si(arm.length));
             product.behind(&format!(" ({arm})"), &format!("\\,({arm})"), read(&arm));
         }
-        let negative = term.sign < 0.0;
-        let sign = match (negative, first) {
+        if term.sign < 0.0 {
+            product.value = -product.value;
+        }
+        product
+    }
+
+    fn term(&self, term: &Term, first: bool, Product { text, latex, .. }: Product) -> PageTerm {
+        let sign = match (term.sign < 0.0, first) {
             (true, _) => "−",
             (false, true) => "",
             (false, false) => "+",
@@ -239,8 +251,7 @@ impl Wording<'_> {
             "+" => "+\\,",
             _ => "",
         };
-        let Product { text, latex, value, .. } = product;
-        let term = PageTerm {
+        PageTerm {
             of: self.mark(term.of),
             fragment: Fragment::math(
                 if sign.is_empty() { text } else { format!("{sign} {text}") },
@@ -249,8 +260,7 @@ impl Wording<'_> {
             says: self.says(term),
             arm: term.arm.map(|arm| self.arm(arm)),
             space_arm: self.space_arm(term.arm),
-        };
-        (term, if negative { -value } else { value })
+        }
     }
 }
 
