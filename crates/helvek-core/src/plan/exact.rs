@@ -8,7 +8,8 @@ use super::isolate::{Choice, Chooser};
 use crate::budget::spend;
 use crate::equilibrium::ColumnId;
 use std::cmp::Reverse;
-use std::collections::{BinaryHeap, HashMap};
+use std::collections::BinaryHeap;
+use std::rc::Rc;
 
 /// Unknowns that are looked at exactly.
 const MOST_UNKNOWNS: usize = 14;
@@ -17,11 +18,52 @@ const MOST_STATES: usize = 6000;
 /// One equation outweighs any effort.
 pub(super) const EQUATION: u64 = 1_000_000;
 
+/// A step: on which free body, and which of its choices.
+#[derive(Clone)]
+struct Taken {
+    cut: usize,
+    choices: Rc<Vec<Choice>>,
+    index: usize,
+}
+
+impl Taken {
+    fn choice(&self) -> &Choice {
+        &self.choices[self.index]
+    }
+}
+
 /// The cheapest way found so far to a set of known unknowns: its cost, the set before, and the step between.
 struct Way {
     cost: u64,
     before: u32,
-    step: Option<(usize, Choice)>,
+    step: Option<Taken>,
+}
+
+/// The ways to all sets that were met, by set.
+struct Ways {
+    /// The place of each in the list; none where it was not met.
+    places: Vec<Option<u32>>,
+    list: Vec<Way>,
+}
+
+impl Ways {
+    fn of(unknowns: usize) -> Self {
+        Self { places: vec![None; 1 << unknowns], list: Vec::new() }
+    }
+
+    fn to(&self, set: u32) -> Option<&Way> {
+        Some(&self.list[self.places[set as usize]? as usize])
+    }
+
+    fn put(&mut self, set: u32, way: Way) {
+        match self.places[set as usize] {
+            Some(place) => self.list[place as usize] = way,
+            None => {
+                self.places[set as usize] = u32::try_from(self.list.len()).ok();
+                self.list.push(way);
+            }
+        }
+    }
 }
 
 /// The steps to `target`; `None` when there are too many unknowns, or no way by single equations.
@@ -34,7 +76,8 @@ pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[Column
     if open.len() > MOST_UNKNOWNS {
         return None;
     }
-    let bit = |c: &ColumnId| open.iter().position(|o| o == c).map_or(0, |i| 1u32 << i);
+    let place = |c: &ColumnId| open.iter().position(|o| o == c);
+    let bit = |c: &ColumnId| place(c).map_or(0, |i| 1u32 << i);
     let goal = target.iter().fold(0, |m, c| m | bit(c));
     let costly = target.iter().filter(|c| chooser.given.values[c.index()] != 0.0).fold(0, |m, c| m | bit(c));
     let bound = |mask: u32| u64::from((costly & !mask).count_ones()) * EQUATION;
@@ -42,11 +85,12 @@ pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[Column
     cuts.sort_unstable();
     cuts.dedup();
 
-    let mut best = HashMap::from([(0u32, Way { cost: 0, before: 0, step: None })]);
+    let mut best = Ways::of(open.len());
+    best.put(0, Way { cost: 0, before: 0, step: None });
     let mut heap = BinaryHeap::from([Reverse((bound(0), 0u64, 0u32))]);
     let mut looked = 0;
     while let Some(Reverse((_, cost, mask))) = heap.pop() {
-        if best.get(&mask).is_some_and(|way| way.cost < cost) {
+        if best.to(mask).is_some_and(|way| way.cost < cost) {
             continue;
         }
         if mask & goal == goal {
@@ -63,23 +107,24 @@ pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[Column
             .filter(|(i, _)| mask & (1 << i) != 0)
             .for_each(|(_, c)| now[c.index()] = true);
         // Per unknown the easiest way to it from here.
-        let mut ways: HashMap<ColumnId, (u64, usize, Choice)> = HashMap::new();
+        let mut easiest: Vec<Option<(u64, Taken)>> = vec![None; open.len()];
         for cut in &cuts {
-            for choice in chooser.remembered(*cut, &now).iter() {
+            let choices = chooser.remembered(*cut, &now);
+            for (index, choice) in choices.iter().enumerate() {
+                let Some(place) = place(&choice.unknown) else { continue };
                 let cost = if choice.at_sight { choice.effort } else { EQUATION + choice.effort };
-                let better = ways.get(&choice.unknown).is_none_or(|(c, ..)| cost < *c);
-                if better {
-                    ways.insert(choice.unknown, (cost, *cut, choice.clone()));
+                if easiest[place].as_ref().is_none_or(|(c, _)| cost < *c) {
+                    easiest[place] = Some((cost, Taken { cut: *cut, choices: Rc::clone(&choices), index }));
                 }
             }
         }
-        let mut ways: Vec<_> = ways.into_values().collect();
-        ways.sort_by_key(|(cost, _, choice)| (*cost, choice.unknown));
-        for (step, cut, choice) in ways {
-            let next = mask | bit(&choice.unknown);
+        let mut easiest: Vec<(u64, Taken)> = easiest.into_iter().flatten().collect();
+        easiest.sort_by_key(|(cost, taken)| (*cost, taken.choice().unknown));
+        for (step, taken) in easiest {
+            let next = mask | bit(&taken.choice().unknown);
             let cost = cost + step;
-            if best.get(&next).is_none_or(|way| cost < way.cost) {
-                best.insert(next, Way { cost, before: mask, step: Some((cut, choice)) });
+            if best.to(next).is_none_or(|way| cost < way.cost) {
+                best.put(next, Way { cost, before: mask, step: Some(taken) });
                 heap.push(Reverse((cost + bound(next), cost, next)));
             }
         }
@@ -87,14 +132,11 @@ pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[Column
     None
 }
 
-fn traced(best: &HashMap<u32, Way>, mut mask: u32) -> Vec<Found> {
+fn traced(best: &Ways, mut mask: u32) -> Vec<Found> {
     let mut steps = Vec::new();
-    while let Some(Way { before, step: Some((cut, choice)), .. }) = best.get(&mask) {
-        steps.push(Found {
-            lines: vec![(*cut, choice.equation)],
-            unknowns: vec![choice.unknown],
-            needs: choice.needs.clone(),
-        });
+    while let Some(Way { before, step: Some(taken), .. }) = best.to(mask) {
+        let Choice { equation, unknown, needs, .. } = taken.choice().clone();
+        steps.push(Found { lines: vec![(taken.cut, equation)], unknowns: vec![unknown], needs });
         mask = *before;
     }
     steps.reverse();

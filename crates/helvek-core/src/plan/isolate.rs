@@ -14,7 +14,7 @@ use crate::model::{Model, PointId};
 use crate::recognition::{Seen, at_joints};
 use crate::sheet::{First, Truss};
 use crate::tolerance;
-use std::collections::HashMap;
+use std::collections::{BTreeMap, HashMap};
 use std::rc::Rc;
 
 /// One equation that isolates one unknown.
@@ -49,7 +49,8 @@ pub(super) struct Chooser<'a> {
     scale: f64,
     grid: HashMap<[i64; 3], PointId>,
     cell: f64,
-    memo: HashMap<(usize, u64), Rc<Vec<Choice>>>,
+    /// Per cut, by which of its unknowns are known.
+    memo: Vec<BTreeMap<u64, Rc<Vec<Choice>>>>,
 }
 
 impl<'a> Chooser<'a> {
@@ -75,7 +76,8 @@ impl<'a> Chooser<'a> {
                 rules.entry(member).or_insert(ZeroRule::Joint(seen.rule));
             }
         }
-        Self { model, equilibrium, given, cuts, cuts_of, rules, scale, grid, cell, memo: HashMap::new() }
+        let memo = vec![BTreeMap::new(); cuts.len()];
+        Self { model, equilibrium, given, cuts, cuts_of, rules, scale, grid, cell, memo }
     }
 
     pub(super) fn length(&self) -> f64 {
@@ -106,11 +108,11 @@ impl<'a> Chooser<'a> {
         }
         let mask =
             entering.iter().enumerate().fold(0u64, |m, (i, e)| m | (u64::from(known[e.column.index()]) << i));
-        if let Some(options) = self.memo.get(&(cut, mask)) {
+        if let Some(options) = self.memo[cut].get(&mask) {
             return Rc::clone(options);
         }
         let options = Rc::new(self.options(cut, known));
-        self.memo.insert((cut, mask), Rc::clone(&options));
+        self.memo[cut].insert(mask, Rc::clone(&options));
         options
     }
 
