@@ -66,6 +66,36 @@ impl Ways {
     }
 }
 
+/// A free body during the search: what it yields depends on which of its own unknowns are known.
+struct Body {
+    cut: usize,
+    /// Its unknowns among those that are looked for, each by its place in a set.
+    own: Vec<u32>,
+    /// What it yields, by which of them are known; kept where these are few enough to count through.
+    yields: Vec<Option<Rc<Vec<Choice>>>>,
+}
+
+/// Unknowns of a free body whose sets are counted through.
+const COUNTED: usize = 10;
+
+impl Body {
+    fn of(chooser: &Chooser<'_>, cut: usize, bit: impl Fn(&ColumnId) -> u32) -> Self {
+        let own: Vec<u32> =
+            chooser.cuts[cut].entering.iter().map(|e| bit(&e.column)).filter(|bit| *bit != 0).collect();
+        let sets = if own.len() <= COUNTED { 1 << own.len() } else { 0 };
+        Self { cut, own, yields: vec![None; sets] }
+    }
+
+    fn yields(&mut self, chooser: &mut Chooser<'_>, set: u32, known: &[bool]) -> Rc<Vec<Choice>> {
+        let own = self.own.iter().enumerate();
+        let own = own.fold(0usize, |own, (i, bit)| own | usize::from(set & bit != 0) << i);
+        match self.yields.get_mut(own) {
+            Some(kept) => Rc::clone(kept.get_or_insert_with(|| chooser.remembered(self.cut, known))),
+            None => chooser.remembered(self.cut, known),
+        }
+    }
+}
+
 /// The steps to `target`; `None` when there are too many unknowns, or no way by single equations.
 pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[ColumnId]) -> Option<Vec<Found>> {
     let open: Vec<ColumnId> = chooser
@@ -76,14 +106,16 @@ pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[Column
     if open.len() > MOST_UNKNOWNS {
         return None;
     }
-    let place = |c: &ColumnId| open.iter().position(|o| o == c);
-    let bit = |c: &ColumnId| place(c).map_or(0, |i| 1u32 << i);
+    let mut places = vec![None; known.len()];
+    open.iter().enumerate().for_each(|(place, c)| places[c.index()] = Some(place));
+    let bit = |c: &ColumnId| places[c.index()].map_or(0, |i| 1u32 << i);
     let goal = target.iter().fold(0, |m, c| m | bit(c));
     let costly = target.iter().filter(|c| chooser.given.values[c.index()] != 0.0).fold(0, |m, c| m | bit(c));
     let bound = |mask: u32| u64::from((costly & !mask).count_ones()) * EQUATION;
     let mut cuts: Vec<usize> = open.iter().flat_map(|c| chooser.cuts_of[c.index()].clone()).collect();
     cuts.sort_unstable();
     cuts.dedup();
+    let mut bodies: Vec<Body> = cuts.iter().map(|cut| Body::of(chooser, *cut, bit)).collect();
 
     let mut best = Ways::of(open.len());
     best.put(0, Way { cost: 0, before: 0, step: None });
@@ -108,13 +140,14 @@ pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[Column
             .for_each(|(_, c)| now[c.index()] = true);
         // Per unknown the easiest way to it from here.
         let mut easiest: Vec<Option<(u64, Taken)>> = vec![None; open.len()];
-        for cut in &cuts {
-            let choices = chooser.remembered(*cut, &now);
+        for body in &mut bodies {
+            let choices = body.yields(chooser, mask, &now);
             for (index, choice) in choices.iter().enumerate() {
-                let Some(place) = place(&choice.unknown) else { continue };
+                let Some(place) = places[choice.unknown.index()] else { continue };
                 let cost = if choice.at_sight { choice.effort } else { EQUATION + choice.effort };
                 if easiest[place].as_ref().is_none_or(|(c, _)| cost < *c) {
-                    easiest[place] = Some((cost, Taken { cut: *cut, choices: Rc::clone(&choices), index }));
+                    easiest[place] =
+                        Some((cost, Taken { cut: body.cut, choices: Rc::clone(&choices), index }));
                 }
             }
         }
