@@ -3,7 +3,7 @@
 use super::Subject;
 use super::plates::SizedPin;
 use crate::inside::Inner;
-use crate::model::{BarLimits, BodyId, JointId, Limited, Material, Member, PointId, SupportId};
+use crate::model::{BarLimits, BodyId, JointId, Limited, Material, Member, PointId, SupportId, SupportKind};
 use crate::solution::{Solved, State};
 
 /// Why something was not checked.
@@ -154,7 +154,8 @@ impl Solved {
             if places.contains(&support.at) || self.is_stated(Limited::Reaction(SupportId(row))) {
                 continue;
             }
-            let pin = model.held_by(SupportId(row)).is_pin(model.spatial());
+            // A thrust bearing holds a shaft as a ball does, and has no pin that goes through plates.
+            let pin = support.kind == SupportKind::Pin;
             list.add(if pin { Why::NoPlates } else { Why::NoReaction }, &support.name);
         }
     }
