@@ -2,7 +2,7 @@
 
 use super::figure::Figure;
 use super::place::{coordinates, spot};
-use super::{rigid, stiff, wrong};
+use super::{meeting, rigid, stiff, wrong};
 use crate::geometry::{Point, Vector};
 use crate::problem::Problem;
 use crate::sheet::{Apart, Body, Document, Joint, JointKind, Load, Quantity, Sheet, Side};
@@ -156,18 +156,8 @@ pub fn halves(document: &Document, place: &CutPlace, side: Side) -> Outcome<Halv
         bodies.shift_insert(index, names[0].clone(), Body { runs: before, points: rides, ei, ea, ..old });
     }
     sheet.bodies = bodies;
-    sheet.joints.push(Joint {
-        name: Some(joint.clone()),
-        at: joint.clone(),
-        kind: JointKind::Weld,
-        of: names.to_vec(),
-        along: None,
-        normal: None,
-        axis: None,
-        thrust: None,
-        friction: None,
-        pressure_angle: None,
-    });
+    let weld = meeting::plain(&joint, JointKind::Weld, names.to_vec());
+    sheet.joints.push(Joint { name: Some(joint.clone()), ..weld });
     sheet.find.clear();
     // What is judged of the whole body says nothing of its halves.
     sheet.pins.clear();

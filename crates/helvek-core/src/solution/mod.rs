@@ -54,9 +54,7 @@ struct Values {
 
 impl Values {
     fn of(map: Map<'_>, equilibrium: &Equilibrium, global: &[Option<f64>], working: &Working) -> Self {
-        let known = |index| map.verdict.equilibrium.then(|| map.known(index)).flatten();
-        let mut values =
-            Self { full: (0..map.full.columns.len()).map(known).collect(), worked: global.to_vec() };
+        let mut values = Self { full: map.values(map.full), worked: global.to_vec() };
         for (id, value) in working.steps.iter().flat_map(|step| step.results()) {
             values.worked[id.index()] = Some(value);
             if let Some(index) = map.same(equilibrium, id) {
@@ -92,16 +90,19 @@ fn stiffly(
 }
 
 /// Frees, judges, plans and works a model.
-pub fn solve(model: Model) -> Solved {
-    let Judged { model, full, verdict, ties } = judged(model);
+pub fn solve(mut model: Model) -> Solved {
+    // Which bearings exert couples follows from the structure alone.
+    let ties = aligned(&mut model);
+    let full = Equilibrium::of(&model);
+    let Judged { model, full, verdict } = judged(model, full);
     let looked = Looked::default();
     let (verdict, elastic) = stiffly(&model, &full, verdict, Contacts::Sought, &looked.factors);
     let links = two_force_bodies(&model);
     let equilibrium = if links.is_empty() { full.clone() } else { Equilibrium::with_links(&model, &links) };
     let map = Map { model: &model, full: &full, verdict: &verdict, elastic: None };
-    let by_equilibrium: Vec<_> = equilibrium.column_ids().map(|id| map.value(&equilibrium, id)).collect();
+    let by_equilibrium = map.values(&equilibrium);
     let map = Map { elastic: answering(&elastic), ..map };
-    let global: Vec<_> = equilibrium.column_ids().map(|id| map.value(&equilibrium, id)).collect();
+    let global = map.values(&equilibrium);
     let working = if verdict.equilibrium {
         let released: Vec<_> = equilibrium.column_ids().map(|id| map.released(&equilibrium, id)).collect();
         let determined: Vec<_> = by_equilibrium.iter().map(Option::is_some).collect();
@@ -158,18 +159,10 @@ struct Judged {
     model: Model,
     full: Equilibrium,
     verdict: Verdict,
-    ties: Vec<Vec<SupportId>>,
-}
-
-/// Bearings exert couples only where they have to: which do follows from the structure alone.
-fn judged(mut model: Model) -> Judged {
-    let ties = aligned(&mut model);
-    let full = Equilibrium::of(&model);
-    meshed(model, full, ties)
 }
 
 /// Gear teeth push on one flank or the other: the one on which they push is found out.
-fn meshed(mut model: Model, mut full: Equilibrium, ties: Vec<Vec<SupportId>>) -> Judged {
+fn judged(mut model: Model, mut full: Equilibrium) -> Judged {
     /// Each round turns every mesh that would pull; two settle all but trains that go round in a ring.
     const ROUNDS: usize = 4;
     let mut verdict = judge(&full);
@@ -191,7 +184,7 @@ fn meshed(mut model: Model, mut full: Equilibrium, ties: Vec<Vec<SupportId>>) ->
         full = Equilibrium::of(&model);
         verdict = judge(&full);
     }
-    Judged { model, full, verdict, ties }
+    Judged { model, full, verdict }
 }
 
 /// From the columns of a reduced equilibrium to those of the full one.
@@ -231,6 +224,11 @@ impl Map<'_> {
         same.is_some_and(|index| self.verdict.released.iter().any(|r| r.index() == index))
     }
 
+    /// The value of each unknown of an equilibrium.
+    fn values(&self, equilibrium: &Equilibrium) -> Vec<Option<f64>> {
+        equilibrium.column_ids().map(|id| self.value(equilibrium, id)).collect()
+    }
+
     fn value(&self, equilibrium: &Equilibrium, id: ColumnId) -> Option<f64> {
         if !self.verdict.equilibrium {
             return None;
@@ -266,8 +264,8 @@ impl Solved {
     pub(crate) fn under(&self, loading: Loading) -> Self {
         let model = self.model.under(loading);
         let full = self.full.under(&model);
-        let Judged { model, full, verdict, ties } = meshed(model, full, self.ties.clone());
-        Self { ties, ..self.without_working(model, full, verdict, Contacts::Sought) }
+        let Judged { model, full, verdict } = judged(model, full);
+        self.without_working(model, full, verdict, Contacts::Sought)
     }
 
     /// The same structure in a state that has been judged; by its stiffness too, when it has any; without plan and working.
@@ -280,21 +278,20 @@ impl Solved {
     ) -> Self {
         let looked = self.looked.beside();
         let (verdict, elastic) = stiffly(&model, &full, verdict, contacts, &looked.factors);
-        let working = Working::default();
         let map = Map { model: &model, full: &full, verdict: &verdict, elastic: answering(&elastic) };
-        let global = Values::of(map, &full, &[], &working).full;
+        let global = map.values(&full);
         Self {
             values: Values { full: global.clone(), worked: global.clone() },
             model,
             equilibrium: full.clone(),
             full,
             verdict,
-            working,
+            working: Working::default(),
             cures: Vec::new(),
             proof: Proof::default(),
             global,
             elastic,
-            ties: Vec::new(),
+            ties: self.ties.clone(),
             looked,
         }
     }

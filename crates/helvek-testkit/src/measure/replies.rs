@@ -95,11 +95,10 @@ fn frame(stiff: bool) -> Value {
     let points = json!({
         "A": [0, 0], "B": [0, 4], "C": [5, 4.6], "D": [5, 0.5], "E": [9, 4], "F": [9, 0], "H": [2, 4.24],
     });
-    let sheet = json!({
+    let mut sheet = json!({
         "format": "helvek-sheet/1", "title": "Measured frame", "points": points, "loads": loads,
         "combinations": combinations,
     });
-    let mut sheet = sheet;
     if stiff {
         sheet["bodies"] = json!({ "frame": { "runs": [["A", "B", "H", "C", "E", "F"], ["D", "C"]], "EI": 24_000, "EA": 900_000 } });
         sheet["supports"] = json!([{ "at": "A", "kind": "fixed" }, { "at": "D", "kind": "fixed" }, { "at": "F", "kind": "fixed" }]);
