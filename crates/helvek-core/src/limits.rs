@@ -4,7 +4,7 @@
 use crate::equilibrium::ColumnOf;
 use crate::judge::{Reach, Sizes};
 use crate::model::{Asked, BarId, BarLimits, Growing};
-use crate::solution::{Solved, State};
+use crate::solution::{State, Statics};
 
 /// A bar with what it carries.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -44,7 +44,7 @@ impl BarCheck {
     }
 }
 
-impl Solved {
+impl Statics {
     /// What is asked about limits, over the loads as drawn and all combinations.
     pub fn growths(&self, states: &[State]) -> Vec<Growth> {
         let asked = self.model.asked.iter().filter_map(|asked| match asked {

@@ -7,7 +7,7 @@
 use crate::inside::{Diagram, Extreme, Inner, Poly, Side};
 use crate::model::{Material, Profile};
 use crate::section::Properties;
-use crate::solution::Solved;
+use crate::solution::Statics;
 use crate::tolerance;
 
 /// A fibre with the least and the greatest normal stress along a stretch, Pa, tension positive.
@@ -24,7 +24,7 @@ pub struct FibreStress {
 /// A stretch with its stresses.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Stressed {
-    /// Its row in [`Solved::inside`].
+    /// Its row in [`Statics::inside`].
     pub row: usize,
     /// The place of its section in the model's list.
     pub profile: usize,
@@ -121,7 +121,7 @@ impl Diagram {
     }
 }
 
-impl Solved {
+impl Statics {
     /// Every stretch of a body with a section that has a diagram, in order.
     pub fn stressed(&self) -> Vec<Stressed> {
         // The same for every member of one section.

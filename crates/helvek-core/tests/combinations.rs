@@ -5,7 +5,7 @@ mod common;
 use common::solved;
 use helvek_core::inside::{Diagram, Inner, Side, envelope};
 use helvek_core::passage::Facing;
-use helvek_core::solution::{Solved, State};
+use helvek_core::solution::{State, Statics};
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
 use std::sync::Arc;
@@ -34,7 +34,7 @@ ropes = {{ r = {{ path = [{{ at = "W" }}, {{ over = "P", turn = "ccw" }}, {{ mas
 }
 
 fn reaction(state: &State, row: usize) -> f64 {
-    state.solved.answers().reactions[row].force[1].unwrap()
+    state.solved.reactions()[row].force[1].unwrap()
 }
 
 #[test]
@@ -90,7 +90,7 @@ fn states_share_the_structure_and_its_equations() {
     let text = sheet("moving = [{ from = \"C\", to = \"B\", axles = [{ size = 2 }] }]", "");
     let text = text.replace("ropes =", "#").replace("pulleys =", "#").replace(r#", "1" = 1.0"#, "");
     let drawn = solved(&text);
-    let shared = |other: &Solved| {
+    let shared = |other: &Statics| {
         Arc::ptr_eq(&drawn.model.structure, &other.model.structure)
             && Arc::ptr_eq(&drawn.full.freed, &other.full.freed)
     };

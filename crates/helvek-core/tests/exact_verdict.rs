@@ -171,7 +171,7 @@ proptest! {
                 grid.unknowns.iter().enumerate().filter(|(i, _)| *i != j).map(|(_, u)| u.clone()).collect();
             let unique = rank(without) == r - 1;
             let index = solved.full.columns.iter().position(|c| {
-                let owner = solved.owner_name(c.of);
+                let owner = solved.model.owner_name(c.of);
                 c.symbol.to_string() == *name || owner == *name
             }).unwrap();
             prop_assert_eq!(verdict.determined[index], unique, "{} in {}", name, grid.text);

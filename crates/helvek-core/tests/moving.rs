@@ -6,7 +6,7 @@ use common::solved;
 use helvek_core::equilibrium::ColumnId;
 use helvek_core::inside::{Inner, Side};
 use helvek_core::passage::{Facing, Line, Most, Nudge, Passage, Refusal, Section, Stand};
-use helvek_core::solution::Solved;
+use helvek_core::solution::{Solved, Statics};
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
 
@@ -24,7 +24,7 @@ bodies = {{ beam = {{ runs = [["A", "B"]] }} }}"#
     ))
 }
 
-fn column(solved: &Solved, symbol: &str) -> ColumnId {
+fn column(solved: &Statics, symbol: &str) -> ColumnId {
     solved.full.column_ids().find(|id| solved.full.column(*id).symbol.to_string() == symbol).unwrap()
 }
 

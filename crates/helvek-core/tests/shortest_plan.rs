@@ -116,7 +116,7 @@ proptest! {
             .equilibrium
             .column_ids()
             .filter(|id| {
-                let owner = solved.owner_name(solved.equilibrium.column(*id).of);
+                let owner = solved.model.owner_name(solved.equilibrium.column(*id).of);
                 find.contains(&format!("\"{owner}\""))
             })
             .collect();

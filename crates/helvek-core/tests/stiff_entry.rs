@@ -135,12 +135,11 @@ beam = { runs = [["A", "B"]], EI = 20000 }"#;
 fn combinations_factor_loads_and_warming_and_keep_settlements() {
     // Of 8 per length 18; of 20 K on top 3 EI · 9 mm/L³ = 2.5; of the settlement −3 EI · 10 mm/L³ = −2.777….
     let settled = -3.0 * 20000.0 * 0.01 / 216.0;
-    let solved = solved(CASES);
-    let states = solved.states();
-    let roller = |state: usize| states[state].solved.answers().reactions[1].force[1].unwrap();
+    let answers = solved(CASES).answers();
+    let roller = |state: usize| answers.combinations[state].reactions[1].force[1].unwrap();
     assert_near(roller(0), 1.5 * 18.0 + 0.6 * 2.5 + settled);
     assert_near(roller(1), -2.5 + settled);
-    assert_near(solved.answers().reactions[1].force[1].unwrap(), 18.0 + 2.5 + settled);
+    assert_near(answers.reactions[1].force[1].unwrap(), 18.0 + 2.5 + settled);
 }
 
 #[test]

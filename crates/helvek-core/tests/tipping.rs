@@ -122,7 +122,8 @@ fn weights_and_holds_do_what_they_say() {
                 else {
                     panic!()
                 };
-                held = with_force(&held, support.at, support.on, -normal * (hold.force * 1.0001)).model;
+                held =
+                    with_force(&held, support.at, support.on, -normal * (hold.force * 1.0001)).model.clone();
             }
             assert!(solution::solve(held).verdict.equilibrium, "seed {seed}: {holds:?}\n{sheet}");
             holds_tried += 1;

@@ -62,13 +62,13 @@ fn asked_for_what_is_fixed_a_redundant_beam_answers() {
 #[test]
 fn three_parallel_or_concurrent_reactions_count_right_and_are_a_mechanism() {
     let parallel = format!(r#"{ROLLERS}, {{ at = "C", kind = "roller" }}"#);
-    let verdict = solved(&with(&parallel, ASLANT)).verdict;
+    let verdict = &solved(&with(&parallel, ASLANT)).verdict;
     assert_eq!((verdict.equations, verdict.unknowns), (3, 3));
     assert_eq!((verdict.status, verdict.degree, verdict.mobility), (Status::Unstable, 1, 1));
     // All three lines through (1, 2): from A along (1, 2), from C along y, from B along (−2, 2).
     let concurrent = r#"{ at = "A", kind = "roller", normal = [1, 2] }, { at = "C", kind = "roller" }, { at = "B", kind = "roller", normal = [-2, 2] }"#;
     let swinging = with(concurrent, ASLANT);
-    let verdict = solved(&swinging).verdict;
+    let verdict = &solved(&swinging).verdict;
     assert_eq!((verdict.status, verdict.mobility), (Status::Unstable, 1));
     let centre = answers(&swinging).free_motion.unwrap().bodies[0].centre.unwrap();
     assert!((centre[0] - 1.0).abs() < 1e-9 && (centre[1] - 2.0).abs() < 1e-9, "{centre:?}");

@@ -70,6 +70,7 @@ pub(crate) fn groups(solved: &Solved, scene: &Scene, free: &mut [Free]) {
 }
 
 struct Apart<'a> {
+    solved: &'a Solved,
     painter: Painter<'a>,
     scene: &'a Scene,
     found: Found<'a>,
@@ -84,8 +85,9 @@ impl<'a> Apart<'a> {
         if !(2..=MOST).contains(&count) || solved.model.bodies.is_empty() {
             return None;
         }
-        let painter = Painter { solved, complete: true };
+        let painter = Painter::of(solved);
         Some(Self {
+            solved,
             largest: painter.largest_force(),
             painter,
             scene,
@@ -95,12 +97,8 @@ impl<'a> Apart<'a> {
         })
     }
 
-    fn solved(&self) -> &'a Solved {
-        self.painter.solved
-    }
-
     fn pieces(&self, together: &[Vec<String>]) -> Vec<Piece> {
-        let solved = self.solved();
+        let solved = self.solved;
         let equilibrium = &solved.equilibrium;
         let mut taken = HashSet::new();
         let mut list = Vec::new();
@@ -131,24 +129,24 @@ impl<'a> Apart<'a> {
 
     /// Two-force members with both of their ends on these parts: nothing is seen of what they carry.
     fn inside(&self, parts: &[PartId]) -> Vec<String> {
-        let equilibrium = &self.solved().equilibrium;
+        let equilibrium = &self.solved.equilibrium;
         let within = |id: &ColumnId| {
             let column = equilibrium.column(*id);
             let two_force = matches!(column.of, ColumnOf::Bar(_) | ColumnOf::Link(_));
             two_force && column.acts.len() == 2 && column.acts.iter().all(|act| parts.contains(&act.on))
         };
-        equilibrium.column_ids().filter(within).map(|id| self.solved().unknown_id(id)).collect()
+        equilibrium.column_ids().filter(within).map(|id| self.solved.unknown_id(id)).collect()
     }
 
     fn piece(&self, parts: &[PartId]) -> Piece {
-        let solved = self.solved();
+        let solved = self.solved;
         let columns = columns_on(parts, &self.touching);
         let members: HashSet<PartId> = parts.iter().copied().collect();
         let mut ids: Vec<_> = parts.iter().map(|p| solved.part_id(*p)).collect();
         let inside = if parts.len() > 1 { self.inside(parts) } else { Vec::new() };
         ids.extend(inside.iter().cloned());
         let id = ids.join("+");
-        let keep: HashSet<String> = self.painter.kept(&members, &columns).into_iter().collect();
+        let keep: HashSet<String> = self.painter.kept(self.solved, &members, &columns).into_iter().collect();
         let mut marks: Vec<Mark> = self
             .scene
             .marks
@@ -179,8 +177,8 @@ impl<'a> Apart<'a> {
 
     /// Whether a mark of the whole drawing is drawn on these parts, too. Ropes are cut, and distances belong to the whole.
     fn stays(&self, mark: &Mark, keep: &HashSet<String>, parts: &HashSet<PartId>) -> bool {
-        let model = &self.solved().model;
-        let body = |of: PartOf| parts.iter().any(|p| self.solved().equilibrium.parts[p.index()].of == of);
+        let model = &self.solved.model;
+        let body = |of: PartOf| parts.iter().any(|p| self.solved.equilibrium.parts[p.index()].of == of);
         match mark {
             Mark::Body { id, .. }
             | Mark::Point { id, .. }
@@ -194,7 +192,7 @@ impl<'a> Apart<'a> {
             }),
             Mark::Wheel { name, .. } => model.pulleys.iter().enumerate().any(|(index, pulley)| {
                 let wheel = parts.iter().any(|p| {
-                    matches!(self.solved().equilibrium.parts[p.index()].of, PartOf::Wheel(w) if w.index() == index)
+                    matches!(self.solved.equilibrium.parts[p.index()].of, PartOf::Wheel(w) if w.index() == index)
                 });
                 let on_body = pulley.on.is_some_and(|b| body(PartOf::Body(b)))
                     && model.schools.wheels == helvek_core::sheet::Wheels::On;
@@ -206,7 +204,7 @@ impl<'a> Apart<'a> {
 
     /// What a column exerts on these parts from outside, drawn at each place where it does. Reactions are drawn already.
     fn exerted(&self, id: ColumnId, parts: &HashSet<PartId>, piece: &str, marks: &mut Vec<Mark>) {
-        let column = self.solved().equilibrium.column(id);
+        let column = self.solved.equilibrium.column(id);
         if matches!(column.of, ColumnOf::Support(_) | ColumnOf::Sought(_)) {
             return;
         }
@@ -221,11 +219,11 @@ impl<'a> Apart<'a> {
     }
 
     fn mark(&self, id: ColumnId, wrench: &Wrench, place: &str) -> Mark {
-        let solved = self.solved();
+        let solved = self.solved;
         let column = solved.equilibrium.column(id);
         let value = self.found.values[id.index()];
         let name = solved.unknown_id(id);
-        let unit = solved.unit_of(column.kind);
+        let unit = solved.model.unit_of(column.kind);
         Mark::Exerted {
             id: format!("{name}@{place}"),
             column: name,
@@ -246,7 +244,7 @@ impl<'a> Apart<'a> {
 
     /// The mass or the hand at the end of a rope.
     fn end(&self, part: PartId, marks: &mut Vec<Mark>) {
-        let PartOf::End(rope, end) = self.solved().equilibrium.parts[part.index()].of else { return };
+        let PartOf::End(rope, end) = self.solved.equilibrium.parts[part.index()].of else { return };
         marks.extend(self.painter.rope_end(rope, end));
     }
 
@@ -259,7 +257,7 @@ impl<'a> Apart<'a> {
 
     /// A two-force body that stands as a link: what it carries pulls at both of its pins.
     fn link(&self, link: TwoForce) -> Piece {
-        let model = &self.solved().model;
+        let model = &self.solved.model;
         let name = model.bodies[link.body.index()].name.clone();
         let id = format!("body:{name}");
         let on_it: HashSet<String> =
@@ -276,9 +274,9 @@ impl<'a> Apart<'a> {
     }
 
     fn bars(&self) -> Vec<Piece> {
-        let model = &self.solved().model;
-        let ids = self.solved().equilibrium.column_ids();
-        let columns = ids.filter_map(|id| match self.solved().equilibrium.column(id).of {
+        let model = &self.solved.model;
+        let ids = self.solved.equilibrium.column_ids();
+        let columns = ids.filter_map(|id| match self.solved.equilibrium.column(id).of {
             ColumnOf::Bar(bar) => Some(bar),
             _ => None,
         });
@@ -302,7 +300,7 @@ impl<'a> Apart<'a> {
 
     /// What a link or a bar is pulled with, outwards at both ends.
     fn pulled(&self, of: ColumnOf, ends: [Point; 2], piece: &str, marks: &mut Vec<Mark>) {
-        let columns = &self.solved().equilibrium;
+        let columns = &self.solved.equilibrium;
         let Some(id) = columns.column_ids().find(|id| columns.column(*id).of == of) else { return };
         let outwards = (ends[0] - ends[1]).unit().unwrap_or(Vector::X);
         for (index, (at, way)) in [(ends[0], outwards), (ends[1], -outwards)].into_iter().enumerate() {

@@ -2,7 +2,7 @@
 
 use helvek_core::elastic::Shape;
 use helvek_core::geometry::{Point, Vector};
-use helvek_core::solution::Solved;
+use helvek_core::solution::Statics;
 use helvek_core::units::figures;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -35,9 +35,9 @@ pub struct DeflectedPath {
 const PARTS: usize = 12;
 
 /// The deflected shape; nothing where it is not known.
-pub fn deflected(solved: &Solved) -> Option<Deflected> {
-    let elastic = solved.elastic().filter(|elastic| !elastic.loose)?;
-    let units = &solved.model.units;
+pub fn deflected(statics: &Statics) -> Option<Deflected> {
+    let elastic = statics.elastic().filter(|elastic| !elastic.loose)?;
+    let units = &statics.model.units;
     let length = |v: f64| units.length.from_si(v);
     let (mut paths, mut most, mut at) = (Vec::new(), 0.0f64, String::new());
     let mut path = |of: String, places: Vec<(Point, Vector)>| {
@@ -48,14 +48,14 @@ pub fn deflected(solved: &Solved) -> Option<Deflected> {
         });
     };
     for shape in &elastic.shapes {
-        let first = solved.model.at(shape.points[0].0);
+        let first = statics.model.at(shape.points[0].0);
         let mut places = Vec::new();
         let ends = shape.bends.iter().flat_map(|bend| [bend.start, bend.end]);
         for station in ends.chain(shape.crests()) {
             let by = shape.goes(station);
             if by.length() > most * (1.0 + 1e-9) {
                 most = by.length();
-                at = place(solved, shape, station);
+                at = place(statics, shape, station);
             }
         }
         for bend in &shape.bends {
@@ -64,40 +64,40 @@ pub fn deflected(solved: &Solved) -> Option<Deflected> {
                 places.push((first + shape.along * station, shape.goes(station)));
             }
         }
-        path(format!("body:{}", solved.model.bodies[shape.body.index()].name), places);
+        path(format!("body:{}", statics.model.bodies[shape.body.index()].name), places);
     }
-    for bar in &solved.model.bars {
+    for bar in &statics.model.bars {
         let ends = [0, 1].map(|k| {
             let by = elastic.goes(bar.on[k], bar.ends[k]);
             let by = by.unwrap_or(Vector::ZERO);
             if by.length() > most * (1.0 + 1e-9) {
                 most = by.length();
-                at = format!(" at {}", solved.model.point_name(bar.ends[k]));
+                at = format!(" at {}", statics.model.point_name(bar.ends[k]));
             }
-            (solved.model.at(bar.ends[k]), by)
+            (statics.model.at(bar.ends[k]), by)
         });
         path(format!("bar:{}", bar.name), ends.to_vec());
     }
     if most == 0.0 {
         return None;
     }
-    let text = if elastic.relative { String::new() } else { format!("{}{at}", small(solved, most)) };
+    let text = if elastic.relative { String::new() } else { format!("{}{at}", small(statics, most)) };
     Some(Deflected { paths, most: length(most), text, form_only: elastic.relative })
 }
 
 /// In the unit of sections, which is small.
-fn small(solved: &Solved, si: f64) -> String {
-    let unit = &solved.model.units.section;
-    format!("{} {}", figures::rounded(unit.from_si(si), solved.model.schools.figures), unit.symbol)
+fn small(statics: &Statics, si: f64) -> String {
+    let unit = &statics.model.units.section;
+    format!("{} {}", figures::rounded(unit.from_si(si), statics.model.schools.figures), unit.symbol)
 }
 
 /// ` at E`, or `, 2.4 m from A`.
-fn place(solved: &Solved, shape: &Shape, station: f64) -> String {
+fn place(statics: &Statics, shape: &Shape, station: f64) -> String {
     let near = |(_, s): &&(helvek_core::model::PointId, f64)| (s - station).abs() <= 1e-9 * shape.length();
     if let Some((point, _)) = shape.points.iter().find(near) {
-        return format!(" at {}", solved.model.point_name(*point));
+        return format!(" at {}", statics.model.point_name(*point));
     }
-    let unit = &solved.model.units.length;
-    let far = figures::rounded(unit.from_si(station), solved.model.schools.figures);
-    format!(", {far} {} from {}", unit.symbol, solved.model.point_name(shape.points[0].0))
+    let unit = &statics.model.units.length;
+    let far = figures::rounded(unit.from_si(station), statics.model.schools.figures);
+    format!(", {far} {} from {}", unit.symbol, statics.model.point_name(shape.points[0].0))
 }

@@ -4,7 +4,7 @@ use crate::scene::Painter;
 use helvek_core::budget::spend;
 use helvek_core::inside::{Diagram, Extreme, Inner, Inside, Poly, Segment, Side, envelope};
 use helvek_core::sheet::Bent;
-use helvek_core::solution::{Solved, State};
+use helvek_core::solution::{State, Statics};
 use helvek_core::units::{Unit, figures};
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -95,14 +95,14 @@ pub struct CurveValue {
 }
 
 /// The diagrams of every stretch; nothing where no body has any.
-pub fn diagrams(solved: &Solved) -> Option<Diagrams> {
-    let painter = Painter { solved, complete: true };
-    let all = solved.inside();
+pub fn diagrams(statics: &Statics) -> Option<Diagrams> {
+    let painter = Painter::of_state(statics);
+    let all = statics.inside();
     if all.is_empty() {
         return None;
     }
-    let model = &solved.model;
-    let units = units(solved);
+    let model = &statics.model;
+    let units = units(statics);
     let mut largest = [0.0f64; 3];
     for diagram in all.iter().filter_map(|inside| inside.diagram.as_ref().ok()) {
         for (most, (inner, unit)) in largest.iter_mut().zip(Inner::ALL.into_iter().zip(units)) {
@@ -126,11 +126,11 @@ pub fn diagrams(solved: &Solved) -> Option<Diagrams> {
 }
 
 /// The envelope of several combinations, each with the same structure: two curves for each of N, V and M. Nothing without any.
-pub fn envelopes(solved: &Solved, states: &[State]) -> Option<Diagrams> {
+pub fn envelopes(statics: &Statics, states: &[State]) -> Option<Diagrams> {
     let held: Vec<&State> = states.iter().filter(|state| state.solved.verdict.equilibrium).collect();
     let drawn = diagrams(&held.first()?.solved)?;
     let all: Vec<&[Inside]> = held.iter().map(|state| state.solved.inside()).collect();
-    Some(bounded(solved, drawn, |row, inner, bound| {
+    Some(bounded(statics, drawn, |row, inner, bound| {
         let list: Option<Vec<&Diagram>> =
             all.iter().map(|inside| inside[row].diagram.as_ref().ok()).collect();
         let parts = envelope(&list?, inner, bound == 1).into_iter();
@@ -156,12 +156,12 @@ impl BoundPart {
 
 /// Diagrams with the two sides of an envelope in place of their curves.
 pub(crate) fn bounded(
-    solved: &Solved,
+    statics: &Statics,
     mut drawn: Diagrams,
     parts: impl Fn(usize, Inner, usize) -> Option<Vec<BoundPart>>,
 ) -> Diagrams {
-    let units = units(solved);
-    let painter = Painter { solved, complete: true };
+    let units = units(statics);
+    let painter = Painter::of_state(statics);
     for (row, stretch) in drawn.stretches.iter_mut().enumerate() {
         let both = Inner::ALL.into_iter().zip(units).flat_map(|(inner, unit)| {
             ["least", "greatest"].into_iter().enumerate().map(move |(i, bound)| (inner, unit, i, bound))
@@ -187,8 +187,8 @@ pub(crate) fn bounded(
 }
 
 /// The units of N, V and M.
-fn units(solved: &Solved) -> [&Unit; 3] {
-    Inner::ALL.map(|inner| solved.inner_unit_of(inner))
+fn units(statics: &Statics) -> [&Unit; 3] {
+    Inner::ALL.map(|inner| statics.model.inner_unit_of(inner))
 }
 
 impl Painter<'_> {

@@ -78,12 +78,10 @@ pub(crate) fn columns_on(parts: &[PartId], touching: &[Vec<ColumnId>]) -> Vec<Co
 
 impl Painter<'_> {
     /// The free bodies of the working, in order.
-    pub(crate) fn free_bodies(&self) -> Vec<Free> {
-        let solved = self.solved;
-        if !self.complete || solved.equilibrium.parts.len() < 2 || self.model().bars.len() > MOST {
+    pub(crate) fn free_bodies(&self, solved: &Solved) -> Vec<Free> {
+        if solved.equilibrium.parts.len() < 2 || self.model().bars.len() > MOST {
             return Vec::new();
         }
-        let found = Found::of(solved);
         let touching = solved.equilibrium.touching();
         let turns = solved.working.turns();
         turns
@@ -95,9 +93,9 @@ impl Painter<'_> {
                 Free {
                     first: turn.first + 1,
                     last: turn.last + 1,
-                    at: self.joint_of(&turn.parts),
-                    keep: if whole { Vec::new() } else { self.kept(&parts, &columns) },
-                    cut: if whole { Vec::new() } else { self.cut(&parts, &columns, &found) },
+                    at: self.joint_of(solved, &turn.parts),
+                    keep: if whole { Vec::new() } else { self.kept(solved, &parts, &columns) },
+                    cut: if whole { Vec::new() } else { self.cut(solved, &parts, &columns) },
                     pieces: turn.parts.iter().map(|part| solved.part_id(*part)).collect(),
                     group: None,
                 }
@@ -105,14 +103,14 @@ impl Painter<'_> {
             .collect()
     }
 
-    fn joint_of(&self, parts: &[PartId]) -> Option<[f64; 2]> {
+    fn joint_of(&self, solved: &Solved, parts: &[PartId]) -> Option<[f64; 2]> {
         let [only] = parts else { return None };
-        let part = &self.solved.equilibrium.parts[only.index()];
+        let part = &solved.equilibrium.parts[only.index()];
         (part.freedom == Freedom::Particle).then(|| self.place(part.reference))
     }
 
-    pub(crate) fn kept(&self, parts: &HashSet<PartId>, columns: &[ColumnId]) -> Vec<String> {
-        let (solved, model) = (self.solved, self.model());
+    pub(crate) fn kept(&self, solved: &Solved, parts: &HashSet<PartId>, columns: &[ColumnId]) -> Vec<String> {
+        let model = self.model();
         let mut keep = Vec::new();
         for part in parts {
             match solved.equilibrium.parts[part.index()].of {
@@ -142,7 +140,7 @@ impl Painter<'_> {
                 ColumnOf::Rope(rope) if inside > 0 => {
                     keep.push(format!("rope:{}", model.ropes[rope.index()].name))
                 }
-                ColumnOf::Sought(sought) if inside > 0 => keep.extend(self.sought_on(sought, parts)),
+                ColumnOf::Sought(sought) if inside > 0 => keep.extend(self.sought_on(solved, sought, parts)),
                 _ => {}
             }
         }
@@ -165,8 +163,8 @@ impl Painter<'_> {
     }
 
     /// The loads of a sought size that act on these parts.
-    fn sought_on(&self, sought: SoughtId, parts: &HashSet<PartId>) -> Vec<String> {
-        let (solved, model) = (self.solved, self.model());
+    fn sought_on(&self, solved: &Solved, sought: SoughtId, parts: &HashSet<PartId>) -> Vec<String> {
+        let model = self.model();
         let here = |on: On| {
             let of = match on {
                 On::Body(body) => PartOf::Body(body),
@@ -179,8 +177,8 @@ impl Painter<'_> {
     }
 
     /// Bars and links with one end on what is freed.
-    fn cut(&self, parts: &HashSet<PartId>, columns: &[ColumnId], found: &Found<'_>) -> Vec<CutMark> {
-        let (solved, model) = (self.solved, self.model());
+    fn cut(&self, solved: &Solved, parts: &HashSet<PartId>, columns: &[ColumnId]) -> Vec<CutMark> {
+        let (model, found) = (self.model(), Found::of(solved));
         let mut cut = Vec::new();
         for id in columns {
             let (column, value) = (solved.equilibrium.column(*id), found.values[id.index()]);

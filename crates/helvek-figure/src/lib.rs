@@ -31,13 +31,13 @@ pub use marks::{
 pub use passing::{influence_at, influence_of, swept};
 pub use plated::{PinMark, PlaneMark, PlateMark, pin_marks};
 pub use profile::{FibreMark, SectionMark, SectionPart, StressBand, StressText, section_mark};
-pub use scene::{free_bodies, scene};
+pub use scene::{free_bodies, outline, scene, scene_of_state};
 pub use solid::{
     ArrowRole, HoldShape, LineKind, SolidArrow, SolidBounds, SolidCurve, SolidFree, SolidHold, SolidLine,
     SolidPart, SolidPeak, SolidPoint, SolidScene, SolidSpread, SolidUnclear, SolidWheel, Three,
 };
 pub use thumbnail::thumbnail;
-pub use unclear::{unclear, unclear_in_space};
+pub use unclear::mark_unclear;
 
 use schemars::JsonSchema;
 use serde::Serialize;

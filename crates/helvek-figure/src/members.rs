@@ -63,28 +63,22 @@ impl Painter<'_> {
 
     /// What each bar carries; nothing as long as nothing was computed.
     pub(crate) fn bar_forces(&self) -> Vec<Option<AxialForce>> {
-        let solved = self.solved;
         let mut forces = vec![None; self.model().bars.len()];
-        if !self.complete || !solved.verdict.equilibrium {
+        if !self.statics.is_some_and(|statics| statics.verdict.equilibrium) {
             return forces;
         }
-        let values = solved.values();
-        let steps = solved.working.found_by(values.len());
-        let of_bar = |of: ColumnOf| match of {
-            ColumnOf::Bar(bar) => Some(bar),
-            _ => None,
+        let bars = || {
+            self.full.column_ids().filter_map(|id| match self.full.column(id).of {
+                ColumnOf::Bar(bar) => Some((bar, id, self.value(id))),
+                _ => None,
+            })
         };
-        let columns = || solved.equilibrium.columns.iter().zip(values).zip(&steps);
-        let largest = columns()
-            .filter(|((column, _), _)| of_bar(column.of).is_some())
-            .filter_map(|((_, value), _)| value.map(f64::abs))
-            .fold(0.0, f64::max);
-        for ((column, value), step) in columns() {
-            let Some(bar) = of_bar(column.of) else { continue };
+        let largest = bars().filter_map(|(_, _, value)| value.map(f64::abs)).fold(0.0, f64::max);
+        for (bar, id, value) in bars() {
             forces[bar.index()] = Some(AxialForce {
                 sense: value.map(Sense::of),
                 text: value.map(|v| self.result(v.abs(), &self.model().units.force)),
-                step: *step,
+                step: self.step(id),
                 relative: value.map_or(0.0, |v| ratio(v.abs(), largest)),
             });
         }

@@ -21,8 +21,8 @@ pub fn swept(passage: &Passage<'_>) -> Option<Diagrams> {
 /// The influence line of an unknown, by its symbol (of a bar its name), as the curve of a single band.
 pub fn influence_of(passage: &Passage<'_>, of: &str) -> Option<Diagrams> {
     let solved = passage.solved;
-    let id = solved.full.column_ids().find(|id| solved.symbol_of(solved.full.column(*id)) == of)?;
-    let unit = solved.unit_of(solved.full.column(id).kind);
+    let id = solved.full.column_ids().find(|id| solved.model.symbol_of(solved.full.column(*id)) == of)?;
+    let unit = solved.model.unit_of(solved.full.column(id).kind);
     let curve = line_curve(passage, &passage.line(id)?, &unit, Inner::V);
     Some(along_path(passage, vec![curve], [String::new(), of.to_owned(), String::new()]))
 }
@@ -31,8 +31,8 @@ pub fn influence_of(passage: &Passage<'_>, of: &str) -> Option<Diagrams> {
 pub fn influence_at(passage: &Passage<'_>, section: &Section) -> Option<Diagrams> {
     let lines = passage.section(section)?;
     let curves = Inner::ALL.into_iter().zip(lines);
-    let curves =
-        curves.map(|(inner, line)| line_curve(passage, &line, passage.solved.inner_unit_of(inner), inner));
+    let curves = curves
+        .map(|(inner, line)| line_curve(passage, &line, passage.solved.model.inner_unit_of(inner), inner));
     let titles = Inner::ALL.map(|inner| format!("η {}", inner.letter()));
     let (model, train) = (&passage.solved.model, passage.train);
     let [from, to] = section.stretch.map(|p| model.at(p));

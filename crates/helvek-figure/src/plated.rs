@@ -2,7 +2,7 @@
 
 use helvek_core::geometry::Vector;
 use helvek_core::judge::{Judgement, SizedPin};
-use helvek_core::solution::Solved;
+use helvek_core::solution::Statics;
 use helvek_core::units::figures;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -47,12 +47,12 @@ pub struct PlaneMark {
 }
 
 /// Every plated pin.
-pub fn pin_marks(solved: &Solved, judgement: &Judgement) -> Vec<PinMark> {
-    judgement.pins.iter().map(|sized| pin_mark(solved, sized)).collect()
+pub fn pin_marks(statics: &Statics, judgement: &Judgement) -> Vec<PinMark> {
+    judgement.pins.iter().map(|sized| pin_mark(statics, sized)).collect()
 }
 
-fn pin_mark(solved: &Solved, sized: &SizedPin) -> PinMark {
-    let model = &solved.model;
+fn pin_mark(statics: &Statics, sized: &SizedPin) -> PinMark {
+    let model = &statics.model;
     let (pin, units, digits) = (&model.plated[sized.pin], &model.units, model.schools.figures);
     // Without any strength there is no diameter: it is drawn as thick as its thinnest plate.
     let thinnest = pin.plates.iter().map(|plate| plate.thickness).fold(f64::INFINITY, f64::min);
@@ -81,7 +81,7 @@ fn pin_mark(solved: &Solved, sized: &SizedPin) -> PinMark {
             }
         });
         PlateMark {
-            of: solved.plate_owner(plate.of).to_owned(),
+            of: statics.plate_owner(plate.of).to_owned(),
             thickness: units.section.from_si(plate.thickness),
             push: along.unwrap_or_default(),
             force: text.unwrap_or_default(),

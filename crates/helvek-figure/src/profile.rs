@@ -4,7 +4,7 @@ use helvek_core::geometry::Vector;
 use helvek_core::inside::Inner;
 use helvek_core::passage::Section as Place;
 use helvek_core::section::Solid;
-use helvek_core::solution::Solved;
+use helvek_core::solution::Statics;
 use helvek_core::strength::StressAt;
 use helvek_core::units::{Unit, figures};
 use schemars::JsonSchema;
@@ -97,9 +97,9 @@ pub struct SectionPart {
 const LEVELS: usize = 12;
 
 /// The section of a member where it is cut; nothing without one, without a diagram, or where M bends it off the plane of the sheet.
-pub fn section_mark(solved: &Solved, place: &Place) -> Option<SectionMark> {
-    let model = &solved.model;
-    let inside = solved.inside();
+pub fn section_mark(statics: &Statics, place: &Place) -> Option<SectionMark> {
+    let model = &statics.model;
+    let inside = statics.inside();
     let row = inside.iter().position(|i| i.body == place.body && [i.from, i.to] == place.stretch)?;
     let diagram = inside[row].diagram.as_ref().ok()?;
     let profile = &model.profiles[model.bodies[place.body.index()].profile?];
@@ -130,7 +130,7 @@ pub fn section_mark(solved: &Solved, place: &Place) -> Option<SectionMark> {
     let (_, ratio) = properties.most_sheared();
     let sheared = v * ratio / properties.i_z;
     let at = |y: f64| {
-        let here = solved.stress_at(row, place.station, place.side, [0.0, y])?;
+        let here = statics.stress_at(row, place.station, place.side, [0.0, y])?;
         // Just inside a face there is next to nothing.
         let shear = if here.shear.abs() <= 1e-6 * sheared.abs() { 0.0 } else { here.shear };
         Some((y, StressAt { shear, ..here }))

@@ -3,19 +3,36 @@
 use crate::apart::groups;
 use crate::{Bounds, FoundSize, Free, Mark, Numbered, Scene, Shape, Spin};
 use helvek_core::budget::spend;
-use helvek_core::equilibrium::{ActionOf, Column, ColumnKind, ColumnOf, Source};
+use helvek_core::equilibrium::{ActionOf, ColumnId, ColumnKind, ColumnOf, Equilibrium, Source};
 use helvek_core::geometry::{Point, Vector};
 use helvek_core::model::{
     Amount, Given, Load, LoadKind, Model, On, PointId, Settlement, Support, SupportKind,
 };
-use helvek_core::solution::Solved;
+use helvek_core::solution::{Solved, Statics};
 use helvek_core::units::{Dimension, Unit, figures};
 
-/// The scene of a solution. Without `complete`, the model is only the part of a sheet that could be understood: nothing that was computed
-/// from it is shown, because it would be the answer to another question.
-pub fn scene(solved: &Solved, complete: bool) -> Scene {
-    let painter = Painter { solved, complete };
-    let model = &solved.model;
+/// The scene of a solution, with the steps that find things.
+pub fn scene(solved: &Solved) -> Scene {
+    let painter = Painter::of(solved);
+    let mut scene = drawn(&painter);
+    if let Some(solid) = &mut scene.solid {
+        solid.free = painter.solid_free(solved);
+    }
+    scene
+}
+
+/// The scene of a structure under other loads than those that are worked.
+pub fn scene_of_state(statics: &Statics) -> Scene {
+    drawn(&Painter::of_state(statics))
+}
+
+/// The scene of a model that is not solved: only the part of a sheet that could be understood, or too much work. Nothing that is computed is shown.
+pub fn outline(model: &Model) -> Scene {
+    drawn(&Painter { model, full: &Equilibrium::of(model), statics: None, steps: Vec::new() })
+}
+
+fn drawn(painter: &Painter<'_>) -> Scene {
+    let model = painter.model;
     spend(
         2 * (model.bodies.len()
             + model.bars.len()
@@ -23,8 +40,8 @@ pub fn scene(solved: &Solved, complete: bool) -> Scene {
             + model.supports.len()
             + model.points.len()),
     );
-    if solved.model.spatial() {
-        let solid = Some(crate::solid::scene(&painter));
+    if model.spatial() {
+        let solid = Some(crate::solid::scene(painter));
         return Scene { solid, ..Scene::of(None, Vec::new()) };
     }
     let mut marks = Vec::new();
@@ -61,19 +78,44 @@ pub fn free_bodies(solved: &Solved, scene: &Scene) -> Vec<Free> {
     if solved.model.spatial() {
         return Vec::new();
     }
-    let mut free = Painter { solved, complete: true }.free_bodies();
+    let mut free = Painter::of(solved).free_bodies(solved);
     groups(solved, scene, &mut free);
     free
 }
 
 pub(crate) struct Painter<'a> {
-    pub(crate) solved: &'a Solved,
-    pub(crate) complete: bool,
+    pub(crate) model: &'a Model,
+    /// Everything freed.
+    pub(crate) full: &'a Equilibrium,
+    /// What it comes to, once that is known.
+    pub(crate) statics: Option<&'a Statics>,
+    /// Per column of `full`: the step that finds it, from 1; empty where nothing is worked.
+    steps: Vec<Option<usize>>,
+}
+
+impl<'a> Painter<'a> {
+    pub(crate) fn of(solved: &'a Solved) -> Self {
+        Self { steps: solved.found_by(), ..Self::of_state(solved) }
+    }
+
+    pub(crate) fn of_state(statics: &'a Statics) -> Self {
+        Self { model: &statics.model, full: &statics.full, statics: Some(statics), steps: Vec::new() }
+    }
 }
 
 impl Painter<'_> {
     pub(crate) fn model(&self) -> &Model {
-        &self.solved.model
+        self.model
+    }
+
+    /// What an unknown comes to, SI, along its assumed sense.
+    pub(crate) fn value(&self, id: ColumnId) -> Option<f64> {
+        self.statics.and_then(|statics| statics.full_values()[id.index()])
+    }
+
+    /// The step that finds it, from 1.
+    pub(crate) fn step(&self, id: ColumnId) -> Option<usize> {
+        self.steps.get(id.index()).copied().flatten()
     }
 
     pub(crate) fn place(&self, at: Point) -> [f64; 2] {
@@ -250,8 +292,8 @@ impl Painter<'_> {
         {
             says.push(format!("{}°", self.degrees(normal.x.abs().atan2(normal.y.abs()))));
         }
-        let (units, yielding) = (&self.solved.model.units, &support.yielding);
-        let plain = |value: f64| figures::plain(value, self.solved.model.schools.figures).replace('-', "−");
+        let (units, yielding) = (&self.model.units, &support.yielding);
+        let plain = |value: f64| figures::plain(value, self.model.schools.figures).replace('-', "−");
         let settled = settlement.moved;
         if settled != Vector::ZERO {
             let small = |v: f64| plain(units.section.from_si(v));
@@ -301,7 +343,7 @@ impl Painter<'_> {
         for (index, load) in self.model().loading.loads.iter().enumerate() {
             let id = load.mark();
             let parts = || {
-                let actions = self.solved.equilibrium.actions.iter();
+                let actions = self.full.actions.iter();
                 let mine = move |of: ActionOf| matches!(of, ActionOf::Load(id) if id.index() == index);
                 actions.filter(move |a| mine(a.of)).map(|a| (a.act.wrench, a.source))
             };
@@ -413,14 +455,9 @@ impl Painter<'_> {
     /// What a sought size is found to be.
     pub(crate) fn found(&self, size: Amount) -> Option<FoundSize> {
         let Amount::Sought(sought) = size else { return None };
-        let solved = self.solved;
-        let id = solved
-            .equilibrium
-            .column_ids()
-            .find(|id| solved.equilibrium.column(*id).of == ColumnOf::Sought(sought))
-            .filter(|_| self.complete)?;
-        let value = solved.values()[id.index()]?;
-        let unit = solved.unit_of(solved.equilibrium.column(id).kind);
+        let id = self.full.column_ids().find(|id| self.full.column(*id).of == ColumnOf::Sought(sought))?;
+        let value = self.value(id)?;
+        let unit = self.model.unit_of(self.full.column(id).kind);
         Some(FoundSize {
             text: format!(
                 "{} = {}",
@@ -428,17 +465,19 @@ impl Painter<'_> {
                 self.result(value.abs(), &unit)
             ),
             turned: value < 0.0,
-            step: solved.working.step_of(id).map(|step| step + 1),
+            step: self.step(id),
         })
     }
 
     /// The largest force drawn, N.
     pub(crate) fn largest_force(&self) -> f64 {
-        let loads = self.solved.equilibrium.actions.iter().map(|a| a.act.wrench.force.length());
-        let columns = self.solved.full.columns.iter().zip(self.solved.full_values().iter().copied());
-        let reaction = |c: &Column| c.kind == ColumnKind::Force && matches!(c.of, ColumnOf::Support(_));
-        let reactions = columns.filter(|(c, _)| reaction(c)).filter_map(|(_, value)| value).map(f64::abs);
-        loads.chain(reactions.filter(|_| self.complete)).fold(0.0, f64::max)
+        let loads = self.full.actions.iter().map(|a| a.act.wrench.force.length());
+        let reaction = |id: &ColumnId| {
+            let column = self.full.column(*id);
+            column.kind == ColumnKind::Force && matches!(column.of, ColumnOf::Support(_))
+        };
+        let reactions = self.full.column_ids().filter(reaction).filter_map(|id| self.value(id)).map(f64::abs);
+        loads.chain(reactions).fold(0.0, f64::max)
     }
 
     /// The largest intensity, N/m.

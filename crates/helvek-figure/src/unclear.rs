@@ -1,27 +1,24 @@
 //! What could not be understood stays on the drawing, with its problem beside it.
 
-use crate::{Mark, SolidUnclear};
+use crate::{Mark, Scene, SolidUnclear};
 use helvek_core::model::Model;
 use helvek_core::problem::Problem;
 use serde_json::Value;
 use std::collections::HashSet;
 
-/// One mark for each path with a problem in a sheet: at the point its thing names, when that much is clear. `written` is the sheet as it was sent.
-pub fn unclear(written: &Value, model: &Model, problems: &[Problem]) -> Vec<Mark> {
-    let marks = unclear_in_space(written, model, problems).into_iter();
-    marks
-        .map(|SolidUnclear { id, path, text, at, message, cure }| {
-            let at = at.map(|[x, y, _]| [x, y]);
-            Mark::Unclear { id, path, text, at, message, cure }
-        })
-        .collect()
-}
-
-/// The same of a sheet of space. What several problems are about has one mark: of the first.
-pub fn unclear_in_space(written: &Value, model: &Model, problems: &[Problem]) -> Vec<SolidUnclear> {
+/// Marks on the scene of a sheet what could not be understood: each path with a problem, at the point its thing names, when that much is clear. What several problems are
+/// about has one mark: of the first. `written` is the sheet as it was sent.
+pub fn mark_unclear(scene: &mut Scene, written: &Value, model: &Model, problems: &[Problem]) {
     let mut paths = HashSet::new();
     let first = problems.iter().filter(|problem| paths.insert(problem.path.as_str()));
-    first.map(|problem| mark(written, model, problem)).collect()
+    let marks = first.map(|problem| mark(written, model, problem));
+    match &mut scene.solid {
+        Some(solid) => solid.unclear = marks.collect(),
+        None => scene.marks.extend(marks.map(|SolidUnclear { id, path, text, at, message, cure }| {
+            let at = at.map(|[x, y, _]| [x, y]);
+            Mark::Unclear { id, path, text, at, message, cure }
+        })),
+    }
 }
 
 fn mark(written: &Value, model: &Model, problem: &Problem) -> SolidUnclear {

@@ -9,7 +9,7 @@ fn taken_apart(name: &str, together: &[&[&str]]) -> Vec<Piece> {
     let path = format!("{}/../../examples/{name}.toml", env!("CARGO_MANIFEST_DIR"));
     let built = model::build(&sheet::read(&std::fs::read_to_string(path).unwrap(), Syntax::Toml));
     let solved = solution::solve(built.model);
-    let drawn = scene(&solved, true);
+    let drawn = scene(&solved);
     let together: Vec<Vec<String>> =
         together.iter().map(|group| group.iter().map(|id| (*id).to_owned()).collect()).collect();
     pieces(&solved, &drawn, &together)
@@ -124,7 +124,7 @@ fn steps_that_free_several_pieces_bring_their_group_along() {
     let path = format!("{}/../../examples/tub-hoist.toml", env!("CARGO_MANIFEST_DIR"));
     let built = model::build(&sheet::read(&std::fs::read_to_string(path).unwrap(), Syntax::Toml));
     let solved = solution::solve(built.model);
-    let free = free_bodies(&solved, &scene(&solved, true));
+    let free = free_bodies(&solved, &scene(&solved));
     let groups: Vec<_> =
         free.iter().map(|f| (f.pieces.join(" "), f.group.as_ref().map(|g| g.name.clone()))).collect();
     assert_eq!(groups[0], ("body:jib".to_owned(), None));
@@ -146,12 +146,14 @@ fn what_is_wrong_with_bodies_and_ropes_is_said_where_they_are() {
         let document = sheet::read(text, Syntax::Toml);
         let built = model::build(&document);
         let written = serde_json::to_value(&document.sheet).unwrap();
-        let marks = helvek_figure::unclear(&written, &built.model, &built.problems);
-        marks
+        let mut drawn = helvek_figure::outline(&built.model);
+        helvek_figure::mark_unclear(&mut drawn, &written, &built.model, &built.problems);
+        drawn
+            .marks
             .into_iter()
-            .map(|mark| match mark {
-                Mark::Unclear { path, at, .. } => (path, at),
-                _ => unreachable!(),
+            .filter_map(|mark| match mark {
+                Mark::Unclear { path, at, .. } => Some((path, at)),
+                _ => None,
             })
             .collect::<Vec<_>>()
     };

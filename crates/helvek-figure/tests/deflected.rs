@@ -24,7 +24,7 @@ fn it_begins_and_ends_where_supports_are_and_tells_its_largest_place() {
     assert!(path.by.iter().all(|by| by[1].abs() <= shape.most * (1.0 + 1e-9)));
     assert_eq!(shape.text, "18.3 mm, 7.65 m from A");
     // It is written at the support.
-    let said = scene(&solved, true).marks.into_iter().find_map(|mark| match mark {
+    let said = scene(&solved).marks.into_iter().find_map(|mark| match mark {
         Mark::Support { name, text, .. } if name == "B" => text,
         _ => None,
     });

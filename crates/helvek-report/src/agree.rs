@@ -1,7 +1,7 @@
 //! Printed arithmetic that comes out as it is printed: numbers get more figures until it does.
 
 use crate::fragment::Fragment;
-use crate::step::minus;
+use crate::numbers::minus;
 use helvek_core::units::figures;
 
 /// Figures more than usual that numbers get at most.

@@ -1,7 +1,7 @@
 //! V and M by areas, in words: a line for each step along a member.
 
 use crate::agree::{Printed, agreeing, comes_to, read, rounding};
-use crate::step::Wording;
+use crate::numbers::Numbers;
 use helvek_core::inside::{AreaStep, Diagram, Inner, Source};
 use helvek_core::units::{Unit, figures};
 use schemars::JsonSchema;
@@ -37,10 +37,10 @@ fn sum(terms: &[Printed]) -> String {
     out
 }
 
-impl Wording<'_> {
+impl Numbers<'_> {
     /// The steps along a stretch, by its row.
     pub(crate) fn area_lines(&self, row: usize, diagram: &Diagram) -> Vec<AreaLine> {
-        let length = |v: f64| self.solved.model.units.length.from_si(v);
+        let length = |v: f64| self.statics.model.units.length.from_si(v);
         let line = |step: &AreaStep| {
             let (title, lines) = match step {
                 AreaStep::Jump { station, inner, by, from, to } => {
@@ -54,7 +54,7 @@ impl Wording<'_> {
             };
             AreaLine { title, lines, span: [length(*start), length(*end)] }
         };
-        let mut lines: Vec<AreaLine> = self.solved.areas(row).iter().map(line).collect();
+        let mut lines: Vec<AreaLine> = self.statics.areas(row).iter().map(line).collect();
         let end = length(diagram.length());
         lines.push(AreaLine {
             title: "Behind the last point V and M are nothing again: it closes.".into(),
@@ -73,8 +73,8 @@ impl Wording<'_> {
         [from, to]: [f64; 2],
     ) -> (String, Vec<String>) {
         let name = |source: &Option<Source>| match source {
-            Some(Source::Load(id)) => self.solved.model.loading.loads[id.index()].name.clone(),
-            Some(Source::Column(id)) => self.solved.full.column(*id).symbol.to_string(),
+            Some(Source::Load(id)) => self.statics.model.loading.loads[id.index()].name.clone(),
+            Some(Source::Column(id)) => self.statics.full.column(*id).symbol.to_string(),
             None => "the rest of the body".to_owned(),
         };
         let names: Vec<String> = by.iter().map(|(source, _)| name(source)).collect();
@@ -129,7 +129,7 @@ impl Wording<'_> {
         let until =
             if *to_zero { format!("{}, where V = 0", self.distance(*end)) } else { self.spot(diagram, *end) };
         let head = format!("{} to {until}", self.spot(diagram, *start));
-        let units = &self.solved.model.units;
+        let units = &self.statics.model.units;
         let (arm, couple) = units.moment_sums();
         let per_length = units.force.per(&units.length);
         let long = |before: &str, unit: &Unit, over: f64, more: u8| {
@@ -185,14 +185,14 @@ impl Wording<'_> {
     fn spot(&self, diagram: &Diagram, station: f64) -> String {
         let named = diagram.points.iter().find(|(_, at)| (at - station).abs() <= 1e-9 * diagram.length());
         match named {
-            Some((point, _)) => self.solved.model.point_name(*point).to_owned(),
+            Some((point, _)) => self.statics.model.point_name(*point).to_owned(),
             None => self.distance(station),
         }
     }
 
     /// The unit in which V and M are stepped along: areas of V have to come out in that of M.
     fn unit_of(&self, inner: Inner) -> Unit {
-        let units = &self.solved.model.units;
+        let units = &self.statics.model.units;
         if inner == Inner::M { units.moment_sums().1 } else { units.force.clone() }
     }
 

@@ -241,7 +241,7 @@ impl Wording<'_> {
             let Some(act) = column.acts.get(act) else { continue };
             if signed {
                 let (number, unit) = self.result(value, column.kind);
-                parts.push(format!("{} = {} {unit}", column.symbol, crate::step::minus(&number)));
+                parts.push(format!("{} = {} {unit}", column.symbol, crate::numbers::minus(&number)));
                 continue;
             }
             match column.kind {
@@ -312,7 +312,7 @@ impl Wording<'_> {
             Some((v, kind)) => {
                 let (number, unit) = self.result(v, kind);
                 let against = if v < 0.0 { ", against its stated sense" } else { "" };
-                format!("{} {unit}{against}", crate::step::minus(&number))
+                format!("{} {unit}{against}", crate::numbers::minus(&number))
             }
         }
     }

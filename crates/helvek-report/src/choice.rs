@@ -50,7 +50,7 @@ pub fn choices(solved: &Solved, found: &Findings, pieces: &[String], after: usiz
     if parts.is_empty() || solved.model.spatial() {
         return None;
     }
-    let wording = Wording { solved, found };
+    let wording = Wording::of(solved, found);
     let open = solved.open_on(&parts, after);
     let rows: usize =
         parts.iter().map(|part| solved.equilibrium.parts[part.index()].rows(solved.model.space)).sum();

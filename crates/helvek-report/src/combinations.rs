@@ -1,6 +1,6 @@
 //! Combinations of load cases in words.
 
-use crate::step::{Wording, minus};
+use crate::numbers::{Numbers, minus};
 use helvek_core::answers::RangeAnswer;
 use helvek_core::inside::Inner;
 use helvek_core::model::BodyId;
@@ -26,10 +26,10 @@ struct Inside<'a> {
     range: [(f64, &'a State); 2],
 }
 
-impl Wording<'_> {
+impl Numbers<'_> {
     /// What the envelope comes to: every unknown, and the largest M and V of every member.
     pub(crate) fn ranges(&self, states: &[State]) -> Vec<RangeLine> {
-        let solved = self.solved;
+        let solved = self.statics;
         if !states.iter().any(|state| state.solved.verdict.equilibrium) {
             return Vec::new();
         }
@@ -53,7 +53,7 @@ impl Wording<'_> {
         let some = forces.iter().filter(|range| range.least != 0.0 || range.greatest != 0.0);
         let mut lines: Vec<RangeLine> = some.map(force).collect();
         for inner in [Inner::V, Inner::M] {
-            let unit = solved.inner_unit_of(inner);
+            let unit = solved.model.inner_unit_of(inner);
             lines.extend(inside(states, inner).into_iter().map(|Inside { body, range }| {
                 let [least, greatest] =
                     range.map(|(value, by)| said(unit.from_si(value), &unit.symbol, &by.name));

@@ -49,7 +49,7 @@ pub struct CutPart {
 /// Words a cut; `steps`: the two sides of its place differ.
 pub fn page_cut(cut: &Cut, place: &CutPlace, side: Side, steps: bool) -> PageCut {
     let found = cut.solved.findings();
-    let wording = Wording { solved: &cut.solved, found: &found };
+    let wording = Wording::of(&cut.solved, &found);
     let unit = &cut.solved.model.units.length;
     let first = cut.simpler();
     let terms = cut.terms();

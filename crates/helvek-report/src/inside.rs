@@ -1,10 +1,10 @@
 //! N, V and M in words.
 
 use crate::areas::AreaLine;
-use crate::step::{Wording, minus};
+use crate::numbers::{Numbers, minus};
 use helvek_core::equilibrium::ColumnKind;
 use helvek_core::geometry::Vector;
-use helvek_core::inside::{Diagram, Inner, Inside, SolidInside};
+use helvek_core::inside::{Diagram, Inner, Inside, Six, SolidInside};
 use helvek_core::model::{CutAt, PointId};
 use helvek_core::sheet::{InsideBy, Side};
 use helvek_core::strength::Stressed;
@@ -62,14 +62,14 @@ pub fn axial(force: f64) -> &'static str {
     }
 }
 
-impl Wording<'_> {
+impl Numbers<'_> {
     /// Every stretch, in the order of the sheet.
     pub(crate) fn inside(&self) -> Vec<InsideLine> {
-        if self.solved.model.spatial() {
-            let name = |p: PointId| self.solved.model.point_name(p);
-            let rows = self.solved.inside_space().iter().enumerate();
+        if self.statics.model.spatial() {
+            let name = |p: PointId| self.statics.model.point_name(p);
+            let rows = self.statics.inside_space().iter().enumerate();
             let line = |(row, inside): (usize, &SolidInside)| {
-                let body = &self.solved.model.bodies[inside.body.index()].name;
+                let body = &self.statics.model.bodies[inside.body.index()].name;
                 InsideLine {
                     of: format!("inside:{body}@{}-{}", name(inside.from), name(inside.to)),
                     title: format!("{body}, {} to {}", name(inside.from), name(inside.to)),
@@ -79,14 +79,63 @@ impl Wording<'_> {
             };
             return rows.map(line).collect();
         }
-        let stressed = self.solved.stressed();
+        let stressed = self.statics.stressed();
         let line = |(i, inside)| self.inside_line(i, inside, stressed.iter().find(|s| s.row == i));
-        self.solved.inside().iter().enumerate().map(line).collect()
+        self.statics.inside().iter().enumerate().map(line).collect()
+    }
+
+    /// What a stretch carries inside: where its axes point, and the largest of each of the six.
+    pub(crate) fn six_words(&self, row: usize) -> Vec<String> {
+        let inside = &self.statics.inside_space()[row];
+        let model = &self.statics.model;
+        let body = &model.bodies[inside.body.index()].name;
+        let diagram = match &inside.diagram {
+            Ok(diagram) => diagram,
+            Err(why) => return vec![why.words(body)],
+        };
+        let bare = |v: Vector| self.direction_in_space(v).replacen("along ", "", 1);
+        let [x, y, z] = diagram.axes;
+        let mut says = vec![format!("x′ {}, y′ {}, z′ {}", bare(x), bare(y), bare(z))];
+        for six in Six::ALL {
+            let (value, station, side) = diagram.largest(six);
+            let unit = self.statics.model.six_unit(six);
+            if value == 0.0 {
+                continue;
+            }
+            let number = minus(&figures::rounded(unit.from_si(value), self.digits()));
+            let place = figures::plain(model.units.length.from_si(station), self.digits());
+            let constant = diagram.segments.iter().all(|s| {
+                let poly = &s.inner[six as usize];
+                poly.coefficients().len() == 1 && (poly.0[0] - value).abs() <= diagram.zero(six)
+            });
+            let symbol = &model.units.length.symbol;
+            let at = if constant {
+                "all along".to_owned()
+            } else {
+                let side = match side {
+                    helvek_core::inside::Side::After => "after",
+                    helvek_core::inside::Side::Before => "before",
+                };
+                format!("at {place} {symbol}, just {side}")
+            };
+            let word = match six {
+                Six::N if value > 0.0 => ", tension",
+                Six::N => ", compression",
+                _ => "",
+            };
+            says.push(format!("{} {number} {} {at}{word}", six.name(), unit.symbol));
+        }
+        let nothing: Vec<&str> =
+            Six::ALL.iter().filter(|six| diagram.largest(**six).0 == 0.0).map(|six| six.name()).collect();
+        if !nothing.is_empty() {
+            says.push(format!("{}: nothing", nothing.join(", ")));
+        }
+        says
     }
 
     /// The largest moment, with its place; where there is none, the largest normal force.
     pub(crate) fn looked_into(&self) -> String {
-        let all = self.solved.inside();
+        let all = self.statics.inside();
         let found = all.iter().filter_map(|inside| inside.diagram.as_ref().ok());
         let largest = |inner: Inner| {
             let each = found.clone().map(|d| (d.largest(inner), d.from()));
@@ -95,7 +144,7 @@ impl Wording<'_> {
         let said = |inner: Inner| {
             let (most, from) = largest(inner)?;
             let value = self.inner(inner, most.value.abs());
-            let from = self.solved.model.point_name(from);
+            let from = self.statics.model.point_name(from);
             Some(format!("{} {value}, {}", inner.letter(), self.place_along(most.station, from)))
         };
         let unknown = all.iter().any(|inside| inside.diagram.is_err());
@@ -111,7 +160,7 @@ impl Wording<'_> {
     }
 
     fn inside_line(&self, index: usize, inside: &Inside, stressed: Option<&Stressed>) -> InsideLine {
-        let model = &self.solved.model;
+        let model = &self.statics.model;
         let body = &model.bodies[inside.body.index()].name;
         let name = |p: PointId| model.point_name(p);
         let says = match &inside.diagram {
@@ -141,7 +190,7 @@ impl Wording<'_> {
     }
 
     pub(crate) fn distance(&self, metres: f64) -> String {
-        let unit = &self.solved.model.units.length;
+        let unit = &self.statics.model.units.length;
         format!("{} {}", figures::plain(unit.from_si(metres), self.digits().max(3)), unit.symbol)
     }
 
@@ -187,10 +236,10 @@ impl Wording<'_> {
 
     /// `inside jib, 0.8 m from B, just before`; the side only where something steps.
     pub(crate) fn cut_label(&self, cut: &CutAt) -> String {
-        let model = &self.solved.model;
+        let model = &self.statics.model;
         let body = &model.bodies[cut.body.index()].name;
         let mine = |i: &&Inside| i.body == cut.body && i.from == cut.stretch[0] && i.to == cut.stretch[1];
-        let diagram = self.solved.inside().iter().find(mine).and_then(|i| i.diagram.as_ref().ok());
+        let diagram = self.statics.inside().iter().find(mine).and_then(|i| i.diagram.as_ref().ok());
         let side = match (diagram.is_none_or(|d| d.steps(cut.station)), cut.side) {
             (false, _) => "",
             (true, Side::Before) => ", just before",

@@ -16,6 +16,7 @@ pub mod kept;
 mod limits;
 pub mod markdown;
 pub mod moving;
+mod numbers;
 pub mod page;
 mod reason;
 mod remarks;

@@ -2,8 +2,9 @@
 
 use crate::judge::subjects::mark_of_pin;
 use crate::kept::About;
+use crate::numbers::minus;
 use crate::page::AskedLine;
-use crate::step::{Wording, minus};
+use crate::step::Wording;
 use helvek_core::answers::{GovernsAnswer, LimitAnswer};
 use helvek_core::units::figures;
 

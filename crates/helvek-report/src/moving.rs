@@ -1,6 +1,6 @@
 //! Trains of forces in words: where one has to stand for the least and the greatest.
 
-use crate::step::{Wording, minus};
+use crate::numbers::{Numbers, minus};
 use helvek_core::answers::{MostAnswer, MovingAnswer, MovingForce, StandAnswer};
 use helvek_core::inside::Inner;
 use helvek_core::model::{PointId, Train};
@@ -55,15 +55,14 @@ pub struct TrainEnd {
 /// What a train does to N, V and M at a place inside a body: the least and the greatest of each.
 pub fn influence_lines(passage: &Passage<'_>, section: &Section) -> Vec<TrainLine> {
     let solved = passage.solved;
-    let found = solved.findings();
-    let wording = Wording { solved, found: &found };
+    let wording = Numbers { statics: solved };
     let inside = solved.inside();
     let here = inside.iter().find(|i| i.body == section.body && [i.from, i.to] == section.stretch);
     let diagram = here.and_then(|inside| inside.diagram.as_ref().ok());
     let Some((lines, diagram)) = passage.section(section).zip(diagram) else { return Vec::new() };
     let line = |(inner, line): (Inner, Line)| {
         let drawn = diagram.at(inner, section.station, section.side);
-        let unit = solved.inner_unit_of(inner);
+        let unit = solved.model.inner_unit_of(inner);
         let ends = passage.most(&line, drawn).map(|most| {
             let stand = most.stand.map(|stand| solved.stand_answer(passage, stand));
             let most = MostAnswer { value: unit.from_si(most.value), distance: None, stand };
@@ -76,19 +75,19 @@ pub fn influence_lines(passage: &Passage<'_>, section: &Section) -> Vec<TrainLin
     all.filter(|line| line.ends[0].value != line.ends[1].value).collect()
 }
 
-impl Wording<'_> {
+impl Numbers<'_> {
     /// Every train.
     pub(crate) fn trains(&self) -> Vec<PageTrain> {
-        let answers = self.solved.moving_answers();
+        let answers = self.statics.moving_answers();
         answers
             .iter()
-            .zip(&self.solved.model.trains)
+            .zip(&self.statics.model.trains)
             .map(|(answer, train)| self.train(answer, train))
             .collect()
     }
 
     fn train(&self, answer: &MovingAnswer, train: &Train) -> PageTrain {
-        let units = &self.solved.model.units;
+        let units = &self.statics.model.units;
         let plain = |value: f64| figures::plain(value, self.digits().max(3));
         let force = |i: usize| {
             let axle = train.axles[i];
@@ -129,7 +128,7 @@ impl Wording<'_> {
             }
         }
         for force in answer.internal.iter().filter(|f| f.least.value != f.greatest.value) {
-            let Some(cut) = force.place.map(|place| &self.solved.model.cuts[place]) else { continue };
+            let Some(cut) = force.place.map(|place| &self.statics.model.cuts[place]) else { continue };
             let unit = if force.of == "M" { &units.moment } else { &units.force };
             let ends = [&force.least, &force.greatest].map(|most| self.train_end(train, most, unit));
             lines.push(TrainLine { of: format!("{} {}", force.of, self.cut_label(cut)), line: None, ends });
@@ -155,7 +154,7 @@ impl Wording<'_> {
 
     /// A place on a path: by a point of the sheet, else by its distance from the beginning.
     fn on_path(&self, train: &Train, place: f64) -> String {
-        let model = &self.solved.model;
+        let model = &self.statics.model;
         let metres = model.units.length.to_si(place);
         let at = model.at(train.ends[0]) + train.along * metres;
         let near = |p: &PointId| model.at(*p).distance(at) <= 1e-9 * train.length();
@@ -186,7 +185,7 @@ impl Wording<'_> {
             on: most
                 .stand
                 .as_ref()
-                .is_none_or(|stand| stand.heads_to == self.solved.model.point_name(train.ends[1])),
+                .is_none_or(|stand| stand.heads_to == self.statics.model.point_name(train.ends[1])),
         }
     }
 }

@@ -7,6 +7,7 @@ use crate::inside::InsideLine;
 use crate::judge::{PageJudgement, judged_headline, page_judgement};
 use crate::kept::About;
 use crate::moving::{PageTrain, TrainLine};
+use crate::numbers::Numbers;
 use crate::step::Wording;
 use crate::stiff::{PageStiff, page_stiff};
 use helvek_core::ENGINE;
@@ -15,7 +16,7 @@ use helvek_core::budget::spend;
 use helvek_core::equilibrium::PartOf;
 use helvek_core::next::{Ready, Yields};
 use helvek_core::sheet::Find;
-use helvek_core::solution::Solved;
+use helvek_core::solution::{Solved, Statics};
 use helvek_core::units::figures;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
@@ -360,9 +361,9 @@ impl Page {
         let mut page = Self {
             next: next(solved),
             table: table(solved, &found),
-            inside: inside_lines(solved, &found),
-            ranges: ranges(solved, &found),
-            trains: trains(solved, &found),
+            inside: inside_lines(solved),
+            ranges: ranges(solved),
+            trains: trains(solved),
             stiff: page_stiff(solved),
             ..Self::with(solved, &found)
         };
@@ -376,7 +377,7 @@ impl Page {
 
     /// Words a solution, without what is looked at by itself: which joint can be [`next`], the [`table`] of bars, [`inside_lines`], [`ranges`] and [`trains`].
     pub fn with(solved: &Solved, found: &Findings) -> Self {
-        let wording = Wording { solved, found };
+        let wording = Wording::of(solved, found);
         let headlines = wording.headlines();
         let checked = !solved.working.steps.is_empty() || solved.elastic().is_some();
         let closes = checked.then(|| format!("the arithmetic {}", headlines.check));
@@ -442,23 +443,23 @@ impl Page {
 }
 
 /// What every stretch carries inside.
-pub fn inside_lines(solved: &Solved, found: &Findings) -> Vec<InsideLine> {
-    Wording { solved, found }.inside()
+pub fn inside_lines(statics: &Statics) -> Vec<InsideLine> {
+    Numbers { statics }.inside()
 }
 
 /// What the combinations come to at least and at most.
-pub fn ranges(solved: &Solved, found: &Findings) -> Vec<RangeLine> {
-    Wording { solved, found }.ranges(solved.states())
+pub fn ranges(statics: &Statics) -> Vec<RangeLine> {
+    Numbers { statics }.ranges(statics.states())
 }
 
 /// Every train of forces, wherever it stands.
-pub fn trains(solved: &Solved, found: &Findings) -> Vec<PageTrain> {
-    Wording { solved, found }.trains()
+pub fn trains(statics: &Statics) -> Vec<PageTrain> {
+    Numbers { statics }.trains()
 }
 
 /// A row for each bar, in the order of the sheet.
 pub fn table(solved: &Solved, found: &Findings) -> Vec<TableRow> {
-    Wording { solved, found }.table()
+    Wording::of(solved, found).table()
 }
 
 /// More joints than this are not looked through one by one.

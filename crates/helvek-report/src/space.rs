@@ -2,8 +2,9 @@
 
 use crate::agree::{agreeing, comes_to, marked, read};
 use crate::fragment::{Fragment, latex_name, latex_symbol, latex_unit};
+use crate::numbers::{AXES, minus};
 use crate::page::{AxisMark, MatrixRow, PageMatrix, SpaceArm, VectorRow};
-use crate::step::{Wording, minus};
+use crate::step::Wording;
 use helvek_core::equilibrium::{ActionOf, ColumnKind, ColumnOf};
 use helvek_core::geometry::{Point, Vector};
 use helvek_core::inside::Six;
@@ -15,31 +16,12 @@ use helvek_core::verdict::PartMotion;
 use helvek_core::working::{Arm, Line, Step, TermOf};
 use std::collections::HashSet;
 
-const AXES: [&str; 3] = ["x", "y", "z"];
 const UNITS: [&str; 3] = ["i", "j", "k"];
 
 impl Wording<'_> {
-    fn spatial(&self) -> bool {
-        self.solved.model.spatial()
-    }
-
-    /// `along +z`; else by its unit vector.
-    pub(crate) fn direction_in_space(&self, direction: Vector) -> String {
-        match direction.tidy().axis() {
-            Some((axis, forward)) => format!("along {}{}", if forward { "+" } else { "−" }, AXES[axis]),
-            None => format!("along {}", self.triple(direction)),
-        }
-    }
-
     /// `about +x`.
     pub(crate) fn turn_in_space(&self, axis: Vector) -> String {
         self.direction_in_space(axis).replacen("along", "about", 1)
-    }
-
-    /// `(0.286, 0.429, −0.857)`
-    fn triple(&self, v: Vector) -> String {
-        let part = |v: f64| minus(&figures::rounded(if v.abs() < 1e-12 { 0.0 } else { v }, self.digits()));
-        format!("({})", v.parts().map(part).join(", "))
     }
 
     /// A place in the sheet's units: `(0.4, 0, 1.2)`.
@@ -163,7 +145,7 @@ impl Wording<'_> {
             return vec!["not fixed by equilibrium".into()];
         };
         let say = |six: Six| {
-            let unit = self.solved.six_unit(six);
+            let unit = self.solved.model.six_unit(six);
             let number = minus(&figures::rounded(unit.from_si(values[six as usize]), self.digits()));
             format!("{} {number} {}", six.name(), unit.symbol)
         };
@@ -413,55 +395,6 @@ impl Wording<'_> {
         format!("screws about {axis}, {pitch} {} {sense} per radian", length.symbol)
     }
 
-    /// What a stretch carries inside: where its axes point, and the largest of each of the six.
-    pub(crate) fn six_words(&self, row: usize) -> Vec<String> {
-        let inside = &self.solved.inside_space()[row];
-        let model = &self.solved.model;
-        let body = &model.bodies[inside.body.index()].name;
-        let diagram = match &inside.diagram {
-            Ok(diagram) => diagram,
-            Err(why) => return vec![why.words(body)],
-        };
-        let bare = |v: Vector| self.direction_in_space(v).replacen("along ", "", 1);
-        let [x, y, z] = diagram.axes;
-        let mut says = vec![format!("x′ {}, y′ {}, z′ {}", bare(x), bare(y), bare(z))];
-        for six in Six::ALL {
-            let (value, station, side) = diagram.largest(six);
-            let unit = self.solved.six_unit(six);
-            if value == 0.0 {
-                continue;
-            }
-            let number = minus(&figures::rounded(unit.from_si(value), self.digits()));
-            let place = figures::plain(model.units.length.from_si(station), self.digits());
-            let constant = diagram.segments.iter().all(|s| {
-                let poly = &s.inner[six as usize];
-                poly.coefficients().len() == 1 && (poly.0[0] - value).abs() <= diagram.zero(six)
-            });
-            let symbol = &model.units.length.symbol;
-            let at = if constant {
-                "all along".to_owned()
-            } else {
-                let side = match side {
-                    helvek_core::inside::Side::After => "after",
-                    helvek_core::inside::Side::Before => "before",
-                };
-                format!("at {place} {symbol}, just {side}")
-            };
-            let word = match six {
-                Six::N if value > 0.0 => ", tension",
-                Six::N => ", compression",
-                _ => "",
-            };
-            says.push(format!("{} {number} {} {at}{word}", six.name(), unit.symbol));
-        }
-        let nothing: Vec<&str> =
-            Six::ALL.iter().filter(|six| diagram.largest(**six).0 == 0.0).map(|six| six.name()).collect();
-        if !nothing.is_empty() {
-            says.push(format!("{}: nothing", nothing.join(", ")));
-        }
-        says
-    }
-
     /// The largest moment inside any member, with its place.
     pub(crate) fn looked_into_space(&self) -> String {
         let moments = [Six::T, Six::My, Six::Mz];
@@ -470,7 +403,7 @@ impl Wording<'_> {
         let best = each.filter(|(_, v)| *v != 0.0).max_by(|a, b| a.1.abs().total_cmp(&b.1.abs()));
         match best {
             Some((six, value)) => {
-                let unit = self.solved.six_unit(six);
+                let unit = self.solved.model.six_unit(six);
                 let number = figures::rounded(unit.from_si(value), self.digits());
                 format!("{} {} {}", six.name(), minus(&number), unit.symbol)
             }

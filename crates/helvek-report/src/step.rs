@@ -1,48 +1,43 @@
 //! One equation as fragments: title, reason, terms, result.
 
 use crate::fragment::{Fragment, latex_name, latex_symbol, latex_unit};
+use crate::numbers::{Numbers, minus};
 use crate::page::{ArmMark, PageCheck, PageLine, PageResult, PageStep};
 use helvek_core::answers::Findings;
 use helvek_core::equilibrium::{ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, PartOf};
-use helvek_core::geometry::Point;
 use helvek_core::model::{Amount, Load, LoadKind};
 use helvek_core::plan::{Axis, Centre, Equation};
 use helvek_core::sheet::Turn;
 use helvek_core::solution::Solved;
 use helvek_core::units::figures;
 use helvek_core::working::{Arm, Check, Line, Projection, Size, Step, Term, TermOf};
+use std::ops::Deref;
 
 /// Words the parts of one solution.
 pub(crate) struct Wording<'a> {
     pub(crate) solved: &'a Solved,
     /// What was found, once.
     pub(crate) found: &'a Findings,
+    numbers: Numbers<'a>,
+}
+
+impl<'a> Deref for Wording<'a> {
+    type Target = Numbers<'a>;
+
+    fn deref(&self) -> &Numbers<'a> {
+        &self.numbers
+    }
+}
+
+impl<'a> Wording<'a> {
+    pub(crate) fn of(solved: &'a Solved, found: &'a Findings) -> Self {
+        Self { solved, found, numbers: Numbers { statics: solved } }
+    }
 }
 
 impl Wording<'_> {
-    pub(crate) fn digits(&self) -> u8 {
-        self.solved.model.schools.figures
-    }
-
     pub(crate) fn column(&self, id: ColumnId) -> &Column {
         &self.solved.equilibrium.columns[id.index()]
-    }
-
-    /// An arm with its unit, as it stands in the sum.
-    pub(crate) fn arm_text(&self, metres: f64) -> String {
-        let (unit, _) = self.solved.model.units.moment_sums();
-        format!("{} {}", figures::plain(unit.from_si(metres), self.digits()), unit.symbol)
-    }
-
-    pub(crate) fn place(&self, point: Point) -> [f64; 2] {
-        let length = &self.solved.model.units.length;
-        [length.from_si(point.x), length.from_si(point.y)]
-    }
-
-    /// A value of a kind of unknown: its number and its unit.
-    pub(crate) fn result(&self, value: f64, kind: ColumnKind) -> (String, String) {
-        let unit = self.solved.unit_of(kind);
-        (figures::rounded(unit.from_si(value), self.digits()), unit.symbol)
     }
 
     pub(crate) fn step(&self, number: usize, step: &Step) -> PageStep {
@@ -212,7 +207,7 @@ impl Wording<'_> {
     fn action_name(&self, id: ActionId) -> String {
         match self.solved.equilibrium.actions[id.index()].of {
             ActionOf::Load(load) => self.solved.model.loading.loads[load.index()].name.clone(),
-            ActionOf::End(rope, end) => self.solved.part_name(PartOf::End(rope, end)),
+            ActionOf::End(rope, end) => self.solved.model.part_name(PartOf::End(rope, end)),
         }
     }
 
@@ -305,9 +300,4 @@ impl Wording<'_> {
             text: self.arm_text(arm.length),
         }
     }
-}
-
-/// A hyphen is not a minus.
-pub(crate) fn minus(number: &str) -> String {
-    number.replace('-', "−")
 }

@@ -10,11 +10,11 @@ pub use forces::{PageForceRow, PageForces};
 pub use slopes::{PageEndLine, PageEquation, PageSlopes};
 pub use table::{PageCell, PageProp, PageRow, PageTable};
 
-use crate::step::minus;
+use crate::numbers::minus;
 use helvek_core::elastic::{Elastic, Refusal};
 use helvek_core::redundant::{ByHand, Compared, Difference, End, EndKind, Inapplicable};
 use helvek_core::sheet::Method;
-use helvek_core::solution::Solved;
+use helvek_core::solution::Statics;
 use helvek_core::units::{Dimension, figures};
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -107,7 +107,7 @@ pub struct PageDifference {
 
 /// What is worded.
 struct Stiff<'a> {
-    solved: &'a Solved,
+    solved: &'a Statics,
     hand: &'a ByHand,
     ends: Vec<End>,
     /// +1 counter-clockwise, −1 clockwise.
@@ -115,7 +115,7 @@ struct Stiff<'a> {
 }
 
 /// What stiffness says; nothing where the sheet says nothing about it.
-pub fn page_stiff(solved: &Solved) -> Option<PageStiff> {
+pub fn page_stiff(solved: &Statics) -> Option<PageStiff> {
     if solved.model.spatial() {
         return None;
     }
@@ -155,7 +155,7 @@ pub fn page_stiff(solved: &Solved) -> Option<PageStiff> {
 }
 
 /// What the thread says: how many forces are too many, and whether stiffness finds them.
-pub(crate) fn headline(solved: &Solved) -> String {
+pub(crate) fn headline(solved: &Statics) -> String {
     let rings = solved.model.bodies.iter().filter(|body| body.ring).count();
     let redundant = solved.verdict.degree + rings > 0 && solved.verdict.equilibrium;
     match &solved.elastic {
@@ -170,7 +170,7 @@ pub(crate) fn headline(solved: &Solved) -> String {
 }
 
 /// `sag L/812`
-fn most_sag(solved: &Solved, elastic: &Elastic) -> String {
+fn most_sag(solved: &Statics, elastic: &Elastic) -> String {
     let ratios = elastic.shapes.iter().flat_map(|shape| shape.sags()).map(|sag| sag.ratio());
     let least = ratios.fold(f64::INFINITY, f64::min);
     if !elastic.places() || !least.is_finite() {
@@ -179,7 +179,7 @@ fn most_sag(solved: &Solved, elastic: &Elastic) -> String {
     format!("sag L/{}", figures::rounded(least, solved.model.schools.figures))
 }
 
-fn said(solved: &Solved, elastic: &Elastic) -> Vec<String> {
+fn said(solved: &Statics, elastic: &Elastic) -> Vec<String> {
     let mut says = Vec::new();
     let names = |members: &[helvek_core::model::Member]| {
         let names: Vec<_> = members.iter().map(|member| solved.member_name(*member)).collect();

@@ -1,19 +1,19 @@
 //! Stresses in words.
 
 use crate::inside::face;
-use crate::step::{Wording, minus};
+use crate::numbers::{Numbers, minus};
 use helvek_core::inside::Extreme;
 use helvek_core::strength::Stressed;
 use helvek_core::units::figures;
 
-impl Wording<'_> {
+impl Numbers<'_> {
     /// What a stretch with a section is stressed to: a sentence for each face, for shear, and for what its material makes of it.
     pub(crate) fn stress_says(&self, stressed: &Stressed) -> Vec<String> {
-        let model = &self.solved.model;
+        let model = &self.statics.model;
         let profile = &model.profiles[stressed.profile];
         let name = &profile.section.name;
         let [top, bottom] = &stressed.fibres;
-        let along = self.solved.inside()[stressed.row].diagram.as_ref().map(|d| d.along);
+        let along = self.statics.inside()[stressed.row].diagram.as_ref().map(|d| d.along);
         let word = |left: bool| along.map_or("outer", |along| face(along, left));
         let mut says = vec![
             format!("σ {}: {}", self.fibre(stressed, top.at, word(true)), self.stress_range(&top.range)),
@@ -73,13 +73,13 @@ impl Wording<'_> {
         if !stressed.coupled {
             return word.to_owned();
         }
-        let unit = &self.solved.model.units.section;
+        let unit = &self.statics.model.units.section;
         let [z, y] = at.map(|v| minus(&figures::plain(unit.from_si(v), self.digits().max(3))));
         format!("at [{z}, {y}] {} from the centroid", unit.symbol)
     }
 
     fn stress(&self, value: f64) -> String {
-        let unit = &self.solved.model.units.stress;
+        let unit = &self.statics.model.units.stress;
         format!("{} {}", minus(&figures::rounded(unit.from_si(value), self.digits())), unit.symbol)
     }
 

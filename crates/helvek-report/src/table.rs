@@ -49,8 +49,8 @@ impl Wording<'_> {
                 used_text: utilisation.map(percent),
                 reserve,
                 reserve_text: reserve.map(|r| match parameter {
-                    Some(p) => format!("{} {}", crate::step::minus(&rounded(r)), p.unit.symbol),
-                    None => format!("× {}", crate::step::minus(&rounded(r))),
+                    Some(p) => format!("{} {}", crate::numbers::minus(&rounded(r)), p.unit.symbol),
+                    None => format!("× {}", crate::numbers::minus(&rounded(r))),
                 }),
                 rule: rules.get(name).cloned(),
             }

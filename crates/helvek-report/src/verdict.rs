@@ -166,7 +166,7 @@ impl Wording<'_> {
             .iter()
             .take(most)
             .map(|m| {
-                let name = self.solved.part_name(self.solved.full.parts[m.part.index()].of);
+                let name = self.solved.model.part_name(self.solved.full.parts[m.part.index()].of);
                 format!("{name} {}", self.body_motion(m))
             })
             .collect();

@@ -3,7 +3,7 @@
 use crate::equilibrium::{ActionOf, ColumnOf};
 use crate::geometry::Vector;
 use crate::model::{Asked, Effort};
-use crate::solution::Solved;
+use crate::solution::Statics;
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -18,7 +18,7 @@ pub struct AdvantageAnswer {
     pub value: Option<f64>,
 }
 
-impl Solved {
+impl Statics {
     /// The name of an effort.
     pub fn effort_name(&self, effort: Effort) -> String {
         let model = &self.model;

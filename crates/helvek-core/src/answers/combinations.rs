@@ -3,7 +3,7 @@
 use super::{BarForce, DiagramAnswer, JointForce, Reaction, StatusWord};
 use crate::equilibrium::{ColumnKind, ColumnOf};
 use crate::inside::{Diagram, Governed, Inner, envelope};
-use crate::solution::{Solved, State};
+use crate::solution::{State, Statics};
 use indexmap::IndexMap;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -95,7 +95,7 @@ pub struct GovernedAnswer {
     pub by: String,
 }
 
-impl Solved {
+impl Statics {
     pub(super) fn combination_answers(states: &[State]) -> Vec<CombinationAnswer> {
         let answer = |state: &State| CombinationAnswer {
             name: state.name.clone(),
@@ -163,7 +163,7 @@ impl Solved {
                     high = i;
                 }
             }
-            let of = self.symbol_of(column);
+            let of = self.model.symbol_of(column);
             let governs = [low, high].map(|i| held[i].name.clone());
             Some(RangeAnswer { of, kind, least: each[low], greatest: each[high], governs })
         };

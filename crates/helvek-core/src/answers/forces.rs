@@ -4,7 +4,7 @@ use super::{Ballast, BarForce, Friction, HoldDown, JointForce, Moment, Reaction,
 use crate::equilibrium::{ColumnKind, ColumnOf, Component, PartOf};
 use crate::limits::BarCheck;
 use crate::model::{Asked, On};
-use crate::solution::Solved;
+use crate::solution::Statics;
 use crate::tolerance;
 use crate::verdict::{OneWayState, ballast};
 use indexmap::IndexMap;
@@ -16,7 +16,7 @@ struct Sum {
     determined: bool,
 }
 
-impl Solved {
+impl Statics {
     /// Adds up what `columns` exert on one part, in the sheet's units.
     fn sum(&self, on: Option<PartOf>, values: &[Option<f64>], columns: impl Iterator<Item = usize>) -> Sum {
         let mut sum = Sum { force: [Some(0.0); 3], moment: [Some(0.0); 3], determined: true };
@@ -58,7 +58,8 @@ impl Solved {
         self.verdict.equilibrium && self.verdict.determined[column]
     }
 
-    pub(super) fn reactions(&self) -> Vec<Reaction> {
+    /// What each support exerts on its body, in the order of the sheet.
+    pub fn reactions(&self) -> Vec<Reaction> {
         let values = self.full_values();
         let of_support = self.by_owner(|of| match of {
             ColumnOf::Support(id) => Some(id.index()),
@@ -134,7 +135,7 @@ impl Solved {
         let values = self.full_values();
         let columns =
             self.full.columns.iter().zip(values.iter().copied()).filter(move |(column, _)| mine(column.of));
-        columns.map(|(column, value)| (self.owner_name(column.of), column.kind, value))
+        columns.map(|(column, value)| (self.model.owner_name(column.of), column.kind, value))
     }
 
     pub(super) fn bar_forces(&self) -> IndexMap<String, BarForce> {
@@ -213,7 +214,7 @@ impl Solved {
             let factor = needed.filter(|n| *n > 0.0).zip(available).map(|(needed, there)| there / needed);
             let unit = &self.model.units.force;
             let (across_size, normal) = (unit.from_si(tangential.abs()), unit.from_si(normal));
-            let of = self.owner_name(across.of);
+            let of = self.model.owner_name(across.of);
             list.push(Friction { of, across: across_size, normal, needed, available, factor, holds });
         }
         list
@@ -232,7 +233,7 @@ impl Solved {
         let holds = holds
             .iter()
             .map(|hold| HoldDown {
-                part: self.owner_name(self.full.column(hold.column).of),
+                part: self.model.owner_name(self.full.column(hold.column).of),
                 force: force(hold.force),
             })
             .collect();

@@ -2,8 +2,7 @@
 
 use crate::inside::{Diagram, Extreme, Inner, Inside, Poly, Refusal, Side};
 use crate::model::PointId;
-use crate::solution::Solved;
-use crate::units::Unit;
+use crate::solution::Statics;
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -97,7 +96,7 @@ impl Inner {
     }
 }
 
-impl Solved {
+impl Statics {
     pub(super) fn internal_answers(&self) -> Vec<InternalAnswer> {
         if self.model.cuts.is_empty() {
             return Vec::new();
@@ -168,14 +167,8 @@ impl Solved {
         answer
     }
 
-    /// The unit in which one of the three is published.
-    pub fn inner_unit_of(&self, inner: Inner) -> &Unit {
-        let units = &self.model.units;
-        if inner == Inner::M { &units.moment } else { &units.force }
-    }
-
     fn inner_unit(&self, inner: Inner, value: f64) -> f64 {
-        self.inner_unit_of(inner).from_si(value)
+        self.model.inner_unit_of(inner).from_si(value)
     }
 
     /// A polynomial in the sheet's units: from metres to the unit of length, the coefficient of xᵏ by its k-th power.

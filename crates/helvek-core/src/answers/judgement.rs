@@ -3,7 +3,7 @@
 use crate::inside::Side;
 use crate::judge::{By, Criterion, End, Judged, Judgement, SizedPin, Strength, Subject, Why};
 use crate::model::PlateOf;
-use crate::solution::{Solved, State};
+use crate::solution::{State, Statics};
 use crate::units::Unit;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -177,7 +177,7 @@ fn why_word(why: Why) -> &'static str {
     }
 }
 
-impl Solved {
+impl Statics {
     pub(super) fn judgement_answer(&self, states: &[State]) -> Option<JudgementAnswer> {
         self.judgement(states).map(|judgement| self.published_judgement(&judgement, states))
     }
@@ -188,7 +188,7 @@ impl Solved {
         let finite = |k: usize| reach.map(|reach| reach.factors[k]).filter(|f| f.is_finite());
         let end = |end: &End| match end {
             End::Reached(check) => format!("{} {}", self.subject_of(check.subject), by_word(check.subject)),
-            End::LetsGo(id) => format!("{} lets go", self.owner_name(self.full.column(*id).of)),
+            End::LetsGo(id) => format!("{} lets go", self.model.owner_name(self.full.column(*id).of)),
         };
         let ends = [0, 1].map(|k| {
             let reach = judgement.reach.as_ref()?;

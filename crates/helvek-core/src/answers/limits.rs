@@ -4,7 +4,7 @@ use super::judgement::by_word;
 use crate::judge::{End, Reach, Subject};
 use crate::limits::{BarCheck, Growth};
 use crate::model::{Amount, Asked, Growing, LoadKind};
-use crate::solution::Solved;
+use crate::solution::Statics;
 use indexmap::IndexMap;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -67,7 +67,7 @@ pub struct ReserveAnswer {
     pub factors: [Option<f64>; 2],
 }
 
-impl Solved {
+impl Statics {
     pub(super) fn limit_answers(&self) -> Vec<LimitAnswer> {
         let asked = self.model.asked.iter().any(|asked| matches!(asked, Asked::Limit(_)));
         let states = if asked { self.with_trains() } else { &[] };
@@ -127,7 +127,7 @@ impl Solved {
     fn governs(&self, reach: &Reach, k: usize) -> Option<GovernsAnswer> {
         let (part, by) = match reach.ends[k]? {
             End::Reached(check) => (self.subject_of(check.subject), by_word(check.subject)),
-            End::LetsGo(id) => (self.owner_name(self.full.column(id).of), "lets-go"),
+            End::LetsGo(id) => (self.model.owner_name(self.full.column(id).of), "lets-go"),
         };
         let under = reach.under[k].map(|row| self.model.combinations[row].name.clone());
         Some(GovernsAnswer { part, by, under })

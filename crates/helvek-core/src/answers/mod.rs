@@ -34,7 +34,7 @@ pub use stiffness::{
 };
 pub use strength::{SectionAnswer, StressAnswer, StressExtreme};
 
-use crate::solution::Solved;
+use crate::solution::{Solved, Statics};
 use crate::units::UnitSymbols;
 use crate::verdict::Status;
 use indexmap::IndexMap;
@@ -565,7 +565,7 @@ impl Solved {
             internal_space: self.internal_in_space(),
             diagrams_space: self.diagrams_in_space(),
             diagrams: self.diagram_answers(),
-            combinations: Self::combination_answers(states),
+            combinations: Statics::combination_answers(states),
             envelope: self.envelope_of(states),
             moving: self.moving_answers(),
             sections: self.section_answers(),

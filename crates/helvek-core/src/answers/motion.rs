@@ -20,7 +20,7 @@ impl Solved {
             .parts
             .iter()
             .map(|m| BodyMotionAnswer {
-                body: self.part_name(self.full.parts[m.part.index()].of),
+                body: self.model.part_name(self.full.parts[m.part.index()].of),
                 about: [m.about.x, m.about.y, m.about.z][..count].iter().map(|v| length(*v)).collect(),
                 // Metres of a motion whose size means nothing: in the sheet's length so that it fits the rotation.
                 translation: m.translation.parts()[..count].iter().map(|v| length(*v)).collect(),

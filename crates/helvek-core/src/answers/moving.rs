@@ -5,7 +5,7 @@ use crate::equilibrium::{Column, ColumnKind};
 use crate::inside::Inner;
 use crate::model::PointId;
 use crate::passage::{Facing, Line, Most, Passage, Refusal, Section, Stand, Swept, SweptPart};
-use crate::solution::Solved;
+use crate::solution::Statics;
 use crate::units::Unit;
 use indexmap::IndexMap;
 use schemars::JsonSchema;
@@ -118,7 +118,7 @@ pub struct MovingBounds {
     pub greatest: Vec<super::PieceAnswer>,
 }
 
-impl Solved {
+impl Statics {
     /// Every train of the sheet, wherever it stands.
     pub fn moving_answers(&self) -> Vec<MovingAnswer> {
         self.passages().iter().map(|passage| self.moving_answer(passage)).collect()
@@ -154,7 +154,7 @@ impl Solved {
                 Section { body: cut.body, stretch: cut.stretch, station: cut.station, side: cut.side };
             let Some((lines, drawn)) = passage.section(&section).zip(drawn) else { continue };
             for (inner, line) in Inner::ALL.into_iter().zip(lines) {
-                let unit = self.inner_unit_of(inner);
+                let unit = self.model.inner_unit_of(inner);
                 let force = self.published_line(passage, &line, drawn[inner as usize], unit);
                 let (of, place) = (inner.letter().to_owned(), Some(place));
                 answer.internal.push(MovingForce { of, kind: "internal", place, ..force });
@@ -176,7 +176,7 @@ impl Solved {
             ColumnKind::Couple => &units.moment,
             _ => &units.force,
         };
-        let of = self.symbol_of(column);
+        let of = self.model.symbol_of(column);
         let kind = kind_word(column.of)?;
         Some(MovingForce { of, kind, ..self.published_line(passage, line, drawn, unit) })
     }
@@ -222,7 +222,7 @@ impl Solved {
         let length = |v: f64| self.model.units.length.from_si(v);
         let name = |p: PointId| self.model.point_name(p).to_owned();
         let bounds = |inner: Inner| {
-            let unit = self.inner_unit_of(inner);
+            let unit = self.model.inner_unit_of(inner);
             let [lowest, highest] = swept.most(passage, inner).map(|(station, value, stand)| MostAnswer {
                 value: unit.from_si(value),
                 distance: Some(length(station)),
@@ -252,7 +252,7 @@ impl Solved {
         match why {
             Refusal::OneWay(columns) => {
                 let mut names: Vec<String> =
-                    columns.iter().map(|id| self.owner_name(self.full.column(*id).of)).collect();
+                    columns.iter().map(|id| self.model.owner_name(self.full.column(*id).of)).collect();
                 names.dedup();
                 let (verb, which) =
                     if names.len() == 1 { ("acts", "it acts") } else { ("act", "which of them act") };

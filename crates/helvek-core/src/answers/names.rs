@@ -1,49 +1,97 @@
 //! What things are called, in answers and wherever they are spoken of.
 
-use crate::equilibrium::{Column, ColumnId, ColumnOf, Component, PartId, PartOf};
-use crate::model::{JointKind, RopeEnd};
+use crate::equilibrium::{Column, ColumnId, ColumnKind, ColumnOf, Component, PartId, PartOf};
+use crate::inside::{Inner, Six};
+use crate::model::{JointKind, Model, RopeEnd};
 use crate::plan::{Axis, Centre, Equation, FreeBody};
-use crate::solution::Solved;
+use crate::solution::{Solved, Statics};
+use crate::units::Unit;
 
-impl Solved {
-    /// The names of one-way parts that are out of contact or slack, each once: friction goes with its normal force.
-    pub fn released_names(&self) -> Vec<String> {
-        let own = self.verdict.released.iter().filter(|id| self.full.column(**id).one_way.is_some());
-        own.map(|id| self.owner_name(self.full.column(*id).of)).collect()
-    }
-
-    /// The symbol of an unknown of the working: `B_y`; of a bar its name, `D-C`.
-    pub fn unknown_name(&self, id: ColumnId) -> String {
-        self.symbol_of(self.equilibrium.column(id))
-    }
-
+impl Model {
     /// The symbol of a column of either equilibrium: `B_y`; of a bar its name, `D-C`.
     pub fn symbol_of(&self, column: &Column) -> String {
         match column.of {
-            ColumnOf::Bar(bar) => self.model.bars[bar.index()].name.clone(),
+            ColumnOf::Bar(bar) => self.bars[bar.index()].name.clone(),
             _ => column.symbol.to_string(),
         }
     }
 
     /// The name of what an unknown belongs to: a support, joint, bar, rope, pulley, body or sought size.
     pub fn owner_name(&self, of: ColumnOf) -> String {
-        let model = &self.model;
         match of {
-            ColumnOf::Support(id) => model.supports[id.index()].name.clone(),
-            ColumnOf::Joint(id, _) => model.joints[id.index()].name.clone(),
-            ColumnOf::Bar(id) => model.bars[id.index()].name.clone(),
-            ColumnOf::Rope(id) => model.ropes[id.index()].name.clone(),
-            ColumnOf::Axle(id) => model.pulleys[id.index()].name.clone(),
-            ColumnOf::Sought(id) => model.sought[id.index()].name.clone(),
-            ColumnOf::Link(id) => model.bodies[id.index()].name.clone(),
+            ColumnOf::Support(id) => self.supports[id.index()].name.clone(),
+            ColumnOf::Joint(id, _) => self.joints[id.index()].name.clone(),
+            ColumnOf::Bar(id) => self.bars[id.index()].name.clone(),
+            ColumnOf::Rope(id) => self.ropes[id.index()].name.clone(),
+            ColumnOf::Axle(id) => self.pulleys[id.index()].name.clone(),
+            ColumnOf::Sought(id) => self.sought[id.index()].name.clone(),
+            ColumnOf::Link(id) => self.bodies[id.index()].name.clone(),
         }
+    }
+
+    /// `bench`, `joint B`, `pin B`, `pulley P`, `the mass on r`.
+    pub fn part_name(&self, of: PartOf) -> String {
+        match of {
+            PartOf::Body(id) => self.bodies[id.index()].name.clone(),
+            PartOf::Pin(id) => {
+                let at = self.pins[id.index()].at;
+                let bodies = self.joints.iter().any(|j| j.pin == Some(id));
+                format!("{} {}", if bodies { "pin" } else { "joint" }, self.point_name(at))
+            }
+            PartOf::Weld(id) => format!("weld {}", self.joints[id.index()].name),
+            PartOf::Wheel(id) => format!("pulley {}", self.pulleys[id.index()].name),
+            PartOf::End(id, end) => {
+                let rope = &self.ropes[id.index()];
+                match rope.ends[end] {
+                    RopeEnd::Mass => format!("the mass on {}", rope.name),
+                    _ => format!("the hand on {}", rope.name),
+                }
+            }
+        }
+    }
+
+    /// The unit of an unknown's value.
+    pub fn unit_of(&self, kind: ColumnKind) -> Unit {
+        let units = &self.units;
+        match kind {
+            ColumnKind::Force => units.force.clone(),
+            ColumnKind::Couple => units.moment.clone(),
+            ColumnKind::Intensity => units.force.per(&units.length),
+        }
+    }
+
+    /// The unit in which one of the six is published.
+    pub fn six_unit(&self, six: Six) -> &Unit {
+        let units = &self.units;
+        if six.moment() { &units.moment } else { &units.force }
+    }
+
+    /// The unit in which one of the three is published.
+    pub fn inner_unit_of(&self, inner: Inner) -> &Unit {
+        let units = &self.units;
+        if inner == Inner::M { &units.moment } else { &units.force }
+    }
+}
+
+impl Statics {
+    /// The names of one-way parts that are out of contact or slack, each once: friction goes with its normal force.
+    pub fn released_names(&self) -> Vec<String> {
+        let own = self.verdict.released.iter().filter(|id| self.full.column(**id).one_way.is_some());
+        own.map(|id| self.model.owner_name(self.full.column(*id).of)).collect()
+    }
+}
+
+impl Solved {
+    /// The symbol of an unknown of the working: `B_y`; of a bar its name, `D-C`.
+    pub fn unknown_name(&self, id: ColumnId) -> String {
+        self.model.symbol_of(self.equilibrium.column(id))
     }
 
     /// The id of what stands for an unknown of the working, on drawings and in equations alike: `reaction:A_x`, `joint:B#B_x`, `bar:D-C`,
     /// `rope:hoist`, `wheel:P#P_x`, `body:rod` (a two-force body), `sought:P`.
     pub fn unknown_id(&self, id: ColumnId) -> String {
         let column = self.equilibrium.column(id);
-        let owner = self.owner_name(column.of);
+        let owner = self.model.owner_name(column.of);
         match column.of {
             ColumnOf::Support(_) => format!("reaction:{}", column.symbol),
             ColumnOf::Joint(..) => format!("joint:{owner}#{}", column.symbol),
@@ -67,31 +115,9 @@ impl Solved {
         }
     }
 
-    /// `bench`, `joint B`, `pin B`, `pulley P`, `the mass on r`.
-    pub fn part_name(&self, of: PartOf) -> String {
-        let model = &self.model;
-        match of {
-            PartOf::Body(id) => model.bodies[id.index()].name.clone(),
-            PartOf::Pin(id) => {
-                let at = model.pins[id.index()].at;
-                let bodies = model.joints.iter().any(|j| j.pin == Some(id));
-                format!("{} {}", if bodies { "pin" } else { "joint" }, model.point_name(at))
-            }
-            PartOf::Weld(id) => format!("weld {}", model.joints[id.index()].name),
-            PartOf::Wheel(id) => format!("pulley {}", model.pulleys[id.index()].name),
-            PartOf::End(id, end) => {
-                let rope = &model.ropes[id.index()];
-                match rope.ends[end] {
-                    RopeEnd::Mass => format!("the mass on {}", rope.name),
-                    _ => format!("the hand on {}", rope.name),
-                }
-            }
-        }
-    }
-
     /// The name of a part of the working.
     pub fn part(&self, id: PartId) -> String {
-        self.part_name(self.equilibrium.parts[id.index()].of)
+        self.model.part_name(self.equilibrium.parts[id.index()].of)
     }
 
     /// `moments about A`, `forces along x`.

@@ -3,8 +3,7 @@
 use super::PieceAnswer;
 use crate::inside::{Poly, Side, Six, SolidDiagram};
 use crate::model::PointId;
-use crate::solution::Solved;
-use crate::units::Unit;
+use crate::solution::Statics;
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -95,13 +94,7 @@ pub struct DiagramSpaceAnswer {
     pub refused: Option<String>,
 }
 
-impl Solved {
-    /// The unit in which one of the six is published.
-    pub fn six_unit(&self, six: Six) -> &Unit {
-        let units = &self.model.units;
-        if six.moment() { &units.moment } else { &units.force }
-    }
-
+impl Statics {
     pub(super) fn internal_in_space(&self) -> Vec<InternalSpaceAnswer> {
         if self.model.cuts.is_empty() || !self.model.spatial() {
             return Vec::new();
@@ -114,7 +107,7 @@ impl Solved {
             to: name(cut.stretch[1]),
             distance: self.model.units.length.from_si(cut.station),
             side: cut.side,
-            six: SixAnswer::of(|six| found.map(|f| self.six_unit(six).from_si(f[six as usize]) + 0.0)),
+            six: SixAnswer::of(|six| found.map(|f| self.model.six_unit(six).from_si(f[six as usize]) + 0.0)),
         })
         .collect()
     }
@@ -134,7 +127,7 @@ impl Solved {
                 largest: diagram.map(|d| {
                     SixAnswer::of(|six| {
                         let (value, station, side) = d.largest(six);
-                        let value = self.six_unit(six).from_si(value) + 0.0;
+                        let value = self.model.six_unit(six).from_si(value) + 0.0;
                         LargestAnswer { value, distance: length(station), side }
                     })
                 }),
@@ -150,11 +143,11 @@ impl Solved {
         let units = &self.model.units;
         let metre = units.length.from_si(1.0);
         let all = units.length.from_si(diagram.length());
-        let zero = self.six_unit(six).from_si(diagram.zero(six)).abs();
+        let zero = self.model.six_unit(six).from_si(diagram.zero(six)).abs();
         let piece = |segment: &crate::inside::SolidSegment| {
             let moved = segment.inner[six as usize].moved(segment.start);
             let scaled: [f64; 4] =
-                std::array::from_fn(|k| self.six_unit(six).from_si(moved.0[k]) / metre.powi(k as i32));
+                std::array::from_fn(|k| self.model.six_unit(six).from_si(moved.0[k]) / metre.powi(k as i32));
             let small = |k: usize| scaled[k].abs() * all.powi(k as i32) <= zero;
             let poly = Poly(std::array::from_fn(|k| if small(k) { 0.0 } else { scaled[k] }));
             let [start, end] = [segment.start, segment.end].map(|s| units.length.from_si(s));

@@ -1,11 +1,10 @@
 //! The working and its checks, as published.
 
 use super::{CheckAnswer, ReasonAnswer, StepAnswer, TogetherAnswer};
-use crate::equilibrium::{ColumnId, ColumnKind};
+use crate::equilibrium::ColumnId;
 use crate::plan::{DropsOut, Equation, FreeBody, WhyBody, ZeroRule};
 use crate::recognition::JointRule;
 use crate::solution::Solved;
-use crate::units::Unit;
 use crate::working::Step;
 
 /// The fixed name of a rule.
@@ -52,16 +51,6 @@ impl Solved {
         checks
     }
 
-    /// The unit of an unknown's value.
-    pub fn unit_of(&self, kind: ColumnKind) -> Unit {
-        let units = &self.model.units;
-        match kind {
-            ColumnKind::Force => units.force.clone(),
-            ColumnKind::Couple => units.moment.clone(),
-            ColumnKind::Intensity => units.force.per(&units.length),
-        }
-    }
-
     fn bodies(&self, free_body: &FreeBody) -> Vec<String> {
         free_body.parts.iter().map(|part| self.part(*part)).collect()
     }
@@ -71,7 +60,8 @@ impl Solved {
     }
 
     fn step_answer(&self, step: &Step) -> StepAnswer {
-        let value = |id: ColumnId, value: f64| self.unit_of(self.equilibrium.column(id).kind).from_si(value);
+        let value =
+            |id: ColumnId, value: f64| self.model.unit_of(self.equilibrium.column(id).kind).from_si(value);
         let mut all = step.lines.iter().zip(step.results()).map(|(line, (id, v))| TogetherAnswer {
             free_body: self.bodies(&line.free_body),
             equation: self.equation_name(&line.equation),

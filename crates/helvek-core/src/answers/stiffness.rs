@@ -3,7 +3,7 @@
 use crate::elastic::{Cause, Elastic, Refusal, Sag, Shape};
 use crate::equilibrium::ColumnId;
 use crate::model::Member;
-use crate::solution::Solved;
+use crate::solution::Statics;
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -98,7 +98,7 @@ pub struct SagAnswer {
     pub overhang: bool,
 }
 
-impl Solved {
+impl Statics {
     /// What stiffness adds; nothing where the sheet says nothing of it. With the shapes of everything, or without.
     pub(super) fn stiffness_answer(&self) -> Option<StiffnessAnswer> {
         match self.elastic.as_ref()? {
@@ -309,7 +309,7 @@ impl Solved {
 
     fn names_of(&self, columns: &[ColumnId]) -> Vec<String> {
         let mut names: Vec<String> =
-            columns.iter().map(|id| self.owner_name(self.full.column(*id).of)).collect();
+            columns.iter().map(|id| self.model.owner_name(self.full.column(*id).of)).collect();
         names.dedup();
         names
     }

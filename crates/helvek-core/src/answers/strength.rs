@@ -2,7 +2,7 @@
 
 use crate::inside::{Extreme, Side};
 use crate::model::PointId;
-use crate::solution::Solved;
+use crate::solution::Statics;
 use crate::strength::Stressed;
 use crate::units::Unit;
 use indexmap::IndexMap;
@@ -83,7 +83,7 @@ fn power(unit: &Unit, value: f64, exponent: i32) -> f64 {
     value * unit.from_si(1.0).powi(exponent)
 }
 
-impl Solved {
+impl Statics {
     /// `thorough`: with torsion constants that have no closed form, which takes some hundredths of a second each.
     pub(super) fn section_answers(&self) -> IndexMap<String, SectionAnswer> {
         let unit = &self.model.units.section;

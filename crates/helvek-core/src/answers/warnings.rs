@@ -99,7 +99,7 @@ impl Solved {
         let open = self.full.columns.iter().zip(&self.verdict.determined);
         let about: Vec<_> = open
             .filter(|(c, fixed)| c.one_way.is_some() && !**fixed)
-            .map(|(c, _)| self.owner_name(c.of))
+            .map(|(c, _)| self.model.owner_name(c.of))
             .collect();
         let message = format!(
             "Equilibrium alone cannot say which of {} carry: different ones of them could.",
@@ -116,7 +116,7 @@ impl Solved {
             critical.per_millimetre
         );
         let moving = critical.motion.parts.iter().filter(|m| !m.rests());
-        let about = moving.map(|m| self.part_name(self.full.parts[m.part.index()].of)).collect();
+        let about = moving.map(|m| self.model.part_name(self.full.parts[m.part.index()].of)).collect();
         warnings.push(Warning { name: "critical-geometry", message, about });
     }
 

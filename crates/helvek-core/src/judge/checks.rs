@@ -3,10 +3,10 @@
 use super::plates::SizedPin;
 use super::{By, Check, Strength, Subject};
 use crate::model::{BarId, Limited, Member, PlateOf, Wants};
-use crate::solution::Solved;
+use crate::solution::Statics;
 use std::f64::consts::PI;
 
-impl Solved {
+impl Statics {
     /// In the order of the sheet: bars, bodies, supports and joints, pins.
     pub(crate) fn checks(&self, pins: &[SizedPin]) -> Vec<Check> {
         let mut checks = Vec::new();

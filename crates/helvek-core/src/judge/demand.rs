@@ -8,7 +8,7 @@ use crate::equilibrium::ColumnOf;
 use crate::geometry::Vector;
 use crate::inside::{Diagram, Extreme, Inner, Poly, Side};
 use crate::model::{BarId, PlateOf, Profile};
-use crate::solution::Solved;
+use crate::solution::Statics;
 use crate::tolerance;
 use std::f64::consts::PI;
 
@@ -68,7 +68,7 @@ pub(crate) struct Sizes {
 }
 
 impl Sizes {
-    pub(crate) fn of(solved: &Solved, pins: Vec<SizedPin>) -> Self {
+    pub(crate) fn of(solved: &Statics, pins: Vec<SizedPin>) -> Self {
         let profiles = &solved.model.profiles;
         let shear = |profile: &Profile| {
             let (_, ratio) = profile.section.properties.most_sheared();
@@ -84,7 +84,7 @@ impl Sizes {
 
 /// One state of the loads, with what is read from it again and again.
 pub(super) struct InState<'a> {
-    pub(super) solved: &'a Solved,
+    pub(super) solved: &'a Statics,
     /// Per bar what it carries.
     bars: Vec<Option<f64>>,
     /// Per plated pin.
@@ -92,7 +92,7 @@ pub(super) struct InState<'a> {
 }
 
 impl<'a> InState<'a> {
-    pub(super) fn of(solved: &'a Solved) -> Self {
+    pub(super) fn of(solved: &'a Statics) -> Self {
         let mut bars = vec![None; solved.model.bars.len()];
         for (column, value) in solved.full.columns.iter().zip(solved.full_values().iter().copied()) {
             if let ColumnOf::Bar(id) = column.of {
@@ -104,7 +104,7 @@ impl<'a> InState<'a> {
     }
 }
 
-impl Solved {
+impl Statics {
     /// What it comes to in a state, and where; nothing when equilibrium does not fix it.
     pub(super) fn demand(
         &self,

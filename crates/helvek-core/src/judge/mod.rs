@@ -19,7 +19,7 @@ pub use worked::Worked;
 
 use crate::inside::Extreme;
 use crate::model::{BarId, BarLimits, BodyId, Growing, JointId, SupportId};
-use crate::solution::{Solved, State};
+use crate::solution::{State, Statics};
 use demand::InState;
 pub(crate) use demand::Sizes;
 
@@ -34,13 +34,13 @@ pub enum Subject {
     BarStress(BarId),
     /// The force of a bar that is pushed, against its elastic critical load capped by its squash load, N.
     Buckling(BarId),
-    /// The largest normal stress along a stretch, at the row of [`Solved::inside`], Pa.
+    /// The largest normal stress along a stretch, at the row of [`Statics::inside`], Pa.
     Normal(usize),
     /// The normal stress of a stretch beside the hole of a pin, Pa.
     Net {
         /// Among the plated pins.
         pin: usize,
-        /// The row of [`Solved::inside`].
+        /// The row of [`Statics::inside`].
         row: usize,
     },
     /// |N|/A of a bar beside the hole of a pin at its end, Pa.
@@ -56,7 +56,7 @@ pub enum Subject {
     Torsion(BodyId),
     /// How far a span of a stretch sags, m.
     Sag {
-        /// The row of [`Solved::inside`].
+        /// The row of [`Statics::inside`].
         row: usize,
         /// Among its spans.
         span: usize,
@@ -201,9 +201,9 @@ pub struct Judgement {
     pub unchecked: Vec<Unchecked>,
 }
 
-impl Solved {
+impl Statics {
     /// Whether anything has a limit, a section or plates, so that there is something to judge. Where a load is sought by its limits everything is worked for one unit of
-    /// it, and only how large it may be says anything ([`Solved::growths`]).
+    /// it, and only how large it may be says anything ([`Statics::growths`]).
     pub fn limited(&self) -> bool {
         let model = &self.model;
         if model.parameter.is_some() {

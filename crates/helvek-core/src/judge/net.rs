@@ -8,7 +8,7 @@ use super::plates::SizedPin;
 use crate::inside::{Extreme, Inner, Side};
 use crate::model::{PlateOf, Profile};
 use crate::section::Properties;
-use crate::solution::Solved;
+use crate::solution::Statics;
 use crate::tolerance;
 
 /// What a hole takes off a section.
@@ -83,7 +83,7 @@ impl Net {
     }
 }
 
-impl Solved {
+impl Statics {
     /// The section of one of those that meet at a pin, with its hole.
     pub(super) fn net(&self, pins: &[SizedPin], pin: usize, of: PlateOf) -> Option<Net> {
         let model = &self.model;

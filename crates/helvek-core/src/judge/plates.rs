@@ -4,7 +4,7 @@ use super::Strength;
 use crate::equilibrium::{ActionOf, Column, ColumnOf, PartOf};
 use crate::geometry::Vector;
 use crate::model::{PlateOf, PlatedPin, SoughtId, Threaded, Wants};
-use crate::solution::{Solved, State};
+use crate::solution::{State, Statics};
 use crate::tolerance;
 use std::f64::consts::PI;
 
@@ -68,7 +68,7 @@ pub struct SizedPin {
     pub at_most: Vec<(usize, f64)>,
 }
 
-impl Solved {
+impl Statics {
     /// What acts on a plated pin; nothing when equilibrium does not fix it.
     pub fn on_pin(&self, row: usize) -> Option<OnPin> {
         let pin = &self.model.plated[row];

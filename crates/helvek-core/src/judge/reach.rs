@@ -7,7 +7,7 @@ use super::{Check, Subject};
 use crate::elastic::Contacts;
 use crate::equilibrium::ColumnId;
 use crate::model::Growing;
-use crate::solution::{Solved, State};
+use crate::solution::{State, Statics};
 use crate::tolerance;
 use crate::verdict::linear;
 use std::borrow::Cow;
@@ -43,7 +43,7 @@ impl Reach {
     }
 }
 
-impl Solved {
+impl Statics {
     /// The loads that stay and the loads that grow, each solved by itself in the state the one-way parts have now; nothing when either alone is not balanced. Those that are asked most
     /// are found once.
     pub(crate) fn parted(&self, of: Growing) -> Option<Cow<'_, [Self; 2]>> {
@@ -67,7 +67,7 @@ impl Solved {
                 *fixed = value.is_some();
                 *slot = value.unwrap_or(0.0);
             }
-            Some(self.without_working(model, full, verdict, Contacts::AsTheyAre))
+            Some(self.beside(model, full, verdict, Contacts::AsTheyAre))
         };
         Some([part(false)?, part(true)?])
     }

@@ -4,7 +4,7 @@ use super::Subject;
 use super::plates::SizedPin;
 use crate::inside::Inner;
 use crate::model::{BarLimits, BodyId, JointId, Limited, Material, Member, PointId, SupportId, SupportKind};
-use crate::solution::{Solved, State};
+use crate::solution::{State, Statics};
 
 /// Why something was not checked.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -70,7 +70,7 @@ impl Collected {
     }
 }
 
-impl Solved {
+impl Statics {
     pub(super) fn unchecked(
         &self,
         unfixed: &[Subject],

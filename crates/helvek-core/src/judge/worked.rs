@@ -3,7 +3,7 @@
 use super::{By, Hole, Judged, SizedPin, Subject};
 use crate::inside::{Inner, Side};
 use crate::model::PlateOf;
-use crate::solution::{Solved, State};
+use crate::solution::{State, Statics};
 
 /// The quantities of a formula.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -117,7 +117,7 @@ pub enum Worked {
     Force(f64),
 }
 
-impl Solved {
+impl Statics {
     /// The formula of a check under the loads under which it is worst; nothing where it cannot be told.
     pub fn worked(&self, judged: &Judged, states: &[State], pins: &[SizedPin]) -> Option<Worked> {
         let state = match judged.under {

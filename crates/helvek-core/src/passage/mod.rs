@@ -16,14 +16,14 @@ pub use sweep::{Governing, Swept, SweptPart};
 use crate::equilibrium::{ColumnId, ColumnKind};
 use crate::inside::{Inner, Inside, Side, inside};
 use crate::model::{Amount, BodyId, Given, Load, LoadKind, On, PointId, Train};
-use crate::solution::Solved;
+use crate::solution::Statics;
 use crate::verdict::linear;
 
 /// A train with what it comes to.
 #[derive(Debug, Clone)]
 pub struct Passage<'s> {
     /// The structure under the loads as they are drawn.
-    pub solved: &'s Solved,
+    pub solved: &'s Statics,
     /// The train.
     pub train: &'s Train,
     /// What a unit force does, or why that says nothing.
@@ -53,7 +53,7 @@ pub struct Effects {
 struct UnitState {
     /// Per column of the full equilibrium: per unit of force.
     values: Vec<Option<f64>>,
-    /// As [`Solved::inside`], per unit of force.
+    /// As [`Statics::inside`], per unit of force.
     inside: Vec<Inside>,
 }
 
@@ -70,7 +70,7 @@ pub struct Section {
     pub side: Side,
 }
 
-impl Solved {
+impl Statics {
     /// Every train of the sheet, in its order.
     pub fn passages(&self) -> Vec<Passage<'_>> {
         let all = self.model.trains.iter();

@@ -2,14 +2,14 @@
 
 use super::{Facing, Passage};
 use crate::inside::Inner;
-use crate::solution::{Solved, State};
+use crate::solution::{State, Statics};
 use crate::tolerance;
 use crate::units::figures;
 
 /// More stands than this are not judged: each is solved.
 const MOST: usize = 120;
 
-impl Solved {
+impl Statics {
     /// The combinations, with the states in which trains stand at their worst for some reaction, joint, bar, or N, V and M along some stretch, beside the loads as drawn. Only where something is
     /// judged; a train without influence lines, or with too many such stands, is left out.
     pub fn with_trains(&self) -> &[State] {

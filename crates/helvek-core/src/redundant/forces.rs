@@ -8,7 +8,7 @@ use super::reduce;
 use crate::elastic::{Lengths, Link, Mesh};
 use crate::equilibrium::{ColumnId, ColumnOf, Component};
 use crate::model::{BodyId, SupportId};
-use crate::solution::Solved;
+use crate::solution::Statics;
 
 /// So many are still solved by hand.
 const REDUNDANTS: usize = 3;
@@ -42,7 +42,7 @@ pub struct ForceMethod {
 }
 
 impl ForceMethod {
-    pub(super) fn of(solved: &Solved, frame: &Frame) -> Result<Self, Inapplicable> {
+    pub(super) fn of(solved: &Statics, frame: &Frame) -> Result<Self, Inapplicable> {
         let (model, full) = (&solved.model, &solved.full);
         let values = solved.entering();
         let mesh = Mesh::of(model, full, &values, Lengths::Kept).map_err(|_| Inapplicable::Numbers)?;
@@ -120,7 +120,7 @@ impl ForceMethod {
 
 /// All links, those first that a person would keep: what members carry, then joints and bars, then supports: the first one whole, then couples, then heights from the outside
 /// to the inside, and thrusts last.
-fn kept_first(solved: &Solved, mesh: &Mesh, first: usize) -> Vec<usize> {
+fn kept_first(solved: &Statics, mesh: &Mesh, first: usize) -> Vec<usize> {
     let (model, full) = (&solved.model, &solved.full);
     let mut order: Vec<usize> = (0..first).collect();
     let column = |id: &ColumnId| full.column(*id);

@@ -9,7 +9,7 @@ use crate::equilibrium::ColumnOf;
 use crate::geometry::{Point, Vector};
 use crate::inside::{Acting, Graph, Source, everything_acting};
 use crate::model::{BodyId, JointId, On, PointId, SupportId};
-use crate::solution::Solved;
+use crate::solution::Statics;
 use crate::tolerance;
 
 /// Members and sways that a person would still write down.
@@ -20,7 +20,7 @@ impl Frame {
     ///
     /// # Errors
     /// What it has that hand methods cannot deal with.
-    pub(super) fn of(solved: &Solved, elastic: &Elastic) -> Result<Self, Inapplicable> {
+    pub(super) fn of(solved: &Statics, elastic: &Elastic) -> Result<Self, Inapplicable> {
         let model = &solved.model;
         if !model.ropes.is_empty() {
             return Err(Inapplicable::Ropes);
@@ -56,7 +56,7 @@ impl Frame {
     }
 }
 
-impl Solved {
+impl Statics {
     /// 1 for each unknown, so that where it enters is seen; what sought loads come to.
     pub(super) fn entering(&self) -> Vec<Option<f64>> {
         let columns = self.full.columns.iter().zip(self.full_values().iter().copied());
@@ -75,7 +75,7 @@ pub(super) struct Made {
 }
 
 /// Joints and members of a structure.
-pub(super) fn made(solved: &Solved) -> Result<Made, Inapplicable> {
+pub(super) fn made(solved: &Statics) -> Result<Made, Inapplicable> {
     let (model, full) = (&solved.model, &solved.full);
     let values = solved.entering();
     let mesh = Mesh::of(model, full, &values, Lengths::Kept).map_err(|_| Inapplicable::Numbers)?;
@@ -101,7 +101,7 @@ pub(super) fn made(solved: &Solved) -> Result<Made, Inapplicable> {
 
 /// What a frame is made from, vertex by vertex: its place, and what turns with it.
 struct Maker<'a> {
-    solved: &'a Solved,
+    solved: &'a Statics,
     /// Per body, per vertex: its place.
     places: Vec<Vec<usize>>,
     /// Per body, per vertex: its joint.

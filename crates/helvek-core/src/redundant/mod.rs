@@ -24,7 +24,7 @@ pub use slopes::{SlopeMethod, Unknown};
 
 use crate::elastic::{self, Contacts, Elastic, Lengths};
 use crate::sheet::Symmetry;
-use crate::solution::Solved;
+use crate::solution::Statics;
 
 /// A structure worked by hand.
 #[derive(Debug, Clone, PartialEq)]
@@ -45,7 +45,7 @@ pub struct ByHand {
     pub compared: Compared,
 }
 
-impl Solved {
+impl Statics {
     /// Worked by hand; `None` where nothing is redundant or no stiffness is given.
     pub fn by_hand(&self) -> Option<Result<ByHand, Inapplicable>> {
         let elastic = self.elastic()?;

@@ -7,7 +7,7 @@ use crate::elastic::{Elastic, warmed};
 use crate::equilibrium::ColumnOf;
 use crate::geometry::{Point, Vector};
 use crate::model::{BarId, Member, On, SupportId};
-use crate::solution::Solved;
+use crate::solution::Statics;
 use crate::tolerance;
 
 /// More of them than this are not worked by hand.
@@ -15,7 +15,7 @@ const SWAYS: usize = 8;
 
 /// Finds the sways, and what settlements and warming do to the ends of members while all props hold.
 pub(super) fn find(
-    solved: &Solved,
+    solved: &Statics,
     elastic: &Elastic,
     places: &[Vec<usize>],
     frame: &mut Frame,

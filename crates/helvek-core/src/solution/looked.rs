@@ -1,6 +1,6 @@
 //! What follows from a solution once someone looks: found then, and kept.
 
-use super::{Solved, State};
+use super::{State, Statics};
 use crate::elastic::Factors;
 use crate::inside::{self, AreaStep, Inner, Inside, Six, SolidInside};
 use crate::model::CutAt;
@@ -12,7 +12,7 @@ pub(crate) struct Looked {
     inside: OnceLock<Vec<Inside>>,
     solid: OnceLock<Vec<SolidInside>>,
     /// The loads that stay and those that vary, each solved by itself.
-    pub(crate) parted: OnceLock<Option<Box<[Solved; 2]>>>,
+    pub(crate) parted: OnceLock<Option<Box<[Statics; 2]>>>,
     /// The combinations.
     pub(crate) states: OnceLock<Vec<State>>,
     /// The combinations, and trains at their worst stands.
@@ -34,7 +34,7 @@ impl Looked {
     }
 }
 
-impl Solved {
+impl Statics {
     /// N, V and M of every straight stretch of every body of a plane sheet, in the order of the sheet; nothing without equilibrium. Found once.
     pub fn inside(&self) -> &[Inside] {
         self.looked.inside.get_or_init(|| {
@@ -56,7 +56,7 @@ impl Solved {
         })
     }
 
-    /// V and M of a stretch, by its row in [`Solved::inside`], step by step; nothing where it has no diagram.
+    /// V and M of a stretch, by its row in [`Statics::inside`], step by step; nothing where it has no diagram.
     pub fn areas(&self, row: usize) -> Vec<AreaStep> {
         match self.inside().get(row).map(|inside| &inside.diagram) {
             Some(Ok(diagram)) => diagram.areas(&self.model, &self.full, self.full_values()),

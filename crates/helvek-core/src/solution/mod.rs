@@ -7,24 +7,38 @@ pub(crate) use looked::Looked;
 pub use states::State;
 
 use crate::elastic::{self, Contacts, Elastic, Factors, Lengths, Refusal};
-use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, Equilibrium, PartOf, TwoForce};
+use crate::equilibrium::{Column, ColumnId, ColumnKind, ColumnOf, Component, Equilibrium, PartOf, TwoForce};
 use crate::geometry::Vector;
-use crate::model::{JointId, Loading, Model, SupportId};
+use crate::model::{JointId, Loading, Model, On, SupportId};
 use crate::plan::{Given, plan};
 use crate::proof::{Proof, prove};
 use crate::recognition::{Seen, at_joints, two_force_bodies};
-use crate::verdict::{Cure, OneWayState, Status, Verdict, aligned, cures_of, judge};
+use crate::verdict::{Cure, OneWayState, Verdict, aligned, cures_of, judge};
 use crate::working::{Working, work};
+use std::collections::HashMap;
+use std::ops::Deref;
 
-/// A model with everything that follows from it.
+/// A model under its loads, solved globally: what is judged, what the unknowns come to, how it gives way.
 #[derive(Debug, Clone, PartialEq)]
-pub struct Solved {
+pub struct Statics {
     /// What was meant.
     pub model: Model,
     /// Everything freed, two-force bodies too: what is judged and solved globally.
     pub full: Equilibrium,
     /// Judged, one-way parts settled.
     pub verdict: Verdict,
+    values: Vec<Option<f64>>,
+    /// Solved by its stiffness, where the sheet says how stiff anything is; or why that does not answer.
+    pub elastic: Option<Result<Elastic, Refusal>>,
+    /// In space: the sets of bearings of which one has to exert couples, where it is not said which.
+    pub ties: Vec<Vec<SupportId>>,
+    pub(crate) looked: Looked,
+}
+
+/// A model with everything that follows from it: solved, planned, worked and proved.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Solved {
+    statics: Statics,
     /// Freed as a person does it: two-force bodies stand as links. The working speaks of its columns.
     pub equilibrium: Equilibrium,
     /// Planned and worked.
@@ -35,33 +49,14 @@ pub struct Solved {
     pub proof: Proof,
     /// Per column of `equilibrium`: its value by the global solution, where equilibrium fixes it.
     pub global: Vec<Option<f64>>,
-    values: Values,
-    /// Solved by its stiffness, where the sheet says how stiff anything is; or why that does not answer.
-    pub elastic: Option<Result<Elastic, Refusal>>,
-    /// In space: the sets of bearings of which one has to exert couples, where it is not said which.
-    pub ties: Vec<Vec<SupportId>>,
-    pub(crate) looked: Looked,
+    values: Vec<Option<f64>>,
 }
 
-/// What the unknowns come to, SI, along their assumed senses: the working's values where it was worked, else the global solution's; nothing where neither equilibrium nor stiffness fixes them.
-#[derive(Debug, Clone, PartialEq, Default)]
-struct Values {
-    /// Per column of the full equilibrium.
-    full: Vec<Option<f64>>,
-    /// Per column of that of the working.
-    worked: Vec<Option<f64>>,
-}
+impl Deref for Solved {
+    type Target = Statics;
 
-impl Values {
-    fn of(map: Map<'_>, equilibrium: &Equilibrium, global: &[Option<f64>], working: &Working) -> Self {
-        let mut values = Self { full: map.values(map.full), worked: global.to_vec() };
-        for (id, value) in working.steps.iter().flat_map(|step| step.results()) {
-            values.worked[id.index()] = Some(value);
-            if let Some(index) = map.same(equilibrium, id) {
-                values.full[index] = Some(value);
-            }
-        }
-        values
+    fn deref(&self) -> &Statics {
+        &self.statics
     }
 }
 
@@ -90,68 +85,8 @@ fn stiffly(
 }
 
 /// Frees, judges, plans and works a model.
-pub fn solve(mut model: Model) -> Solved {
-    // Which bearings exert couples follows from the structure alone.
-    let ties = aligned(&mut model);
-    let full = Equilibrium::of(&model);
-    let Judged { model, full, verdict } = judged(model, full);
-    let looked = Looked::default();
-    let (verdict, elastic) = stiffly(&model, &full, verdict, Contacts::Sought, &looked.factors);
-    let links = two_force_bodies(&model);
-    let equilibrium = if links.is_empty() { full.clone() } else { Equilibrium::with_links(&model, &links) };
-    let map = Map { model: &model, full: &full, verdict: &verdict, elastic: None };
-    let by_equilibrium = map.values(&equilibrium);
-    let map = Map { elastic: answering(&elastic), ..map };
-    let global = map.values(&equilibrium);
-    let working = if verdict.equilibrium {
-        let released: Vec<_> = equilibrium.column_ids().map(|id| map.released(&equilibrium, id)).collect();
-        let determined: Vec<_> = by_equilibrium.iter().map(Option::is_some).collect();
-        let values: Vec<_> = by_equilibrium.iter().map(|v| v.unwrap_or(f64::NAN)).collect();
-        let given = Given { determined: &determined, released: &released, values: &values };
-        let plan = plan(&model, &equilibrium, &given);
-        work(&model, &equilibrium, plan, &released, verdict.closing())
-    } else {
-        Working::default()
-    };
-    let cures = cures_of(&model, &full, &verdict);
-    let values = Values::of(map, &equilibrium, &global, &working);
-    let proof = prove(&model, &full, &verdict, &values.full);
-    Solved { model, full, verdict, equilibrium, working, cures, proof, global, values, elastic, ties, looked }
-}
-
-/// A model that is too much work to be judged, to be drawn all the same: freed, and nothing known of it.
-pub fn unsolved(model: Model) -> Solved {
-    let full = Equilibrium::of(&model);
-    let columns = full.columns.len();
-    let verdict = Verdict {
-        status: Status::Unstable,
-        equilibrium: false,
-        degree: 0,
-        mobility: 0,
-        equations: 0,
-        unknowns: columns,
-        determined: vec![false; columns],
-        values: vec![f64::NAN; columns],
-        soundness: None,
-        critical: None,
-        motion: None,
-        released: Vec::new(),
-        one_way: OneWayState::AsTheyAre,
-    };
-    Solved {
-        equilibrium: full.clone(),
-        full,
-        verdict,
-        working: Working::default(),
-        cures: Vec::new(),
-        proof: Proof::default(),
-        global: vec![None; columns],
-        values: Values { full: vec![None; columns], worked: vec![None; columns] },
-        elastic: None,
-        ties: Vec::new(),
-        looked: Looked::default(),
-        model,
-    }
+pub fn solve(model: Model) -> Solved {
+    Statics::of(model).explained()
 }
 
 /// A model with what could only be found out by judging it.
@@ -194,11 +129,6 @@ struct Map<'a> {
     full: &'a Equilibrium,
     verdict: &'a Verdict,
     elastic: Option<&'a Elastic>,
-}
-
-/// The solution by stiffness, when there is one.
-fn answering(elastic: &Option<Result<Elastic, Refusal>>) -> Option<&Elastic> {
-    elastic.as_ref().and_then(|elastic| elastic.as_ref().ok())
 }
 
 impl Map<'_> {
@@ -259,52 +189,89 @@ impl Map<'_> {
     }
 }
 
-impl Solved {
-    /// The same structure under another loading: judged, and by its stiffness when it has any, without plan and working.
+impl Statics {
+    /// Frees and judges a model.
+    pub fn of(mut model: Model) -> Self {
+        // Which bearings exert couples follows from the structure alone.
+        let ties = aligned(&mut model);
+        let full = Equilibrium::of(&model);
+        let Judged { model, full, verdict } = judged(model, full);
+        Self::settled(model, full, verdict, Contacts::Sought, ties, Looked::default())
+    }
+
+    /// A state that has been judged; by its stiffness too, when it has any.
+    fn settled(
+        model: Model,
+        full: Equilibrium,
+        verdict: Verdict,
+        contacts: Contacts,
+        ties: Vec<Vec<SupportId>>,
+        looked: Looked,
+    ) -> Self {
+        let (verdict, elastic) = stiffly(&model, &full, verdict, contacts, &looked.factors);
+        let mut statics = Self { model, full, verdict, values: Vec::new(), elastic, ties, looked };
+        statics.values = statics.map().values(&statics.full);
+        statics
+    }
+
+    /// The same structure under another loading.
     pub(crate) fn under(&self, loading: Loading) -> Self {
         let model = self.model.under(loading);
         let full = self.full.under(&model);
         let Judged { model, full, verdict } = judged(model, full);
-        self.without_working(model, full, verdict, Contacts::Sought)
+        self.beside(model, full, verdict, Contacts::Sought)
     }
 
-    /// The same structure in a state that has been judged; by its stiffness too, when it has any; without plan and working.
-    pub(crate) fn without_working(
+    /// The same structure in a state that has been judged.
+    pub(crate) fn beside(
         &self,
         model: Model,
         full: Equilibrium,
         verdict: Verdict,
         contacts: Contacts,
     ) -> Self {
-        let looked = self.looked.beside();
-        let (verdict, elastic) = stiffly(&model, &full, verdict, contacts, &looked.factors);
-        let map = Map { model: &model, full: &full, verdict: &verdict, elastic: answering(&elastic) };
-        let global = map.values(&full);
-        Self {
-            values: Values { full: global.clone(), worked: global.clone() },
-            model,
-            equilibrium: full.clone(),
-            full,
-            verdict,
-            working: Working::default(),
-            cures: Vec::new(),
-            proof: Proof::default(),
-            global,
-            elastic,
-            ties: self.ties.clone(),
-            looked,
+        Self::settled(model, full, verdict, contacts, self.ties.clone(), self.looked.beside())
+    }
+
+    /// Planned as a person would, worked and proved.
+    pub fn explained(mut self) -> Solved {
+        let (model, full, verdict) = (&self.model, &self.full, &self.verdict);
+        let links = two_force_bodies(model);
+        let equilibrium =
+            if links.is_empty() { full.clone() } else { Equilibrium::with_links(model, &links) };
+        let map = Map { elastic: None, ..self.map() };
+        let by_equilibrium = map.values(&equilibrium);
+        let map = self.map();
+        let global = map.values(&equilibrium);
+        let working = if verdict.equilibrium {
+            let released: Vec<_> =
+                equilibrium.column_ids().map(|id| map.released(&equilibrium, id)).collect();
+            let determined: Vec<_> = by_equilibrium.iter().map(Option::is_some).collect();
+            let values: Vec<_> = by_equilibrium.iter().map(|v| v.unwrap_or(f64::NAN)).collect();
+            let given = Given { determined: &determined, released: &released, values: &values };
+            let plan = plan(model, &equilibrium, &given);
+            work(model, &equilibrium, plan, &released, verdict.closing())
+        } else {
+            Working::default()
+        };
+        let cures = cures_of(model, full, verdict);
+        // What was worked counts, to its last figure.
+        let (mut whole, mut values) = (self.values.clone(), global.clone());
+        for (id, value) in working.steps.iter().flat_map(|step| step.results()) {
+            values[id.index()] = Some(value);
+            if let Some(index) = map.same(&equilibrium, id) {
+                whole[index] = Some(value);
+            }
         }
+        let proof = prove(model, full, verdict, &whole);
+        self.values = whole;
+        Solved { statics: self, equilibrium, working, cures, proof, global, values }
     }
 
-    /// The value of each unknown of the working, SI, along its assumed sense: the working's where it was worked, else the global solution's; nothing where neither
-    /// equilibrium nor stiffness fixes it.
-    pub fn values(&self) -> &[Option<f64>] {
-        &self.values.worked
-    }
-
-    /// The same of each unknown of the full equilibrium.
+    /// What the unknowns of the full equilibrium come to, SI, along their assumed senses: the working's values where it was worked, else the global solution's; nothing
+    /// where neither equilibrium nor stiffness fixes them.
     pub fn full_values(&self) -> &[Option<f64>] {
-        &self.values.full
+        &self.values
     }
 
     fn map(&self) -> Map<'_> {
@@ -314,7 +281,37 @@ impl Solved {
 
     /// The solution by stiffness, when there is one.
     pub fn elastic(&self) -> Option<&Elastic> {
-        answering(&self.elastic)
+        self.elastic.as_ref().and_then(|elastic| elastic.as_ref().ok())
+    }
+}
+
+impl Solved {
+    /// The value of each unknown of the working, SI, along its assumed sense: the working's where it was worked, else the global solution's; nothing where neither
+    /// equilibrium nor stiffness fixes it.
+    pub fn values(&self) -> &[Option<f64>] {
+        &self.values
+    }
+
+    /// Per column of the full equilibrium: the step that finds it, from 1; of what holds a two-force body that of the link.
+    pub fn found_by(&self) -> Vec<Option<usize>> {
+        let steps = self.working.found_by(self.equilibrium.columns.len());
+        if self.equilibrium.links.is_empty() {
+            return steps;
+        }
+        let rows: HashMap<(ColumnOf, Component), Option<usize>> =
+            self.equilibrium.columns.iter().map(|c| (c.of, c.component)).zip(steps).collect();
+        let find = |column: &Column| {
+            let own = rows.get(&(column.of, column.component));
+            let link = || match column.of {
+                ColumnOf::Support(support) => match self.model.supports[support.index()].on {
+                    On::Body(body) => rows.get(&(ColumnOf::Link(body), Component::Along)),
+                    On::Pin(_) => None,
+                },
+                _ => None,
+            };
+            own.or_else(link).copied().flatten()
+        };
+        self.full.columns.iter().map(find).collect()
     }
 
     /// Whether an unknown of the working is out of contact, or slack.

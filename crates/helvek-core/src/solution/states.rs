@@ -3,7 +3,7 @@
 //! Where nothing is one-way, every case is solved once and the combinations are sums of these. Where something is, its state may differ from
 //! combination to combination: each is solved in full.
 
-use super::Solved;
+use super::Statics;
 use crate::elastic::Contacts;
 use crate::equilibrium::Column;
 use crate::model::{Combination, Load};
@@ -15,8 +15,8 @@ use std::collections::BTreeMap;
 pub struct State {
     /// Its name.
     pub name: String,
-    /// Solved, without a working.
-    pub solved: Solved,
+    /// Statics, without a working.
+    pub solved: Statics,
     /// It was added up from its cases.
     pub superposed: bool,
     /// Loads of cases that count nothing in it.
@@ -25,7 +25,7 @@ pub struct State {
     pub train: Option<usize>,
 }
 
-impl Solved {
+impl Statics {
     /// Every combination of the sheet, in its order.
     pub fn states(&self) -> &[State] {
         self.looked.states.get_or_init(|| self.combined())
@@ -74,7 +74,7 @@ impl Solved {
         let full = self.full.under(&model);
         State {
             name,
-            solved: self.without_working(model, full, verdict, Contacts::Sought),
+            solved: self.beside(model, full, verdict, Contacts::Sought),
             superposed: true,
             left_out,
             train: None,

@@ -6,7 +6,7 @@ use super::{
 };
 use crate::scene::{Painter, ratio, sign};
 use crate::{Carries, SymbolMark};
-use helvek_core::equilibrium::{Act, Column, ColumnKind, ColumnOf};
+use helvek_core::equilibrium::{Act, ColumnId, ColumnKind, ColumnOf};
 use helvek_core::geometry::{Point, Vector};
 use helvek_core::inside::{Side, Six, SolidDiagram};
 use helvek_core::model::{Amount, BearingKind, Given, JointKind, LoadKind, On, PointId, SupportKind};
@@ -38,7 +38,7 @@ pub(crate) fn scene(painter: &Painter<'_>) -> SolidScene {
         spreads: painter.solid_spreads(),
         arrows: painter.solid_arrows(),
         parts: painter.solid_parts(),
-        free: painter.solid_free(),
+        free: Vec::new(),
         unclear: Vec::new(),
         curves: painter.solid_curves(),
     }
@@ -272,11 +272,11 @@ impl Painter<'_> {
         let model = self.model();
         let mut arrows: Vec<SolidArrow> =
             model.loading.loads.iter().flat_map(|load| self.load_arrows(load)).collect();
-        let values = self.solved.full_values();
-        for (column, value) in self.solved.full.columns.iter().zip(values.iter().copied()) {
+        for column_id in self.full.column_ids() {
+            let column = self.full.column(column_id);
             if let (ColumnOf::Support(_), [act]) = (column.of, &column.acts[..]) {
                 let id = format!("reaction:{}", column.symbol);
-                arrows.push(self.unknown_arrow(column, act, value, ArrowRole::Reaction, (&id, &id)));
+                arrows.push(self.unknown_arrow(column_id, act, ArrowRole::Reaction, (&id, &id)));
             }
         }
         arrows
@@ -372,21 +372,17 @@ impl Painter<'_> {
     /// The arrow of an unknown where it acts on a part.
     pub(super) fn unknown_arrow(
         &self,
-        column: &Column,
+        column_id: ColumnId,
         act: &Act,
-        value: Option<f64>,
         role: ArrowRole,
         (id, of): (&str, &str),
     ) -> SolidArrow {
+        let column = self.full.column(column_id);
         let couple = column.kind == ColumnKind::Couple;
-        let value = value.filter(|_| self.complete);
-        let unit = self.solved.unit_of(column.kind);
+        let value = self.value(column_id);
+        let unit = self.model.unit_of(column.kind);
         let largest = if couple { self.largest_couple() } else { self.largest_force() };
         let toward = if couple { act.wrench.moment } else { act.wrench.force };
-        let steps = self.solved.equilibrium.column_ids().find(|id| {
-            let other = self.solved.equilibrium.column(*id);
-            other.of == column.of && other.component == column.component
-        });
         SolidArrow {
             id: id.to_owned(),
             of: of.to_owned(),
@@ -398,28 +394,22 @@ impl Painter<'_> {
             text: value.map(|v| self.result(v.abs(), &unit)),
             turned: value.is_some_and(|v| v < 0.0),
             zero: value == Some(0.0),
-            step: steps
-                .and_then(|id| self.solved.working.step_of(id))
-                .filter(|_| self.complete)
-                .map(|s| s + 1),
+            step: self.step(column_id),
             relative: value.map_or(0.0, |v| ratio(v.abs(), largest)),
         }
     }
 
     /// The largest couple drawn, N·m.
     fn largest_couple(&self) -> f64 {
-        let loads = self.solved.equilibrium.actions.iter().map(|a| a.act.wrench.moment.length());
-        let columns = self.solved.full.columns.iter().zip(self.solved.full_values().iter().copied());
-        let couples = columns.filter(|(c, _)| c.kind == ColumnKind::Couple).filter_map(|(_, value)| value);
-        loads.chain(couples.map(f64::abs).filter(|_| self.complete)).fold(0.0, f64::max)
+        let loads = self.full.actions.iter().map(|a| a.act.wrench.moment.length());
+        let couples = self.full.column_ids().filter(|id| self.full.column(*id).kind == ColumnKind::Couple);
+        loads.chain(couples.filter_map(|id| self.value(id)).map(f64::abs)).fold(0.0, f64::max)
     }
 
     /// The six along every stretch, sampled where they step, end and turn, and evenly between.
     fn solid_curves(&self) -> Vec<SolidCurve> {
-        if !self.complete {
-            return Vec::new();
-        }
-        let all = self.solved.inside_space();
+        let Some(statics) = self.statics else { return Vec::new() };
+        let all = statics.inside_space();
         let largest = |six: Six| {
             let each = all.iter().filter_map(|inside| inside.diagram.as_ref().ok());
             each.map(|d| d.largest(six).0.abs()).fold(0.0, f64::max)
@@ -473,7 +463,7 @@ impl Painter<'_> {
             Six::Vy | Six::Mz => diagram.axes[1],
             _ => diagram.axes[2],
         };
-        let text = self.result(peak.0, self.solved.six_unit(six)).replace('-', "−");
+        let text = self.result(peak.0, self.model.six_unit(six)).replace('-', "−");
         SolidCurve {
             id: id.to_owned(),
             of: six.name(),

@@ -4,6 +4,7 @@ use super::{ArrowRole, SolidArrow, SolidFree, SolidPart};
 use crate::scene::Painter;
 use helvek_core::equilibrium::{ColumnOf, PartId, PartOf};
 use helvek_core::model::On;
+use helvek_core::solution::Solved;
 
 /// Beyond so many parts nobody could tell them apart.
 const MOST: usize = 150;
@@ -11,16 +12,16 @@ const MOST: usize = 150;
 impl Painter<'_> {
     /// Every part with everything that acts on it.
     pub(super) fn solid_parts(&self) -> Vec<SolidPart> {
-        let full = &self.solved.full;
+        let full = self.full;
         if full.parts.len() > MOST {
             return Vec::new();
         }
-        let values = self.solved.full_values();
         full.part_ids()
             .map(|id| {
                 let part = &full.parts[id.index()];
                 let mut arrows = self.loads_on(part.of);
-                for (index, column) in full.columns.iter().enumerate() {
+                for column_id in full.column_ids() {
+                    let column = full.column(column_id);
                     for act in column.acts.iter().filter(|act| act.on == id) {
                         let of = self.column_mark(column);
                         if matches!(column.of, ColumnOf::Sought(_)) {
@@ -31,12 +32,12 @@ impl Painter<'_> {
                             _ => ArrowRole::Exerted,
                         };
                         let own = format!("{of}@{}", self.solid_part_id(part.of));
-                        arrows.push(self.unknown_arrow(column, act, values[index], role, (&own, &of)));
+                        arrows.push(self.unknown_arrow(column_id, act, role, (&own, &of)));
                     }
                 }
                 SolidPart {
                     id: self.solid_part_id(part.of),
-                    name: self.solved.part_name(part.of),
+                    name: self.model.part_name(part.of),
                     centre: self.solid(part.reference),
                     keep: self.solid_keep(part.of),
                     arrows,
@@ -47,7 +48,7 @@ impl Painter<'_> {
 
     /// The mark of an unknown, as the working names it.
     fn column_mark(&self, column: &helvek_core::equilibrium::Column) -> String {
-        let owner = self.solved.owner_name(column.of);
+        let owner = self.model.owner_name(column.of);
         match column.of {
             ColumnOf::Support(_) => format!("reaction:{}", column.symbol),
             ColumnOf::Joint(..) => format!("joint:{owner}#{}", column.symbol),
@@ -61,7 +62,7 @@ impl Painter<'_> {
         match of {
             PartOf::Body(body) => format!("body:{}", model.bodies[body.index()].name),
             PartOf::Pin(pin) => format!("pin:{}", model.point_name(model.pins[pin.index()].at)),
-            other => self.solved.part_name(other),
+            other => self.model.part_name(other),
         }
     }
 
@@ -100,13 +101,13 @@ impl Painter<'_> {
     }
 
     /// What is freed, turn by turn.
-    pub(super) fn solid_free(&self) -> Vec<SolidFree> {
-        let equilibrium = &self.solved.equilibrium;
-        if !self.complete || equilibrium.parts.len() > MOST {
+    pub(crate) fn solid_free(&self, solved: &Solved) -> Vec<SolidFree> {
+        let equilibrium = &solved.equilibrium;
+        if equilibrium.parts.len() > MOST {
             return Vec::new();
         }
         let id = |part: &PartId| self.solid_part_id(equilibrium.parts[part.index()].of);
-        let turns = self.solved.working.turns();
+        let turns = solved.working.turns();
         let free = turns.into_iter().map(|turn| {
             let whole = turn.parts.len() == equilibrium.parts.len();
             let parts = if whole { Vec::new() } else { turn.parts.iter().map(id).collect() };

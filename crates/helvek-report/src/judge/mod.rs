@@ -11,7 +11,7 @@ pub use sections::SectionLine;
 
 use crate::fragment::Fragment;
 use helvek_core::judge::{By, Check, End, Judged, Judgement, Strength};
-use helvek_core::solution::{Solved, State};
+use helvek_core::solution::{State, Statics};
 use helvek_core::units::{Unit, figures};
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -82,12 +82,12 @@ pub struct StatedLine {
 }
 
 /// A judgement in words.
-pub fn page_judgement(solved: &Solved, judgement: &Judgement, states: &[State]) -> PageJudgement {
+pub fn page_judgement(solved: &Statics, judgement: &Judgement, states: &[State]) -> PageJudgement {
     Judging { solved, judgement, states, digits: solved.model.schools.figures }.page()
 }
 
 /// What governs, in a few words; for the stop of the thread.
-pub fn judged_headline(solved: &Solved, judgement: &Judgement) -> String {
+pub fn judged_headline(solved: &Statics, judgement: &Judgement) -> String {
     match judgement.judged.first() {
         Some(first) => {
             let used = used(first.utilisation());
@@ -107,7 +107,7 @@ fn used(ratio: f64) -> String {
 
 /// Words one judgement.
 struct Judging<'a> {
-    solved: &'a Solved,
+    solved: &'a Statics,
     judgement: &'a Judgement,
     states: &'a [State],
     digits: u8,
@@ -161,7 +161,7 @@ impl Judging<'_> {
                 format!("{} reaches its limit{}", self.title(check.subject), under(k))
             }
             Some(End::LetsGo(id)) => {
-                let name = self.solved.owner_name(self.solved.full.column(*id).of);
+                let name = self.solved.model.owner_name(self.solved.full.column(*id).of);
                 format!("{name} lets go{}", under(k))
             }
             None => String::new(),

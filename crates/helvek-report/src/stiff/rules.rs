@@ -1,7 +1,7 @@
 //! The rule behind each entry, in words and numbers.
 
 use super::Stiff;
-use crate::step::minus;
+use crate::numbers::minus;
 use helvek_core::model::LoadId;
 use helvek_core::redundant::{End, EndKind, PartOf};
 use helvek_core::units::{Dimension, figures};

@@ -7,7 +7,7 @@ use axum::Json;
 use axum::extract::State;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::{ENGINE, model, solution};
-use helvek_figure::{Scene, thumbnail};
+use helvek_figure::{Scene, outline, scene, thumbnail};
 use helvek_report::kept::{KeptLine, kept};
 use helvek_report::page::{AskedLine, Page};
 use helvek_store::{StoredSheet, Unanswered, hash};
@@ -39,7 +39,7 @@ impl Card {
     /// Of a sheet that is not solved for it: only drawn.
     fn too_large(text: &str) -> Self {
         let model = model::build(&sheet::read(text, Syntax::Json)).model;
-        let scene = thumbnail(&helvek_figure::scene(&solution::unsolved(model), false));
+        let scene = thumbnail(&outline(&model));
         Self { verdict: None, problems: 0, asked: Vec::new(), asked_in_all: 0, scene, too_large: true }
     }
 
@@ -48,19 +48,20 @@ impl Card {
         let document = sheet::read(text, Syntax::Json);
         let empty = document.sheet.bodies.is_empty() && document.sheet.bars.is_empty();
         let built = model::build(&document);
-        let complete = built.problems.is_empty();
         let problems = if empty && document.problems.is_empty() { 0 } else { built.problems.len() };
-        let solved = solution::solve(built.model);
-        let scene = thumbnail(&helvek_figure::scene(&solved, complete));
-        let page = complete.then(|| Page::of(&solved));
-        let answers = match (&page, built.problems.first()) {
-            _ if empty => Vec::new(),
-            (Some(page), _) => kept(&solved, page),
-            (None, problem) => problem
-                .map(|problem| KeptLine::verdict(format!("not solved: {}", problem.message)))
-                .into_iter()
-                .collect(),
+        let (drawn, page, answers) = match built.problems.first() {
+            None => {
+                let solved = solution::solve(built.model);
+                let page = Page::of(&solved);
+                let answers = kept(&solved, &page);
+                (scene(&solved), Some(page), answers)
+            }
+            Some(problem) => {
+                let why = KeptLine::verdict(format!("not solved: {}", problem.message));
+                (outline(&built.model), None, vec![why])
+            }
         };
+        let (scene, answers) = (thumbnail(&drawn), if empty { Vec::new() } else { answers });
         let (verdict, mut asked) = match page {
             Some(page) => (Some(page.verdict.word), page.asked),
             None => (None, Vec::new()),

@@ -1,7 +1,6 @@
 //! What is shown inside the members: as drawn, by combination, as an envelope, under a train of forces, at a cut.
 
 use super::live::LiveRequest;
-use helvek_core::answers::Findings;
 use helvek_core::cut::cut;
 use helvek_core::edit;
 use helvek_core::inside::{Inside, Side};
@@ -9,9 +8,10 @@ use helvek_core::model::BodyId;
 use helvek_core::passage::{Facing, Passage, Section};
 use helvek_core::problem::Problem;
 use helvek_core::sheet::Document;
-use helvek_core::solution::{self, Solved};
+use helvek_core::solution::{Solved, Statics};
 use helvek_figure::{
-    Piece, Scene, SectionMark, diagrams, envelopes, influence_at, influence_of, pieces, section_mark, swept,
+    Piece, Scene, SectionMark, diagrams, envelopes, influence_at, influence_of, pieces, scene_of_state,
+    section_mark, swept,
 };
 use helvek_report::cut::{PageCut, page_cut};
 use helvek_report::moving::influence_lines;
@@ -61,7 +61,7 @@ const ENVELOPE: &str = "envelope";
 pub(super) fn look_inside(
     request: &LiveRequest,
     document: &Document,
-    (solved, found): (&Solved, &Findings),
+    solved: &Solved,
     page: &mut Page,
     scene: &mut Scene,
 ) {
@@ -73,16 +73,16 @@ pub(super) fn look_inside(
     let (named, states) = (request.state.as_deref(), solved.states());
     match states.iter().find(|state| Some(state.name.as_str()) == named) {
         Some(state) => {
-            *scene = helvek_figure::scene(&state.solved, true);
+            *scene = scene_of_state(&state.solved);
             // What counts nothing in it is not drawn.
             let out: Vec<String> = state.left_out.iter().map(|load| format!("load:{load}")).collect();
             scene.marks.retain(|mark| mark.load().is_none_or(|id| !out.iter().any(|o| o == id)));
-            page.inside = inside_lines(&state.solved, &state.solved.findings());
+            page.inside = inside_lines(&state.solved);
             scene.inside = diagrams(&state.solved);
         }
         None if named == Some(ENVELOPE) => scene.inside = envelopes(solved, states),
         None => {
-            page.inside = inside_lines(solved, found);
+            page.inside = inside_lines(solved);
             scene.inside = diagrams(solved);
         }
     }
@@ -101,9 +101,9 @@ fn pass(
     if let Some(stand) = &wanted.stand {
         let lead = passage.solved.model.units.length.to_si(stand.lead);
         let facing = if stand.on { Facing::On } else { Facing::Back };
-        let there = solution::solve(passage.solved.model.under(passage.placed(lead, facing)));
-        *scene = helvek_figure::scene(&there, true);
-        page.inside = inside_lines(&there, &there.findings());
+        let there = Statics::of(passage.solved.model.under(passage.placed(lead, facing)));
+        *scene = scene_of_state(&there);
+        page.inside = inside_lines(&there);
         drawn = diagrams(&there);
     }
     let section = request.cut.as_ref().and_then(|cut| section(document, passage.solved, cut));
@@ -119,12 +119,12 @@ fn pass(
 }
 
 /// The section of a member where it is cut, with its stresses.
-pub(super) fn cut_section(document: &Document, solved: &Solved, wanted: &CutWanted) -> Option<SectionMark> {
+pub(super) fn cut_section(document: &Document, solved: &Statics, wanted: &CutWanted) -> Option<SectionMark> {
     section_mark(solved, &section(document, solved, wanted)?)
 }
 
 /// The place of a cut as a section of the model.
-fn section(document: &Document, solved: &Solved, wanted: &CutWanted) -> Option<Section> {
+fn section(document: &Document, solved: &Statics, wanted: &CutWanted) -> Option<Section> {
     let place = edit::cut_place(document, &wanted.place).ok()?;
     let model = &solved.model;
     let body: BodyId = model.body_ids().find(|id| model.bodies[id.index()].name == place.body)?;
@@ -154,7 +154,7 @@ pub(super) fn look_into(
     let cut = cut(document, &place, side)?;
     let halves = if wanted.halves {
         let ids = cut.parts.map(|part| cut.solved.part_id(part));
-        let mut all = pieces(&cut.solved, &helvek_figure::scene(&cut.solved, true), &[]);
+        let mut all = pieces(&cut.solved, &helvek_figure::scene(&cut.solved), &[]);
         all.retain(|piece| ids.contains(&piece.id));
         all
     } else {

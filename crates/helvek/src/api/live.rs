@@ -12,12 +12,11 @@ use axum::response::{IntoResponse, Response};
 use helvek_core::answers::{Answers, FreeMotion};
 use helvek_core::edit::offers::{self, Offer};
 use helvek_core::edit::{self, Edit};
+use helvek_core::model::{self, Built};
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, Document, MAX_TEXT, Sheet, Syntax};
-use helvek_core::{budget, model, solution};
-use helvek_figure::{
-    Scene, SectionMark, deflected, free_bodies, pieces, pin_marks, unclear, unclear_in_space,
-};
+use helvek_core::{budget, solution};
+use helvek_figure::{Scene, SectionMark, deflected, free_bodies, mark_unclear, outline, pieces, pin_marks};
 use helvek_report::choice::choices;
 use helvek_report::cut::PageCut;
 use helvek_report::judge::{judged_headline, page_judgement};
@@ -259,32 +258,29 @@ fn reply(request: &LiveRequest, unsolved: Option<ErrorBody>) -> LiveReply {
             edited = Some(sheet);
         }
     }
-    let built = model::build(&document);
-    let complete = built.problems.is_empty() && unsolved.is_none();
-    let solved =
-        if unsolved.is_some() { solution::unsolved(built.model) } else { solution::solve(built.model) };
-    let mut scene = helvek_figure::scene(&solved, complete);
-    if !built.problems.is_empty() {
+    let Built { model, problems } = model::build(&document);
+    let (mut scene, solved) = if problems.is_empty() && unsolved.is_none() {
+        let solved = solution::solve(model);
+        (helvek_figure::scene(&solved), Some(solved))
+    } else {
+        let mut scene = outline(&model);
         let written = match &edited {
             Some(sheet) => serde_json::to_value(sheet),
             None => serde_json::from_str(request.sheet.get()),
         };
-        let written = written.unwrap_or_default();
-        match &mut scene.solid {
-            Some(solid) => solid.unclear = unclear_in_space(&written, &solved.model, &built.problems),
-            None => scene.marks.extend(unclear(&written, &solved.model, &built.problems)),
-        }
-    }
-    offered.extend(offers::on_problems(&document, &built.problems));
-    let solution = complete.then(|| {
+        mark_unclear(&mut scene, &written.unwrap_or_default(), &model, &problems);
+        (scene, None)
+    };
+    offered.extend(offers::on_problems(&document, &problems));
+    let solution = solved.map(|solved| {
         let found = solved.findings();
         offered.extend(offers::on_redundancy(&solved));
         offered.extend(offers::on_warnings(&found.warnings));
         let mut page = Page::with(&solved, &found);
         // Combinations and trains are seen inside only, and take their time.
         if request.inside || !request.lean {
-            page.ranges = ranges(&solved, &found);
-            page.trains = trains(&solved, &found);
+            page.ranges = ranges(&solved);
+            page.trains = trains(&solved);
         }
         let judged = solved.with_trains();
         if let Some(judgement) = solved.judgement(judged) {
@@ -309,7 +305,7 @@ fn reply(request: &LiveRequest, unsolved: Option<ErrorBody>) -> LiveReply {
             scene.free = free_bodies(&solved, &scene);
         }
         if request.inside {
-            look_inside(request, &document, (&solved, &found), &mut page, &mut scene);
+            look_inside(request, &document, &solved, &mut page, &mut scene);
         }
         if request.apart {
             scene.apart = pieces(&solved, &scene, &document.sheet.conventions.apart.together);
@@ -343,7 +339,7 @@ fn reply(request: &LiveRequest, unsolved: Option<ErrorBody>) -> LiveReply {
         edited,
         refused,
         offers: offered,
-        problems: built.problems,
+        problems,
         scene,
         solution,
         unsolved,

@@ -1,0 +1,60 @@
+//! Numbers of one solution as they are printed, each with its unit and the sheet's figures.
+
+use helvek_core::equilibrium::ColumnKind;
+use helvek_core::geometry::{Point, Vector};
+use helvek_core::solution::Statics;
+use helvek_core::units::figures;
+
+/// The axes of space.
+pub(crate) const AXES: [&str; 3] = ["x", "y", "z"];
+
+/// Words numbers, places and directions.
+pub(crate) struct Numbers<'a> {
+    pub(crate) statics: &'a Statics,
+}
+
+impl Numbers<'_> {
+    pub(crate) fn digits(&self) -> u8 {
+        self.statics.model.schools.figures
+    }
+
+    /// An arm with its unit, as it stands in the sum.
+    pub(crate) fn arm_text(&self, metres: f64) -> String {
+        let (unit, _) = self.statics.model.units.moment_sums();
+        format!("{} {}", figures::plain(unit.from_si(metres), self.digits()), unit.symbol)
+    }
+
+    pub(crate) fn place(&self, point: Point) -> [f64; 2] {
+        let length = &self.statics.model.units.length;
+        [length.from_si(point.x), length.from_si(point.y)]
+    }
+
+    /// A value of a kind of unknown: its number and its unit.
+    pub(crate) fn result(&self, value: f64, kind: ColumnKind) -> (String, String) {
+        let unit = self.statics.model.unit_of(kind);
+        (figures::rounded(unit.from_si(value), self.digits()), unit.symbol)
+    }
+
+    pub(crate) fn spatial(&self) -> bool {
+        self.statics.model.spatial()
+    }
+
+    /// `along +z`; else by its unit vector.
+    pub(crate) fn direction_in_space(&self, direction: Vector) -> String {
+        match direction.tidy().axis() {
+            Some((axis, forward)) => format!("along {}{}", if forward { "+" } else { "−" }, AXES[axis]),
+            None => format!("along {}", self.triple(direction)),
+        }
+    }
+
+    /// `(0.286, 0.429, −0.857)`
+    pub(crate) fn triple(&self, v: Vector) -> String {
+        let part = |v: f64| minus(&figures::rounded(if v.abs() < 1e-12 { 0.0 } else { v }, self.digits()));
+        format!("({})", v.parts().map(part).join(", "))
+    }
+}
+
+/// A hyphen is not a minus.
+pub(crate) fn minus(number: &str) -> String {
+    number.replace('-', "−")
+}
