@@ -44,8 +44,8 @@ pub struct Document {
 /// Where everything stands in the text: found when there is a problem to be placed.
 #[derive(Debug, Clone, Default)]
 struct Places {
-    /// The text, and what was read of it; nothing of a sheet that was made.
-    source: Option<(String, Node)>,
+    /// The text, and what was read of it, where that knows its places; nothing of a sheet that was made.
+    source: Option<(String, Option<Node>)>,
     found: OnceLock<HashMap<String, Position>>,
 }
 
@@ -60,7 +60,10 @@ impl Places {
         let find = || {
             let Some((text, root)) = &self.source else { return HashMap::new() };
             let mut offsets = HashMap::new();
-            collect(root, String::new(), &mut offsets);
+            let again = || tree::from_json(text, &mut Problems::default());
+            if let Some(root) = root.clone().or_else(again) {
+                collect(&root, String::new(), &mut offsets);
+            }
             Lines::new(text).positions(text, offsets)
         };
         self.found.get_or_init(find).get(path).copied()
@@ -151,10 +154,15 @@ pub fn read(text: &str, syntax: Syntax) -> Document {
         return document(decode::Decoded::default(), reader, Places::default());
     }
     spend(text.len() / 40);
-    let root = match syntax {
+    let quick = match syntax {
+        Syntax::Toml => None,
+        Syntax::Json => tree::quickly(text),
+    };
+    let placed = quick.is_none();
+    let root = quick.or_else(|| match syntax {
         Syntax::Toml => Some(tree::from_toml(text, &mut reader.problems)),
         Syntax::Json => tree::from_json(text, &mut reader.problems),
-    };
+    });
     let mut decoded = decode::Decoded::default();
     if let Some(root) = &root {
         // A text that is not even TOML would only add noise about what is missing in it.
@@ -164,7 +172,7 @@ pub fn read(text: &str, syntax: Syntax) -> Document {
             reader.problems.retain(|p| p.kind == ProblemKind::Syntax || !p.message.contains(" needs "));
         }
     }
-    let source = root.map(|root| (text.to_owned(), root));
+    let source = root.map(|root| (text.to_owned(), placed.then_some(root)));
     document(decoded, reader, Places { source, ..Places::default() })
 }
 

@@ -3,6 +3,7 @@
 use super::tree::{Node, Value, shortened};
 use super::{Choice, Quantity, SpaceKind};
 use crate::problem::{Problem, ProblemKind, Problems, nearest};
+use std::fmt::{self, Display};
 
 /// The problems found so far.
 #[derive(Default)]
@@ -13,8 +14,13 @@ pub(in crate::sheet) struct Reader {
 }
 
 impl Reader {
-    pub(in crate::sheet) fn form(&mut self, path: &str, message: impl Into<String>, cure: impl Into<String>) {
-        self.problems.push(Problem::new(ProblemKind::Form, path, message, cure));
+    pub(in crate::sheet) fn form(
+        &mut self,
+        path: impl Display,
+        message: impl Into<String>,
+        cure: impl Into<String>,
+    ) {
+        self.problems.push(Problem::new(ProblemKind::Form, path.to_string(), message, cure));
     }
 
     pub(in crate::sheet) fn not_yet(&mut self, path: &str, what: &str) {
@@ -72,7 +78,7 @@ impl Reader {
         }
     }
 
-    pub(in crate::sheet) fn text(&mut self, node: &Node, path: &str) -> Option<String> {
+    pub(in crate::sheet) fn text(&mut self, node: &Node, path: impl Display) -> Option<String> {
         match &node.value {
             Value::Text(text) => Some(text.clone()),
             _ => {
@@ -87,12 +93,12 @@ impl Reader {
     }
 
     /// A name that other things refer to: not empty, without line breaks, at most 60 characters.
-    pub(in crate::sheet) fn name(&mut self, node: &Node, path: &str) -> Option<String> {
-        let text = self.text(node, path)?;
+    pub(in crate::sheet) fn name(&mut self, node: &Node, path: impl Display) -> Option<String> {
+        let text = self.text(node, &path)?;
         self.check_name(&text, path).then_some(text)
     }
 
-    pub(in crate::sheet) fn check_name(&mut self, text: &str, path: &str) -> bool {
+    pub(in crate::sheet) fn check_name(&mut self, text: &str, path: impl Display) -> bool {
         let good =
             !text.trim().is_empty() && text.chars().count() <= 60 && !text.chars().any(char::is_control);
         if !good {
@@ -105,13 +111,13 @@ impl Reader {
         good
     }
 
-    pub(in crate::sheet) fn number(&mut self, node: &Node, path: &str) -> Option<f64> {
+    pub(in crate::sheet) fn number(&mut self, node: &Node, path: impl Display) -> Option<f64> {
         match &node.value {
             Value::Number(n) if n.is_finite() => Some(*n),
             Value::Number(n) => {
                 let problem = Problem::new(
                     ProblemKind::Quantity,
-                    path,
+                    path.to_string(),
                     format!("{n} is not a finite number."),
                     "Write a finite number.",
                 );
@@ -130,7 +136,7 @@ impl Reader {
     }
 
     /// A quantity as written; what it measures is checked when the model is built.
-    pub(in crate::sheet) fn quantity(&mut self, node: &Node, path: &str) -> Option<Quantity> {
+    pub(in crate::sheet) fn quantity(&mut self, node: &Node, path: impl Display) -> Option<Quantity> {
         match &node.value {
             Value::Number(_) => self.number(node, path).map(Quantity::Number),
             Value::Text(text) => Some(Quantity::Text(text.clone())),
@@ -142,8 +148,8 @@ impl Reader {
         }
     }
 
-    pub(in crate::sheet) fn choice<T: Choice>(&mut self, node: &Node, path: &str) -> Option<T> {
-        let text = self.text(node, path)?;
+    pub(in crate::sheet) fn choice<T: Choice>(&mut self, node: &Node, path: impl Display) -> Option<T> {
+        let text = self.text(node, &path)?;
         if let Some((_, value)) = T::WORDS.iter().find(|(word, _)| *word == text) {
             return Some(*value);
         }
@@ -169,9 +175,19 @@ pub(in crate::sheet) struct Fields<'r, 'n> {
     known: Vec<&'static str>,
 }
 
+/// The path of a key in a table: put together only where there is a problem to be named.
+struct Keyed<'a>(&'a str, &'a str);
+
+impl Display for Keyed<'_> {
+    fn fmt(&self, out: &mut fmt::Formatter<'_>) -> fmt::Result {
+        let Self(path, key) = self;
+        if path.is_empty() { out.write_str(key) } else { write!(out, "{path}.{key}") }
+    }
+}
+
 impl<'n> Fields<'_, 'n> {
     pub(in crate::sheet) fn path_of(&self, key: &str) -> String {
-        if self.path.is_empty() { key.to_owned() } else { format!("{}.{key}", self.path) }
+        Keyed(&self.path, key).to_string()
     }
 
     /// Whether `key` is there, readable or not.
@@ -202,7 +218,7 @@ impl<'n> Fields<'_, 'n> {
 
     pub(in crate::sheet) fn text(&mut self, key: &'static str) -> Option<String> {
         let node = self.get(key)?;
-        self.reader.text(node, &self.path_of(key))
+        self.reader.text(node, Keyed(&self.path, key))
     }
 
     pub(in crate::sheet) fn truth(&mut self, key: &'static str) -> Option<bool> {
@@ -220,32 +236,32 @@ impl<'n> Fields<'_, 'n> {
 
     pub(in crate::sheet) fn name(&mut self, key: &'static str) -> Option<String> {
         let node = self.get(key)?;
-        self.reader.name(node, &self.path_of(key))
+        self.reader.name(node, Keyed(&self.path, key))
     }
 
     pub(in crate::sheet) fn required_name(&mut self, key: &'static str) -> Option<String> {
         let node = self.required(key)?;
-        self.reader.name(node, &self.path_of(key))
+        self.reader.name(node, Keyed(&self.path, key))
     }
 
     pub(in crate::sheet) fn quantity(&mut self, key: &'static str) -> Option<Quantity> {
         let node = self.get(key)?;
-        self.reader.quantity(node, &self.path_of(key))
+        self.reader.quantity(node, Keyed(&self.path, key))
     }
 
     pub(in crate::sheet) fn required_quantity(&mut self, key: &'static str) -> Option<Quantity> {
         let node = self.required(key)?;
-        self.reader.quantity(node, &self.path_of(key))
+        self.reader.quantity(node, Keyed(&self.path, key))
     }
 
     pub(in crate::sheet) fn choice<T: Choice>(&mut self, key: &'static str) -> Option<T> {
         let node = self.get(key)?;
-        self.reader.choice(node, &self.path_of(key))
+        self.reader.choice(node, Keyed(&self.path, key))
     }
 
     pub(in crate::sheet) fn required_choice<T: Choice>(&mut self, key: &'static str) -> Option<T> {
         let node = self.required(key)?;
-        self.reader.choice(node, &self.path_of(key))
+        self.reader.choice(node, Keyed(&self.path, key))
     }
 
     /// Complains about every key nobody asked for: as *not yet* when it is one of `later`, else with the nearest known key.

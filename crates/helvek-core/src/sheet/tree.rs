@@ -4,6 +4,8 @@ use crate::problem::{Position, Problem, ProblemKind, Problems};
 use crate::units::figures::said;
 use jsonc_parser::ast;
 use jsonc_parser::common::Ranged;
+use serde::de::{Deserialize, Deserializer, MapAccess, SeqAccess, Visitor};
+use std::fmt;
 use std::ops::Range;
 use toml::de::{DeTable, DeValue};
 
@@ -92,6 +94,75 @@ fn toml_node(value: &toml::Spanned<DeValue<'_>>) -> Node {
     }
 }
 
+/// Reads strict JSON quickly, as if everything stood at its beginning; `None` where anything is wrong with it, which [`from_json`] names.
+pub(in crate::sheet) fn quickly(text: &str) -> Option<Node> {
+    serde_json::from_str(text).ok()
+}
+
+/// Every key of a table is kept, also one that is there twice: reading the fields names it.
+impl<'de> Deserialize<'de> for Node {
+    fn deserialize<D: Deserializer<'de>>(deserializer: D) -> Result<Self, D::Error> {
+        deserializer.deserialize_any(Unplaced)
+    }
+}
+
+/// Makes nodes without their places.
+struct Unplaced;
+
+impl Unplaced {
+    fn node(value: Value) -> Node {
+        Node { span: 0..0, value }
+    }
+}
+
+impl<'de> Visitor<'de> for Unplaced {
+    type Value = Node;
+
+    fn expecting(&self, out: &mut fmt::Formatter<'_>) -> fmt::Result {
+        out.write_str("a value")
+    }
+
+    fn visit_unit<E>(self) -> Result<Node, E> {
+        Ok(Self::node(Value::Null))
+    }
+
+    fn visit_bool<E>(self, value: bool) -> Result<Node, E> {
+        Ok(Self::node(Value::Bool(value)))
+    }
+
+    fn visit_u64<E>(self, value: u64) -> Result<Node, E> {
+        Ok(Self::node(Value::Number(value as f64)))
+    }
+
+    fn visit_i64<E>(self, value: i64) -> Result<Node, E> {
+        Ok(Self::node(Value::Number(value as f64)))
+    }
+
+    fn visit_f64<E>(self, value: f64) -> Result<Node, E> {
+        Ok(Self::node(Value::Number(value)))
+    }
+
+    fn visit_str<E>(self, text: &str) -> Result<Node, E> {
+        Ok(Self::node(Value::Text(text.to_owned())))
+    }
+
+    fn visit_seq<A: SeqAccess<'de>>(self, mut list: A) -> Result<Node, A::Error> {
+        let mut items = Vec::new();
+        while let Some(item) = list.next_element()? {
+            items.push(item);
+        }
+        Ok(Self::node(Value::List(items)))
+    }
+
+    fn visit_map<A: MapAccess<'de>>(self, mut table: A) -> Result<Node, A::Error> {
+        let mut entries = Vec::new();
+        while let Some(entry) = table.next_entry()? {
+            entries.push(entry);
+        }
+        Ok(Self::node(Value::Table(entries)))
+    }
+}
+
 /// Reads strict JSON: no comments, no trailing commas.
 pub(in crate::sheet) fn from_json(text: &str, problems: &mut Problems) -> Option<Node> {
     let strict = jsonc_parser::ParseOptions {
@@ -148,5 +219,44 @@ fn json_node(value: &ast::Value<'_>) -> Node {
                 object.properties.iter().map(|p| (p.name.as_str().to_owned(), json_node(&p.value))).collect(),
             ),
         },
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::{Node, Value, from_json, quickly};
+    use crate::problem::Problems;
+
+    /// The same without places.
+    fn bare(node: &Node) -> Node {
+        let value = match &node.value {
+            Value::List(items) => Value::List(items.iter().map(bare).collect()),
+            Value::Table(entries) => {
+                Value::Table(entries.iter().map(|(key, node)| (key.clone(), bare(node))).collect())
+            }
+            other => other.clone(),
+        };
+        Node { span: 0..0, value }
+    }
+
+    #[test]
+    fn what_is_read_quickly_is_what_is_read_with_its_places() {
+        let text = r#"{ "a": [0.1, -0, 1e-7, 123456789012345678, 18446744073709551615, 5e-324, 2.2250738585072011e-308, 1.7976931348623157e308,
+            0.30000000000000004, -9223372036854775808, 3.0e0], "b": { "x": null, "x": true, "": "\u00e9\ud83c\udf3f\n" }, "c": [] }"#;
+        let mut problems = Problems::default();
+        let placed = from_json(text, &mut problems).unwrap();
+        let quick = quickly(text).unwrap();
+        assert_eq!(quick, bare(&placed));
+        // Also to the sign of nothing.
+        let Value::Table(entries) = &quick.value else { panic!() };
+        let Value::List(numbers) = &entries[0].1.value else { panic!() };
+        assert!(matches!(numbers[1].value, Value::Number(zero) if zero == 0.0 && zero.is_sign_negative()));
+    }
+
+    #[test]
+    fn what_is_wrong_is_left_to_be_named() {
+        for text in ["", "{", "{} {}", "[1,]", "{ a: 1 }", "// x\n{}", "[1e999]", "\"\\ud800\"", "nul"] {
+            assert_eq!(quickly(text), None, "{text}");
+        }
     }
 }
