@@ -66,14 +66,19 @@ impl Cut {
     }
 }
 
-/// Cuts a body through and writes the equations of both parts.
+/// Cuts a body through and writes the equations of both parts, under the loads as drawn or under a combination of load cases, by its name.
 ///
 /// # Errors
 /// When one side would be nothing, or a single cut does not part the body.
 ///
 /// # Panics
 /// Never: what [`halves`] joins is there.
-pub fn cut(document: &Document, place: &CutPlace, side: Side) -> Result<Cut, Vec<Problem>> {
+pub fn cut(
+    document: &Document,
+    place: &CutPlace,
+    side: Side,
+    combination: Option<&str>,
+) -> Result<Cut, Vec<Problem>> {
     let halves = halves(document, place, side)?;
     let mut built = model::build(&Document::from(halves.sheet));
     if !built.problems.is_empty() {
@@ -90,7 +95,12 @@ pub fn cut(document: &Document, place: &CutPlace, side: Side) -> Result<Cut, Vec
     model.joints[row].kind = JointKind::Cut { along };
     let (id, at) = (JointId(row), model.joints[row].at);
     let bodies = [model.joints[row].of[0], model.joints[row].of[1]];
-    let solved = solve(built.model);
+    let wanted = model.combinations.iter().find(|wanted| Some(wanted.name.as_str()) == combination);
+    let factored = wanted.map(|wanted| model.loading.factored(|case| wanted.factor(case)));
+    let solved = solve(match factored {
+        Some(loading) => model.under(loading),
+        None => built.model,
+    });
     let equilibrium = &solved.equilibrium;
     let part = |body| equilibrium.part_ids().find(|p| equilibrium.parts[p.index()].of == PartOf::Body(body));
     let parts = [part(bodies[0]).ok_or_else(nothing)?, part(bodies[1]).ok_or_else(nothing)?];

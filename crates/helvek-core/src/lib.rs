@@ -48,7 +48,7 @@ pub mod sheet;
 pub mod solution;
 mod spectrum;
 pub mod strength;
-mod tolerance;
+pub mod tolerance;
 pub mod units;
 pub mod verdict;
 pub mod working;

@@ -9,6 +9,7 @@ use crate::model::{Material, Profile};
 use crate::section::Properties;
 use crate::solution::Statics;
 use crate::tolerance;
+use crate::tolerance::first_largest;
 
 /// A fibre with the least and the greatest normal stress along a stretch, Pa, tension positive.
 #[derive(Debug, Clone, PartialEq)]
@@ -170,8 +171,7 @@ impl Stressed {
     /// The largest normal stress either way, over both fibres.
     pub fn largest(&self) -> Extreme {
         let all = self.fibres.iter().flat_map(|fibre| fibre.range);
-        let largest = all.max_by(|a, b| a.value.abs().total_cmp(&b.value.abs()));
-        largest.unwrap_or(self.shear)
+        first_largest(all, |extreme| extreme.value.abs()).unwrap_or(self.shear)
     }
 
     /// How many times the largest normal stress goes into what the material yields at, else breaks at; nothing without a material or without stress.

@@ -36,3 +36,39 @@ pub const ONE_WAY: f64 = 1e-6;
 
 /// A pivot below this is refused: the equation would say nothing about its unknown.
 pub const NO_PIVOT: f64 = 1e-8;
+
+/// Of values to be ranked, those that differ by less than this, relatively, are as large: the first of them is named, whatever rounding says.
+pub const AS_LARGE: f64 = 1e-9;
+
+/// The first of those that are as large as the largest, by their sizes from 0 up.
+pub fn first_largest<T>(all: impl IntoIterator<Item = T>, size: impl Fn(&T) -> f64) -> Option<T> {
+    all.into_iter().reduce(|a, b| if size(&b) > size(&a) * (1.0 + AS_LARGE) { b } else { a })
+}
+
+/// A size among others of which `largest` is the largest, so that those which are as large compare equal.
+pub fn ranked(size: f64, largest: f64) -> f64 {
+    if largest > 0.0 && largest.is_finite() { (size / largest / AS_LARGE).round() } else { size }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::{first_largest, ranked};
+
+    #[test]
+    fn the_first_of_those_that_are_as_large_is_named_whatever_rounding_says() {
+        let largest =
+            |values: [f64; 3]| first_largest(values.iter().enumerate(), |(_, v)| v.abs()).map(|(i, _)| i);
+        assert_eq!(largest([3.0, -3.0, 2.0]), Some(0));
+        assert_eq!(largest([3.0, 3.0 * (1.0 + 1e-13), -3.0 * (1.0 + 2e-13)]), Some(0));
+        assert_eq!(largest([3.0, 3.001, -3.002]), Some(2));
+        assert_eq!(largest([0.0, 0.0, 1e-300]), Some(2));
+        assert_eq!(first_largest(Vec::<f64>::new(), |v| *v), None);
+    }
+
+    #[test]
+    fn as_large_sizes_rank_alike_and_others_as_they_are() {
+        assert_eq!(ranked(0.68, 2.0), ranked(0.68 * (1.0 + 1e-13), 2.0));
+        assert!(ranked(0.6801, 2.0) > ranked(0.68, 2.0));
+        assert_eq!((ranked(f64::INFINITY, 2.0), ranked(0.0, 0.0)), (f64::INFINITY, 0.0));
+    }
+}

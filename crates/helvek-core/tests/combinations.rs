@@ -211,3 +211,19 @@ proptest! {
         agrees_with_brute_force(&diagrams(&states, 0));
     }
 }
+
+#[test]
+fn one_combination_by_itself_is_the_one_of_all() {
+    // With the rope each is solved in full, without it each is a sum.
+    let whole = sheet("", "");
+    let sums = whole.replace("ropes =", "#").replace("pulleys =", "#").replace(r#", "1" = 1.0"#, "");
+    for text in [whole, sums] {
+        let drawn = solved(&text);
+        for state in drawn.states() {
+            let alone = solved(&text).state(&state.name).unwrap();
+            assert_eq!((&alone.left_out, &alone.solved.verdict), (&state.left_out, &state.solved.verdict));
+            assert_eq!(alone.solved.full_values(), state.solved.full_values());
+        }
+        assert_eq!(drawn.state("nobody's"), None);
+    }
+}

@@ -32,7 +32,7 @@ fn cut_through(name: &str, document: &Document) -> (usize, usize) {
             let said = format!("{}: {text} {side:?}", name);
             let place = cut_place(document, &text).unwrap_or_else(|p| panic!("{said}: {p:?}"));
             assert!((metre.to_si(place.station) - station).abs() < 1e-9 * diagram.length(), "{said}");
-            let cut = match cut(document, &place, side) {
+            let cut = match cut(document, &place, side, None) {
                 Ok(cut) => cut,
                 // What only ends there leaves nothing on one side.
                 Err(problems) => {
@@ -109,7 +109,7 @@ bodies = { beam = { runs = [["A", "B"]] } }"#;
         [r#""beam beyond the cut" "B" "cut" 4.0 2.0"#, r#""beam up to the cut" "cut" "A" 2.0 1.0"#]
     );
     // The side with less on it is proposed: before the cut the pin has two forces, beyond it the roller one.
-    let cut = cut(&document, &place, Side::Before).unwrap();
+    let cut = cut(&document, &place, Side::Before, None).unwrap();
     assert_eq!(cut.terms().map(|t| t > 0), [true, true]);
     assert_eq!(cut.simpler(), usize::from(cut.terms()[1] < cut.terms()[0]));
 }
@@ -122,6 +122,6 @@ fn a_cut_beside_or_at_the_end_is_refused_with_its_reason() {
     let outside = cut_place(&document, "9").unwrap_err();
     assert!(outside[0].message.contains('9'), "{outside:?}");
     let end = cut_place(&document, "start").unwrap();
-    let nothing = cut(&document, &end, Side::Before).unwrap_err();
+    let nothing = cut(&document, &end, Side::Before, None).unwrap_err();
     assert!(nothing[0].message.contains("nothing is left"), "{nothing:?}");
 }

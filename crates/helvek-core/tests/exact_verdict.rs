@@ -177,7 +177,7 @@ proptest! {
             prop_assert_eq!(verdict.determined[index], unique, "{} in {}", name, grid.text);
         }
         // What would hold it does, and adds nothing redundant.
-        for cure in &solved.cures {
+        for cure in solved.cures() {
             let after = helvek_core::verdict::judge(&helvek_core::equilibrium::Equilibrium::of(
                 &helvek_core::verdict::applied(&solved.model, cure),
             ));

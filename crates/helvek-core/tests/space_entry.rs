@@ -143,7 +143,7 @@ fn a_hinge_that_is_to_hold_along_its_axis_does_so_when_it_is_taken() {
     let moving = solved(&sheet);
     assert_eq!((moving.verdict.equilibrium, moving.verdict.mobility), (false, 1));
     let changes = |cure: &Cure| matches!(cure, Cure::Change { .. });
-    let index = moving.cures.iter().position(changes).expect("a hinge that holds along its axis too");
+    let index = moving.cures().iter().position(changes).expect("a hinge that holds along its axis too");
     let cured = typed(sheet, &[&format!(r#"{{"edit":"cure","index":{index}}}"#)]);
     assert_eq!((cured.supports[0].thrust, cured.supports[0].couples), (None, Some(Couples::No)));
     let found = solved(&cured);

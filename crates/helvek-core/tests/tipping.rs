@@ -161,7 +161,7 @@ fn weights_and_holds_do_what_they_say() {
             .map(|a| a.act.wrench.force.dot(motion.parts[a.act.on.index()].displacement(a.act.wrench.about)))
             .sum();
         assert!(work > 0.0, "seed {seed}");
-        for cure in &there.cures {
+        for cure in there.cures() {
             let after = verdict::judge(&Equilibrium::of(&verdict::applied(model, cure)));
             assert!(after.equilibrium && after.mobility == 0, "seed {seed}: {cure:?}");
             // As redundant at most as what is left when what cannot hold lets go.

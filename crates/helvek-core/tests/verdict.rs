@@ -95,8 +95,8 @@ fn every_cure_holds_what_moved_and_adds_nothing_redundant() {
     for supports in cases {
         let before = solved(&with(supports, ASLANT));
         assert_eq!(before.verdict.status, Status::Unstable, "{supports}");
-        assert!(!before.cures.is_empty(), "nothing is proposed for {supports}");
-        for cure in &before.cures {
+        assert!(!before.cures().is_empty(), "nothing is proposed for {supports}");
+        for cure in before.cures() {
             let after = verdict::judge(&Equilibrium::of(&verdict::applied(&before.model, cure)));
             assert_eq!((after.status, after.degree), (Status::Determinate, 0), "{supports}: {cure:?}");
         }

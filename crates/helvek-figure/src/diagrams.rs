@@ -5,6 +5,7 @@ use helvek_core::budget::spend;
 use helvek_core::inside::{Diagram, Extreme, Inner, Inside, Poly, Segment, Side, envelope};
 use helvek_core::sheet::Bent;
 use helvek_core::solution::{State, Statics};
+use helvek_core::tolerance::ranked;
 use helvek_core::units::{Unit, figures};
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -274,8 +275,10 @@ impl Painter<'_> {
             }
         });
         let mut values: Vec<CurveValue> = worth.collect();
+        let largest = values.iter().map(|value| value.value.abs()).fold(0.0, f64::max);
         values.sort_by(|a, b| {
-            (b.most, b.value.abs()).partial_cmp(&(a.most, a.value.abs())).unwrap_or(std::cmp::Ordering::Equal)
+            let rank = |value: &CurveValue| ranked(value.value.abs(), largest);
+            b.most.cmp(&a.most).then(rank(b).total_cmp(&rank(a)))
         });
         let zeros = if inner == Inner::N { Vec::new() } else { diagram.zeros(inner) };
         Curve {

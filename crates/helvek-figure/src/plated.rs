@@ -3,6 +3,7 @@
 use helvek_core::geometry::Vector;
 use helvek_core::judge::{Judgement, SizedPin};
 use helvek_core::solution::Statics;
+use helvek_core::tolerance::first_largest;
 use helvek_core::units::figures;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -63,8 +64,7 @@ fn pin_mark(statics: &Statics, sized: &SizedPin) -> PinMark {
         format!("{size} {}", units.force.symbol)
     };
     let plates = on.map(|on| on.plates.as_slice()).unwrap_or_default();
-    let largest =
-        plates.iter().copied().reduce(|a, b| if b.length() > a.length() * (1.0 + 1e-9) { b } else { a });
+    let largest = first_largest(plates.iter().copied(), |force| force.length());
     let line = largest.filter(|largest| largest.length() > 0.0);
     let plate = |(row, plate): (usize, &helvek_core::model::Plate)| {
         let pressed = plates.get(row).copied();

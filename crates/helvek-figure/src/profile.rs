@@ -6,6 +6,7 @@ use helvek_core::passage::Section as Place;
 use helvek_core::section::Solid;
 use helvek_core::solution::Statics;
 use helvek_core::strength::StressAt;
+use helvek_core::tolerance::first_largest;
 use helvek_core::units::{Unit, figures};
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -137,8 +138,7 @@ pub fn section_mark(statics: &Statics, place: &Place) -> Option<SectionMark> {
     };
     let stresses: Vec<(f64, StressAt)> =
         shear.iter().map(|[y, _]| at(length.to_si(*y))).collect::<Option<_>>()?;
-    let by = |a: &usize, b: &usize| stresses[*a].1.equivalent().total_cmp(&stresses[*b].1.equivalent());
-    let worst = (0..stresses.len()).max_by(by).unwrap_or_default();
+    let worst = first_largest(0..stresses.len(), |row| stresses[*row].1.equivalent()).unwrap_or_default();
     let mark = |(y, here): &(f64, StressAt)| fibre(length.from_si(*y), *here, stress, model.schools.figures);
     let fibres = stresses.iter().map(mark).collect();
     Some(SectionMark {

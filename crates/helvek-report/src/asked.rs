@@ -2,8 +2,8 @@
 
 use crate::direction;
 use crate::kept::About;
+use crate::numbers::Words;
 use crate::page::{Askable, AskedLine};
-use crate::step::Wording;
 use helvek_core::equilibrium::{ColumnKind, ColumnOf};
 use helvek_core::geometry::Vector;
 use helvek_core::model::{
@@ -20,10 +20,10 @@ const EFFORTS: usize = 4;
 /// Loads whose single limits are offered, at most.
 const LISTED: usize = 12;
 
-impl Wording<'_> {
+impl Words<'_> {
     /// Everything that could be asked.
     pub(crate) fn askable(&self) -> Vec<Askable> {
-        let model = &self.solved.model;
+        let model = &self.statics.model;
         let all = model.supports.len() + model.joints.len() + model.bars.len() + model.ropes.len();
         if all > MOST {
             return Vec::new();
@@ -93,7 +93,7 @@ impl Wording<'_> {
     }
 
     fn support_label(&self, support: &Support) -> String {
-        let model = &self.solved.model;
+        let model = &self.statics.model;
         let (at, on) = (model.point_name(support.at), model.on_name(support.on));
         let on = if on == helvek_core::model::PIN { String::new() } else { format!(" on {on}") };
         if at == support.name {
@@ -104,17 +104,17 @@ impl Wording<'_> {
     }
 
     pub(crate) fn asked(&self) -> Vec<AskedLine> {
-        self.solved.model.asked.iter().flat_map(|asked| self.asked_of(*asked)).collect()
+        self.statics.model.asked.iter().flat_map(|asked| self.asked_of(*asked)).collect()
     }
 
     /// Every force that could be asked for, with its answer.
     pub(crate) fn forces(&self) -> Vec<AskedLine> {
-        self.solved.model.forces().flat_map(|of| self.asked_of(of)).collect()
+        self.statics.model.forces().flat_map(|of| self.asked_of(of)).collect()
     }
 
     fn asked_of(&self, asked: Asked) -> Vec<AskedLine> {
-        let model = &self.solved.model;
-        let answered = self.solved.verdict.equilibrium;
+        let model = &self.statics.model;
+        let answered = self.statics.verdict.equilibrium;
         let line = |of: String, label: String, parts: Vec<String>| {
             let parts = if answered { parts } else { vec!["no equilibrium".into()] };
             let about = if matches!(asked, Asked::Internal(_)) { About::Inside } else { About::Force };
@@ -153,8 +153,8 @@ impl Wording<'_> {
                 vec![line(format!("rope:{name}"), format!("rope {name}"), vec![self.rope(id)])]
             }
             Asked::Advantage(of, over) => {
-                let (of_name, over_name) = (self.solved.effort_name(of), self.solved.effort_name(over));
-                let text = match self.solved.advantage(of, over) {
+                let (of_name, over_name) = (self.statics.effort_name(of), self.statics.effort_name(over));
+                let text = match self.statics.advantage(of, over) {
                     Some(times) => format!("× {}", figures::rounded(times, self.digits())),
                     None => "not fixed by equilibrium".into(),
                 };
@@ -168,7 +168,7 @@ impl Wording<'_> {
                     let of = format!("inside:{}", model.bodies[cut.body.index()].name);
                     return vec![line(of, self.cut_label(cut), self.six_values(id.index()))];
                 }
-                let parts = match (self.solved.asked_inside()[id.index()], (to - from).unit()) {
+                let parts = match (self.statics.asked_inside()[id.index()], (to - from).unit()) {
                     (Some(values), Some(along)) => self.cut_values(along, values),
                     _ => vec!["not fixed by equilibrium".into()],
                 };
@@ -180,7 +180,7 @@ impl Wording<'_> {
                 let index = asked.take_while(|a| **a != Asked::Limit(of)).count();
                 let none = || AskedLine {
                     about: About::Growth,
-                    ..line(String::new(), format!("limit of {}", self.solved.growing_name(of)), Vec::new())
+                    ..line(String::new(), format!("limit of {}", self.statics.growing_name(of)), Vec::new())
                 };
                 vec![self.asked_limit(index).filter(|_| answered).unwrap_or_else(none)]
             }
@@ -225,12 +225,12 @@ impl Wording<'_> {
 
     /// The first act of each of some columns, added up.
     fn resultant(&self, mine: impl Fn(ColumnOf) -> bool, act: usize) -> Vec<String> {
-        let solved = self.solved;
+        let solved = self.statics;
         let (mut force, mut moment) = (Vector::ZERO, None::<Vector>);
         let mut parts = Vec::new();
         let mut any_force = false;
         let signed = solved.model.schools.results == Results::Components;
-        for (column, value) in solved.full.columns.iter().zip(self.solved.full_values().iter().copied()) {
+        for (column, value) in solved.full.columns.iter().zip(self.statics.full_values().iter().copied()) {
             if !mine(column.of) {
                 continue;
             }
@@ -280,8 +280,8 @@ impl Wording<'_> {
     }
 
     fn value(&self, of: ColumnOf) -> Option<(f64, ColumnKind)> {
-        let index = self.solved.full.columns.iter().position(|c| c.of == of)?;
-        Some((self.solved.full_values()[index]?, self.solved.full.columns[index].kind))
+        let index = self.statics.full.columns.iter().position(|c| c.of == of)?;
+        Some((self.statics.full_values()[index]?, self.statics.full.columns[index].kind))
     }
 
     fn bar(&self, id: BarId) -> String {

@@ -8,6 +8,7 @@ use helvek_core::inside::{Diagram, Inner, Inside, Six, SolidInside};
 use helvek_core::model::{CutAt, PointId};
 use helvek_core::sheet::{InsideBy, Side};
 use helvek_core::strength::Stressed;
+use helvek_core::tolerance::first_largest;
 use helvek_core::units::figures;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -139,7 +140,7 @@ impl Numbers<'_> {
         let found = all.iter().filter_map(|inside| inside.diagram.as_ref().ok());
         let largest = |inner: Inner| {
             let each = found.clone().map(|d| (d.largest(inner), d.from()));
-            each.filter(|(e, _)| e.value != 0.0).max_by(|a, b| a.0.value.abs().total_cmp(&b.0.value.abs()))
+            first_largest(each.filter(|(e, _)| e.value != 0.0), |(e, _)| e.value.abs())
         };
         let said = |inner: Inner| {
             let (most, from) = largest(inner)?;

@@ -1,7 +1,7 @@
 //! What a sheet answers, in lines short enough to be kept beside it and laid beside what it answers later.
 
+use crate::numbers::Words;
 use crate::page::{AskedLine, Page};
-use crate::step::Wording;
 use helvek_core::solution::Solved;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
@@ -83,7 +83,7 @@ impl KeptLine {
 /// The outcome, what is asked, every other force that is found, what members carry inside, ranges, trains, growth and limits.
 pub fn kept(solved: &Solved, page: &Page) -> Vec<KeptLine> {
     let found = solved.findings();
-    let wording = Wording::of(solved, &found);
+    let wording = Words::of(solved, &found);
     let mut lines = vec![KeptLine::verdict(&page.verdict.word)];
     lines.extend(page.asked.iter().map(KeptLine::asked));
     let asked: HashSet<&str> = page.asked.iter().map(|line| line.label.as_str()).collect();

@@ -2,13 +2,12 @@
 
 use crate::judge::subjects::mark_of_pin;
 use crate::kept::About;
-use crate::numbers::minus;
+use crate::numbers::{Words, minus};
 use crate::page::AskedLine;
-use crate::step::Wording;
 use helvek_core::answers::{GovernsAnswer, LimitAnswer};
 use helvek_core::units::figures;
 
-impl Wording<'_> {
+impl Words<'_> {
     /// What was asked about limits, each in a few sentences.
     pub(crate) fn limits(&self) -> Vec<String> {
         self.found.limits.iter().map(|limit| self.limit(limit)).collect()
@@ -120,7 +119,7 @@ impl Wording<'_> {
 
     /// The mark of what governs.
     fn mark_of(&self, governs: &GovernsAnswer) -> String {
-        let (model, part) = (&self.solved.model, &governs.part);
+        let (model, part) = (&self.statics.model, &governs.part);
         let sort = match governs.by {
             "pin-shear" | "bearing" | "tear-out" => {
                 let pin = model.plated.iter().find(|pin| pin.name == *part);

@@ -1,9 +1,12 @@
 //! Numbers of one solution as they are printed, each with its unit and the sheet's figures.
 
+use crate::direction;
+use helvek_core::answers::Findings;
 use helvek_core::equilibrium::ColumnKind;
 use helvek_core::geometry::{Point, Vector};
 use helvek_core::solution::Statics;
 use helvek_core::units::figures;
+use std::ops::Deref;
 
 /// The axes of space.
 pub(crate) const AXES: [&str; 3] = ["x", "y", "z"];
@@ -11,6 +14,27 @@ pub(crate) const AXES: [&str; 3] = ["x", "y", "z"];
 /// Words numbers, places and directions.
 pub(crate) struct Numbers<'a> {
     pub(crate) statics: &'a Statics,
+}
+
+/// Words what statics come to: the verdict, what was asked, limits.
+pub(crate) struct Words<'a> {
+    numbers: Numbers<'a>,
+    /// What was found, once.
+    pub(crate) found: &'a Findings,
+}
+
+impl<'a> Words<'a> {
+    pub(crate) fn of(statics: &'a Statics, found: &'a Findings) -> Self {
+        Self { numbers: Numbers { statics }, found }
+    }
+}
+
+impl<'a> Deref for Words<'a> {
+    type Target = Numbers<'a>;
+
+    fn deref(&self) -> &Numbers<'a> {
+        &self.numbers
+    }
 }
 
 impl Numbers<'_> {
@@ -51,6 +75,14 @@ impl Numbers<'_> {
     pub(crate) fn triple(&self, v: Vector) -> String {
         let part = |v: f64| minus(&figures::rounded(if v.abs() < 1e-12 { 0.0 } else { v }, self.digits()));
         format!("({})", v.parts().map(part).join(", "))
+    }
+
+    /// Which way something acts.
+    pub(crate) fn direction(&self, direction: Vector) -> String {
+        if self.statics.model.spatial() {
+            return self.direction_in_space(direction);
+        }
+        direction::words(direction, self.digits())
     }
 }
 

@@ -7,13 +7,14 @@ use crate::inside::InsideLine;
 use crate::judge::{PageJudgement, judged_headline, page_judgement};
 use crate::kept::About;
 use crate::moving::{PageTrain, TrainLine};
-use crate::numbers::Numbers;
+use crate::numbers::{Numbers, Words};
 use crate::step::Wording;
 use crate::stiff::{PageStiff, page_stiff};
 use helvek_core::ENGINE;
 use helvek_core::answers::{Findings, StatusWord};
 use helvek_core::budget::spend;
 use helvek_core::equilibrium::PartOf;
+use helvek_core::judge::Judgement;
 use helvek_core::next::{Ready, Yields};
 use helvek_core::sheet::Find;
 use helvek_core::solution::{Solved, Statics};
@@ -99,18 +100,18 @@ pub struct Headlines {
     pub idealise: String,
     /// What was counted.
     pub free: String,
-    /// How many steps.
-    pub work: String,
-    /// How well it closes.
-    pub check: String,
+    /// How many steps; null where the working was not looked at.
+    pub work: Option<String>,
+    /// How well it closes; null where the working was not looked at.
+    pub check: Option<String>,
     /// How many bars pull and push.
     pub table: String,
     /// The largest moment.
     pub inside: String,
     /// How many forces are too many, and whether stiffness finds them; empty where stiffness says nothing.
     pub stiff: String,
-    /// What governs.
-    pub size: String,
+    /// What governs; null where limits were not looked at.
+    pub size: Option<String>,
 }
 
 /// One equation, written and solved.
@@ -355,53 +356,79 @@ pub struct Askable {
 }
 
 impl Page {
-    /// Words a solution.
+    /// Words everything of a solution.
     pub fn of(solved: &Solved) -> Self {
-        let found = solved.findings();
+        Self::full(solved, &solved.findings())
+    }
+
+    /// The same, from what has been found already.
+    pub fn full(solved: &Solved, found: &Findings) -> Self {
         let mut page = Self {
             next: next(solved),
-            table: table(solved, &found),
+            table: table(solved, found),
             inside: inside_lines(solved),
             ranges: ranges(solved),
             trains: trains(solved),
             stiff: page_stiff(solved),
-            ..Self::with(solved, &found)
+            ..Self::with(solved, found)
         };
-        let states = solved.with_trains();
-        if let Some(judgement) = solved.judgement(states) {
-            page.headlines.size = judged_headline(solved, &judgement);
-            page.judgement = Some(page_judgement(solved, &judgement, states));
-        }
+        page.judge(solved);
         page
     }
 
-    /// Words a solution, without what is looked at by itself: which joint can be [`next`], the [`table`] of bars, [`inside_lines`], [`ranges`] and [`trains`].
+    /// Judges what has limits, and says what governs: its headline and its page.
+    pub fn judge(&mut self, statics: &Statics) -> Option<Judgement> {
+        let judgement = self.judge_shortly(statics)?;
+        self.judgement = Some(page_judgement(statics, &judgement, statics.with_trains()));
+        Some(judgement)
+    }
+
+    /// Only its headline.
+    pub fn judge_shortly(&mut self, statics: &Statics) -> Option<Judgement> {
+        let judgement = statics.judged()?;
+        self.headlines.size = Some(judged_headline(statics, &judgement));
+        Some(judgement)
+    }
+
+    /// Words a solution with its working, without what is looked at by itself: which joint can be [`next`], the [`table`] of bars, [`inside_lines`], [`ranges`] and [`trains`].
     pub fn with(solved: &Solved, found: &Findings) -> Self {
         let wording = Wording::of(solved, found);
-        let headlines = wording.headlines();
+        let mut page = Self::brief(solved, found);
+        let mut told = HashSet::new();
+        let steps = solved.working.steps.iter().enumerate();
+        page.steps = steps
+            .inspect(|(_, step)| {
+                spend(20 + 10 * step.lines.iter().map(|line| line.terms.len()).sum::<usize>())
+            })
+            .map(|(i, step)| PageStep {
+                met: wording.met(step, &mut told),
+                matrix: wording.matrix(step),
+                products: step.lines.iter().flat_map(|line| wording.products(line)).collect(),
+                ..wording.step(i + 1, step)
+            })
+            .collect();
+        page.remarks = wording.remarks();
+        page.checks = solved.working.checks.iter().map(|check| wording.check(check)).collect();
+        page.routes = wording.routes();
+        page.warnings.extend(solved.unreached().map(|warning| warning.message));
+        let [work, check] = wording.worked();
         let checked = !solved.working.steps.is_empty() || solved.elastic().is_some();
-        let closes = checked.then(|| format!("the arithmetic {}", headlines.check));
+        page.closes = checked.then(|| format!("the arithmetic {check}"));
+        let headlines = &mut page.headlines;
+        (headlines.work, headlines.check) = (Some(work), Some(check));
+        page
+    }
+
+    /// Words what statics come to, without a working.
+    pub fn brief(statics: &Statics, found: &Findings) -> Self {
+        let words = Words::of(statics, found);
         Self {
-            verdict: wording.verdict(),
-            conversions: conversions(solved),
-            steps: {
-                let mut told = HashSet::new();
-                let steps = solved.working.steps.iter().enumerate();
-                steps
-                    .inspect(|(_, step)| {
-                        spend(20 + 10 * step.lines.iter().map(|line| line.terms.len()).sum::<usize>())
-                    })
-                    .map(|(i, step)| PageStep {
-                        met: wording.met(step, &mut told),
-                        matrix: wording.matrix(step),
-                        products: step.lines.iter().flat_map(|line| wording.products(line)).collect(),
-                        ..wording.step(i + 1, step)
-                    })
-                    .collect()
-            },
+            verdict: words.verdict(),
+            conversions: conversions(statics),
+            steps: Vec::new(),
             next: Vec::new(),
-            remarks: wording.remarks(),
-            checks: solved.working.checks.iter().map(|check| wording.check(check)).collect(),
+            remarks: Vec::new(),
+            checks: Vec::new(),
             choice: None,
             table: Vec::new(),
             inside: Vec::new(),
@@ -410,12 +437,12 @@ impl Page {
             influence: Vec::new(),
             stiff: None,
             judgement: None,
-            limits: wording.limits(),
-            asked: wording.asked(),
-            askable: wording.askable(),
-            closes,
-            routes: wording.routes(),
-            headlines,
+            limits: words.limits(),
+            asked: words.asked(),
+            askable: words.askable(),
+            closes: None,
+            routes: Vec::new(),
+            headlines: words.headlines(),
             // That something slides stands in the verdict already.
             warnings: found
                 .warnings
@@ -423,7 +450,7 @@ impl Page {
                 .filter(|w| !(w.name == "friction" && found.status == StatusWord::Slides))
                 .map(|w| w.message.clone())
                 .collect(),
-            caution: match (found.stresses.is_empty(), solved.elastic()) {
+            caution: match (found.stresses.is_empty(), statics.elastic()) {
                 (false, _) => crate::STRESS_CAUTION,
                 (true, Some(_)) => crate::STIFF_CAUTION,
                 (true, None) => crate::CAUTION,
@@ -488,10 +515,10 @@ pub fn next(solved: &Solved) -> Vec<NextLine> {
     solved.readiness().into_iter().filter_map(line).collect()
 }
 
-fn conversions(solved: &Solved) -> Vec<String> {
-    let digits = solved.model.schools.figures;
+fn conversions(statics: &Statics) -> Vec<String> {
+    let digits = statics.model.schools.figures;
     let line = |c: &helvek_core::model::Conversion| {
         format!("{}: {} = {} {}", c.of, c.written, figures::plain(c.value, digits), c.unit)
     };
-    solved.model.conversions.iter().map(line).collect()
+    statics.model.conversions.iter().map(line).collect()
 }

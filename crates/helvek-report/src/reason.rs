@@ -101,14 +101,6 @@ impl Wording<'_> {
         }
     }
 
-    /// Which way something acts.
-    pub(crate) fn direction(&self, direction: Vector) -> String {
-        if self.solved.model.spatial() {
-            return self.direction_in_space(direction);
-        }
-        direction::words(direction, self.digits())
-    }
-
     /// In which sense a couple turns.
     pub(crate) fn turn(&self, moment: Vector) -> String {
         if self.solved.model.spatial() {

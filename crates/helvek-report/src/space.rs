@@ -2,7 +2,7 @@
 
 use crate::agree::{agreeing, comes_to, marked, read};
 use crate::fragment::{Fragment, latex_name, latex_symbol, latex_unit};
-use crate::numbers::{AXES, minus};
+use crate::numbers::{AXES, Numbers, minus};
 use crate::page::{AxisMark, MatrixRow, PageMatrix, SpaceArm, VectorRow};
 use crate::step::Wording;
 use helvek_core::equilibrium::{ActionOf, ColumnKind, ColumnOf};
@@ -11,6 +11,7 @@ use helvek_core::inside::Six;
 use helvek_core::model::{LoadKind, PointId};
 use helvek_core::plan::{Axis, Centre, Equation};
 use helvek_core::sheet::School;
+use helvek_core::tolerance::first_largest;
 use helvek_core::units::figures;
 use helvek_core::verdict::PartMotion;
 use helvek_core::working::{Arm, Line, Step, TermOf};
@@ -22,16 +23,6 @@ impl Wording<'_> {
     /// `about +x`.
     pub(crate) fn turn_in_space(&self, axis: Vector) -> String {
         self.direction_in_space(axis).replacen("along", "about", 1)
-    }
-
-    /// A place in the sheet's units: `(0.4, 0, 1.2)`.
-    pub(crate) fn coordinates(&self, at: Point) -> String {
-        let length = &self.solved.model.units.length;
-        let near = 1e-9 * self.solved.equilibrium.length_scale;
-        let part = |v: f64| {
-            minus(&figures::plain(length.from_si(if v.abs() <= near { 0.0 } else { v }), self.digits()))
-        };
-        format!("({})", [at.x, at.y, at.z].map(part).join(", "))
     }
 
     /// Three components with their unit vectors, in the unit of what they measure; and their values as printed.
@@ -109,47 +100,6 @@ impl Wording<'_> {
                 Fragment::math(format!("ΣM_{text}"), format!("\\textstyle\\sum M_{{{latex}}}"))
             }
         }
-    }
-
-    /// A force and a couple by their components, with their sizes where more than one is there.
-    pub(crate) fn resultant_in_space(&self, force: Option<Vector>, moment: Option<Vector>) -> Vec<String> {
-        let say = |v: Vector, kind: ColumnKind, turn: bool| {
-            let (size, unit) = self.result(v.length(), kind);
-            match v.tidy().axis() {
-                None if v == Vector::ZERO => {
-                    if turn {
-                        "no couple".into()
-                    } else {
-                        "0".to_owned()
-                    }
-                }
-                Some((axis, forward)) => {
-                    let about = if turn { "about " } else { "" };
-                    format!("{size} {unit} {about}{}{}", if forward { "+" } else { "−" }, AXES[axis])
-                }
-                None => {
-                    let scale = v.length();
-                    let part =
-                        |v: f64| minus(&self.result(if v.abs() <= 1e-12 * scale { 0.0 } else { v }, kind).0);
-                    format!("({}) {unit}, size {size}", v.parts().map(part).join(", "))
-                }
-            }
-        };
-        let force = force.map(|v| say(v, ColumnKind::Force, false));
-        force.into_iter().chain(moment.map(|v| say(v, ColumnKind::Couple, true))).collect()
-    }
-
-    /// The six at an asked place.
-    pub(crate) fn six_values(&self, cut: usize) -> Vec<String> {
-        let Some(values) = self.solved.asked_in_space()[cut] else {
-            return vec!["not fixed by equilibrium".into()];
-        };
-        let say = |six: Six| {
-            let unit = self.solved.model.six_unit(six);
-            let number = minus(&figures::rounded(unit.from_si(values[six as usize]), self.digits()));
-            format!("{} {number} {}", six.name(), unit.symbol)
-        };
-        Six::ALL.map(say).to_vec()
     }
 
     /// What a term's arm looks like in space.
@@ -363,17 +313,60 @@ impl Wording<'_> {
         }
         rows
     }
+}
+
+impl Numbers<'_> {
+    /// A force and a couple by their components, with their sizes where more than one is there.
+    pub(crate) fn resultant_in_space(&self, force: Option<Vector>, moment: Option<Vector>) -> Vec<String> {
+        let say = |v: Vector, kind: ColumnKind, turn: bool| {
+            let (size, unit) = self.result(v.length(), kind);
+            match v.tidy().axis() {
+                None if v == Vector::ZERO => {
+                    if turn {
+                        "no couple".into()
+                    } else {
+                        "0".to_owned()
+                    }
+                }
+                Some((axis, forward)) => {
+                    let about = if turn { "about " } else { "" };
+                    format!("{size} {unit} {about}{}{}", if forward { "+" } else { "−" }, AXES[axis])
+                }
+                None => {
+                    let scale = v.length();
+                    let part =
+                        |v: f64| minus(&self.result(if v.abs() <= 1e-12 * scale { 0.0 } else { v }, kind).0);
+                    format!("({}) {unit}, size {size}", v.parts().map(part).join(", "))
+                }
+            }
+        };
+        let force = force.map(|v| say(v, ColumnKind::Force, false));
+        force.into_iter().chain(moment.map(|v| say(v, ColumnKind::Couple, true))).collect()
+    }
+
+    /// The six at an asked place.
+    pub(crate) fn six_values(&self, cut: usize) -> Vec<String> {
+        let Some(values) = self.statics.asked_in_space()[cut] else {
+            return vec!["not fixed by equilibrium".into()];
+        };
+        let say = |six: Six| {
+            let unit = self.statics.model.six_unit(six);
+            let number = minus(&figures::rounded(unit.from_si(values[six as usize]), self.digits()));
+            format!("{} {number} {}", six.name(), unit.symbol)
+        };
+        Six::ALL.map(say).to_vec()
+    }
 
     /// How something moves in space.
     pub(crate) fn screw_words(&self, motion: &PartMotion) -> String {
-        let model = &self.solved.model;
+        let model = &self.statics.model;
         let Some(screw) = motion.screw() else {
             return match motion.translation.unit() {
                 Some(unit) => format!("slides {}", self.direction_in_space(unit)),
                 None => "stays where it is".into(),
             };
         };
-        let near = 1e-6 * self.solved.equilibrium.length_scale;
+        let near = 1e-6 * self.statics.full.length_scale;
         let on =
             |p: &&helvek_core::model::NamedPoint| (p.at - screw.through).cross(screw.axis).length() <= near;
         let mut named = model.points.iter().filter(on);
@@ -398,17 +391,27 @@ impl Wording<'_> {
     /// The largest moment inside any member, with its place.
     pub(crate) fn looked_into_space(&self) -> String {
         let moments = [Six::T, Six::My, Six::Mz];
-        let all = self.solved.inside_space().iter().filter_map(|inside| inside.diagram.as_ref().ok());
+        let all = self.statics.inside_space().iter().filter_map(|inside| inside.diagram.as_ref().ok());
         let each = all.flat_map(|d| moments.map(|six| (six, d.largest(six).0)));
-        let best = each.filter(|(_, v)| *v != 0.0).max_by(|a, b| a.1.abs().total_cmp(&b.1.abs()));
+        let best = first_largest(each.filter(|(_, v)| *v != 0.0), |(_, v)| v.abs());
         match best {
             Some((six, value)) => {
-                let unit = self.solved.model.six_unit(six);
+                let unit = self.statics.model.six_unit(six);
                 let number = figures::rounded(unit.from_si(value), self.digits());
                 format!("{} {} {}", six.name(), minus(&number), unit.symbol)
             }
-            None if self.solved.model.bodies.is_empty() => "no members that bend".into(),
+            None if self.statics.model.bodies.is_empty() => "no members that bend".into(),
             None => "no bending".into(),
         }
+    }
+
+    /// A place in the sheet's units: `(0.4, 0, 1.2)`.
+    pub(crate) fn coordinates(&self, at: Point) -> String {
+        let length = &self.statics.model.units.length;
+        let near = 1e-9 * self.statics.full.length_scale;
+        let part = |v: f64| {
+            minus(&figures::plain(length.from_si(if v.abs() <= near { 0.0 } else { v }), self.digits()))
+        };
+        format!("({})", [at.x, at.y, at.z].map(part).join(", "))
     }
 }

@@ -1,7 +1,7 @@
 //! One equation as fragments: title, reason, terms, result.
 
 use crate::fragment::{Fragment, latex_name, latex_symbol, latex_unit};
-use crate::numbers::{Numbers, minus};
+use crate::numbers::{Words, minus};
 use crate::page::{ArmMark, PageCheck, PageLine, PageResult, PageStep};
 use helvek_core::answers::Findings;
 use helvek_core::equilibrium::{ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, PartOf};
@@ -16,22 +16,20 @@ use std::ops::Deref;
 /// Words the parts of one solution.
 pub(crate) struct Wording<'a> {
     pub(crate) solved: &'a Solved,
-    /// What was found, once.
-    pub(crate) found: &'a Findings,
-    numbers: Numbers<'a>,
+    words: Words<'a>,
 }
 
 impl<'a> Deref for Wording<'a> {
-    type Target = Numbers<'a>;
+    type Target = Words<'a>;
 
-    fn deref(&self) -> &Numbers<'a> {
-        &self.numbers
+    fn deref(&self) -> &Words<'a> {
+        &self.words
     }
 }
 
 impl<'a> Wording<'a> {
     pub(crate) fn of(solved: &'a Solved, found: &'a Findings) -> Self {
-        Self { solved, found, numbers: Numbers { statics: solved } }
+        Self { solved, words: Words::of(solved, found) }
     }
 }
 

@@ -1,6 +1,7 @@
 //! The verdict in words: the outcome, how it moves, and what would hold it.
 
 use crate::direction;
+use crate::numbers::Words;
 use crate::page::{Headlines, VerdictWords};
 use crate::step::Wording;
 use crate::table::percent;
@@ -8,12 +9,13 @@ use helvek_core::answers::{Friction, Sense, StatusWord};
 use helvek_core::equilibrium::ColumnOf;
 use helvek_core::model::{On, SupportKind};
 use helvek_core::sheet::Couples;
+use helvek_core::tolerance::first_largest;
 use helvek_core::units::figures;
 use helvek_core::verdict::{Cure, PartMotion, Status};
 
-impl Wording<'_> {
+impl Words<'_> {
     pub(crate) fn verdict(&self) -> VerdictWords {
-        let verdict = &self.solved.verdict;
+        let verdict = &self.statics.verdict;
         // The count is a hint and no proof: where rank says otherwise, so does this line.
         let misled = verdict.equations == verdict.unknowns && verdict.mobility > 0 && !verdict.equilibrium;
         let decides =
@@ -41,7 +43,7 @@ impl Wording<'_> {
             Status::Indeterminate => {
                 let open = self.open();
                 let others = open.len() < verdict.unknowns;
-                let known = match (self.solved.elastic(), others) {
+                let known = match (self.statics.elastic(), others) {
                     (Some(_), _) => " Stiffness does.",
                     (None, true) => " The others are fixed, and answered.",
                     (None, false) => "",
@@ -65,13 +67,13 @@ impl Wording<'_> {
             word: word.into(),
             sentence,
             count,
-            cures: self.solved.cures.iter().map(|cure| self.cure(cure)).collect(),
+            cures: self.statics.cures().iter().map(|cure| self.cure(cure)).collect(),
         }
     }
 
     /// Where friction does not do, as an equation, and what would.
     fn slides(&self) -> String {
-        let unit = &self.solved.model.units.force.symbol;
+        let unit = &self.statics.model.units.force.symbol;
         let figure = |value: f64| figures::rounded(value, self.digits());
         let short = self.found.friction.iter().filter(|friction| friction.holds == Some(false));
         let said = short.map(|friction| {
@@ -93,7 +95,7 @@ impl Wording<'_> {
     }
 
     fn held(&self) -> &'static str {
-        let supports_only = self.solved.full.columns.iter().all(|c| matches!(c.of, ColumnOf::Support(_)));
+        let supports_only = self.statics.full.columns.iter().all(|c| matches!(c.of, ColumnOf::Support(_)));
         if supports_only {
             "Held, and equilibrium alone fixes every reaction."
         } else {
@@ -103,7 +105,7 @@ impl Wording<'_> {
 
     /// One-way parts that are out of contact.
     fn let_go(&self) -> String {
-        let names = self.solved.released_names();
+        let names = self.statics.released_names();
         match names.len() {
             0 => String::new(),
             1 => format!(" {} is out of contact or slack: the rest carries.", names[0]),
@@ -118,7 +120,7 @@ impl Wording<'_> {
             return format!("No equilibrium under these loads: {motion}.");
         };
         let force = |value: f64| {
-            let symbol = &self.solved.model.units.force.symbol;
+            let symbol = &self.statics.model.units.force.symbol;
             format!("{} {symbol}", figures::rounded(value, self.digits()))
         };
         let let_go: Vec<_> = tips.holds.iter().map(|hold| hold.part.clone()).collect();
@@ -143,7 +145,7 @@ impl Wording<'_> {
     fn open(&self) -> Vec<String> {
         /// More than these are counted, not named.
         const NAMED: usize = 12;
-        let columns = self.solved.full.columns.iter().zip(&self.solved.verdict.determined);
+        let columns = self.statics.full.columns.iter().zip(&self.statics.verdict.determined);
         let mut names: Vec<_> =
             columns.filter(|(_, fixed)| !**fixed).map(|(column, _)| column.symbol.to_string()).collect();
         if names.len() > NAMED {
@@ -159,14 +161,14 @@ impl Wording<'_> {
         const NAMED: usize = 4;
         /// In space a motion takes more words.
         const NAMED_IN_SPACE: usize = 2;
-        let most = if self.solved.model.spatial() { NAMED_IN_SPACE } else { NAMED };
-        let motion = self.solved.verdict.motion.as_ref()?;
+        let most = if self.statics.model.spatial() { NAMED_IN_SPACE } else { NAMED };
+        let motion = self.statics.verdict.motion.as_ref()?;
         let moving: Vec<_> = motion.parts.iter().filter(|m| !m.rests()).collect();
         let mut words: Vec<_> = moving
             .iter()
             .take(most)
             .map(|m| {
-                let name = self.solved.model.part_name(self.solved.full.parts[m.part.index()].of);
+                let name = self.statics.model.part_name(self.statics.full.parts[m.part.index()].of);
                 format!("{name} {}", self.body_motion(m))
             })
             .collect();
@@ -181,10 +183,10 @@ impl Wording<'_> {
     }
 
     fn body_motion(&self, motion: &PartMotion) -> String {
-        if self.solved.model.spatial() {
+        if self.statics.model.spatial() {
             return self.screw_words(motion);
         }
-        let digits = self.solved.model.schools.figures;
+        let digits = self.statics.model.schools.figures;
         match motion.centre() {
             None => match motion.translation.unit() {
                 Some(unit) => format!("slides {}", direction::words(unit, digits)),
@@ -192,8 +194,8 @@ impl Wording<'_> {
             },
             Some(centre) => {
                 let sense = direction::turn_words(motion.rotation.z);
-                let near = 1e-6 * self.solved.equilibrium.length_scale;
-                let named = self.solved.model.points.iter().find(|p| p.at.distance(centre) <= near);
+                let near = 1e-6 * self.statics.full.length_scale;
+                let named = self.statics.model.points.iter().find(|p| p.at.distance(centre) <= near);
                 match named {
                     Some(point) => format!("turns {sense} about {}", point.name),
                     None => {
@@ -210,7 +212,7 @@ impl Wording<'_> {
     }
 
     fn cure(&self, cure: &Cure) -> String {
-        let model = &self.solved.model;
+        let model = &self.statics.model;
         let point = |p: helvek_core::model::PointId| model.point_name(p);
         match cure {
             Cure::Change { support, to } => {
@@ -284,7 +286,7 @@ impl Wording<'_> {
         let mut places: Vec<(String, Vec<String>)> = Vec::new();
         for cure in cures {
             let Cure::Add { at, on, kind: SupportKind::Roller { normal, .. } } = cure else { continue };
-            let place = format!("{}{}", self.solved.model.point_name(*at), self.of_several(*on));
+            let place = format!("{}{}", self.statics.model.point_name(*at), self.of_several(*on));
             let way = self.direction(*normal).replacen("along ", "", 1);
             match places.iter_mut().find(|(there, _)| *there == place) {
                 Some((_, ways)) => ways.push(way),
@@ -299,37 +301,73 @@ impl Wording<'_> {
     /// Which body, where there are several.
     fn of_several(&self, on: On) -> String {
         match on {
-            On::Body(body) if self.solved.model.bodies.len() > 1 => {
-                format!(" of {}", self.solved.model.bodies[body.index()].name)
+            On::Body(body) if self.statics.model.bodies.len() > 1 => {
+                format!(" of {}", self.statics.model.bodies[body.index()].name)
             }
             _ => String::new(),
         }
     }
 
-    /// The routes by which the result was tested.
-    pub(crate) fn routes(&self) -> Vec<&'static str> {
-        let solved = self.solved;
-        let all = [
-            (!solved.working.checks.is_empty(), "equations not used"),
-            (solved.disagreement().is_some(), "the global solution"),
-            (solved.proof.closure.is_some(), "every equation of every part"),
-            (solved.proof.virtual_work.is_some(), "virtual work"),
-            (solved.elastic().is_some(), "the work of the loads on what gives way"),
-        ];
-        all.into_iter().filter(|(there, _)| *there).map(|(_, name)| name).collect()
-    }
-
     /// How large a load may be that is sought by its limits: `P ≤ 540 kN`.
     fn largest_sought(&self) -> Option<String> {
-        let symbol = &self.solved.model.parameter.as_ref()?.symbol;
+        let symbol = &self.statics.model.parameter.as_ref()?.symbol;
         let limit = self.found.limits.iter().find(|limit| limit.of == *symbol)?;
         let size = figures::rounded(limit.greatest?, self.digits());
         Some(format!("{symbol} ≤ {size} {}", limit.unit.as_deref().unwrap_or_default()))
     }
 
+    /// What each stop comes to; of the working nothing.
     pub(crate) fn headlines(&self) -> Headlines {
-        let (model, working) = (&self.solved.model, &self.solved.working);
-        let proof = self.solved.proof;
+        let model = &self.statics.model;
+        let verdict = &self.statics.verdict;
+        Headlines {
+            idealise: idealised(model),
+            free: format!(
+                "{} · {}",
+                plural(verdict.unknowns, "unknown"),
+                plural(verdict.equations, "equation")
+            ),
+            work: None,
+            check: None,
+            table: self.tabled(),
+            inside: if model.spatial() { self.looked_into_space() } else { self.looked_into() },
+            stiff: crate::stiff::headline(self.statics),
+            size: self.unlimited(),
+        }
+    }
+
+    /// What is said of limits where nothing has to be ranked; nothing where something has to be.
+    fn unlimited(&self) -> Option<String> {
+        let sought = self.largest_sought();
+        if sought.is_some() || self.statics.limited() {
+            return sought;
+        }
+        let word = if self.statics.verdict.equilibrium { "nothing limited" } else { "nothing to judge" };
+        Some(word.into())
+    }
+
+    /// How many bars pull and push, and how much of the most used one is used.
+    fn tabled(&self) -> String {
+        let bars = &self.found.bars;
+        if bars.is_empty() || !self.statics.verdict.equilibrium {
+            return plural(bars.len(), "bar");
+        }
+        let count = |sense| bars.values().filter(|bar| bar.sense == Some(sense)).count();
+        let used = bars.iter().filter_map(|(name, bar)| Some((bar.utilisation?, name)));
+        let most = first_largest(used, |(used, _)| *used);
+        let open = bars.values().filter(|bar| !bar.determined).count();
+        let open = if open > 0 { format!(" · {open} not fixed") } else { String::new() };
+        let most = most.map(|(used, name)| format!(" · {name} {}", percent(used))).unwrap_or_default();
+        let (pulled, pushed, idle) = (count(Sense::Tension), count(Sense::Compression), count(Sense::Zero));
+        format!("{pulled} T · {pushed} C · {idle} zero{open}{most}")
+    }
+}
+
+impl Wording<'_> {
+    /// How many steps there are, and how well they close.
+    pub(crate) fn worked(&self) -> [String; 2] {
+        let working = &self.solved.working;
+        let proof = self.solved.proof();
         let other_routes =
             self.solved.disagreement().into_iter().chain(proof.closure).chain(proof.virtual_work);
         let elastic = self.solved.elastic().into_iter().flat_map(|e| [e.residual, e.energy]);
@@ -340,45 +378,26 @@ impl Wording<'_> {
             .chain(other_routes)
             .chain(elastic)
             .fold(0.0, f64::max);
+        let work = if working.steps.is_empty() {
+            "nothing to work".into()
+        } else {
+            plural(working.steps.len(), "step")
+        };
         let checked = !working.steps.is_empty() || self.solved.elastic().is_some();
-        Headlines {
-            idealise: idealised(model),
-            free: format!(
-                "{} · {}",
-                plural(self.solved.verdict.unknowns, "unknown"),
-                plural(self.solved.verdict.equations, "equation")
-            ),
-            work: if working.steps.is_empty() {
-                "nothing to work".into()
-            } else {
-                plural(working.steps.len(), "step")
-            },
-            check: if checked { closes(worst) } else { "nothing to check".into() },
-            table: self.tabled(),
-            inside: if model.spatial() { self.looked_into_space() } else { self.looked_into() },
-            stiff: crate::stiff::headline(self.solved),
-            size: self.largest_sought().unwrap_or_else(|| {
-                let word =
-                    if self.solved.verdict.equilibrium { "nothing limited" } else { "nothing to judge" };
-                word.into()
-            }),
-        }
+        [work, if checked { closes(worst) } else { "nothing to check".into() }]
     }
 
-    /// How many bars pull and push, and how much of the most used one is used.
-    fn tabled(&self) -> String {
-        let bars = &self.found.bars;
-        if bars.is_empty() || !self.solved.verdict.equilibrium {
-            return plural(bars.len(), "bar");
-        }
-        let count = |sense| bars.values().filter(|bar| bar.sense == Some(sense)).count();
-        let used = bars.iter().filter_map(|(name, bar)| Some((bar.utilisation?, name)));
-        let most = used.max_by(|a, b| a.0.total_cmp(&b.0));
-        let open = bars.values().filter(|bar| !bar.determined).count();
-        let open = if open > 0 { format!(" · {open} not fixed") } else { String::new() };
-        let most = most.map(|(used, name)| format!(" · {name} {}", percent(used))).unwrap_or_default();
-        let (pulled, pushed, idle) = (count(Sense::Tension), count(Sense::Compression), count(Sense::Zero));
-        format!("{pulled} T · {pushed} C · {idle} zero{open}{most}")
+    /// The routes by which the result was tested.
+    pub(crate) fn routes(&self) -> Vec<&'static str> {
+        let solved = self.solved;
+        let all = [
+            (!solved.working.checks.is_empty(), "equations not used"),
+            (solved.disagreement().is_some(), "the global solution"),
+            (solved.proof().closure.is_some(), "every equation of every part"),
+            (solved.proof().virtual_work.is_some(), "virtual work"),
+            (solved.elastic().is_some(), "the work of the loads on what gives way"),
+        ];
+        all.into_iter().filter(|(there, _)| *there).map(|(_, name)| name).collect()
     }
 }
 

@@ -27,7 +27,7 @@ fn a_figure_is_shown_with_its_conversions_and_its_formula() {
     let page = example("lantern-boom");
     let told = judged(&page);
     assert_eq!(told.says, "3 of 10 limits are not met.");
-    assert_eq!(page.headlines.size, "governs: boom, 2.22");
+    assert_eq!(page.headlines.size.as_deref(), Some("governs: boom, 2.22"));
     let first = &told.lines[0];
     assert_eq!(first.title, "boom, normal stress at its top face, tension");
     assert_eq!(

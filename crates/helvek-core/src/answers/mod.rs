@@ -515,7 +515,7 @@ pub struct Findings {
     pub free_motion: Option<FreeMotion>,
 }
 
-impl Solved {
+impl Statics {
     /// What answers and words are both made of.
     pub fn findings(&self) -> Findings {
         Findings {
@@ -530,7 +530,9 @@ impl Solved {
             free_motion: self.free_motion(),
         }
     }
+}
 
+impl Solved {
     /// The answers of this solution.
     pub fn answers(&self) -> Answers {
         self.answers_from(self.findings())
@@ -548,7 +550,7 @@ impl Solved {
             degree: verdict.degree,
             mobility: verdict.mobility,
             count: Count { equations: verdict.equations, unknowns: verdict.unknowns },
-            warnings: found.warnings,
+            warnings: found.warnings.into_iter().chain(self.unreached()).collect(),
             released: self.released_names(),
             reactions: found.reactions,
             joints: self.joint_forces(),

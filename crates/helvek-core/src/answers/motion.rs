@@ -3,11 +3,11 @@
 use super::{BodyMotionAnswer, Change, CureAnswer, FreeMotion, ScrewAnswer};
 use crate::geometry::Point;
 use crate::model::{Model, SupportKind};
-use crate::solution::Solved;
+use crate::solution::Statics;
 use crate::tolerance;
 use crate::verdict::Cure;
 
-impl Solved {
+impl Statics {
     pub(super) fn free_motion(&self) -> Option<FreeMotion> {
         let length = |v: f64| self.model.units.length.from_si(v);
         // What is left of a coordinate that is exactly zero.
@@ -35,7 +35,7 @@ impl Solved {
             })
             .collect();
         let cures =
-            self.cures.iter().map(|cure| CureAnswer { changes: changes(&self.model, cure) }).collect();
+            self.cures().iter().map(|cure| CureAnswer { changes: changes(&self.model, cure) }).collect();
         Some(FreeMotion { bodies, cures })
     }
 }

@@ -46,8 +46,8 @@ impl Solved {
             CheckAnswer { name: name.into(), residual, relative: difference, ok }
         };
         checks.extend(self.disagreement().map(|d| proof("agreement with the global solution", d)));
-        checks.extend(self.proof.closure.map(|d| proof("every equation of every part", d)));
-        checks.extend(self.proof.virtual_work.map(|d| proof("virtual work", d)));
+        checks.extend(self.proof().closure.map(|d| proof("every equation of every part", d)));
+        checks.extend(self.proof().virtual_work.map(|d| proof("virtual work", d)));
         checks
     }
 

@@ -5,12 +5,12 @@ use crate::budget::spend;
 use crate::equilibrium::ColumnOf;
 use crate::geometry::Point;
 use crate::model::{Bar, Model, SupportId, SupportKind};
-use crate::solution::Solved;
+use crate::solution::{Solved, Statics};
 use crate::tolerance;
 use crate::units::figures;
 use crate::verdict::OneWayState;
 
-impl Solved {
+impl Statics {
     pub(super) fn warnings(&self) -> Vec<Warning> {
         let mut warnings = Vec::new();
         self.pulling(&mut warnings);
@@ -20,7 +20,6 @@ impl Solved {
         self.critical(&mut warnings);
         self.rings(&mut warnings);
         self.crossing(&mut warnings);
-        self.unreached(&mut warnings);
         self.ties(&mut warnings);
         warnings
     }
@@ -159,17 +158,20 @@ impl Solved {
         about.dedup();
         warnings.push(Warning { name: "bearing-tie", message, about });
     }
+}
 
-    fn unreached(&self, warnings: &mut Vec<Warning>) {
+impl Solved {
+    /// What has no step of its own.
+    pub fn unreached(&self) -> Option<Warning> {
         if self.working.unreached.is_empty() {
-            return;
+            return None;
         }
         let about: Vec<_> = self.working.unreached.iter().map(|id| self.unknown_name(*id)).collect();
         let message = format!(
             "No manageable set of equations leads to {}: taken from the global solution, without working.",
             about.join(", ")
         );
-        warnings.push(Warning { name: "not-worked", message, about });
+        Some(Warning { name: "not-worked", message, about })
     }
 }
 

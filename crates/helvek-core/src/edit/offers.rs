@@ -10,7 +10,7 @@ use crate::equilibrium::ColumnOf;
 use crate::model;
 use crate::problem::Problem;
 use crate::sheet::{Document, Sheet};
-use crate::solution::Solved;
+use crate::solution::Statics;
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -119,26 +119,26 @@ fn loose(sheet: &Sheet, problem: &Problem) -> Vec<Offer> {
 
 /// About what is redundant: a stiffness, where none is given; of a truss with bars too many taking one of those that are tied up away, the last drawn first. Any of them may go: what a state of
 /// self-stress runs through holds nothing that the others would not hold without it.
-pub fn on_redundancy(solved: &Solved) -> Vec<Offer> {
+pub fn on_redundancy(statics: &Statics) -> Vec<Offer> {
     const FEW: usize = 3;
-    if solved.verdict.degree == 0 || !solved.verdict.equilibrium {
+    if statics.verdict.degree == 0 || !statics.verdict.equilibrium {
         return Vec::new();
     }
     let mut offers = Vec::new();
-    if solved.elastic.is_none() {
+    if statics.elastic.is_none() {
         offers.push(Offer {
             text: "Give every member the same stiffness".into(),
             about: "stiffness".into(),
             edit: Edit::Stiffness {
                 of: None,
                 ei: Some("EI".into()),
-                ea: Some("EA".into()).filter(|_| solved.model.bodies.is_empty()),
+                ea: Some("EA".into()).filter(|_| statics.model.bodies.is_empty()),
             },
         });
     }
-    let fixed = &solved.verdict.determined;
-    let tied = solved.full.columns.iter().zip(fixed).filter_map(|(column, fixed)| match column.of {
-        ColumnOf::Bar(bar) if !fixed => Some(&solved.model.bars[bar.index()].name),
+    let fixed = &statics.verdict.determined;
+    let tied = statics.full.columns.iter().zip(fixed).filter_map(|(column, fixed)| match column.of {
+        ColumnOf::Bar(bar) if !fixed => Some(&statics.model.bars[bar.index()].name),
         _ => None,
     });
     let tied: Vec<_> = tied.collect();

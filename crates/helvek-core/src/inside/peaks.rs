@@ -55,7 +55,7 @@ impl Diagram {
     /// The one with the largest size.
     pub fn largest(&self, inner: Inner) -> Extreme {
         let [least, greatest] = self.range(inner);
-        if -least.value > greatest.value { least } else { greatest }
+        if -least.value > greatest.value * (1.0 + tolerance::AS_LARGE) { least } else { greatest }
     }
 
     /// Where one of the three changes its sign between its ends, also in a step: of V where M is largest, of M the points of contraflexure.

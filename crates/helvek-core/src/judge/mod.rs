@@ -20,6 +20,7 @@ pub use worked::Worked;
 use crate::inside::Extreme;
 use crate::model::{BarId, BarLimits, BodyId, Growing, JointId, SupportId};
 use crate::solution::{State, Statics};
+use crate::tolerance::{first_largest, ranked};
 use demand::InState;
 pub(crate) use demand::Sizes;
 
@@ -216,7 +217,13 @@ impl Statics {
         self.verdict.equilibrium && (sections || limits || of_bars)
     }
 
-    /// Judges what has limits under the loads as drawn and under the combinations; nothing when nothing has any.
+    /// Judges what has limits under the loads as drawn, under every combination, and under trains at their worst stands; nothing when nothing has any.
+    pub fn judged(&self) -> Option<Judgement> {
+        // States are solved only where something is to be judged in them.
+        if self.limited() { self.judgement(self.with_trains()) } else { None }
+    }
+
+    /// Judges what has limits under the loads as drawn and in these states; nothing when nothing has any.
     pub fn judgement(&self, states: &[State]) -> Option<Judgement> {
         if !self.limited() {
             return None;
@@ -236,13 +243,18 @@ impl Statics {
                 Some(Judged { check: *check, demand: demand.0, place: demand.1, under: *under })
             });
             // The first of those that are as large: the loads as drawn before the combinations.
-            let worst = each.reduce(|a, b| if b.demand > a.demand * (1.0 + 1e-12) { b } else { a });
+            let worst = first_largest(each, |judged| judged.demand);
             match worst {
                 Some(worst) => judged.push(worst),
                 None => unfixed.push(check.subject),
             }
         }
-        judged.sort_by(|a, b| b.utilisation().total_cmp(&a.utilisation()));
+        // As used ones stay in the order of the sheet.
+        let most = judged.iter().map(Judged::utilisation).filter(|u| u.is_finite()).fold(0.0, f64::max);
+        judged.sort_by(|a, b| {
+            let [a, b] = [a, b].map(|judged| ranked(judged.utilisation(), most));
+            b.total_cmp(&a)
+        });
         // A hole belongs to a member, also where it stands between two of its stretches: the worse of them counts.
         let mut seen = Vec::new();
         judged.retain(|judged| match judged.check.subject {

@@ -6,6 +6,7 @@ use crate::geometry::Vector;
 use crate::model::{PlateOf, PlatedPin, SoughtId, Threaded, Wants};
 use crate::solution::{State, Statics};
 use crate::tolerance;
+use crate::tolerance::first_largest;
 use std::f64::consts::PI;
 
 /// What acts on a pin in one state, N.
@@ -182,7 +183,7 @@ impl Statics {
             .collect();
         let worst = |force: &dyn Fn(&OnPin) -> f64| {
             let each = all.iter().map(|(under, on_pin)| (force(on_pin), *under));
-            each.reduce(|a, b| if b.0 > a.0 * (1.0 + 1e-12) { b } else { a })
+            first_largest(each, |(force, _)| *force)
         };
         let mut required = Vec::new();
         if let Some((_, most)) = self.allowed(pin.material, Strength::Shear, Wants::Pin(row)) {
@@ -208,10 +209,7 @@ impl Statics {
                 at_most.push((plate, 2.0 * (edge - force / (2.0 * t * most))));
             }
         }
-        let larger = |a: usize, b: usize| {
-            if required[b].diameter > required[a].diameter * (1.0 + 1e-12) { b } else { a }
-        };
-        let governs = (0..required.len()).reduce(larger);
+        let governs = first_largest(0..required.len(), |row| required[*row].diameter);
         let next = governs.and_then(|row| self.model.stock.next(required[row].diameter));
         let drawn = self.on_pin(row);
         let diameter = pin.diameter.or(next);

@@ -4,6 +4,8 @@ use super::{State, Statics};
 use crate::elastic::Factors;
 use crate::inside::{self, AreaStep, Inner, Inside, Six, SolidInside};
 use crate::model::CutAt;
+use crate::proof::{Proof, prove};
+use crate::verdict::{Cure, cures_of};
 use std::sync::{Arc, OnceLock};
 
 /// What has been looked at. It follows from the rest, so that two solutions are the same with or without.
@@ -11,6 +13,8 @@ use std::sync::{Arc, OnceLock};
 pub(crate) struct Looked {
     inside: OnceLock<Vec<Inside>>,
     solid: OnceLock<Vec<SolidInside>>,
+    cures: OnceLock<Vec<Cure>>,
+    proof: OnceLock<Proof>,
     /// The loads that stay and those that vary, each solved by itself.
     pub(crate) parted: OnceLock<Option<Box<[Statics; 2]>>>,
     /// The combinations.
@@ -35,6 +39,16 @@ impl Looked {
 }
 
 impl Statics {
+    /// What would hold it, when it moves; each was tried. Found once.
+    pub fn cures(&self) -> &[Cure] {
+        self.looked.cures.get_or_init(|| cures_of(&self.model, &self.full, &self.verdict))
+    }
+
+    /// How well it closes by other routes. Found once.
+    pub fn proof(&self) -> Proof {
+        *self.looked.proof.get_or_init(|| prove(&self.model, &self.full, &self.verdict, self.full_values()))
+    }
+
     /// N, V and M of every straight stretch of every body of a plane sheet, in the order of the sheet; nothing without equilibrium. Found once.
     pub fn inside(&self) -> &[Inside] {
         self.looked.inside.get_or_init(|| {

@@ -11,9 +11,8 @@ use crate::equilibrium::{Column, ColumnId, ColumnKind, ColumnOf, Component, Equi
 use crate::geometry::Vector;
 use crate::model::{JointId, Loading, Model, On, SupportId};
 use crate::plan::{Given, plan};
-use crate::proof::{Proof, prove};
 use crate::recognition::{Seen, at_joints, two_force_bodies};
-use crate::verdict::{Cure, OneWayState, Verdict, aligned, cures_of, judge};
+use crate::verdict::{OneWayState, Verdict, aligned, judge};
 use crate::working::{Working, work};
 use std::collections::HashMap;
 use std::ops::Deref;
@@ -43,10 +42,6 @@ pub struct Solved {
     pub equilibrium: Equilibrium,
     /// Planned and worked.
     pub working: Working,
-    /// What would hold it, when it moves.
-    pub cures: Vec<Cure>,
-    /// How well it closes by other routes.
-    pub proof: Proof,
     /// Per column of `equilibrium`: its value by the global solution, where equilibrium fixes it.
     pub global: Vec<Option<f64>>,
     values: Vec<Option<f64>>,
@@ -254,7 +249,6 @@ impl Statics {
         } else {
             Working::default()
         };
-        let cures = cures_of(model, full, verdict);
         // What was worked counts, to its last figure.
         let (mut whole, mut values) = (self.values.clone(), global.clone());
         for (id, value) in working.steps.iter().flat_map(|step| step.results()) {
@@ -263,12 +257,13 @@ impl Statics {
                 whole[index] = Some(value);
             }
         }
-        let proof = prove(model, full, verdict, &whole);
         self.values = whole;
-        Solved { statics: self, equilibrium, working, cures, proof, global, values }
+        // What was looked at before stood on the values before.
+        self.looked = self.looked.beside();
+        Solved { statics: self, equilibrium, working, global, values }
     }
 
-    /// What the unknowns of the full equilibrium come to, SI, along their assumed senses: the working's values where it was worked, else the global solution's; nothing
+    /// What the unknowns of the full equilibrium come to, SI, along their assumed senses: the working's values once it is worked, else the global solution's; nothing
     /// where neither equilibrium nor stiffness fixes them.
     pub fn full_values(&self) -> &[Option<f64>] {
         &self.values

@@ -28,22 +28,27 @@ pub struct State {
 impl Statics {
     /// Every combination of the sheet, in its order.
     pub fn states(&self) -> &[State] {
-        self.looked.states.get_or_init(|| self.combined())
+        self.looked.states.get_or_init(|| self.solve_states(&self.model.combinations))
     }
 
-    fn combined(&self) -> Vec<State> {
-        let model = &self.model;
-        if model.combinations.is_empty() {
+    /// One combination by itself, by its name.
+    pub fn state(&self, name: &str) -> Option<State> {
+        let wanted = self.model.combinations.iter().find(|combination| combination.name == name)?;
+        self.solve_states(std::slice::from_ref(wanted)).pop()
+    }
+
+    fn solve_states(&self, combinations: &[Combination]) -> Vec<State> {
+        if combinations.is_empty() {
             return Vec::new();
         }
-        let cases =
-            if self.full.columns.iter().any(Column::depends_on_signs) { None } else { self.cases_alone() };
-        model.combinations.iter().map(|combination| self.state(combination, cases.as_ref())).collect()
+        let signs = self.full.columns.iter().any(Column::depends_on_signs);
+        let cases = if signs { None } else { self.cases_alone(combinations) };
+        combinations.iter().map(|combination| self.combined(combination, cases.as_ref())).collect()
     }
 
-    /// Each case by itself, of those that some combination names; `None` when one of them is not balanced alone.
-    fn cases_alone(&self) -> Option<BTreeMap<String, Vec<Option<f64>>>> {
-        let mut names: Vec<&String> = self.model.combinations.iter().flat_map(|c| c.factors.keys()).collect();
+    /// Each case by itself, of those that some of these combinations name; `None` when one of them is not balanced alone.
+    fn cases_alone(&self, combinations: &[Combination]) -> Option<BTreeMap<String, Vec<Option<f64>>>> {
+        let mut names: Vec<&String> = combinations.iter().flat_map(|c| c.factors.keys()).collect();
         names.sort_unstable();
         names.dedup();
         let alone = |name: &String| {
@@ -53,7 +58,11 @@ impl Statics {
         names.into_iter().map(alone).collect()
     }
 
-    fn state(&self, combination: &Combination, cases: Option<&BTreeMap<String, Vec<Option<f64>>>>) -> State {
+    fn combined(
+        &self,
+        combination: &Combination,
+        cases: Option<&BTreeMap<String, Vec<Option<f64>>>>,
+    ) -> State {
         let loading = self.model.loading.factored(|case| combination.factor(case));
         let name = combination.name.clone();
         let counts =

@@ -136,12 +136,13 @@ async fn edited(
 ) -> usize {
     let mut sheets = [sheet.clone(), sheet.clone()];
     let mut taken = 0;
-    let [mut reply, _] = pair.ask(&json!({ "seq": 1, "sheet": sheet, "lean": true, "apart": true })).await;
+    let [mut reply, _] =
+        pair.ask(&json!({ "seq": 1, "sheet": sheet, "view": { "at": "free", "apart": true } })).await;
     for _ in 0..1 + dice.below(EDITS) {
         let edit = edits::random(&mut dice, &sheets[0], &reply);
         let questions = sheets
             .each_ref()
-            .map(|sheet| json!({ "seq": 1, "sheet": sheet, "edit": edit, "apart": true, "table": true }));
+            .map(|sheet| json!({ "seq": 1, "sheet": sheet, "edit": edit, "view": { "at": "check", "apart": true } }));
         let [old, new] = pair.ask_each([&questions[0], &questions[1]]).await;
         found.compare(&format!("{name}: {edit}"), &sheets[0], &old, &new);
         if old["edited"].is_null() || new["edited"].is_null() {

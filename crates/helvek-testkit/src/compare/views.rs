@@ -2,42 +2,41 @@
 
 use serde_json::{Value, json};
 
-/// The questions, by what they look at. `plain`: the reply without any of it.
+/// The questions, by what they look at. `plain`: the reply that looks at everything.
 pub(crate) fn of(sheet: &Value, plain: &Value) -> Vec<(String, Value)> {
-    let ask = |what: &str, more: Value| {
-        let mut question = json!({ "seq": 1, "sheet": sheet, "lean": true });
-        for (key, value) in more.as_object().into_iter().flatten() {
-            question[key] = value.clone();
-        }
-        (what.to_owned(), question)
-    };
+    let ask = |what: &str, view: Value| (what.to_owned(), json!({ "seq": 1, "sheet": sheet, "view": view }));
+    let inside = |loads: Value| json!({ "at": "inside", "loads": loads });
     let mut all = vec![
-        ask("free bodies", json!({ "free": true, "apart": true, "table": true })),
-        ask("inside", json!({ "inside": true })),
-        ask("size and stiffness", json!({ "size": true, "stiff": true })),
+        ask("free bodies", json!({ "at": "work", "apart": true })),
+        ask("the table", json!({ "at": "check" })),
+        ask("inside", json!({ "at": "inside" })),
+        ask("size", json!({ "at": "size" })),
+        ask("stiffness", json!({ "at": "stiff" })),
     ];
     for name in names(&sheet["combinations"], "K") {
-        all.push(ask(&format!("combination {name}"), json!({ "inside": true, "state": name })));
+        let what = format!("combination {name}");
+        all.push(ask(&what, inside(json!({ "of": "combination", "name": name }))));
     }
     if sheet["combinations"].as_array().is_some_and(|list| !list.is_empty()) {
-        all.push(ask("the envelope", json!({ "inside": true, "state": "envelope" })));
+        all.push(ask("the envelope", inside(json!({ "of": "envelope" }))));
     }
     for name in names(&sheet["moving"], "T") {
-        all.push(ask(&format!("train {name}"), json!({ "inside": true, "train": { "name": name } })));
-        let stand = json!({ "lead": 1.5, "on": true });
-        all.push(ask("a stand of it", json!({ "inside": true, "train": { "name": name, "stand": stand } })));
+        let mut train = json!({ "of": "train", "name": name });
+        all.push(ask(&format!("train {name}"), inside(train.clone())));
+        train["stand"] = json!({ "lead": 1.5, "on": true });
+        all.push(ask("a stand of it", inside(train)));
     }
     let first = sheet["bodies"].as_object().and_then(|bodies| bodies.keys().next());
     for (body, side) in first.into_iter().flat_map(|body| [(body, "before"), (body, "after")]) {
         let cut = json!({ "place": format!("{body} 0.7"), "side": side, "halves": true });
-        all.push(ask(&format!("a cut, {side}"), json!({ "inside": true, "cut": cut })));
+        all.push(ask(&format!("a cut, {side}"), json!({ "at": "inside", "cut": cut })));
     }
     // The ids of pieces are those of bodies and points that the drawing has.
     let marks = plain["scene"]["marks"].as_array().into_iter().flatten();
     let piece = marks.filter(|mark| mark["kind"] == "body").filter_map(|mark| mark["id"].as_str()).next();
     if let Some(piece) = piece {
         let choice = json!({ "pieces": [piece], "after": 0 });
-        all.push(ask("a free body of one's own", json!({ "free": true, "apart": true, "choice": choice })));
+        all.push(ask("a free body of one's own", json!({ "at": "work", "apart": true, "choice": choice })));
     }
     all
 }

@@ -17,26 +17,22 @@ pub(crate) async fn measure(programs: &[PathBuf]) {
         let connection = Connection::open(&server.address).await;
         builds.push((server, connection));
     }
-    let inside = json!({ "inside": true, "state": "K7" });
+    let plain = json!({ "at": "idealise" });
+    let inside = |loads: Value| json!({ "at": "inside", "loads": loads });
+    let one = inside(json!({ "of": "combination", "name": "K7" }));
     let mut all = vec![
-        ("beam with 20 loads".to_owned(), beam(), json!({})),
-        ("beam with 20 loads, inside".to_owned(), beam(), json!({ "inside": true })),
-        ("frame, 20 combinations".to_owned(), frame(false), inside.clone()),
-        (
-            "frame, 20 combinations, envelope".to_owned(),
-            frame(false),
-            json!({ "inside": true, "state": "envelope" }),
-        ),
-        ("stiff frame, 20 combinations".to_owned(), frame(true), inside),
-        ("stiff frame, 20 combinations, all answers".to_owned(), frame(true), json!({ "lean": false })),
+        ("beam with 20 loads".to_owned(), beam(), plain.clone()),
+        ("beam with 20 loads, inside".to_owned(), beam(), inside(json!({ "of": "drawn" }))),
+        ("frame, 20 combinations".to_owned(), frame(false), one.clone()),
+        ("frame, 20 combinations, envelope".to_owned(), frame(false), inside(json!({ "of": "envelope" }))),
+        ("stiff frame, 20 combinations".to_owned(), frame(true), one),
+        ("stiff frame, 20 combinations, all answers".to_owned(), frame(true), json!({ "at": "everything" })),
     ];
-    all.extend(sheets::examples().into_iter().map(|(file, sheet)| (sheets::name(&file), sheet, json!({}))));
+    let examples = sheets::examples().into_iter();
+    all.extend(examples.map(|(file, sheet)| (sheets::name(&file), sheet, plain.clone())));
     let mut rows = Vec::new();
-    for (name, sheet, more) in all {
-        let mut question = json!({ "seq": 1, "sheet": sheet, "lean": true });
-        for (key, value) in more.as_object().into_iter().flatten() {
-            question[key] = value.clone();
-        }
+    for (name, sheet, view) in all {
+        let question = json!({ "seq": 1, "sheet": sheet, "view": view });
         let mut times = vec![Vec::new(); builds.len()];
         for round in 0..ROUNDS {
             // Each in its turn is the first: who comes second finds the machine warm.

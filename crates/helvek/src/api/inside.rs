@@ -1,6 +1,6 @@
 //! What is shown inside the members: as drawn, by combination, as an envelope, under a train of forces, at a cut.
 
-use super::live::LiveRequest;
+use super::view::{CutWanted, Loads, TrainWanted, Within};
 use helvek_core::cut::cut;
 use helvek_core::edit;
 use helvek_core::inside::{Inside, Side};
@@ -8,89 +8,59 @@ use helvek_core::model::BodyId;
 use helvek_core::passage::{Facing, Passage, Section};
 use helvek_core::problem::Problem;
 use helvek_core::sheet::Document;
-use helvek_core::solution::{Solved, Statics};
+use helvek_core::solution::Statics;
 use helvek_figure::{
     Piece, Scene, SectionMark, diagrams, envelopes, influence_at, influence_of, pieces, scene_of_state,
     section_mark, swept,
 };
 use helvek_report::cut::{PageCut, page_cut};
 use helvek_report::moving::influence_lines;
-use helvek_report::page::{Page, inside_lines};
+use helvek_report::page::{Page, inside_lines, ranges, trains};
 use schemars::JsonSchema;
-use serde::Deserialize;
+use serde::Serialize;
 
-/// A place at which a body is cut through.
-#[derive(Debug, Deserialize, JsonSchema)]
-pub(crate) struct CutWanted {
-    /// As it is typed: `2.5`, `C`, `C + 0.5`, `jib 1.2`.
-    pub(crate) place: String,
-    /// Just before or just after what acts there; before, when nothing is said.
-    #[serde(default)]
-    pub(crate) side: Option<Side>,
-    /// Wants the two parts as free bodies.
-    #[serde(default)]
-    pub(crate) halves: bool,
-}
-
-/// A train of forces, wherever it stands or in one place.
-#[derive(Debug, Deserialize, JsonSchema)]
-pub(crate) struct TrainWanted {
-    /// Its name.
-    pub(crate) name: String,
-    /// Wants the influence line of an unknown, by its symbol, instead of the envelope; with a cut wanted too: those at the cut.
-    #[serde(default)]
-    pub(crate) line: Option<String>,
-    /// Puts it in a place.
-    #[serde(default)]
-    pub(crate) stand: Option<StandWanted>,
-}
-
-/// Where a train stands.
-#[derive(Debug, Deserialize, JsonSchema)]
-pub(crate) struct StandWanted {
-    /// The place of its leading force from the beginning of the path, in the sheet's unit.
-    pub(crate) lead: f64,
-    /// It heads to the end of its path, else to its beginning.
-    pub(crate) on: bool,
-}
-
-/// All combinations together; one of that name would stand for itself.
-const ENVELOPE: &str = "envelope";
-
-/// N, V and M as they are wanted, on the page and in the scene.
+/// What is seen inside of a model, on the page and in the scene.
 pub(super) fn look_inside(
-    request: &LiveRequest,
+    within: &Within,
     document: &Document,
-    solved: &Solved,
+    statics: &Statics,
     page: &mut Page,
     scene: &mut Scene,
 ) {
-    if let Some(wanted) = &request.train
-        && let Some(passage) = solved.passages().into_iter().find(|p| p.train.name == wanted.name)
-    {
-        return pass(request, wanted, document, &passage, page, scene);
-    }
-    let (named, states) = (request.state.as_deref(), solved.states());
-    match states.iter().find(|state| Some(state.name.as_str()) == named) {
-        Some(state) => {
-            *scene = scene_of_state(&state.solved);
-            // What counts nothing in it is not drawn.
-            let out: Vec<String> = state.left_out.iter().map(|load| format!("load:{load}")).collect();
-            scene.marks.retain(|mark| mark.load().is_none_or(|id| !out.iter().any(|o| o == id)));
-            page.inside = inside_lines(&state.solved);
-            scene.inside = diagrams(&state.solved);
+    let drawn = |page: &mut Page, scene: &mut Scene| {
+        page.inside = inside_lines(statics);
+        scene.inside = diagrams(statics);
+    };
+    match &within.loads {
+        Loads::Drawn => drawn(page, scene),
+        Loads::Combination { name } => match statics.state(name) {
+            Some(state) => {
+                *scene = scene_of_state(&state.solved);
+                // What counts nothing in it is not drawn.
+                let out: Vec<String> = state.left_out.iter().map(|load| format!("load:{load}")).collect();
+                scene.marks.retain(|mark| mark.load().is_none_or(|id| !out.iter().any(|o| o == id)));
+                page.inside = inside_lines(&state.solved);
+                scene.inside = diagrams(&state.solved);
+            }
+            None => drawn(page, scene),
+        },
+        Loads::Envelope => {
+            page.ranges = ranges(statics);
+            scene.inside = envelopes(statics, statics.states());
         }
-        None if named == Some(ENVELOPE) => scene.inside = envelopes(solved, states),
-        None => {
-            page.inside = inside_lines(solved);
-            scene.inside = diagrams(solved);
-        }
+        Loads::Train(wanted) => match statics.passages().into_iter().find(|p| p.train.name == wanted.name) {
+            Some(passage) => {
+                page.trains = trains(statics);
+                pass(within.cut.as_ref(), wanted, document, &passage, page, scene);
+            }
+            None => drawn(page, scene),
+        },
     }
 }
 
 /// A train: its envelope, influence lines, or what it does where it stands.
 fn pass(
-    request: &LiveRequest,
+    cut: Option<&CutWanted>,
     wanted: &TrainWanted,
     document: &Document,
     passage: &Passage<'_>,
@@ -106,7 +76,7 @@ fn pass(
         page.inside = inside_lines(&there);
         drawn = diagrams(&there);
     }
-    let section = request.cut.as_ref().and_then(|cut| section(document, passage.solved, cut));
+    let section = cut.and_then(|cut| section(document, passage.solved, cut));
     let lines = match (&wanted.line, &section) {
         (Some(of), _) => influence_of(passage, of),
         (None, Some(section)) => {
@@ -116,11 +86,6 @@ fn pass(
         (None, None) => None,
     };
     scene.inside = lines.or(drawn).or_else(|| swept(passage));
-}
-
-/// The section of a member where it is cut, with its stresses.
-pub(super) fn cut_section(document: &Document, solved: &Statics, wanted: &CutWanted) -> Option<SectionMark> {
-    section_mark(solved, &section(document, solved, wanted)?)
 }
 
 /// The place of a cut as a section of the model.
@@ -134,11 +99,56 @@ fn section(document: &Document, solved: &Statics, wanted: &CutWanted) -> Option<
     Some(Section { body, stretch, station, side: wanted.side.unwrap_or(Side::Before) })
 }
 
-/// Cuts a body through: its page, and its two parts as free bodies where they are wanted.
-pub(super) fn look_into(
+/// A body cut through, where that was wanted.
+#[derive(Debug, Default, Serialize, JsonSchema)]
+pub(crate) struct Cutting {
+    /// The cut that was wanted.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub(crate) cut: Option<PageCut>,
+    /// Why it could not be made.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub(crate) cut_refused: Vec<Problem>,
+    /// The section of the member there, with its stresses.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub(crate) section: Option<SectionMark>,
+}
+
+/// Cuts a body through, with its two parts as free bodies where they are wanted: under the loads as drawn, or one combination. Of all of them together, and of a train, there
+/// is no one cut.
+pub(super) fn cut_through(
+    within: &Within,
     document: &Document,
-    solved: &Solved,
+    statics: &Statics,
+    scene: &mut Scene,
+) -> Cutting {
+    let Some(wanted) = within.cut.as_ref().filter(|_| statics.verdict.equilibrium) else {
+        return Cutting::default();
+    };
+    let (state, name) = match &within.loads {
+        Loads::Drawn => (None, None),
+        Loads::Combination { name } => (statics.state(name), Some(name.as_str())),
+        Loads::Envelope | Loads::Train(_) => return Cutting::default(),
+    };
+    let statics = state.as_ref().map_or(statics, |state| &state.solved);
+    match look_into(document, statics, wanted, name) {
+        Ok((page, halves)) => {
+            scene.apart = halves;
+            let section = section(document, statics, wanted).and_then(|place| section_mark(statics, &place));
+            Cutting { cut: Some(page), section, cut_refused: Vec::new() }
+        }
+        Err(cut_refused) => Cutting { cut_refused, ..Cutting::default() },
+    }
+}
+
+/// Cuts a body through: its page, and its two parts as free bodies where they are wanted.
+fn look_into(
+    document: &Document,
+    solved: &Statics,
     wanted: &CutWanted,
+    combination: Option<&str>,
 ) -> Result<(PageCut, Vec<Piece>), Vec<Problem>> {
     let place = edit::cut_place(document, &wanted.place)?;
     let metres = solved.model.units.length.to_si(place.station);
@@ -151,7 +161,7 @@ pub(super) fn look_into(
     let diagram = all.iter().find(mine).and_then(|inside| inside.diagram.as_ref().ok());
     let steps = diagram.is_some_and(|diagram| diagram.steps(metres));
     let side = wanted.side.unwrap_or(Side::Before);
-    let cut = cut(document, &place, side)?;
+    let cut = cut(document, &place, side, combination)?;
     let halves = if wanted.halves {
         let ids = cut.parts.map(|part| cut.solved.part_id(part));
         let mut all = pieces(&cut.solved, &helvek_figure::scene(&cut.solved), &[]);

@@ -1,7 +1,8 @@
 //! Solving while someone draws.
 
-use super::inside::{CutWanted, TrainWanted, cut_section, look_inside, look_into};
+use super::inside::{Cutting, cut_through, look_inside};
 use super::json::Body;
+use super::view::{TakenApart, View};
 use super::{ApiError, ErrorBody, Shared};
 use crate::works::{MOST, Works};
 use axum::extract::State;
@@ -10,17 +11,18 @@ use axum::extract::ws::{Message, WebSocket, WebSocketUpgrade};
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
 use helvek_core::answers::{Answers, FreeMotion};
+use helvek_core::budget;
 use helvek_core::edit::offers::{self, Offer};
 use helvek_core::edit::{self, Edit};
 use helvek_core::model::{self, Built};
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, Document, MAX_TEXT, Sheet, Syntax};
-use helvek_core::{budget, solution};
-use helvek_figure::{Scene, SectionMark, deflected, free_bodies, mark_unclear, outline, pieces, pin_marks};
+use helvek_core::solution::{Solved, Statics};
+use helvek_figure::{
+    Scene, deflected, free_bodies, mark_unclear, outline, pieces, pin_marks, scene_of_state,
+};
 use helvek_report::choice::choices;
-use helvek_report::cut::PageCut;
-use helvek_report::judge::{judged_headline, page_judgement};
-use helvek_report::page::{Page, next, ranges, table, trains};
+use helvek_report::page::{Page, next, table};
 use helvek_report::stiff::page_stiff;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
@@ -40,48 +42,9 @@ pub(crate) struct LiveRequest {
     /// To be done to the sheet first.
     #[serde(default)]
     pub(crate) edit: Option<Edit>,
-    /// Leaves out what only programs read: the answers as numbers.
+    /// What is looked at: only that is computed.
     #[serde(default)]
-    pub(crate) lean: bool,
-    /// Wants the free bodies of the working, and which joint can be next.
-    #[serde(default)]
-    pub(crate) free: bool,
-    /// Wants the structure taken apart.
-    #[serde(default)]
-    pub(crate) apart: bool,
-    /// Wants N, V and M along the members.
-    #[serde(default)]
-    pub(crate) inside: bool,
-    /// Wants one combination of load cases instead of the loads as they are drawn; `envelope` for all of them.
-    #[serde(default)]
-    pub(crate) state: Option<String>,
-    /// Wants a train of forces instead, wherever it stands or in one place.
-    #[serde(default)]
-    pub(crate) train: Option<TrainWanted>,
-    /// Wants a body cut through at a place.
-    #[serde(default)]
-    pub(crate) cut: Option<CutWanted>,
-    /// Wants what has limits, ranked, and pins among their plates.
-    #[serde(default)]
-    pub(crate) size: bool,
-    /// Wants what stiffness says, the methods by hand, and the deflected shape.
-    #[serde(default)]
-    pub(crate) stiff: bool,
-    /// Wants the table of bars.
-    #[serde(default)]
-    pub(crate) table: bool,
-    /// Wants the equations of a free body of one's own choice.
-    #[serde(default)]
-    pub(crate) choice: Option<Chosen>,
-}
-
-/// A free body of one's own choice.
-#[derive(Debug, Deserialize, JsonSchema)]
-pub(crate) struct Chosen {
-    /// The ids of its pieces.
-    pub(crate) pieces: Vec<String>,
-    /// After so many steps of the working.
-    pub(crate) after: usize,
+    pub(crate) view: View,
 }
 
 /// Everything a bench shows.
@@ -89,6 +52,8 @@ pub(crate) struct Chosen {
 pub(crate) struct LiveReply {
     /// As sent.
     pub(crate) seq: u64,
+    /// What was looked at, as sent.
+    pub(crate) view: View,
     /// The sheet after the edit; null when none was asked for, or when it could not be done.
     pub(crate) edited: Option<Sheet>,
     /// Why the edit could not be done; the path of each is the slot it was typed into. The rest of the reply is about the sheet as sent.
@@ -116,18 +81,8 @@ pub(crate) struct LiveSolution {
     pub(crate) answers: Option<Answers>,
     /// For people.
     pub(crate) page: Page,
-    /// The cut that was wanted.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    #[schemars(default)]
-    pub(crate) cut: Option<PageCut>,
-    /// Why it could not be made.
-    #[serde(skip_serializing_if = "Vec::is_empty")]
-    #[schemars(default)]
-    pub(crate) cut_refused: Vec<Problem>,
-    /// The section of the member there, with its stresses.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    #[schemars(default)]
-    pub(crate) section: Option<SectionMark>,
+    #[serde(flatten)]
+    pub(crate) cut: Cutting,
     /// How it moves, when it can.
     pub(crate) free_motion: Option<FreeMotion>,
 }
@@ -259,9 +214,12 @@ fn reply(request: &LiveRequest, unsolved: Option<ErrorBody>) -> LiveReply {
         }
     }
     let Built { model, problems } = model::build(&document);
-    let (mut scene, solved) = if problems.is_empty() && unsolved.is_none() {
-        let solved = solution::solve(model);
-        (helvek_figure::scene(&solved), Some(solved))
+    offered.extend(offers::on_problems(&document, &problems));
+    let (scene, solution) = if problems.is_empty() && unsolved.is_none() {
+        let statics = Statics::of(model);
+        offered.extend(offers::on_redundancy(&statics));
+        let (scene, solution) = look(&request.view, &document, statics, &mut offered);
+        (scene, Some(solution))
     } else {
         let mut scene = outline(&model);
         let written = match &edited {
@@ -271,71 +229,10 @@ fn reply(request: &LiveRequest, unsolved: Option<ErrorBody>) -> LiveReply {
         mark_unclear(&mut scene, &written.unwrap_or_default(), &model, &problems);
         (scene, None)
     };
-    offered.extend(offers::on_problems(&document, &problems));
-    let solution = solved.map(|solved| {
-        let found = solved.findings();
-        offered.extend(offers::on_redundancy(&solved));
-        offered.extend(offers::on_warnings(&found.warnings));
-        let mut page = Page::with(&solved, &found);
-        // Combinations and trains are seen inside only, and take their time.
-        if request.inside || !request.lean {
-            page.ranges = ranges(&solved);
-            page.trains = trains(&solved);
-        }
-        let judged = solved.with_trains();
-        if let Some(judgement) = solved.judgement(judged) {
-            page.headlines.size = judged_headline(&solved, &judgement);
-            if request.size {
-                page.judgement = Some(page_judgement(&solved, &judgement, judged));
-                scene.pins = pin_marks(&solved, &judgement);
-            }
-        }
-        if request.stiff {
-            page.stiff = page_stiff(&solved);
-            scene.deflected = deflected(&solved);
-        }
-        if request.table {
-            page.table = table(&solved, &found);
-        }
-        if let Some(chosen) = &request.choice {
-            page.choice = choices(&solved, &found, &chosen.pieces, chosen.after);
-        }
-        if request.free {
-            page.next = next(&solved);
-            scene.free = free_bodies(&solved, &scene);
-        }
-        if request.inside {
-            look_inside(request, &document, &solved, &mut page, &mut scene);
-        }
-        if request.apart {
-            scene.apart = pieces(&solved, &scene, &document.sheet.conventions.apart.together);
-        }
-        let (mut shown, mut cut_refused, mut section) = (None, Vec::new(), None);
-        if let Some(wanted) =
-            request.cut.as_ref().filter(|_| solved.verdict.equilibrium && request.train.is_none())
-        {
-            match look_into(&document, &solved, wanted) {
-                Ok((page, halves)) => {
-                    shown = Some(page);
-                    section = cut_section(&document, &solved, wanted);
-                    scene.apart = halves;
-                }
-                Err(problems) => cut_refused = problems,
-            }
-        }
-        let free_motion = found.free_motion.clone();
-        LiveSolution {
-            cut: shown,
-            section,
-            cut_refused,
-            answers: (!request.lean).then(|| solved.answers_from(found)),
-            page,
-            free_motion,
-        }
-    });
     let micros = u64::try_from(start.elapsed().as_micros()).unwrap_or(u64::MAX);
     LiveReply {
         seq: request.seq,
+        view: request.view.clone(),
         edited,
         refused,
         offers: offered,
@@ -345,4 +242,75 @@ fn reply(request: &LiveRequest, unsolved: Option<ErrorBody>) -> LiveReply {
         unsolved,
         micros,
     }
+}
+
+/// What is looked at of a model without problems.
+fn look(
+    view: &View,
+    document: &Document,
+    statics: Statics,
+    offered: &mut Vec<Offer>,
+) -> (Scene, LiveSolution) {
+    if view.works() {
+        return look_at_working(view, document, &statics.explained(), offered);
+    }
+    let found = statics.findings();
+    offered.extend(offers::on_warnings(&found.warnings));
+    let (mut page, mut scene) = (Page::brief(&statics, &found), scene_of_state(&statics));
+    let mut cut = Cutting::default();
+    match view {
+        View::Size => {
+            if let Some(judgement) = page.judge(&statics) {
+                scene.pins = pin_marks(&statics, &judgement);
+            }
+        }
+        View::Stiff => {
+            page.stiff = page_stiff(&statics);
+            scene.deflected = deflected(&statics);
+        }
+        View::Inside(within) => {
+            look_inside(within, document, &statics, &mut page, &mut scene);
+            cut = cut_through(within, document, &statics, &mut scene);
+        }
+        _ => {}
+    }
+    (scene, LiveSolution { answers: None, page, cut, free_motion: found.free_motion })
+}
+
+/// The same where the working belongs to it.
+fn look_at_working(
+    view: &View,
+    document: &Document,
+    solved: &Solved,
+    offered: &mut Vec<Offer>,
+) -> (Scene, LiveSolution) {
+    let found = solved.findings();
+    offered.extend(offers::on_warnings(&found.warnings));
+    let mut scene = helvek_figure::scene(solved);
+    let mut page = if *view == View::Everything {
+        Page::full(solved, &found)
+    } else {
+        let mut page = Page::with(solved, &found);
+        page.judge_shortly(solved);
+        page
+    };
+    match view {
+        View::Work(_) => {
+            page.next = next(solved);
+            scene.free = free_bodies(solved, &scene);
+        }
+        View::Check(_) | View::Table => page.table = table(solved, &found),
+        _ => {}
+    }
+    if let Some(TakenApart { apart, choice }) = view.apart() {
+        if *apart {
+            scene.apart = pieces(solved, &scene, &document.sheet.conventions.apart.together);
+        }
+        if let Some(chosen) = choice {
+            page.choice = choices(solved, &found, &chosen.pieces, chosen.after);
+        }
+    }
+    let free_motion = found.free_motion.clone();
+    let answers = (*view == View::Everything).then(|| solved.answers_from(found));
+    (scene, LiveSolution { answers, page, cut: Cutting::default(), free_motion })
 }

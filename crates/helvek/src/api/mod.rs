@@ -13,6 +13,7 @@ mod revisions;
 mod sheets;
 mod shelf;
 mod told;
+mod view;
 
 pub(crate) use about::AboutHelvek;
 pub(crate) use cards::Card;

@@ -127,6 +127,100 @@ async fn a_live_solve_answers_with_scene_page_and_answers() {
     assert_eq!(refused["edited"], Value::Null);
 }
 
+async fn look(api: &Api, sheet: &Value, view: Value) -> Value {
+    let reply = api.call("POST /api/solve", &json!({ "seq": 1, "sheet": sheet, "view": view })).await;
+    assert_eq!(reply.status, 200, "{}", reply.body);
+    reply.json()
+}
+
+#[tokio::test]
+async fn only_what_is_looked_at_is_in_a_reply() {
+    let api = Api::start(false).await;
+    let mut sheet = beam();
+    sheet["loads"] = json!([
+        { "kind": "force", "at": "B", "size": 6, "direction": "down", "case": "snow" },
+        { "kind": "couple", "on": "plank", "at": "B", "size": 2, "case": "wind" },
+    ]);
+    sheet["combinations"] = json!([
+        { "name": "envelope", "factors": { "snow": 2 } },
+        { "name": "K2", "factors": { "wind": 1 } },
+    ]);
+    // What a page has beside the verdict, by what is looked at.
+    let filled = async |view: Value| {
+        let reply = look(&api, &sheet, view.clone()).await;
+        assert_eq!(reply["view"]["at"], view["at"]);
+        let page = reply["solution"]["page"].clone();
+        let lists = ["steps", "next", "table", "inside", "ranges", "trains"];
+        let there = |key: &&str| page[*key].as_array().is_some_and(|list| !list.is_empty());
+        let worked = !page["headlines"]["work"].is_null();
+        assert_eq!(worked, !page["closes"].is_null());
+        (lists.into_iter().filter(there).collect::<Vec<_>>(), worked, reply)
+    };
+    for at in ["idealise", "free", "work", "check", "table"] {
+        let (there, worked, reply) = filled(json!({ "at": at })).await;
+        assert_eq!((there, worked), (vec!["steps"], true), "{at}");
+        assert_eq!((&reply["solution"]["answers"], &reply["scene"]["inside"]), (&Value::Null, &Value::Null));
+    }
+    for at in ["stiff", "size"] {
+        let (there, worked, _) = filled(json!({ "at": at })).await;
+        assert_eq!((there, worked), (vec![], false), "{at}");
+    }
+    let (there, worked, drawn) = filled(json!({ "at": "inside" })).await;
+    assert_eq!((there, worked), (vec!["inside"], false));
+    // A combination that is called as all of them together are: told apart by what is asked.
+    let named = json!({ "at": "inside", "loads": { "of": "combination", "name": "envelope" } });
+    let (there, _, one) = filled(named).await;
+    assert_eq!(there, ["inside"]);
+    assert_ne!(one["scene"]["inside"], drawn["scene"]["inside"]);
+    let (there, _, all) = filled(json!({ "at": "inside", "loads": { "of": "envelope" } })).await;
+    assert_eq!(there, ["ranges"]);
+    assert_ne!(all["scene"]["inside"], one["scene"]["inside"]);
+    // Who asks for nothing is a program, and has everything.
+    let everything = api.call("POST /api/solve", &json!({ "seq": 1, "sheet": sheet })).await.json();
+    assert_eq!(everything["view"], json!({ "at": "everything" }));
+    let solution = &everything["solution"];
+    assert_eq!(solution["answers"]["combinations"].as_array().unwrap().len(), 2);
+    assert_eq!(
+        (&solution["page"]["ranges"], &solution["page"]["steps"]),
+        (
+            &all["solution"]["page"]["ranges"],
+            &look(&api, &sheet, json!({ "at": "work" })).await["solution"]["page"]["steps"],
+        )
+    );
+    // A view of another time is refused by name.
+    let old = json!({ "seq": 1, "sheet": sheet, "view": { "at": "elsewhere" } });
+    let refused = api.call("POST /api/solve", &old).await;
+    assert!((400..500).contains(&refused.status) && refused.body.contains("elsewhere"), "{}", refused.body);
+}
+
+#[tokio::test]
+async fn a_cut_carries_the_loads_that_are_looked_at() {
+    let api = Api::start(false).await;
+    let mut sheet = beam();
+    sheet["points"] = json!({ "A": [0, 0], "B": [4, 0], "C": [1, 0] });
+    sheet["bodies"] = json!({ "plank": { "runs": [["A", "C", "B"]] } });
+    sheet["supports"] = json!([{ "at": "A", "kind": "pin" }, { "at": "B", "kind": "roller" }]);
+    sheet["loads"] = json!([
+        { "kind": "force", "at": "C", "size": 8, "direction": "down", "case": "snow" },
+        { "kind": "distributed", "from": "A", "to": "B", "start": 3, "direction": "down", "case": "wind" },
+    ]);
+    sheet["combinations"] = json!([{ "name": "K1", "factors": { "snow": 1.5, "wind": -1 } }]);
+    let cut = async |loads: Value| {
+        let view = json!({ "at": "inside", "loads": loads, "cut": { "place": "2" } });
+        let solution = look(&api, &sheet, view).await["solution"].take();
+        solution["cut"]["values"]
+            .as_array()
+            .map(|values| values.iter().map(|v| v.to_string()).collect::<String>())
+    };
+    // In the middle of 4 m: of 8 at 1 m the right half carries 8/4·2 = 4, of 3 per length 3·16/8 = 6.
+    let drawn = cut(json!({ "of": "drawn" })).await.unwrap();
+    assert!(drawn.contains("10.0 kN"), "{drawn}");
+    // 1.5 · 4 − 6 = 0; V = −1.5·2 + 0.
+    let combined = cut(json!({ "of": "combination", "name": "K1" })).await.unwrap();
+    assert!(combined.contains("3.00 kN") && !combined.contains("10.0"), "{combined}");
+    assert_eq!(cut(json!({ "of": "envelope" })).await, None);
+}
+
 #[tokio::test]
 async fn what_governs_is_ranked_only_where_it_is_read_and_headlined_everywhere() {
     let api = Api::start(false).await;
@@ -136,15 +230,12 @@ async fn what_governs_is_ranked_only_where_it_is_read_and_headlined_everywhere()
     sheet["loads"] = json!([{ "kind": "couple", "on": "plank", "at": "B", "size": 2 }]);
     sheet["limits"] = json!([{ "stress": "80 MPa" }]);
     sheet["pins"] = json!([{ "at": "A", "plates": [{ "of": "ground", "thickness": 5 }, { "of": "plank", "thickness": 9 }] }]);
-    let lean = api.call("POST /api/solve", &json!({ "seq": 1, "sheet": sheet, "lean": true })).await.json();
-    let page = &lean["solution"]["page"];
+    let plain = look(&api, &sheet, json!({ "at": "idealise" })).await;
+    let page = &plain["solution"]["page"];
     assert!(page["headlines"]["size"].as_str().unwrap().starts_with("governs: plank"), "{page}");
     assert_eq!(page["judgement"], Value::Null);
-    assert_eq!(lean["scene"]["pins"], Value::Null);
-    let sized = api
-        .call("POST /api/solve", &json!({ "seq": 2, "sheet": sheet, "lean": true, "size": true }))
-        .await
-        .json();
+    assert_eq!(plain["scene"]["pins"], Value::Null);
+    let sized = look(&api, &sheet, json!({ "at": "size" })).await;
     let told = &sized["solution"]["page"]["judgement"];
     // 2e6·50/I, I = (60·100³ − 52·92³)/12: 61.5 MPa.
     assert_eq!(told["lines"][0]["demand"], "61.5 MPa", "{told}");

@@ -57,7 +57,7 @@ async fn what_is_too_much_work_is_refused_by_name_and_leaves_the_shelf_alone() {
     let units = json!({ "edit": "units", "length": "mm", "force": "N" });
     for question in [
         json!({ "seq": 1, "sheet": much }),
-        json!({ "seq": 2, "sheet": much, "edit": units, "inside": true }),
+        json!({ "seq": 2, "sheet": much, "edit": units, "view": { "at": "inside" } }),
     ] {
         let reply = api.call("POST /api/solve", &question).await;
         let drawn = reply.json();
@@ -91,7 +91,7 @@ async fn a_newer_question_on_a_line_ends_the_older_one() {
     let (mut line, _) =
         tokio_tungstenite::connect_async(format!("ws://{}/api/live", api.host())).await.unwrap();
     let ask = |seq: u64, sheet: Value| {
-        Message::text(json!({ "seq": seq, "sheet": sheet, "lean": true }).to_string())
+        Message::text(json!({ "seq": seq, "sheet": sheet, "view": { "at": "idealise" } }).to_string())
     };
     use futures_util::{SinkExt, StreamExt};
     line.send(ask(1, truss(900))).await.unwrap();

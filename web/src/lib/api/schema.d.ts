@@ -2954,18 +2954,18 @@ export interface components {
             readonly idealise: string;
             /** @description What was counted. */
             readonly free: string;
-            /** @description How many steps. */
-            readonly work: string;
-            /** @description How well it closes. */
-            readonly check: string;
+            /** @description How many steps; null where the working was not looked at. */
+            readonly work: string | null;
+            /** @description How well it closes; null where the working was not looked at. */
+            readonly check: string | null;
             /** @description How many bars pull and push. */
             readonly table: string;
             /** @description The largest moment. */
             readonly inside: string;
             /** @description How many forces are too many, and whether stiffness finds them; empty where stiffness says nothing. */
             readonly stiff: string;
-            /** @description What governs. */
-            readonly size: string;
+            /** @description What governs; null where limits were not looked at. */
+            readonly size: string | null;
         };
         /** @description Which way round a train may travel. */
         readonly Heads: "both" | "forward" | "back";
@@ -3313,6 +3313,8 @@ export interface components {
              * @description As sent.
              */
             readonly seq: number;
+            /** @description What was looked at, as sent. */
+            readonly view: components["schemas"]["View"];
             /** @description The sheet after the edit; null when none was asked for, or when it could not be done. */
             readonly edited: components["schemas"]["Sheet"] | null;
             /** @description Why the edit could not be done; the path of each is the slot it was typed into. The rest of the reply is about the sheet as sent. */
@@ -3348,51 +3350,12 @@ export interface components {
              */
             readonly edit?: components["schemas"]["Edit"] | null;
             /**
-             * @description Leaves out what only programs read: the answers as numbers.
-             * @default false
+             * @description What is looked at: only that is computed.
+             * @default {
+             *       "at": "everything"
+             *     }
              */
-            readonly lean?: boolean;
-            /**
-             * @description Wants the free bodies of the working, and which joint can be next.
-             * @default false
-             */
-            readonly free?: boolean;
-            /**
-             * @description Wants the structure taken apart.
-             * @default false
-             */
-            readonly apart?: boolean;
-            /**
-             * @description Wants N, V and M along the members.
-             * @default false
-             */
-            readonly inside?: boolean;
-            /**
-             * @description Wants one combination of load cases instead of the loads as they are drawn; `envelope` for all of them.
-             * @default null
-             */
-            readonly state?: string | null;
-            /** @description Wants a train of forces instead, wherever it stands or in one place. */
-            readonly train?: components["schemas"]["TrainWanted"] | null;
-            /** @description Wants a body cut through at a place. */
-            readonly cut?: components["schemas"]["CutWanted"] | null;
-            /**
-             * @description Wants what has limits, ranked, and pins among their plates.
-             * @default false
-             */
-            readonly size?: boolean;
-            /**
-             * @description Wants what stiffness says, the methods by hand, and the deflected shape.
-             * @default false
-             */
-            readonly stiff?: boolean;
-            /**
-             * @description Wants the table of bars.
-             * @default false
-             */
-            readonly table?: boolean;
-            /** @description Wants the equations of a free body of one's own choice. */
-            readonly choice?: components["schemas"]["Chosen"] | null;
+            readonly view?: components["schemas"]["View"];
         };
         /** @description A solution with its wording. */
         readonly LiveSolution: {
@@ -3425,6 +3388,22 @@ export interface components {
         }) | (components["schemas"]["OwnWeight"] & {
             /** @constant */
             readonly kind: "own";
+        });
+        /** @description Which loads act. */
+        readonly Loads: {
+            /** @constant */
+            readonly of: "drawn";
+        } | {
+            /** @constant */
+            readonly of: "combination";
+            /** @description Its name. */
+            readonly name: string;
+        } | {
+            /** @constant */
+            readonly of: "envelope";
+        } | (components["schemas"]["TrainWanted"] & {
+            /** @constant */
+            readonly of: "train";
         });
         /** @description One thing drawn. Places and directions are in sheet units, y up; directions are unit vectors along which an arrow flies. */
         readonly Mark: {
@@ -5898,6 +5877,19 @@ export interface components {
             /** @description All of them. */
             readonly tags: readonly string[];
         };
+        /** @description How the structure is taken apart. */
+        readonly TakenApart: {
+            /**
+             * @description It is taken apart.
+             * @default false
+             */
+            readonly apart?: boolean;
+            /**
+             * @description A free body of one's own choice, of which the equations are wanted.
+             * @default null
+             */
+            readonly choice?: components["schemas"]["Chosen"] | null;
+        };
         /** @description Some members warm up, all over or more on one side. */
         readonly Temperature: {
             /** @description Bodies and bars; all of them when missing. */
@@ -5995,7 +5987,10 @@ export interface components {
              * @default null
              */
             readonly line?: string | null;
-            /** @description Puts it in a place. */
+            /**
+             * @description Puts it in a place.
+             * @default null
+             */
             readonly stand?: components["schemas"]["StandWanted"] | null;
         };
         /** @description How a truss is worked. */
@@ -6065,6 +6060,35 @@ export interface components {
         };
         /** @description The axis that points up. */
         readonly Vertical: "y" | "z";
+        /** @description A stop of the work, with what is looked at there. */
+        readonly View: {
+            /** @constant */
+            readonly at: "everything";
+        } | {
+            /** @constant */
+            readonly at: "idealise";
+        } | (components["schemas"]["TakenApart"] & {
+            /** @constant */
+            readonly at: "free";
+        }) | (components["schemas"]["TakenApart"] & {
+            /** @constant */
+            readonly at: "work";
+        }) | (components["schemas"]["TakenApart"] & {
+            /** @constant */
+            readonly at: "check";
+        }) | {
+            /** @constant */
+            readonly at: "table";
+        } | {
+            /** @constant */
+            readonly at: "stiff";
+        } | (components["schemas"]["Within"] & {
+            /** @constant */
+            readonly at: "inside";
+        }) | {
+            /** @constant */
+            readonly at: "size";
+        };
         /** @description Something that is not wrong but should be looked at. */
         readonly Warning: {
             /** @description A fixed name, for programs. */
@@ -6112,6 +6136,21 @@ export interface components {
         };
         /** @description Why a revision is cut. */
         readonly Why: "left" | "named" | "restored";
+        /** @description What is looked at inside the members. */
+        readonly Within: {
+            /**
+             * @description Under which loads.
+             * @default {
+             *       "of": "drawn"
+             *     }
+             */
+            readonly loads?: components["schemas"]["Loads"];
+            /**
+             * @description A body is cut through.
+             * @default null
+             */
+            readonly cut?: components["schemas"]["CutWanted"] | null;
+        };
     };
     responses: never;
     parameters: never;

@@ -112,7 +112,7 @@
     <span class="end" bind:this={end}></span>
   </div>
   <div class="proof">
-    {#if page?.closes}<strong>{page.closes}</strong>{/if}
+    {#if session.solver.closes}<strong>{session.solver.closes}</strong>{/if}
     <small title={page?.caution}>to be checked by a qualified engineer under local codes</small>
     {#if page}<small class="hidden print:block">{page.engine}</small>{/if}
   </div>

@@ -24,7 +24,7 @@
   }
 </script>
 
-{#if session.asking.offline || session.saver.state === 'offline'}
+{#if session.solver.offline || session.saver.state === 'offline'}
   <div class="banner" role="alert">
     Helvek’s server does not answer. What you draw stays in this browser and is kept as soon as it is back;
     answers wait.
@@ -48,10 +48,10 @@
       <button onclick={theirs}>Open the other</button>
     {/if}
   </div>
-{:else if session.asking.unanswered}
+{:else if session.solver.unanswered}
   <div class="banner" role="alert">
-    Not answered. {session.asking.unanswered.message}
-    {session.asking.unanswered.cure} What is drawn is kept.
+    Not answered. {session.solver.unanswered.message}
+    {session.solver.unanswered.cure} What is drawn is kept.
     <button onclick={() => session.again()}>Try again</button>
   </div>
 {:else if session.found}

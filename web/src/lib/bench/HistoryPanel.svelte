@@ -64,7 +64,7 @@
   }
 
   async function bringBack(revision: Revision): Promise<void> {
-    session.asking.waiting += 1;
+    session.solver.waiting += 1;
     try {
       const sheet = await api.revision(session.id, revision.number);
       await api.cut(session.id, 'restored');
@@ -74,7 +74,7 @@
     } catch (error) {
       failed = error instanceof Error ? error.message : 'It could not be brought back.';
     } finally {
-      session.asking.waiting -= 1;
+      session.solver.waiting -= 1;
     }
   }
 </script>

@@ -2,7 +2,7 @@
 <script lang="ts">
   import { Pencil } from '@lucide/svelte';
   import { INNER, lies } from '../board/diagrams';
-  import { Looking } from './looking.svelte';
+  import { ENVELOPE, Looking } from './looking.svelte';
   import type { Session } from './session.svelte';
   import TrainBar from './TrainBar.svelte';
   import { listed } from '../ui/listed';
@@ -128,7 +128,7 @@
       <span class="break"></span>
       <TrainBar {session} {train} />
     {/if}
-    <form onsubmit={go} class:hidden={session.looking.state !== null && !train}>
+    <form onsubmit={go} class:hidden={session.looking.state === ENVELOPE}>
       <label for="cut-place">{train ? 'Influence at' : 'Cut at'} <kbd>X</kbd></label>
       <input
         id="cut-place"

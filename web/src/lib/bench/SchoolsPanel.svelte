@@ -10,7 +10,7 @@
     schoolsOf(session.spatial).filter((s) => {
       if (s.only === 'bars') return listed(session.sheet.bars).length > 0;
       if (s.only === 'pulleys') return Object.keys(session.sheet.pulleys ?? {}).length > 0;
-      if (s.only === 'redundant') return (session.page?.headlines.stiff ?? '') !== '';
+      if (s.only === 'redundant') return (session.solver.headlines?.stiff ?? '') !== '';
       return true;
     }),
   );

@@ -5,12 +5,14 @@
   import { STOP_NAMES as names, type Session, type Stop } from './session.svelte';
 
   const { session, replay }: { session: Session; replay: Replay } = $props();
-  const lines = $derived(session.page?.headlines);
+  const lines = $derived(session.solver.headlines);
   const line = $derived((stop: Stop) => {
     if (session.empty) return '';
     const wrong = session.reply?.problems.length ?? 0;
     if (!lines) return wrong > 0 && stop === 'idealise' ? `${wrong} to mend` : '…';
-    return stop === 'work' && session.stop === 'work' ? `step ${session.step} of ${lines.work}` : lines[stop];
+    return stop === 'work' && session.stop === 'work'
+      ? `step ${session.step} of ${lines.work}`
+      : (lines[stop] ?? '');
   });
 </script>
 
@@ -45,7 +47,7 @@
     >
     <button
       onclick={() => replay.toggle()}
-      disabled={!session.page || session.page.steps.length === 0}
+      disabled={!session.page || session.solver.steps === 0}
       title={replay.playing ? 'Stop (Space)' : 'Play the working back (Space)'}
       aria-label={replay.playing ? 'Stop' : 'Play the working back'}
     >

@@ -1,7 +1,6 @@
 /** What is looked at inside the members: which loads, where a member is cut, which train, which curves. */
 import type { Inner } from '../board/diagrams';
-import type { Sheet } from '../api/types';
-import type { Want } from './solver';
+import type { Loads, Sheet, View } from '../api/types';
 import { listed } from '../ui/listed';
 
 /** Where a member is cut through. */
@@ -136,13 +135,19 @@ export class Looking {
   }
 
   /** What of this the server is asked for. */
-  get want(): Partial<Want> {
-    const { cut, state, train, line, stand } = this;
+  get view(): View {
+    const { cut, halves } = this;
     return {
-      ...(train ? { train: { name: train, line, stand } } : state ? { state } : {}),
-      ...(cut
-        ? { cut: { place: cut.place, ...(cut.side ? { side: cut.side } : {}), halves: this.halves } }
-        : {}),
+      at: 'inside',
+      loads: this.#loads,
+      cut: cut ? { place: cut.place, side: cut.side ?? null, halves } : null,
     };
+  }
+
+  get #loads(): Loads {
+    const { state, train, line, stand } = this;
+    if (train !== null) return { of: 'train', name: train, line, stand };
+    if (state === null) return { of: 'drawn' };
+    return state === ENVELOPE ? { of: 'envelope' } : { of: 'combination', name: state };
   }
 }

@@ -1,8 +1,9 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import type { Sheet } from '../api/types';
-import { Solver } from './solver';
+import type { Sheet, View } from '../api/types';
+import { Queue } from './queue';
 
 const sheet: Sheet = { format: 'helvek-sheet/1', title: '' };
+const VIEW: View = { at: 'idealise' };
 
 /** A server that answers when it is told to. */
 function slowServer() {
@@ -25,11 +26,11 @@ const tick = () => new Promise((resolve) => setTimeout(resolve));
 
 afterEach(() => vi.unstubAllGlobals());
 
-describe('the solver', () => {
+describe('the queue', () => {
   it('has one question in flight and one waiting; those between are dropped', async () => {
     const asked = slowServer();
-    const solver = new Solver();
-    const replies = [1, 2, 3, 4].map(() => solver.ask(sheet));
+    const queue = new Queue();
+    const replies = [1, 2, 3, 4].map(() => queue.ask(sheet, undefined, VIEW));
     await tick();
     expect(asked.map((a) => a.seq)).toEqual([1]);
     asked[0]?.answer();
@@ -44,11 +45,11 @@ describe('the solver', () => {
 
   it('asks what is to be kept in its order, whatever is typed after it', async () => {
     const asked = slowServer();
-    const solver = new Solver();
-    const typed = solver.ask(sheet);
-    const kept = solver.ask(sheet, { edit: 'unpick' }, {}, true);
-    const between = solver.ask(sheet);
-    const last = solver.ask(sheet);
+    const queue = new Queue();
+    const typed = queue.ask(sheet, undefined, VIEW);
+    const kept = queue.ask(sheet, { edit: 'unpick' }, VIEW, true);
+    const between = queue.ask(sheet, undefined, VIEW);
+    const last = queue.ask(sheet, undefined, VIEW);
     for (let i = 0; i < 3; i += 1) {
       await tick();
       asked[i]?.answer();
@@ -60,10 +61,10 @@ describe('the solver', () => {
 
   it('gives up a question that takes long when a newer one is there, and ends the work on it', async () => {
     const asked = slowServer();
-    const solver = new Solver();
-    const slow = solver.ask(sheet);
+    const queue = new Queue();
+    const slow = queue.ask(sheet, undefined, VIEW);
     await tick();
-    const newer = solver.ask(sheet);
+    const newer = queue.ask(sheet, undefined, VIEW);
     // Not at once: an answer that comes soon is shown meanwhile.
     await tick();
     expect(asked.map((a) => a.seq)).toEqual([1]);
@@ -78,10 +79,10 @@ describe('the solver', () => {
 
   it('never gives up what is to be kept', async () => {
     const asked = slowServer();
-    const solver = new Solver();
-    const kept = solver.ask(sheet, { edit: 'unpick' }, {}, true);
+    const queue = new Queue();
+    const kept = queue.ask(sheet, { edit: 'unpick' }, VIEW, true);
     await tick();
-    void solver.ask(sheet);
+    void queue.ask(sheet, undefined, VIEW);
     await new Promise((resolve) => setTimeout(resolve, 400));
     expect(asked.map((a) => [a.seq, a.ended()])).toEqual([[1, false]]);
     asked[0]?.answer();
@@ -90,12 +91,12 @@ describe('the solver', () => {
 
   it('goes on after a failure', async () => {
     const asked = slowServer();
-    const solver = new Solver();
-    const first = solver.ask(sheet);
+    const queue = new Queue();
+    const first = queue.ask(sheet, undefined, VIEW);
     await tick();
     asked[0]?.fail();
     await expect(first).rejects.toMatchObject({ code: 'offline' });
-    const second = solver.ask(sheet);
+    const second = queue.ask(sheet, undefined, VIEW);
     await tick();
     asked[1]?.answer();
     expect((await second)?.seq).toBe(2);

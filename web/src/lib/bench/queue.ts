@@ -3,34 +3,16 @@
  * What is to be kept is never dropped: it is asked in its order, before what was typed after it.
  */
 import { Line } from '../api/line';
-import type { Edit, LiveReply, Sheet } from '../api/types';
+import type { Edit, LiveReply, Sheet, View } from '../api/types';
 
 interface Question {
   sheet: Sheet;
   edit: Edit | undefined;
-  want: Want;
+  view: View;
   seq: number;
   keep: boolean;
   resolve: (reply: LiveReply | null) => void;
   reject: (error: unknown) => void;
-}
-
-/** What is read only at some stops. */
-export interface Want {
-  readonly free?: boolean;
-  readonly table?: boolean;
-  readonly apart?: boolean;
-  readonly inside?: boolean;
-  readonly size?: boolean;
-  readonly stiff?: boolean;
-  readonly state?: string;
-  readonly train?: {
-    readonly name: string;
-    readonly line: string | null;
-    readonly stand: { readonly lead: number; readonly on: boolean } | null;
-  };
-  readonly cut?: { readonly place: string; readonly side?: 'before' | 'after'; readonly halves: boolean };
-  readonly choice?: { readonly pieces: string[]; readonly after: number };
 }
 
 /** How long a question on its way is waited for when a newer one is there, in milliseconds: typing on does not hold up answers that come soon. */
@@ -44,17 +26,17 @@ interface Flight {
   readonly end: AbortController;
 }
 
-export class Solver {
+export class Queue {
   #seq = 0;
   #flight: Flight | null = null;
   #waiting: Question[] = [];
   readonly #line = new Line();
 
-  /** The reply to this very question, with what is wanted besides; `null` when a newer one overtook it, unless it is to be kept. */
-  ask(sheet: Sheet, edit?: Edit, want: Want = {}, keep = false): Promise<LiveReply | null> {
+  /** The reply to this very question; `null` when a newer one overtook it, unless it is to be kept. */
+  ask(sheet: Sheet, edit: Edit | undefined, view: View, keep = false): Promise<LiveReply | null> {
     return new Promise((resolve, reject) => {
       for (const dropped of this.#waiting.filter((q) => !q.keep)) dropped.resolve(null);
-      const question = { sheet, edit, want, seq: ++this.#seq, keep, resolve, reject };
+      const question = { sheet, edit, view, seq: ++this.#seq, keep, resolve, reject };
       this.#waiting = [...this.#waiting.filter((q) => q.keep), question];
       this.#next();
     });
@@ -72,9 +54,9 @@ export class Solver {
   async #send(question: Question): Promise<void> {
     const flight = { question, since: Date.now(), end: new AbortController() };
     this.#flight = flight;
-    const { seq, sheet, edit, want } = question;
+    const { seq, sheet, edit, view } = question;
     try {
-      const asked = { seq, sheet, lean: true, ...want, ...(edit ? { edit } : {}) };
+      const asked = { seq, sheet, view, ...(edit ? { edit } : {}) };
       const reply = await this.#line.ask(asked, flight.end.signal);
       question.resolve(question.keep || reply.seq === this.#seq ? reply : null);
     } catch (error) {

@@ -23,11 +23,13 @@ export class Replay {
 
   toggle(): void {
     if (this.playing) this.stop();
-    else this.start();
+    else void this.start();
   }
 
   /** From the step that is being read. */
-  start(): void {
+  async start(): Promise<void> {
+    // What is looked at elsewhere comes without the working.
+    if (this.session.page?.headlines.work === null) await this.session.arrive('work');
     const steps = this.session.page?.steps ?? [];
     if (steps.length === 0) {
       this.session.tell('There is nothing to play back yet.');

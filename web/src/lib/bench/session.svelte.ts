@@ -1,5 +1,5 @@
 /** The one store of a bench: the sheet with its past, the reply that belongs to it, what is being typed, what is pointed at. */
-import type { ArmMark, AxisMark, Edit, LiveReply, Offer, Scene, Sheet, SpaceArm } from '../api/types';
+import type { ArmMark, AxisMark, Edit, LiveReply, Offer, Scene, Sheet, SpaceArm, View } from '../api/types';
 import { ahead } from '../ahead/ahead.svelte';
 import { type Entry, inWords, missingIn, touched } from '../entry/entry';
 import { mended } from '../entry/mend';
@@ -16,17 +16,26 @@ import {
   type ToolId,
 } from '../entry/tools';
 import { Asides } from './asides.svelte';
-import { Asking } from './asking.svelte';
 import { goneWords, type Said } from './gone';
+import { History } from './history.svelte';
 import { Looking } from './looking.svelte';
 import { Parting } from './parting.svelte';
 import type { Saver } from './saver.svelte';
 import { Sharing } from './sharing.svelte';
-import type { Want } from './solver';
+import { Solver } from './solver.svelte';
 import { listed } from '../ui/listed';
 
-export const STOPS = ['idealise', 'free', 'work', 'check', 'table', 'stiff', 'inside', 'size'] as const;
-export type Stop = (typeof STOPS)[number];
+export type Stop = Exclude<View['at'], 'everything'>;
+export const STOPS: readonly Stop[] = [
+  'idealise',
+  'free',
+  'work',
+  'check',
+  'table',
+  'stiff',
+  'inside',
+  'size',
+];
 /** What the stops are called. */
 export const STOP_NAMES: Record<Stop, string> = {
   idealise: 'Idealise',
@@ -50,13 +59,10 @@ export interface Lit {
   readonly term: string | null;
 }
 
-/** What the thread says where nothing can be judged. */
-const NONE_LIMITED: readonly string[] = ['nothing limited', 'nothing to judge'];
 const NOTHING: Lit = { ids: [], arm: null, term: null };
 
 export class Session {
-  #past = $state.raw<readonly Sheet[]>([]);
-  #now = $state(0);
+  readonly #history: History;
   #last: Promise<unknown> = Promise.resolve();
   /** How much is being done to the sheet, or waits its turn for that. */
   #turns = 0;
@@ -75,10 +81,6 @@ export class Session {
   /** What is read of how stiffness shares the loads. */
   readonly sharing = new Sharing(() => this.page?.stiff ?? null);
 
-  /** The newest reply: of the sheet, or of what the open tag would make of it. */
-  reply = $state.raw<LiveReply | null>(null);
-  /** The drawing of the sheet itself, without what is being typed: what places are measured on. */
-  still = $state.raw<Scene>({ bounds: null, marks: [] });
   entry = $state.raw<Entry | null>(null);
   /** What is wrong with what was typed, by slot; shown when it was tried. */
   refused = $state.raw<LiveReply['refused']>([]);
@@ -87,8 +89,8 @@ export class Session {
   lit = $state.raw<Lit>(NOTHING);
   /** Marks that are chosen, to be moved, repeated, mirrored or removed together. */
   chosen = $state.raw<readonly string[]>([]);
-  /** Asking the server, and whether it is there. */
-  readonly asking = new Asking(() => void this.#refresh());
+  /** What is solved, and whether the server is there. */
+  readonly solver = new Solver(() => void this.#refresh());
   /** What was typed into tags that were left. */
   readonly asides: Asides;
   /** For those who hear the board. */
@@ -107,7 +109,7 @@ export class Session {
   ) {
     this.saver = saver;
     this.asides = new Asides(id);
-    this.#past = [sheet];
+    this.#history = new History(sheet);
     this.parting = new Parting(
       () => this.sheet,
       (how) => this.#inTurn(() => this.#push(how(this.sheet), null)),
@@ -126,12 +128,12 @@ export class Session {
 
   /** Whoever leaves the bench finds there again what was being typed. */
   end(): void {
-    this.asking.end();
+    this.solver.end();
     if (this.entry) this.asides.leave(this.entry);
   }
 
   get sheet(): Sheet {
-    return this.#past[this.#now] as Sheet;
+    return this.#history.sheet;
   }
 
   /** It is a sheet of space. */
@@ -152,7 +154,7 @@ export class Session {
   get stops(): readonly Stop[] {
     const bars = listed(this.sheet.bars).length > 0;
     const bodies = Object.keys(this.sheet.bodies ?? {}).length > 0;
-    const stiff = (this.page?.headlines.stiff ?? '') !== '';
+    const stiff = (this.solver.headlines?.stiff ?? '') !== '';
     return STOPS.filter((stop) => {
       if (stop === 'table') return bars;
       // Half a number says nothing of stiffness: the stop stays while one is on it.
@@ -191,7 +193,7 @@ export class Session {
   /** The free body that someone chose, and how many steps are done before it. */
   get choice(): { pieces: string[]; after: number } | null {
     if (!this.parted || this.spatial || this.chosen.length === 0) return null;
-    const steps = this.page?.steps.length ?? 0;
+    const steps = this.solver.steps ?? 0;
     const after = this.stop === 'work' ? this.step - 1 : this.stop === 'check' ? steps : 0;
     return { pieces: this.chosen.flatMap((id) => id.split('+')), after };
   }
@@ -209,7 +211,7 @@ export class Session {
   takeApart(on: boolean): void {
     this.parting.on = on;
     this.said = on ? 'Taken apart.' : 'Put together.';
-    this.#complete();
+    void this.#complete();
   }
 
   /** Writes the equation of a free body of one's own choice next. */
@@ -220,9 +222,9 @@ export class Session {
       if (!reply) return;
       this.chosen = [];
       this.stop = 'work';
-      this.step = Math.min(done + 1, reply.solution?.page.steps.length ?? 1);
+      this.step = Math.min(done + 1, this.solver.steps ?? 1);
       this.said = `Step ${this.step} is yours.`;
-      this.#complete();
+      void this.#complete();
     });
   }
 
@@ -232,11 +234,11 @@ export class Session {
   }
 
   get canUndo(): boolean {
-    return this.#now > 0;
+    return this.#history.canUndo;
   }
 
   get canRedo(): boolean {
-    return this.#now < this.#past.length - 1;
+    return this.#history.canRedo;
   }
 
   /** What is shown is the sheet without what is being typed, because that could not be done yet. */
@@ -244,12 +246,22 @@ export class Session {
     return this.entry !== null && (this.reply?.refused.length ?? 0) > 0;
   }
 
+  /** The newest reply: of the sheet, or of what the open tag would make of it. */
+  get reply(): LiveReply | null {
+    return this.solver.reply;
+  }
+
   get page() {
-    return this.reply?.solution?.page ?? null;
+    return this.solver.page;
+  }
+
+  /** The drawing of the sheet itself, without what is being typed. */
+  get still(): Scene {
+    return this.solver.still;
   }
 
   get settled(): boolean {
-    return this.asking.waiting === 0 && this.saver.state === 'kept';
+    return this.solver.waiting === 0 && this.saver.state === 'kept';
   }
 
   /** `again`: a tag that can be taken up again. */
@@ -281,8 +293,7 @@ export class Session {
   #turn(by: 1 | -1, said: string, none: string): void {
     this.#leaveOpen(false);
     void this.#inTurn(() => {
-      if (by < 0 ? this.canUndo : this.canRedo) {
-        this.#now += by;
+      if (this.#history.turn(by)) {
         this.chosen = [];
         this.said = said;
         this.saver.keep(this.sheet);
@@ -294,13 +305,9 @@ export class Session {
 
   /** A new sheet in place of the present one, with its reply when that is known already. */
   #push(sheet: Sheet, reply: LiveReply | null): Promise<LiveReply | null> {
-    this.#past = [...this.#past.slice(0, this.#now + 1), sheet];
-    this.#now += 1;
+    this.#history.push(sheet);
     this.saver.keep(sheet);
-    if (reply) {
-      this.reply = reply;
-      this.still = reply.scene;
-    }
+    if (reply) this.solver.settle(reply);
     const asked = reply && !this.entry ? Promise.resolve(reply) : this.#refresh();
     // What is not there any more is not chosen any more.
     if (reply && this.chosen.length > 0) {
@@ -314,19 +321,12 @@ export class Session {
     return asked;
   }
 
-  /** What there is much of, and is read at some stops only. */
-  get #want(): Want {
-    const choice = this.choice ? { choice: this.choice } : {};
-    return {
-      ...choice,
-      apart: this.parted && !this.spatial,
-      free: this.stop === 'work',
-      table: this.stop === 'table' || this.stop === 'check',
-      inside: this.stop === 'inside',
-      size: this.stop === 'size',
-      stiff: this.stop === 'stiff',
-      ...(this.stop === 'inside' ? this.looking.want : {}),
-    };
+  /** What is looked at just now: only that is computed. */
+  get #view(): View {
+    const { stop } = this;
+    if (stop === 'inside') return this.looking.view;
+    if (stop !== 'free' && stop !== 'work' && stop !== 'check') return { at: stop };
+    return { at: stop, apart: this.parted && !this.spatial, choice: this.choice };
   }
 
   /** Asks once more what was not answered. */
@@ -334,13 +334,11 @@ export class Session {
     void this.#ask();
   }
 
-  async #ask(edit?: Edit, want?: Want, keep = false): Promise<LiveReply | null> {
+  async #ask(edit?: Edit, view?: View, keep = false): Promise<LiveReply | null> {
     this.looking.forget();
-    const reply = await this.asking.ask(this.sheet, edit, want ?? this.#want, keep);
+    const reply = await this.solver.ask(this.sheet, edit, view ?? this.#view, keep);
     if (!reply) return null;
-    this.reply = reply;
-    if (!reply.edited) this.still = reply.scene;
-    this.step = Math.min(Math.max(1, this.step), Math.max(1, reply.solution?.page.steps.length ?? 1));
+    this.step = Math.min(Math.max(1, this.step), Math.max(1, this.solver.steps ?? this.step));
     this.#heard();
     return reply;
   }
@@ -376,7 +374,7 @@ export class Session {
       return reply;
     }
     if (reply) this.tell(reply.refused.map((p) => `${p.message} ${p.cure}`).join(' '));
-    else this.tell(this.asking.silence.message);
+    else this.tell(this.solver.silence.message);
     return null;
   }
 
@@ -412,7 +410,7 @@ export class Session {
     await this.#inTurn(async () => {
       const reply = await this.#done({ edit: 'pick', at, after: done });
       if (!reply) return;
-      this.step = Math.min(done + 1, reply.solution?.page.steps.length ?? 1);
+      this.step = Math.min(done + 1, this.solver.steps ?? 1);
       this.said = `Joint ${at} is worked next.`;
     });
   }
@@ -435,8 +433,7 @@ export class Session {
   adopt(sheet: Sheet, version: number): void {
     this.#leaveOpen();
     this.saver.adopt(version);
-    this.#past = [...this.#past.slice(0, this.#now + 1), sheet];
-    this.#now += 1;
+    this.#history.push(sheet);
     void this.#ask();
   }
 
@@ -588,7 +585,7 @@ export class Session {
       return false;
     }
     this.refused = wrong;
-    this.#unheard = this.asking.offline ? entry.number : null;
+    this.#unheard = this.solver.offline ? entry.number : null;
     this.said = wrong.map((p) => `${p.message} ${p.cure}`).join(' ');
     ahead.hold();
     return false;
@@ -610,12 +607,12 @@ export class Session {
       void this.#push(mended(this.sheet, entry.target.path ?? '', entry.typed['value'] ?? ''), null);
       return null;
     }
-    const inside = ['inside', 'size', 'stiff'].includes(this.stop) ? this.#want : {};
-    const want = { ...inside, free: entry.tool === 'section' };
+    // A section that was drawn is looked for among the free bodies.
+    const view: View = entry.tool === 'section' ? { at: 'work' } : this.#view;
     this.#keeping = entry.number;
-    const reply = await this.#ask(editOf(entry.tool, entry.target, typed), want, true);
+    const reply = await this.#ask(editOf(entry.tool, entry.target, typed), view, true);
     this.#keeping = null;
-    if (!reply) return [{ kind: 'form', path: '', position: null, ...this.asking.silence }];
+    if (!reply) return [{ kind: 'form', path: '', position: null, ...this.solver.silence }];
     // Joints alone are no structure yet, and may be put down all the same.
     const problems = reply.problems.filter((p) => !(entry.tool === 'bars' && p.path === 'bodies'));
     const wrong = reply.refused.length > 0 ? reply.refused : problems;
@@ -688,38 +685,29 @@ export class Session {
   }
 
   go(stop: Stop): void {
+    void this.arrive(stop);
+  }
+
+  /** Goes there, and waits for what is read there. */
+  async arrive(stop: Stop): Promise<void> {
     this.#leaveOpen();
-    // The drawing of another state than the one that is drawn stays behind.
-    const elsewhere = this.stop === 'inside' && stop !== 'inside' && this.looking.state !== null;
     this.stop = stop;
     this.point(null);
     if (stop === 'work') this.step = 1;
     this.#sayWhere();
     this.sharing.read(0);
     this.chosen = this.chosen.filter((id) => !/^(body|pin|wheel|end|weld):/.test(id));
-    if (elsewhere) void this.#ask();
-    else this.#complete();
+    await this.#complete();
   }
 
-  /** Asks for what is read at this stop, when it is not there yet. */
-  #complete(): void {
-    const { free, table, apart, inside, size, stiff } = this.#want;
-    const bars = this.stops.includes('table');
-    const several = (bars || this.parting.possible) && !this.spatial;
-    const missing =
-      (free && several && !this.reply?.scene.free) ||
-      (table && bars && this.page?.table.length === 0) ||
-      (inside && !this.reply?.scene.inside && !this.spatial) ||
-      (inside && this.spatial && this.page?.inside.length === 0) ||
-      (size && !this.page?.judgement && !NONE_LIMITED.includes(this.page?.headlines.size ?? '')) ||
-      (stiff && !this.page?.stiff) ||
-      (apart && !this.reply?.scene.apart);
-    if (missing) void this.#ask();
+  /** Asks for what is looked at here, when it is not there yet. */
+  async #complete(): Promise<void> {
+    if (!this.solver.show(this.#view)) await this.#ask();
   }
 
   /** The next or the previous step; the stops follow one another. */
   walk(by: 1 | -1): void {
-    const steps = this.page?.steps.length ?? 0;
+    const steps = this.solver.steps ?? 0;
     const stops = this.stops;
     const at = stops.indexOf(this.stop);
     if (this.stop === 'stiff' && this.sharing.walk(by)) return;
@@ -751,8 +739,8 @@ export class Session {
 
   /** Says which stop and which step is read, and what it comes to. */
   #sayWhere(): void {
-    const lines = this.page?.headlines;
-    const steps = this.page?.steps.length ?? 0;
+    const lines = this.solver.headlines;
+    const steps = this.solver.steps ?? 0;
     const step = this.stop === 'work' && steps > 0 ? `step ${this.step} of ${steps}` : '';
     const comes = step || (lines && this.stop !== 'work' ? lines[this.stop] : '');
     this.said = `${STOP_NAMES[this.stop]}${comes ? `: ${comes}` : ''}`;

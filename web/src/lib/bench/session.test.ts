@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Edit, LiveReply, Problem, Sheet } from '../api/types';
+import type { Edit, LiveReply, Problem, Sheet, View } from '../api/types';
 import { Saver } from './saver.svelte';
 import { Session } from './session.svelte';
 
@@ -14,8 +14,7 @@ interface Question {
   readonly seq: number;
   readonly sheet: Sheet;
   readonly edit?: Edit;
-  readonly inside?: boolean;
-  readonly free?: boolean;
+  readonly view: View;
 }
 
 const wrong = (path: string): Problem => ({
@@ -27,12 +26,14 @@ const wrong = (path: string): Problem => ({
 });
 
 /** A reply to a question: with so many steps, drawing the title as a mark of its own. */
-function reply({ seq, sheet, edit, inside }: Question, more: Partial<LiveReply> = {}): LiveReply {
+function reply({ seq, sheet, edit, view }: Question, more: Partial<LiveReply> = {}): LiveReply {
   const edited = edit ? { ...sheet, title: `${sheet.title} + ${edit.edit}` } : null;
-  const steps = [1, 2, 3].map((number) => ({ number }));
+  const worked = !['inside', 'size', 'stiff'].includes(view.at);
+  const steps = worked ? [1, 2, 3].map((number) => ({ number })) : [];
   const page = {
     steps,
-    headlines: { stiff: '', size: 'nothing limited' },
+    headlines: { stiff: '', size: 'nothing limited', work: worked ? '3 steps' : null, check: null },
+    closes: worked ? 'closes' : null,
     verdict: { word: 'determinate', cures: [] },
     table: [],
     inside: [],
@@ -46,7 +47,7 @@ function reply({ seq, sheet, edit, inside }: Question, more: Partial<LiveReply> 
     scene: {
       bounds: null,
       marks: [{ kind: 'point', id: `point:${(edited ?? sheet).title}` }],
-      ...(inside ? { inside: { stretches: [] } } : {}),
+      ...(view.at === 'inside' ? { inside: { stretches: [] } } : {}),
     },
     solution: { page, answers: null, free_motion: null },
     micros: 1,
@@ -145,13 +146,13 @@ describe('a bench', () => {
     answer = (q) => ({ status: 200, body: reply(q, { solution: null, unsolved: much }) });
     session.change((sheet) => ({ ...sheet, title: 'huge' }));
     await quiet();
-    expect(session.asking.unanswered?.message).toBe('Too much.');
+    expect(session.solver.unanswered?.message).toBe('Too much.');
     expect(session.still.marks[0]?.id).toBe('point:huge');
     expect(session.page).toBeNull();
     answer = (q) => ({ status: 200, body: reply(q) });
     session.undo();
     await quiet();
-    expect(session.asking.unanswered).toBeNull();
+    expect(session.solver.unanswered).toBeNull();
     expect(session.page).not.toBeNull();
   });
 
@@ -160,17 +161,17 @@ describe('a bench', () => {
     answer = () => 'down';
     session.again();
     await quiet();
-    expect([session.asking.offline, session.asking.unanswered]).toEqual([true, null]);
+    expect([session.solver.offline, session.solver.unanswered]).toEqual([true, null]);
     answer = () => ({ status: 503, body: { code: 'busy', message: 'Others are first.', cure: 'Wait.' } });
     session.again();
     await quiet();
-    expect([session.asking.offline, session.asking.unanswered?.code]).toEqual([false, 'busy']);
+    expect([session.solver.offline, session.solver.unanswered?.code]).toEqual([false, 'busy']);
     // What was there before is still shown.
     expect(session.page?.steps.length).toBe(3);
     answer = (q) => ({ status: 200, body: reply(q) });
     session.again();
     await quiet();
-    expect([session.asking.offline, session.asking.unanswered]).toEqual([false, null]);
+    expect([session.solver.offline, session.solver.unanswered]).toEqual([false, null]);
   });
 });
 
@@ -404,10 +405,10 @@ describe('what follows fast', () => {
       expect(await session.commit()).toBe(false);
       expect(session.refused[0]?.message).toBe('Helvek’s server does not answer.');
       await vi.advanceTimersByTimeAsync(4000);
-      expect([session.asking.offline, session.entry?.typed['size']]).toEqual([true, '2 kN']);
+      expect([session.solver.offline, session.entry?.typed['size']]).toEqual([true, '2 kN']);
       answer = (q) => ({ status: 200, body: reply(q) });
       await vi.advanceTimersByTimeAsync(2000);
-      expect([session.asking.offline, session.entry, session.sheet.title]).toEqual([
+      expect([session.solver.offline, session.entry, session.sheet.title]).toEqual([
         false,
         null,
         'plank + force',
@@ -427,7 +428,7 @@ describe('what follows fast', () => {
       session.type('size', '25');
       answer = (q) => ({ status: 200, body: reply(q) });
       await vi.advanceTimersByTimeAsync(4000);
-      expect([session.entry?.typed['size'], session.asking.offline]).toEqual(['25', false]);
+      expect([session.entry?.typed['size'], session.solver.offline]).toEqual(['25', false]);
     } finally {
       vi.useRealTimers();
     }
@@ -457,11 +458,16 @@ describe('walking through the work', () => {
     session.go('inside');
     await quiet();
     expect(asked.length).toBe(before + 1);
-    expect(asked.at(-1)?.inside).toBe(true);
+    expect(asked.at(-1)?.view.at).toBe('inside');
     session.go('check');
-    session.go('inside');
     await quiet();
-    expect(asked.length).toBe(before + 1);
+    expect(asked.at(-1)?.view).toEqual({ at: 'check', apart: false, choice: null });
+    // What was answered of the same sheet is not asked again.
+    session.go('inside');
+    session.go('check');
+    session.go('idealise');
+    await quiet();
+    expect(asked.length).toBe(before + 2);
   });
 
   it('chooses one mark, or several with others', async () => {

@@ -4,6 +4,7 @@
   import { select } from 'd3-selection';
   import { onMount, type Snippet } from 'svelte';
   import type { XY } from '../api/types';
+  import { ENVELOPE } from '../bench/looking.svelte';
   import type { Session } from '../bench/session.svelte';
   import { aboutOf, markOf, nameOf, standsFor } from '../entry/about';
   import { GATHERS, OF_BARS, placeSlot } from '../entry/tools';
@@ -231,6 +232,10 @@
   function slice(at: XY): void {
     const found = inside && spotAt(inside, view, at, below);
     if (!found) return;
+    if (session.looking.state === ENVELOPE) {
+      session.tell('A cut is made under one state of loads: choose a combination, or the loads as drawn.');
+      return;
+    }
     const { stretch, station } = found;
     const [x, y] = mix(stretch.from, stretch.to, station / (stretch.length || 1));
     session.looking.cutAt({

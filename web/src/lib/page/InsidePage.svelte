@@ -1,7 +1,7 @@
 <!-- What every member carries inside, in words. -->
 <script lang="ts">
   import type { Session } from '../bench/session.svelte';
-  import { Looking } from '../bench/looking.svelte';
+  import { ENVELOPE, Looking } from '../bench/looking.svelte';
   import { AT_INSIDE, keyOf, type Tool, tool } from '../entry/tools';
   import Symbol from '../ui/Symbol.svelte';
   import ChoiceLines from './ChoiceLines.svelte';
@@ -20,7 +20,7 @@
   {#if cut}
     <section class="cut" aria-label="The cut">
       <header>
-        <h2>{cut.title}</h2>
+        <h2>{cut.title}{session.looking.state ? `, ${Looking.word(session.looking.state)}` : ''}</h2>
         <button
           onclick={() => session.looking.cutAt(null)}
           aria-label="Let go of the cut"
@@ -42,7 +42,7 @@
     </section>
   {/if}
   <h2>
-    {session.looking.state === 'envelope'
+    {session.looking.state === ENVELOPE
       ? 'Over all combinations'
       : session.looking.state
         ? `Inside, ${Looking.word(session.looking.state)}`
@@ -51,7 +51,7 @@
   {#if page && train}
     <TrainLines {session} {train} />
     <p class="quiet">{page.caution} Moved slowly: nothing is added for impact.</p>
-  {:else if page && session.looking.state === 'envelope'}
+  {:else if page && session.looking.state === ENVELOPE}
     <p class="quiet">The least and the greatest of each, with the combination that governs.</p>
     <table>
       <thead><tr><th></th><th>least</th><th>greatest</th></tr></thead>

@@ -170,7 +170,7 @@
         {#if page.closes}<p class="closes">{page.closes}</p>{/if}
       </article>
     {/if}
-  {:else if session.asking.unanswered}
+  {:else if session.solver.unanswered}
     <p class="quiet waiting">Drawn, and not answered.</p>
   {:else}
     <p class="quiet waiting">Reading the sheet …</p>

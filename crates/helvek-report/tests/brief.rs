@@ -1,0 +1,46 @@
+//! What is said without a working is what is said with one.
+
+use helvek_core::model;
+use helvek_core::sheet::{self, Syntax};
+use helvek_core::solution::Statics;
+use helvek_report::page::Page;
+use std::path::Path;
+
+#[test]
+fn every_stop_says_the_same_whether_the_working_is_looked_at_or_not() {
+    let folder = Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples");
+    let mut seen = 0;
+    for file in std::fs::read_dir(folder).unwrap() {
+        let path = file.unwrap().path();
+        let built = model::build(&sheet::read(&std::fs::read_to_string(&path).unwrap(), Syntax::Toml));
+        if !built.problems.is_empty() {
+            continue;
+        }
+        let statics = Statics::of(built.model);
+        let brief = Page::brief(&statics, &statics.findings());
+        let solved = statics.explained();
+        let page = Page::with(&solved, &solved.findings());
+        let name = path.display();
+        let of = |page: &Page| {
+            let lines = &page.headlines;
+            (
+                (page.verdict.clone(), page.conversions.clone(), page.limits.clone(), page.caution.clone()),
+                (page.asked.clone(), page.askable.clone()),
+                [&lines.idealise, &lines.free, &lines.table, &lines.inside, &lines.stiff].map(String::clone),
+            )
+        };
+        assert_eq!(of(&brief), of(&page), "{name}");
+        // Without a working nothing is said of it, and nothing is left out of the warnings but what it did not reach.
+        assert_eq!((&brief.headlines.work, &brief.headlines.check, &brief.closes), (&None, &None, &None));
+        assert!(brief.steps.is_empty() && brief.checks.is_empty() && brief.routes.is_empty());
+        let more = usize::from(!solved.working.unreached.is_empty());
+        assert_eq!(brief.warnings[..], page.warnings[..page.warnings.len() - more], "{name}");
+        assert_eq!(
+            page.headlines.work.as_deref() == Some("nothing to work"),
+            page.steps.is_empty(),
+            "{name}"
+        );
+        seen += 1;
+    }
+    assert!(seen > 40, "{seen}");
+}
