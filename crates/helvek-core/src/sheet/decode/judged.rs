@@ -76,6 +76,6 @@ fn plate(reader: &mut Reader, node: &Node, path: &str) -> Option<Plate> {
 
 pub(super) fn stock(reader: &mut Reader, node: &Node) -> Option<Stock> {
     let Value::List(items) = &node.value else { return reader.text(node, "stock").map(Stock::Rule) };
-    let sizes = items.iter().enumerate().map(|(i, node)| reader.quantity(node, &format!("stock[{i}]")));
+    let sizes = items.iter().enumerate().map(|(i, node)| reader.quantity(node, format_args!("stock[{i}]")));
     sizes.collect::<Option<_>>().map(Stock::List)
 }

@@ -8,7 +8,7 @@ use crate::sheet::{CoupleLoad, DistributedLoad, ForceLoad, Load, OwnWeight, Turn
 pub(super) fn load(reader: &mut Reader, node: &Node, path: &str) -> Option<Load> {
     const KINDS: &[&str] = &["force", "couple", "distributed", "weight", "own"];
     let mut fields = reader.table(node, path, "A load")?;
-    let kind = fields.required("kind").and_then(|n| fields.reader.text(n, &format!("{path}.kind")))?;
+    let kind = fields.required("kind").and_then(|n| fields.reader.text(n, format_args!("{path}.kind")))?;
     let load = match kind.as_str() {
         "force" => force(&mut fields).map(Load::Force),
         "couple" => couple(&mut fields).map(Load::Couple),

@@ -250,7 +250,7 @@ fn point(reader: &mut Reader, node: &Node, path: &str) -> Option<Vec<Quantity>> 
     let coordinates: Vec<_> = items
         .iter()
         .enumerate()
-        .filter_map(|(i, item)| reader.quantity(item, &format!("{path}[{i}]")))
+        .filter_map(|(i, item)| reader.quantity(item, format_args!("{path}[{i}]")))
         .collect();
     let right = counted(reader, items.len(), "point", "coordinates", path);
     (right && coordinates.len() == items.len()).then_some(coordinates)
@@ -271,7 +271,7 @@ fn counted(reader: &mut Reader, count: usize, what: &str, of: &str, path: &str) 
 /// The names in a list.
 fn names(reader: &mut Reader, node: &Node, path: &str, of: &str) -> Vec<String> {
     let names = reader.list(node, path, of);
-    names.iter().enumerate().filter_map(|(k, n)| reader.name(n, &format!("{path}[{k}]"))).collect()
+    names.iter().enumerate().filter_map(|(k, n)| reader.name(n, format_args!("{path}[{k}]"))).collect()
 }
 
 fn body(reader: &mut Reader, node: &Node, path: &str) -> Option<Body> {
@@ -317,7 +317,7 @@ fn direction(fields: &mut Fields<'_, '_>, key: &'static str) -> Option<Direction
             let numbers: Vec<_> = items
                 .iter()
                 .enumerate()
-                .filter_map(|(i, n)| fields.reader.number(n, &format!("{path}[{i}]")))
+                .filter_map(|(i, n)| fields.reader.number(n, format_args!("{path}[{i}]")))
                 .collect();
             let right = counted(fields.reader, items.len(), "direction", "components", &path);
             (right && numbers.len() == items.len()).then_some(Direction::Vector(numbers))
@@ -361,7 +361,7 @@ fn direction(fields: &mut Fields<'_, '_>, key: &'static str) -> Option<Direction
 
 fn find(reader: &mut Reader, node: &Node, path: &str) -> Option<Find> {
     let mut fields = reader.table(node, path, "A thing asked")?;
-    let what = fields.required("what").and_then(|n| fields.reader.text(n, &format!("{path}.what")))?;
+    let what = fields.required("what").and_then(|n| fields.reader.text(n, format_args!("{path}.what")))?;
     let path = fields.path_of("what");
     let find = match what.as_str() {
         "reactions" => Some(Find::Reactions { support: fields.name("support") }),
@@ -385,11 +385,7 @@ fn find(reader: &mut Reader, node: &Node, path: &str) -> Option<Find> {
             {
                 let message =
                     "A place inside a body is either a point or a distance from one point to another.";
-                fields.reader.form(
-                    &fields.path.clone(),
-                    message,
-                    "Give at, or all of from, to and distance.",
-                );
+                fields.reader.form(fields.path.clone(), message, "Give at, or all of from, to and distance.");
             }
             on.map(|on| Find::Internal { on, at, from, to, distance, side })
         }

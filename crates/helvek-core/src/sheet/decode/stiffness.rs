@@ -14,7 +14,7 @@ pub(super) fn quantities(fields: &mut Fields<'_, '_>, key: &'static str) -> Opti
     let Value::List(items) = &node.value else {
         return fields.reader.quantity(node, &path).map(Quantities::One);
     };
-    let each = items.iter().enumerate().map(|(i, n)| fields.reader.quantity(n, &format!("{path}[{i}]")));
+    let each = items.iter().enumerate().map(|(i, n)| fields.reader.quantity(n, format_args!("{path}[{i}]")));
     each.collect::<Option<_>>().map(Quantities::Each)
 }
 

@@ -79,13 +79,13 @@ pub(super) fn combination(reader: &mut Reader, node: &Node, path: &str) -> Optio
         match &node.value {
             Value::Table(entries) => {
                 for (case, node) in entries {
-                    if let Some(factor) = fields.reader.number(node, &format!("{path}.factors.{case}")) {
+                    if let Some(factor) = fields.reader.number(node, format_args!("{path}.factors.{case}")) {
                         factors.insert(case.clone(), factor);
                     }
                 }
             }
             _ => fields.reader.form(
-                &format!("{path}.factors"),
+                format_args!("{path}.factors"),
                 "The factors of a combination are a table.",
                 "Write { permanent = 1.35, wind = 1.5 }.",
             ),
