@@ -1,7 +1,7 @@
 //! The structure taken apart at its pins: every part with all that acts on it, each unknown drawn on both of the parts it joins.
 
 use crate::free::{Found, Free, columns_on};
-use crate::scene::{Painter, pair, ratio, spin};
+use crate::painter::{Painter, pair, ratio, spin};
 use crate::{Bounds, Mark, Scene, Straight, SymbolMark};
 use helvek_core::equilibrium::{ColumnId, ColumnKind, ColumnOf, PartId, PartOf, TwoForce};
 use helvek_core::geometry::{Point, Vector, Wrench};

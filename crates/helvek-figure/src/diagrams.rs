@@ -1,6 +1,6 @@
 //! N, V and M to be drawn along their members: exact curves, with the values worth reading.
 
-use crate::scene::Painter;
+use crate::painter::Painter;
 use helvek_core::budget::spend;
 use helvek_core::inside::{Diagram, Extreme, Inner, Inside, Poly, Segment, Side, envelope};
 use helvek_core::sheet::Bent;

@@ -1,7 +1,7 @@
 //! Distances along a member: a chain from point to point, and the whole length of each straight stretch beyond it. Of a truss, the same
 //! along both axes.
 
-use crate::scene::{Painter, pair};
+use crate::painter::{Painter, pair};
 use crate::{Axis, Mark};
 use helvek_core::geometry::{Point, Vector};
 use helvek_core::model::{BodyId, PointId};

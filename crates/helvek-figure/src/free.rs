@@ -1,6 +1,6 @@
 //! Free bodies: what stays of the drawing while one is worked, and the members that are cut.
 
-use crate::scene::{Painter, pair};
+use crate::painter::{Painter, pair};
 use crate::{Piece, SymbolMark};
 use helvek_core::equilibrium::{ActionOf, ColumnId, ColumnOf, Freedom, PartId, PartOf};
 use helvek_core::model::{Amount, Load, LoadKind, On, SoughtId};

@@ -11,6 +11,7 @@ mod dimensions;
 mod free;
 mod marks;
 mod members;
+mod painter;
 mod passing;
 mod plated;
 mod profile;

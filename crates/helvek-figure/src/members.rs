@@ -1,6 +1,6 @@
 //! Bars with what they carry, ropes, wheels and joints.
 
-use crate::scene::{Painter, pair, ratio};
+use crate::painter::{Painter, pair, ratio};
 use crate::{AxialForce, Carries, JointShape, Mark, Straight};
 use helvek_core::answers::Sense;
 use helvek_core::equilibrium::ColumnOf;

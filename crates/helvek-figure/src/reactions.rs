@@ -1,6 +1,6 @@
 //! What supports exert, once the body is freed.
 
-use crate::scene::{Painter, pair, ratio, spin};
+use crate::painter::{Painter, pair, ratio, spin};
 use crate::{Mark, SymbolMark};
 use helvek_core::equilibrium::{ColumnKind, ColumnOf};
 

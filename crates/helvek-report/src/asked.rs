@@ -1,9 +1,8 @@
 //! What was asked, with its answer.
 
 use crate::direction;
-use crate::kept::About;
+use crate::lines::{About, Askable, AskedLine};
 use crate::numbers::Words;
-use crate::page::{Askable, AskedLine};
 use helvek_core::equilibrium::{ColumnKind, ColumnOf};
 use helvek_core::geometry::Vector;
 use helvek_core::model::{

@@ -1,7 +1,7 @@
 //! The equations of a free body that someone chose, worded: what each holds, and what it would give.
 
 use crate::fragment::Fragment;
-use crate::page::PageTerm;
+use crate::lines::PageTerm;
 use crate::step::Wording;
 use helvek_core::answers::Findings;
 use helvek_core::choice::Choice;

@@ -1,7 +1,9 @@
 //! What a sheet answers, in lines short enough to be kept beside it and laid beside what it answers later.
 
+pub use crate::lines::About;
+use crate::lines::AskedLine;
 use crate::numbers::Words;
-use crate::page::{AskedLine, Page};
+use crate::page::Page;
 use helvek_core::solution::Solved;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
@@ -11,27 +13,6 @@ use std::collections::{HashMap, HashSet};
 const MOST: usize = 2000;
 /// The label of the outcome.
 const VERDICT: &str = "verdict";
-
-/// What an answer is about: the reasons for which answers change are told by it.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum About {
-    /// The outcome.
-    Verdict,
-    /// A force or a couple.
-    #[default]
-    Force,
-    /// N, V and M, and stresses, along a member.
-    Inside,
-    /// The least and the greatest over combinations.
-    Range,
-    /// The least and the greatest under a train.
-    Train,
-    /// How far loads may grow.
-    Growth,
-    /// What is within its limit.
-    Limits,
-}
 
 /// One answer as it was printed.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]

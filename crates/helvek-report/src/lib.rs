@@ -14,6 +14,7 @@ pub mod inside;
 pub mod judge;
 pub mod kept;
 mod limits;
+mod lines;
 pub mod markdown;
 pub mod moving;
 mod numbers;

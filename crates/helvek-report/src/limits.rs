@@ -1,9 +1,8 @@
 //! How far loads may grow, in words.
 
 use crate::judge::subjects::mark_of_pin;
-use crate::kept::About;
+use crate::lines::{About, AskedLine};
 use crate::numbers::{Words, minus};
-use crate::page::AskedLine;
 use helvek_core::answers::{GovernsAnswer, LimitAnswer};
 use helvek_core::units::figures;
 
@@ -136,7 +135,7 @@ impl Words<'_> {
 }
 
 fn capital(of: &str) -> String {
-    if of == "variable loads" { "The variable loads".into() } else { crate::text::capital(of) }
+    if of == "variable loads" { "The variable loads".into() } else { crate::numbers::capital(of) }
 }
 
 fn reaches(governs: &GovernsAnswer) -> String {

@@ -3,9 +3,10 @@
 use crate::agree::latex_rounding;
 use crate::fragment::Fragment;
 use crate::judge::PageJudgement;
-use crate::page::{Page, PageTerm};
+use crate::lines::PageTerm;
+use crate::numbers::capital;
+use crate::page::Page;
 use crate::stiff::PageStiff;
-use crate::text::capital;
 use std::fmt::Write;
 
 /// The working as Markdown.

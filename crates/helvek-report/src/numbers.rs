@@ -90,3 +90,44 @@ impl Numbers<'_> {
 pub(crate) fn minus(number: &str) -> String {
     number.replace('-', "−")
 }
+
+pub(crate) fn plural(count: usize, thing: &str) -> String {
+    match count {
+        0 => format!("no {thing}s"),
+        1 => format!("1 {thing}"),
+        _ => format!("{count} {thing}s"),
+    }
+}
+
+/// `closes to 2·10⁻¹⁶`.
+pub(crate) fn closes(relative: f64) -> String {
+    if relative == 0.0 {
+        return "closes exactly".into();
+    }
+    format!("closes to {}", figures::scientific(relative, 0))
+}
+
+pub(crate) fn capital(text: &str) -> String {
+    let mut letters = text.chars();
+    letters.next().map(|c| c.to_uppercase().collect::<String>()).unwrap_or_default() + letters.as_str()
+}
+
+/// How much of a limit is used, in whole per cent; what is beyond it is never 100 %.
+pub(crate) fn percent(ratio: f64) -> String {
+    if ratio > 1.0 + 1e-9 && ratio < 1.005 {
+        return "over 100 %".into();
+    }
+    format!("{} %", figures::decimals(100.0 * ratio, 0))
+}
+
+#[cfg(test)]
+mod tests {
+    use super::percent;
+
+    #[test]
+    fn what_is_beyond_a_limit_never_reads_as_just_met() {
+        assert_eq!(percent(1.0), "100 %");
+        assert_eq!(percent(1.004), "over 100 %");
+        assert_eq!(percent(0.125), "13 %");
+    }
+}

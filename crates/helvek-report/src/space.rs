@@ -2,8 +2,8 @@
 
 use crate::agree::{agreeing, comes_to, marked, read};
 use crate::fragment::{Fragment, latex_name, latex_symbol, latex_unit};
+use crate::lines::{AxisMark, MatrixRow, PageMatrix, SpaceArm, VectorRow};
 use crate::numbers::{AXES, Numbers, minus};
-use crate::page::{AxisMark, MatrixRow, PageMatrix, SpaceArm, VectorRow};
 use crate::step::Wording;
 use helvek_core::equilibrium::{ActionOf, ColumnKind, ColumnOf};
 use helvek_core::geometry::{Point, Vector};

@@ -1,8 +1,8 @@
 //! One equation as fragments: title, reason, terms, result.
 
 use crate::fragment::{Fragment, latex_name, latex_symbol, latex_unit};
+use crate::lines::{ArmMark, PageCheck, PageLine, PageResult, PageStep};
 use crate::numbers::{Words, minus};
-use crate::page::{ArmMark, PageCheck, PageLine, PageResult, PageStep};
 use helvek_core::answers::Findings;
 use helvek_core::equilibrium::{ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, PartOf};
 use helvek_core::model::{Amount, Load, LoadKind};

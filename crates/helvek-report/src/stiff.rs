@@ -212,7 +212,7 @@ fn said(solved: &Statics, elastic: &Elastic) -> Vec<String> {
         let long = minus(&figures::rounded(per * 1e3, solved.model.schools.figures));
         says.push(format!("Warming up, {of} would be {long} ‰ longer{bends}."));
     }
-    let closes = crate::verdict::closes;
+    let closes = crate::numbers::closes;
     says.push(format!(
         "By stiffness: the equilibrium of its nodes {}; the work of the loads against that of the inner forces {}.",
         closes(elastic.residual),

@@ -1,18 +1,11 @@
 //! The table of bars: what a record of a truss holds.
 
-use crate::page::TableRow;
+use crate::lines::TableRow;
+use crate::numbers::percent;
 use crate::step::Wording;
 use helvek_core::answers::Sense;
 use helvek_core::units::figures;
 use std::collections::HashMap;
-
-/// How much of a limit is used, in whole per cent; what is beyond it is never 100 %.
-pub(crate) fn percent(ratio: f64) -> String {
-    if ratio > 1.0 + 1e-9 && ratio < 1.005 {
-        return "over 100 %".into();
-    }
-    format!("{} %", figures::decimals(100.0 * ratio, 0))
-}
 
 impl Wording<'_> {
     /// A row for each bar, in the order of the sheet.
@@ -72,17 +65,5 @@ impl Wording<'_> {
             }
         }
         rules
-    }
-}
-
-#[cfg(test)]
-mod tests {
-    use super::percent;
-
-    #[test]
-    fn what_is_beyond_a_limit_never_reads_as_just_met() {
-        assert_eq!(percent(1.0), "100 %");
-        assert_eq!(percent(1.004), "over 100 %");
-        assert_eq!(percent(0.125), "13 %");
     }
 }

@@ -2,7 +2,7 @@
 
 use crate::agree::{agreeing, read};
 use crate::fragment::{Fragment, latex_symbol};
-use crate::page::PageTerm;
+use crate::lines::PageTerm;
 use crate::step::Wording;
 use helvek_core::equilibrium::{ColumnId, ColumnKind};
 use helvek_core::plan::Equation;

@@ -3,7 +3,9 @@
 use crate::agree::rounding;
 use crate::fragment::Fragment;
 use crate::judge::PageJudgement;
-use crate::page::{Page, PageMatrix, PageTerm, TableRow};
+use crate::lines::{PageMatrix, PageTerm, TableRow};
+use crate::numbers::capital;
+use crate::page::Page;
 use crate::stiff::PageStiff;
 use std::fmt::Write;
 
@@ -216,11 +218,6 @@ fn sum(terms: &[PageTerm]) -> String {
         return "0".into();
     }
     terms.iter().map(|t| t.fragment.text.as_str()).collect::<Vec<_>>().join(" ")
-}
-
-pub(crate) fn capital(text: &str) -> String {
-    let mut letters = text.chars();
-    letters.next().map(|c| c.to_uppercase().collect::<String>()).unwrap_or_default() + letters.as_str()
 }
 
 /// What stiffness says, and the method by hand in columns.

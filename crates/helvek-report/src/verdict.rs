@@ -1,10 +1,9 @@
 //! The verdict in words: the outcome, how it moves, and what would hold it.
 
 use crate::direction;
-use crate::numbers::Words;
-use crate::page::{Headlines, VerdictWords};
+use crate::lines::{Headlines, VerdictWords};
+use crate::numbers::{Words, closes, percent, plural};
 use crate::step::Wording;
-use crate::table::percent;
 use helvek_core::answers::{Friction, Sense, StatusWord};
 use helvek_core::equilibrium::ColumnOf;
 use helvek_core::model::{On, SupportKind};
@@ -440,20 +439,4 @@ fn idealised(model: &helvek_core::model::Model) -> String {
         );
     }
     parts.join(" · ")
-}
-
-pub(crate) fn plural(count: usize, thing: &str) -> String {
-    match count {
-        0 => format!("no {thing}s"),
-        1 => format!("1 {thing}"),
-        _ => format!("{count} {thing}s"),
-    }
-}
-
-/// `closes to 2·10⁻¹⁶`.
-pub(crate) fn closes(relative: f64) -> String {
-    if relative == 0.0 {
-        return "closes exactly".into();
-    }
-    format!("closes to {}", figures::scientific(relative, 0))
 }

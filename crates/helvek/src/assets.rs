@@ -1,6 +1,6 @@
 //! The built front end, embedded.
 
-use crate::api::ApiError;
+use crate::error::ApiError;
 use axum::http::{StatusCode, Uri, header};
 use axum::response::{Html, IntoResponse, Response};
 use rust_embed::RustEmbed;

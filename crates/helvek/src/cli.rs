@@ -2,6 +2,7 @@
 
 use crate::daily::Daily;
 use crate::server::{self, Options};
+use crate::solve::Format;
 use crate::{safekeeping, solve};
 use clap::{Args, Parser, Subcommand, ValueEnum};
 use helvek_store::Look;
@@ -13,12 +14,9 @@ use tracing_subscriber::filter::{LevelFilter, Targets};
 use tracing_subscriber::layer::{Layer, SubscriberExt};
 use tracing_subscriber::util::SubscriberInitExt;
 
-/// The version and the commit that it was built from.
-pub(crate) const VERSION: &str = concat!(env!("CARGO_PKG_VERSION"), " (", env!("HELVEK_COMMIT"), ")");
-
 /// A workbench for equilibrium: free body diagrams, reactions, and the working that leads to them.
 #[derive(Parser)]
-#[command(name = "helvek", version = VERSION, after_help = helvek_report::CAUTION)]
+#[command(name = "helvek", version = crate::VERSION, after_help = helvek_report::CAUTION)]
 struct Cli {
     #[command(subcommand)]
     command: Command,
@@ -113,17 +111,6 @@ struct Serving {
     /// How to log to standard error.
     #[arg(long, value_enum, default_value_t = Log::Text)]
     log: Log,
-}
-
-/// How to print a solution.
-#[derive(Clone, Copy, ValueEnum)]
-pub(crate) enum Format {
-    /// The working, for reading.
-    Text,
-    /// The answers, for programs.
-    Json,
-    /// The working as Markdown with LaTeX.
-    Markdown,
 }
 
 /// How to log.

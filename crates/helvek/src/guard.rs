@@ -3,7 +3,7 @@
 //! A page of another site, open in the same browser, can send requests to a loopback address, also under a name of its own that it lets
 //! point there. Both are told apart by `Host` and `Origin`.
 
-use crate::api::ApiError;
+use crate::error::ApiError;
 use axum::extract::{Request, State};
 use axum::http::HeaderMap;
 use axum::http::header::{self, HeaderName, HeaderValue};

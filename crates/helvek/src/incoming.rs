@@ -176,10 +176,21 @@ fn headed(json: String) -> Result<(String, String), NotTaken> {
     }
     let head: Head = serde_json::from_str(&json).map_err(|_| NotTaken::Foreign)?;
     match head.format.as_ref().and_then(|format| format.as_str()) {
-        Some(FORMAT) => Ok((crate::api::title(&json), json)),
+        Some(FORMAT) => Ok((title(&json), json)),
         Some(other) if other.starts_with("helvek-sheet/") => Err(NotTaken::Newer(other.into())),
         _ => Err(NotTaken::Foreign),
     }
+}
+
+/// The title the shelf shows: that of the sheet, also of one with problems. Only the title is read, however large the sheet is.
+pub(crate) fn title(text: &str) -> String {
+    #[derive(Deserialize)]
+    struct Titled {
+        title: Option<Box<RawValue>>,
+    }
+    let titled = serde_json::from_str::<Titled>(text).ok();
+    let title: Option<String> = titled.and_then(|titled| serde_json::from_str(titled.title?.get()).ok());
+    title.filter(|title| !title.trim().is_empty()).unwrap_or_else(|| "Untitled".into())
 }
 
 #[cfg(test)]

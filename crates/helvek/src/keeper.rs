@@ -1,6 +1,6 @@
 //! Keeps what sheets answer beside them, in the background, and after an upgrade finds those that answer otherwise now.
 
-use crate::api::Card;
+use crate::card::Card;
 use crate::works::{MOST, Works};
 use helvek_core::ENGINE;
 use helvek_report::kept::{self, About, Difference, KeptLine};

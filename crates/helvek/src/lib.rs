@@ -2,10 +2,12 @@
 
 mod api;
 mod assets;
+mod card;
 mod changes;
 pub mod cli;
 mod daily;
 mod demo;
+mod error;
 mod guard;
 mod incoming;
 mod keeper;
@@ -17,3 +19,6 @@ mod solve;
 mod terminal;
 mod token;
 mod works;
+
+/// The version and the commit that it was built from.
+pub(crate) const VERSION: &str = concat!(env!("CARGO_PKG_VERSION"), " (", env!("HELVEK_COMMIT"), ")");

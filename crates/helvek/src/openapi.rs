@@ -1,9 +1,11 @@
 //! The description of the interface, made from the same types that it is made of: OpenAPI 3.1 and JSON Schema.
 
 use crate::api::{
-    AboutHelvek, ArchiveMade, ArchiveOf, Card, Differences, Entering, ErrorBody, Example, Kept, Line,
-    LiveReply, LiveRequest, NewRevision, NewSheet, Revision, SaveSheet, ShelfReply, Tags, WholeSheet,
+    AboutHelvek, ArchiveMade, ArchiveOf, Differences, Entering, Example, Kept, Line, LiveReply, LiveRequest,
+    NewRevision, NewSheet, Revision, SaveSheet, ShelfReply, Tags, WholeSheet,
 };
+use crate::card::Card;
+use crate::error::ErrorBody;
 use crate::incoming::Came;
 use helvek_core::answers::Answers;
 use helvek_core::sheet::Sheet;
@@ -225,4 +227,19 @@ fn post<Q: JsonSchema, A: JsonSchema>(
         "requestBody": { "required": true, "content": content(sent.subschema_for::<Q>()) },
         "responses": responses::<A>(given, status),
     })
+}
+
+#[cfg(test)]
+mod tests {
+    use std::collections::BTreeSet;
+
+    #[test]
+    fn every_path_is_described_and_every_description_has_its_path() {
+        let routed: BTreeSet<String> =
+            crate::api::routes().iter().map(|(path, _)| format!("/api{path}")).collect();
+        let document = super::document();
+        let described: BTreeSet<String> =
+            document["paths"].as_object().expect("paths").keys().cloned().collect();
+        assert_eq!(routed, described);
+    }
 }

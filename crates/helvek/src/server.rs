@@ -1,7 +1,7 @@
 //! Starting and stopping the server.
 
-use crate::api::ApiError;
 use crate::daily::{self, Daily, Known};
+use crate::error::ApiError;
 use crate::guard::{self, Allowed};
 use crate::keeper::{self, Keeper};
 use crate::token::{self, Token};
@@ -123,7 +123,7 @@ pub async fn run(options: Options) -> Result<(), ServeError> {
     let (end, ending) = watch::channel(false);
     let shared = api::Shared {
         store: store.clone(),
-        program: api::cards::program().into(),
+        program: crate::card::program().into(),
         keeper: Keeper::default(),
         works: Works::default(),
         ending,
@@ -186,7 +186,7 @@ fn router(shared: api::Shared, allowed: Allowed) -> Router {
         .fallback_service(
             get(assets::serve).fallback(async || ApiError::Method).layer(CompressionLayer::new().gzip(true)),
         )
-        .layer(CatchPanicLayer::custom(api::panicked))
+        .layer(CatchPanicLayer::custom(crate::error::panicked))
         .layer(axum::middleware::from_fn_with_state(token, token::check))
         .layer(axum::middleware::from_fn_with_state(allowed, guard::check))
         .layer(axum::middleware::map_response(guard::headers))

@@ -1,7 +1,7 @@
 //! `helvek solve`: a file in, the working or the answers out, the verdict as the exit status.
 
-use crate::cli::Format;
 use crate::terminal::{complain, print};
+use clap::ValueEnum;
 use helvek_core::answers::StatusWord;
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, MAX_TEXT, Syntax};
@@ -13,6 +13,17 @@ use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 
 const WRONG_FILE: u8 = 2;
+
+/// How to print a solution.
+#[derive(Clone, Copy, ValueEnum)]
+pub(crate) enum Format {
+    /// The working, for reading.
+    Text,
+    /// The answers, for programs.
+    Json,
+    /// The working as Markdown with LaTeX.
+    Markdown,
+}
 
 pub(crate) fn run(file: &Path, format: Format, tables: &[PathBuf]) -> ExitCode {
     let shown = file.display();

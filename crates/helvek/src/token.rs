@@ -1,6 +1,6 @@
 //! The token that other machines have to show: in the address that is opened first, in a cookie from then on, or as a bearer of programs.
 
-use crate::api::ApiError;
+use crate::error::ApiError;
 use axum::extract::{Request, State};
 use axum::http::header::{self, HeaderMap, HeaderValue};
 use axum::middleware::Next;

@@ -1,6 +1,6 @@
 //! Who may use the processors when: what is done in a moment is done at once, everything else one after the other, and nothing without end.
 
-use crate::api::ApiError;
+use crate::error::{ApiError, LONGEST};
 use helvek_core::budget::{self, GivenUp, Stop};
 use std::panic::{AssertUnwindSafe, catch_unwind};
 use std::sync::Arc;
@@ -11,8 +11,6 @@ use tokio::sync::Semaphore;
 const LIGHT: u64 = 3_000;
 /// The most that one question may cost.
 pub(crate) const MOST: u64 = 10_000_000;
-/// The longest that it may take on a busy machine.
-pub(crate) const LONGEST: Duration = Duration::from_secs(15);
 /// The longest that it waits for others.
 const WAIT: Duration = Duration::from_secs(60);
 

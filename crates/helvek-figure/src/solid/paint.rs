@@ -4,7 +4,7 @@ use super::{
     ArrowRole, HoldShape, LineKind, SolidArrow, SolidBounds, SolidCurve, SolidHold, SolidLine, SolidPeak,
     SolidPoint, SolidScene, SolidSpread, SolidWheel, Three,
 };
-use crate::scene::{Painter, ratio, sign};
+use crate::painter::{Painter, ratio, sign};
 use crate::{Carries, SymbolMark};
 use helvek_core::equilibrium::{Act, ColumnId, ColumnKind, ColumnOf};
 use helvek_core::geometry::{Point, Vector};

@@ -1,7 +1,7 @@
 //! The parts of a sheet of space, freed, and what is freed step by step.
 
 use super::{ArrowRole, SolidArrow, SolidFree, SolidPart};
-use crate::scene::Painter;
+use crate::painter::Painter;
 use helvek_core::equilibrium::{ColumnOf, PartId, PartOf};
 use helvek_core::model::On;
 use helvek_core::solution::Solved;

@@ -84,7 +84,7 @@ impl Judging<'_> {
             } else {
                 format!(
                     "{} tears out whatever the diameter: give it more edge, or more thickness.",
-                    crate::text::capital(owner)
+                    crate::numbers::capital(owner)
                 )
             });
         }

@@ -1,7 +1,7 @@
 //! What this Helvek is, and how it stands with its backups.
 
 use super::Shared;
-use crate::cli::VERSION;
+use crate::VERSION;
 use crate::daily::Backups;
 use axum::Json;
 use axum::extract::State;

@@ -2,6 +2,7 @@
 
 use super::json::{At, Body};
 use super::{ApiError, Shared};
+use crate::incoming::title;
 use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
@@ -52,17 +53,6 @@ pub(crate) struct WholeSheet {
     /// As it was saved.
     #[schemars(with = "helvek_core::sheet::Sheet")]
     pub(crate) sheet: Box<RawValue>,
-}
-
-/// The title the shelf shows: that of the sheet, also of one with problems. Only the title is read, however large the sheet is.
-pub(crate) fn title(text: &str) -> String {
-    #[derive(Deserialize)]
-    struct Titled {
-        title: Option<Box<RawValue>>,
-    }
-    let titled = serde_json::from_str::<Titled>(text).ok();
-    let title: Option<String> = titled.and_then(|titled| serde_json::from_str(titled.title?.get()).ok());
-    title.filter(|title| !title.trim().is_empty()).unwrap_or_else(|| "Untitled".into())
 }
 
 /// The text of a sheet that is to be kept, whatever is wrong in it; an object it must be.

@@ -1,10 +1,11 @@
 //! The shelf: looking through many sheets, tags, copies, the trash, and examples to start from.
 
-use super::cards::Card;
 use super::json::{At, Body};
 use super::sheets::Kept;
 use super::{ApiError, Shared};
+use crate::card::Card;
 use crate::demo;
+use crate::error::SEARCH;
 use crate::works::MOST;
 use axum::Json;
 use axum::extract::rejection::QueryRejection;
@@ -18,9 +19,6 @@ use serde_json::value::RawValue;
 
 /// The most sheets one answer lists.
 const LISTED: i64 = 200;
-
-/// The longest text that is looked for.
-pub(super) const SEARCH: usize = 200;
 
 /// What to look for.
 #[derive(Debug, Deserialize, JsonSchema)]

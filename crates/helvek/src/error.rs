@@ -1,8 +1,6 @@
 //! Every way a request can fail, as an answer.
 
-use super::shelf::SEARCH;
 use crate::incoming::{MOST, NotTaken};
-use crate::works::LONGEST;
 use axum::Json;
 use axum::extract::rejection::{JsonRejection, PathRejection, QueryRejection};
 use axum::http::StatusCode;
@@ -13,6 +11,13 @@ use helvek_store::archive::ArchiveError;
 use schemars::JsonSchema;
 use serde::Serialize;
 use std::any::Any;
+use std::time::Duration;
+
+/// The longest that it may take on a busy machine.
+pub(crate) const LONGEST: Duration = Duration::from_secs(15);
+
+/// The longest text that is looked for.
+pub(crate) const SEARCH: usize = 200;
 
 /// A failure with a cause the caller can act on.
 #[derive(Debug)]
@@ -280,13 +285,13 @@ fn sentence(what: &impl ToString) -> String {
 
 impl ErrorBody {
     /// Of a message on an open line that is no request.
-    pub(super) fn unreadable(why: &str) -> Self {
+    pub(crate) fn unreadable(why: &str) -> Self {
         let cure = "See docs/openapi.json for what belongs here.".into();
         Self { code: "body".into(), message: why.into(), cure, current: None, seq: None }
     }
 
     /// As the answer to this question.
-    pub(super) fn of(self, seq: u64) -> Self {
+    pub(crate) fn of(self, seq: u64) -> Self {
         Self { seq: Some(seq), ..self }
     }
 }

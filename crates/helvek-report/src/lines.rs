@@ -1,0 +1,302 @@
+//! The lines of a page: what is said of each thing, in parts that can be pointed at.
+
+use crate::fragment::Fragment;
+use helvek_core::sheet::Find;
+use schemars::JsonSchema;
+use serde::{Deserialize, Serialize};
+
+/// The verdict in words.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct VerdictWords {
+    /// `determinate`, `balanced`, `indeterminate`, `unstable`.
+    pub word: String,
+    /// What it means here.
+    pub sentence: String,
+    /// The count of equations and unknowns.
+    pub count: String,
+    /// What would hold it, in the order of the answers' cures.
+    pub cures: Vec<String>,
+}
+
+/// The result of each stop of the work in a few words.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct Headlines {
+    /// What was modelled.
+    pub idealise: String,
+    /// What was counted.
+    pub free: String,
+    /// How many steps; null where the working was not looked at.
+    pub work: Option<String>,
+    /// How well it closes; null where the working was not looked at.
+    pub check: Option<String>,
+    /// How many bars pull and push.
+    pub table: String,
+    /// The largest moment.
+    pub inside: String,
+    /// How many forces are too many, and whether stiffness finds them; empty where stiffness says nothing.
+    pub stiff: String,
+    /// What governs; null where limits were not looked at.
+    pub size: Option<String>,
+}
+
+/// One equation, written and solved.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageStep {
+    /// From 1.
+    pub number: usize,
+    /// What is written, and for which body.
+    pub title: String,
+    /// Why.
+    pub reason: Vec<Fragment>,
+    /// What is written: one line, or several that are solved together.
+    pub lines: Vec<PageLine>,
+    /// What it yields: as many as lines.
+    pub results: Vec<PageResult>,
+    /// It is seen at sight: no equation has to be written.
+    pub at_sight: bool,
+    /// In space: coordinates and unit vectors of forces that are met for the first time.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub met: Vec<Fragment>,
+    /// In space, of several equations together: their coefficients.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub matrix: Option<PageMatrix>,
+    /// In space, by vectors: r × F of everything that enters a moment sum.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub products: Vec<VectorRow>,
+}
+
+/// Equations that are solved together, as a table.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct PageMatrix {
+    /// The unknowns.
+    pub columns: Vec<Fragment>,
+    /// The equations.
+    pub rows: Vec<MatrixRow>,
+}
+
+/// An equation in a table of coefficients.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct MatrixRow {
+    /// What is summed.
+    pub sum: Fragment,
+    /// A coefficient for each unknown; empty where it does not enter.
+    pub cells: Vec<String>,
+    /// What is known, brought to the right.
+    pub constant: String,
+}
+
+/// The moment of one force as a vector product.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct VectorRow {
+    /// The mark on the drawing it stands for.
+    pub of: String,
+    /// r, from the axis to where it acts.
+    pub arm: Fragment,
+    /// F.
+    pub force: Fragment,
+    /// r × F.
+    pub product: Fragment,
+    /// Its part along the axis.
+    pub counts: String,
+}
+
+/// The axis of a moment sum in space, in sheet units.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct AxisMark {
+    /// One of its points.
+    pub through: [f64; 3],
+    /// Its unit direction: moments are right-handed about it.
+    pub along: [f64; 3],
+}
+
+/// A lever arm in space, in sheet units: from the axis to the foot on the line of action, square to both.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct SpaceArm {
+    /// On the axis.
+    pub centre: [f64; 3],
+    /// On the line of action.
+    pub foot: [f64; 3],
+    /// Where the force is applied.
+    pub at: [f64; 3],
+    /// Its length with its unit.
+    pub text: String,
+}
+
+/// One equation as it is written.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageLine {
+    /// What is written, and for which body: only where several are solved together.
+    pub title: Option<String>,
+    /// The sum that vanishes.
+    pub sum: Fragment,
+    /// Its terms, each with its sign.
+    pub terms: Vec<PageTerm>,
+    /// As printed it differs from its results by what rounding leaves.
+    pub rounding: bool,
+    /// The moment centre, in sheet units.
+    pub centre: Option<[f64; 2]>,
+    /// In space: the axis of a moment sum.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub axis: Option<AxisMark>,
+}
+
+/// One unknown, found.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct PageResult {
+    /// `B_y = 3.20 kN`
+    pub value: Fragment,
+    /// What the sign says.
+    pub remark: String,
+    /// The mark of the unknown.
+    pub unknown: String,
+}
+
+/// A bar in the table.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct TableRow {
+    /// Its mark.
+    pub of: String,
+    /// Its name.
+    pub name: String,
+    /// From joint to joint, in the sheet's unit.
+    pub length: f64,
+    /// With its unit.
+    pub length_text: String,
+    /// Tension positive; null when it is not known.
+    pub force: Option<f64>,
+    /// Its magnitude with its unit, or why there is none.
+    pub force_text: String,
+    /// `T`, `C`, `0`; empty when it is not known.
+    pub letter: &'static str,
+    /// The force over the limit on its side.
+    pub used: Option<f64>,
+    /// In per cent.
+    pub used_text: Option<String>,
+    /// The greatest factor of the growing loads that this bar allows.
+    pub reserve: Option<f64>,
+    /// With its sign of multiplication.
+    pub reserve_text: Option<String>,
+    /// Why it carries nothing, where that is seen at sight.
+    pub rule: Option<String>,
+}
+
+/// What a joint yields from some step on.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct NextLine {
+    /// The mark of its point.
+    pub of: String,
+    /// From when so many steps are done, until its next line.
+    pub after: usize,
+    /// It can be solved next.
+    pub can: bool,
+    /// All its unknowns are known.
+    pub done: bool,
+    /// Why it can be next, or why not.
+    pub says: String,
+}
+
+/// One term of an equation.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageTerm {
+    /// The mark on the drawing it stands for.
+    pub of: String,
+    /// Sign and factors.
+    pub fragment: Fragment,
+    /// In words, for a pointer resting on it and for reading aloud.
+    pub says: String,
+    /// Its lever arm.
+    pub arm: Option<ArmMark>,
+    /// The same in space.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub space_arm: Option<SpaceArm>,
+}
+
+/// A lever arm in sheet units: from the centre to the foot, at a right angle to the line of action through `at`.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct ArmMark {
+    /// The moment centre.
+    pub centre: [f64; 2],
+    /// Where it meets the line of action.
+    pub foot: [f64; 2],
+    /// Where the force is applied.
+    pub at: [f64; 2],
+    /// Its length with its unit.
+    pub text: String,
+}
+
+/// An unused equation with everything put in.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct PageCheck {
+    /// What is written, and for which body.
+    pub title: String,
+    /// The sum that should vanish.
+    pub sum: Fragment,
+    /// Its terms.
+    pub terms: Vec<PageTerm>,
+    /// What they come to.
+    pub residual: Fragment,
+    /// Whether that is nothing.
+    pub ok: bool,
+    /// As printed it differs from nothing by what rounding leaves.
+    pub rounding: bool,
+    /// The moment centre, in sheet units.
+    pub centre: Option<[f64; 2]>,
+    /// In space: the axis of a moment sum.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub axis: Option<AxisMark>,
+}
+
+/// One thing asked.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
+pub struct AskedLine {
+    /// The mark of what was asked: `support:A`, `bar:D-C`.
+    pub of: String,
+    /// What sort of answer it is.
+    #[serde(default)]
+    #[schemars(default)]
+    pub about: About,
+    /// `reaction at A on bench`
+    pub label: String,
+    /// The answer in parts: a force, a couple, what is not fixed.
+    pub parts: Vec<String>,
+    /// Whether it is answered.
+    pub answered: bool,
+}
+
+/// One thing that could be asked.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Askable {
+    /// As the sheet writes it.
+    pub find: Find,
+    /// Its mark, as of what is asked.
+    pub of: String,
+    /// As of what is asked.
+    pub label: String,
+}
+
+/// What an answer is about: the reasons for which answers change are told by it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum About {
+    /// The outcome.
+    Verdict,
+    /// A force or a couple.
+    #[default]
+    Force,
+    /// N, V and M, and stresses, along a member.
+    Inside,
+    /// The least and the greatest over combinations.
+    Range,
+    /// The least and the greatest under a train.
+    Train,
+    /// How far loads may grow.
+    Growth,
+    /// What is within its limit.
+    Limits,
+}
