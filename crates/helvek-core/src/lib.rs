@@ -48,6 +48,7 @@ pub mod sheet;
 pub mod solution;
 mod spectrum;
 pub mod strength;
+pub mod things;
 pub mod tolerance;
 pub mod units;
 pub mod verdict;

@@ -1,7 +1,7 @@
 //! What `docs/changes.md` tells of answers that changed: engine by engine, a reason and the sheets that it concerns.
 
 use helvek_core::ENGINE;
-use helvek_core::sheet::{self, Sheet, SpaceKind, SupportKind, Syntax};
+use helvek_core::sheet::{self, Sheet, SpaceKind, Syntax};
 use helvek_report::kept::About;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -72,12 +72,9 @@ fn word(about: &About) -> String {
 /// What a sheet has that reasons are told by.
 fn topics(sheet: &Sheet) -> BTreeSet<&'static str> {
     let bodies = || sheet.bodies.values();
-    let rough = sheet.supports.iter().any(|s| s.kind == SupportKind::Rough)
+    let rough = sheet.supports.iter().any(|s| s.kind.sort().takes("friction"))
         || sheet.joints.iter().any(|joint| joint.friction.is_some());
-    let one_way = sheet
-        .supports
-        .iter()
-        .any(|s| s.one_way == Some(true) || matches!(s.kind, SupportKind::Surface | SupportKind::Cable));
+    let one_way = sheet.supports.iter().any(|s| s.one_way == Some(true) || s.kind.sort().one_way);
     // A size that is sought is written "?P", wherever it stands.
     let seeks = serde_json::to_string(&sheet.loads).is_ok_and(|loads| loads.contains("\"?"));
     let stiff = bodies().any(|body| body.ei.is_some() || body.ea.is_some() || body.material.is_some());

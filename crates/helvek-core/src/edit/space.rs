@@ -4,9 +4,7 @@ use super::wrong;
 use crate::geometry::Vector;
 use crate::model::units_of;
 use crate::problem::Problem;
-use crate::sheet::{
-    Direction, JointKind, Load, Quantity, Sheet, SpaceKind, SupportKind, Vertical, plane_only,
-};
+use crate::sheet::{Direction, JointKind, Load, Quantity, Sheet, SpaceKind, Vertical, plane_only};
 use crate::units::Unit;
 
 /// Whether a sheet is one of space.
@@ -75,13 +73,12 @@ fn convert(sheet: &mut Sheet) -> Result<(), Vec<Problem>> {
         return wrong("into", message, "Remove them, or go on in the plane.");
     }
     for support in &mut sheet.supports {
-        match support.kind {
-            SupportKind::Pin => support.kind = SupportKind::Ball,
-            SupportKind::Guide | SupportKind::Rough => {
+        if support.kind.only().is_some_and(|(only, _)| only == SpaceKind::Plane) {
+            let Some(there) = support.kind.sort().elsewhere else {
                 let message = format!("The support at {} is one of the plane.", support.at);
                 return wrong("into", message, "Make it a roller, a surface or a fixed support first.");
-            }
-            _ => {}
+            };
+            support.kind = there;
         }
         for d in support.normal.iter_mut().chain(&mut support.toward) {
             turn(d)?;

@@ -9,6 +9,7 @@ use crate::geometry::Vector;
 use crate::model::{self, Model};
 use crate::problem::Problem;
 use crate::sheet::{self, Couples, Direction, Document, Sheet, Support, SupportKind};
+use crate::things::support::Pointer;
 use crate::units::Dimension;
 use crate::verdict::{Cure, cures};
 
@@ -28,19 +29,9 @@ pub(super) struct Slots<'a> {
     pub(super) rename: Option<&'a str>,
 }
 
-/// Whether a kind has a direction in which it pushes.
-fn has_normal(kind: SupportKind) -> bool {
-    matches!(kind, SupportKind::Roller | SupportKind::Surface | SupportKind::Guide | SupportKind::Rough)
-}
-
 /// Whether a kind leads somewhere.
 fn has_toward(kind: SupportKind) -> bool {
-    matches!(kind, SupportKind::Link | SupportKind::Cable)
-}
-
-/// Whether a kind has an axis.
-fn has_axis(kind: SupportKind) -> bool {
-    matches!(kind, SupportKind::Journal | SupportKind::Thrust | SupportKind::Hinge)
+    kind.sort().pointer == Pointer::Toward
 }
 
 /// Puts a support somewhere; new ones at several points, one at each.
@@ -62,6 +53,7 @@ fn put_one(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> Result<(
     if let Some((place, cure)) = kind.only().filter(|(only, _)| *only != sheet.space) {
         return wrong("kind", format!("This is a support of {}.", place.named()), cure);
     }
+    let sort = kind.sort();
     let direction = |text: Option<&str>, slot: &str| {
         filled(text).map(|text| words::direction(sheet, text, slot)).transpose()
     };
@@ -107,7 +99,7 @@ fn put_one(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> Result<(
         support.name = Some(free_name(sheet, &at));
     }
     (support.at, support.kind) = (at, kind);
-    support.normal = normal.or(support.normal).filter(|_| has_normal(kind));
+    support.normal = normal.or(support.normal).filter(|_| sort.pointer == Pointer::Normal);
     support.toward = toward.or(support.toward).filter(|_| has_toward(kind));
     if has_toward(kind) && support.toward.is_none() {
         let example = space::example(sheet, "up, 60, to C", "up, -x, to C");
@@ -117,15 +109,14 @@ fn put_one(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> Result<(
             format!("Type a direction, or a point: {example}."),
         );
     }
-    if has_axis(kind) && support.axis.is_none() && axis.is_none() {
+    if sort.pointer == Pointer::Axis && support.axis.is_none() && axis.is_none() {
         support.axis = Some(along(sheet, &support.at));
     }
-    support.axis = axis.or(support.axis).filter(|_| has_axis(kind));
-    support.couples = couples.or(support.couples).filter(|c| has_axis(kind) && *c != Couples::Auto);
-    support.thrust = support.thrust.filter(|_| kind == SupportKind::Hinge);
-    let may_choose = matches!(kind, SupportKind::Roller | SupportKind::Rough);
-    support.one_way = one_way.unwrap_or(support.one_way).filter(|_| may_choose);
-    support.friction = friction.unwrap_or(support.friction).filter(|_| kind == SupportKind::Rough);
+    support.axis = axis.or(support.axis).filter(|_| sort.pointer == Pointer::Axis);
+    support.couples = couples.or(support.couples).filter(|c| sort.takes("couples") && *c != Couples::Auto);
+    support.thrust = support.thrust.filter(|_| sort.takes("thrust"));
+    support.one_way = one_way.unwrap_or(support.one_way).filter(|_| sort.takes("one_way"));
+    support.friction = friction.unwrap_or(support.friction).filter(|_| sort.takes("friction"));
     stiff::ground(&mut support, slots.settles, slots.spring)?;
     if let Some(new) = filled(slots.rename) {
         let taken = model::support_names(sheet).iter().enumerate().any(|(i, n)| n == new && Some(i) != index);

@@ -158,11 +158,7 @@ impl Builder {
         on: On,
         path: &str,
     ) -> Option<SupportKind> {
-        let turns = matches!(
-            support.kind,
-            Written::Fixed | Written::Guide | Written::Journal | Written::Thrust | Written::Hinge
-        );
-        if turns && matches!(on, On::Pin(_)) {
+        if support.kind.sort().turns() && matches!(on, On::Pin(_)) {
             let message = format!("Support {name} keeps from turning, but at {} it holds a pin.", support.at);
             let cure = if self.model.spatial() {
                 "Name the body it holds; or use a ball or a roller."

@@ -129,18 +129,5 @@ impl Choice for JointKind {
 }
 
 impl Choice for SupportKind {
-    const WORDS: &'static [(&'static str, Self)] = &[
-        ("pin", Self::Pin),
-        ("roller", Self::Roller),
-        ("surface", Self::Surface),
-        ("fixed", Self::Fixed),
-        ("guide", Self::Guide),
-        ("link", Self::Link),
-        ("cable", Self::Cable),
-        ("rough", Self::Rough),
-        ("ball", Self::Ball),
-        ("journal", Self::Journal),
-        ("thrust", Self::Thrust),
-        ("hinge", Self::Hinge),
-    ];
+    const WORDS: &'static [(&'static str, Self)] = &Self::WORDS;
 }

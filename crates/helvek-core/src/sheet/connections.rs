@@ -1,6 +1,7 @@
 //! What connects bodies to each other and to the ground, as written.
 
 use super::{Direction, Ground, Quantity, SpaceKind, Turn};
+use crate::things::support::{Found, SupportKind};
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -63,49 +64,13 @@ impl Support {
     }
 }
 
-/// The kinds of support. In the plane: pin, roller, surface, fixed, guide, link, cable, rough; in space: ball, journal, thrust, hinge, roller,
-/// surface, fixed, link, cable.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum SupportKind {
-    /// Prevents both displacements.
-    Pin,
-    /// Prevents displacement along its normal, both ways unless `one_way`.
-    Roller,
-    /// A smooth surface: pushes along its normal, and only pushes.
-    Surface,
-    /// Prevents both displacements and turning.
-    Fixed,
-    /// Prevents displacement along its normal, and turning.
-    Guide,
-    /// A straight link to the ground: a force along it.
-    Link,
-    /// A cable to the ground: it only pulls.
-    Cable,
-    /// A rough surface: a force along its normal and one across it.
-    Rough,
-    /// In space, a ball-and-socket: prevents every displacement.
-    Ball,
-    /// In space, a bearing round a shaft: two forces across it.
-    Journal,
-    /// In space, a bearing that also holds along the shaft.
-    Thrust,
-    /// In space, a hinge: as a thrust bearing, unless it is said not to hold along its axis.
-    Hinge,
-}
-
 impl SupportKind {
     /// The only space in which it is found; `None`: in both. With what is used instead in the other one.
     pub(crate) fn only(self) -> Option<(SpaceKind, &'static str)> {
-        match self {
-            Self::Pin => Some((SpaceKind::Plane, "In space it is a ball, a hinge or a journal.")),
-            Self::Guide | Self::Rough => {
-                Some((SpaceKind::Plane, "In space use a roller, a surface, a ball or a bearing."))
-            }
-            Self::Ball | Self::Journal | Self::Thrust | Self::Hinge => {
-                Some((SpaceKind::Space, "In the plane it is a pin, or a roller."))
-            }
-            Self::Roller | Self::Surface | Self::Fixed | Self::Link | Self::Cable => None,
+        match self.sort().found {
+            Found::Both => None,
+            Found::Plane(instead) => Some((SpaceKind::Plane, instead)),
+            Found::Space(instead) => Some((SpaceKind::Space, instead)),
         }
     }
 }

@@ -15,9 +15,10 @@ mod tree;
 mod work;
 mod written;
 
+pub use crate::things::support::SupportKind;
 pub use choice::Choice;
 pub use connections::{
-    Bar, BarKind, Couples, FullBar, Joint, JointKind, On, Pulley, Rope, RopeStop, Support, SupportKind,
+    Bar, BarKind, Couples, FullBar, Joint, JointKind, On, Pulley, Rope, RopeStop, Support,
 };
 pub(crate) use decode::plane_only;
 pub use document::{Document, MAX_TEXT, Syntax, read};

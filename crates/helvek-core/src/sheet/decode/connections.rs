@@ -4,6 +4,7 @@ use super::{direction, names, stiffness};
 use crate::sheet::fields::{Fields, Reader};
 use crate::sheet::tree::{Node, Value};
 use crate::sheet::{Bar, FullBar, Joint, JointKind, On, Pulley, Rope, RopeStop, Support, SupportKind, Turn};
+use crate::things::support::Pointer;
 use crate::units::figures::said;
 
 pub(super) fn support(reader: &mut Reader, node: &Node, path: &str) -> Option<Support> {
@@ -16,11 +17,8 @@ pub(super) fn support(reader: &mut Reader, node: &Node, path: &str) -> Option<Su
         (direction(&mut fields, "axis"), fields.choice("couples"), fields.truth("thrust"));
     let ground = stiffness::ground(&mut fields);
     if let Some(kind) = kind {
-        use SupportKind::{
-            Ball, Cable, Fixed, Guide, Hinge, Journal, Link, Pin, Roller, Rough, Surface, Thrust,
-        };
-        let word = named(kind);
-        let bearing = matches!(kind, Journal | Thrust | Hinge);
+        let sort = kind.sort();
+        let word = capital(sort.called);
         if let Some((place, cure)) = kind.only().filter(|(only, _)| *only != fields.reader.kind()) {
             let place = place.named();
             let path = fields.path_of("kind");
@@ -31,7 +29,7 @@ pub(super) fn support(reader: &mut Reader, node: &Node, path: &str) -> Option<Su
         let mut odd = |key: &str, fits: bool, cure: &str| {
             if fields.has(key) && !fits {
                 let path = fields.path_of(key);
-                let message = if matches!((key, kind), ("normal", Pin | Fixed | Ball)) {
+                let message = if key == "normal" && sort.pointer == Pointer::None {
                     format!("{word} has no normal: it holds every way.")
                 } else {
                     format!("{word} has no \"{key}\".")
@@ -39,37 +37,35 @@ pub(super) fn support(reader: &mut Reader, node: &Node, path: &str) -> Option<Su
                 fields.reader.form(&path, message, cure);
             }
         };
-        odd("normal", matches!(kind, Roller | Surface | Guide | Rough), "Remove it, or use a roller.");
-        odd("toward", matches!(kind, Link | Cable), "Remove it, or use a link.");
-        odd(
-            "one_way",
-            matches!(kind, Roller | Rough),
-            "Remove it; a surface and a cable are one-way by themselves.",
-        );
-        let holds = matches!(kind, SupportKind::Fixed | Guide);
-        odd("turned", holds, "Remove it, or use a fixed support.");
-        odd("turning_spring", holds, "Remove it, or use a fixed support.");
-        odd("axis", bearing, "Remove it, or use a journal, a thrust bearing or a hinge.");
-        odd("couples", bearing, "Remove it, or use a journal, a thrust bearing or a hinge.");
-        odd("thrust", kind == Hinge, "Remove it: a thrust bearing always does, a journal never.");
-        odd("friction", kind == Rough, "Remove it, or use a rough support.");
-        if matches!(kind, Link | Cable) && !fields.has("toward") {
-            let path = fields.path.clone();
-            fields.reader.form(
-                &path,
-                format!("{word} needs \"toward\"."),
-                "Add toward = the point it leads to.",
-            );
-            fields.finish(&[]);
-            return None;
+        odd("normal", sort.pointer == Pointer::Normal, "Remove it, or use a roller.");
+        odd("toward", sort.pointer == Pointer::Toward, "Remove it, or use a link.");
+        for (key, cure) in [
+            ("one_way", "Remove it; a surface and a cable are one-way by themselves."),
+            ("turned", "Remove it, or use a fixed support."),
+            ("turning_spring", "Remove it, or use a fixed support."),
+        ] {
+            odd(key, sort.takes(key), cure);
         }
-        if bearing && !fields.has("axis") {
+        odd(
+            "axis",
+            sort.pointer == Pointer::Axis,
+            "Remove it, or use a journal, a thrust bearing or a hinge.",
+        );
+        for (key, cure) in [
+            ("couples", "Remove it, or use a journal, a thrust bearing or a hinge."),
+            ("thrust", "Remove it: a thrust bearing always does, a journal never."),
+            ("friction", "Remove it, or use a rough support."),
+        ] {
+            odd(key, sort.takes(key), cure);
+        }
+        let needed = match sort.pointer {
+            Pointer::Toward => Some(("toward", "Add toward = the point it leads to.")),
+            Pointer::Axis => Some(("axis", "Add axis = \"+x\", say: the line of the shaft.")),
+            Pointer::None | Pointer::Normal => None,
+        };
+        if let Some((key, cure)) = needed.filter(|(key, _)| !fields.has(key)) {
             let path = fields.path.clone();
-            fields.reader.form(
-                &path,
-                format!("{word} needs \"axis\"."),
-                "Add axis = \"+x\", say: the line of the shaft.",
-            );
+            fields.reader.form(&path, format!("{word} needs \"{key}\"."), cure);
             fields.finish(&[]);
             return None;
         }
@@ -91,22 +87,10 @@ pub(super) fn support(reader: &mut Reader, node: &Node, path: &str) -> Option<Su
     })
 }
 
-/// A kind of support with its article.
-fn named(kind: SupportKind) -> &'static str {
-    match kind {
-        SupportKind::Pin => "A pin",
-        SupportKind::Roller => "A roller",
-        SupportKind::Surface => "A surface",
-        SupportKind::Fixed => "A fixed support",
-        SupportKind::Guide => "A guide",
-        SupportKind::Link => "A link",
-        SupportKind::Cable => "A cable",
-        SupportKind::Rough => "A rough support",
-        SupportKind::Ball => "A ball",
-        SupportKind::Journal => "A journal",
-        SupportKind::Thrust => "A thrust bearing",
-        SupportKind::Hinge => "A hinge",
-    }
+/// As a sentence begins with it.
+fn capital(words: &str) -> String {
+    let mut letters = words.chars();
+    letters.next().map(|first| first.to_uppercase().chain(letters).collect()).unwrap_or_default()
 }
 
 /// A coefficient of friction: a bare number, not negative.
