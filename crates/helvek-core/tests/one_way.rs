@@ -6,7 +6,8 @@ use common::assembly::Dice;
 use common::{answers, assert_near, solved};
 use helvek_core::answers::StatusWord;
 use helvek_core::equilibrium::Equilibrium;
-use helvek_core::model::{self, Model, SupportKind};
+use helvek_core::model::{self, Model};
+use helvek_core::sheet::SupportKind;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution;
 use helvek_core::verdict::{self, OneWayState, Status};
@@ -51,7 +52,7 @@ fn states(model: &Model) -> Vec<Vec<f64>> {
         .supports
         .iter()
         .enumerate()
-        .filter(|(_, s)| matches!(s.kind, SupportKind::Surface { .. }))
+        .filter(|(_, s)| s.holding.kind == SupportKind::Surface)
         .map(|(i, _)| i)
         .collect();
     let mut found: Vec<Vec<f64>> = Vec::new();
@@ -61,9 +62,7 @@ fn states(model: &Model) -> Vec<Vec<f64>> {
         let kept: Vec<usize> = (0..model.supports.len()).filter(on).collect();
         state.supports = kept.iter().map(|i| model.supports[*i].clone()).collect();
         for support in &mut state.supports {
-            if let SupportKind::Surface { normal } = support.kind {
-                support.kind = SupportKind::Roller { normal, one_way: false };
-            }
+            support.holding = support.holding.both_ways();
         }
         let equilibrium = Equilibrium::of(&state);
         let verdict = verdict::judge(&equilibrium);

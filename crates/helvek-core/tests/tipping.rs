@@ -6,7 +6,8 @@ use common::assembly::Dice;
 use common::{answers, assert_near, solved};
 use helvek_core::answers::StatusWord;
 use helvek_core::equilibrium::Equilibrium;
-use helvek_core::model::{Model, On, SupportKind};
+use helvek_core::model::{Model, On};
+use helvek_core::sheet::SupportKind;
 use helvek_core::solution::{self, Solved};
 use helvek_core::verdict::{self, OneWayState};
 use std::fmt::Write;
@@ -118,10 +119,7 @@ fn weights_and_holds_do_what_they_say() {
                     panic!()
                 };
                 let support = &model.supports[id.index()];
-                let (SupportKind::Surface { normal } | SupportKind::Roller { normal, .. }) = support.kind
-                else {
-                    panic!()
-                };
+                let normal = support.holding.normal().unwrap();
                 held =
                     with_force(&held, support.at, support.on, -normal * (hold.force * 1.0001)).model.clone();
             }
@@ -143,14 +141,14 @@ fn weights_and_holds_do_what_they_say() {
         };
         for support in &model.supports {
             let by = moved(support.on, support.at);
-            match support.kind {
-                SupportKind::Surface { normal } => assert!(
+            match (support.holding.kind, support.holding.normal()) {
+                (SupportKind::Surface, Some(normal)) => assert!(
                     by.dot(normal) >= -1e-7,
                     "seed {seed}: {} is passed by {}\n{sheet}",
                     support.name,
                     by.dot(normal)
                 ),
-                SupportKind::Roller { normal, .. } => assert!(by.dot(normal).abs() <= 1e-7),
+                (SupportKind::Roller, Some(normal)) => assert!(by.dot(normal).abs() <= 1e-7),
                 _ => assert!(by.length() <= 1e-7),
             }
         }

@@ -27,7 +27,7 @@ pub use deflected::{Deflected, DeflectedPath, deflected};
 pub use diagrams::{Curve, CurvePart, CurveValue, Diagrams, StretchMark, diagrams, envelopes};
 pub use free::{CutMark, Free};
 pub use marks::{
-    AxialForce, Axis, Carries, FoundSize, JointShape, Mark, Numbered, Shape, Spin, Straight, SymbolMark,
+    AxialForce, Axis, Carries, FoundSize, JointShape, Mark, Numbered, Spin, Straight, SymbolMark,
 };
 pub use passing::{influence_at, influence_of, swept};
 pub use plated::{PinMark, PlaneMark, PlateMark, pin_marks};

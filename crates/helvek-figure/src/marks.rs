@@ -1,6 +1,7 @@
 //! The marks of a scene.
 
 use helvek_core::answers::Sense;
+use helvek_core::things::support::SupportKind;
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -96,7 +97,7 @@ pub enum Mark {
         /// Where it touches the body.
         at: [f64; 2],
         /// Which symbol.
-        shape: Shape,
+        shape: SupportKind,
         /// From the ground towards the body.
         facing: [f64; 2],
         /// How far an inclined one leans from the vertical.
@@ -293,28 +294,6 @@ pub enum Carries {
     Pull,
     /// Compression only: a strut.
     Push,
-}
-
-/// The symbols of supports.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum Shape {
-    /// A triangle on hatched ground.
-    Pin,
-    /// A triangle or circle on rollers.
-    Roller,
-    /// A hatched wall.
-    Fixed,
-    /// Hatched ground that touches.
-    Surface,
-    /// Hatched ground on which a block slides without turning.
-    Guide,
-    /// A straight link to the ground.
-    Link,
-    /// A cable to the ground.
-    Cable,
-    /// Rough hatched ground that touches.
-    Rough,
 }
 
 /// The symbols of joints.

@@ -2,12 +2,13 @@
 
 use crate::apart::groups;
 use crate::painter::{Painter, pair, ratio, sign, spin};
-use crate::{Bounds, Free, Mark, Numbered, Scene, Shape};
+use crate::{Bounds, Free, Mark, Numbered, Scene};
 use helvek_core::budget::spend;
 use helvek_core::equilibrium::{ActionOf, Equilibrium, Source};
 use helvek_core::geometry::Vector;
-use helvek_core::model::{Amount, Given, Load, LoadKind, Model, On, Settlement, Support, SupportKind};
+use helvek_core::model::{Amount, Given, Load, LoadKind, Model, On, Settlement, Support};
 use helvek_core::solution::{Solved, Statics};
+use helvek_core::things::support::Pointer;
 use helvek_core::units::{Dimension, figures};
 
 /// The scene of a solution, with the steps that find things.
@@ -154,23 +155,18 @@ impl Painter<'_> {
 
     fn supports(&self, marks: &mut Vec<Mark>) {
         for (index, support) in self.model().supports.iter().enumerate() {
-            let (shape, facing) = match support.kind {
-                SupportKind::Pin => (Shape::Pin, Vector::Y),
-                SupportKind::Roller { normal, .. } => (Shape::Roller, normal),
-                SupportKind::Fixed => (Shape::Fixed, self.wall(support)),
-                // Of sheets of space, which have a scene of their own.
-                SupportKind::Bearing { axis, .. } => (Shape::Pin, axis),
-                SupportKind::Surface { normal } => (Shape::Surface, normal),
-                SupportKind::Guide { normal } => (Shape::Guide, normal),
-                SupportKind::Rough { normal, .. } => (Shape::Rough, normal),
-                SupportKind::Link { toward } => (Shape::Link, -toward),
-                SupportKind::Cable { toward } => (Shape::Cable, -toward),
+            let holding = &support.holding;
+            let facing = match (holding.sort().pointer, holding.way) {
+                (Pointer::Toward, Some(toward)) => -toward,
+                (_, Some(way)) => way,
+                (_, None) if holding.sort().turns() => self.wall(support),
+                (_, None) => Vector::Y,
             };
             marks.push(Mark::Support {
                 id: format!("support:{}", support.name),
                 name: support.name.clone(),
                 at: self.point(support.at),
-                shape,
+                shape: holding.kind,
                 facing: pair(facing),
                 text: self.said_of(support, self.model().loading.settlements[index]),
             });
@@ -180,10 +176,7 @@ impl Painter<'_> {
     /// How far an inclined support leans, how it settles and springs.
     fn said_of(&self, support: &Support, settlement: Settlement) -> Option<String> {
         let mut says = Vec::new();
-        if let SupportKind::Roller { normal, .. }
-        | SupportKind::Surface { normal }
-        | SupportKind::Guide { normal }
-        | SupportKind::Rough { normal, .. } = support.kind
+        if let Some(normal) = support.holding.normal()
             && normal.x != 0.0
             && normal.y != 0.0
         {
@@ -194,7 +187,7 @@ impl Painter<'_> {
         let settled = settlement.moved;
         if settled != Vector::ZERO {
             let small = |v: f64| plain(units.section.from_si(v));
-            let way = support.kind.direction().map_or(-Vector::Y, |normal| -normal);
+            let way = support.holding.way.map_or(-Vector::Y, |normal| -normal);
             let along = settled.dot(way);
             let far = if (settled - way * along).length() <= 1e-12 {
                 small(along)

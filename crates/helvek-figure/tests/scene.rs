@@ -1,11 +1,10 @@
 //! The scene: every term has a mark, the marks stand where the things are, and half a sheet shows no number.
 
 use helvek_core::model;
-use helvek_core::sheet::{self, Syntax};
+use helvek_core::sheet::{self, SupportKind, Syntax};
 use helvek_core::solution::{self, Solved};
 use helvek_figure::{
-    ArrowRole, Mark, Scene, Shape, SolidScene, Spin, mark_unclear, outline, pieces, scene, scene_of_state,
-    thumbnail,
+    ArrowRole, Mark, Scene, SolidScene, Spin, mark_unclear, outline, pieces, scene, scene_of_state, thumbnail,
 };
 use helvek_report::page::Page;
 
@@ -109,7 +108,7 @@ fn things_stand_where_they_are_in_sheet_units() {
     let bounds = scene.bounds.unwrap();
     assert_eq!((bounds.min, bounds.max), ([100.0, 0.0], [700.0, 0.0]));
     let Mark::Support { at, shape, facing, text, .. } = find(&scene, "support:A") else { panic!() };
-    assert_eq!((*at, *shape, *facing, text), ([100.0, 0.0], Shape::Fixed, [1.0, 0.0], &None));
+    assert_eq!((*at, *shape, *facing, text), ([100.0, 0.0], SupportKind::Fixed, [1.0, 0.0], &None));
     let Mark::Force { at, toward, text, relative, .. } = find(&scene, "load:pull") else { panic!() };
     assert_eq!((*at, *toward, text.as_str()), ([400.0, 0.0], [0.0, 1.0], "100 N"));
     assert!(*relative > 0.0 && *relative < 1.0, "the reaction and the resultant are larger");
@@ -283,7 +282,7 @@ fn members_ropes_and_wheels_have_marks_of_their_own() {
     let Mark::Joint { at, .. } = find(&scene, "joint:knee") else { panic!() };
     assert_eq!(*at, [0.0, 2.0]);
     let Mark::Support { shape, facing, .. } = find(&scene, "support:hook") else { panic!() };
-    assert_eq!((*shape, *facing), (Shape::Link, [1.0, 0.0]));
+    assert_eq!((*shape, *facing), (SupportKind::Link, [1.0, 0.0]));
 }
 
 #[test]

@@ -6,7 +6,7 @@ use crate::numbers::{Words, closes, percent, plural};
 use crate::step::Wording;
 use helvek_core::answers::{Friction, Sense, StatusWord};
 use helvek_core::equilibrium::ColumnOf;
-use helvek_core::model::{On, SupportKind};
+use helvek_core::model::On;
 use helvek_core::sheet::Couples;
 use helvek_core::tolerance::first_largest;
 use helvek_core::units::figures;
@@ -217,40 +217,28 @@ impl Words<'_> {
             Cure::Change { support, to } => {
                 let exerts = model.contact.couples[support.index()];
                 let support = &model.supports[support.index()];
-                let holds = match (support.kind, to) {
-                    (
-                        SupportKind::Roller { one_way: true, .. } | SupportKind::Surface { .. },
-                        SupportKind::Roller { one_way: false, .. },
-                    ) => Some("hold down too"),
-                    (SupportKind::Rough { one_way: true, .. }, SupportKind::Rough { one_way: false, .. }) => {
+                let now = support.holding;
+                let holds = match (now.shaft(), to.shaft()) {
+                    (Some(_), Some(_)) if to.couples == Couples::Yes && !exerts => {
+                        Some("keep its shaft aligned by couples")
+                    }
+                    (Some(_), Some(_)) if to.thrust => Some("hold along its axis too"),
+                    _ if now.normal().is_some() && now.one_way && *to == now.both_ways() => {
                         Some("hold down too")
                     }
                     _ => None,
                 };
-                let holds = match (to, support.kind) {
-                    (SupportKind::Bearing { couples: Couples::Yes, .. }, SupportKind::Bearing { .. })
-                        if !exerts =>
-                    {
-                        Some("keep its shaft aligned by couples")
-                    }
-                    (SupportKind::Bearing { thrust: true, .. }, SupportKind::Bearing { .. }) => {
-                        Some("hold along its axis too")
-                    }
-                    _ => holds,
-                };
-                let (spatial, name) = (model.spatial(), &support.name);
-                let word = support.kind.word_in(spatial);
+                let (word, name) = (now.sort().word, &support.name);
                 match holds {
                     Some(holds) => format!("Let the {word} {name} {holds}."),
-                    None => format!("Make the {word} {name} {}.", article(*to, spatial)),
+                    None => format!("Make the {word} {name} {}.", to.sort().called),
                 }
             }
-            Cure::Add { at, kind: SupportKind::Roller { normal, .. }, on } => {
-                let on = self.of_several(*on);
-                format!("Add a roller at {}{on} that pushes {}.", point(*at), self.direction(*normal))
-            }
-            Cure::Add { at, kind, on } => {
-                format!("Add {} at {}{}.", article(*kind, model.spatial()), point(*at), self.of_several(*on))
+            Cure::Add { at, holding, on } => {
+                let pushes =
+                    holding.normal().map(|normal| format!(" that pushes {}", self.direction(normal)));
+                let (called, on) = (holding.sort().called, self.of_several(*on));
+                format!("Add {called} at {}{on}{}.", point(*at), pushes.unwrap_or_default())
             }
             Cure::Brace { ends: [a, b], .. } => format!("Add a bar from {} to {}.", point(*a), point(*b)),
             Cure::Weld { joint } => {
@@ -284,9 +272,10 @@ impl Words<'_> {
     fn rollers(&self, cures: &[Cure]) -> String {
         let mut places: Vec<(String, Vec<String>)> = Vec::new();
         for cure in cures {
-            let Cure::Add { at, on, kind: SupportKind::Roller { normal, .. } } = cure else { continue };
+            let Cure::Add { at, on, holding } = cure else { continue };
+            let Some(normal) = holding.normal() else { continue };
             let place = format!("{}{}", self.statics.model.point_name(*at), self.of_several(*on));
-            let way = self.direction(*normal).replacen("along ", "", 1);
+            let way = self.direction(normal).replacen("along ", "", 1);
             match places.iter_mut().find(|(there, _)| *there == place) {
                 Some((_, ways)) => ways.push(way),
                 None => places.push((place, vec![way])),
@@ -401,22 +390,7 @@ impl Wording<'_> {
 }
 
 fn is_roller(cure: &Cure) -> bool {
-    matches!(cure, Cure::Add { kind: SupportKind::Roller { .. }, .. })
-}
-
-fn article(kind: SupportKind, spatial: bool) -> &'static str {
-    match kind {
-        SupportKind::Pin if spatial => "a ball",
-        SupportKind::Bearing { .. } => "a bearing",
-        SupportKind::Pin => "a pin",
-        SupportKind::Roller { .. } => "a roller",
-        SupportKind::Surface { .. } => "a surface",
-        SupportKind::Fixed => "a fixed support",
-        SupportKind::Guide { .. } => "a guide",
-        SupportKind::Link { .. } => "a link",
-        SupportKind::Cable { .. } => "a cable",
-        SupportKind::Rough { .. } => "a rough support",
-    }
+    matches!(cure, Cure::Add { holding, .. } if holding.normal().is_some())
 }
 
 /// What was modelled: the parts of a structure, else the supports and loads of a single body.

@@ -2,8 +2,9 @@
 
 use super::{BodyMotionAnswer, Change, CureAnswer, FreeMotion, ScrewAnswer};
 use crate::geometry::Point;
-use crate::model::{Model, SupportKind};
+use crate::model::Model;
 use crate::solution::Statics;
+use crate::things::support::Pointer;
 use crate::tolerance;
 use crate::verdict::Cure;
 
@@ -44,25 +45,15 @@ fn changes(model: &Model, cure: &Cure) -> Vec<Change> {
     match cure {
         Cure::Change { support, to } => vec![Change::ChangeSupport {
             support: model.supports[support.index()].name.clone(),
-            to: to.word_in(model.spatial()),
-            one_way: matches!(to, SupportKind::Roller { one_way: true, .. } | SupportKind::Surface { .. }),
-            couples: match to {
-                SupportKind::Bearing { .. } => {
-                    Some(to.exerts_couples(model.contact.couples[support.index()]))
-                }
-                _ => None,
-            },
+            to: to.sort().word,
+            one_way: to.one_way && to.sort().pointer == Pointer::Normal,
+            couples: to.shaft().map(|_| to.exerts_couples(model.contact.couples[support.index()])),
         }],
-        Cure::Add { at, on, kind } => vec![Change::AddSupport {
+        Cure::Add { at, on, holding } => vec![Change::AddSupport {
             at: model.point_name(*at).to_owned(),
             on: model.on_name(*on).to_owned(),
-            kind: kind.word_in(model.spatial()),
-            normal: match kind {
-                SupportKind::Roller { normal, .. } => {
-                    Some(normal.parts()[..if model.spatial() { 3 } else { 2 }].to_vec())
-                }
-                _ => None,
-            },
+            kind: holding.sort().word,
+            normal: holding.normal().map(|n| n.parts()[..if model.spatial() { 3 } else { 2 }].to_vec()),
         }],
         Cure::Brace { ends, .. } => {
             vec![Change::AddBar { ends: ends.map(|p| model.point_name(p).to_owned()) }]

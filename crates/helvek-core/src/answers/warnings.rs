@@ -4,8 +4,9 @@ use super::Warning;
 use crate::budget::spend;
 use crate::equilibrium::ColumnOf;
 use crate::geometry::Point;
-use crate::model::{Bar, Model, SupportId, SupportKind};
+use crate::model::{Bar, Holding, Model, SupportId};
 use crate::solution::{Solved, Statics};
+use crate::things::support::SupportKind;
 use crate::tolerance;
 use crate::units::figures;
 use crate::verdict::OneWayState;
@@ -28,7 +29,11 @@ impl Statics {
         for (column, value) in self.full.columns.iter().zip(self.full_values().iter().copied()) {
             let ColumnOf::Support(id) = column.of else { continue };
             let support = &self.model.supports[id.index()];
-            let SupportKind::Roller { one_way: false, normal } = support.kind else { continue };
+            let Holding { kind: SupportKind::Roller, one_way: false, way: Some(normal), .. } =
+                support.holding
+            else {
+                continue;
+            };
             if value.is_some_and(|v| v < 0.0) {
                 let holds = if normal.dot(self.model.up()) > 0.0 { "hold the body down" } else { "pull" };
                 let message = format!(
@@ -69,7 +74,7 @@ impl Statics {
             let column = self.full.column(id);
             let (ColumnOf::Support(support), Some(_)) = (column.of, column.one_way) else { continue };
             let support = &self.model.supports[support.index()];
-            if matches!(support.kind, SupportKind::Cable { .. }) || self.verdict.released.contains(&id) {
+            if support.holding.kind == SupportKind::Cable || self.verdict.released.contains(&id) {
                 continue;
             }
             let Some(push) = value.filter(|v| v.abs() < SMALL * load) else { continue };

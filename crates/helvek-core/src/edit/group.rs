@@ -268,7 +268,7 @@ pub(super) fn mirror(
     }
     for row in chosen.supports {
         let mut support = sheet.supports[row].clone();
-        let normal = built.model.supports[row].kind.direction();
+        let normal = built.model.supports[row].holding.way;
         let mirrored = normal.map(|normal| direction(line.vector(normal)));
         if support.toward.is_some() {
             support.toward = mirrored;

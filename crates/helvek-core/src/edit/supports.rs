@@ -6,7 +6,7 @@ use super::words;
 use super::{chain, place, space, stiff};
 use super::{row_named, wrong};
 use crate::geometry::Vector;
-use crate::model::{self, Model};
+use crate::model::{self, Holding, Model};
 use crate::problem::Problem;
 use crate::sheet::{self, Couples, Direction, Document, Sheet, Support, SupportKind};
 use crate::things::support::Pointer;
@@ -189,23 +189,23 @@ fn write(sheet: &mut Sheet, model: &Model, cure: &Cure) {
     match cure {
         Cure::Change { support, to } => {
             let support = &mut sheet.supports[support.index()];
-            if let model::SupportKind::Bearing { couples, kind, thrust, .. } = *to {
-                support.couples = Some(couples).filter(|couples| *couples != Couples::Auto);
+            if to.shaft().is_some() {
+                support.couples = Some(to.couples).filter(|couples| *couples != Couples::Auto);
                 // A hinge holds along its axis unless it is said that it does not.
-                support.thrust = (kind == model::BearingKind::Hinge && !thrust).then_some(false);
+                support.thrust = (to.sort().takes("thrust") && !to.thrust).then_some(false);
                 return;
             }
-            let (kind, normal, toward) = written(*to, model);
-            (support.kind, support.normal, support.toward, support.one_way) = (kind, normal, toward, None);
+            (support.normal, support.toward) = written(to, model);
+            (support.kind, support.one_way) = (to.kind, None);
             (support.axis, support.couples, support.thrust) = (None, None, None);
         }
-        Cure::Add { at, on, kind } => {
-            let (kind, normal, toward) = written(*kind, model);
+        Cure::Add { at, on, holding } => {
+            let (normal, toward) = written(holding, model);
             let at = model.point_name(*at).to_owned();
             let name = Some(free_name(sheet, &at));
             // Where several bodies meet, the sheet has to say which one is held.
             let on = (model.bodies.len() > 1).then(|| model.on_name(*on).to_owned());
-            sheet.supports.push(Support { on, normal, toward, ..Support::new(name, at, kind) });
+            sheet.supports.push(Support { on, normal, toward, ..Support::new(name, at, holding.kind) });
         }
         Cure::Brace { ends, .. } => {
             sheet.bars.push(sheet::Bar::Short(ends.map(|p| model.point_name(p).to_owned())));
@@ -221,27 +221,13 @@ fn write(sheet: &mut Sheet, model: &Model, cure: &Cure) {
     }
 }
 
-/// As a sheet writes it; what pushes up needs no normal.
-fn written(
-    kind: model::SupportKind,
-    model: &model::Model,
-) -> (SupportKind, Option<Direction>, Option<Direction>) {
-    use model::SupportKind as Kind;
-    let spatial = model.spatial();
-    let dimensions = if spatial { 3 } else { 2 };
-    let vector = |v: crate::geometry::Vector| Direction::Vector(v.parts()[..dimensions].to_vec());
-    let normal = |v: crate::geometry::Vector| (v != model.up()).then(|| vector(v));
-    match kind {
-        Kind::Pin if spatial => (SupportKind::Ball, None, None),
-        Kind::Pin => (SupportKind::Pin, None, None),
-        // No cure adds one; a change of its couples is written beside what is there.
-        Kind::Bearing { .. } => (SupportKind::Hinge, None, None),
-        Kind::Fixed => (SupportKind::Fixed, None, None),
-        Kind::Roller { normal: n, .. } => (SupportKind::Roller, normal(n), None),
-        Kind::Surface { normal: n } => (SupportKind::Surface, normal(n), None),
-        Kind::Guide { normal: n } => (SupportKind::Guide, normal(n), None),
-        Kind::Rough { normal: n, .. } => (SupportKind::Rough, normal(n), None),
-        Kind::Link { toward } => (SupportKind::Link, None, Some(vector(toward))),
-        Kind::Cable { toward } => (SupportKind::Cable, None, Some(vector(toward))),
+/// Where it points as a sheet writes it, normal and toward; what pushes up needs no normal.
+fn written(holding: &Holding, model: &Model) -> (Option<Direction>, Option<Direction>) {
+    let dimensions = if model.spatial() { 3 } else { 2 };
+    let vector = |v: Vector| Direction::Vector(v.parts()[..dimensions].to_vec());
+    match holding.sort().pointer {
+        Pointer::Normal => (holding.way.filter(|way| *way != model.up()).map(vector), None),
+        Pointer::Toward => (None, holding.way.map(vector)),
+        Pointer::None | Pointer::Axis => (None, None),
     }
 }

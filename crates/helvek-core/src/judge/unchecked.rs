@@ -3,7 +3,7 @@
 use super::Subject;
 use super::plates::SizedPin;
 use crate::inside::Inner;
-use crate::model::{BarLimits, BodyId, JointId, Limited, Material, Member, PointId, SupportId, SupportKind};
+use crate::model::{BarLimits, BodyId, JointId, Limited, Material, Member, PointId, SupportId};
 use crate::solution::{State, Statics};
 
 /// Why something was not checked.
@@ -155,7 +155,7 @@ impl Statics {
                 continue;
             }
             // A thrust bearing holds a shaft as a ball does, and has no pin that goes through plates.
-            let pin = support.kind == SupportKind::Pin;
+            let pin = support.holding.is_pin();
             list.add(if pin { Why::NoPlates } else { Why::NoReaction }, &support.name);
         }
     }

@@ -2,8 +2,9 @@
 //!
 //! In the plane and along one line a constraint has the direction of its thing. In space what is held is held along the axes where it can be, else along and across the thing's own axis.
 
-use super::{JointId, JointKind, Model, SupportId, SupportKind};
+use super::{Holding, JointId, JointKind, Model, SupportId};
 use crate::geometry::Vector;
+use crate::things::support::Prevents;
 use std::ops::Deref;
 
 /// Which of the unknowns of a thing holds something.
@@ -171,16 +172,14 @@ fn on_axis(i: usize, turn: bool) -> Constraint {
     Constraint::new(component, letter, Vector::AXES[i])
 }
 
-/// Forces along all axes; with a couple about each where `turns` are held too.
-fn everything(spatial: bool, turns: bool) -> Vec<Constraint> {
-    let axes = if spatial { 3 } else { 2 };
-    let mut list: Vec<Constraint> = (0..axes).map(|i| on_axis(i, false)).collect();
-    match (turns, spatial) {
-        (true, true) => list.extend((0..3).map(|i| on_axis(i, true))),
-        (true, false) => list.push(couple()),
-        (false, _) => {}
-    }
-    list
+/// Forces along all axes.
+fn displacements(spatial: bool) -> Vec<Constraint> {
+    (0..if spatial { 3 } else { 2 }).map(|i| on_axis(i, false)).collect()
+}
+
+/// A couple about each axis.
+fn turns(spatial: bool) -> Vec<Constraint> {
+    if spatial { (0..3).map(|i| on_axis(i, true)).collect() } else { vec![couple()] }
 }
 
 /// The couple of the plane.
@@ -240,23 +239,19 @@ fn rubbing(normal: Vector, friction: Option<f64>) -> Constraint {
     Constraint { friction, ..Constraint::new(Component::Across, Letter::Own("F"), normal.left()) }
 }
 
-impl SupportKind {
+impl Holding {
     /// What it prevents; `couples`: as a bearing it exerts them.
-    pub(crate) fn constraints(self, spatial: bool, up: Vector, couples: bool) -> Constraints {
-        let list = match self {
-            Self::Pin => everything(spatial, false),
-            Self::Fixed => everything(spatial, true),
-            Self::Roller { normal, one_way } => vec![normal_force(normal).one_way(one_way)],
-            Self::Surface { normal } => vec![normal_force(normal).one_way(true)],
-            Self::Guide { normal } => vec![normal_force(normal), couple()],
-            Self::Link { toward } => vec![own("S", toward)],
-            Self::Cable { toward } => vec![own("S", toward).one_way(true)],
-            Self::Rough { normal, one_way, friction } => {
-                vec![own("N", normal).one_way(one_way), rubbing(normal, friction)]
-            }
-            Self::Bearing { axis, thrust, .. } => bearing(axis, up, thrust, couples),
+    pub(crate) fn constraints(&self, spatial: bool, up: Vector, couples: bool) -> Constraints {
+        let along = self.way.unwrap_or(up);
+        let part = |part: &Prevents| match *part {
+            Prevents::Displacements => displacements(spatial),
+            Prevents::Turns => turns(spatial),
+            Prevents::Along => vec![normal_force(along).one_way(self.one_way)],
+            Prevents::Called(letter) => vec![own(letter, along).one_way(self.one_way)],
+            Prevents::Sliding => vec![rubbing(along, self.friction)],
+            Prevents::Shaft => bearing(along, up, self.thrust, couples),
         };
-        Constraints(list)
+        Constraints(self.sort().prevents.iter().flat_map(part).collect())
     }
 }
 
@@ -264,8 +259,8 @@ impl JointKind {
     /// What it prevents, on the first of its bodies; `flank`: on which of them gear teeth push.
     fn constraints(self, spatial: bool, up: Vector, flank: f64) -> Constraints {
         let list = match self {
-            Self::Pin => everything(spatial, false),
-            Self::Weld => everything(spatial, true),
+            Self::Pin => displacements(spatial),
+            Self::Weld => [displacements(spatial), turns(spatial)].concat(),
             Self::Hinge { axis, thrust } => bearing(axis, up, thrust, true),
             Self::Cut { along } => vec![
                 Constraint::new(Component::Along, Letter::Bare("N"), along),
@@ -292,7 +287,7 @@ impl Model {
     /// What a support prevents of what it is on.
     pub fn held_by(&self, support: SupportId) -> Constraints {
         let (support, couples) = (&self.supports[support.index()], self.contact.couples[support.index()]);
-        let mut held = support.kind.constraints(self.spatial(), self.up(), couples);
+        let mut held = support.holding.constraints(self.spatial(), self.up(), couples);
         for constraint in &mut held.0 {
             constraint.spring = match constraint.component {
                 Component::Couple => support.yielding.turning,
@@ -314,8 +309,7 @@ impl Model {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::model::BearingKind;
-    use crate::sheet::Couples;
+    use crate::things::support::SupportKind;
 
     fn told(list: &Constraints) -> String {
         let each = list.iter().map(|held| {
@@ -328,29 +322,22 @@ mod tests {
     #[test]
     fn every_kind_says_what_it_prevents() {
         let slope = Vector::plane(0.6, 0.8);
-        let plane = |kind: SupportKind| kind.constraints(false, Vector::Y, false);
+        let to = |kind, way| Holding::new(kind, Some(way));
+        let plane = |holding: Holding| holding.constraints(false, Vector::Y, false);
         for (kind, expected) in [
-            (SupportKind::Pin, r#"Force("x") [100.0, 0.0, 0.0], Force("y") [0.0, 100.0, 0.0]"#),
-            (SupportKind::Roller { normal: Vector::Y, one_way: true }, r#"Force("y") [0.0, 100.0, 0.0]+"#),
-            (SupportKind::Surface { normal: slope }, r#"Own("N") [60.0, 80.0, 0.0]+"#),
+            (Holding::pin(false), r#"Force("x") [100.0, 0.0, 0.0], Force("y") [0.0, 100.0, 0.0]"#),
+            (Holding { one_way: true, ..Holding::roller(Vector::Y) }, r#"Force("y") [0.0, 100.0, 0.0]+"#),
+            (to(SupportKind::Surface, slope), r#"Own("N") [60.0, 80.0, 0.0]+"#),
+            (to(SupportKind::Guide, slope), r#"Own("N") [60.0, 80.0, 0.0], Couple("") [0.0, 0.0, 100.0]"#),
+            (to(SupportKind::Cable, slope), r#"Own("S") [60.0, 80.0, 0.0]+"#),
             (
-                SupportKind::Guide { normal: slope },
-                r#"Own("N") [60.0, 80.0, 0.0], Couple("") [0.0, 0.0, 100.0]"#,
-            ),
-            (SupportKind::Cable { toward: slope }, r#"Own("S") [60.0, 80.0, 0.0]+"#),
-            (
-                SupportKind::Rough { normal: slope, one_way: true, friction: Some(0.3) },
+                Holding { one_way: true, friction: Some(0.3), ..to(SupportKind::Rough, slope) },
                 r#"Own("N") [60.0, 80.0, 0.0]+, Own("F") [-80.0, 60.0, 0.0]"#,
             ),
         ] {
             assert_eq!(told(&plane(kind)), expected, "{kind:?}");
         }
-        let journal = SupportKind::Bearing {
-            axis: Vector::X,
-            kind: BearingKind::Journal,
-            thrust: false,
-            couples: Couples::Auto,
-        };
+        let journal = to(SupportKind::Journal, Vector::X);
         let of = |couples| journal.constraints(true, Vector::Z, couples);
         assert_eq!(told(&of(false)), r#"Force("y") [0.0, 100.0, 0.0], Force("z") [0.0, 0.0, 100.0]"#);
         assert_eq!((of(false).free_to_turn(), of(true).free_to_turn(), of(true).len()), (true, false, 4));
@@ -358,21 +345,19 @@ mod tests {
 
     #[test]
     fn a_pin_holds_its_place_and_lets_turn() {
-        let pin = |kind: SupportKind, spatial| kind.constraints(spatial, Vector::Y, false).is_pin(spatial);
-        assert!(pin(SupportKind::Pin, false) && pin(SupportKind::Pin, true));
-        assert!(!pin(SupportKind::Fixed, false) && !pin(SupportKind::Fixed, true));
+        let to = |kind, way| Holding::new(kind, Some(way));
+        let pin = |holding: Holding, spatial| holding.constraints(spatial, Vector::Y, false).is_pin(spatial);
+        let fixed = Holding::new(SupportKind::Fixed, None);
+        assert!(pin(Holding::pin(false), false) && pin(Holding::pin(true), true));
+        assert!(!pin(fixed, false) && !pin(fixed, true));
         // A rough surface that also pulls holds a place in the plane, too: by friction.
-        let rough = SupportKind::Rough { normal: Vector::Y, one_way: false, friction: None };
+        let rough = to(SupportKind::Rough, Vector::Y);
         assert!(rough.constraints(false, Vector::Y, false).holds_place(false) && !pin(rough, false));
-        assert!(!pin(SupportKind::Guide { normal: Vector::Y }, false));
-        let whole = |kind: SupportKind| kind.constraints(false, Vector::Y, false).holds_everything(false);
-        assert!(whole(SupportKind::Fixed) && !whole(SupportKind::Pin) && !whole(rough));
-        let only = |kind: SupportKind| kind.constraints(false, Vector::Y, false).holds_only(Vector::Y);
-        assert!(
-            only(SupportKind::Surface { normal: Vector::Y }) && only(SupportKind::Link { toward: Vector::Y })
-        );
-        assert!(
-            !only(SupportKind::Guide { normal: Vector::Y }) && !only(SupportKind::Link { toward: Vector::X })
-        );
+        assert!(!pin(to(SupportKind::Guide, Vector::Y), false));
+        let whole = |holding: Holding| holding.constraints(false, Vector::Y, false).holds_everything(false);
+        assert!(whole(fixed) && !whole(Holding::pin(false)) && !whole(rough));
+        let only = |kind, way| to(kind, way).constraints(false, Vector::Y, false).holds_only(Vector::Y);
+        assert!(only(SupportKind::Surface, Vector::Y) && only(SupportKind::Link, Vector::Y));
+        assert!(!only(SupportKind::Guide, Vector::Y) && !only(SupportKind::Link, Vector::X));
     }
 }

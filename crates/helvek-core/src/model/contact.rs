@@ -1,6 +1,6 @@
 //! Which way acts what can act in several ways: found out by judging, and under each loading where signs decide it.
 
-use super::SupportKind;
+use super::Holding;
 use crate::sheet::Couples;
 
 /// What is found out of bearings and gear teeth. Before that: bearings exert couples where the sheet says so, and teeth push on one flank.
@@ -12,13 +12,13 @@ pub struct Contact {
     pub flanks: Vec<f64>,
 }
 
-impl SupportKind {
+impl Holding {
     /// Whether it is a bearing that exerts couples, `open` where that is to be found out.
-    pub(crate) fn exerts_couples(self, open: bool) -> bool {
-        match self {
-            Self::Bearing { couples: Couples::Auto, .. } => open,
-            Self::Bearing { couples, .. } => couples == Couples::Yes,
-            _ => false,
-        }
+    pub(crate) fn exerts_couples(&self, open: bool) -> bool {
+        let said = match self.couples {
+            Couples::Auto => open,
+            couples => couples == Couples::Yes,
+        };
+        self.shaft().is_some() && said
     }
 }

@@ -47,7 +47,7 @@ pub use sought::{Amount, Sought, SoughtOf};
 pub use stated::{Limited, Member, Stated, Wants};
 pub use stiffness::{Rigidity, Stiff, Warming, Yielding};
 pub use strength::{Material, Profile};
-pub use supports::{BearingKind, Support, SupportKind, support_names};
+pub use supports::{Holding, Support, support_names};
 pub use trains::{Axle, PathPiece, Train, train_names};
 
 use crate::budget::spend;

@@ -1,7 +1,7 @@
 //! Pins among their plates, resolved, and the sizes that are in stock.
 
 use super::resolve::Builder;
-use super::{BarId, BodyId, JointId, LoadId, Model, PinId, PointId, SupportId, SupportKind};
+use super::{BarId, BodyId, JointId, LoadId, Model, PinId, PointId, SupportId};
 use crate::problem::{ProblemKind, nearest};
 use crate::sheet::{self, Quantity, Sheet};
 
@@ -204,7 +204,7 @@ impl Builder {
         }
         if let Some(row) = model.supports.iter().position(|support| support.name == name) {
             let support = &model.supports[row];
-            if support.kind != SupportKind::Pin {
+            if !support.holding.is_pin() {
                 let message = format!("The support {name} is no pin.");
                 self.sense(path, message, "Name a pin support.");
                 return None;

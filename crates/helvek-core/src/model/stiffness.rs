@@ -2,7 +2,7 @@
 
 use super::resolve::Builder;
 use super::strength::bare;
-use super::{BarId, BodyId, Combination, Material, Member, Profile, Run, Settlement, SupportKind};
+use super::{BarId, BodyId, Combination, Holding, Material, Member, Profile, Run, Settlement};
 use crate::geometry::Vector;
 use crate::problem::{ProblemKind, nearest};
 use crate::sheet::{self, Quantities, Quantity, Sheet};
@@ -193,13 +193,13 @@ impl Builder {
     pub(super) fn yielding(
         &mut self,
         support: &sheet::Support,
-        kind: SupportKind,
+        holding: Holding,
         name: &str,
         path: &str,
     ) -> (Yielding, Settlement) {
         let ground = &support.ground;
         let (mut yielding, mut settlement) = (Yielding::default(), Settlement::default());
-        let own = kind.direction();
+        let own = holding.way;
         if let Some(written) = &ground.settlement {
             let key = format!("{path}.settlement");
             settlement.moved = match self.one_or_two(written, Dimension::LENGTH, name, &key) {

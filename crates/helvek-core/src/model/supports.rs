@@ -4,7 +4,8 @@ use super::resolve::Builder;
 use super::{On, PointId, Yielding, names};
 use crate::geometry::Vector;
 use crate::problem::ProblemKind;
-use crate::sheet::{self, Couples, Direction, Document, SupportKind as Written};
+use crate::sheet::{self, Couples, Direction, Document};
+use crate::things::support::{Pointer, Sort, SupportKind};
 
 /// A support: what it prevents, and therefore what it can push back against.
 #[derive(Debug, Clone, PartialEq)]
@@ -15,113 +16,76 @@ pub struct Support {
     pub at: PointId,
     /// On what.
     pub on: On,
-    /// What it is.
-    pub kind: SupportKind,
+    /// How it holds.
+    pub holding: Holding,
     /// How the ground gives way under what it carries.
     pub yielding: Yielding,
 }
 
-/// The sorts of bearing.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum BearingKind {
-    /// Round a shaft.
-    Journal,
-    /// Round a shaft, with a shoulder.
-    Thrust,
-    /// A hinge.
-    Hinge,
-}
-
-/// The kinds of support, with their directions resolved to unit vectors. A pin in space is a ball-and-socket.
+/// A kind of support with its direction resolved. A pin in space is a ball.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub enum SupportKind {
-    /// Prevents both displacements.
-    Pin,
-    /// Prevents displacement against `normal`, the direction in which it pushes on the body; and along it unless `one_way`.
-    Roller {
-        /// Unit vector.
-        normal: Vector,
-        /// It can only push.
-        one_way: bool,
-    },
-    /// A smooth surface: it only pushes.
-    Surface {
-        /// Unit vector.
-        normal: Vector,
-    },
-    /// Prevents both displacements and turning.
-    Fixed,
-    /// Prevents displacement along `normal`, and turning.
-    Guide {
-        /// Unit vector.
-        normal: Vector,
-    },
-    /// A link to the ground: its pull is positive.
-    Link {
-        /// From the body along the link.
-        toward: Vector,
-    },
-    /// A cable to the ground: it only pulls.
-    Cable {
-        /// From the body along the cable.
-        toward: Vector,
-    },
-    /// In space, a bearing or a hinge: prevents displacement across its axis.
-    Bearing {
-        /// Unit vector along the shaft.
-        axis: Vector,
-        /// As it was written.
-        kind: BearingKind,
-        /// It also prevents displacement along the axis.
-        thrust: bool,
-        /// Whether it also prevents turning about the two directions across the axis; to be found out: only if nothing else keeps the shaft aligned.
-        couples: Couples,
-    },
-    /// A rough surface: a force along `normal` and one across it.
-    Rough {
-        /// Unit vector.
-        normal: Vector,
-        /// It can only push.
-        one_way: bool,
-        /// The coefficient of friction that is available, when it was given.
-        friction: Option<f64>,
-    },
+pub struct Holding {
+    /// Which.
+    pub kind: SupportKind,
+    /// Unit vector: where it pushes on the body, where it leads, or along its shaft; `None` where it holds every way.
+    pub way: Option<Vector>,
+    /// It can act in one sense only: push along `way`, or pull.
+    pub one_way: bool,
+    /// The coefficient of friction that is available, when it was given.
+    pub friction: Option<f64>,
+    /// Round a shaft: it also prevents displacement along it.
+    pub thrust: bool,
+    /// Round a shaft: whether it also prevents turning about the two directions across it; to be found out: only if nothing else keeps the shaft aligned.
+    pub couples: Couples,
 }
 
-impl SupportKind {
-    /// Where it pushes, or where it leads; `None` for a pin and a wall.
-    pub fn direction(self) -> Option<Vector> {
-        match self {
-            Self::Pin | Self::Fixed => None,
-            Self::Roller { normal, .. }
-            | Self::Surface { normal }
-            | Self::Guide { normal }
-            | Self::Rough { normal, .. } => Some(normal),
-            Self::Link { toward } | Self::Cable { toward } => Some(toward),
-            Self::Bearing { axis, .. } => Some(axis),
+impl Holding {
+    /// A kind as it usually is, pointing somewhere.
+    pub fn new(kind: SupportKind, way: Option<Vector>) -> Self {
+        let one_way = kind.sort().one_way;
+        Self {
+            kind,
+            way,
+            one_way,
+            friction: None,
+            thrust: kind == SupportKind::Thrust,
+            couples: Couples::Auto,
         }
     }
 
-    /// As the format writes it; a pin in space is a ball.
-    pub fn word_in(self, spatial: bool) -> &'static str {
-        if spatial && self == Self::Pin { "ball" } else { self.word() }
+    /// A pin; in space a ball.
+    pub fn pin(spatial: bool) -> Self {
+        Self::new(if spatial { SupportKind::Ball } else { SupportKind::Pin }, None)
     }
 
-    /// As the format writes it in the plane.
-    pub fn word(self) -> &'static str {
-        match self {
-            Self::Pin => "pin",
-            Self::Roller { .. } => "roller",
-            Self::Surface { .. } => "surface",
-            Self::Fixed => "fixed",
-            Self::Guide { .. } => "guide",
-            Self::Link { .. } => "link",
-            Self::Cable { .. } => "cable",
-            Self::Rough { .. } => "rough",
-            Self::Bearing { kind: BearingKind::Journal, .. } => "journal",
-            Self::Bearing { kind: BearingKind::Thrust, .. } => "thrust",
-            Self::Bearing { kind: BearingKind::Hinge, .. } => "hinge",
-        }
+    /// Whether it is a pin, in space a ball: as a thing, which goes through plates, whatever else prevents the same.
+    pub fn is_pin(&self) -> bool {
+        matches!(self.kind, SupportKind::Pin | SupportKind::Ball)
+    }
+
+    /// A roller that holds both ways, pushing along a unit vector.
+    pub fn roller(normal: Vector) -> Self {
+        Self::new(SupportKind::Roller, Some(normal))
+    }
+
+    /// The same, in both senses.
+    pub fn both_ways(self) -> Self {
+        Self { kind: self.sort().both_ways, one_way: false, ..self }
+    }
+
+    /// The row of its kind.
+    pub fn sort(&self) -> &'static Sort {
+        self.kind.sort()
+    }
+
+    /// Where it pushes on the body; `None` of what has no normal.
+    pub fn normal(&self) -> Option<Vector> {
+        self.way.filter(|_| self.sort().pointer == Pointer::Normal)
+    }
+
+    /// The line of its shaft; `None` of what is no bearing.
+    pub fn shaft(&self) -> Option<Vector> {
+        self.way.filter(|_| self.sort().pointer == Pointer::Axis)
     }
 }
 
@@ -142,22 +106,22 @@ impl Builder {
             let what = format!("Support {name}");
             let Some(at) = self.point(&support.at, &format!("{path}.at")) else { continue };
             let Some(on) = self.acting(at, support.on.as_deref(), &what, &path) else { continue };
-            let Some(kind) = self.support_kind(support, &name, at, on, &path) else { continue };
-            let (yielding, settlement) = self.yielding(support, kind, &name, &path);
+            let Some(holding) = self.holding(support, &name, at, on, &path) else { continue };
+            let (yielding, settlement) = self.yielding(support, holding, &name, &path);
             self.model.loading.settlements.push(settlement);
-            self.model.contact.couples.push(kind.exerts_couples(false));
-            self.model.supports.push(Support { name, at, on, kind, yielding });
+            self.model.contact.couples.push(holding.exerts_couples(false));
+            self.model.supports.push(Support { name, at, on, holding, yielding });
         }
     }
 
-    fn support_kind(
+    fn holding(
         &mut self,
         support: &sheet::Support,
         name: &str,
         at: PointId,
         on: On,
         path: &str,
-    ) -> Option<SupportKind> {
+    ) -> Option<Holding> {
         if support.kind.sort().turns() && matches!(on, On::Pin(_)) {
             let message = format!("Support {name} keeps from turning, but at {} it holds a pin.", support.at);
             let cure = if self.model.spatial() {
@@ -168,42 +132,29 @@ impl Builder {
             self.sense(&format!("{path}.kind"), message, cure);
             return None;
         }
-        let normal = match &support.normal {
-            None => Some(self.model.up()),
-            Some(normal) => {
-                let run = on.body().map(|body| (body, at));
-                self.direction(normal, Some(at), run, name, &format!("{path}.normal"))
-                    .map(|resolved| resolved.unit)
+        let body = on.body().map(|body| (body, at));
+        let sort = support.kind.sort();
+        let way = match sort.pointer {
+            Pointer::None => None,
+            Pointer::Normal => Some(match &support.normal {
+                None => self.model.up(),
+                Some(normal) => self.direction(normal, Some(at), body, name, &format!("{path}.normal"))?.unit,
+            }),
+            Pointer::Toward => {
+                Some(self.toward(support.toward.as_ref()?, at, on, name, &format!("{path}.toward"))?)
+            }
+            Pointer::Axis => {
+                let axis = support.axis.as_ref()?;
+                Some(self.direction(axis, Some(at), body, name, &format!("{path}.axis"))?.unit)
             }
         };
-        let toward = match &support.toward {
-            None => None,
-            Some(toward) => Some(self.toward(toward, at, on, name, &format!("{path}.toward"))?),
-        };
-        let one_way = support.one_way.unwrap_or(false);
-        let axis = match &support.axis {
-            None => None,
-            Some(axis) => Some(
-                self.direction(axis, Some(at), on.body().map(|b| (b, at)), name, &format!("{path}.axis"))?
-                    .unit,
-            ),
-        };
-        let couples = support.couples.unwrap_or_default();
-        let bearing = |kind: BearingKind, thrust: bool| {
-            Some(SupportKind::Bearing { axis: axis?, kind, thrust, couples })
-        };
-        Some(match support.kind {
-            Written::Pin | Written::Ball => SupportKind::Pin,
-            Written::Journal => bearing(BearingKind::Journal, false)?,
-            Written::Thrust => bearing(BearingKind::Thrust, true)?,
-            Written::Hinge => bearing(BearingKind::Hinge, support.thrust.unwrap_or(true))?,
-            Written::Fixed => SupportKind::Fixed,
-            Written::Roller => SupportKind::Roller { normal: normal?, one_way },
-            Written::Surface => SupportKind::Surface { normal: normal? },
-            Written::Guide => SupportKind::Guide { normal: normal? },
-            Written::Rough => SupportKind::Rough { normal: normal?, one_way, friction: support.friction },
-            Written::Link => SupportKind::Link { toward: toward? },
-            Written::Cable => SupportKind::Cable { toward: toward? },
+        let usual = Holding::new(support.kind, way);
+        Some(Holding {
+            one_way: usual.one_way || support.one_way.unwrap_or(false),
+            friction: support.friction,
+            thrust: if sort.takes("thrust") { support.thrust.unwrap_or(true) } else { usual.thrust },
+            couples: support.couples.unwrap_or_default(),
+            ..usual
         })
     }
 

@@ -75,6 +75,21 @@ pub enum Prevents {
     Shaft,
 }
 
+/// How a support is put on the board.
+#[derive(Debug)]
+pub struct Tool {
+    /// The key it is taken by.
+    pub key: &'static str,
+    /// What it is called there.
+    pub name: &'static str,
+    /// Where it is put when nothing is said.
+    pub place: &'static str,
+    /// One line on what can be typed; an example of a slot as `{slot|example}`.
+    pub hint: &'static str,
+    /// Other words it is looked for by.
+    pub words: &'static str,
+}
+
 /// A kind of support.
 #[derive(Debug)]
 pub struct Sort {
@@ -94,8 +109,12 @@ pub struct Sort {
     pub keys: &'static [&'static str],
     /// It can act in one sense only, by itself.
     pub one_way: bool,
+    /// What holds in the same way, and in both senses.
+    pub both_ways: SupportKind,
     /// What it prevents, in the order of its unknowns.
     pub prevents: &'static [Prevents],
+    /// How it is put on the board of the plane, and on that of space.
+    pub tools: [Option<Tool>; 2],
 }
 
 impl Sort {
@@ -125,7 +144,9 @@ const fn every_way(kind: SupportKind, word: &'static str, called: &'static str) 
         pointer: Pointer::None,
         keys: &[],
         one_way: false,
+        both_ways: kind,
         prevents: &[Prevents::Displacements],
+        tools: [const { None }; 2],
     }
 }
 
@@ -145,23 +166,82 @@ pub const SORTS: [Sort; 12] = [
     Sort {
         found: Found::Plane("In space it is a ball, a hinge or a journal."),
         elsewhere: Some(SupportKind::Ball),
+        tools: [
+            Some(Tool {
+                key: "p",
+                name: "Pin",
+                place: "start",
+                hint: "Where: a distance from the start {place|2.5}, a point {place|C}, {place|C + 0.5}.",
+                words: "hinge",
+            }),
+            None,
+        ],
         ..every_way(SupportKind::Pin, "pin", "a pin")
     },
     Sort {
         pointer: Pointer::Normal,
         keys: &["one_way"],
         prevents: &[Prevents::Along],
+        tools: [
+            Some(Tool {
+                key: "r",
+                name: "Roller",
+                place: "end",
+                hint: "Which way it pushes: {normal|up}, {normal|left}, {normal|105}, {normal|15 from +y cw}. It may hold both ways, or only push.",
+                words: "rocker",
+            }),
+            Some(Tool {
+                key: "r",
+                name: "Roller",
+                place: "",
+                hint: "Where: points, {place|A}, or a place: {place|0.4;0;0}. Which way it pushes: {normal|up}, {normal|+x}, {normal|0;1;2}.",
+                words: "",
+            }),
+        ],
         ..every_way(SupportKind::Roller, "roller", "a roller")
     },
     Sort {
         pointer: Pointer::Normal,
         one_way: true,
+        both_ways: SupportKind::Roller,
         prevents: &[Prevents::Along],
+        tools: [
+            Some(Tool {
+                key: "s",
+                name: "Surface",
+                place: "start",
+                hint: "Smooth: it only pushes. Which way: {normal|up}, {normal|left}, {normal|105}.",
+                words: "contact smooth rest",
+            }),
+            Some(Tool {
+                key: "s",
+                name: "Surface",
+                place: "",
+                hint: "Where: points, {place|A}, or a place: {place|0.4;0;0}. It only pushes: {normal|up}, {normal|+x}, {normal|0;1;2}.",
+                words: "smooth rest foot",
+            }),
+        ],
         ..every_way(SupportKind::Surface, "surface", "a surface")
     },
     Sort {
         keys: GROUND_TURNS,
         prevents: &[Prevents::Displacements, Prevents::Turns],
+        tools: [
+            Some(Tool {
+                key: "w",
+                name: "Wall",
+                place: "start",
+                hint: "Where it is built in: a distance from the start {place|2.5}, or a point {place|C}.",
+                words: "fixed built in clamp",
+            }),
+            Some(Tool {
+                key: "w",
+                name: "Wall",
+                place: "",
+                hint: "Where: points, {place|A}, or a place: {place|0.4;0;0}. It holds every displacement and every turn.",
+                words: "built in clamp",
+            }),
+        ],
         ..every_way(SupportKind::Fixed, "fixed", "a fixed support")
     },
     Sort {
@@ -169,17 +249,60 @@ pub const SORTS: [Sort; 12] = [
         pointer: Pointer::Normal,
         keys: GROUND_TURNS,
         prevents: &[Prevents::Along, Prevents::Turns],
+        tools: [
+            Some(Tool {
+                key: "g",
+                name: "Guide",
+                place: "start",
+                hint: "Slides without turning. Which way it pushes: {normal|up}, {normal|left}, {normal|105}.",
+                words: "slide collar",
+            }),
+            None,
+        ],
         ..every_way(SupportKind::Guide, "guide", "a guide")
     },
     Sort {
         pointer: Pointer::Toward,
         prevents: &[Prevents::Called("S")],
+        tools: [
+            Some(Tool {
+                key: "l",
+                name: "Link",
+                place: "end",
+                hint: "Where it leads: {toward|up}, {toward|60}, {toward|to C}.",
+                words: "strut two-force",
+            }),
+            Some(Tool {
+                key: "l",
+                name: "Link",
+                place: "",
+                hint: "Where it leads: {toward|up}, {toward|-x}, {toward|to C}, {toward|1;0;2}.",
+                words: "strut prop two-force",
+            }),
+        ],
         ..every_way(SupportKind::Link, "link", "a link")
     },
     Sort {
         pointer: Pointer::Toward,
         one_way: true,
+        both_ways: SupportKind::Link,
         prevents: &[Prevents::Called("S")],
+        tools: [
+            Some(Tool {
+                key: "t",
+                name: "Tie",
+                place: "end",
+                hint: "A cable: it only pulls. Where it leads: {toward|up}, {toward|60}, {toward|to C}.",
+                words: "cable rope stay",
+            }),
+            Some(Tool {
+                key: "t",
+                name: "Tie",
+                place: "",
+                hint: "A cable: it only pulls. Where it leads: {toward|up}, {toward|-x}, {toward|to C}, {toward|1;0;2}.",
+                words: "rope stay guy",
+            }),
+        ],
         ..every_way(SupportKind::Cable, "cable", "a cable")
     },
     Sort {
@@ -187,17 +310,125 @@ pub const SORTS: [Sort; 12] = [
         pointer: Pointer::Normal,
         keys: &["one_way", "friction"],
         prevents: &[Prevents::Called("N"), Prevents::Sliding],
+        tools: [
+            Some(Tool {
+                key: "o",
+                name: "Rough",
+                place: "start",
+                hint: "The friction it needs is reported beside the coefficient that is there, if you give one.",
+                words: "friction ground floor",
+            }),
+            None,
+        ],
         ..every_way(SupportKind::Rough, "rough", "a rough support")
     },
     Sort {
         found: Found::Space(IN_THE_PLANE),
         elsewhere: Some(SupportKind::Pin),
+        tools: [
+            None,
+            Some(Tool {
+                key: "p",
+                name: "Ball",
+                place: "",
+                hint: "Where: points, {place|A}, or a place: {place|0.4;0;0}. It holds every displacement and no turn.",
+                words: "socket pin",
+            }),
+        ],
         ..every_way(SupportKind::Ball, "ball", "a ball")
     },
-    bearing(SupportKind::Journal, "journal", "a journal"),
-    bearing(SupportKind::Thrust, "thrust", "a thrust bearing"),
-    Sort { keys: &["couples", "thrust"], ..bearing(SupportKind::Hinge, "hinge", "a hinge") },
+    Sort {
+        tools: [
+            None,
+            Some(Tool {
+                key: "o",
+                name: "Journal",
+                place: "",
+                hint: "Two forces across the shaft: {axis|+x}, {axis|A to B}. Couples only if nothing else keeps it aligned, unless you say so.",
+                words: "bearing shaft",
+            }),
+        ],
+        ..bearing(SupportKind::Journal, "journal", "a journal")
+    },
+    Sort {
+        tools: [
+            None,
+            Some(Tool {
+                key: "u",
+                name: "Thrust",
+                place: "",
+                hint: "A bearing that also holds along the shaft.",
+                words: "bearing shaft",
+            }),
+        ],
+        ..bearing(SupportKind::Thrust, "thrust", "a thrust bearing")
+    },
+    Sort {
+        keys: &["couples", "thrust"],
+        tools: [
+            None,
+            Some(Tool {
+                key: "g",
+                name: "Hinge",
+                place: "",
+                hint: "Turns about its axis; holds along it, too.",
+                words: "door lid",
+            }),
+        ],
+        ..bearing(SupportKind::Hinge, "hinge", "a hinge")
+    },
 ];
+
+/// The order in which they are offered, in the plane and in space.
+const OFFERED: [&[SupportKind]; 2] = [
+    &[
+        SupportKind::Pin,
+        SupportKind::Roller,
+        SupportKind::Fixed,
+        SupportKind::Guide,
+        SupportKind::Surface,
+        SupportKind::Rough,
+        SupportKind::Link,
+        SupportKind::Cable,
+    ],
+    &[
+        SupportKind::Ball,
+        SupportKind::Roller,
+        SupportKind::Fixed,
+        SupportKind::Journal,
+        SupportKind::Thrust,
+        SupportKind::Hinge,
+        SupportKind::Surface,
+        SupportKind::Link,
+        SupportKind::Cable,
+    ],
+];
+
+/// The tools of the boards, plane and space, for who draws them: each with the keys of its slots.
+pub fn tools() -> serde_json::Value {
+    let board = |space: usize| -> Vec<serde_json::Value> {
+        let tool = |kind: &SupportKind| {
+            let sort = kind.sort();
+            let tool = sort.tools[space].as_ref()?;
+            let mut slots = vec!["place"];
+            slots.extend(match sort.pointer {
+                Pointer::None => None,
+                Pointer::Normal => Some("normal"),
+                Pointer::Toward => Some("toward"),
+                Pointer::Axis => Some("axis"),
+            });
+            // In space a roller holds both ways, unless its sheet says otherwise.
+            slots.extend(Some("holds").filter(|_| space == 0 && sort.takes("one_way")));
+            slots.extend(["friction", "couples"].into_iter().filter(|key| sort.takes(key)));
+            Some(serde_json::json!({
+                "id": sort.word, "key": tool.key, "name": tool.name, "place": tool.place, "slots": slots,
+                "hint": tool.hint, "words": tool.words,
+            }))
+        };
+        OFFERED[space].iter().filter_map(tool).collect()
+    };
+    serde_json::json!({ "plane": board(0), "space": board(1) })
+}
 
 impl SupportKind {
     /// Every word with its kind.
@@ -219,7 +450,7 @@ impl SupportKind {
 
 #[cfg(test)]
 mod tests {
-    use super::{Found, Pointer, SORTS, SupportKind};
+    use super::{Found, OFFERED, Pointer, SORTS, SupportKind};
 
     #[test]
     fn every_kind_has_its_row_and_reads_as_it_is_written() {
@@ -236,9 +467,26 @@ mod tests {
                     matches!(other.sort().found, Found::Plane(_))
                 );
             }
+            let both = sort.both_ways.sort();
+            assert_eq!((both.one_way, both.prevents, both.pointer), (false, sort.prevents, sort.pointer));
             // Only what points somewhere can act in one sense.
             assert!(!(sort.one_way || sort.takes("one_way")) || sort.pointer != Pointer::None);
         }
         assert_eq!(SupportKind::WORDS.len(), SORTS.len());
+    }
+
+    #[test]
+    fn every_kind_is_offered_where_it_is_found_by_a_key_of_its_own() {
+        for (space, offered) in OFFERED.iter().enumerate() {
+            let there = SORTS.iter().filter(|sort| match sort.found {
+                Found::Both => true,
+                Found::Plane(_) => space == 0,
+                Found::Space(_) => space == 1,
+            });
+            let there: Vec<_> = there.map(|sort| sort.kind).collect();
+            assert!(there.len() == offered.len() && there.iter().all(|kind| offered.contains(kind)));
+            let keys: Vec<_> = offered.iter().map(|k| k.sort().tools[space].as_ref().unwrap().key).collect();
+            assert!((1..keys.len()).all(|i| !keys[..i].contains(&keys[i])), "{keys:?}");
+        }
     }
 }

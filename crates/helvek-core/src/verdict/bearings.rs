@@ -1,7 +1,7 @@
 //! Bearings that keep their shaft aligned only if nothing else does: which of them exert couples.
 
 use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium};
-use crate::model::{Model, SupportId, SupportKind};
+use crate::model::{Holding, Model, SupportId};
 use crate::spectrum::Spectrum;
 
 /// More bearings than this are not looked at in every combination; then none of them exerts couples.
@@ -10,9 +10,9 @@ const MOST: usize = 12;
 /// Lets the least number of bearings exert couples that brings the rank to what it is when all of them do. Sought loads count as unknowns. Where
 /// several such sets are as small, none is chosen: which one is to be asked.
 pub(crate) fn aligned(model: &mut Model) -> Vec<Vec<SupportId>> {
-    let open = |kind: SupportKind| kind.exerts_couples(true) && !kind.exerts_couples(false);
+    let open = |holding: Holding| holding.exerts_couples(true) && !holding.exerts_couples(false);
     let open: Vec<SupportId> =
-        (0..model.supports.len()).filter(|i| open(model.supports[*i].kind)).map(SupportId).collect();
+        (0..model.supports.len()).filter(|i| open(model.supports[*i].holding)).map(SupportId).collect();
     if open.is_empty() || open.len() > MOST {
         return Vec::new();
     }

@@ -5,10 +5,11 @@ use crate::budget::spend;
 use crate::equilibrium::{ColumnOf, Equilibrium, PartOf};
 use crate::geometry::{Point, Vector};
 use crate::model::{
-    Bar, BarId, BarKind, BarLimits, BearingKind, BodyId, JointId, JointKind, Model, On, PinId, PointId,
-    Rigidity, Settlement, Support, SupportId, SupportKind, Yielding,
+    Bar, BarId, BarKind, BarLimits, BodyId, Holding, JointId, JointKind, Model, On, PinId, PointId, Rigidity,
+    Settlement, Support, SupportId, Yielding,
 };
 use crate::sheet::Couples;
+use crate::things::support::{Pointer, Prevents, SupportKind};
 use crate::tolerance;
 
 /// One way to hold the model. Each has been applied and judged: it does what it says, and nothing new is redundant;
@@ -20,7 +21,7 @@ pub enum Cure {
         /// Which.
         support: SupportId,
         /// Into what.
-        to: SupportKind,
+        to: Holding,
     },
     /// Add a support.
     Add {
@@ -28,8 +29,8 @@ pub enum Cure {
         at: PointId,
         /// On what.
         on: On,
-        /// Of what kind.
-        kind: SupportKind,
+        /// How it holds.
+        holding: Holding,
     },
     /// Add a bar.
     Brace {
@@ -131,14 +132,14 @@ pub(crate) fn cures_of(model: &Model, equilibrium: &Equilibrium, before: &Verdic
 /// How many constraints a cure adds.
 fn adds(model: &Model, cure: &Cure) -> usize {
     let holds =
-        |kind: SupportKind, couples: bool| kind.constraints(model.spatial(), model.up(), couples).len();
+        |holding: Holding, couples: bool| holding.constraints(model.spatial(), model.up(), couples).len();
     match cure {
         Cure::Change { support, to } => {
             let now = model.contact.couples[support.index()];
             holds(*to, to.exerts_couples(now))
-                .saturating_sub(holds(model.supports[support.index()].kind, now))
+                .saturating_sub(holds(model.supports[support.index()].holding, now))
         }
-        Cure::Add { kind, .. } => holds(*kind, kind.exerts_couples(false)),
+        Cure::Add { holding, .. } => holds(*holding, holding.exerts_couples(false)),
         Cure::Weld { .. } if model.spatial() => 3,
         Cure::Brace { .. } | Cure::Weld { .. } => 1,
         Cure::Stiffen { .. } => 0,
@@ -150,16 +151,9 @@ fn adds(model: &Model, cure: &Cure) -> usize {
 fn both_ways(model: &Model, equilibrium: &Equilibrium, column: crate::equilibrium::ColumnId) -> Option<Cure> {
     match equilibrium.column(column).of {
         ColumnOf::Support(support) => {
-            let to = match model.supports[support.index()].kind {
-                SupportKind::Roller { normal, .. } | SupportKind::Surface { normal } => {
-                    SupportKind::Roller { normal, one_way: false }
-                }
-                SupportKind::Cable { toward } => SupportKind::Link { toward },
-                SupportKind::Rough { normal, friction, .. } => {
-                    SupportKind::Rough { normal, one_way: false, friction }
-                }
-                _ => return None,
-            };
+            let holding = model.supports[support.index()].holding;
+            let turned = matches!(holding.sort().pointer, Pointer::Normal | Pointer::Toward);
+            let to = Some(holding.both_ways()).filter(|to| turned && *to != holding || holding.one_way)?;
             Some(Cure::Change { support, to })
         }
         ColumnOf::Bar(bar) => Some(Cure::Stiffen { bar }),
@@ -208,18 +202,18 @@ fn apply(model: &mut Model, cure: &Cure) {
         Cure::Change { support, to } => {
             let couples = &mut model.contact.couples[support.index()];
             *couples = to.exerts_couples(*couples);
-            model.supports[support.index()].kind = *to;
+            model.supports[support.index()].holding = *to;
         }
-        Cure::Add { at, on, kind } => {
+        Cure::Add { at, on, holding } => {
             let name = format!("{}+", model.points[at.index()].name);
             model.supports.push(Support {
                 name,
                 at: *at,
                 on: *on,
-                kind: *kind,
+                holding: *holding,
                 yielding: Yielding::default(),
             });
-            model.contact.couples.push(kind.exerts_couples(false));
+            model.contact.couples.push(holding.exerts_couples(false));
             model.loading.settlements.push(Settlement::default());
         }
         Cure::Brace { ends, on } => {
@@ -268,10 +262,8 @@ fn candidates(model: &Model, equilibrium: &Equilibrium, motion: &Motion, many: b
     list.extend(feet(model, &places));
     for (index, support) in model.supports.iter().enumerate() {
         let Some(place) = place_of(support) else { continue };
-        if matches!(support.kind, SupportKind::Roller { .. } | SupportKind::Surface { .. })
-            && place.moves != Vector::ZERO
-        {
-            list.push(Cure::Change { support: SupportId(index), to: SupportKind::Pin });
+        if *support.holding.sort().prevents == [Prevents::Along] && place.moves != Vector::ZERO {
+            list.push(Cure::Change { support: SupportId(index), to: Holding::pin(false) });
         }
     }
     // A truss is braced before it is propped.
@@ -282,8 +274,7 @@ fn candidates(model: &Model, equilibrium: &Equilibrium, motion: &Motion, many: b
     for place in places.iter().rev().filter(|place| !held(place)) {
         for normal in [upward(place.along.left()), upward(place.along)] {
             if works(place.moves, normal) {
-                let kind = SupportKind::Roller { normal, one_way: false };
-                list.push(Cure::Add { at: place.at, on: place.on, kind });
+                list.push(Cure::Add { at: place.at, on: place.on, holding: Holding::roller(normal) });
             }
         }
     }
@@ -298,7 +289,7 @@ fn candidates(model: &Model, equilibrium: &Equilibrium, motion: &Motion, many: b
             && turns
             && matches!(support.on, On::Body(_))
         {
-            list.push(Cure::Change { support: SupportId(index), to: SupportKind::Fixed });
+            list.push(Cure::Change { support: SupportId(index), to: Holding::new(SupportKind::Fixed, None) });
         }
     }
     for body in model.body_ids() {
@@ -306,17 +297,17 @@ fn candidates(model: &Model, equilibrium: &Equilibrium, motion: &Motion, many: b
         if let [first, .., last] = own[..] {
             let normal = upward(first.along.left());
             list.push(Cure::Several(vec![
-                Cure::Add { at: first.at, on: first.on, kind: SupportKind::Pin },
-                Cure::Add { at: last.at, on: last.on, kind: SupportKind::Roller { normal, one_way: false } },
+                Cure::Add { at: first.at, on: first.on, holding: Holding::pin(false) },
+                Cure::Add { at: last.at, on: last.on, holding: Holding::roller(normal) },
             ]));
         }
     }
-    let kinds: &[SupportKind] =
-        if many { &[SupportKind::Pin, SupportKind::Fixed] } else { &[SupportKind::Pin] };
-    for kind in kinds {
+    let pin = Holding::pin(false);
+    let fixed = Holding::new(SupportKind::Fixed, None);
+    for holding in [pin, fixed].into_iter().take(if many { 2 } else { 1 }) {
         for place in places.iter().filter(|place| !held(place)) {
-            if *kind == SupportKind::Pin || matches!(place.on, On::Body(_)) {
-                list.push(Cure::Add { at: place.at, on: place.on, kind: *kind });
+            if !holding.sort().turns() || matches!(place.on, On::Body(_)) {
+                list.push(Cure::Add { at: place.at, on: place.on, holding });
             }
         }
     }
@@ -335,11 +326,11 @@ fn feet(model: &Model, places: &[Place]) -> Option<Cure> {
     let by_x = |a: &&Place, b: &&Place| at(a).x.total_cmp(&at(b).x);
     let (left, right) = (places.iter().filter(low).min_by(by_x)?, places.iter().filter(low).max_by(by_x)?);
     let apart = at(right).x - at(left).x > tolerance::GEOMETRY * span;
-    let rolls = SupportKind::Roller { normal: Vector::Y, one_way: false };
+    let rolls = Holding::roller(Vector::Y);
     apart.then(|| {
         Cure::Several(vec![
-            Cure::Add { at: left.at, on: left.on, kind: SupportKind::Pin },
-            Cure::Add { at: right.at, on: right.on, kind: rolls },
+            Cure::Add { at: left.at, on: left.on, holding: Holding::pin(false) },
+            Cure::Add { at: right.at, on: right.on, holding: rolls },
         ])
     })
 }
@@ -351,29 +342,17 @@ fn in_space(model: &Model, places: &[Place]) -> Vec<Cure> {
     const COMBINED: usize = 7;
     let mut list = Vec::new();
     let ids = || (0..model.supports.len()).map(SupportId);
-    let kind = |id: SupportId| model.supports[id.index()].kind;
-    let bearings: Vec<Cure> = ids()
-        .filter_map(|id| match kind(id) {
-            SupportKind::Bearing { axis, kind, thrust, .. } if !model.contact.couples[id.index()] => {
-                let to = SupportKind::Bearing { axis, kind, thrust, couples: Couples::Yes };
-                Some(Cure::Change { support: id, to })
-            }
-            _ => None,
-        })
-        .collect();
-    list.extend(bearings);
+    let held = |id: SupportId| model.supports[id.index()].holding;
+    let aligning = ids().filter(|id| held(*id).shaft().is_some() && !model.contact.couples[id.index()]);
+    list.extend(
+        aligning.map(|id| Cure::Change { support: id, to: Holding { couples: Couples::Yes, ..held(id) } }),
+    );
     for id in ids() {
-        match kind(id) {
-            SupportKind::Bearing { axis, kind, thrust: false, couples } => {
-                let to = SupportKind::Bearing { axis, kind, thrust: true, couples };
-                if kind == BearingKind::Hinge {
-                    list.push(Cure::Change { support: id, to });
-                }
-            }
-            SupportKind::Roller { .. } | SupportKind::Surface { .. } => {
-                list.push(Cure::Change { support: id, to: SupportKind::Pin });
-            }
-            _ => {}
+        let holding = held(id);
+        if holding.sort().takes("thrust") && !holding.thrust {
+            list.push(Cure::Change { support: id, to: Holding { thrust: true, ..holding } });
+        } else if *holding.sort().prevents == [Prevents::Along] {
+            list.push(Cure::Change { support: id, to: Holding::pin(true) });
         }
     }
     if !model.bars.is_empty() {
@@ -386,16 +365,16 @@ fn in_space(model: &Model, places: &[Place]) -> Vec<Cure> {
         let level = Vector::AXES.into_iter().filter(|axis| *axis != up);
         for normal in std::iter::once(up).chain(level) {
             if place.moves.dot(normal).abs() > 1e-6 * size {
-                let kind = SupportKind::Roller { normal, one_way: false };
-                holds.push(Cure::Add { at: place.at, on: place.on, kind });
+                holds.push(Cure::Add { at: place.at, on: place.on, holding: Holding::roller(normal) });
             }
         }
     }
     list.extend(holds.iter().cloned());
     for place in places.iter().rev() {
-        list.push(Cure::Add { at: place.at, on: place.on, kind: SupportKind::Pin });
+        list.push(Cure::Add { at: place.at, on: place.on, holding: Holding::pin(true) });
         if matches!(place.on, On::Body(_)) {
-            list.push(Cure::Add { at: place.at, on: place.on, kind: SupportKind::Fixed });
+            let holding = Holding::new(SupportKind::Fixed, None);
+            list.push(Cure::Add { at: place.at, on: place.on, holding });
         }
     }
     let few = &holds[..holds.len().min(COMBINED)];

@@ -9,7 +9,8 @@ use crate::{Carries, SymbolMark};
 use helvek_core::equilibrium::{Act, ColumnId, ColumnKind, ColumnOf};
 use helvek_core::geometry::{Point, Vector};
 use helvek_core::inside::{Side, Six, SolidDiagram};
-use helvek_core::model::{Amount, BearingKind, Given, JointKind, LoadKind, On, PointId, SupportKind};
+use helvek_core::model::{Amount, Given, JointKind, LoadKind, On, PointId};
+use helvek_core::things::support::{Pointer, SupportKind};
 use helvek_core::units::figures;
 
 /// The scene of a solution of a sheet of space.
@@ -111,11 +112,10 @@ impl Painter<'_> {
             });
         }
         for support in &model.supports {
-            let carries = match support.kind {
-                SupportKind::Link { .. } => Carries::Both,
-                SupportKind::Cable { .. } => Carries::Pull,
-                _ => continue,
-            };
+            if support.holding.sort().pointer != Pointer::Toward {
+                continue;
+            }
+            let carries = if support.holding.one_way { Carries::Pull } else { Carries::Both };
             let at = model.at(support.at);
             lines.push(SolidLine {
                 id: format!("support:{}", support.name),
@@ -133,7 +133,7 @@ impl Painter<'_> {
     /// Where a link or a cable meets the ground: at the named point it leads to, else a third of the figure away.
     fn anchor(&self, support: &helvek_core::model::Support) -> Point {
         let model = self.model();
-        let (at, toward) = (model.at(support.at), support.kind.direction().unwrap_or(model.up()));
+        let (at, toward) = (model.at(support.at), support.holding.way.unwrap_or(model.up()));
         let ahead = |p: &Point| {
             let r = *p - at;
             r.dot(toward) > 0.0 && r.cross(toward).length() <= 1e-9 * r.length()
@@ -156,27 +156,18 @@ impl Painter<'_> {
         let model = self.model();
         let mut holds = Vec::new();
         for (support, couples) in model.supports.iter().zip(&model.contact.couples) {
-            let (shape, along, couples) = match support.kind {
-                SupportKind::Pin => (HoldShape::Ball, None, false),
-                SupportKind::Fixed => (HoldShape::Fixed, self.out_of_wall(support), true),
-                SupportKind::Roller { normal, .. } | SupportKind::Guide { normal } => {
-                    (HoldShape::Roller, Some(normal), false)
-                }
-                SupportKind::Surface { normal } | SupportKind::Rough { normal, .. } => {
-                    (HoldShape::Surface, Some(normal), false)
-                }
-                SupportKind::Link { toward } | SupportKind::Cable { toward } => {
-                    (HoldShape::Anchor, Some(toward), false)
-                }
-                SupportKind::Bearing { axis, kind, .. } => {
-                    let shape = match kind {
-                        BearingKind::Journal => HoldShape::Journal,
-                        BearingKind::Thrust => HoldShape::Thrust,
-                        BearingKind::Hinge => HoldShape::Hinge,
-                    };
-                    (shape, Some(axis), *couples)
-                }
+            let holding = &support.holding;
+            let (shape, couples) = match holding.kind {
+                SupportKind::Pin | SupportKind::Ball => (HoldShape::Ball, false),
+                SupportKind::Fixed => (HoldShape::Fixed, true),
+                SupportKind::Roller | SupportKind::Guide => (HoldShape::Roller, false),
+                SupportKind::Surface | SupportKind::Rough => (HoldShape::Surface, false),
+                SupportKind::Link | SupportKind::Cable => (HoldShape::Anchor, false),
+                SupportKind::Journal => (HoldShape::Journal, *couples),
+                SupportKind::Thrust => (HoldShape::Thrust, *couples),
+                SupportKind::Hinge => (HoldShape::Hinge, *couples),
             };
+            let along = holding.way.or_else(|| self.out_of_wall(support).filter(|_| holding.sort().turns()));
             let at = match shape {
                 HoldShape::Anchor => self.solid(self.anchor(support)),
                 _ => self.solid_at(support.at),

@@ -3531,7 +3531,7 @@ export interface components {
                 number
             ];
             /** @description Which symbol. */
-            readonly shape: components["schemas"]["Shape"];
+            readonly shape: components["schemas"]["SupportKind"];
             /** @description From the ground towards the body. */
             readonly facing: [
                 number,
@@ -5076,8 +5076,6 @@ export interface components {
         };
         /** @description What a bar carries. */
         readonly Sense: "tension" | "compression" | "zero";
-        /** @description The symbols of supports. */
-        readonly Shape: "pin" | "roller" | "fixed" | "surface" | "guide" | "link" | "cable" | "rough";
         /** @description The shapes of sections. */
         readonly ShapeWord: "rectangle" | "box" | "round" | "tube" | "i" | "t" | "channel" | "angle" | "pair" | "polygon" | "composite";
         /** @description One sheet. Keys that this version does not solve yet are refused by name when it is read. */

@@ -14,6 +14,7 @@ export const PLACE: Slot = { key: 'place', label: 'at', usual: 'start', width: 9
 export const DIRECTION: Slot = { key: 'direction', label: 'acts', usual: 'down', width: 13 };
 export const NORMAL: Slot = { key: 'normal', label: 'pushes', usual: 'up', width: 12 };
 export const TOWARD: Slot = { key: 'toward', label: 'leads', usual: '', width: 12 };
+export const AXIS: Slot = { key: 'axis', label: 'axis', usual: 'its member', width: 10 };
 export const SIZE: Slot = { key: 'size', label: 'size', usual: '', width: 9 };
 export const NAME: Slot = { key: 'rename', label: 'name', usual: '', width: 6 };
 export const SETTLES: Slot = { key: 'settles', label: 'settles', usual: 'not', width: 8 };
@@ -26,13 +27,6 @@ export const PER: Slot = {
   usual: 'length',
   width: 10,
   words: ['length', 'projection'],
-};
-export const KINDS: Slot = {
-  key: 'kind',
-  label: 'is a',
-  usual: '',
-  width: 8,
-  words: ['pin', 'roller', 'fixed', 'guide', 'surface', 'rough', 'link', 'cable'],
 };
 /** A distributed load along a member. */
 export const STRETCH: readonly Slot[] = [

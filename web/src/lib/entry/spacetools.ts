@@ -1,24 +1,10 @@
 /** What can be put on the board in space. The same keys as in the plane where the thing is the same. */
-import { CASE, NAME, NORMAL, PER, pointChange, SIZE, type Slot, STRETCH, TOWARD } from './slots';
-import type { SupportTool, Tool } from './tools';
+import { AXIS, CASE, NAME, PER, pointChange, SIZE, type Slot, STRETCH } from './slots';
+import { SUPPORTS_IN_SPACE } from './supports';
+import type { Tool } from './tools';
 
 const PLACE: Slot = { key: 'place', label: 'at', usual: '', width: 12 };
 const DIRECTION: Slot = { key: 'direction', label: 'acts', usual: 'down', width: 16 };
-const AXIS: Slot = { key: 'axis', label: 'axis', usual: 'its member', width: 10 };
-const COUPLES: Slot = {
-  key: 'couples',
-  label: 'couples',
-  usual: 'auto',
-  width: 6,
-  words: ['auto', 'yes', 'no'],
-};
-const KINDS: Slot = {
-  key: 'kind',
-  label: 'is a',
-  usual: '',
-  width: 8,
-  words: ['ball', 'roller', 'surface', 'fixed', 'journal', 'thrust', 'hinge', 'link', 'cable'],
-};
 const JOINT_KIND: Slot = {
   key: 'kind',
   label: 'is a',
@@ -30,20 +16,8 @@ const JOINT_KIND: Slot = {
 /** Three components want room. */
 const WIDE: Slot = { ...SIZE, width: 10 };
 
-const WHERE = 'Where: points, {place|A}, or a place: {place|0.4;0;0}.';
 const WAYS =
   '{direction|down}, {direction|-z}, {direction|to C}, {direction|A to C}, {direction|3;-4;2}, {direction|az 30 el 40}, {direction|round C +x}';
-
-function support(
-  id: SupportTool,
-  key: string,
-  name: string,
-  slots: readonly Slot[],
-  hint: string,
-  words: string,
-): Tool {
-  return { id, key, name, slots, more: [KINDS, NAME], hint, words: `support hold ${words}` };
-}
 
 /** In the order of the strip: members, supports, loads. */
 export const IN_SPACE: readonly Tool[] = [
@@ -79,71 +53,7 @@ export const IN_SPACE: readonly Tool[] = [
     slots: [PLACE, JOINT_KIND, { key: 'direction', label: 'axis, or pushes', usual: '', width: 12 }],
     more: [NAME],
   },
-  support('ball', 'p', 'Ball', [PLACE], `${WHERE} It holds every displacement and no turn.`, 'socket pin'),
-  support(
-    'roller',
-    'r',
-    'Roller',
-    [PLACE, NORMAL],
-    `${WHERE} Which way it pushes: {normal|up}, {normal|+x}, {normal|0;1;2}.`,
-    '',
-  ),
-  support(
-    'fixed',
-    'w',
-    'Wall',
-    [PLACE],
-    `${WHERE} It holds every displacement and every turn.`,
-    'built in clamp',
-  ),
-  support(
-    'journal',
-    'o',
-    'Journal',
-    [PLACE, AXIS, COUPLES],
-    'Two forces across the shaft: {axis|+x}, {axis|A to B}. Couples only if nothing else keeps it aligned, unless you say so.',
-    'bearing shaft',
-  ),
-  support(
-    'thrust',
-    'u',
-    'Thrust',
-    [PLACE, AXIS, COUPLES],
-    'A bearing that also holds along the shaft.',
-    'bearing shaft',
-  ),
-  support(
-    'hinge',
-    'g',
-    'Hinge',
-    [PLACE, AXIS, COUPLES],
-    'Turns about its axis; holds along it, too.',
-    'door lid',
-  ),
-  support(
-    'surface',
-    's',
-    'Surface',
-    [PLACE, NORMAL],
-    `${WHERE} It only pushes: {normal|up}, {normal|+x}, {normal|0;1;2}.`,
-    'smooth rest foot',
-  ),
-  support(
-    'link',
-    'l',
-    'Link',
-    [PLACE, TOWARD],
-    'Where it leads: {toward|up}, {toward|-x}, {toward|to C}, {toward|1;0;2}.',
-    'strut prop two-force',
-  ),
-  support(
-    'cable',
-    't',
-    'Tie',
-    [PLACE, TOWARD],
-    'A cable: it only pulls. Where it leads: {toward|up}, {toward|-x}, {toward|to C}, {toward|1;0;2}.',
-    'rope stay guy',
-  ),
+  ...SUPPORTS_IN_SPACE,
   {
     id: 'force',
     key: 'f',

@@ -1,49 +1,19 @@
 /** What can be put on the board and done to it: one key each, and the slots that are typed. The meaning of what is typed is decided in the core. */
-import type { Edit } from '../api/types';
+import type { Edit, SupportKind } from '../api/types';
 import { MACHINES } from './machinetools';
-import {
-  CASE,
-  COUPLE,
-  DIRECTION,
-  KINDS,
-  NAME,
-  NORMAL,
-  PER,
-  PLACE,
-  pointChange,
-  SETTLES,
-  SIZE,
-  type Slot,
-  SPRING,
-  STRETCH,
-  TOWARD,
-} from './slots';
+import { CASE, COUPLE, DIRECTION, NAME, PER, PLACE, pointChange, SIZE, type Slot, STRETCH } from './slots';
 import { SIZES } from './sizetools';
 import { CHANGES_IN_SPACE, IN_SPACE } from './spacetools';
 import { STATES } from './statetools';
 import { STIFF } from './stifftools';
+import { isSupport, SUPPORTS } from './supports';
 import { BARS, DRAWN } from './trusstools';
 
-export const SUPPORTS = [
-  'pin',
-  'roller',
-  'fixed',
-  'guide',
-  'surface',
-  'rough',
-  'link',
-  'cable',
-  'ball',
-  'journal',
-  'thrust',
-  'hinge',
-] as const;
-export type SupportTool = (typeof SUPPORTS)[number];
 export const LOADS = ['force', 'couple', 'distributed', 'weight'] as const;
 export type LoadTool = (typeof LOADS)[number];
 export type ToolId =
   | 'beam'
-  | SupportTool
+  | SupportKind
   | LoadTool
   | 'body'
   | 'joint'
@@ -88,20 +58,6 @@ export interface Tool {
   readonly did?: string;
 }
 
-const ROLLS =
-  'Which way it pushes: {normal|up}, {normal|left}, {normal|105}, {normal|15 from +y cw}. It may hold both ways, or only push.';
-
-function support(
-  id: SupportTool,
-  key: string,
-  name: string,
-  slots: readonly Slot[],
-  hint: string,
-  words: string,
-): Tool {
-  return { id, key, name, slots, more: [KINDS, NAME, SETTLES, SPRING], hint, words: `support hold ${words}` };
-}
-
 /** In the order of the strip: members, supports, loads. */
 export const TOOLS: readonly Tool[] = [
   {
@@ -121,79 +77,7 @@ export const TOOLS: readonly Tool[] = [
   ...STATES,
   ...SIZES,
   ...STIFF,
-  support(
-    'pin',
-    'p',
-    'Pin',
-    [PLACE],
-    'Where: a distance from the start {place|2.5}, a point {place|C}, {place|C + 0.5}.',
-    'hinge',
-  ),
-  support(
-    'roller',
-    'r',
-    'Roller',
-    [
-      { ...PLACE, usual: 'end' },
-      NORMAL,
-      { key: 'holds', label: 'holds', usual: 'both ways', width: 10, words: ['both ways', 'pushes only'] },
-    ],
-    ROLLS,
-    'rocker',
-  ),
-  support(
-    'fixed',
-    'w',
-    'Wall',
-    [PLACE],
-    'Where it is built in: a distance from the start {place|2.5}, or a point {place|C}.',
-    'fixed built in clamp',
-  ),
-  support(
-    'guide',
-    'g',
-    'Guide',
-    [PLACE, NORMAL],
-    'Slides without turning. Which way it pushes: {normal|up}, {normal|left}, {normal|105}.',
-    'slide collar',
-  ),
-  support(
-    'surface',
-    's',
-    'Surface',
-    [PLACE, NORMAL],
-    'Smooth: it only pushes. Which way: {normal|up}, {normal|left}, {normal|105}.',
-    'contact smooth rest',
-  ),
-  support(
-    'rough',
-    'o',
-    'Rough',
-    [
-      PLACE,
-      NORMAL,
-      { key: 'holds', label: 'holds', usual: 'both ways', width: 10, words: ['both ways', 'pushes only'] },
-      { key: 'friction', label: 'friction', usual: 'not given', width: 8 },
-    ],
-    'The friction it needs is reported beside the coefficient that is there, if you give one.',
-    'friction ground floor',
-  ),
-  support(
-    'link',
-    'l',
-    'Link',
-    [{ ...PLACE, usual: 'end' }, TOWARD],
-    'Where it leads: {toward|up}, {toward|60}, {toward|to C}.',
-    'strut two-force',
-  ),
-  support(
-    'cable',
-    't',
-    'Tie',
-    [{ ...PLACE, usual: 'end' }, TOWARD],
-    'A cable: it only pulls. Where it leads: {toward|up}, {toward|60}, {toward|to C}.',
-    'cable rope stay',
-  ),
+  ...SUPPORTS,
   {
     id: 'force',
     key: 'f',
@@ -357,7 +241,7 @@ export function toolFor(kind: string): ToolId | null {
   return [...TOOLS, ...IN_SPACE].find((t) => t.id === kind)?.id ?? null;
 }
 
-export const isSupport = (id: ToolId): id is SupportTool => (SUPPORTS as readonly string[]).includes(id);
+export { isSupport } from './supports';
 export const isLoad = (id: ToolId): id is LoadTool => (LOADS as readonly string[]).includes(id);
 
 /** Which slot a place on the board is put into when it is pointed at. */
