@@ -161,6 +161,12 @@ pub(crate) fn nearest<'a>(wrong: &str, known: impl IntoIterator<Item = &'a str>)
         .map(|(_, k)| k)
 }
 
+/// As a sentence begins with it.
+pub fn capital(words: &str) -> String {
+    let mut letters = words.chars();
+    letters.next().map(|first| first.to_uppercase().chain(letters).collect()).unwrap_or_default()
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

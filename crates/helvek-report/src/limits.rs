@@ -135,7 +135,7 @@ impl Words<'_> {
 }
 
 fn capital(of: &str) -> String {
-    if of == "variable loads" { "The variable loads".into() } else { crate::numbers::capital(of) }
+    if of == "variable loads" { "The variable loads".into() } else { helvek_core::problem::capital(of) }
 }
 
 fn reaches(governs: &GovernsAnswer) -> String {

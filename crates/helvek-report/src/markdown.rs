@@ -4,9 +4,9 @@ use crate::agree::latex_rounding;
 use crate::fragment::Fragment;
 use crate::judge::PageJudgement;
 use crate::lines::PageTerm;
-use crate::numbers::capital;
 use crate::page::Page;
 use crate::stiff::PageStiff;
+use helvek_core::problem::capital;
 use std::fmt::Write;
 
 /// The working as Markdown.

@@ -107,11 +107,6 @@ pub(crate) fn closes(relative: f64) -> String {
     format!("closes to {}", figures::scientific(relative, 0))
 }
 
-pub(crate) fn capital(text: &str) -> String {
-    let mut letters = text.chars();
-    letters.next().map(|c| c.to_uppercase().collect::<String>()).unwrap_or_default() + letters.as_str()
-}
-
 /// How much of a limit is used, in whole per cent; what is beyond it is never 100 %.
 pub(crate) fn percent(ratio: f64) -> String {
     if ratio > 1.0 + 1e-9 && ratio < 1.005 {

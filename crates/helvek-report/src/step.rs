@@ -7,6 +7,7 @@ use helvek_core::answers::Findings;
 use helvek_core::equilibrium::{ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, PartOf};
 use helvek_core::model::{Amount, Load, LoadKind};
 use helvek_core::plan::{Axis, Centre, Equation};
+use helvek_core::problem::capital;
 use helvek_core::sheet::Turn;
 use helvek_core::solution::Solved;
 use helvek_core::units::figures;
@@ -128,10 +129,7 @@ impl Wording<'_> {
     }
 
     fn title(&self, body: &str, equation: &Equation) -> String {
-        let name = self.solved.equation_name(equation);
-        let mut letters = name.chars();
-        let capital: String = letters.next().map(|c| c.to_uppercase().collect()).unwrap_or_default();
-        format!("{capital}{} · {body}", letters.as_str())
+        format!("{} · {body}", capital(&self.solved.equation_name(equation)))
     }
 
     pub(crate) fn centre(&self, equation: &Equation) -> Option<[f64; 2]> {

@@ -5,6 +5,7 @@ use axum::Json;
 use axum::extract::rejection::{JsonRejection, PathRejection, QueryRejection};
 use axum::http::StatusCode;
 use axum::response::{IntoResponse, Response};
+use helvek_core::problem::capital;
 use helvek_core::sheet::MAX_TEXT;
 use helvek_store::StoreError;
 use helvek_store::archive::ArchiveError;
@@ -277,10 +278,7 @@ impl ApiError {
 
 /// What is said, with a capital and a full stop.
 fn sentence(what: &impl ToString) -> String {
-    let what = what.to_string();
-    let mut letters = what.chars();
-    let first: String = letters.next().into_iter().flat_map(char::to_uppercase).collect();
-    format!("{first}{}.", letters.as_str().trim_end_matches('.'))
+    format!("{}.", capital(what.to_string().trim_end_matches('.')))
 }
 
 impl ErrorBody {

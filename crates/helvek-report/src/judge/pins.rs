@@ -84,7 +84,7 @@ impl Judging<'_> {
             } else {
                 format!(
                     "{} tears out whatever the diameter: give it more edge, or more thickness.",
-                    crate::numbers::capital(owner)
+                    helvek_core::problem::capital(owner)
                 )
             });
         }

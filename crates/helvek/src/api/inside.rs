@@ -19,43 +19,46 @@ use helvek_report::page::{Page, inside_lines, ranges, trains};
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// What is seen inside of a model, on the page and in the scene.
+/// What is seen inside of a model, on the page and in the scene, and the cut that is wanted. Of all combinations together, and of a train, there is no one cut; what is not there
+/// leaves the loads as they are drawn.
 pub(super) fn look_inside(
     within: &Within,
     document: &Document,
     statics: &Statics,
     page: &mut Page,
     scene: &mut Scene,
-) {
-    let drawn = |page: &mut Page, scene: &mut Scene| {
-        page.inside = inside_lines(statics);
-        scene.inside = diagrams(statics);
+) -> Cutting {
+    let cut = within.cut.as_ref();
+    let state = match &within.loads {
+        Loads::Combination { name } => statics.state(name),
+        _ => None,
     };
+    let (mut seen, mut name) = (statics, None);
     match &within.loads {
-        Loads::Drawn => drawn(page, scene),
-        Loads::Combination { name } => match statics.state(name) {
-            Some(state) => {
-                *scene = scene_of_state(&state.solved);
-                // What counts nothing in it is not drawn.
-                let out: Vec<String> = state.left_out.iter().map(|load| format!("load:{load}")).collect();
-                scene.marks.retain(|mark| mark.load().is_none_or(|id| !out.iter().any(|o| o == id)));
-                page.inside = inside_lines(&state.solved);
-                scene.inside = diagrams(&state.solved);
-            }
-            None => drawn(page, scene),
-        },
         Loads::Envelope => {
             page.ranges = ranges(statics);
             scene.inside = envelopes(statics, statics.states());
+            return Cutting::default();
         }
-        Loads::Train(wanted) => match statics.passages().into_iter().find(|p| p.train.name == wanted.name) {
-            Some(passage) => {
+        Loads::Train(wanted) => {
+            if let Some(passage) = statics.passages().into_iter().find(|p| p.train.name == wanted.name) {
                 page.trains = trains(statics);
-                pass(within.cut.as_ref(), wanted, document, &passage, page, scene);
+                pass(cut, wanted, document, &passage, page, scene);
+                return Cutting::default();
             }
-            None => drawn(page, scene),
-        },
+        }
+        Loads::Drawn | Loads::Combination { .. } => {}
     }
+    if let Some(state) = &state {
+        (seen, name) = (&state.solved, Some(state.name.as_str()));
+        *scene = scene_of_state(seen);
+        // What counts nothing in it is not drawn.
+        let out: Vec<String> = state.left_out.iter().map(|load| format!("load:{load}")).collect();
+        scene.marks.retain(|mark| mark.load().is_none_or(|id| !out.iter().any(|o| o == id)));
+    }
+    page.inside = inside_lines(seen);
+    scene.inside = diagrams(seen);
+    cut.map_or_else(Cutting::default, |cut| cut_through(cut, document, seen, name, scene))
 }
 
 /// A train: its envelope, influence lines, or what it does where it stands.
@@ -116,24 +119,18 @@ pub(crate) struct Cutting {
     pub(crate) section: Option<SectionMark>,
 }
 
-/// Cuts a body through, with its two parts as free bodies where they are wanted: under the loads as drawn, or one combination. Of all of them together, and of a train, there
-/// is no one cut.
-pub(super) fn cut_through(
-    within: &Within,
+/// Cuts a body through, with its two parts as free bodies where they are wanted; nothing without equilibrium. `combination`: the name of the one under which `statics` stands.
+fn cut_through(
+    wanted: &CutWanted,
     document: &Document,
     statics: &Statics,
+    combination: Option<&str>,
     scene: &mut Scene,
 ) -> Cutting {
-    let Some(wanted) = within.cut.as_ref().filter(|_| statics.verdict.equilibrium) else {
+    if !statics.verdict.equilibrium {
         return Cutting::default();
-    };
-    let (state, name) = match &within.loads {
-        Loads::Drawn => (None, None),
-        Loads::Combination { name } => (statics.state(name), Some(name.as_str())),
-        Loads::Envelope | Loads::Train(_) => return Cutting::default(),
-    };
-    let statics = state.as_ref().map_or(statics, |state| &state.solved);
-    match look_into(document, statics, wanted, name) {
+    }
+    match look_into(document, statics, wanted, combination) {
         Ok((page, halves)) => {
             scene.apart = halves;
             let section = section(document, statics, wanted).and_then(|place| section_mark(statics, &place));

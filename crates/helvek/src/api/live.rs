@@ -1,6 +1,6 @@
 //! Solving while someone draws.
 
-use super::inside::{Cutting, cut_through, look_inside};
+use super::inside::{Cutting, look_inside};
 use super::json::Body;
 use super::view::{TakenApart, View};
 use super::{ApiError, ErrorBody, Shared};
@@ -269,8 +269,7 @@ fn look(
             scene.deflected = deflected(&statics);
         }
         View::Inside(within) => {
-            look_inside(within, document, &statics, &mut page, &mut scene);
-            cut = cut_through(within, document, &statics, &mut scene);
+            cut = look_inside(within, document, &statics, &mut page, &mut scene);
         }
         _ => {}
     }

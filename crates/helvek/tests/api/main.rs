@@ -219,6 +219,15 @@ async fn a_cut_carries_the_loads_that_are_looked_at() {
     let combined = cut(json!({ "of": "combination", "name": "K1" })).await.unwrap();
     assert!(combined.contains("3.00 kN") && !combined.contains("10.0"), "{combined}");
     assert_eq!(cut(json!({ "of": "envelope" })).await, None);
+    // A roller that only pushes lets go under it: 1.5 · 8/4 − 6 = −3 at B. Drawn, it holds.
+    let mut lifts = sheet.clone();
+    lifts["supports"][1]["one_way"] = json!(true);
+    for (loads, holds) in
+        [(json!({ "of": "drawn" }), true), (json!({ "of": "combination", "name": "K1" }), false)]
+    {
+        let view = json!({ "at": "inside", "loads": loads, "cut": { "place": "2" } });
+        assert_eq!(look(&api, &lifts, view).await["solution"]["cut"].is_object(), holds, "{loads}");
+    }
 }
 
 #[tokio::test]

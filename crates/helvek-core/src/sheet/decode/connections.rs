@@ -1,6 +1,7 @@
 //! The form of supports, joints, bars, pulleys and ropes.
 
 use super::{direction, names, stiffness};
+use crate::problem::capital;
 use crate::sheet::fields::{Fields, Reader};
 use crate::sheet::tree::{Node, Value};
 use crate::sheet::{Bar, FullBar, Joint, JointKind, On, Pulley, Rope, RopeStop, Support, SupportKind, Turn};
@@ -85,12 +86,6 @@ pub(super) fn support(reader: &mut Reader, node: &Node, path: &str) -> Option<Su
         friction,
         ground,
     })
-}
-
-/// As a sentence begins with it.
-fn capital(words: &str) -> String {
-    let mut letters = words.chars();
-    letters.next().map(|first| first.to_uppercase().chain(letters).collect()).unwrap_or_default()
 }
 
 /// A coefficient of friction: a bare number, not negative.
