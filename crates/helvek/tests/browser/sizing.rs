@@ -13,6 +13,9 @@ async fn a_pin_is_threaded_by_key_sized_and_judged_anew() {
     // 6 kN at 1 of 2.4: 3.5 kN on the pin.
     desk.draw(&["b2.4⏎", "p⏎", "r⏎", "f6@1⏎", "6"]).await;
     assert!(browser.text(PAGE).await.contains("Nothing has a limit yet"));
+    // Beside it there is no working: on the board stands what was found, not what was assumed.
+    let drawn = browser.text(".board").await;
+    assert!(drawn.contains("3.50 kN") && drawn.contains("2.50 kN"), "{drawn}");
     browser.keys("S").await;
     browser.settle().await;
     browser.keys("⇥60 x 100⇥⇥assumed steel⏎").await;

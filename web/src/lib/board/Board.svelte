@@ -78,7 +78,8 @@
   const reading: Omit<Reading, 'arm' | 'lit'> = $derived({
     freed: !['idealise', 'stiff'].includes(session.stop) && (inside === null || below),
     step: last ? Infinity : session.stop === 'work' ? session.step : 0,
-    all: inside !== null,
+    // There is no working beside these: what is known is shown as found.
+    all: inside !== null || session.stop === 'stiff' || session.stop === 'size',
     resultants: session.stop === 'work',
     ...(session.stop === 'work' && session.page && scene.free
       ? { free: freeAt(scene, session.step), order: orderAt(scene, session.page, session.step) }
