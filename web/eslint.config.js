@@ -17,4 +17,17 @@ export default ts.config(
     rules: { 'no-undef': 'off', 'svelte/no-navigation-without-resolve': 'off' },
   },
   { files: ['**/*.ts'], rules: { 'no-undef': 'off' } },
+  {
+    files: ['src/**/*.ts', 'src/**/*.svelte'],
+    ignores: ['src/lib/api/ids.ts', '**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        ...['Literal[value=', 'TemplateElement[value.raw='].map((text) => ({
+          selector: `${text}/^(bar|body|joint|load|pin|point|rope|support|train|wheel):/]`,
+          message: 'Ids are made and taken apart in lib/api/ids.ts.',
+        })),
+      ],
+    },
+  },
 );

@@ -32,6 +32,7 @@ pub mod edit;
 pub mod elastic;
 pub mod equilibrium;
 pub mod geometry;
+pub mod id;
 pub mod inside;
 pub mod judge;
 pub mod limits;

@@ -5,6 +5,7 @@ use crate::painter::{Painter, pair, ratio, spin};
 use crate::{Bounds, Mark, Scene, Straight, SymbolMark};
 use helvek_core::equilibrium::{ColumnId, ColumnKind, ColumnOf, PartId, PartOf, TwoForce};
 use helvek_core::geometry::{Point, Vector, Wrench};
+use helvek_core::id::{self, Id, Kind};
 use helvek_core::model::{Amount, RopeEnd};
 use helvek_core::plan::FreeBody;
 use helvek_core::recognition::{Meeting, ThreeForce, three_force_bodies};
@@ -53,7 +54,7 @@ const MOST: usize = 60;
 
 /// A solution's structure taken apart; `scene` is its drawing. Parts that are listed together, by the ids of their pieces, are one free body.
 /// Nothing where there is only one part, or where there are very many.
-pub fn pieces(solved: &Solved, scene: &Scene, together: &[Vec<String>]) -> Vec<Piece> {
+pub fn pieces(solved: &Solved, scene: &Scene, together: &[Vec<Id>]) -> Vec<Piece> {
     let Some(apart) = Apart::of(solved, scene) else { return Vec::new() };
     apart.pieces(together)
 }
@@ -97,7 +98,7 @@ impl<'a> Apart<'a> {
         })
     }
 
-    fn pieces(&self, together: &[Vec<String>]) -> Vec<Piece> {
+    fn pieces(&self, together: &[Vec<Id>]) -> Vec<Piece> {
         let solved = self.solved;
         let equilibrium = &solved.equilibrium;
         let mut taken = HashSet::new();
@@ -117,8 +118,10 @@ impl<'a> Apart<'a> {
             list.push(self.piece(&parts));
         }
         let groups = list.iter().filter(|piece| piece.nature == Nature::Group);
-        let inside: HashSet<String> =
-            groups.flat_map(|piece| piece.id.split('+').map(str::to_owned)).collect();
+        let inside: HashSet<String> = groups
+            .flat_map(|piece| id::pieces(&piece.id).unwrap_or_default())
+            .map(|piece| piece.to_string())
+            .collect();
         list.extend(equilibrium.links.iter().map(|link| self.link(*link)));
         if solved.model.bars.len() <= BARS {
             list.extend(self.bars());
@@ -128,7 +131,7 @@ impl<'a> Apart<'a> {
     }
 
     /// Two-force members with both of their ends on these parts: nothing is seen of what they carry.
-    fn inside(&self, parts: &[PartId]) -> Vec<String> {
+    fn inside(&self, parts: &[PartId]) -> Vec<Id> {
         let equilibrium = &self.solved.equilibrium;
         let within = |id: &ColumnId| {
             let column = equilibrium.column(*id);
@@ -145,17 +148,19 @@ impl<'a> Apart<'a> {
         let mut ids: Vec<_> = parts.iter().map(|p| solved.part_id(*p)).collect();
         let inside = if parts.len() > 1 { self.inside(parts) } else { Vec::new() };
         ids.extend(inside.iter().cloned());
-        let id = ids.join("+");
-        let keep: HashSet<String> = self.painter.kept(self.solved, &members, &columns).into_iter().collect();
+        let id = id::together(&ids);
+        let keep: HashSet<Id> = self.painter.kept(self.solved, &members, &columns).into_iter().collect();
         let mut marks: Vec<Mark> = self
             .scene
             .marks
             .iter()
-            .filter(|mark| self.stays(mark, &keep, &members) || inside.contains(&mark_of(mark)))
+            .filter(|mark| {
+                self.stays(mark, &keep, &members) || mark_of(mark).is_some_and(|id| inside.contains(&id))
+            })
             .cloned()
             .collect();
         for column in &columns {
-            self.exerted(*column, &members, &id, &mut marks);
+            self.exerted(*column, &members, &id.to_string(), &mut marks);
         }
         for part in parts {
             self.end(*part, &mut marks);
@@ -176,7 +181,7 @@ impl<'a> Apart<'a> {
     }
 
     /// Whether a mark of the whole drawing is drawn on these parts, too. Ropes are cut, and distances belong to the whole.
-    fn stays(&self, mark: &Mark, keep: &HashSet<String>, parts: &HashSet<PartId>) -> bool {
+    fn stays(&self, mark: &Mark, keep: &HashSet<Id>, parts: &HashSet<PartId>) -> bool {
         let model = &self.solved.model;
         let body = |of: PartOf| parts.iter().any(|p| self.solved.equilibrium.parts[p.index()].of == of);
         match mark {
@@ -225,7 +230,7 @@ impl<'a> Apart<'a> {
         let name = solved.unknown_id(id);
         let unit = solved.model.unit_of(column.kind);
         Mark::Exerted {
-            id: format!("{name}@{place}"),
+            id: name.clone().place(place),
             column: name,
             symbol: SymbolMark { base: column.symbol.base.clone(), index: column.symbol.index.clone() },
             at: self.painter.place(wrench.about),
@@ -259,9 +264,9 @@ impl<'a> Apart<'a> {
     fn link(&self, link: TwoForce) -> Piece {
         let model = &self.solved.model;
         let name = model.bodies[link.body.index()].name.clone();
-        let id = format!("body:{name}");
-        let on_it: HashSet<String> =
-            model.points_of(link.body).iter().map(|p| format!("point:{}", model.point_name(*p))).collect();
+        let id = Kind::Body.id(&name);
+        let on_it: HashSet<Id> =
+            model.points_of(link.body).iter().map(|p| Kind::Point.id(model.point_name(*p))).collect();
         let mine = |mark: &&Mark| match mark {
             Mark::Body { name: body, .. } => *body == name,
             Mark::Point { id, .. } => on_it.contains(id),
@@ -269,8 +274,8 @@ impl<'a> Apart<'a> {
         };
         let mut marks: Vec<Mark> = self.scene.marks.iter().filter(mine).cloned().collect();
         let column = ColumnOf::Link(link.body);
-        self.pulled(column, link.ends.map(|p| model.at(p)), &id, &mut marks);
-        self.two_force(id, name, marks, link.ends.map(|p| model.at(p)))
+        self.pulled(column, link.ends.map(|p| model.at(p)), &id.to_string(), &mut marks);
+        self.two_force(id.to_string(), name, marks, link.ends.map(|p| model.at(p)))
     }
 
     fn bars(&self) -> Vec<Piece> {
@@ -283,8 +288,8 @@ impl<'a> Apart<'a> {
         columns
             .map(|bar| {
                 let (name, ends) = (&model.bars[bar.index()].name, model.bars[bar.index()].ends);
-                let id = format!("bar:{name}");
-                let points = ends.map(|p| format!("point:{}", model.point_name(p)));
+                let id = Kind::Bar.id(&name);
+                let points = ends.map(|p| Kind::Point.id(model.point_name(p)));
                 let mine = |mark: &&Mark| match mark {
                     Mark::Bar { id: bar, .. } => *bar == id,
                     Mark::Point { id, .. } => points.contains(id),
@@ -292,8 +297,8 @@ impl<'a> Apart<'a> {
                 };
                 let mut marks: Vec<Mark> = self.scene.marks.iter().filter(mine).cloned().collect();
                 let places = ends.map(|p| model.at(p));
-                self.pulled(ColumnOf::Bar(bar), places, &id, &mut marks);
-                self.two_force(id, name.clone(), marks, places)
+                self.pulled(ColumnOf::Bar(bar), places, &id.to_string(), &mut marks);
+                self.two_force(id.to_string(), name.clone(), marks, places)
             })
             .collect()
     }
@@ -315,12 +320,12 @@ impl<'a> Apart<'a> {
     }
 }
 
-/// The body or bar that a mark draws; empty for everything else.
-fn mark_of(mark: &Mark) -> String {
+/// The body or bar that a mark draws.
+fn mark_of(mark: &Mark) -> Option<Id> {
     match mark {
-        Mark::Body { name, .. } => format!("body:{name}"),
-        Mark::Bar { id, .. } => id.clone(),
-        _ => String::new(),
+        Mark::Body { name, .. } => Some(Kind::Body.id(name)),
+        Mark::Bar { id, .. } => Some(id.clone()),
+        _ => None,
     }
 }
 
@@ -363,7 +368,7 @@ impl Painter<'_> {
             (_, Amount::Sought(_)) => (0.0, self.sought(carries)),
         };
         Some(Mark::Force {
-            id: format!("rope:{}#{end}", rope.name),
+            id: Kind::Rope.id(&rope.name).part(end),
             at: self.place(at),
             toward: pair(away),
             text,

@@ -2,6 +2,7 @@
 
 use helvek_core::elastic::Shape;
 use helvek_core::geometry::{Point, Vector};
+use helvek_core::id::{Id, Kind};
 use helvek_core::solution::Statics;
 use helvek_core::units::figures;
 use schemars::JsonSchema;
@@ -24,7 +25,7 @@ pub struct Deflected {
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct DeflectedPath {
     /// Its mark.
-    pub of: String,
+    pub of: Id,
     /// Places, in the sheet's unit.
     pub places: Vec<[f64; 2]>,
     /// How far each of them goes.
@@ -40,7 +41,7 @@ pub fn deflected(statics: &Statics) -> Option<Deflected> {
     let units = &statics.model.units;
     let length = |v: f64| units.length.from_si(v);
     let (mut paths, mut most, mut at) = (Vec::new(), 0.0f64, String::new());
-    let mut path = |of: String, places: Vec<(Point, Vector)>| {
+    let mut path = |of: Id, places: Vec<(Point, Vector)>| {
         paths.push(DeflectedPath {
             of,
             places: places.iter().map(|(p, _)| [length(p.x), length(p.y)]).collect(),
@@ -64,7 +65,7 @@ pub fn deflected(statics: &Statics) -> Option<Deflected> {
                 places.push((first + shape.along * station, shape.goes(station)));
             }
         }
-        path(format!("body:{}", statics.model.bodies[shape.body.index()].name), places);
+        path(Kind::Body.id(&statics.model.bodies[shape.body.index()].name), places);
     }
     for bar in &statics.model.bars {
         let ends = [0, 1].map(|k| {
@@ -76,7 +77,7 @@ pub fn deflected(statics: &Statics) -> Option<Deflected> {
             }
             (statics.model.at(bar.ends[k]), by)
         });
-        path(format!("bar:{}", bar.name), ends.to_vec());
+        path(Kind::Bar.id(&bar.name), ends.to_vec());
     }
     if most == 0.0 {
         return None;

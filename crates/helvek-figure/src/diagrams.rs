@@ -2,6 +2,7 @@
 
 use crate::painter::Painter;
 use helvek_core::budget::spend;
+use helvek_core::id::{Id, Kind};
 use helvek_core::inside::{Diagram, Extreme, Inner, Inside, Poly, Segment, Side, envelope};
 use helvek_core::sheet::Bent;
 use helvek_core::solution::{State, Statics};
@@ -35,7 +36,7 @@ pub struct Diagrams {
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct StretchMark {
     /// `inside:jib#0`
-    pub id: String,
+    pub id: Id,
     /// The body.
     pub body: String,
     /// The names of its ends.
@@ -243,7 +244,7 @@ impl Painter<'_> {
             Err(why) => (Vec::new(), Some(why.words(&body))),
         };
         StretchMark {
-            id: format!("inside:{body}#{index}"),
+            id: Kind::Inside.id(&body).part(index),
             body,
             ends: [inside.from, inside.to].map(|p| model.point_name(p).to_owned()),
             from: self.point(inside.from),

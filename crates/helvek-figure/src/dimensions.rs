@@ -4,6 +4,7 @@
 use crate::painter::{Painter, pair};
 use crate::{Axis, Mark};
 use helvek_core::geometry::{Point, Vector};
+use helvek_core::id::Kind;
 use helvek_core::model::{BodyId, PointId};
 
 /// A stretch that runs through the middle of its body has no outer side; this much of its length is noise.
@@ -59,7 +60,7 @@ impl Painter<'_> {
             let (first, second) = (model.point_name(a).to_owned(), model.point_name(b).to_owned());
             let word = if axis == Axis::X { "x" } else { "y" };
             marks.push(Mark::Dimension {
-                id: format!("dimension:{word}:{first}-{second}"),
+                id: Kind::Dimension.id(format_args!("{word}:{first}-{second}")),
                 first,
                 second,
                 from: at(from),
@@ -105,7 +106,7 @@ impl Painter<'_> {
         let (first, second) = (model.point_name(a).to_owned(), model.point_name(b).to_owned());
         let distance = model.at(a).distance(model.at(b));
         Mark::Dimension {
-            id: format!("dimension:{first}-{second}"),
+            id: Kind::Dimension.id(format_args!("{first}-{second}")),
             first,
             second,
             from: self.point(a),

@@ -3,6 +3,7 @@
 use crate::painter::{Painter, pair};
 use crate::{Piece, SymbolMark};
 use helvek_core::equilibrium::{ActionOf, ColumnId, ColumnOf, Freedom, PartId, PartOf};
+use helvek_core::id::{Id, Kind};
 use helvek_core::model::{Amount, Load, LoadKind, On, SoughtId};
 use helvek_core::solution::Solved;
 use schemars::JsonSchema;
@@ -19,11 +20,11 @@ pub struct Free {
     /// The joint, when it is one.
     pub at: Option<[f64; 2]>,
     /// The marks that are on it; empty for the whole.
-    pub keep: Vec<String>,
+    pub keep: Vec<Id>,
     /// Members that are cut, each with what it exerts.
     pub cut: Vec<CutMark>,
     /// The pieces it consists of, by their ids.
-    pub pieces: Vec<String>,
+    pub pieces: Vec<Id>,
     /// Of several pieces together, what they look like as one: only of structures that are taken apart.
     #[serde(skip_serializing_if = "Option::is_none")]
     #[schemars(default)]
@@ -34,7 +35,7 @@ pub struct Free {
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct CutMark {
     /// The mark of the member.
-    pub id: String,
+    pub id: Id,
     /// Its symbol.
     pub symbol: SymbolMark,
     /// Where it acts.
@@ -109,7 +110,7 @@ impl Painter<'_> {
         (part.freedom == Freedom::Particle).then(|| self.place(part.reference))
     }
 
-    pub(crate) fn kept(&self, solved: &Solved, parts: &HashSet<PartId>, columns: &[ColumnId]) -> Vec<String> {
+    pub(crate) fn kept(&self, solved: &Solved, parts: &HashSet<PartId>, columns: &[ColumnId]) -> Vec<Id> {
         let model = self.model();
         let mut keep = Vec::new();
         for part in parts {
@@ -117,14 +118,13 @@ impl Painter<'_> {
                 PartOf::Body(body) => {
                     let body_mark = &model.bodies[body.index()];
                     for run in 0..body_mark.runs.len() {
-                        let suffix = if run == 0 { String::new() } else { format!("#{run}") };
-                        keep.push(format!("body:{}{suffix}", body_mark.name));
+                        keep.push(Kind::Body.id(&body_mark.name).nth(run));
                     }
                     let points = model.points_of(body);
-                    keep.extend(points.iter().map(|p| format!("point:{}", model.point_name(*p))));
+                    keep.extend(points.iter().map(|p| Kind::Point.id(model.point_name(*p))));
                 }
                 PartOf::Pin(pin) => {
-                    keep.push(format!("point:{}", model.point_name(model.pins[pin.index()].at)));
+                    keep.push(Kind::Point.id(model.point_name(model.pins[pin.index()].at)));
                 }
                 _ => {}
             }
@@ -133,12 +133,10 @@ impl Painter<'_> {
             let column = solved.equilibrium.column(*id);
             let inside = column.acts.iter().filter(|act| parts.contains(&act.on)).count();
             match column.of {
-                ColumnOf::Bar(bar) if inside == 2 => {
-                    keep.push(format!("bar:{}", model.bars[bar.index()].name))
-                }
-                ColumnOf::Support(_) if inside > 0 => keep.push(format!("reaction:{}", column.symbol)),
+                ColumnOf::Bar(bar) if inside == 2 => keep.push(Kind::Bar.id(&model.bars[bar.index()].name)),
+                ColumnOf::Support(_) if inside > 0 => keep.push(Kind::Reaction.id(&column.symbol)),
                 ColumnOf::Rope(rope) if inside > 0 => {
-                    keep.push(format!("rope:{}", model.ropes[rope.index()].name))
+                    keep.push(Kind::Rope.id(&model.ropes[rope.index()].name))
                 }
                 ColumnOf::Sought(sought) if inside > 0 => keep.extend(self.sought_on(solved, sought, parts)),
                 _ => {}
@@ -151,7 +149,7 @@ impl Painter<'_> {
                 let load = model.loading.load(load);
                 keep.push(match load.kind {
                     LoadKind::Own { .. } => {
-                        format!("{}#@{}", load.mark(), model.name_at(action.act.wrench.about))
+                        load.mark().place(Kind::Point.id(model.name_at(action.act.wrench.about)))
                     }
                     _ => load.mark(),
                 });
@@ -163,7 +161,7 @@ impl Painter<'_> {
     }
 
     /// The loads of a sought size that act on these parts.
-    fn sought_on(&self, solved: &Solved, sought: SoughtId, parts: &HashSet<PartId>) -> Vec<String> {
+    fn sought_on(&self, solved: &Solved, sought: SoughtId, parts: &HashSet<PartId>) -> Vec<Id> {
         let model = self.model();
         let here = |on: On| {
             let of = match on {
@@ -183,8 +181,8 @@ impl Painter<'_> {
         for id in columns {
             let (column, value) = (solved.equilibrium.column(*id), found.values[id.index()]);
             let mark = match column.of {
-                ColumnOf::Bar(bar) => format!("bar:{}", model.bars[bar.index()].name),
-                ColumnOf::Link(body) => format!("body:{}", model.bodies[body.index()].name),
+                ColumnOf::Bar(bar) => Kind::Bar.id(&model.bars[bar.index()].name),
+                ColumnOf::Link(body) => Kind::Body.id(&model.bodies[body.index()].name),
                 _ => continue,
             };
             let mut acts = column.acts.iter().filter(|act| parts.contains(&act.on));

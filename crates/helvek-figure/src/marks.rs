@@ -1,6 +1,7 @@
 //! The marks of a scene.
 
 use helvek_core::answers::Sense;
+use helvek_core::id::{Id, Kind};
 use helvek_core::things::support::SupportKind;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -12,7 +13,7 @@ pub enum Mark {
     /// A rigid body along its points.
     Body {
         /// `body:bench`
-        id: String,
+        id: Id,
         /// The body's name.
         name: String,
         /// Corner by corner.
@@ -21,7 +22,7 @@ pub enum Mark {
     /// What ties a point beside a member to it: the point rides along.
     Ride {
         /// `ride:G`
-        id: String,
+        id: Id,
         /// The nearest place of its body.
         from: [f64; 2],
         /// The point.
@@ -30,7 +31,7 @@ pub enum Mark {
     /// A two-force member.
     Bar {
         /// `bar:D-C`
-        id: String,
+        id: Id,
         /// The bar's name.
         name: String,
         /// One end.
@@ -47,7 +48,7 @@ pub enum Mark {
     /// A rope: its straight parts between ends and wheels.
     Rope {
         /// `rope:hoist`
-        id: String,
+        id: Id,
         /// The rope's name.
         name: String,
         /// From where to where, first to last.
@@ -56,7 +57,7 @@ pub enum Mark {
     /// What bodies transmit to each other at a point.
     Joint {
         /// `joint:B`
-        id: String,
+        id: Id,
         /// The joint's name.
         name: String,
         /// Where.
@@ -69,7 +70,7 @@ pub enum Mark {
     /// A pulley.
     Wheel {
         /// `wheel:P`
-        id: String,
+        id: Id,
         /// The pulley's name.
         name: String,
         /// Its axle.
@@ -80,7 +81,7 @@ pub enum Mark {
     /// A named point.
     Point {
         /// `point:A`
-        id: String,
+        id: Id,
         /// Its name.
         name: String,
         /// Where.
@@ -91,7 +92,7 @@ pub enum Mark {
     /// A support in textbook notation.
     Support {
         /// `support:A`
-        id: String,
+        id: Id,
         /// Its name.
         name: String,
         /// Where it touches the body.
@@ -106,7 +107,7 @@ pub enum Mark {
     /// A force that was given.
     Force {
         /// `load:crate`
-        id: String,
+        id: Id,
         /// Where it is applied.
         at: [f64; 2],
         /// Which way it pushes.
@@ -123,7 +124,7 @@ pub enum Mark {
     /// A couple that was given.
     Couple {
         /// `load:gear`
-        id: String,
+        id: Id,
         /// Where it is drawn.
         at: [f64; 2],
         /// In which sense.
@@ -138,7 +139,7 @@ pub enum Mark {
     /// A distributed load.
     Distributed {
         /// `load:compost`
-        id: String,
+        id: Id,
         /// Where it begins.
         from: [f64; 2],
         /// Where it ends.
@@ -157,9 +158,9 @@ pub enum Mark {
     /// What a support exerts, once the body is freed.
     Reaction {
         /// `reaction:A_x`
-        id: String,
+        id: Id,
         /// The support it belongs to: `support:A`.
-        support: String,
+        support: Id,
         /// Its symbol.
         symbol: SymbolMark,
         /// Where it acts.
@@ -182,9 +183,9 @@ pub enum Mark {
     /// What one part of the structure exerts on another, drawn on one of the two: its opposite has the same `column`.
     Exerted {
         /// `joint:B#B_x@body:jib#0`
-        id: String,
+        id: Id,
         /// What it is in the working: `joint:B#B_x`, `bar:D-C`, `rope:hoist`.
-        column: String,
+        column: Id,
         /// Its symbol.
         symbol: SymbolMark,
         /// Where it acts.
@@ -207,7 +208,7 @@ pub enum Mark {
     /// A distance between two points of a run, or along an axis between two joints of a truss.
     Dimension {
         /// `dimension:A-B`
-        id: String,
+        id: Id,
         /// Name of the first point.
         first: String,
         /// Name of the second point.
@@ -228,7 +229,7 @@ pub enum Mark {
     /// Something of the sheet that could not be understood, where it would stand.
     Unclear {
         /// `unclear:loads[0].size`
-        id: String,
+        id: Id,
         /// What has the problem: `loads[0].size`.
         path: String,
         /// Its name and what was written.
@@ -346,11 +347,11 @@ pub struct Numbered {
 }
 
 impl Mark {
-    /// The id of the load that it draws: `load:crate`.
-    pub fn load(&self) -> Option<&str> {
+    /// The load that it draws: `load:crate`.
+    pub fn load(&self) -> Option<Id> {
         let (Self::Force { id, .. } | Self::Couple { id, .. } | Self::Distributed { id, .. }) = self else {
             return None;
         };
-        id.split('#').next().filter(|id| id.starts_with("load:"))
+        (id.kind == Kind::Load).then(|| id.thing())
     }
 }

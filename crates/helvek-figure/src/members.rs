@@ -5,6 +5,7 @@ use crate::{AxialForce, Carries, JointShape, Mark, Straight};
 use helvek_core::answers::Sense;
 use helvek_core::equilibrium::ColumnOf;
 use helvek_core::geometry::Vector;
+use helvek_core::id::Kind;
 use helvek_core::model::{BarKind, JointKind};
 
 impl Painter<'_> {
@@ -16,7 +17,7 @@ impl Painter<'_> {
             let [from, to] = bar.ends.map(|p| self.point(p));
             let carries = Carries::of(bar.kind);
             marks.push(Mark::Bar {
-                id: format!("bar:{}", bar.name),
+                id: Kind::Bar.id(&bar.name),
                 name: bar.name.clone(),
                 from,
                 to,
@@ -28,7 +29,7 @@ impl Painter<'_> {
         }
         for pulley in &model.pulleys {
             marks.push(Mark::Wheel {
-                id: format!("wheel:{}", pulley.name),
+                id: Kind::Wheel.id(&pulley.name),
                 name: pulley.name.clone(),
                 at: self.point(pulley.at),
                 radius: model.units.length.from_si(pulley.radius),
@@ -36,7 +37,7 @@ impl Painter<'_> {
         }
         for rope in &model.ropes {
             marks.push(Mark::Rope {
-                id: format!("rope:{}", rope.name),
+                id: Kind::Rope.id(&rope.name),
                 name: rope.name.clone(),
                 legs: rope
                     .legs
@@ -56,7 +57,7 @@ impl Painter<'_> {
                 JointKind::Contact { normal, .. } => (JointShape::Contact, normal),
                 JointKind::Mesh { normal, .. } => (JointShape::Mesh, normal),
             };
-            let id = format!("joint:{}", joint.name);
+            let id = Kind::Joint.id(&joint.name);
             marks.push(Mark::Joint { id, name: joint.name.clone(), at, shape, facing: pair(facing) });
         }
     }

@@ -1,6 +1,7 @@
 //! Trains of forces: their envelopes, and influence lines drawn along the path.
 
 use crate::diagrams::{BoundPart, Curve, CurvePart, CurveValue, Diagrams, StretchMark, bounded, diagrams};
+use helvek_core::id::Kind;
 use helvek_core::inside::Inner;
 use helvek_core::passage::{Line, Passage, Section};
 use helvek_core::units::{Unit, figures};
@@ -103,7 +104,7 @@ fn along_path(passage: &Passage<'_>, curves: Vec<Curve>, titles: [String; 3]) ->
     };
     Diagrams {
         stretches: vec![StretchMark {
-            id: format!("path:{}", train.name),
+            id: Kind::Path.id(&train.name),
             body: train.name.clone(),
             ends: train.ends.map(|p| model.point_name(p).to_owned()),
             from: place(train.ends[0]),

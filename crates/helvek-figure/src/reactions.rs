@@ -3,6 +3,7 @@
 use crate::painter::{Painter, pair, ratio, spin};
 use crate::{Mark, SymbolMark};
 use helvek_core::equilibrium::{ColumnKind, ColumnOf};
+use helvek_core::id::Kind;
 
 impl Painter<'_> {
     pub(crate) fn reactions(&self, marks: &mut Vec<Mark>) {
@@ -13,8 +14,8 @@ impl Painter<'_> {
             let (value, unit) = (self.value(id), self.model.unit_of(column.kind));
             for act in &column.acts {
                 marks.push(Mark::Reaction {
-                    id: format!("reaction:{}", column.symbol),
-                    support: format!("support:{}", self.model().supports[support.index()].name),
+                    id: Kind::Reaction.id(&column.symbol),
+                    support: Kind::Support.id(&self.model().supports[support.index()].name),
                     symbol: SymbolMark {
                         base: column.symbol.base.clone(),
                         index: column.symbol.index.clone(),

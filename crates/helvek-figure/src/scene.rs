@@ -6,6 +6,7 @@ use crate::{Bounds, Free, Mark, Numbered, Scene};
 use helvek_core::budget::spend;
 use helvek_core::equilibrium::{ActionOf, Equilibrium, Source};
 use helvek_core::geometry::Vector;
+use helvek_core::id::Kind;
 use helvek_core::model::{Amount, Given, Load, LoadKind, Model, On, Settlement, Support};
 use helvek_core::solution::{Solved, Statics};
 use helvek_core::things::support::Pointer;
@@ -107,9 +108,8 @@ impl Painter<'_> {
         for body in &self.model().bodies {
             for (index, run) in body.runs.iter().enumerate() {
                 // The runs of a body after the first are further marks of the same thing.
-                let suffix = if index == 0 { String::new() } else { format!("#{index}") };
                 marks.push(Mark::Body {
-                    id: format!("body:{}{suffix}", body.name),
+                    id: Kind::Body.id(&body.name).nth(index),
                     name: body.name.clone(),
                     path: run.points.iter().map(|p| self.point(*p)).collect(),
                 });
@@ -120,7 +120,7 @@ impl Painter<'_> {
     /// Points that ride along, tied to the nearest place of their body.
     fn riding(&self, marks: &mut Vec<Mark>) {
         let rides = self.rides().into_iter().map(|(point, from, to)| {
-            let id = format!("ride:{point}");
+            let id = Kind::Ride.id(&point);
             Mark::Ride { id, from: self.place(from), to: self.place(to) }
         });
         marks.extend(rides);
@@ -145,7 +145,7 @@ impl Painter<'_> {
             let name = self.model().point_name(id).to_owned();
             let along = self.model().body_ids().find_map(|body| self.model().run_direction(body, id));
             marks.push(Mark::Point {
-                id: format!("point:{name}"),
+                id: Kind::Point.id(&name),
                 name,
                 at: self.point(id),
                 along: along.map(pair),
@@ -163,7 +163,7 @@ impl Painter<'_> {
                 (_, None) => Vector::Y,
             };
             marks.push(Mark::Support {
-                id: format!("support:{}", support.name),
+                id: Kind::Support.id(&support.name),
                 name: support.name.clone(),
                 at: self.point(support.at),
                 shape: holding.kind,
@@ -267,7 +267,7 @@ impl Painter<'_> {
                     for (at, _, weight) in halves {
                         marks.push(Mark::Force {
                             // A load with several arrows: each by its joint.
-                            id: format!("{id}#@{}", self.model().point_name(*at)),
+                            id: id.clone().place(Kind::Point.id(self.model().point_name(*at))),
                             at: self.point(*at),
                             toward: [0.0, -sign(Amount::Known(*weight))],
                             text: self.result(weight.abs(), &units.force),

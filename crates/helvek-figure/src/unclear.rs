@@ -1,6 +1,7 @@
 //! What could not be understood stays on the drawing, with its problem beside it.
 
 use crate::{Mark, Scene, SolidUnclear};
+use helvek_core::id::Kind;
 use helvek_core::model::Model;
 use helvek_core::problem::Problem;
 use serde_json::Value;
@@ -42,7 +43,7 @@ fn mark(written: &Value, model: &Model, problem: &Problem) -> SolidUnclear {
     let shown = value.map(|value| value.as_str().map_or_else(|| value.to_string(), str::to_owned));
     let text: Vec<_> = name.into_iter().chain(shown).collect();
     SolidUnclear {
-        id: format!("unclear:{}", problem.path),
+        id: Kind::Unclear.id(&problem.path),
         path: problem.path.clone(),
         text: if text.is_empty() { problem.path.clone() } else { text.join(": ") },
         at: point,

@@ -5,6 +5,7 @@ use crate::lines::{About, Askable, AskedLine};
 use crate::numbers::Words;
 use helvek_core::equilibrium::{ColumnKind, ColumnOf};
 use helvek_core::geometry::Vector;
+use helvek_core::id::{Id, Kind};
 use helvek_core::model::{
     Amount, Asked, Bar, BarId, Joint, JointId, JointKind, LoadKind, Rope, RopeId, Sought, SoughtId, SoughtOf,
     Support, SupportId,
@@ -18,6 +19,8 @@ const MOST: usize = 200;
 const EFFORTS: usize = 4;
 /// Loads whose single limits are offered, at most.
 const LISTED: usize = 12;
+/// What grows where nothing is named.
+const EVERYTHING: &str = "variable loads";
 
 impl Words<'_> {
     /// Everything that could be asked.
@@ -28,25 +31,25 @@ impl Words<'_> {
             return Vec::new();
         }
         let mut askable = Vec::new();
-        let mut add = |find: Find, of: String, label: String| askable.push(Askable { find, of, label });
+        let mut add = |find: Find, of: Id, label: String| askable.push(Askable { find, of, label });
         for support in &model.supports {
             let name = support.name.clone();
             let label = self.support_label(support);
-            add(Find::Reactions { support: Some(name.clone()) }, format!("support:{name}"), label);
+            add(Find::Reactions { support: Some(name.clone()) }, Kind::Support.id(&name), label);
         }
         for Joint { name, kind, .. } in &model.joints {
             let label = format!("{} {name}", kind.word_in(model.spatial()));
-            add(Find::Joint { joint: name.clone() }, format!("joint:{name}"), label);
+            add(Find::Joint { joint: name.clone() }, Kind::Joint.id(&name), label);
         }
         for Bar { name, .. } in &model.bars {
-            add(Find::Bar { bar: name.clone() }, format!("bar:{name}"), format!("bar {name}"));
+            add(Find::Bar { bar: name.clone() }, Kind::Bar.id(&name), format!("bar {name}"));
         }
         for Rope { name, .. } in &model.ropes {
-            add(Find::Rope { rope: name.clone() }, format!("rope:{name}"), format!("rope {name}"));
+            add(Find::Rope { rope: name.clone() }, Kind::Rope.id(&name), format!("rope {name}"));
         }
         if model.bars.iter().any(|bar| bar.limits != Default::default()) {
             let limit = |load: Option<String>| Find::Limit { load, case: None };
-            add(limit(None), "limit".into(), "how far all variable loads may grow".into());
+            add(limit(None), Kind::Limit.id(EVERYTHING), "how far all variable loads may grow".into());
             let single = model
                 .loading
                 .loads
@@ -54,18 +57,18 @@ impl Words<'_> {
                 .filter(|load| matches!(load.kind, LoadKind::Force { .. } | LoadKind::Weight { .. }));
             for load in single.filter(|_| model.loading.loads.len() <= LISTED) {
                 let find = limit(Some(load.name.clone()));
-                add(find, format!("limit:{}", load.name), format!("the largest {}", load.name));
+                add(find, Kind::Limit.id(&load.name), format!("the largest {}", load.name));
             }
             for Sought { name, .. } in &model.sought {
-                add(limit(Some(name.clone())), format!("limit:{name}"), format!("the largest {name}"));
+                add(limit(Some(name.clone())), Kind::Limit.id(&name), format!("the largest {name}"));
             }
             if let Some(parameter) = &model.parameter {
                 let symbol = &parameter.symbol;
-                add(limit(Some(symbol.clone())), format!("limit:{symbol}"), format!("the largest {symbol}"));
+                add(limit(Some(symbol.clone())), Kind::Limit.id(&symbol), format!("the largest {symbol}"));
             }
         }
         for Sought { name, .. } in &model.sought {
-            add(Find::Load { load: name.clone() }, format!("sought:{name}"), format!("sought {name}"));
+            add(Find::Load { load: name.clone() }, Kind::Sought.id(&name), format!("sought {name}"));
         }
         // What comes out over what goes in: each sought size, and what each contact grips with, over each force that is given.
         let given = model.loading.loads.iter().filter(|load| {
@@ -85,7 +88,7 @@ impl Words<'_> {
         for of in sought.chain(grips).take(EFFORTS) {
             for over in &given {
                 let find = Find::Advantage { of: of.into(), over: (*over).into() };
-                add(find, format!("advantage:{of}/{over}"), format!("{of} over {over}"));
+                add(find, Kind::Advantage.id(format_args!("{of}/{over}")), format!("{of} over {over}"));
             }
         }
         askable
@@ -114,10 +117,10 @@ impl Words<'_> {
     fn asked_of(&self, asked: Asked) -> Vec<AskedLine> {
         let model = &self.statics.model;
         let answered = self.statics.verdict.equilibrium;
-        let line = |of: String, label: String, parts: Vec<String>| {
+        let line = |of: Id, label: String, parts: Vec<String>| {
             let parts = if answered { parts } else { vec!["no equilibrium".into()] };
             let about = if matches!(asked, Asked::Internal(_)) { About::Inside } else { About::Force };
-            AskedLine { of, about, label, parts, answered }
+            AskedLine { of: Some(of), about, label, parts, answered }
         };
         match asked {
             Asked::Support(id) => {
@@ -125,7 +128,7 @@ impl Words<'_> {
                 let label = self.support_label(support);
                 let mut parts = self.reaction(id);
                 parts.extend(self.friction(&support.name));
-                vec![line(format!("support:{}", support.name), label, parts)]
+                vec![line(Kind::Support.id(&support.name), label, parts)]
             }
             Asked::Joint(id) => {
                 let joint = &model.joints[id.index()];
@@ -139,17 +142,17 @@ impl Words<'_> {
                             format!("{} {} on {body}", joint.kind.word_in(model.spatial()), joint.name);
                         let mut parts = self.joint(id, k, apart);
                         parts.extend(self.friction(&joint.name));
-                        line(format!("joint:{}", joint.name), label, parts)
+                        line(Kind::Joint.id(&joint.name), label, parts)
                     })
                     .collect()
             }
             Asked::Bar(id) => {
                 let name = &model.bars[id.index()].name;
-                vec![line(format!("bar:{name}"), format!("bar {name}"), vec![self.bar(id)])]
+                vec![line(Kind::Bar.id(&name), format!("bar {name}"), vec![self.bar(id)])]
             }
             Asked::Rope(id) => {
                 let name = &model.ropes[id.index()].name;
-                vec![line(format!("rope:{name}"), format!("rope {name}"), vec![self.rope(id)])]
+                vec![line(Kind::Rope.id(&name), format!("rope {name}"), vec![self.rope(id)])]
             }
             Asked::Advantage(of, over) => {
                 let (of_name, over_name) = (self.statics.effort_name(of), self.statics.effort_name(over));
@@ -158,34 +161,37 @@ impl Words<'_> {
                     None => "not fixed by equilibrium".into(),
                 };
                 let label = format!("{of_name} over {over_name}");
-                vec![line(format!("advantage:{of_name}"), label, vec![text])]
+                vec![line(Kind::Advantage.id(&of_name), label, vec![text])]
             }
             Asked::Internal(id) => {
                 let cut = &model.cuts[id.index()];
                 let [from, to] = cut.stretch.map(|p| model.at(p));
                 if model.spatial() {
-                    let of = format!("inside:{}", model.bodies[cut.body.index()].name);
+                    let of = Kind::Inside.id(&model.bodies[cut.body.index()].name);
                     return vec![line(of, self.cut_label(cut), self.six_values(id.index()))];
                 }
                 let parts = match (self.statics.asked_inside()[id.index()], (to - from).unit()) {
                     (Some(values), Some(along)) => self.cut_values(along, values),
                     _ => vec!["not fixed by equilibrium".into()],
                 };
-                let of = format!("inside:{}", model.bodies[cut.body.index()].name);
+                let of = Kind::Inside.id(&model.bodies[cut.body.index()].name);
                 vec![line(of, self.cut_label(cut), parts)]
             }
             Asked::Limit(of) => {
                 let asked = model.asked.iter().filter(|a| matches!(a, Asked::Limit(_)));
                 let index = asked.take_while(|a| **a != Asked::Limit(of)).count();
                 let none = || AskedLine {
+                    of: None,
                     about: About::Growth,
-                    ..line(String::new(), format!("limit of {}", self.statics.growing_name(of)), Vec::new())
+                    label: format!("limit of {}", self.statics.growing_name(of)),
+                    parts: if answered { Vec::new() } else { vec!["no equilibrium".into()] },
+                    answered,
                 };
                 vec![self.asked_limit(index).filter(|_| answered).unwrap_or_else(none)]
             }
             Asked::Sought(id) => {
                 let name = &model.sought[id.index()].name;
-                vec![line(format!("sought:{name}"), format!("sought {name}"), vec![self.sought(id)])]
+                vec![line(Kind::Sought.id(&name), format!("sought {name}"), vec![self.sought(id)])]
             }
         }
     }

@@ -7,6 +7,7 @@ use helvek_core::answers::Findings;
 use helvek_core::choice::Choice;
 use helvek_core::edit::Edit;
 use helvek_core::equilibrium::PartId;
+use helvek_core::id::Id;
 use helvek_core::plan::FreeBody;
 use helvek_core::sheet::PickedEquation;
 use helvek_core::solution::Solved;
@@ -44,7 +45,7 @@ pub struct ChoiceLine {
 }
 
 /// The equations of some pieces, by their ids, after so many steps of the working; nothing when there are no such pieces.
-pub fn choices(solved: &Solved, found: &Findings, pieces: &[String], after: usize) -> Option<PageChoice> {
+pub fn choices(solved: &Solved, found: &Findings, pieces: &[Id], after: usize) -> Option<PageChoice> {
     let ids = solved.equilibrium.part_ids();
     let parts: Vec<PartId> = ids.filter(|part| pieces.contains(&solved.part_id(*part))).collect();
     if parts.is_empty() || solved.model.spatial() {
@@ -65,7 +66,7 @@ pub fn choices(solved: &Solved, found: &Findings, pieces: &[String], after: usiz
         says.push(Fragment::words(format!("; {}.", of(rows, "equation"))));
     }
     let title = solved.free_body_name(&FreeBody { parts: parts.clone() });
-    let free: Vec<String> = parts.iter().map(|part| solved.part_id(*part)).collect();
+    let free: Vec<Id> = parts.iter().map(|part| solved.part_id(*part)).collect();
     let worded = |choice: &Choice| {
         let sum = solved.summed(&choice.line.equation).filter(|_| choice.gives.is_some());
         let picked = sum.map(|sum| PickedEquation { free: free.clone(), sum });

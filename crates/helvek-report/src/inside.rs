@@ -4,6 +4,7 @@ use crate::areas::AreaLine;
 use crate::numbers::{Numbers, minus};
 use helvek_core::equilibrium::ColumnKind;
 use helvek_core::geometry::Vector;
+use helvek_core::id::{Id, Kind};
 use helvek_core::inside::{Diagram, Inner, Inside, Six, SolidInside};
 use helvek_core::model::{CutAt, PointId};
 use helvek_core::sheet::{InsideBy, Side};
@@ -17,7 +18,7 @@ use serde::Serialize;
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct InsideLine {
     /// `inside:jib#0`
-    pub of: String,
+    pub of: Id,
     /// `jib, B to C`
     pub title: String,
     /// A sentence for each of N, V and M; or why there are none.
@@ -72,7 +73,11 @@ impl Numbers<'_> {
             let line = |(row, inside): (usize, &SolidInside)| {
                 let body = &self.statics.model.bodies[inside.body.index()].name;
                 InsideLine {
-                    of: format!("inside:{body}@{}-{}", name(inside.from), name(inside.to)),
+                    of: Kind::Inside.id(&body).place(format_args!(
+                        "{}-{}",
+                        name(inside.from),
+                        name(inside.to)
+                    )),
                     title: format!("{body}, {} to {}", name(inside.from), name(inside.to)),
                     says: self.six_words(row),
                     areas: Vec::new(),
@@ -177,7 +182,7 @@ impl Numbers<'_> {
         };
         InsideLine {
             areas,
-            of: format!("inside:{body}#{index}"),
+            of: Kind::Inside.id(&body).part(index),
             title: format!("{body}, {} to {}", name(inside.from), name(inside.to)),
             says,
         }

@@ -4,6 +4,7 @@ use crate::judge::subjects::mark_of_pin;
 use crate::lines::{About, AskedLine};
 use crate::numbers::{Words, minus};
 use helvek_core::answers::{GovernsAnswer, LimitAnswer};
+use helvek_core::id::{Id, Kind};
 use helvek_core::units::figures;
 
 impl Words<'_> {
@@ -105,7 +106,7 @@ impl Words<'_> {
             Some((least, unit)) => format!("≥ {} {unit}", figure(least)),
             None => format!("from × {}", figure(from)),
         });
-        let of = limit.governs_to.as_ref().map_or(String::new(), |g| self.mark_of(g));
+        let of = limit.governs_to.as_ref().and_then(|g| self.mark_of(g));
         let label = format!("limit of {}: {governs}", limit.of);
         Some(AskedLine {
             of,
@@ -117,20 +118,20 @@ impl Words<'_> {
     }
 
     /// The mark of what governs.
-    fn mark_of(&self, governs: &GovernsAnswer) -> String {
+    fn mark_of(&self, governs: &GovernsAnswer) -> Option<Id> {
         let (model, part) = (&self.statics.model, &governs.part);
         let sort = match governs.by {
             "pin-shear" | "bearing" | "tear-out" => {
                 let pin = model.plated.iter().find(|pin| pin.name == *part);
-                return pin.map(|pin| mark_of_pin(model, pin)).unwrap_or_default();
+                return pin.map(|pin| mark_of_pin(model, pin));
             }
-            "tension" | "compression" | "buckling" | "lets-go" => "bar",
-            "stress" if model.bars.iter().any(|bar| bar.name == *part) => "bar",
-            "reaction" => "support",
-            "joint" => "joint",
-            _ => "body",
+            "tension" | "compression" | "buckling" | "lets-go" => Kind::Bar,
+            "stress" if model.bars.iter().any(|bar| bar.name == *part) => Kind::Bar,
+            "reaction" => Kind::Support,
+            "joint" => Kind::Joint,
+            _ => Kind::Body,
         };
-        format!("{sort}:{part}")
+        Some(sort.id(part))
     }
 }
 

@@ -1,6 +1,7 @@
 //! The lines of a page: what is said of each thing, in parts that can be pointed at.
 
 use crate::fragment::Fragment;
+use helvek_core::id::Id;
 use helvek_core::sheet::Find;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
@@ -91,8 +92,8 @@ pub struct MatrixRow {
 /// The moment of one force as a vector product.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 pub struct VectorRow {
-    /// The mark on the drawing it stands for.
-    pub of: String,
+    /// The mark on the drawing it stands for; null where nothing does.
+    pub of: Option<Id>,
     /// r, from the axis to where it acts.
     pub arm: Fragment,
     /// F.
@@ -151,15 +152,15 @@ pub struct PageResult {
     pub value: Fragment,
     /// What the sign says.
     pub remark: String,
-    /// The mark of the unknown.
-    pub unknown: String,
+    /// The mark of the unknown; null where nothing stands for it.
+    pub unknown: Option<Id>,
 }
 
 /// A bar in the table.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct TableRow {
     /// Its mark.
-    pub of: String,
+    pub of: Id,
     /// Its name.
     pub name: String,
     /// From joint to joint, in the sheet's unit.
@@ -188,7 +189,7 @@ pub struct TableRow {
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 pub struct NextLine {
     /// The mark of its point.
-    pub of: String,
+    pub of: Id,
     /// From when so many steps are done, until its next line.
     pub after: usize,
     /// It can be solved next.
@@ -202,8 +203,8 @@ pub struct NextLine {
 /// One term of an equation.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct PageTerm {
-    /// The mark on the drawing it stands for.
-    pub of: String,
+    /// The mark on the drawing it stands for; null where nothing does.
+    pub of: Option<Id>,
     /// Sign and factors.
     pub fragment: Fragment,
     /// In words, for a pointer resting on it and for reading aloud.
@@ -255,8 +256,8 @@ pub struct PageCheck {
 /// One thing asked.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
 pub struct AskedLine {
-    /// The mark of what was asked: `support:A`, `bar:D-C`.
-    pub of: String,
+    /// The mark of what was asked, `support:A`, `bar:D-C`; of how far loads may grow, of what governs. Null where nothing does.
+    pub of: Option<Id>,
     /// What sort of answer it is.
     #[serde(default)]
     #[schemars(default)]
@@ -275,7 +276,7 @@ pub struct Askable {
     /// As the sheet writes it.
     pub find: Find,
     /// Its mark, as of what is asked.
-    pub of: String,
+    pub of: Id,
     /// As of what is asked.
     pub label: String,
 }

@@ -9,6 +9,7 @@ use crate::RangeLine;
 use crate::choice::PageChoice;
 use crate::inside::InsideLine;
 use crate::judge::{PageJudgement, judged_headline, page_judgement};
+use crate::lines::About;
 use crate::moving::{PageTrain, TrainLine};
 use crate::numbers::{Numbers, Words};
 use crate::step::Wording;
@@ -17,6 +18,7 @@ use helvek_core::ENGINE;
 use helvek_core::answers::{Findings, StatusWord};
 use helvek_core::budget::spend;
 use helvek_core::equilibrium::PartOf;
+use helvek_core::id::Kind;
 use helvek_core::judge::Judgement;
 use helvek_core::next::{Ready, Yields};
 use helvek_core::solution::{Solved, Statics};
@@ -191,7 +193,7 @@ impl Page {
 impl Page {
     /// Whether it is read what members carry inside: where that is asked at some place. Machines of many bodies would be long otherwise.
     pub fn looks_inside(&self) -> bool {
-        let asked = self.asked.iter().any(|line| line.of.starts_with("inside:"));
+        let asked = self.asked.iter().any(|line| line.about == About::Inside);
         !self.inside.is_empty() && (asked || self.caution == crate::STRESS_CAUTION)
     }
 }
@@ -231,7 +233,7 @@ pub fn next(solved: &Solved) -> Vec<NextLine> {
     }
     let line = |ready: Ready| match solved.equilibrium.parts[ready.joint.index()].of {
         PartOf::Pin(pin) => Some(NextLine {
-            of: format!("point:{}", model.point_name(model.pins[pin.index()].at)),
+            of: Kind::Point.id(model.point_name(model.pins[pin.index()].at)),
             after: ready.after,
             can: ready.yields.can(),
             done: ready.yields == Yields::Nothing,

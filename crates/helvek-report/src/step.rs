@@ -5,6 +5,7 @@ use crate::lines::{ArmMark, PageCheck, PageLine, PageResult, PageStep};
 use crate::numbers::{Words, minus};
 use helvek_core::answers::Findings;
 use helvek_core::equilibrium::{ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, PartOf};
+use helvek_core::id::{Id, Kind};
 use helvek_core::model::{Amount, Load, LoadKind};
 use helvek_core::plan::{Axis, Centre, Equation};
 use helvek_core::problem::capital;
@@ -207,27 +208,31 @@ impl Wording<'_> {
         }
     }
 
-    pub(crate) fn mark(&self, of: TermOf) -> String {
+    pub(crate) fn mark(&self, of: TermOf) -> Option<Id> {
         match of {
-            TermOf::Action(id) => match self.solved.equilibrium.actions[id.index()].of {
-                ActionOf::Load(load) => {
-                    let load = &self.solved.model.loading.loads[load.index()];
-                    let at = self.solved.equilibrium.actions[id.index()].act.wrench.about;
-                    match load.kind {
-                        LoadKind::Own { .. } => {
-                            format!("{}#@{}", load.mark(), self.solved.model.name_at(at))
-                        }
-                        _ => load.mark(),
-                    }
-                }
-                ActionOf::End(rope, _) => format!("rope:{}", self.solved.model.ropes[rope.index()].name),
-            },
+            TermOf::Action(id) => Some(self.action_mark(id)),
             TermOf::Column(id) => self.column_mark(id),
         }
     }
 
+    fn action_mark(&self, id: ActionId) -> Id {
+        let (model, action) = (&self.solved.model, &self.solved.equilibrium.actions[id.index()]);
+        match action.of {
+            ActionOf::Load(load) => {
+                let load = &model.loading.loads[load.index()];
+                match load.kind {
+                    LoadKind::Own { .. } => {
+                        load.mark().place(Kind::Point.id(model.name_at(action.act.wrench.about)))
+                    }
+                    _ => load.mark(),
+                }
+            }
+            ActionOf::End(rope, _) => Kind::Rope.id(&model.ropes[rope.index()].name),
+        }
+    }
+
     /// The mark on the drawing that stands for an unknown: its own arrow at a support, else the thing that transmits it.
-    pub(crate) fn column_mark(&self, id: ColumnId) -> String {
+    pub(crate) fn column_mark(&self, id: ColumnId) -> Option<Id> {
         let (column, model) = (self.column(id), &self.solved.model);
         match column.of {
             ColumnOf::Sought(sought) => {
@@ -235,12 +240,12 @@ impl Wording<'_> {
                 let mut ropes = model.ropes.iter().zip(&model.loading.ends);
                 let pulled = ropes.find(|(_, ends)| ends.contains(&Amount::Sought(sought)));
                 match (model.loading.loads.iter().find(carries), pulled) {
-                    (Some(load), _) => load.mark(),
-                    (None, Some((rope, _))) => format!("rope:{}", rope.name),
-                    (None, None) => String::new(),
+                    (Some(load), _) => Some(load.mark()),
+                    (None, Some((rope, _))) => Some(Kind::Rope.id(&rope.name)),
+                    (None, None) => None,
                 }
             }
-            _ => self.solved.unknown_id(id),
+            _ => Some(self.solved.unknown_id(id)),
         }
     }
 

@@ -12,6 +12,7 @@ pub use table::{PageCell, PageProp, PageRow, PageTable};
 
 use crate::numbers::minus;
 use helvek_core::elastic::{Elastic, Refusal};
+use helvek_core::id::{Id, Kind};
 use helvek_core::redundant::{ByHand, Compared, Difference, End, EndKind, Inapplicable};
 use helvek_core::sheet::Method;
 use helvek_core::solution::Statics;
@@ -72,7 +73,7 @@ pub struct PageEnd {
     /// The joint's name.
     pub joint: String,
     /// The mark of its body.
-    pub of: String,
+    pub of: Id,
     /// Where it is, in the sheet's unit.
     pub at: [f64; 2],
     /// The other end.
@@ -332,7 +333,7 @@ impl Stiff<'_> {
         PageEnd {
             name: frame.end_name(end),
             joint: near.name.clone(),
-            of: format!("body:{}", self.solved.model.bodies[member.body.index()].name),
+            of: Kind::Body.id(&self.solved.model.bodies[member.body.index()].name),
             at: self.place(near.at),
             toward: self.place(far.at),
             stiffness: self.stiffness_rule(end),

@@ -4,6 +4,7 @@ use crate::lines::TableRow;
 use crate::numbers::percent;
 use crate::step::Wording;
 use helvek_core::answers::Sense;
+use helvek_core::id::Kind;
 use helvek_core::units::figures;
 use std::collections::HashMap;
 
@@ -22,7 +23,7 @@ impl Wording<'_> {
             let parameter = self.solved.model.parameter.as_ref();
             let utilisation = bar.utilisation.filter(|u| u.is_finite() && known && parameter.is_none());
             TableRow {
-                of: format!("bar:{name}"),
+                of: Kind::Bar.id(&name),
                 name: name.clone(),
                 length: bar.length,
                 length_text: format!("{} {}", figures::plain(bar.length, self.digits()), units.length),

@@ -1,6 +1,7 @@
 //! What things are called, in answers and wherever they are spoken of.
 
 use crate::equilibrium::{Column, ColumnId, ColumnKind, ColumnOf, Component, PartId, PartOf};
+use crate::id::{Id, Kind};
 use crate::inside::{Inner, Six};
 use crate::model::{JointKind, Model, RopeEnd};
 use crate::plan::{Axis, Centre, Equation, FreeBody};
@@ -81,38 +82,48 @@ impl Statics {
     }
 }
 
+impl Model {
+    /// The id of what stands for an unknown, on drawings and in equations alike: `reaction:A_x`, `joint:B#B_x`, `bar:D-C`, `rope:hoist`,
+    /// `wheel:P#P_x`, `body:rod` (a two-force body), `sought:P`.
+    pub fn column_id(&self, column: &Column) -> Id {
+        let owner = self.owner_name(column.of);
+        match column.of {
+            ColumnOf::Support(_) => Kind::Reaction.id(&column.symbol),
+            ColumnOf::Joint(..) => Kind::Joint.id(owner).part(&column.symbol),
+            ColumnOf::Bar(_) => Kind::Bar.id(owner),
+            ColumnOf::Rope(_) => Kind::Rope.id(owner),
+            ColumnOf::Axle(_) => Kind::Wheel.id(owner).part(&column.symbol),
+            ColumnOf::Link(_) => Kind::Body.id(owner),
+            ColumnOf::Sought(_) => Kind::Sought.id(owner),
+        }
+    }
+
+    /// The id of a part, taken apart: `body:jib`, `pin:B`, `weld:W`, `wheel:P`, `end:hoist#0`.
+    pub fn part_id(&self, of: PartOf) -> Id {
+        match of {
+            PartOf::Body(body) => Kind::Body.id(&self.bodies[body.index()].name),
+            PartOf::Pin(pin) => Kind::Pin.id(self.point_name(self.pins[pin.index()].at)),
+            PartOf::Weld(joint) => Kind::Weld.id(&self.joints[joint.index()].name),
+            PartOf::Wheel(pulley) => Kind::Wheel.id(&self.pulleys[pulley.index()].name),
+            PartOf::End(rope, end) => Kind::End.id(&self.ropes[rope.index()].name).part(end),
+        }
+    }
+}
+
 impl Solved {
     /// The symbol of an unknown of the working: `B_y`; of a bar its name, `D-C`.
     pub fn unknown_name(&self, id: ColumnId) -> String {
         self.model.symbol_of(self.equilibrium.column(id))
     }
 
-    /// The id of what stands for an unknown of the working, on drawings and in equations alike: `reaction:A_x`, `joint:B#B_x`, `bar:D-C`,
-    /// `rope:hoist`, `wheel:P#P_x`, `body:rod` (a two-force body), `sought:P`.
-    pub fn unknown_id(&self, id: ColumnId) -> String {
-        let column = self.equilibrium.column(id);
-        let owner = self.model.owner_name(column.of);
-        match column.of {
-            ColumnOf::Support(_) => format!("reaction:{}", column.symbol),
-            ColumnOf::Joint(..) => format!("joint:{owner}#{}", column.symbol),
-            ColumnOf::Bar(_) => format!("bar:{owner}"),
-            ColumnOf::Rope(_) => format!("rope:{owner}"),
-            ColumnOf::Axle(_) => format!("wheel:{owner}#{}", column.symbol),
-            ColumnOf::Link(_) => format!("body:{owner}"),
-            ColumnOf::Sought(_) => format!("sought:{owner}"),
-        }
+    /// The id of what stands for an unknown of the working; see [`Model::column_id`].
+    pub fn unknown_id(&self, id: ColumnId) -> Id {
+        self.model.column_id(self.equilibrium.column(id))
     }
 
-    /// The id of a part, taken apart: `body:jib`, `pin:B`, `weld:W`, `wheel:P`, `end:hoist#0`.
-    pub fn part_id(&self, id: PartId) -> String {
-        let model = &self.model;
-        match self.equilibrium.parts[id.index()].of {
-            PartOf::Body(body) => format!("body:{}", model.bodies[body.index()].name),
-            PartOf::Pin(pin) => format!("pin:{}", model.point_name(model.pins[pin.index()].at)),
-            PartOf::Weld(joint) => format!("weld:{}", model.joints[joint.index()].name),
-            PartOf::Wheel(pulley) => format!("wheel:{}", model.pulleys[pulley.index()].name),
-            PartOf::End(rope, end) => format!("end:{}#{end}", model.ropes[rope.index()].name),
-        }
+    /// The id of a part of the working, taken apart; see [`Model::part_id`].
+    pub fn part_id(&self, id: PartId) -> Id {
+        self.model.part_id(self.equilibrium.parts[id.index()].of)
     }
 
     /// The name of a part of the working.

@@ -6,6 +6,7 @@ use super::typed::{length, tidy};
 use super::{bars, copies, loads, supports, words, wrong};
 use crate::budget::spend;
 use crate::geometry::{Point, Vector};
+use crate::id::{Id, Kind};
 use crate::model::{self, LoadKind, Model};
 use crate::problem::Problem;
 use crate::sheet::{Direction, Document, Load, Sheet, Support, Turn};
@@ -33,14 +34,15 @@ impl Chosen {
     }
 }
 
-fn chosen(sheet: &Sheet, ids: &[String]) -> Outcome<Chosen> {
+fn chosen(sheet: &Sheet, ids: &[Id]) -> Outcome<Chosen> {
     let mut found = Chosen { loads: Vec::new(), supports: Vec::new(), points: Vec::new(), bars: Vec::new() };
     for id in ids {
-        match id.split_once(':') {
-            Some(("load", name)) => found.loads.push(loads::named(sheet, name)?),
-            Some(("support", name)) => found.supports.push(supports::named(sheet, name)?),
-            Some(("point", name)) if sheet.points.contains_key(name) => found.points.push(name.to_owned()),
-            Some(("bar", name)) => found.bars.push(bars::named(sheet, name)?),
+        let name = &id.name;
+        match id.kind {
+            Kind::Load => found.loads.push(loads::named(sheet, name)?),
+            Kind::Support => found.supports.push(supports::named(sheet, name)?),
+            Kind::Point if sheet.points.contains_key(name) => found.points.push(name.to_owned()),
+            Kind::Bar => found.bars.push(bars::named(sheet, name)?),
             _ => {
                 return wrong(
                     "by",
@@ -106,7 +108,7 @@ fn moved_to(sheet: &mut Sheet, from: &str, image: impl Fn(Point) -> Point, slot:
 const MOST_COPIED: usize = 20_000;
 
 /// Moves things, or puts copies of them `count` times at that distance from each other.
-pub(super) fn shift(sheet: &mut Sheet, ids: &[String], text: &str, count: usize) -> Outcome {
+pub(super) fn shift(sheet: &mut Sheet, ids: &[Id], text: &str, count: usize) -> Outcome {
     let chosen = chosen(sheet, ids)?;
     let by = by(sheet, text)?;
     let before = sheet.clone();
@@ -230,7 +232,7 @@ impl MirrorLine {
 pub(super) fn mirror(
     document: &Document,
     sheet: &mut Sheet,
-    ids: &[String],
+    ids: &[Id],
     about: Option<&str>,
     copy: bool,
 ) -> Outcome {

@@ -3,6 +3,7 @@
 use super::meeting::{bodies_at, plain};
 use super::typed::{filled, quantity};
 use super::{efforts, parts, place, rigid, row_named, space, words, wrong};
+use crate::id::Kind;
 use crate::model;
 use crate::problem::Problem;
 use crate::sheet::{Find, Joint, JointKind, Sheet};
@@ -105,7 +106,7 @@ pub(super) fn put(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> O
         }
         if let Some(old) = name {
             efforts::renamed(sheet, old, new);
-            parts::renamed(sheet, &["weld"], old, new);
+            parts::renamed(sheet, &[Kind::Weld], old, new);
         }
         joint.name = Some(new.to_owned());
     }

@@ -7,6 +7,7 @@ use super::request::Edit;
 use super::typed::filled;
 use crate::answers::Warning;
 use crate::equilibrium::ColumnOf;
+use crate::id::Kind;
 use crate::model;
 use crate::problem::Problem;
 use crate::sheet::{Document, Sheet};
@@ -83,7 +84,7 @@ pub fn on_problems(document: &Document, problems: &[Problem]) -> Vec<Offer> {
         Some(Offer {
             text: format!("Remove the bar {bar}"),
             about: problem.path.clone(),
-            edit: Edit::Remove { ids: vec![format!("bar:{bar}")] },
+            edit: Edit::Remove { ids: vec![Kind::Bar.id(&bar)] },
         })
     });
     offers.chain(loose).take(MOST).collect()
@@ -145,7 +146,7 @@ pub fn on_redundancy(statics: &Statics) -> Vec<Offer> {
     offers.extend(tied.into_iter().rev().take(FEW).map(|bar| Offer {
         text: format!("Take the bar {bar} out"),
         about: "redundant".into(),
-        edit: Edit::Remove { ids: vec![format!("bar:{bar}")] },
+        edit: Edit::Remove { ids: vec![Kind::Bar.id(&bar)] },
     }));
     offers
 }

@@ -2,6 +2,7 @@
 
 use super::figure::Figure;
 use super::{bars, loads, points, stiff, supports, unite, wrong};
+use crate::id::{Id, Kind};
 use crate::model;
 use crate::problem::Problem;
 use crate::sheet::{Bar, Find, Load, RopeStop, Sheet};
@@ -10,17 +11,16 @@ use std::collections::HashSet;
 type Outcome = Result<(), Vec<Problem>>;
 
 /// Removes things by the ids of their marks. What stood on a member that goes, goes with it.
-pub(super) fn remove(sheet: &mut Sheet, ids: &[String]) -> Outcome {
+pub(super) fn remove(sheet: &mut Sheet, ids: &[Id]) -> Outcome {
     // By list, from the back: names that were generated follow the order of the lists.
     let mut load_rows = Vec::new();
     let mut support_rows = Vec::new();
     let mut rest = Vec::new();
     for id in ids {
-        match id.split_once(':') {
-            Some(("load", name)) => load_rows.push(loads::named(sheet, name)?),
-            Some(("support", name)) => support_rows.push((supports::named(sheet, name)?, name.to_owned())),
-            Some(other) => rest.push(other),
-            None => return unknown(id),
+        match id.kind {
+            Kind::Load => load_rows.push(loads::named(sheet, &id.name)?),
+            Kind::Support => support_rows.push((supports::named(sheet, &id.name)?, id.name.clone())),
+            _ => rest.push(id),
         }
     }
     load_rows.sort_unstable();
@@ -37,42 +37,42 @@ pub(super) fn remove(sheet: &mut Sheet, ids: &[String]) -> Outcome {
             |find| !matches!(find, Find::Reactions { support } if support.as_deref() == Some(name.as_str())),
         );
     }
-    for (kind, name) in rest {
-        match kind {
-            "body" => body(sheet, name)?,
-            "point" => point(sheet, name)?,
-            "bar" => listed(sheet, name, "bar")?,
-            "joint" => listed(sheet, name, "joint")?,
-            "train" => {
+    for id in rest {
+        let name = &id.name;
+        match id.kind {
+            Kind::Body => body(sheet, name)?,
+            Kind::Point => point(sheet, name)?,
+            Kind::Bar | Kind::Joint => listed(sheet, name, id.kind)?,
+            Kind::Train => {
                 let row = super::row_named(&model::train_names(sheet), name, "train")?;
                 sheet.moving.remove(row);
             }
-            "combination" => sheet.combinations.retain(|combination| combination.name != name),
-            "rope" => {
+            Kind::Combination => sheet.combinations.retain(|combination| combination.name != *name),
+            Kind::Rope => {
                 sheet.ropes.shift_remove(name);
                 sheet.find.retain(|find| !matches!(find, Find::Rope { rope } if rope == name));
             }
-            "wheel" => {
+            Kind::Wheel => {
                 sheet.pulleys.shift_remove(name);
                 let over = |stop: &RopeStop| matches!(stop, RopeStop::Over { over, .. } if over == name);
                 sheet.ropes.retain(|_, rope| !rope.path.iter().any(over));
             }
-            _ => return unknown(&format!("{kind}:{name}")),
+            _ => return unknown(id),
         }
     }
     Ok(())
 }
 
-fn unknown(id: &str) -> Outcome {
+fn unknown(id: &Id) -> Outcome {
     wrong("id", format!("\"{id}\" cannot be removed."), "Choose a load, a support, a point or a member.")
 }
 
-fn listed(sheet: &mut Sheet, name: &str, kind: &str) -> Outcome {
-    let names = if kind == "bar" { model::bar_names(sheet) } else { model::joint_names(sheet) };
+fn listed(sheet: &mut Sheet, name: &str, kind: Kind) -> Outcome {
+    let names = if kind == Kind::Bar { model::bar_names(sheet) } else { model::joint_names(sheet) };
     let Some(row) = names.iter().position(|n| n == name) else {
-        return wrong("id", format!("There is no {kind} \"{name}\"."), "Choose one that is there.");
+        return wrong("id", format!("There is no {} \"{name}\".", kind.word()), "Choose one that is there.");
     };
-    if kind == "bar" {
+    if kind == Kind::Bar {
         let ends = sheet.bars.remove(row).ends().clone();
         sheet.find.retain(|find| !matches!(find, Find::Bar { bar } if bar == name));
         bars::drop_ends(sheet, &ends);
@@ -85,8 +85,6 @@ fn listed(sheet: &mut Sheet, name: &str, kind: &str) -> Outcome {
 }
 
 fn body(sheet: &mut Sheet, name: &str) -> Outcome {
-    // Further runs of a body are marks of the same thing: `body:mast#1`.
-    let name = name.split('#').next().unwrap_or(name);
     if sheet.bodies.shift_remove(name).is_none() {
         return wrong("id", format!("There is no member \"{name}\"."), "Choose one that is there.");
     }

@@ -1,5 +1,6 @@
 //! What can be done to a sheet.
 
+use crate::id::Id;
 use crate::sheet::PickedEquation;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
@@ -176,7 +177,7 @@ pub enum Edit {
     /// Moves several things, or puts copies of them.
     Shift {
         /// Marks of loads, supports and points.
-        ids: Vec<String>,
+        ids: Vec<Id>,
         /// How far: along their member `0.5`, or in the plane `0.5 up`, `1; -0.5`.
         by: String,
         /// How many copies at that distance from each other; none: the things themselves are moved.
@@ -185,7 +186,7 @@ pub enum Edit {
     /// Mirrors several things in a line across their member.
     Mirror {
         /// Marks of loads, supports and points.
-        ids: Vec<String>,
+        ids: Vec<Id>,
         /// The place of the line; the middle.
         about: Option<String>,
         /// `yes`: what was there stays.
@@ -396,7 +397,7 @@ pub enum Edit {
     /// Removes things by the ids of their marks: `load:F1`, `support:A`, `point:C`, `body:beam`.
     Remove {
         /// The marks.
-        ids: Vec<String>,
+        ids: Vec<Id>,
     },
     /// Applies one of the cures of a model that moves.
     Cure {

@@ -4,6 +4,7 @@ use super::figure::Figure;
 use super::place::{free_name, spot_of};
 use super::typed::{filled, quantity, tidy};
 use super::{chain, meeting, parts, place, space, stiff, supports, units, words, wrong};
+use crate::id::Kind;
 use crate::model::units_of;
 use crate::problem::Problem;
 use crate::sheet::{Body, DistributedLoad, Find, JointKind, Load, Quantity, RopeStop, Sheet};
@@ -113,7 +114,7 @@ pub(super) fn rename(sheet: &mut Sheet, old: &str, new: &str) -> Outcome {
             new.clone_into(name);
         }
     });
-    parts::renamed(sheet, &["body"], old, &new);
+    parts::renamed(sheet, &[Kind::Body], old, &new);
     let bodies = std::mem::take(&mut sheet.bodies);
     sheet.bodies = bodies.into_iter().map(|(n, b)| (if n == old { new.clone() } else { n }, b)).collect();
     Ok(())

@@ -11,6 +11,7 @@ use super::figure::Figure;
 use super::typed::{filled, kept, positive, quantity};
 use super::{efforts, meeting, parts, rigid, units, words, wrong};
 use crate::geometry::{Point, Vector};
+use crate::id::Kind;
 use crate::model::PIN;
 use crate::problem::{Problem, ProblemKind, nearest};
 use crate::sheet::{Direction, Find, Pulley, Quantity, Rope, RopeStop, Sheet, Turn};
@@ -96,7 +97,7 @@ pub(super) fn pulley(sheet: &mut Sheet, name: Option<&str>, slots: &Wheel<'_>) -
             let all = std::mem::take(&mut sheet.pulleys);
             let renamed = |n: String, p: Pulley| if n == old { (new.clone(), wheel.clone()) } else { (n, p) };
             sheet.pulleys = all.into_iter().map(|(n, p)| renamed(n, p)).collect();
-            parts::renamed(sheet, &["wheel"], old, &new);
+            parts::renamed(sheet, &[Kind::Wheel], old, &new);
             for stop in sheet.ropes.values_mut().flat_map(|rope| &mut rope.path) {
                 if let RopeStop::Over { over, .. } = stop
                     && over == old
@@ -152,7 +153,7 @@ pub(super) fn rope(
     }
     if let Some(old) = name {
         efforts::renamed(sheet, old, &new);
-        parts::renamed(sheet, &["end", "rope"], old, &new);
+        parts::renamed(sheet, &[Kind::End, Kind::Rope], old, &new);
     }
     match name {
         None => {

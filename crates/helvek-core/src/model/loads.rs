@@ -4,6 +4,7 @@ use super::parameter::{Parameter, parameter_of};
 use super::resolve::Builder;
 use super::{Amount, LoadId, On, PathPiece, PointId, SoughtOf, names};
 use crate::geometry::Vector;
+use crate::id::{Id, Kind};
 use crate::problem::ProblemKind;
 use crate::sheet::{self, CoupleLoad, DistributedLoad, Document, ForceLoad, OwnWeight, Per, WeightLoad};
 use crate::tolerance;
@@ -28,11 +29,9 @@ pub struct Load {
 
 impl Load {
     /// The id of the mark on the drawing that stands for it: `load:q1`, `load:q1#2` for its second part.
-    pub fn mark(&self) -> String {
-        match self.part {
-            0 => format!("load:{}", self.name),
-            part => format!("load:{}#{}", self.name, part + 1),
-        }
+    pub fn mark(&self) -> Id {
+        let load = Kind::Load.id(&self.name);
+        if self.part == 0 { load } else { load.part(self.part + 1) }
     }
 }
 

@@ -2,7 +2,9 @@
 
 use super::resolve::Builder;
 use super::{BarId, BodyId, JointId, PointId, PulleyId, RopeId};
+use crate::id::{Id, Kind};
 use crate::problem::{ProblemKind, nearest};
+use crate::sheet::no_part;
 use crate::sheet::{Document, Pick, PickedAxis, PickedEquation, PickedSum};
 
 /// A free body that was chosen.
@@ -85,11 +87,9 @@ impl Builder {
 
     fn equation(&mut self, equation: &PickedEquation, path: &str) -> Option<Picked> {
         let parts = equation.free.iter().map(|id| {
-            let part = self.part(id);
+            let part = self.part(id).or_else(|| self.part(&id.of_old()));
             if part.is_none() {
-                let message = format!("There is no part \"{id}\".");
-                let cure = "Name parts as body:jib, pin:B, wheel:P or end:hoist#0.";
-                self.problem(ProblemKind::Name, &format!("{path}.free"), message, cure);
+                self.problems.push(no_part(format!("{path}.free"), id));
             }
             part
         });
@@ -108,18 +108,16 @@ impl Builder {
     }
 
     /// The part of an id.
-    fn part(&self, id: &str) -> Option<Part> {
-        let model = &self.model;
-        let (kind, name) = id.split_once(':')?;
-        Some(match kind {
-            "body" => Part::Body(BodyId(model.bodies.iter().position(|b| b.name == name)?)),
-            "pin" => Part::Pin(model.point_ids().into_iter().find(|p| model.point_name(*p) == name)?),
-            "weld" => Part::Weld(JointId(model.joints.iter().position(|j| j.name == name)?)),
-            "wheel" => Part::Wheel(PulleyId(model.pulleys.iter().position(|p| p.name == name)?)),
-            "end" => {
-                let (name, end) = name.rsplit_once('#')?;
-                let rope = RopeId(model.ropes.iter().position(|r| r.name == name)?);
-                Part::End(rope, end.parse().ok().filter(|end| *end < 2)?)
+    fn part(&self, id: &Id) -> Option<Part> {
+        let (model, name) = (&self.model, &id.name);
+        Some(match id.kind {
+            Kind::Body => Part::Body(BodyId(model.bodies.iter().position(|b| b.name == *name)?)),
+            Kind::Pin => Part::Pin(model.point_ids().into_iter().find(|p| model.point_name(*p) == name)?),
+            Kind::Weld => Part::Weld(JointId(model.joints.iter().position(|j| j.name == *name)?)),
+            Kind::Wheel => Part::Wheel(PulleyId(model.pulleys.iter().position(|p| p.name == *name)?)),
+            Kind::End => {
+                let rope = RopeId(model.ropes.iter().position(|r| r.name == *name)?);
+                Part::End(rope, id.part.as_ref()?.parse().ok().filter(|end| *end < 2)?)
             }
             _ => return None,
         })

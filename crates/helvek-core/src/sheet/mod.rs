@@ -20,7 +20,7 @@ pub use choice::Choice;
 pub use connections::{
     Bar, BarKind, Couples, FullBar, Joint, JointKind, On, Pulley, Rope, RopeStop, Support,
 };
-pub(crate) use decode::plane_only;
+pub(crate) use decode::{no_part, plane_only};
 pub use document::{Document, MAX_TEXT, Syntax, read};
 pub use limits::Limit;
 pub use loads::{CoupleLoad, DistributedLoad, ForceLoad, Load, OwnWeight, Per, WeightLoad};

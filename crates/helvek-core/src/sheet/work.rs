@@ -1,5 +1,6 @@
 //! What someone chose about the work: what is worked first, what is freed together, where pieces stand when it is taken apart.
 
+use crate::id::Id;
 use indexmap::IndexMap;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
@@ -21,7 +22,7 @@ pub enum Pick {
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
 pub struct PickedEquation {
     /// The ids of its parts: `body:jib`, `pin:B`, `weld:W`, `wheel:P`, `end:hoist#0`.
-    pub free: Vec<String>,
+    pub free: Vec<Id>,
     /// What is summed.
     #[serde(flatten)]
     pub sum: PickedSum,
@@ -57,7 +58,7 @@ pub struct Apart {
     pub moved: BTreeMap<String, [f64; 2]>,
     /// Pieces that are freed as one, by their ids.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
-    pub together: Vec<Vec<String>>,
+    pub together: Vec<Vec<Id>>,
 }
 
 impl Apart {

@@ -6,6 +6,7 @@ mod parts;
 pub(crate) use paint::scene;
 
 use crate::{AxialForce, Carries, SymbolMark};
+use helvek_core::id::Id;
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -64,7 +65,7 @@ pub struct SolidBounds {
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct SolidPoint {
     /// `point:A`
-    pub id: String,
+    pub id: Id,
     /// Its name.
     pub name: String,
     /// Where.
@@ -93,7 +94,7 @@ pub enum LineKind {
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct SolidLine {
     /// `body:mast`, `bar:D-C`, `support:A`, `ride:G`.
-    pub id: String,
+    pub id: Id,
     /// What it is called.
     pub name: String,
     /// What it is.
@@ -138,7 +139,7 @@ pub enum HoldShape {
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct SolidHold {
     /// `support:A`, `joint:B`.
-    pub id: String,
+    pub id: Id,
     /// What it is called.
     pub name: String,
     /// Where.
@@ -157,7 +158,7 @@ pub struct SolidHold {
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct SolidWheel {
     /// `wheel:C`, by its centre.
-    pub id: String,
+    pub id: Id,
     /// The centre of its circle.
     pub centre: Three,
     /// The direction of its axle.
@@ -170,7 +171,7 @@ pub struct SolidWheel {
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct SolidSpread {
     /// `load:snow`
-    pub id: String,
+    pub id: Id,
     /// Where it begins.
     pub from: Three,
     /// Where it ends.
@@ -201,9 +202,9 @@ pub enum ArrowRole {
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct SolidArrow {
     /// Its own id: `load:crate`, `reaction:A_x`, `joint:B#B_x@body:jib`.
-    pub id: String,
+    pub id: Id,
     /// What it is in the working: `load:crate`, `reaction:A_x`, `joint:B#B_x`, `bar:D-C`; its opposite has the same.
-    pub of: String,
+    pub of: Id,
     /// What it stands for.
     pub role: ArrowRole,
     /// Where it acts.
@@ -230,13 +231,13 @@ pub struct SolidArrow {
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct SolidPart {
     /// `body:jib`, `pin:B`.
-    pub id: String,
+    pub id: Id,
     /// `jib`, `joint B`.
     pub name: String,
     /// The middle of its points: where it is moved from when everything is pulled apart.
     pub centre: Three,
     /// The lines, points and wheels that go with it.
-    pub keep: Vec<String>,
+    pub keep: Vec<Id>,
     /// Everything that acts on it.
     pub arrows: Vec<SolidArrow>,
 }
@@ -249,14 +250,14 @@ pub struct SolidFree {
     /// Its last step.
     pub last: usize,
     /// The ids of its parts; empty for the whole.
-    pub parts: Vec<String>,
+    pub parts: Vec<Id>,
 }
 
 /// Something of the sheet that could not be understood.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct SolidUnclear {
     /// `unclear:loads[0].size`
-    pub id: String,
+    pub id: Id,
     /// `loads[0].size`
     pub path: String,
     /// Its name and what was written.
@@ -273,7 +274,7 @@ pub struct SolidUnclear {
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct SolidCurve {
     /// `body:mast@A-B`
-    pub id: String,
+    pub id: Id,
     /// `N`, `Vy`, `Vz`, `T`, `My`, `Mz`.
     pub of: &'static str,
     /// Places along the stretch.

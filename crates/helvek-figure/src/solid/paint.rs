@@ -8,6 +8,7 @@ use crate::painter::{Painter, ratio, sign};
 use crate::{Carries, SymbolMark};
 use helvek_core::equilibrium::{Act, ColumnId, ColumnKind, ColumnOf};
 use helvek_core::geometry::{Point, Vector};
+use helvek_core::id::{Id, Kind};
 use helvek_core::inside::{Side, Six, SolidDiagram};
 use helvek_core::model::{Amount, Given, JointKind, LoadKind, On, PointId};
 use helvek_core::things::support::{Pointer, SupportKind};
@@ -68,7 +69,7 @@ impl Painter<'_> {
         let point = |id: PointId| {
             let (name, at) = (model.point_name(id).to_owned(), self.solid_at(id));
             let text = at.map(|v| figures::plain(v, 6)).join("; ");
-            SolidPoint { id: format!("point:{name}"), name, at, text, used: used.contains(&id) }
+            SolidPoint { id: Kind::Point.id(&name), name, at, text, used: used.contains(&id) }
         };
         model.point_ids().map(point).collect()
     }
@@ -78,9 +79,8 @@ impl Painter<'_> {
         let mut lines = Vec::new();
         for body in &model.bodies {
             for (index, run) in body.runs.iter().enumerate() {
-                let suffix = if index == 0 { String::new() } else { format!("#{index}") };
                 lines.push(SolidLine {
-                    id: format!("body:{}{suffix}", body.name),
+                    id: Kind::Body.id(&body.name).nth(index),
                     name: body.name.clone(),
                     kind: LineKind::Run,
                     path: run.points.iter().map(|p| self.solid_at(*p)).collect(),
@@ -91,7 +91,7 @@ impl Painter<'_> {
             }
         }
         lines.extend(self.rides().into_iter().map(|(point, from, to)| SolidLine {
-            id: format!("ride:{point}"),
+            id: Kind::Ride.id(&point),
             name: point,
             kind: LineKind::Ride,
             path: vec![self.solid(from), self.solid(to)],
@@ -102,7 +102,7 @@ impl Painter<'_> {
         for (bar, force) in model.bars.iter().zip(self.bar_forces()) {
             let [a, b] = model.bar_ends(bar);
             lines.push(SolidLine {
-                id: format!("bar:{}", bar.name),
+                id: Kind::Bar.id(&bar.name),
                 name: bar.name.clone(),
                 kind: LineKind::Bar,
                 path: vec![self.solid(a), self.solid(b)],
@@ -118,7 +118,7 @@ impl Painter<'_> {
             let carries = if support.holding.one_way { Carries::Pull } else { Carries::Both };
             let at = model.at(support.at);
             lines.push(SolidLine {
-                id: format!("support:{}", support.name),
+                id: Kind::Support.id(&support.name),
                 name: support.name.clone(),
                 kind: LineKind::Tie,
                 path: vec![self.solid(at), self.solid(self.anchor(support))],
@@ -173,7 +173,7 @@ impl Painter<'_> {
                 _ => self.solid_at(support.at),
             };
             holds.push(SolidHold {
-                id: format!("support:{}", support.name),
+                id: Kind::Support.id(&support.name),
                 name: support.name.clone(),
                 at,
                 shape,
@@ -190,7 +190,7 @@ impl Painter<'_> {
                 _ => (HoldShape::Ball, None),
             };
             holds.push(SolidHold {
-                id: format!("joint:{}", joint.name),
+                id: Kind::Joint.id(&joint.name),
                 name: joint.name.clone(),
                 at: self.solid_at(joint.at),
                 shape,
@@ -222,7 +222,7 @@ impl Painter<'_> {
             let (through, at) = (model.at(rim.centre), model.at(rim.at));
             let centre = through + rim.axis * (at - through).dot(rim.axis);
             let wheel = SolidWheel {
-                id: format!("wheel:{}", model.point_name(rim.at)),
+                id: Kind::Wheel.id(model.point_name(rim.at)),
                 centre: self.solid(centre),
                 axis: rim.axis.parts(),
                 radius: model.units.length.from_si(at.distance(centre)),
@@ -266,7 +266,7 @@ impl Painter<'_> {
         for column_id in self.full.column_ids() {
             let column = self.full.column(column_id);
             if let (ColumnOf::Support(_), [act]) = (column.of, &column.acts[..]) {
-                let id = format!("reaction:{}", column.symbol);
+                let id = Kind::Reaction.id(&column.symbol);
                 arrows.push(self.unknown_arrow(column_id, act, ArrowRole::Reaction, (&id, &id)));
             }
         }
@@ -277,7 +277,7 @@ impl Painter<'_> {
     pub(super) fn load_arrows(&self, load: &helvek_core::model::Load) -> Vec<SolidArrow> {
         let units = &self.model().units;
         let id = load.mark();
-        let arrow = |id: String, at: Three, toward: Vector, couple: bool, size: Amount, text: String| {
+        let arrow = |id: Id, at: Three, toward: Vector, couple: bool, size: Amount, text: String| {
             let found = self.found(size);
             let largest = if couple { self.largest_couple() } else { self.largest_force() };
             SolidArrow {
@@ -327,7 +327,7 @@ impl Painter<'_> {
             LoadKind::Own { ref halves } => halves
                 .iter()
                 .map(|(at, _, weight)| {
-                    let id = format!("{id}#@{}", self.model().point_name(*at));
+                    let id = id.clone().place(Kind::Point.id(self.model().point_name(*at)));
                     let text = self.result(weight.abs(), &units.force);
                     let size = Amount::Known(*weight);
                     let way = -self.model().up() * sign(size);
@@ -366,7 +366,7 @@ impl Painter<'_> {
         column_id: ColumnId,
         act: &Act,
         role: ArrowRole,
-        (id, of): (&str, &str),
+        (id, of): (&Id, &Id),
     ) -> SolidArrow {
         let column = self.full.column(column_id);
         let couple = column.kind == ColumnKind::Couple;
@@ -375,8 +375,8 @@ impl Painter<'_> {
         let largest = if couple { self.largest_couple() } else { self.largest_force() };
         let toward = if couple { act.wrench.moment } else { act.wrench.force };
         SolidArrow {
-            id: id.to_owned(),
-            of: of.to_owned(),
+            id: id.clone(),
+            of: of.clone(),
             role,
             at: self.solid(act.wrench.about),
             toward: toward.unit().unwrap_or(self.model().up()).parts(),
@@ -411,12 +411,8 @@ impl Painter<'_> {
             let Ok(diagram) = &inside.diagram else { continue };
             let model = self.model();
             let name = |p: PointId| model.point_name(p);
-            let id = format!(
-                "body:{}@{}-{}",
-                model.bodies[inside.body.index()].name,
-                name(inside.from),
-                name(inside.to)
-            );
+            let ends = format!("{}-{}", name(inside.from), name(inside.to));
+            let id = Kind::Body.id(&model.bodies[inside.body.index()].name).place(ends);
             for six in Six::ALL {
                 if diagram.largest(six).0 != 0.0 {
                     curves.push(self.solid_curve(&id, diagram, six, scales[six as usize]));
@@ -426,7 +422,7 @@ impl Painter<'_> {
         curves
     }
 
-    fn solid_curve(&self, id: &str, diagram: &SolidDiagram, six: Six, scale: f64) -> SolidCurve {
+    fn solid_curve(&self, id: &Id, diagram: &SolidDiagram, six: Six, scale: f64) -> SolidCurve {
         /// Places on each piece between two things that act.
         const PLACES: usize = 8;
         let start = self.model().at(diagram.points[0].0);
@@ -456,7 +452,7 @@ impl Painter<'_> {
         };
         let text = self.result(peak.0, self.model.six_unit(six)).replace('-', "−");
         SolidCurve {
-            id: id.to_owned(),
+            id: id.clone(),
             of: six.name(),
             base,
             toward: toward.parts(),

@@ -3,6 +3,7 @@
 use super::{ArrowRole, SolidArrow, SolidFree, SolidPart};
 use crate::painter::Painter;
 use helvek_core::equilibrium::{ColumnOf, PartId, PartOf};
+use helvek_core::id::{Id, Kind};
 use helvek_core::model::On;
 use helvek_core::solution::Solved;
 
@@ -23,7 +24,7 @@ impl Painter<'_> {
                 for column_id in full.column_ids() {
                     let column = full.column(column_id);
                     for act in column.acts.iter().filter(|act| act.on == id) {
-                        let of = self.column_mark(column);
+                        let of = self.model.column_id(column);
                         if matches!(column.of, ColumnOf::Sought(_)) {
                             continue;
                         }
@@ -31,12 +32,12 @@ impl Painter<'_> {
                             ColumnOf::Support(_) => ArrowRole::Reaction,
                             _ => ArrowRole::Exerted,
                         };
-                        let own = format!("{of}@{}", self.solid_part_id(part.of));
+                        let own = of.clone().place(self.model.part_id(part.of));
                         arrows.push(self.unknown_arrow(column_id, act, role, (&own, &of)));
                     }
                 }
                 SolidPart {
-                    id: self.solid_part_id(part.of),
+                    id: self.model.part_id(part.of),
                     name: self.model.part_name(part.of),
                     centre: self.solid(part.reference),
                     keep: self.solid_keep(part.of),
@@ -44,26 +45,6 @@ impl Painter<'_> {
                 }
             })
             .collect()
-    }
-
-    /// The mark of an unknown, as the working names it.
-    fn column_mark(&self, column: &helvek_core::equilibrium::Column) -> String {
-        let owner = self.model.owner_name(column.of);
-        match column.of {
-            ColumnOf::Support(_) => format!("reaction:{}", column.symbol),
-            ColumnOf::Joint(..) => format!("joint:{owner}#{}", column.symbol),
-            ColumnOf::Bar(_) => format!("bar:{owner}"),
-            _ => format!("{owner}#{}", column.symbol),
-        }
-    }
-
-    fn solid_part_id(&self, of: PartOf) -> String {
-        let model = self.model();
-        match of {
-            PartOf::Body(body) => format!("body:{}", model.bodies[body.index()].name),
-            PartOf::Pin(pin) => format!("pin:{}", model.point_name(model.pins[pin.index()].at)),
-            other => self.model.part_name(other),
-        }
     }
 
     fn loads_on(&self, of: PartOf) -> Vec<SolidArrow> {
@@ -76,26 +57,23 @@ impl Painter<'_> {
         mine.flat_map(|load| self.load_arrows(load)).collect()
     }
 
-    fn solid_keep(&self, of: PartOf) -> Vec<String> {
+    fn solid_keep(&self, of: PartOf) -> Vec<Id> {
         let model = self.model();
         match of {
             PartOf::Body(body) => {
                 let runs = 0..model.bodies[body.index()].runs.len();
                 let name = &model.bodies[body.index()].name;
-                let lines = runs.map(|run| match run {
-                    0 => format!("body:{name}"),
-                    run => format!("body:{name}#{run}"),
-                });
+                let lines = runs.map(|run| Kind::Body.id(name).nth(run));
                 let points = model.points_of(body);
                 let marks = points.iter().flat_map(|p| {
                     let name = model.point_name(*p);
-                    [format!("point:{name}"), format!("ride:{name}"), format!("wheel:{name}")]
+                    [Kind::Point.id(&name), Kind::Ride.id(&name), Kind::Wheel.id(&name)]
                 });
                 let spreads = model.loading.loads.iter().filter(|load| load.on == On::Body(body));
                 let spreads = spreads.map(|load| load.mark());
                 lines.chain(marks).chain(spreads).collect()
             }
-            PartOf::Pin(pin) => vec![format!("point:{}", model.point_name(model.pins[pin.index()].at))],
+            PartOf::Pin(pin) => vec![Kind::Point.id(model.point_name(model.pins[pin.index()].at))],
             _ => Vec::new(),
         }
     }
@@ -106,7 +84,7 @@ impl Painter<'_> {
         if equilibrium.parts.len() > MOST {
             return Vec::new();
         }
-        let id = |part: &PartId| self.solid_part_id(equilibrium.parts[part.index()].of);
+        let id = |part: &PartId| self.model.part_id(equilibrium.parts[part.index()].of);
         let turns = solved.working.turns();
         let free = turns.into_iter().map(|turn| {
             let whole = turn.parts.len() == equilibrium.parts.len();

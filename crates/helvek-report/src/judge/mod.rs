@@ -10,6 +10,7 @@ pub use pins::{PinLine, RequiredLine};
 pub use sections::SectionLine;
 
 use crate::fragment::Fragment;
+use helvek_core::id::Id;
 use helvek_core::judge::{By, Check, End, Judged, Judgement, Strength};
 use helvek_core::solution::{State, Statics};
 use helvek_core::units::{Unit, figures};
@@ -47,7 +48,7 @@ pub struct PageJudgement {
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct JudgedLine {
     /// The mark of what is checked.
-    pub of: String,
+    pub of: Id,
     /// `post, normal stress at its top face, tension`
     pub title: String,
     /// `53.3 MPa`

@@ -3,6 +3,7 @@
 use super::Judging;
 use crate::agree::{agreeing, comes_to, marked, read};
 use crate::fragment::{Fragment, latex_unit};
+use helvek_core::id::Id;
 use helvek_core::judge::{Criterion, Required, SizedPin, Subject};
 use helvek_core::model::Stock;
 use helvek_core::units::figures;
@@ -14,7 +15,7 @@ use std::f64::consts::PI;
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct PinLine {
     /// The mark that is lit.
-    pub of: String,
+    pub of: Id,
     /// Its name in the sheet.
     pub at: String,
     /// `Pin A, 18 mm`

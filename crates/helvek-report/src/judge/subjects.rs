@@ -2,6 +2,7 @@
 
 use super::{Judging, StatedLine};
 use crate::inside::face;
+use helvek_core::id::{Id, Kind};
 use helvek_core::judge::{By, Judged, Subject, Worked};
 use helvek_core::model::{Model, PlatedPin, Threaded};
 use helvek_core::units::figures;
@@ -56,32 +57,28 @@ impl Judging<'_> {
     }
 
     /// The mark that is lit.
-    pub(super) fn mark(&self, subject: Subject) -> String {
+    pub(super) fn mark(&self, subject: Subject) -> Id {
         let of = self.solved.subject_of(subject);
         match subject {
             Subject::Tension(_)
             | Subject::Compression(_)
             | Subject::BarStress(_)
             | Subject::BarNet { .. }
-            | Subject::Buckling(_) => {
-                format!("bar:{of}")
-            }
+            | Subject::Buckling(_) => Kind::Bar.id(&of),
             Subject::Normal(_)
             | Subject::Net { .. }
             | Subject::Shear(_)
             | Subject::Torsion(_)
-            | Subject::Sag { .. } => {
-                format!("body:{of}")
-            }
-            Subject::Reaction(_) => format!("support:{of}"),
-            Subject::Joint(_) => format!("joint:{of}"),
+            | Subject::Sag { .. } => Kind::Body.id(&of),
+            Subject::Reaction(_) => Kind::Support.id(&of),
+            Subject::Joint(_) => Kind::Joint.id(&of),
             Subject::PinShear { pin, .. } | Subject::Bearing { pin, .. } | Subject::TearOut { pin, .. } => {
                 self.mark_of_pin(pin)
             }
         }
     }
 
-    pub(super) fn mark_of_pin(&self, pin: usize) -> String {
+    pub(super) fn mark_of_pin(&self, pin: usize) -> Id {
         mark_of_pin(&self.solved.model, &self.solved.model.plated[pin])
     }
 
@@ -128,10 +125,10 @@ impl Judging<'_> {
 }
 
 /// The mark of what a pin goes through.
-pub(crate) fn mark_of_pin(model: &Model, pin: &PlatedPin) -> String {
+pub(crate) fn mark_of_pin(model: &Model, pin: &PlatedPin) -> Id {
     match pin.through {
-        Threaded::Joint(_) => format!("joint:{}", pin.name),
-        Threaded::Support(_) => format!("support:{}", pin.name),
-        Threaded::Pin(_) => format!("point:{}", model.point_name(pin.at(model))),
+        Threaded::Joint(_) => Kind::Joint.id(&pin.name),
+        Threaded::Support(_) => Kind::Support.id(&pin.name),
+        Threaded::Pin(_) => Kind::Point.id(model.point_name(pin.at(model))),
     }
 }

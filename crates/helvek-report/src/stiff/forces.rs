@@ -3,7 +3,8 @@
 use super::Stiff;
 use super::table::{below, typeset};
 use crate::fragment::Fragment;
-use helvek_core::equilibrium::ColumnKind;
+use helvek_core::equilibrium::{ColumnKind, ColumnOf};
+use helvek_core::id::{Id, Kind};
 use helvek_core::redundant::{ForceMethod, Redundant};
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -14,7 +15,7 @@ pub struct PageForces {
     /// What is let go.
     pub redundants: Vec<String>,
     /// The marks of these, in the same order.
-    pub of: Vec<String>,
+    pub of: Vec<Option<Id>>,
     /// δ₁₀ + δ₁₁ X₁ = 0, with numbers.
     pub equations: Vec<Fragment>,
     /// What they come to.
@@ -45,18 +46,12 @@ impl Stiff<'_> {
         };
         let of = |redundant: &Redundant| match redundant {
             Redundant::Column(id) => match solved.full.column(*id).of {
-                helvek_core::equilibrium::ColumnOf::Support(id) => {
-                    format!("support:{}", solved.model.supports[id.index()].name)
-                }
-                helvek_core::equilibrium::ColumnOf::Joint(id, _) => {
-                    format!("joint:{}", solved.model.joints[id.index()].name)
-                }
-                helvek_core::equilibrium::ColumnOf::Bar(id) => {
-                    format!("bar:{}", solved.model.bars[id.index()].name)
-                }
-                _ => String::new(),
+                ColumnOf::Support(id) => Some(Kind::Support.id(&solved.model.supports[id.index()].name)),
+                ColumnOf::Joint(id, _) => Some(Kind::Joint.id(&solved.model.joints[id.index()].name)),
+                ColumnOf::Bar(id) => Some(Kind::Bar.id(&solved.model.bars[id.index()].name)),
+                _ => None,
             },
-            Redundant::Cut(body, ..) => format!("body:{}", solved.model.bodies[body.index()].name),
+            Redundant::Cut(body, ..) => Some(Kind::Body.id(&solved.model.bodies[body.index()].name)),
         };
         let couple = |redundant: &Redundant| match redundant {
             Redundant::Column(id) => solved.full.column(*id).kind == ColumnKind::Couple,

@@ -3,6 +3,7 @@
 use super::view::{CutWanted, Loads, TrainWanted, Within};
 use helvek_core::cut::cut;
 use helvek_core::edit;
+use helvek_core::id::{Id, Kind};
 use helvek_core::inside::{Inside, Side};
 use helvek_core::model::BodyId;
 use helvek_core::passage::{Facing, Passage, Section};
@@ -53,8 +54,8 @@ pub(super) fn look_inside(
         (seen, name) = (&state.solved, Some(state.name.as_str()));
         *scene = scene_of_state(seen);
         // What counts nothing in it is not drawn.
-        let out: Vec<String> = state.left_out.iter().map(|load| format!("load:{load}")).collect();
-        scene.marks.retain(|mark| mark.load().is_none_or(|id| !out.iter().any(|o| o == id)));
+        let out: Vec<Id> = state.left_out.iter().map(|load| Kind::Load.id(&load)).collect();
+        scene.marks.retain(|mark| mark.load().is_none_or(|id| !out.iter().any(|o| *o == id)));
     }
     page.inside = inside_lines(seen);
     scene.inside = diagrams(seen);
@@ -160,7 +161,7 @@ fn look_into(
     let side = wanted.side.unwrap_or(Side::Before);
     let cut = cut(document, &place, side, combination)?;
     let halves = if wanted.halves {
-        let ids = cut.parts.map(|part| cut.solved.part_id(part));
+        let ids = cut.parts.map(|part| cut.solved.part_id(part).to_string());
         let mut all = pieces(&cut.solved, &helvek_figure::scene(&cut.solved), &[]);
         all.retain(|piece| ids.contains(&piece.id));
         all

@@ -1,5 +1,6 @@
 //! What is looked at on the bench, in questions and replies alike: only that is computed.
 
+use helvek_core::id::Id;
 use helvek_core::inside::Side;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
@@ -58,7 +59,7 @@ pub(crate) struct TakenApart {
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
 pub(crate) struct Chosen {
     /// The ids of its pieces.
-    pub(crate) pieces: Vec<String>,
+    pub(crate) pieces: Vec<Id>,
     /// After so many steps of the working.
     pub(crate) after: usize,
 }

@@ -1248,7 +1248,7 @@ export interface components {
                 ];
             };
             /** @description Pieces that are freed as one, by their ids. */
-            readonly together?: readonly (readonly string[])[];
+            readonly together?: readonly (readonly components["schemas"]["Id"][])[];
         };
         /** @description An archive that can be fetched. */
         readonly ArchiveMade: {
@@ -1342,14 +1342,14 @@ export interface components {
             /** @description As the sheet writes it. */
             readonly find: components["schemas"]["Find"];
             /** @description Its mark, as of what is asked. */
-            readonly of: string;
+            readonly of: components["schemas"]["Id"];
             /** @description As of what is asked. */
             readonly label: string;
         };
         /** @description One thing asked. */
         readonly AskedLine: {
-            /** @description The mark of what was asked: `support:A`, `bar:D-C`. */
-            readonly of: string;
+            /** @description The mark of what was asked, `support:A`, `bar:D-C`; of how far loads may grow, of what governs. Null where nothing does. */
+            readonly of: components["schemas"]["Id"] | null;
             /**
              * @description What sort of answer it is.
              * @default force
@@ -1716,7 +1716,7 @@ export interface components {
         /** @description A free body of one's own choice. */
         readonly Chosen: {
             /** @description The ids of its pieces. */
-            readonly pieces: readonly string[];
+            readonly pieces: readonly components["schemas"]["Id"][];
             /**
              * Format: uint
              * @description After so many steps of the working.
@@ -1903,7 +1903,7 @@ export interface components {
         /** @description A member that is cut: what it exerts on what was freed. */
         readonly CutMark: {
             /** @description The mark of the member. */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description Its symbol. */
             readonly symbol: components["schemas"]["SymbolMark"];
             /** @description Where it acts. */
@@ -1969,7 +1969,7 @@ export interface components {
         /** @description A member by places along it. */
         readonly DeflectedPath: {
             /** @description Its mark. */
-            readonly of: string;
+            readonly of: components["schemas"]["Id"];
             /** @description Places, in the sheet's unit. */
             readonly places: readonly [
                 number,
@@ -2377,7 +2377,7 @@ export interface components {
             /** @constant */
             readonly edit: "shift";
             /** @description Marks of loads, supports and points. */
-            readonly ids: readonly string[];
+            readonly ids: readonly components["schemas"]["Id"][];
             /** @description How far: along their member `0.5`, or in the plane `0.5 up`, `1; -0.5`. */
             readonly by: string;
             /** @description How many copies at that distance from each other; none: the things themselves are moved. */
@@ -2386,7 +2386,7 @@ export interface components {
             /** @constant */
             readonly edit: "mirror";
             /** @description Marks of loads, supports and points. */
-            readonly ids: readonly string[];
+            readonly ids: readonly components["schemas"]["Id"][];
             /** @description The place of the line; the middle. */
             readonly about?: string | null;
             /** @description `yes`: what was there stays. */
@@ -2607,7 +2607,7 @@ export interface components {
             /** @constant */
             readonly edit: "remove";
             /** @description The marks. */
-            readonly ids: readonly string[];
+            readonly ids: readonly components["schemas"]["Id"][];
         } | {
             /** @constant */
             readonly edit: "cure";
@@ -2852,11 +2852,11 @@ export interface components {
                 number
             ] | null;
             /** @description The marks that are on it; empty for the whole. */
-            readonly keep: readonly string[];
+            readonly keep: readonly components["schemas"]["Id"][];
             /** @description Members that are cut, each with what it exerts. */
             readonly cut: readonly components["schemas"]["CutMark"][];
             /** @description The pieces it consists of, by their ids. */
-            readonly pieces: readonly string[];
+            readonly pieces: readonly components["schemas"]["Id"][];
             /** @description Of several pieces together, what they look like as one: only of structures that are taken apart. */
             readonly group?: components["schemas"]["Piece"] | null;
         };
@@ -2981,12 +2981,14 @@ export interface components {
         };
         /** @description The symbol of a support or joint. */
         readonly HoldShape: "ball" | "journal" | "thrust" | "hinge" | "fixed" | "roller" | "surface" | "anchor" | "weld" | "contact";
+        /** @description What something is called on drawings, in equations and in questions alike: `body:jib`, `load:F1#2`, `joint:B#B_x@body:jib#0`. */
+        readonly Id: string;
         /** @description How N, V and M inside members are worked. */
         readonly InsideBy: "cuts" | "areas";
         /** @description A straight stretch of a body, with what it carries inside. */
         readonly InsideLine: {
             /** @description `inside:jib#0` */
-            readonly of: string;
+            readonly of: components["schemas"]["Id"];
             /** @description `jib, B to C` */
             readonly title: string;
             /** @description A sentence for each of N, V and M; or why there are none. */
@@ -3119,7 +3121,7 @@ export interface components {
         /** @description A check in words. */
         readonly JudgedLine: {
             /** @description The mark of what is checked. */
-            readonly of: string;
+            readonly of: components["schemas"]["Id"];
             /** @description `post, normal stress at its top face, tension` */
             readonly title: string;
             /** @description `53.3 MPa` */
@@ -3410,7 +3412,7 @@ export interface components {
             /** @constant */
             readonly kind: "body";
             /** @description `body:bench` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description The body's name. */
             readonly name: string;
             /** @description Corner by corner. */
@@ -3422,7 +3424,7 @@ export interface components {
             /** @constant */
             readonly kind: "ride";
             /** @description `ride:G` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description The nearest place of its body. */
             readonly from: [
                 number,
@@ -3437,7 +3439,7 @@ export interface components {
             /** @constant */
             readonly kind: "bar";
             /** @description `bar:D-C` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description The bar's name. */
             readonly name: string;
             /** @description One end. */
@@ -3460,7 +3462,7 @@ export interface components {
             /** @constant */
             readonly kind: "rope";
             /** @description `rope:hoist` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description The rope's name. */
             readonly name: string;
             /** @description From where to where, first to last. */
@@ -3469,7 +3471,7 @@ export interface components {
             /** @constant */
             readonly kind: "joint";
             /** @description `joint:B` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description The joint's name. */
             readonly name: string;
             /** @description Where. */
@@ -3488,7 +3490,7 @@ export interface components {
             /** @constant */
             readonly kind: "wheel";
             /** @description `wheel:P` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description The pulley's name. */
             readonly name: string;
             /** @description Its axle. */
@@ -3505,7 +3507,7 @@ export interface components {
             /** @constant */
             readonly kind: "point";
             /** @description `point:A` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description Its name. */
             readonly name: string;
             /** @description Where. */
@@ -3522,7 +3524,7 @@ export interface components {
             /** @constant */
             readonly kind: "support";
             /** @description `support:A` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description Its name. */
             readonly name: string;
             /** @description Where it touches the body. */
@@ -3543,7 +3545,7 @@ export interface components {
             /** @constant */
             readonly kind: "force";
             /** @description `load:crate` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description Where it is applied. */
             readonly at: [
                 number,
@@ -3567,7 +3569,7 @@ export interface components {
             /** @constant */
             readonly kind: "couple";
             /** @description `load:gear` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description Where it is drawn. */
             readonly at: [
                 number,
@@ -3583,7 +3585,7 @@ export interface components {
             /** @constant */
             readonly kind: "distributed";
             /** @description `load:compost` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description Where it begins. */
             readonly from: [
                 number,
@@ -3617,9 +3619,9 @@ export interface components {
             /** @constant */
             readonly kind: "reaction";
             /** @description `reaction:A_x` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description The support it belongs to: `support:A`. */
-            readonly support: string;
+            readonly support: components["schemas"]["Id"];
             /** @description Its symbol. */
             readonly symbol: components["schemas"]["SymbolMark"];
             /** @description Where it acts. */
@@ -3654,9 +3656,9 @@ export interface components {
             /** @constant */
             readonly kind: "exerted";
             /** @description `joint:B#B_x@body:jib#0` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description What it is in the working: `joint:B#B_x`, `bar:D-C`, `rope:hoist`. */
-            readonly column: string;
+            readonly column: components["schemas"]["Id"];
             /** @description Its symbol. */
             readonly symbol: components["schemas"]["SymbolMark"];
             /** @description Where it acts. */
@@ -3691,7 +3693,7 @@ export interface components {
             /** @constant */
             readonly kind: "dimension";
             /** @description `dimension:A-B` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description Name of the first point. */
             readonly first: string;
             /** @description Name of the second point. */
@@ -3724,7 +3726,7 @@ export interface components {
             /** @constant */
             readonly kind: "unclear";
             /** @description `unclear:loads[0].size` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description What has the problem: `loads[0].size`. */
             readonly path: string;
             /** @description Its name and what was written. */
@@ -3878,7 +3880,7 @@ export interface components {
         /** @description What a joint yields from some step on. */
         readonly NextLine: {
             /** @description The mark of its point. */
-            readonly of: string;
+            readonly of: components["schemas"]["Id"];
             /**
              * Format: uint
              * @description From when so many steps are done, until its next line.
@@ -4076,7 +4078,7 @@ export interface components {
             /** @description The joint's name. */
             readonly joint: string;
             /** @description The mark of its body. */
-            readonly of: string;
+            readonly of: components["schemas"]["Id"];
             /** @description Where it is, in the sheet's unit. */
             readonly at: [
                 number,
@@ -4123,7 +4125,7 @@ export interface components {
             /** @description What is let go. */
             readonly redundants: readonly string[];
             /** @description The marks of these, in the same order. */
-            readonly of: readonly string[];
+            readonly of: readonly (components["schemas"]["Id"] | null)[];
             /** @description δ₁₀ + δ₁₁ X₁ = 0, with numbers. */
             readonly equations: readonly components["schemas"]["Fragment"][];
             /** @description What they come to. */
@@ -4213,8 +4215,8 @@ export interface components {
             readonly value: components["schemas"]["Fragment"];
             /** @description What the sign says. */
             readonly remark: string;
-            /** @description The mark of the unknown. */
-            readonly unknown: string;
+            /** @description The mark of the unknown; null where nothing stands for it. */
+            readonly unknown: components["schemas"]["Id"] | null;
         };
         /** @description A row. */
         readonly PageRow: {
@@ -4324,8 +4326,8 @@ export interface components {
         };
         /** @description One term of an equation. */
         readonly PageTerm: {
-            /** @description The mark on the drawing it stands for. */
-            readonly of: string;
+            /** @description The mark on the drawing it stands for; null where nothing does. */
+            readonly of: components["schemas"]["Id"] | null;
             /** @description Sign and factors. */
             readonly fragment: components["schemas"]["Fragment"];
             /** @description In words, for a pointer resting on it and for reading aloud. */
@@ -4370,7 +4372,7 @@ export interface components {
         /** @description One equation of a free body: `{ free = ["body:jib"], about = "A" }`, `{ free = ["body:jib", "end:hoist#1"], along = "x" }`. */
         readonly PickedEquation: {
             /** @description The ids of its parts: `body:jib`, `pin:B`, `weld:W`, `wheel:P`, `end:hoist#0`. */
-            readonly free: readonly string[];
+            readonly free: readonly components["schemas"]["Id"][];
         } & ({
             readonly about: string;
         } | {
@@ -4442,7 +4444,7 @@ export interface components {
         /** @description A plated pin. */
         readonly PinLine: {
             /** @description The mark that is lit. */
-            readonly of: string;
+            readonly of: components["schemas"]["Id"];
             /** @description Its name in the sheet. */
             readonly at: string;
             /** @description `Pin A, 18 mm` */
@@ -5243,9 +5245,9 @@ export interface components {
         /** @description A force or a couple. */
         readonly SolidArrow: {
             /** @description Its own id: `load:crate`, `reaction:A_x`, `joint:B#B_x@body:jib`. */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description What it is in the working: `load:crate`, `reaction:A_x`, `joint:B#B_x`, `bar:D-C`; its opposite has the same. */
-            readonly of: string;
+            readonly of: components["schemas"]["Id"];
             /** @description What it stands for. */
             readonly role: components["schemas"]["ArrowRole"];
             /** @description Where it acts. */
@@ -5299,7 +5301,7 @@ export interface components {
         /** @description One of the six along a stretch, as a ribbon. */
         readonly SolidCurve: {
             /** @description `body:mast@A-B` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description `N`, `Vy`, `Vz`, `T`, `My`, `Mz`. */
             readonly of: string;
             /** @description Places along the stretch. */
@@ -5332,12 +5334,12 @@ export interface components {
              */
             readonly last: number;
             /** @description The ids of its parts; empty for the whole. */
-            readonly parts: readonly string[];
+            readonly parts: readonly components["schemas"]["Id"][];
         };
         /** @description A support or a joint. */
         readonly SolidHold: {
             /** @description `support:A`, `joint:B`. */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description What it is called. */
             readonly name: string;
             /** @description Where. */
@@ -5362,7 +5364,7 @@ export interface components {
         /** @description A member, or what ties something. */
         readonly SolidLine: {
             /** @description `body:mast`, `bar:D-C`, `support:A`, `ride:G`. */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description What it is called. */
             readonly name: string;
             /** @description What it is. */
@@ -5383,7 +5385,7 @@ export interface components {
         /** @description A part, freed. */
         readonly SolidPart: {
             /** @description `body:jib`, `pin:B`. */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description `jib`, `joint B`. */
             readonly name: string;
             /** @description The middle of its points: where it is moved from when everything is pulled apart. */
@@ -5393,7 +5395,7 @@ export interface components {
                 number
             ];
             /** @description The lines, points and wheels that go with it. */
-            readonly keep: readonly string[];
+            readonly keep: readonly components["schemas"]["Id"][];
             /** @description Everything that acts on it. */
             readonly arrows: readonly components["schemas"]["SolidArrow"][];
         };
@@ -5410,7 +5412,7 @@ export interface components {
         /** @description A named point. */
         readonly SolidPoint: {
             /** @description `point:A` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description Its name. */
             readonly name: string;
             /** @description Where. */
@@ -5460,7 +5462,7 @@ export interface components {
         /** @description A distributed load. */
         readonly SolidSpread: {
             /** @description `load:snow` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description Where it begins. */
             readonly from: [
                 number,
@@ -5495,7 +5497,7 @@ export interface components {
         /** @description Something of the sheet that could not be understood. */
         readonly SolidUnclear: {
             /** @description `unclear:loads[0].size` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description `loads[0].size` */
             readonly path: string;
             /** @description Its name and what was written. */
@@ -5514,7 +5516,7 @@ export interface components {
         /** @description A wheel or a drum. */
         readonly SolidWheel: {
             /** @description `wheel:C`, by its centre. */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description The centre of its circle. */
             readonly centre: [
                 number,
@@ -5743,7 +5745,7 @@ export interface components {
         /** @description A straight stretch of a body, corner to corner. */
         readonly StretchMark: {
             /** @description `inside:jib#0` */
-            readonly id: string;
+            readonly id: components["schemas"]["Id"];
             /** @description The body. */
             readonly body: string;
             /** @description The names of its ends. */
@@ -5824,7 +5826,7 @@ export interface components {
         /** @description A bar in the table. */
         readonly TableRow: {
             /** @description Its mark. */
-            readonly of: string;
+            readonly of: components["schemas"]["Id"];
             /** @description Its name. */
             readonly name: string;
             /**
@@ -6034,8 +6036,8 @@ export interface components {
         };
         /** @description The moment of one force as a vector product. */
         readonly VectorRow: {
-            /** @description The mark on the drawing it stands for. */
-            readonly of: string;
+            /** @description The mark on the drawing it stands for; null where nothing does. */
+            readonly of: components["schemas"]["Id"] | null;
             /** @description r, from the axis to where it acts. */
             readonly arm: components["schemas"]["Fragment"];
             /** @description F. */

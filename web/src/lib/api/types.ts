@@ -40,6 +40,7 @@ export type ArmMark = Schemas['ArmMark'];
 export type Fragment = Schemas['Fragment'];
 export type FreeMotion = Schemas['FreeMotion'];
 export type Askable = Schemas['Askable'];
+export type AskedLine = Schemas['AskedLine'];
 export type ShelfReply = Schemas['ShelfReply'];
 export type Card = Schemas['Card'];
 export type Example = Schemas['Example'];

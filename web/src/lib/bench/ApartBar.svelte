@@ -1,11 +1,12 @@
 <!-- Taken apart or put together, and what can be done with the pieces that are chosen. -->
 <script lang="ts">
+  import { piecesOf } from '../api/ids';
   import { caption } from './caption';
   import type { Session } from './session.svelte';
 
   const { session }: { session: Session } = $props();
   const chosen = $derived(session.parted ? session.chosen : []);
-  const group = $derived(chosen.length === 1 && chosen[0]?.includes('+') ? chosen[0] : null);
+  const group = $derived(chosen.length === 1 && piecesOf(chosen[0] ?? '').length > 1 ? chosen[0] : null);
 </script>
 
 <div class="bar" role="toolbar" aria-label="Free bodies">

@@ -1,5 +1,7 @@
 <!-- What was asked, with its answer, always in sight; the proof and the caution beside it. -->
 <script lang="ts">
+  import type { AskedLine } from '../api/types';
+  import { is, marksOf } from '../api/ids';
   import { ClipboardCopy, ListChecks } from '@lucide/svelte';
   import { onMount } from 'svelte';
   import Popover from '../ui/Popover.svelte';
@@ -31,15 +33,14 @@
   /** More answers than this are told in a few words; the table has them. */
   const MANY = 40;
   const lines = $derived(page?.asked ?? []);
-  const inTable = $derived(
-    lines.length > MANY ? lines.filter((line) => line.of.startsWith('bar:')).length : 0,
-  );
-  const asked = $derived(inTable > 0 ? lines.filter((line) => !line.of.startsWith('bar:')) : lines);
+  const ofBar = (line: AskedLine) => line.of !== null && is(line.of, 'bar');
+  const inTable = $derived(lines.length > MANY ? lines.filter(ofBar).length : 0);
+  const asked = $derived(inTable > 0 ? lines.filter((line) => !ofBar(line)) : lines);
 
-  const marks = $derived((of: string) => {
+  const marks = $derived((of: string | null) => {
     const scene = session.reply?.scene.marks ?? [];
     const reactions = scene.filter((m) => m.kind === 'reaction' && m.support === of).map((m) => m.id);
-    return [of, ...reactions];
+    return [...marksOf(of), ...reactions];
   });
 </script>
 

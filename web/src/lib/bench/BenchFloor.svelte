@@ -12,7 +12,7 @@
   import { carrier } from '../carry/carrier.svelte';
   import { fileName } from '../carry/words';
   import EntryTag from '../entry/EntryTag.svelte';
-  import { nameOf } from '../entry/about';
+  import { idOf, is, type Kind, nameOf } from '../api/ids';
   import { BEGINS, isLoad, type Tool, type ToolId } from '../entry/tools';
   import ToolStrip from '../entry/ToolStrip.svelte';
   import BarTable from '../page/BarTable.svelte';
@@ -123,7 +123,7 @@
   });
 
   /** The names of what is chosen of one kind. */
-  const chosenOf = (kind: string) => session.chosen.filter((id) => id.startsWith(`${kind}:`)).map(nameOf);
+  const chosenOf = (kind: Kind) => session.chosen.filter((id) => is(id, kind)).map(nameOf);
 
   function choose(tool: Tool): void {
     if (session.empty && !BEGINS.includes(tool.id)) {
@@ -395,7 +395,7 @@
     {:else if session.stop === 'size'}
       <SizePage {session} {choose} />
     {:else}
-      <WorkPage {session} mend={(path) => board?.open(`unclear:${path}`)} />
+      <WorkPage {session} mend={(path) => board?.open(idOf('unclear', path))} />
     {/if}
   </div>
   <div class="bottom"><Asked {session} copy={copyAnswers} bind:choosing /></div>

@@ -1,5 +1,6 @@
 <!-- What can be done with the things that are chosen. -->
 <script lang="ts">
+  import { is } from '../api/ids';
   import { GROUP, OF_BARS, type ToolId } from '../entry/tools';
   import type { Session } from './session.svelte';
 
@@ -10,7 +11,7 @@
     askBars: () => void;
   }
   const { session, group, bars, askBars }: Props = $props();
-  const some = $derived(session.chosen.some((id) => id.startsWith('bar:')));
+  const some = $derived(session.chosen.some((id) => is(id, 'bar')));
 </script>
 
 <div class="group" role="toolbar" aria-label="What is chosen">

@@ -1,4 +1,5 @@
 /** Under the drawing: how to read it; of a joint that is pointed at, whether it can be next. */
+import { is } from '../api/ids';
 import { nextAt } from '../board/order';
 import type { Session } from './session.svelte';
 
@@ -18,7 +19,7 @@ export function caption(session: Session): string {
   if (session.stop === 'stiff') return '';
   const { page } = session;
   if (session.stop === 'work' && page && page.next.length > 0) {
-    const at = session.lit.ids.find((id) => id.startsWith('point:'));
+    const at = session.lit.ids.find((id) => is(id, 'point'));
     const says = at && nextAt(page, at, session.step)?.says;
     return says || 'Filled joints are done, ringed ones could be next: press one to work it.';
   }

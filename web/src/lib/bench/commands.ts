@@ -1,4 +1,5 @@
 /** Everything that can be done, to be looked for by word: the same as by key and by pointer, and all that is on the board. */
+import { nameOf, thingOf } from '../api/ids';
 import type { XY } from '../api/types';
 import { piecesOf } from '../board/members';
 import { pieceAt } from '../entry/written';
@@ -92,7 +93,7 @@ export function commands(session: Session, bench: Bench): Command[] {
   );
   if (choosable.length > 0) {
     add('Choose all loads, supports and bars', 'select everything', 'Ctrl A', () =>
-      session.choose([...new Set(choosable.map((m) => m.id.split('#')[0] ?? m.id))]),
+      session.choose([...new Set(choosable.map((m) => thingOf(m.id)))]),
     );
   }
   const stops: readonly Stop[] = empty ? ['idealise'] : session.stops;
@@ -188,24 +189,26 @@ export function commands(session: Session, bench: Bench): Command[] {
     add(`Change ${what} ${hold.name}: ${hold.shape}`, '', '', () => bench.open(hold.id));
   }
   for (const arrow of (solid?.arrows ?? []).filter((a) => a.role === 'load'))
-    add(`Change ${name(arrow.of)}: ${arrow.text ?? ''}`, 'load force couple', '', () => bench.open(arrow.of));
+    add(`Change ${nameOf(arrow.of)}: ${arrow.text ?? ''}`, 'load force couple', '', () =>
+      bench.open(arrow.of),
+    );
   for (const line of (solid?.lines ?? []).filter((l) => l.kind === 'bar'))
     add(`Change bar ${line.name}`, `cable strut ${eitherWay(line.name)}`, '', () => bench.open(line.id));
   for (const m of marks) {
     if (m.kind === 'force' || m.kind === 'couple')
-      add(`Change ${name(m.id)}: ${m.text}`, `load ${m.kind}`, '', () => bench.open(m.id));
+      add(`Change ${nameOf(m.id)}: ${m.text}`, `load ${m.kind}`, '', () => bench.open(m.id));
     else if (m.kind === 'distributed')
-      add(`Change ${name(m.id)}: ${m.texts.join(' to ')}`, 'load', '', () => bench.open(m.id));
+      add(`Change ${nameOf(m.id)}: ${m.texts.join(' to ')}`, 'load', '', () => bench.open(m.id));
     else if (m.kind === 'support')
       add(`Change support ${m.name}: ${m.shape}`, '', '', () => bench.open(m.id));
     else if (m.kind === 'bar')
       add(`Change bar ${m.name}`, `limit cable strut ${eitherWay(m.name)}`, '', () => bench.open(m.id));
     else if (m.kind === 'point') add(`Change point ${m.name}`, 'coordinates', '', () => bench.open(m.id));
     else if (m.kind === 'joint')
-      add(`Change ${name(m.id)}: ${m.shape}`, 'joint hinge', '', () => bench.open(m.id));
+      add(`Change ${nameOf(m.id)}: ${m.shape}`, 'joint hinge', '', () => bench.open(m.id));
     else if (m.kind === 'wheel')
-      add(`Change pulley ${name(m.id)}`, 'wheel radius', '', () => bench.open(m.id));
-    else if (m.kind === 'rope') add(`Change rope ${name(m.id)}`, 'cable line', '', () => bench.open(m.id));
+      add(`Change pulley ${nameOf(m.id)}`, 'wheel radius', '', () => bench.open(m.id));
+    else if (m.kind === 'rope') add(`Change rope ${nameOf(m.id)}`, 'cable line', '', () => bench.open(m.id));
     else if (m.kind === 'body') {
       for (const middle of piecesOf(m.path)) {
         const piece = pieceAt(session.sheet, { bounds: null, marks }, m.id, middle);
@@ -223,8 +226,6 @@ export function eitherWay(bar: string): string {
   const [a, b, more] = bar.split('-');
   return a && b && more === undefined ? `${a}${b} ${b}${a} ${b}-${a}` : '';
 }
-
-const name = (id: string) => id.slice(id.indexOf(':') + 1);
 
 /** The commands that have every word, those whose name has them whole before the others; the first word counts most. */
 export function look(list: readonly Command[], text: string): Command[] {

@@ -1,4 +1,5 @@
 /** What was removed, in words: the things themselves, and what went with them because it made no sense without them. */
+import { kindOf, said } from '../api/ids';
 import type { Sheet } from '../api/types';
 import { listed } from '../ui/listed';
 
@@ -39,11 +40,11 @@ const count = (sheet: Sheet, list: keyof Sheet): number => {
 
 /** `Removed: body AB, and with it 1 joint, 2 loads.` `seen`: more went than was chosen, which is worth being seen. */
 export function goneWords(ids: readonly string[], before: Sheet, after: Sheet): Said {
-  const one = ids[0]?.replace(':', ' ') ?? '';
+  const one = said(ids[0] ?? '');
   const what = ids.length === 1 ? `Removed: ${one}` : `${ids.length} things removed`;
   const chosen = (list: keyof Sheet) =>
     ids.filter((id) => {
-      const kind = id.split(':')[0] ?? '';
+      const kind = kindOf(id) ?? '';
       return (OF_MARK[kind] ?? `${kind}s`) === list;
     }).length;
   const fell = (list: keyof Sheet) => count(before, list) - count(after, list);

@@ -1,6 +1,6 @@
 /** What the keys of the bench do. */
 import { INNER } from '../board/diagrams';
-import { markOf } from '../entry/about';
+import { markOf, thingOf } from '../api/ids';
 import { GROUP, OF_BARS, toolsOf } from '../entry/tools';
 import { type ViewName, VIEWS } from '../space/camera';
 import type { Bench } from './commands';
@@ -28,8 +28,6 @@ export interface Hands extends Bench {
 /** Marks that can be chosen together. */
 const KINDS = ['support', 'force', 'couple', 'distributed', 'bar'];
 
-const whole = (id: string) => id.split('#')[0] ?? id;
-
 /** Keys with Control. */
 function withControl(event: KeyboardEvent, session: Session, hands: Hands): boolean {
   const pressed = event.key.toLowerCase();
@@ -52,7 +50,7 @@ function withControl(event: KeyboardEvent, session: Session, hands: Hands): bool
       session.choose([...new Set([...holds, ...loads, ...solid.spreads.map((s) => s.id)])]);
       return true;
     }
-    const all = marks.filter((m) => KINDS.includes(m.kind)).map((m) => whole(m.id));
+    const all = marks.filter((m) => KINDS.includes(m.kind)).map((m) => thingOf(m.id));
     session.choose([...new Set(all)]);
   } else return false;
   return true;

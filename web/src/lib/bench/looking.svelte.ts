@@ -1,4 +1,5 @@
 /** What is looked at inside the members: which loads, where a member is cut, which train, which curves. */
+import { idOf, is, nameOf } from '../api/ids';
 import type { Inner } from '../board/diagrams';
 import type { Loads, Sheet, View } from '../api/types';
 import { listed } from '../ui/listed';
@@ -21,8 +22,6 @@ export interface Standing {
 
 /** All combinations together. */
 export const ENVELOPE = 'envelope';
-/** A train of forces among what there is to read. */
-const TRAIN = 'train:';
 
 /** What members carry inside in space. */
 export const SIX = ['N', 'Vy', 'Vz', 'T', 'My', 'Mz'] as const;
@@ -57,8 +56,8 @@ export class Looking {
 
   /** What there is to read: the loads as drawn, each combination, all of them, and each train. */
   get states(): readonly (string | null)[] {
-    const names = listed(this.sheet().combinations).map((c) => c.name);
-    const trains = listed(this.sheet().moving).map((train, i) => `${TRAIN}${train.name ?? `T${i + 1}`}`);
+    const names = listed(this.sheet().combinations).map((c) => idOf('combination', c.name));
+    const trains = listed(this.sheet().moving).map((train, i) => idOf('train', train.name ?? `T${i + 1}`));
     return [null, ...(names.length > 0 ? [...names, ENVELOPE] : []), ...trains];
   }
 
@@ -74,23 +73,18 @@ export class Looking {
   /** A state in words. */
   static word(state: string | null): string {
     if (state === null) return 'as drawn';
-    return state.startsWith(TRAIN) ? `${state.slice(TRAIN.length)}, moving` : state;
-  }
-
-  /** The state of a train, by its name. */
-  static ofTrain(name: string): string {
-    return TRAIN + name;
+    if (state === ENVELOPE) return state;
+    return is(state, 'train') ? `${nameOf(state)}, moving` : nameOf(state);
   }
 
   /** The mark of what is read, when it can be changed. */
   get mark(): string | null {
-    if (this.state === null || this.state === ENVELOPE) return null;
-    return this.train ? this.state : `combination:${this.state}`;
+    return this.state === ENVELOPE ? null : this.state;
   }
 
   /** The train that is read. */
   get train(): string | null {
-    return this.state?.startsWith(TRAIN) ? this.state.slice(TRAIN.length) : null;
+    return this.state && is(this.state, 'train') ? nameOf(this.state) : null;
   }
 
   /** Reads a combination of load cases, their envelope or a train. */
@@ -107,7 +101,7 @@ export class Looking {
           ? 'The envelope of all combinations.'
           : this.train
             ? `${this.train}, wherever it stands.`
-            : `Combination ${state}.`,
+            : `Combination ${nameOf(state)}.`,
     );
     this.ask();
   }
@@ -148,6 +142,6 @@ export class Looking {
     const { state, train, line, stand } = this;
     if (train !== null) return { of: 'train', name: train, line, stand };
     if (state === null) return { of: 'drawn' };
-    return state === ENVELOPE ? { of: 'envelope' } : { of: 'combination', name: state };
+    return state === ENVELOPE ? { of: 'envelope' } : { of: 'combination', name: nameOf(state) };
   }
 }

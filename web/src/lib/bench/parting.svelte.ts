@@ -1,4 +1,5 @@
 /** How a structure is seen taken apart: which pieces are freed as one, and where they were dragged. Written into the sheet, display only. */
+import { piecesOf } from '../api/ids';
 import type { LiveReply, Sheet, XY } from '../api/types';
 
 type Kept = NonNullable<NonNullable<Sheet['conventions']>['apart']>;
@@ -26,19 +27,19 @@ export class Parting {
 
   /** Frees several pieces as one. */
   async free(ids: readonly string[]): Promise<void> {
-    const every = ids.flatMap((id) => id.split('+'));
+    const every = ids.flatMap(piecesOf);
     const all = every.filter((id, i) => every.indexOf(id) === i);
     if (all.length < 2) return;
     const others = this.together.filter((g) => !g.some((id) => all.includes(id)));
     const reply = await this.#keep({ together: [...others, all] });
     // Bars between them are inside now, and part of its id.
-    const group = reply?.scene.apart?.find((piece) => all.every((id) => piece.id.split('+').includes(id)));
+    const group = reply?.scene.apart?.find((piece) => all.every((id) => piecesOf(piece.id).includes(id)));
     this.choose(group ? [group.id] : []);
   }
 
   /** Takes a group apart again. */
   separate(id: string): void {
-    const all = id.split('+');
+    const all = piecesOf(id);
     this.choose([]);
     void this.#keep({ together: this.together.filter((g) => !g.some((piece) => all.includes(piece))) });
   }

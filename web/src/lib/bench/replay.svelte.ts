@@ -1,4 +1,5 @@
 /** The working, played back: term after term is lit on the drawing, step after step, as one would point it out to a colleague. */
+import { marksOf } from '../api/ids';
 import type { ArmMark } from '../api/types';
 import type { Session } from './session.svelte';
 
@@ -41,7 +42,7 @@ export class Replay {
           ? []
           : line.terms.map((term, t) => ({
               step: step.number,
-              ids: [term.of],
+              ids: marksOf(term.of),
               arm: term.arm,
               term: `step-${step.number}-${l}.${t}`,
               pause: PACE.term,
@@ -49,7 +50,7 @@ export class Replay {
       ),
       {
         step: step.number,
-        ids: step.results.map((r) => r.unknown),
+        ids: step.results.flatMap((r) => marksOf(r.unknown)),
         arm: null,
         term: null,
         pause: PACE.result,

@@ -1,4 +1,5 @@
 /** The one store of a bench: the sheet with its past, the reply that belongs to it, what is being typed, what is pointed at. */
+import { idOf, is, piecesOf } from '../api/ids';
 import type { ArmMark, AxisMark, Edit, LiveReply, Offer, Scene, Sheet, SpaceArm, View } from '../api/types';
 import { ahead } from '../ahead/ahead.svelte';
 import { type Entry, inWords, missingIn, touched } from '../entry/entry';
@@ -195,7 +196,7 @@ export class Session {
     if (!this.parted || this.spatial || this.chosen.length === 0) return null;
     const steps = this.solver.steps ?? 0;
     const after = this.stop === 'work' ? this.step - 1 : this.stop === 'check' ? steps : 0;
-    return { pieces: this.chosen.flatMap((id) => id.split('+')), after };
+    return { pieces: this.chosen.flatMap((id) => piecesOf(id)), after };
   }
 
   /** Asks for the equations of the free body that is chosen. */
@@ -647,7 +648,7 @@ export class Session {
   #readSection(reply: LiveReply, bars: string): void {
     const cut = bars.split(/[\s,]+/).filter(Boolean);
     const is = (ids: readonly string[]) =>
-      ids.length === cut.length && cut.every((bar) => ids.includes(`bar:${bar}`));
+      ids.length === cut.length && cut.every((bar) => ids.includes(idOf('bar', bar)));
     const free = reply.scene.free?.find((f) => is(f.cut.map((c) => c.id)));
     if (!free) return;
     this.go('work');
@@ -662,7 +663,12 @@ export class Session {
     const name = typed || (entry.mark === null ? last : entry.target.name);
     if (!name) return;
     this.stop = 'inside';
-    this.looking.read(train ? Looking.ofTrain(name) : name);
+    this.looking.read(idOf(train ? 'train' : 'combination', name));
+  }
+
+  /** What stands for something on the page is pointed at. */
+  isLit(of: string | null): boolean {
+    return of !== null && this.lit.ids.includes(of);
   }
 
   point(lit: Partial<Lit> | null): void {
@@ -696,7 +702,7 @@ export class Session {
     if (stop === 'work') this.step = 1;
     this.#sayWhere();
     this.sharing.read(0);
-    this.chosen = this.chosen.filter((id) => !/^(body|pin|wheel|end|weld):/.test(id));
+    this.chosen = this.chosen.filter((id) => !is(id, 'body', 'pin', 'wheel', 'end', 'weld'));
     await this.#complete();
   }
 

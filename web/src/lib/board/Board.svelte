@@ -1,12 +1,13 @@
 <!-- The drawing under the hand: pans and zooms, is pointed at, dragged and chosen from. -->
 <script lang="ts">
+  import { idOf, is, markOf, nameOf, standsFor } from '../api/ids';
   import { zoom, zoomIdentity, type ZoomTransform } from 'd3-zoom';
   import { select } from 'd3-selection';
   import { onMount, type Snippet } from 'svelte';
   import type { XY } from '../api/types';
   import { ENVELOPE } from '../bench/looking.svelte';
   import type { Session } from '../bench/session.svelte';
-  import { aboutOf, markOf, nameOf, standsFor } from '../entry/about';
+  import { aboutOf } from '../entry/about';
   import { GATHERS, OF_BARS, placeSlot } from '../entry/tools';
   import ArmLine from './ArmLine.svelte';
   import DeflectedMarks from './DeflectedMarks.svelte';
@@ -51,8 +52,8 @@
     if (!inside) return scene;
     const out = below ? ['dimension'] : ['dimension', 'force', 'couple', 'distributed', 'reaction'];
     // A train that stands somewhere is always seen.
-    const train = session.looking.train === null ? null : `load:${session.looking.train} `;
-    const kept = (id: string) => train !== null && id.startsWith(train);
+    const { train } = session.looking;
+    const kept = (id: string) => train !== null && is(id, 'load') && nameOf(id).startsWith(`${train} `);
     return { ...scene, marks: scene.marks.filter((m) => !out.includes(m.kind) || kept(m.id)) };
   });
   const room = $derived.by((): Margin => {
@@ -88,7 +89,7 @@
   // What is pointed at moves nothing on the drawing but the resultants of a load: nothing is laid out anew for the rest.
   const parted = $derived((session.parted || session.halved) && (scene.apart?.length ?? 0) > 0);
   const arm = $derived(parted ? null : session.lit.arm);
-  const spread = $derived(session.lit.ids.filter((id) => /^(load|point):/.test(id)).join('\n'));
+  const spread = $derived(session.lit.ids.filter((id) => is(id, 'load', 'point')).join('\n'));
   const painted = $derived.by(() => {
     void fonts;
     return layout(drawn, view, size, { ...reading, lit: spread.split('\n'), arm }, measure);
@@ -358,7 +359,7 @@
   /** What is pressed is worked next, or goes into the open tag. */
   function take(id: string): boolean {
     const mark = markOf(id);
-    const point = mark.startsWith('point:') ? nameOf(mark) : null;
+    const point = is(mark, 'point') ? nameOf(mark) : null;
     // A point of what is being typed is not there yet: the place under it is meant.
     if (point !== null && !(point in (session.sheet.points ?? {}))) return false;
     if (point !== null && reading.order?.has(mark)) {
@@ -379,11 +380,11 @@
       session.put(slot, under.name);
       return true;
     }
-    if (mark.startsWith('wheel:') && session.entry?.tool === 'rope' && !session.entry.mark) {
+    if (is(mark, 'wheel') && session.entry?.tool === 'rope' && !session.entry.mark) {
       session.put('path', nameOf(mark));
       return true;
     }
-    if (mark.startsWith('bar:') && session.entry && OF_BARS.includes(session.entry.tool)) {
+    if (is(mark, 'bar') && session.entry && OF_BARS.includes(session.entry.tool)) {
       const before = (session.entry.typed['bars'] ?? '').split(' ').filter(Boolean);
       const bar = nameOf(mark);
       const now = before.includes(bar) ? before.filter((b) => b !== bar) : [...before, bar];
@@ -399,7 +400,7 @@
       event.stopPropagation();
       return;
     }
-    if (event.shiftKey && id.startsWith('bar:')) {
+    if (event.shiftKey && is(id, 'bar')) {
       event.stopPropagation();
       session.choose([id], true);
       return;
@@ -417,7 +418,7 @@
   /** The bars that are named in an open tag. */
   const named = $derived(
     session.entry && OF_BARS.includes(session.entry.tool)
-      ? (session.entry.typed['bars'] ?? '').split(/[\s,]+/).map((bar) => `bar:${bar}`)
+      ? (session.entry.typed['bars'] ?? '').split(/[\s,]+/).map((bar) => idOf('bar', bar))
       : [],
   );
 
@@ -427,11 +428,12 @@
     new Set<string | null | undefined>([
       ...named,
       ...session.lit.ids,
-      ...session.lit.ids.filter((id) => id.startsWith('joint:')).map((id) => `ring:${markOf(id)}`),
       ...session.chosen,
       session.entry?.mark,
     ]),
   );
+  /** Joints that transmit what is pointed at. */
+  const ringed = $derived(new Set(session.lit.ids.filter((id) => is(id, 'joint')).map(markOf)));
   const lit = (id: string) => standsOut.has(id) || standsOut.has(markOf(id)) || standsOut.has(standsFor(id));
 </script>
 
@@ -472,6 +474,7 @@
       <Drawing
         {painted}
         {lit}
+        ringed={(id) => ringed.has(id)}
         freed={reading.freed}
         behind={reading.resultants}
         enter={light}

@@ -13,6 +13,8 @@
     painted: Painted;
     /** Whether a mark stands out: pointed at, chosen, or its tag is open. */
     lit?: (id: string) => boolean;
+    /** Joints that transmit what is pointed at. */
+    ringed?: (id: string) => boolean;
     /** Supports are taken away. */
     freed?: boolean;
     /** Distributed loads stand behind their resultants. */
@@ -27,6 +29,7 @@
   const {
     painted,
     lit = no,
+    ringed = no,
     freed = false,
     behind = false,
     enter = nothing,
@@ -114,7 +117,7 @@
 {/each}
 
 {#each painted.joints as j (j.id)}
-  {#if lit(`ring:${j.id}`)}<circle cx={j.at[0]} cy={j.at[1]} r="9" class="ring" />{/if}
+  {#if ringed(j.id)}<circle cx={j.at[0]} cy={j.at[1]} r="9" class="ring" />{/if}
 {/each}
 
 {#each painted.labels as l (l.id)}

@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { XY } from '../api/types';
   import type { Session } from '../bench/session.svelte';
-  import { markOf } from '../entry/about';
+  import { markOf, nameOf, pieceOf, said } from '../api/ids';
   import { actOn, canChoose } from './handlekeys';
   import { piecesOf } from './members';
   import type { Label, Painted } from './painted';
@@ -43,8 +43,7 @@
     const pieces = painted.beams.flatMap((beam) =>
       piecesOf(beam.path).map((at, i, all) => {
         const which = all.length > 1 ? `, piece ${i + 1} of ${all.length}` : '';
-        const name = beam.id.slice('body:'.length).split('#')[0];
-        return { id: `${beam.id}/${i}`, mark: beam.id, at, says: `Member ${name}${which}` };
+        return { id: pieceOf(beam.id, i), mark: beam.id, at, says: `Member ${nameOf(beam.id)}${which}` };
       }),
     );
     const bars = painted.bars
@@ -53,7 +52,7 @@
         id: bar.id,
         mark: bar.id,
         at: mix(bar.a, bar.b, 0.5),
-        says: `Bar ${bar.id.slice('bar:'.length)}`,
+        says: `Bar ${nameOf(bar.id)}`,
       }));
     return [...pieces, ...bars];
   });
@@ -70,10 +69,9 @@
   const chosen = (id: string) => session.chosen.includes(markOf(id));
 
   function says(label: Label): string {
-    if (label.kind === 'dimension')
-      return `Distance ${label.id.slice('dimension:'.length).replace('-', ' to ')}: ${label.text}`;
+    if (label.kind === 'dimension') return `Distance ${nameOf(label.id).replace('-', ' to ')}: ${label.text}`;
     if (label.kind === 'unclear') return `Not understood: ${label.text}`;
-    return `${label.id.split('#')[0]?.replace(':', ' ') ?? ''}: ${label.text}`;
+    return `${said(label.id)}: ${label.text}`;
   }
 
   /** What is wrong with what is not understood. */
@@ -121,7 +119,7 @@
         tabindex={stop === s.id ? 0 : -1}
         data-handle={s.id}
         aria-pressed={session.chosen.length > 0 ? chosen(s.id) : undefined}
-        aria-label="{s.shape} {s.id.slice('support:'.length)}"
+        aria-label="{s.shape} {nameOf(s.id)}"
         onclick={(e) => click(e, s.id)}
         onkeydown={(e) => rove(e, s.id)}
         onfocus={() => (current = s.id)}
@@ -140,7 +138,7 @@
         style:height="{2 * m.r}px"
         tabindex={stop === m.id ? 0 : -1}
         data-handle={m.id}
-        aria-label="{m.what} {m.id.slice(m.id.indexOf(':') + 1)}"
+        aria-label="{m.what} {nameOf(m.id)}"
         onclick={(e) => click(e, m.id)}
         onkeydown={(e) => rove(e, m.id)}
         onfocus={() => (current = m.id)}

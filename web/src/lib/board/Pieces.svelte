@@ -5,7 +5,7 @@
 <script lang="ts">
   import type { Piece, XY } from '../api/types';
   import type { Session } from '../bench/session.svelte';
-  import { standsFor } from '../entry/about';
+  import { is, placeOf, standsFor } from '../api/ids';
   import { homeOf, type Laid, lay, pairs, piecesAt, type Places, spread } from './apart';
   import { between } from './exerted';
   import ArmLine from './ArmLine.svelte';
@@ -38,7 +38,7 @@
   });
   const now = (piece: Piece) =>
     free !== null && (free.group?.id === piece.id || free.pieces.includes(piece.id));
-  const spreadLoads = $derived(session.lit.ids.filter((id) => id.startsWith('load:')));
+  const spreadLoads = $derived(session.lit.ids.filter((id) => is(id, 'load')));
   const readingOf = (piece: Piece): Reading => ({
     freed: true,
     step: reading.step,
@@ -182,7 +182,7 @@
               {/each}
             </svg>
           {/if}
-          {#if l.piece.id.startsWith('end:') && l.piece.bounds}
+          {#if is(l.piece.id, 'end') && l.piece.bounds}
             {@const [x, y] = toScreen(l.view, l.piece.bounds.min)}
             <rect class="weight" x={x - 7} y={y - 7} width="14" height="14" rx="3" />
           {/if}
@@ -230,7 +230,7 @@
           >{l.piece.name}{#if NATURE[l.piece.nature]}<small>{NATURE[l.piece.nature]}</small>{/if}</button
         >
         {#each l.painted.labels as label (label.id)}
-          {#if label.id.includes('@') && !label.id.startsWith('load:')}
+          {#if placeOf(label.id) !== null && !is(label.id, 'load')}
             <button
               class="label {label.kind} {label.role}"
               class:lit={lit(label.id)}

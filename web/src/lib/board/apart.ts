@@ -1,4 +1,5 @@
 /** The structure taken apart: where its pieces stand, so that neither they nor what is written on them touch. */
+import { is } from '../api/ids';
 import type { Free, Piece, Scene, XY } from '../api/types';
 import type { Box } from './labels';
 import { layout } from './layout';
@@ -364,7 +365,7 @@ export function pairs(all: readonly Laid[]): Pair[] {
   const found: Pair[] = [];
   for (const [column, list] of ends) {
     // A rope has a pair for each of its legs: the straight line between two pieces is not one of them.
-    if (list.length !== 2 || column.startsWith('rope:')) continue;
+    if (list.length !== 2 || is(column, 'rope')) continue;
     const [a, b] = list;
     if (a && b && a.piece !== b.piece) found.push({ column, a: a.at, b: b.at });
   }

@@ -1,4 +1,5 @@
 /** Bars with what they carry, and what members that are cut exert on the free body at hand. */
+import { placeOf, thingOf } from '../api/ids';
 import type { Free, MarkOf, XY } from '../api/types';
 import { type AddLabel, arrow, type Draft, HEAD_GAP } from './draft';
 import { crosses, type Placed, type Segment } from './labels';
@@ -20,8 +21,8 @@ const LETTER = { tension: 'T', compression: 'C', zero: '0' } as const;
 export function keeper(free: Free | null | undefined): (id: string) => boolean {
   if (!free || free.keep.length === 0) return () => true;
   const keep = new Set(free.keep);
-  // One arrow of several of a load (`load:W1#@B`) counts by itself, everything else with its mark.
-  return (id) => keep.has(id) || (!id.includes('#@') && keep.has(id.split('#')[0] ?? id));
+  // One arrow of several of a load (`load:W1@point:B`) counts by itself, everything else with its mark.
+  return (id) => keep.has(id) || (placeOf(id) === null && keep.has(thingOf(id)));
 }
 
 /** Whether what a bar carries is found before the step that is read. */

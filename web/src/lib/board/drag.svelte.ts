@@ -1,4 +1,5 @@
 /** Dragging: a thing to another place, or a box around several. A drag types into the thing's tag, so that it can always be typed instead. */
+import { is, thingOf } from '../api/ids';
 import type { Mark, XY } from '../api/types';
 import type { Session } from '../bench/session.svelte';
 import { aboutOf } from '../entry/about';
@@ -37,7 +38,7 @@ export class Drag {
     const joint = this.session.still.marks.find((m) => m.kind === 'joint' && m.id === mark);
     const there = joint?.kind === 'joint' && pointAt(this.session.still, joint.at);
     const held = there ? there.id : mark;
-    this.#mark = /^(load|support|point):/.test(held) ? held : null;
+    this.#mark = is(held, 'load', 'support', 'point') ? held : null;
     this.#from = at;
   }
 
@@ -84,7 +85,7 @@ export class Drag {
 
   /** The mark of what is dragged: of several in one row the first. */
   #markOf(id: string): Mark | undefined {
-    return this.session.still.marks.find((m) => m.id === id || m.id.startsWith(`${id}#`));
+    return this.session.still.marks.find((m) => m.id === id || thingOf(m.id) === id);
   }
 
   /** Where a thing stands; a spread, where it begins. */

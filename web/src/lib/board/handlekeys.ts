@@ -1,9 +1,10 @@
 /** What the keys do to the thing on the board whose handle has the focus. */
+import { is } from '../api/ids';
 import { tick } from 'svelte';
 import type { Session } from '../bench/session.svelte';
 
 /** Whether a thing can be chosen with others, and removed. */
-export const canChoose = (id: string) => /^(load|support|point|bar|joint|wheel|rope):/.test(id);
+export const canChoose = (id: string) => is(id, 'load', 'support', 'point', 'bar', 'joint', 'wheel', 'rope');
 
 /** The focus goes on to the thing beside one that is gone, else to the board. */
 async function goOn(beside: HTMLElement[]): Promise<void> {

@@ -1,4 +1,5 @@
 /** Forces, couples and distributed loads as they are given. */
+import { endOf, is, placeOf, thingOf, withoutPlace } from '../api/ids';
 import type { MarkOf, XY } from '../api/types';
 import {
   type AddLabel,
@@ -49,7 +50,7 @@ export function forces(
     const here = at(m.at);
     // A force pushes with its head on the point; along the member it pulls from the point, outside it.
     // What hangs on a rope pulls at its end.
-    const hangs = m.id.startsWith('rope:');
+    const hangs = is(m.id, 'rope');
     const pulls = hangs || (overMember(here, scale(flies, -1), members) && !overMember(here, flies, members));
     const inside = overMember(here, scale(flies, -1), members) && overMember(here, flies, members);
     const side = pulls ? flies : scale(flies, -1);
@@ -80,15 +81,12 @@ export function ownWeight(marks: readonly MarkOf<'force'>[], free: boolean): (id
   const told = new Set<string>();
   const first = new Set<string>();
   for (const { id } of marks) {
-    const load = id.split('#@')[0] ?? id;
+    const load = withoutPlace(id);
     if (!told.has(load)) first.add(id);
     told.add(load);
   }
-  return (id) => id.includes('#@') && !free && !first.has(id);
+  return (id) => placeOf(id) !== null && !free && !first.has(id);
 }
-
-/** The load that a mark is a part of. */
-const whole = (id: string) => id.split('#')[0];
 
 export function distributed(
   marks: readonly MarkOf<'distributed'>[],
@@ -128,13 +126,13 @@ export function distributed(
     draft.segments.push(...teeth.map((t): Segment => [t.tail, t.head]), [top(0), top(1)]);
     const [first, second] = m.texts;
     // What lies over a joint is one load: where its parts meet on the assembled figure nothing is said twice.
-    const parts = reading.piece ? [m] : marks.filter((other) => whole(other.id) === whole(m.id));
+    const parts = reading.piece ? [m] : marks.filter((other) => thingOf(other.id) === thingOf(m.id));
     const [begins, ends] = [parts[0] === m, parts.at(-1) === m];
     if (first !== undefined && second === undefined) {
       if (begins) label(m.id, mix(top(0), top(1), 0.32), side, 4, valueOf(first));
     } else if (first !== undefined && second !== undefined) {
       if (begins) label(m.id, top(0.04), side, 4, valueOf(first));
-      if (ends) label(`${m.id}#end`, top(0.96), side, 4, valueOf(second));
+      if (ends) label(endOf(m.id), top(0.96), side, 4, valueOf(second));
     }
     if (reading.resultants || (reading.freed && reading.lit.includes(m.id))) {
       m.resultants.forEach((r, i) => {

@@ -1,4 +1,5 @@
 /** Sensible places near the pointer: points, round distances along a member, round coordinates. */
+import { partOf, thingOf } from '../api/ids';
 import type { MarkOf, Scene, XY } from '../api/types';
 import { along, short } from '../entry/written';
 import { add, dot, length, scale, sub, unit } from './vec';
@@ -57,7 +58,7 @@ interface Line {
 function linesOf(scene: Scene): readonly Line[] {
   const { path, bodies: followed } = wayOf(scene);
   const others = bodies(scene).flatMap((run): Line[] => {
-    const further = run.id.includes('#');
+    const further = partOf(run.id) !== null;
     if (followed.includes(run.name) && !further) return [];
     return [{ name: run.name, path: run.path, by: further ? 'coordinates' : 'member' }];
   });
@@ -218,7 +219,7 @@ export function marksIn(scene: Scene, view: View, a: XY, b: XY): string[] {
       case 'couple':
         return inside(m.at) ? [m.id] : [];
       case 'force':
-        return inside(m.at) ? [m.id.split('#')[0] ?? m.id] : [];
+        return inside(m.at) ? [thingOf(m.id)] : [];
       case 'distributed':
       case 'bar':
         return inside(m.from) && inside(m.to) ? [m.id] : [];

@@ -40,7 +40,7 @@ const point = (name: string): Mark => ({
 });
 const own = (joint: string): Mark => ({
   kind: 'force',
-  id: `load:W1#@${joint}`,
+  id: `load:W1@point:${joint}`,
   at: [...(at[joint] as XY)],
   toward: [0, -1],
   text: '0.1 kN',
@@ -58,7 +58,7 @@ const scene: Scene = {
     ...['A', 'B'].map(own),
   ],
   free: [
-    { first: 1, last: 2, at: [0, 0], keep: ['point:A', 'load:W1#@A'], cut: [], pieces: [] },
+    { first: 1, last: 2, at: [0, 0], keep: ['point:A', 'load:W1@point:A'], cut: [], pieces: [] },
     { first: 3, last: 3, at: [4, 0], keep: ['bar:A-B', 'point:A', 'point:B'], cut: [], pieces: [] },
     { first: 4, last: 4, at: null, keep: [], cut: [], pieces: [] },
   ],
@@ -105,10 +105,15 @@ describe('the forces on bars', () => {
 describe('a free body', () => {
   it('keeps what is on it, of own weight only the arrow of its own joint', () => {
     const kept = keeper(scene.free?.[0]);
-    expect(['point:A', 'load:W1#@A', 'load:W1#@B', 'bar:A-B'].map(kept)).toEqual([true, true, false, false]);
+    expect(['point:A', 'load:W1@point:A', 'load:W1@point:B', 'bar:A-B'].map(kept)).toEqual([
+      true,
+      true,
+      false,
+      false,
+    ]);
     expect(keeper(null)('anything')).toBe(true);
     const painted = paint({ step: 1, free: scene.free?.[0] ?? null });
-    expect(painted.arrows.map((a) => a.id)).toEqual(['load:W1#@A']);
+    expect(painted.arrows.map((a) => a.id)).toEqual(['load:W1@point:A']);
     expect(painted.bars.every((b) => b.out)).toBe(true);
   });
 

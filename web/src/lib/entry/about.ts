@@ -1,4 +1,5 @@
 /** What a tag is opened about: the thing behind a mark, its tool, and what stands in its slots. */
+import { isEnd, kindOf, markOf, nameOf } from '../api/ids';
 import type { MarkOf, Scene, Sheet, XY } from '../api/types';
 import { writtenAt } from './mend';
 import { type Target, toolFor, type ToolId } from './tools';
@@ -25,28 +26,12 @@ export interface About {
   readonly slot?: string;
 }
 
-/** The name behind an id: `F1` of `load:F1#end`. */
-export function nameOf(id: string): string {
-  return id.slice(id.indexOf(':') + 1);
-}
-
-/** The mark a label belongs to: `load:q1` of `load:q1#end`. Further runs of a body keep their number, and no piece of it is a mark: `body:jib#1` of `body:jib#1/2`. */
-export function markOf(id: string): string {
-  return id.startsWith('body:') ? id.replace(/\/\d+$/, '') : (id.split('#')[0] ?? id);
-}
-
-/** What a mark stands for in the working: `joint:B#B_x` of `joint:B#B_x@body:jib#0`, else the mark itself. */
-export function standsFor(id: string): string {
-  const at = id.indexOf('@');
-  return at > 0 && !id.startsWith('load:') ? id.slice(0, at) : markOf(id);
-}
-
 /** `near`: where it was pointed at, in sheet units, for things that have pieces. */
 export function aboutOf(sheet: Sheet, scene: Scene, id: string, near?: XY): About | null {
   const mark = markOf(id);
   const find = <K extends 'dimension' | 'point' | 'body'>(kind: K) =>
     scene.marks.find((m): m is MarkOf<K> => m.kind === kind && m.id === mark);
-  switch (mark.slice(0, mark.indexOf(':'))) {
+  switch (kindOf(mark)) {
     case 'dimension': {
       const m = find('dimension');
       if (!m) return null;
@@ -114,7 +99,7 @@ export function aboutOf(sheet: Sheet, scene: Scene, id: string, near?: XY): Abou
       const name = nameOf(mark);
       if (!load || !tool) return null;
       const about = { tool, mark, target: { name }, before: loadSlots(load, name, scene) };
-      return id.endsWith('#end') ? { ...about, slot: 'end' } : about;
+      return isEnd(id) ? { ...about, slot: 'end' } : about;
     }
     case 'train': {
       const name = nameOf(mark);

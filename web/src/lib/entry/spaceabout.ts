@@ -1,6 +1,7 @@
 /** What a tag is opened about on a sheet of space. */
 import type { Load, Sheet, SolidScene } from '../api/types';
-import { type About, markOf, nameOf } from './about';
+import { kindOf, nameOf, thingOf } from '../api/ids';
+import { type About } from './about';
 import { writtenAt } from './mend';
 import { toolFor } from './tools';
 import { directionText, loadSlots, supportSlots } from './written';
@@ -11,9 +12,9 @@ const NO_SCENE = { bounds: null, marks: [] };
 
 /** The loads of a sheet by the marks that stand for them, in their order. */
 function loads(sheet: Sheet, scene: SolidScene): ReadonlyMap<string, Load> {
-  const arrows = scene.arrows.filter((a) => a.role === 'load').map((a) => a.of.split('#')[0] ?? a.of);
+  const arrows = scene.arrows.filter((a) => a.role === 'load').map((a) => thingOf(a.of));
   const single = [...new Set(arrows)];
-  const spread = [...new Set(scene.spreads.map((s) => markOf(s.id)))];
+  const spread = [...new Set(scene.spreads.map((s) => thingOf(s.id)))];
   const found = new Map<string, Load>();
   for (const load of listed(sheet.loads)) {
     const id = load.kind === 'distributed' ? spread.shift() : single.shift();
@@ -23,9 +24,9 @@ function loads(sheet: Sheet, scene: SolidScene): ReadonlyMap<string, Load> {
 }
 
 export function aboutInSpace(sheet: Sheet, scene: SolidScene, id: string): About | null {
-  const mark = markOf(id.split('@')[0] ?? id);
+  const mark = thingOf(id);
   const name = nameOf(mark);
-  switch (mark.slice(0, mark.indexOf(':'))) {
+  switch (kindOf(mark)) {
     case 'point': {
       const written = sheet.points?.[name];
       if (!written) return null;
@@ -74,7 +75,7 @@ export function aboutInSpace(sheet: Sheet, scene: SolidScene, id: string): About
       };
     }
     case 'unclear': {
-      const path = nameOf(mark);
+      const path = name;
       return { tool: 'mend', mark, target: { path }, before: { value: writtenAt(sheet, path) } };
     }
     default:

@@ -1,4 +1,5 @@
 /** What stands in the slots of a thing that is already there: as it was written, in the words it can be typed in. */
+import { partOf, thingOf } from '../api/ids';
 import type { Direction, Load, MarkOf, Quantity, Scene, Sheet, Support, XY } from '../api/types';
 import { wayOf } from '../board/way';
 import { listed } from '../ui/listed';
@@ -252,7 +253,7 @@ export function loadNamed(sheet: Sheet, scene: Scene, id: string): Load | undefi
   // A weight is painted as a force.
   const kinds = ['force', 'couple', 'distributed'];
   // An own weight has an arrow at each of its joints.
-  const loads = scene.marks.filter((m) => kinds.includes(m.kind)).map((m) => m.id.split('#')[0]);
+  const loads = scene.marks.filter((m) => kinds.includes(m.kind)).map((m) => thingOf(m.id));
   return sheet.loads?.[[...new Set(loads)].indexOf(id)];
 }
 
@@ -271,7 +272,7 @@ export interface Piece {
 /** The straight piece of a run (`body:mast`, `body:mast#1`) that passes nearest to a place. */
 export function pieceAt(sheet: Sheet, scene: Scene, id: string, near: XY): Piece | null {
   const mark = bodies(scene).find((m) => m.id === id);
-  const names = mark && sheet.bodies?.[mark.name]?.runs?.[Number(id.split('#')[1] ?? 0)];
+  const names = mark && sheet.bodies?.[mark.name]?.runs?.[Number(partOf(id) ?? 0)];
   if (!mark || !names) return null;
   const path = mark.path;
   const off = (i: number) => {

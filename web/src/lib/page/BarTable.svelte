@@ -1,5 +1,6 @@
 <!-- The table of bars: sorted by any column, tied to the drawing row by row, copied as a table. -->
 <script lang="ts">
+  import { is } from '../api/ids';
   import { ArrowDown, ArrowUp, ClipboardCopy } from '@lucide/svelte';
   import type { Session } from '../bench/session.svelte';
   import { copyText } from '../ui/clipboard';
@@ -30,7 +31,7 @@
   let root: HTMLElement;
   $effect(() => {
     void rows;
-    const lit = session.lit.ids.find((id) => id.startsWith('bar:'));
+    const lit = session.lit.ids.find((id) => is(id, 'bar'));
     const mine = lit ? [...root.querySelectorAll(`[data-row="${CSS.escape(lit)}"]`)] : [];
     mine.forEach((row) => row.classList.add('lit'));
     // Once the pointer rests: a table that runs along with every bar that is passed cannot be read.

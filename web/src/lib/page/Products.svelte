@@ -1,5 +1,6 @@
 <!-- r × F of everything that enters a moment sum, as vectors. -->
 <script lang="ts">
+  import { marksOf } from '../api/ids';
   import type { VectorRow } from '../api/types';
   import type { Session } from '../bench/session.svelte';
   import Formula from './Formula.svelte';
@@ -17,8 +18,8 @@
 {#each rows as row, i (i)}
   <p
     class="product"
-    class:lit={session.lit.ids.includes(row.of)}
-    onpointerenter={() => session.point({ ids: [row.of] })}
+    class:lit={session.isLit(row.of)}
+    onpointerenter={() => session.point({ ids: marksOf(row.of) })}
     onpointerleave={() => session.leave()}
   >
     <Formula fragment={set(row)} />

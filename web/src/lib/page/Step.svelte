@@ -1,5 +1,6 @@
 <!-- One step of the working. What is far from sight keeps its place and is set when it comes near. -->
 <script lang="ts">
+  import { marksOf } from '../api/ids';
   import type { PageStep } from '../api/types';
   import type { Session } from '../bench/session.svelte';
   import Formula from './Formula.svelte';
@@ -52,10 +53,10 @@
     {#each step.results as result, i (i)}
       <p
         class="result"
-        onpointerenter={() => session.point({ ids: [result.unknown] })}
+        onpointerenter={() => session.point({ ids: marksOf(result.unknown) })}
         onpointerleave={() => session.leave()}
       >
-        <span class="value" class:lit={session.lit.ids.includes(result.unknown)}
+        <span class="value" class:lit={session.isLit(result.unknown)}
           ><Formula fragment={result.value} /></span
         >
         <span class="remark">{result.remark}</span>

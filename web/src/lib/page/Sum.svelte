@@ -1,5 +1,6 @@
 <!-- An equation as a row of terms that wraps; each term lights its arrow and its lever arm. -->
 <script lang="ts">
+  import { marksOf } from '../api/ids';
   import type { AxisMark, Fragment, PageTerm } from '../api/types';
   import type { Session } from '../bench/session.svelte';
   import Formula from './Formula.svelte';
@@ -25,7 +26,7 @@
 
   const light = (term: PageTerm, i: number) =>
     session.point({
-      ids: [term.of],
+      ids: marksOf(term.of),
       arm: term.arm,
       spaceArm: term.space_arm ?? null,
       axis,
@@ -33,7 +34,7 @@
     });
   // A term is lit when it is pointed at, or when its arrow is.
   const lit = (term: PageTerm, i: number) =>
-    session.lit.term ? session.lit.term === `${id}.${i}` : session.lit.ids.includes(term.of);
+    session.lit.term ? session.lit.term === `${id}.${i}` : session.isLit(term.of);
 </script>
 
 {#snippet button(term: PageTerm, i: number)}

@@ -87,7 +87,7 @@
       {#each card?.asked.slice(0, 2) ?? [] as line, i (i)}
         <span class="line"
           ><span class="label">{line.label}</span><strong
-            >{line.of.startsWith('inside:') ? line.parts.at(-1) : line.parts[0]}</strong
+            >{line.about === 'inside' ? line.parts.at(-1) : line.parts[0]}</strong
           ></span
         >
       {:else}

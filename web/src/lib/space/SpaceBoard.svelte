@@ -1,5 +1,6 @@
 <!-- A figure of space under the hand: turned, moved, seen from the front, from above, from the side; pointed at and chosen from. -->
 <script lang="ts">
+  import { is, nameOf, withoutPlace } from '../api/ids';
   import { flushSync, onMount, untrack, type Snippet } from 'svelte';
   import type { SolidScene, XY } from '../api/types';
   import { forget, measure } from '../board/measure';
@@ -64,7 +65,7 @@
   const standsOut = $derived(
     new Set<string>([...session.lit.ids, ...session.chosen, session.entry?.mark ?? '']),
   );
-  const lit = (id: string) => id !== '' && (standsOut.has(id) || standsOut.has(id.split('@')[0] ?? id));
+  const lit = (id: string) => id !== '' && (standsOut.has(id) || standsOut.has(withoutPlace(id)));
   const prims: Prims = $derived(
     paint(scene, {
       k: view.k,
@@ -277,7 +278,7 @@
     const id = pick(scene, all, view.project, at);
     const slot = session.entry && placeSlot(session.entry.tool);
     if (slot) {
-      const place = id?.startsWith('point:') ? id.slice(6) : (pointed?.place ?? null);
+      const place = id && is(id, 'point') ? nameOf(id) : (pointed?.place ?? null);
       if (place) session.put(slot, place);
       else if (!id)
         session.tell(
@@ -335,7 +336,7 @@
   const names: Record<ViewName, string> = { plan: 'Plan', front: 'Front', side: 'Side', oblique: 'Oblique' };
   function pressWord(id: string): void {
     const slot = session.entry && placeSlot(session.entry.tool);
-    if (slot && id.startsWith('point:')) session.put(slot, id.slice(6));
+    if (slot && is(id, 'point')) session.put(slot, nameOf(id));
     else if (!session.entry && session.stop === 'idealise') open(id);
   }
 </script>

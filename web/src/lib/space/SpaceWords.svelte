@@ -1,5 +1,6 @@
 <!-- The labels of a figure of space: they face the reader, stay clear of each other, and are the buttons by which everything is reached. -->
 <script lang="ts">
+  import { thingOf, withoutPlace } from '../api/ids';
   import { actOn } from '../board/handlekeys';
   import type { Session } from '../bench/session.svelte';
   import type { PlacedWord } from './words';
@@ -27,7 +28,6 @@
     press: (id: string) => void;
   } = $props();
 
-  const markOf = (id: string) => (id.split('@')[0] ?? id).split('#')[0] ?? id;
   const labelled = (word: PlacedWord) => (word.symbol ? `${word.symbol[0]} ${word.symbol[1]}` : word.text);
 </script>
 
@@ -54,10 +54,10 @@
         e.stopPropagation();
         press(word.id);
       }}
-      aria-pressed={session.chosen.length > 0 ? session.chosen.includes(markOf(word.id)) : undefined}
-      onkeydown={(e) => actOn(e, markOf(word.id), session)}
+      aria-pressed={session.chosen.length > 0 ? session.chosen.includes(thingOf(word.id)) : undefined}
+      onkeydown={(e) => actOn(e, thingOf(word.id), session)}
       onmousedown={(e) => session.entry && e.preventDefault()}
-      onpointerenter={() => !gripped() && session.point({ ids: [word.id.split('@')[0] ?? word.id] })}
+      onpointerenter={() => !gripped() && session.point({ ids: [withoutPlace(word.id)] })}
       onpointerleave={() => !gripped() && session.leave()}
       >{#if word.symbol}<i>{word.symbol[0]}</i><sub>{word.symbol[1]}</sub>{:else}{word.text}{/if}</button
     >

@@ -10,6 +10,7 @@ mod strength;
 mod work;
 
 pub(crate) use space::plane_only;
+pub(crate) use work::no_part;
 
 use super::fields::{Fields, Reader};
 use super::tree::{Node, Value};

@@ -1,9 +1,12 @@
 //! Reading what someone chose about the work: the order, and how it is seen taken apart.
 
 use super::names;
+use crate::id::Id;
+use crate::problem::{Problem, ProblemKind};
 use crate::sheet::fields::Reader;
 use crate::sheet::tree::{Node, Value};
 use crate::sheet::{Apart, Combination, Pick, PickedEquation, PickedSum};
+use std::fmt::Display;
 
 /// What is worked first.
 pub(super) fn order(reader: &mut Reader, node: &Node) -> Vec<Pick> {
@@ -23,8 +26,7 @@ pub(super) fn order(reader: &mut Reader, node: &Node) -> Vec<Pick> {
 
 fn equation(reader: &mut Reader, node: &Node, path: &str) -> Option<PickedEquation> {
     let mut fields = reader.table(node, path, "A chosen equation")?;
-    let free =
-        fields.required("free").map(|node| names(fields.reader, node, &format!("{path}.free"), "parts"));
+    let free = fields.required("free").map(|node| parts(fields.reader, node, &format!("{path}.free")));
     let about = fields.name("about");
     let along = fields.choice("along");
     if fields.has("about") == fields.has("along") {
@@ -34,6 +36,31 @@ fn equation(reader: &mut Reader, node: &Node, path: &str) -> Option<PickedEquati
     fields.finish(&[]);
     let sum = about.map(PickedSum::About).or(along.map(PickedSum::Along))?;
     Some(PickedEquation { free: free?, sum })
+}
+
+/// The parts of which an equation is chosen.
+fn parts(reader: &mut Reader, node: &Node, path: &str) -> Vec<Id> {
+    let texts = texts(reader, node, path, "parts");
+    let read = texts.into_iter().filter_map(|(path, text)| match text.parse() {
+        Ok(id) => Some(id),
+        Err(_) => {
+            reader.problems.push(no_part(path, &text));
+            None
+        }
+    });
+    read.collect()
+}
+
+/// That something chosen is no part of the sheet.
+pub(crate) fn no_part(path: String, id: impl Display) -> Problem {
+    let message = format!("There is no part \"{id}\".");
+    Problem::new(ProblemKind::Name, path, message, "Name parts as body:jib, pin:B, wheel:P or end:hoist#0.")
+}
+
+fn texts(reader: &mut Reader, node: &Node, path: &str, of: &str) -> Vec<(String, String)> {
+    let items = reader.list(node, path, of).iter().enumerate();
+    let place = |i| format!("{path}[{i}]");
+    items.filter_map(|(i, item)| Some((place(i), reader.text(item, place(i))?))).collect()
 }
 
 /// How it is seen taken apart.
@@ -63,7 +90,8 @@ pub(super) fn apart(reader: &mut Reader, node: &Node) -> Apart {
     if let Some(node) = fields.get("together") {
         let path = "conventions.apart.together";
         for (i, item) in fields.reader.list(node, path, "groups").iter().enumerate() {
-            apart.together.push(names(fields.reader, item, &format!("{path}[{i}]"), "pieces"));
+            let pieces = texts(fields.reader, item, &format!("{path}[{i}]"), "pieces");
+            apart.together.push(pieces.iter().filter_map(|(_, piece)| piece.parse().ok()).collect());
         }
     }
     fields.finish(&[]);

@@ -1,4 +1,5 @@
 /** Forces, couples and distributed loads. */
+import { is } from '../../api/ids';
 import type { SolidArrow } from '../../api/types';
 import type { Brush, Role } from './brush';
 import { add, dot, mix, size, sub, times, unit, type V3 } from '../vec3';
@@ -30,7 +31,7 @@ function one(brush: Brush, arrow: SolidArrow, by: V3, faded: boolean): void {
   const at = add(arrow.at, by);
   // What a bar exerts stands on its side: pulling it leaves the joint, pushing it arrives there. Any other arrow that would lie upon a member
   // stands before it, and ends where it acts.
-  const arrives = arrow.of.startsWith('bar:') ? turned : goesOn(brush, arrow.at, along);
+  const arrives = is(arrow.of, 'bar') ? turned : goesOn(brush, arrow.at, along);
   // A couple stands beyond the force along the same axis.
   const gap = brush.px(arrow.couple && unknown ? 74 : 9);
   const from = arrives ? sub(at, times(along, length + gap)) : add(at, times(along, gap));

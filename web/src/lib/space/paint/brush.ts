@@ -1,4 +1,5 @@
 /** What a scene of space is painted with: rods, heads, balls and plates in sheet units, with sizes in pixels. Both painters take them, WebGL and SVG. */
+import { is } from '../../api/ids';
 import type { AxisMark, SolidScene, SpaceArm } from '../../api/types';
 import { UNIT } from '../camera';
 import { add, across, mix, size, sub, times, type V3 } from '../vec3';
@@ -156,7 +157,7 @@ export class Brush {
   /** Where the joint at a place goes when everything is pulled apart. */
   parted(at: V3): V3 {
     const joint = this.scene.parts?.find(
-      (p) => p.id.startsWith('pin:') && size(sub(p.centre, at)) < 1e-9 * (1 + size(at)),
+      (p) => is(p.id, 'pin') && size(sub(p.centre, at)) < 1e-9 * (1 + size(at)),
     );
     return joint ? add(at, this.shift(joint.id)) : at;
   }

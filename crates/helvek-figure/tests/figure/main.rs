@@ -1,0 +1,6 @@
+//! What is drawn of structures and solutions, one subject in each file.
+
+mod apart;
+mod deflected;
+mod diagrams;
+mod scene;

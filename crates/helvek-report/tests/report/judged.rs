@@ -1,0 +1,104 @@
+//! The judgement as a checker reads it: what governs, every figure with its formula and conversions, the pin, what was not checked.
+
+use helvek_core::model;
+use helvek_core::sheet::{self, Syntax};
+use helvek_core::solution;
+use helvek_report::judge::PageJudgement;
+use helvek_report::page::Page;
+use helvek_report::{markdown, text};
+
+fn page(text: &str) -> Page {
+    let built = model::build(&sheet::read(text, Syntax::Toml));
+    assert_eq!(built.problems, []);
+    Page::of(&solution::solve(built.model))
+}
+
+fn example(name: &str) -> Page {
+    let path = format!("{}/../../examples/{name}.toml", env!("CARGO_MANIFEST_DIR"));
+    page(&std::fs::read_to_string(path).unwrap())
+}
+
+fn judged(page: &Page) -> &PageJudgement {
+    page.judgement.as_ref().unwrap()
+}
+
+#[test]
+fn a_figure_is_shown_with_its_conversions_and_its_formula() {
+    let page = example("lantern-boom");
+    let told = judged(&page);
+    assert_eq!(told.says, "3 of 10 limits are not met.");
+    assert_eq!(page.headlines.size.as_deref(), Some("governs: boom, 2.22"));
+    let first = &told.lines[0];
+    assert_eq!(first.title, "boom, normal stress at its top face, tension");
+    assert_eq!(
+        (first.used_text.as_str(), first.verdict.as_str()),
+        ("2.22", "falls short of the stated limit")
+    );
+    assert_eq!(first.place.as_deref(), Some("1.3 m from A, under calm"));
+    // By hand: 1.5·2.4·0.8 + 1.2·0.09·0.8²/2 = 2.9146 kN·m over the strut.
+    let working: Vec<&str> = first.working.iter().map(|line| line.text.as_str()).collect();
+    assert_eq!(
+        working,
+        [
+            "N = 7.0892 kN = 7089.2 N",
+            "M = −2.9146 kN·m = −2914600 N·mm",
+            "σ = N/A + M·c/I = 7089.2/624 + 2914600·35/400590 = 11.4 MPa + 255 MPa = 266 MPa",
+        ]
+    );
+    assert_eq!(first.working[0].latex.as_deref(), Some("N = 7.0892\\;\\mathrm{kN} = 7089.2\\;\\mathrm{N}"));
+    let strut = told.lines.iter().find(|line| line.title == "strut, buckling").unwrap();
+    assert!(strut.limit.contains("slenderness 155, screening only"), "{}", strut.limit);
+    // Only just beyond is never said to be at the limit.
+    let shear = told.lines.iter().find(|line| line.title.contains("shear between")).unwrap();
+    assert_eq!((shear.used_text.as_str(), shear.meets), ("1.01", false));
+    assert!(told.reach.as_ref().unwrap().contains("have to come down to 0.444 times"), "{:?}", told.reach);
+    for text in [text::render("", &page), markdown::render("", &page)] {
+        for word in ["Judged", "Not checked", "screening only", "assumed steel", "local codes"] {
+            assert!(text.contains(word), "{word}: {text}");
+        }
+        // Nothing is ever called that.
+        assert!(!text.to_lowercase().contains("safe"), "{text}");
+    }
+}
+
+#[test]
+fn a_pin_says_which_criterion_asks_for_what() {
+    let page = example("vent-crank");
+    let pin = &judged(&page).pins[0];
+    assert_eq!((pin.title.as_str(), pin.of.to_string()), ("Pin A: 22 mm would do", "support:A".to_owned()));
+    let governs: Vec<_> = pin.required.iter().filter(|line| line.governs).collect();
+    let [one] = &governs[..] else { panic!("{governs:?}") };
+    assert_eq!(one.title, "bearing in crank");
+    assert_eq!(one.working.text, "d = F/(t·σ) = 5000 N/(8 mm·30 MPa) = 20.8 mm");
+    assert!(pin.says[0].ends_with("Rounded up to the next multiple of 2 mm, assumed to be in stock: 22 mm."));
+    assert_eq!(pin.says[1], "Tear-out of crank leaves room for 23.6 mm at most.");
+    // The vertical arm has no top: its faces are called by their sides.
+    let titles: Vec<&str> = judged(&page).lines.iter().map(|line| line.title.as_str()).collect();
+    assert!(titles.contains(&"crank, normal stress at its left face, tension"), "{titles:?}");
+}
+
+#[test]
+fn sections_twist_and_what_cannot_be_checked_are_told() {
+    let page = page(
+        r#"format = "helvek-sheet/1"
+supports = [{ at = "A", kind = "fixed" }]
+loads = [{ kind = "force", at = "B", size = 1, direction = "down" }]
+points = { A = [0, 0], B = [0.5, 0], C = [0, -0.5] }
+[bodies]
+shaft = { runs = [["A", "B"]], section = "rod", material = "own", torque = "120 N·m" }
+[sections]
+rod = { shape = "round", diameter = 40 }
+[materials]
+own = { yield = 250, shear = 120 }
+"#,
+    );
+    let told = judged(&page);
+    let twist = told.lines.iter().find(|line| line.title.contains("by torsion")).unwrap();
+    // 16·120000/(π·40³) = 9.55
+    assert_eq!(twist.working.last().unwrap().text, "τ = T·r/J = 120000·20/251330 = 9.55 MPa");
+    let rod = &told.sections[0];
+    assert!(rod.values.contains(&"J 251000 mm⁴".to_owned()), "{:?}", rod.values);
+    for says in ["A: no limit on its force", "shaft: bending and torsion are looked at apart"] {
+        assert!(told.unchecked.iter().any(|told| told.starts_with(says)), "{says}: {:?}", told.unchecked);
+    }
+}

@@ -1,0 +1,10 @@
+//! What is said of solutions, one subject in each file.
+
+mod brief;
+mod judged;
+mod kept;
+mod mutilated;
+mod pages;
+mod stiff;
+mod structures;
+mod trusses;
