@@ -56,16 +56,26 @@ pub struct StretchMark {
 /// One of the three along a stretch.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Curve {
-    /// `N`, `V` or `M`.
-    pub of: &'static str,
-    /// Of an envelope: `least` or `greatest`.
-    pub bound: Option<&'static str>,
+    /// Which of the three.
+    pub of: Inner,
+    /// Of an envelope: which of its sides.
+    pub bound: Option<Bound>,
     /// From the first point to the last, without a gap.
     pub parts: Vec<CurvePart>,
     /// The values worth reading, the most important first.
     pub values: Vec<CurveValue>,
     /// Where it passes through zero.
     pub zeros: Vec<f64>,
+}
+
+/// A side of an envelope.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Bound {
+    /// The least values.
+    Least,
+    /// The greatest values.
+    Greatest,
 }
 
 /// A cubic between two places, by its Bézier ordinates at the start, a third, two thirds and the end: the curve is drawn from them exactly.
@@ -166,7 +176,10 @@ pub(crate) fn bounded(
     let painter = Painter::of_state(statics);
     for (row, stretch) in drawn.stretches.iter_mut().enumerate() {
         let both = Inner::ALL.into_iter().zip(units).flat_map(|(inner, unit)| {
-            ["least", "greatest"].into_iter().enumerate().map(move |(i, bound)| (inner, unit, i, bound))
+            [Bound::Least, Bound::Greatest]
+                .into_iter()
+                .enumerate()
+                .map(move |(i, bound)| (inner, unit, i, bound))
         });
         let curves = both.map(|(inner, unit, index, bound)| {
             Some(painter.bound(&parts(row, inner, index)?, inner, unit, bound))
@@ -181,7 +194,7 @@ pub(crate) fn bounded(
         }
     }
     for (index, of) in Inner::ALL.into_iter().enumerate() {
-        let curves = drawn.stretches.iter().flat_map(|s| &s.curves).filter(|c| c.of == of.letter());
+        let curves = drawn.stretches.iter().flat_map(|s| &s.curves).filter(|c| c.of == of);
         let values = curves.flat_map(|c| &c.parts).flat_map(|p| p.ordinates);
         drawn.largest[index] = values.fold(0.0, |most, v| most.max(v.abs()));
     }
@@ -195,7 +208,7 @@ fn units(statics: &Statics) -> [&Unit; 3] {
 
 impl Painter<'_> {
     /// One side of an envelope, with its largest value.
-    fn bound(&self, parts: &[BoundPart], inner: Inner, unit: &Unit, bound: &'static str) -> Curve {
+    fn bound(&self, parts: &[BoundPart], inner: Inner, unit: &Unit, bound: Bound) -> Curve {
         let length = |v: f64| self.model().units.length.from_si(v);
         let mut most: Option<(f64, f64, &str)> = None;
         for BoundPart { start, end, poly, by } in parts {
@@ -203,7 +216,7 @@ impl Painter<'_> {
             let places = [0.0, l].into_iter().chain(poly.turns(l));
             for x in places {
                 let value = poly.at(x);
-                let further = |best: f64| if bound == "greatest" { value > best } else { value < best };
+                let further = |best: f64| if bound == Bound::Greatest { value > best } else { value < best };
                 if most.is_none_or(|(best, ..)| further(best)) {
                     most = Some((value, start + x, by));
                 }
@@ -224,7 +237,7 @@ impl Painter<'_> {
             by: Some(part.by.clone()),
         });
         Curve {
-            of: inner.letter(),
+            of: inner,
             bound: Some(bound),
             parts: drawn.collect(),
             values: value.into_iter().collect(),
@@ -283,7 +296,7 @@ impl Painter<'_> {
         });
         let zeros = if inner == Inner::N { Vec::new() } else { diagram.zeros(inner) };
         Curve {
-            of: inner.letter(),
+            of: inner,
             bound: None,
             parts: diagram.segments.iter().map(part).collect(),
             values,

@@ -24,14 +24,14 @@ mod unclear;
 pub use apart::{Nature, Piece, pieces};
 pub use bounds::Bounds;
 pub use deflected::{Deflected, DeflectedPath, deflected};
-pub use diagrams::{Curve, CurvePart, CurveValue, Diagrams, StretchMark, diagrams, envelopes};
+pub use diagrams::{Bound, Curve, CurvePart, CurveValue, Diagrams, StretchMark, diagrams, envelopes};
 pub use free::{CutMark, Free};
 pub use marks::{
     AxialForce, Axis, Carries, FoundSize, JointShape, Mark, Numbered, Spin, Straight, SymbolMark,
 };
 pub use passing::{influence_at, influence_of, swept};
 pub use plated::{PinMark, PlaneMark, PlateMark, pin_marks};
-pub use profile::{FibreMark, SectionMark, SectionPart, StressBand, StressText, section_mark};
+pub use profile::{FibreMark, SectionMark, SectionPart, Side, StressBand, StressText, section_mark};
 pub use scene::{free_bodies, outline, scene, scene_of_state};
 pub use solid::{
     ArrowRole, HoldShape, LineKind, SolidArrow, SolidBounds, SolidCurve, SolidFree, SolidHold, SolidLine,

@@ -1,6 +1,7 @@
 //! Trains of forces: their envelopes, and influence lines drawn along the path.
 
 use crate::diagrams::{BoundPart, Curve, CurvePart, CurveValue, Diagrams, StretchMark, bounded, diagrams};
+use helvek_core::equilibrium::ColumnKind;
 use helvek_core::id::Kind;
 use helvek_core::inside::Inner;
 use helvek_core::passage::{Line, Passage, Section};
@@ -23,9 +24,11 @@ pub fn swept(passage: &Passage<'_>) -> Option<Diagrams> {
 pub fn influence_of(passage: &Passage<'_>, of: &str) -> Option<Diagrams> {
     let solved = passage.solved;
     let id = solved.full.column_ids().find(|id| solved.model.symbol_of(solved.full.column(*id)) == of)?;
-    let unit = solved.model.unit_of(solved.full.column(id).kind);
+    let kind = solved.full.column(id).kind;
+    let unit = solved.model.unit_of(kind);
     let curve = line_curve(passage, &passage.line(id)?, &unit, Inner::V);
-    Some(along_path(passage, vec![curve], [String::new(), of.to_owned(), String::new()]))
+    let titles = [String::new(), of.to_owned(), String::new()];
+    Some(along_path(passage, vec![curve], titles, kind == ColumnKind::Couple))
 }
 
 /// The influence lines of N, V and M at a place inside a body.
@@ -42,7 +45,7 @@ pub fn influence_at(passage: &Passage<'_>, section: &Section) -> Option<Diagrams
     let place = (at - start).dot(train.along);
     let on = at.distance(start + train.along * place) <= 1e-9 * train.length()
         && (0.0..=train.length()).contains(&place);
-    let lines = along_path(passage, curves.collect(), titles);
+    let lines = along_path(passage, curves.collect(), titles, false);
     Some(Diagrams { section: on.then(|| model.units.length.from_si(place)), ..lines })
 }
 
@@ -75,15 +78,15 @@ fn line_curve(passage: &Passage<'_>, line: &Line, unit: &Unit, inner: Inner) -> 
         })
         .collect();
     values.dedup_by(|b, a| a.station == b.station && (a.value - b.value).abs() <= 1e-9 * a.value.abs());
-    Curve { of: inner.letter(), bound: None, parts, values, zeros: Vec::new() }
+    Curve { of: inner, bound: None, parts, values, zeros: Vec::new() }
 }
 
 fn value_scale(line: &Line, unit: &Unit, each: f64) -> f64 {
     unit.from_si(line.largest() * each).abs()
 }
 
-/// Curves over the whole path as one stretch.
-fn along_path(passage: &Passage<'_>, curves: Vec<Curve>, titles: [String; 3]) -> Diagrams {
+/// Curves over the whole path as one stretch; the middle one may be of a couple.
+fn along_path(passage: &Passage<'_>, curves: Vec<Curve>, titles: [String; 3], turns: bool) -> Diagrams {
     let (model, train) = (&passage.solved.model, passage.train);
     let length = |v: f64| model.units.length.from_si(v);
     let place = |p: helvek_core::model::PointId| {
@@ -92,7 +95,7 @@ fn along_path(passage: &Passage<'_>, curves: Vec<Curve>, titles: [String; 3]) ->
     };
     let mut largest = [0.0f64; 3];
     for (most, inner) in largest.iter_mut().zip(Inner::ALL) {
-        let mine = curves.iter().filter(|c| c.of == inner.letter());
+        let mine = curves.iter().filter(|c| c.of == inner);
         let values = mine.flat_map(|c| &c.parts).flat_map(|p| p.ordinates);
         *most = values.fold(0.0, |most, v| most.max(v.abs()));
     }
@@ -113,11 +116,7 @@ fn along_path(passage: &Passage<'_>, curves: Vec<Curve>, titles: [String; 3]) ->
             curves,
             refused: None,
         }],
-        units: [
-            String::new(),
-            if titles[1].starts_with("M_") { couple.clone() } else { String::new() },
-            couple,
-        ],
+        units: [String::new(), if turns { couple.clone() } else { String::new() }, couple],
         largest,
         tension_side: false,
         titles: Some(titles),

@@ -26,8 +26,8 @@ pub struct SectionMark {
     pub faces: [f64; 2],
     /// Its least and greatest z.
     pub sides: [f64; 2],
-    /// Which side of the sheet its top face looks to: `up`, `left` ... as the member lies.
-    pub top: &'static str,
+    /// Which side of the sheet its top face looks to, as the member lies.
+    pub top: Side,
     /// N/A
     pub axial: StressBand,
     /// From M, at the bottom and at the top face.
@@ -148,7 +148,7 @@ pub fn section_mark(statics: &Statics, place: &Place) -> Option<SectionMark> {
         parts: properties.solids().iter().map(|solid| part(solid, length)).collect(),
         faces: properties.faces.map(|y| length.from_si(y)),
         sides: properties.sides.map(|z| length.from_si(z)),
-        top: side_word(diagram.along.left()),
+        top: Side::of(diagram.along.left()),
         axial: band([axial; 2]),
         normal: band(bending.map(|b| axial + b)),
         bending: band(bending),
@@ -192,13 +192,29 @@ fn written(value: f64, unit: &Unit, digits: u8) -> StressText {
     StressText { value, text: figures::rounded(value, digits).replace('-', "−") }
 }
 
-/// Which way a direction looks, by its larger component.
-fn side_word(direction: Vector) -> &'static str {
-    match (direction.x.abs() > direction.y.abs(), direction.x > 0.0, direction.y > 0.0) {
-        (true, true, _) => "right",
-        (true, false, _) => "left",
-        (false, _, true) => "up",
-        (false, _, false) => "down",
+/// A side of the sheet.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Side {
+    /// To the right.
+    Right,
+    /// To the left.
+    Left,
+    /// Up.
+    Up,
+    /// Down.
+    Down,
+}
+
+impl Side {
+    /// The one to which a direction points most.
+    fn of(direction: Vector) -> Self {
+        match (direction.x.abs() > direction.y.abs(), direction.x > 0.0, direction.y > 0.0) {
+            (true, true, _) => Self::Right,
+            (true, false, _) => Self::Left,
+            (false, _, true) => Self::Up,
+            (false, _, false) => Self::Down,
+        }
     }
 }
 

@@ -1,7 +1,7 @@
 //! Combinations of load cases in words.
 
 use crate::numbers::{Numbers, minus};
-use helvek_core::answers::RangeAnswer;
+use helvek_core::answers::{ForceOf, RangeAnswer};
 use helvek_core::inside::Inner;
 use helvek_core::model::BodyId;
 use helvek_core::solution::State;
@@ -38,9 +38,9 @@ impl Numbers<'_> {
             format!("{} {unit} ({by})", minus(&figures::rounded(value, self.digits())))
         };
         let force = |range: &RangeAnswer| {
-            let unit = if range.of.starts_with("M_") { &units.moment } else { &units.force };
+            let unit = if range.couple { &units.moment } else { &units.force };
             let of = match range.kind {
-                "bar" => format!("bar {}", range.of),
+                ForceOf::Bar => format!("bar {}", range.of),
                 _ => range.of.clone(),
             };
             RangeLine {

@@ -5,6 +5,7 @@ use crate::lines::{About, AskedLine};
 use crate::numbers::{Words, minus};
 use helvek_core::answers::{GovernsAnswer, LimitAnswer};
 use helvek_core::id::{Id, Kind};
+use helvek_core::judge::CheckSort;
 use helvek_core::units::figures;
 
 impl Words<'_> {
@@ -121,14 +122,16 @@ impl Words<'_> {
     fn mark_of(&self, governs: &GovernsAnswer) -> Option<Id> {
         let (model, part) = (&self.statics.model, &governs.part);
         let sort = match governs.by {
-            "pin-shear" | "bearing" | "tear-out" => {
+            CheckSort::PinShear | CheckSort::Bearing | CheckSort::TearOut => {
                 let pin = model.plated.iter().find(|pin| pin.name == *part);
                 return pin.map(|pin| mark_of_pin(model, pin));
             }
-            "tension" | "compression" | "buckling" | "lets-go" => Kind::Bar,
-            "stress" if model.bars.iter().any(|bar| bar.name == *part) => Kind::Bar,
-            "reaction" => Kind::Support,
-            "joint" => Kind::Joint,
+            CheckSort::Tension | CheckSort::Compression | CheckSort::Buckling | CheckSort::LetsGo => {
+                Kind::Bar
+            }
+            CheckSort::Stress if model.bars.iter().any(|bar| bar.name == *part) => Kind::Bar,
+            CheckSort::Reaction => Kind::Support,
+            CheckSort::Joint => Kind::Joint,
             _ => Kind::Body,
         };
         Some(sort.id(part))
@@ -142,8 +145,8 @@ fn capital(of: &str) -> String {
 fn reaches(governs: &GovernsAnswer) -> String {
     let under = under(governs);
     match governs.by {
-        "lets-go" => format!("{} lets go{under}", governs.part),
-        by => format!("{} reaches its {} limit{under}", governs.part, by.replace('-', " ")),
+        CheckSort::LetsGo => format!("{} lets go{under}", governs.part),
+        by => format!("{} reaches its {} limit{under}", governs.part, by.word().replace('-', " ")),
     }
 }
 
@@ -154,16 +157,18 @@ fn under(governs: &GovernsAnswer) -> String {
 
 fn beyond(governs: &GovernsAnswer) -> String {
     match governs.by {
-        "lets-go" => format!("{} lets go{}", governs.part, under(governs)),
-        by => format!("{} is beyond its {} limit{}", governs.part, by.replace('-', " "), under(governs)),
+        CheckSort::LetsGo => format!("{} lets go{}", governs.part, under(governs)),
+        by => {
+            format!("{} is beyond its {} limit{}", governs.part, by.word().replace('-', " "), under(governs))
+        }
     }
 }
 
 fn short(governs: &GovernsAnswer) -> String {
     match governs.by {
-        "tension" => format!("{} governs, T", governs.part),
-        "compression" => format!("{} governs, C", governs.part),
-        "lets-go" => format!("{} lets go", governs.part),
-        by => format!("{} governs, {}", governs.part, by.replace('-', " ")),
+        CheckSort::Tension => format!("{} governs, T", governs.part),
+        CheckSort::Compression => format!("{} governs, C", governs.part),
+        CheckSort::LetsGo => format!("{} lets go", governs.part),
+        by => format!("{} governs, {}", governs.part, by.word().replace('-', " ")),
     }
 }

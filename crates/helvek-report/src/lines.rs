@@ -1,6 +1,7 @@
 //! The lines of a page: what is said of each thing, in parts that can be pointed at.
 
 use crate::fragment::Fragment;
+use helvek_core::answers::Sense;
 use helvek_core::id::Id;
 use helvek_core::sheet::Find;
 use schemars::JsonSchema;
@@ -171,8 +172,8 @@ pub struct TableRow {
     pub force: Option<f64>,
     /// Its magnitude with its unit, or why there is none.
     pub force_text: String,
-    /// `T`, `C`, `0`; empty when it is not known.
-    pub letter: &'static str,
+    /// Pulled, pushed or neither; null when it is not known.
+    pub sense: Option<Sense>,
     /// The force over the limit on its side.
     pub used: Option<f64>,
     /// In per cent.
@@ -183,6 +184,18 @@ pub struct TableRow {
     pub reserve_text: Option<String>,
     /// Why it carries nothing, where that is seen at sight.
     pub rule: Option<String>,
+}
+
+impl TableRow {
+    /// `T`, `C`, `0`; empty when it is not known.
+    pub(crate) fn letter(&self) -> &'static str {
+        match self.sense {
+            Some(Sense::Tension) => "T",
+            Some(Sense::Compression) => "C",
+            Some(Sense::Zero) => "0",
+            None => "",
+        }
+    }
 }
 
 /// What a joint yields from some step on.

@@ -108,7 +108,7 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
         for row in &page.table {
             let used = row.used_text.as_deref().unwrap_or_default();
             let (name, force) = (plain(&row.name), &row.force_text);
-            writeln!(out, "| {name} | {} | {force} | {} | {used} |", row.length_text, row.letter)?;
+            writeln!(out, "| {name} | {} | {force} | {} | {used} |", row.length_text, row.letter())?;
         }
         writeln!(out)?;
     }

@@ -1,7 +1,7 @@
 //! Trains of forces in words: where one has to stand for the least and the greatest.
 
 use crate::numbers::{Numbers, minus};
-use helvek_core::answers::{MostAnswer, MovingAnswer, MovingForce, StandAnswer};
+use helvek_core::answers::{ForceOf, MostAnswer, MovingAnswer, MovingForce, StandAnswer};
 use helvek_core::inside::Inner;
 use helvek_core::model::{PointId, Train};
 use helvek_core::passage::{Line, Passage, Section};
@@ -100,10 +100,9 @@ impl Numbers<'_> {
         };
         let forces: Vec<String> = (0..train.axles.len()).map(force).collect();
         let mut lines = Vec::new();
-        let unit =
-            |force: &MovingForce| if force.of.starts_with("M_") { &units.moment } else { &units.force };
+        let unit = |force: &MovingForce| if force.couple { &units.moment } else { &units.force };
         for force in answer.forces.iter().filter(|f| f.least.value != f.greatest.value) {
-            let of = if force.kind == "bar" { format!("bar {}", force.of) } else { force.of.clone() };
+            let of = if force.kind == ForceOf::Bar { format!("bar {}", force.of) } else { force.of.clone() };
             let ends = [&force.least, &force.greatest].map(|most| self.train_end(train, most, unit(force)));
             lines.push(TrainLine { of, line: Some(force.of.clone()), ends });
         }

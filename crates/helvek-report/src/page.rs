@@ -15,7 +15,7 @@ use crate::numbers::{Numbers, Words};
 use crate::step::Wording;
 use crate::stiff::{PageStiff, page_stiff};
 use helvek_core::ENGINE;
-use helvek_core::answers::{Findings, StatusWord};
+use helvek_core::answers::{Findings, StatusWord, WarningName};
 use helvek_core::budget::spend;
 use helvek_core::equilibrium::PartOf;
 use helvek_core::id::Kind;
@@ -176,7 +176,7 @@ impl Page {
             warnings: found
                 .warnings
                 .iter()
-                .filter(|w| !(w.name == "friction" && found.status == StatusWord::Slides))
+                .filter(|w| !(w.name == WarningName::Friction && found.status == StatusWord::Slides))
                 .map(|w| w.message.clone())
                 .collect(),
             caution: match (found.stresses.is_empty(), statics.elastic()) {

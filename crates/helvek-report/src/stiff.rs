@@ -8,7 +8,7 @@ mod table;
 
 pub use forces::{PageForceRow, PageForces};
 pub use slopes::{PageEndLine, PageEquation, PageSlopes};
-pub use table::{PageCell, PageProp, PageRow, PageTable};
+pub use table::{PageCell, PageProp, PageRow, PageTable, RowKind};
 
 use crate::numbers::minus;
 use helvek_core::elastic::{Elastic, Refusal};
@@ -82,8 +82,24 @@ pub struct PageEnd {
     pub stiffness: String,
     /// Its share.
     pub factor: String,
-    /// What its end does: `turns with its joint`, `fixed`, `hinged`, `overhang`, `free`.
-    pub kind: &'static str,
+    /// What its end does.
+    pub kind: EndDoes,
+}
+
+/// What the end of a member does.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum EndDoes {
+    /// It turns with its joint.
+    Turns,
+    /// It is fixed.
+    Fixed,
+    /// It is hinged.
+    Hinged,
+    /// It is that of an overhang, which takes no share.
+    Overhang,
+    /// It is free.
+    Free,
 }
 
 /// A member as a line.
@@ -339,11 +355,11 @@ impl Stiff<'_> {
             stiffness: self.stiffness_rule(end),
             factor: if factor > 0.0 { format!("{factor:.places$}") } else { String::new() },
             kind: match (member.overhang, member.kinds[end.end]) {
-                (true, _) => "overhang",
-                (_, EndKind::Rigid) => "turns with its joint",
-                (_, EndKind::Fixed) => "fixed",
-                (_, EndKind::Hinged) => "hinged",
-                (_, EndKind::Free) => "free",
+                (true, _) => EndDoes::Overhang,
+                (_, EndKind::Rigid) => EndDoes::Turns,
+                (_, EndKind::Fixed) => EndDoes::Fixed,
+                (_, EndKind::Hinged) => EndDoes::Hinged,
+                (_, EndKind::Free) => EndDoes::Free,
             },
         }
     }

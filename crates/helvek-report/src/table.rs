@@ -3,7 +3,6 @@
 use crate::lines::TableRow;
 use crate::numbers::percent;
 use crate::step::Wording;
-use helvek_core::answers::Sense;
 use helvek_core::id::Kind;
 use helvek_core::units::figures;
 use std::collections::HashMap;
@@ -33,12 +32,7 @@ impl Wording<'_> {
                     None if known => "not fixed".into(),
                     None => "—".into(),
                 },
-                letter: match bar.sense.filter(|_| known) {
-                    Some(Sense::Tension) => "T",
-                    Some(Sense::Compression) => "C",
-                    Some(Sense::Zero) => "0",
-                    None => "",
-                },
+                sense: bar.sense.filter(|_| known),
                 used: utilisation,
                 used_text: utilisation.map(percent),
                 reserve,

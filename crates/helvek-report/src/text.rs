@@ -94,7 +94,10 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
             let used = row.used_text.as_deref().unwrap_or_default();
             let line = format!(
                 "  {:name$}  {:>length$}  {:>force$} {:1}  {used}",
-                row.name, row.length_text, row.force_text, row.letter
+                row.name,
+                row.length_text,
+                row.force_text,
+                row.letter()
             );
             writeln!(out, "{}", line.trim_end())?;
         }

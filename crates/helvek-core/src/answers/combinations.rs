@@ -49,8 +49,11 @@ pub struct EnvelopeAnswer {
 pub struct RangeAnswer {
     /// `A_y`, `M_A`, `D-C`, `T_hoist`.
     pub of: String,
-    /// `support`, `joint`, `bar`, `rope` or `load`.
-    pub kind: &'static str,
+    /// What it belongs to.
+    pub kind: ForceOf,
+    /// It is a couple, in the unit of moments.
+    #[serde(skip)]
+    pub couple: bool,
     /// Along its assumed sense.
     pub least: f64,
     /// Along its assumed sense.
@@ -147,11 +150,9 @@ impl Statics {
         let values: Vec<_> = held.iter().map(|state| state.solved.full_values()).collect();
         let units = &self.model.units;
         let range = |(index, column): (usize, &crate::equilibrium::Column)| {
-            let kind = kind_word(column.of)?;
-            let unit = match column.kind {
-                ColumnKind::Couple => &units.moment,
-                _ => &units.force,
-            };
+            let kind = ForceOf::column(column.of)?;
+            let couple = column.kind == ColumnKind::Couple;
+            let unit = if couple { &units.moment } else { &units.force };
             let each: Option<Vec<f64>> = values.iter().map(|v| Some(unit.from_si(v[index]?))).collect();
             let each = each?;
             let (mut low, mut high) = (0, 0);
@@ -165,7 +166,7 @@ impl Statics {
             }
             let of = self.model.symbol_of(column);
             let governs = [low, high].map(|i| held[i].name.clone());
-            Some(RangeAnswer { of, kind, least: each[low], greatest: each[high], governs })
+            Some(RangeAnswer { of, kind, couple, least: each[low], greatest: each[high], governs })
         };
         self.full.columns.iter().enumerate().filter_map(range).collect()
     }
@@ -182,14 +183,34 @@ impl Statics {
     }
 }
 
-/// What sort of thing an unknown belongs to; nothing for what is not published.
-pub(super) fn kind_word(of: ColumnOf) -> Option<&'static str> {
-    Some(match of {
-        ColumnOf::Support(_) => "support",
-        ColumnOf::Joint(..) => "joint",
-        ColumnOf::Bar(_) => "bar",
-        ColumnOf::Rope(_) => "rope",
-        ColumnOf::Sought(_) => "load",
-        ColumnOf::Axle(_) | ColumnOf::Link(_) => return None,
-    })
+/// What sort of thing a force belongs to.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum ForceOf {
+    /// A support.
+    Support,
+    /// A joint.
+    Joint,
+    /// A bar.
+    Bar,
+    /// A rope.
+    Rope,
+    /// A load of a sought size.
+    Load,
+    /// A place inside a body.
+    Internal,
+}
+
+impl ForceOf {
+    /// Of an unknown; nothing for what is not published.
+    pub(super) fn column(of: ColumnOf) -> Option<Self> {
+        Some(match of {
+            ColumnOf::Support(_) => Self::Support,
+            ColumnOf::Joint(..) => Self::Joint,
+            ColumnOf::Bar(_) => Self::Bar,
+            ColumnOf::Rope(_) => Self::Rope,
+            ColumnOf::Sought(_) => Self::Load,
+            ColumnOf::Axle(_) | ColumnOf::Link(_) => return None,
+        })
+    }
 }

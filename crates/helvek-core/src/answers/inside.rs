@@ -75,8 +75,8 @@ pub struct PieceAnswer {
 /// The least or the greatest of one of the three.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct ExtremeAnswer {
-    /// `N`, `V` or `M`.
-    pub of: &'static str,
+    /// Which of the three.
+    pub of: Inner,
     /// From the first point.
     pub distance: f64,
     /// Just before or just after what acts there.
@@ -153,7 +153,7 @@ impl Statics {
                     let [least, greatest] = diagram.range(inner);
                     let both = [Some(least), Some(greatest).filter(|g| g.value != least.value)];
                     let published = |extreme: Extreme| ExtremeAnswer {
-                        of: inner.letter(),
+                        of: inner,
                         distance: length(extreme.station),
                         side: extreme.side,
                         value: self.inner_unit(inner, extreme.value),

@@ -1,7 +1,7 @@
 //! The judgement, as published: what governs, what is in reserve, what was not checked.
 
 use crate::inside::Side;
-use crate::judge::{By, Criterion, End, Judged, Judgement, SizedPin, Strength, Subject, Why};
+use crate::judge::{By, CheckSort, Criterion, End, Judged, Judgement, SizedPin, Strength, Subject, Why};
 use crate::model::PlateOf;
 use crate::solution::{State, Statics};
 use crate::units::Unit;
@@ -31,8 +31,8 @@ pub struct JudgementAnswer {
 pub struct CheckedAnswer {
     /// The bar, body, support, joint or pin.
     pub of: String,
-    /// `tension`, `compression`, `stress`, `buckling`, `shear`, `torsion`, `reaction`, `joint`, `pin-shear`, `bearing`, `tear-out` or `net-section` (normal stress beside the hole of a pin).
-    pub by: &'static str,
+    /// What is checked.
+    pub by: CheckSort,
     /// Of a pin: which plane (behind this plate) or which plate, counted from 1.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub plate: Option<usize>,
@@ -46,8 +46,8 @@ pub struct CheckedAnswer {
     pub utilisation: f64,
     /// Whether it is within its limit.
     pub meets: bool,
-    /// Where the limit comes from: `limit`, `yield`, `ultimate`, `shear`, `bearing` or `screening`.
-    pub limit_is: &'static str,
+    /// Where the limit comes from.
+    pub limit_is: LimitSource,
     /// The factor that is wanted on a strength.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub wanted: Option<f64>,
@@ -58,6 +58,35 @@ pub struct CheckedAnswer {
     /// Where along its stretch.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub place: Option<PlaceAnswer>,
+}
+
+/// Where a limit comes from.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum LimitSource {
+    /// A stated limit.
+    Limit,
+    /// The yield strength.
+    Yield,
+    /// The ultimate strength.
+    Ultimate,
+    /// The shear strength.
+    Shear,
+    /// The bearing strength.
+    Bearing,
+    /// The screening value where materials are only assumed.
+    Screening,
+}
+
+impl From<Strength> for LimitSource {
+    fn from(of: Strength) -> Self {
+        match of {
+            Strength::Yield => Self::Yield,
+            Strength::Ultimate => Self::Ultimate,
+            Strength::Shear => Self::Shear,
+            Strength::Bearing => Self::Bearing,
+        }
+    }
 }
 
 /// A place along a stretch.
@@ -110,8 +139,8 @@ pub struct PlateAnswer {
 /// A diameter that is required.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct RequiredAnswer {
-    /// `pin-shear` or `bearing`.
-    pub by: &'static str,
+    /// What asks for it: shear in the pin, or bearing.
+    pub by: CheckSort,
     /// Which plane (behind this plate) or which plate, counted from 1.
     pub plate: usize,
     /// The force that asks for it.
@@ -131,50 +160,8 @@ pub struct RequiredAnswer {
 pub struct UncheckedAnswer {
     /// By name.
     pub of: Vec<String>,
-    /// A fixed name: `no-limit`, `no-section` ...
-    pub why: &'static str,
-}
-
-/// A fixed name for what is checked.
-pub(super) fn by_word(subject: Subject) -> &'static str {
-    match subject {
-        Subject::Tension(_) => "tension",
-        Subject::Compression(_) => "compression",
-        Subject::BarStress(_) | Subject::Normal(_) => "stress",
-        Subject::Net { .. } | Subject::BarNet { .. } => "net-section",
-        Subject::Buckling(_) => "buckling",
-        Subject::Shear(_) => "shear",
-        Subject::Torsion(_) => "torsion",
-        Subject::Sag { .. } => "sag",
-        Subject::Reaction(_) => "reaction",
-        Subject::Joint(_) => "joint",
-        Subject::PinShear { .. } => "pin-shear",
-        Subject::Bearing { .. } => "bearing",
-        Subject::TearOut { .. } => "tear-out",
-    }
-}
-
-fn why_word(why: Why) -> &'static str {
-    match why {
-        Why::NoLimit => "no-limit",
-        Why::NoSection => "no-section",
-        Why::NoStrength => "no-strength",
-        Why::NoShear => "no-shear-strength",
-        Why::NoDiagram => "no-diagram",
-        Why::Buckling => "buckling",
-        Why::NotRound => "not-round",
-        Why::Together => "bent-and-twisted",
-        Why::NoPlates => "no-plates",
-        Why::NoPinStrength => "no-pin-strength",
-        Why::NoBearing => "no-bearing-strength",
-        Why::NoEdge => "no-edge",
-        Why::LeftOver => "left-over",
-        Why::NoSize => "no-size",
-        Why::NoReaction => "no-reaction-limit",
-        Why::NoShape => "no-shape",
-        Why::NotFixed => "not-fixed",
-        Why::Moving => "moving",
-    }
+    /// Why.
+    pub why: Why,
 }
 
 impl Statics {
@@ -187,7 +174,9 @@ impl Statics {
         let reach = judgement.reach.as_ref().filter(|reach| reach.possible());
         let finite = |k: usize| reach.map(|reach| reach.factors[k]).filter(|f| f.is_finite());
         let end = |end: &End| match end {
-            End::Reached(check) => format!("{} {}", self.subject_of(check.subject), by_word(check.subject)),
+            End::Reached(check) => {
+                format!("{} {}", self.subject_of(check.subject), check.subject.sort().word())
+            }
             End::LetsGo(id) => format!("{} lets go", self.model.owner_name(self.full.column(*id).of)),
         };
         let ends = [0, 1].map(|k| {
@@ -207,7 +196,7 @@ impl Statics {
             unchecked: judgement
                 .unchecked
                 .iter()
-                .map(|entry| UncheckedAnswer { of: entry.of.clone(), why: why_word(entry.why) })
+                .map(|entry| UncheckedAnswer { of: entry.of.clone(), why: entry.why })
                 .collect(),
         }
     }
@@ -228,17 +217,9 @@ impl Statics {
     fn checked(&self, judged: &Judged, states: &[State]) -> CheckedAnswer {
         let (check, unit) = (&judged.check, self.unit_of_check(judged.check.subject));
         let (limit_is, wanted) = match check.by {
-            By::Limit => ("limit", None),
-            By::Strength { of, factor, .. } => {
-                let word = match of {
-                    Strength::Yield => "yield",
-                    Strength::Ultimate => "ultimate",
-                    Strength::Shear => "shear",
-                    Strength::Bearing => "bearing",
-                };
-                (word, factor)
-            }
-            By::Screening { factor, .. } => ("screening", factor),
+            By::Limit => (LimitSource::Limit, None),
+            By::Strength { of, factor, .. } => (of.into(), factor),
+            By::Screening { factor, .. } => (LimitSource::Screening, factor),
         };
         let plate = match check.subject {
             Subject::PinShear { plane: row, .. }
@@ -262,7 +243,7 @@ impl Statics {
         };
         CheckedAnswer {
             of: self.subject_of(check.subject),
-            by: by_word(check.subject),
+            by: check.subject.sort(),
             plate,
             demand: unit.from_si(judged.demand) + 0.0,
             limit: unit.from_si(check.most),
@@ -302,8 +283,8 @@ impl Statics {
             .map(|row| drawn.map(|on| units.force.from_si(on.planes[row].length()) + 0.0));
         let required = sized.required.iter().enumerate().map(|(row, required)| {
             let (by, plate) = match required.by {
-                Criterion::Shear { plane } => ("pin-shear", plane + 1),
-                Criterion::Bearing { plate } => ("bearing", plate + 1),
+                Criterion::Shear { plane } => (CheckSort::PinShear, plane + 1),
+                Criterion::Bearing { plate } => (CheckSort::Bearing, plate + 1),
             };
             RequiredAnswer {
                 by,

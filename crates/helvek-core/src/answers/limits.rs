@@ -1,7 +1,6 @@
 //! How far loads may grow, as published.
 
-use super::judgement::by_word;
-use crate::judge::{End, Reach, Subject};
+use crate::judge::{CheckSort, End, Reach, Subject};
 use crate::limits::{BarCheck, Growth};
 use crate::model::{Amount, Asked, Growing, LoadKind};
 use crate::solution::Statics;
@@ -46,8 +45,8 @@ pub struct LimitAnswer {
 pub struct GovernsAnswer {
     /// What reaches its limit, or the one-way part that lets go.
     pub part: String,
-    /// `tension`, `compression`, `lets-go`; or as in the judgement: `stress`, `shear`, `pin-shear` ...
-    pub by: &'static str,
+    /// Which limit; or that a one-way part lets go.
+    pub by: CheckSort,
     /// Under which combination; null: under the loads as drawn.
     pub under: Option<String>,
 }
@@ -126,8 +125,8 @@ impl Statics {
 
     fn governs(&self, reach: &Reach, k: usize) -> Option<GovernsAnswer> {
         let (part, by) = match reach.ends[k]? {
-            End::Reached(check) => (self.subject_of(check.subject), by_word(check.subject)),
-            End::LetsGo(id) => (self.model.owner_name(self.full.column(id).of), "lets-go"),
+            End::Reached(check) => (self.subject_of(check.subject), check.subject.sort()),
+            End::LetsGo(id) => (self.model.owner_name(self.full.column(id).of), CheckSort::LetsGo),
         };
         let under = reach.under[k].map(|row| self.model.combinations[row].name.clone());
         Some(GovernsAnswer { part, by, under })

@@ -18,22 +18,27 @@ mod warnings;
 
 pub use advantage::AdvantageAnswer;
 pub use combinations::{
-    Bounds, CombinationAnswer, EnvelopeAnswer, EnvelopeDiagram, GovernedAnswer, RangeAnswer,
+    Bounds, CombinationAnswer, EnvelopeAnswer, EnvelopeDiagram, ForceOf, GovernedAnswer, RangeAnswer,
 };
 pub use inside::{DiagramAnswer, ExtremeAnswer, InternalAnswer, PieceAnswer};
 pub use judgement::{
-    CheckedAnswer, JudgementAnswer, PinAnswer, PlaceAnswer, PlateAnswer, RequiredAnswer, UncheckedAnswer,
+    CheckedAnswer, JudgementAnswer, LimitSource, PinAnswer, PlaceAnswer, PlateAnswer, RequiredAnswer,
+    UncheckedAnswer,
 };
 pub use limits::{GovernsAnswer, LimitAnswer, ReserveAnswer};
 pub use moving::{
     LinePieceAnswer, MostAnswer, MovingAnswer, MovingBounds, MovingDiagram, MovingForce, StandAnswer,
 };
+pub use recognised::Fact;
 pub use solid::{DiagramSpaceAnswer, InternalSpaceAnswer, LargestAnswer, SixAnswer};
 pub use stiffness::{
-    DeflectionAnswer, DeflectionPiece, DisplacementAnswer, RefusalAnswer, SagAnswer, StiffnessAnswer,
+    DeflectionAnswer, DeflectionPiece, DisplacementAnswer, RefusalAnswer, RefusalName, SagAnswer,
+    StiffnessAnswer,
 };
 pub use strength::{SectionAnswer, StressAnswer, StressExtreme};
+pub use warnings::WarningName;
 
+use crate::plan::{DropsOut, ZeroRule};
 use crate::solution::{Solved, Statics};
 use crate::units::UnitSymbols;
 use crate::verdict::Status;
@@ -178,8 +183,8 @@ pub struct Count {
 /// Something that is not wrong but should be looked at.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 pub struct Warning {
-    /// A fixed name, for programs.
-    pub name: &'static str,
+    /// Which.
+    pub name: WarningName,
     /// For people.
     pub message: String,
     /// The things concerned.
@@ -282,8 +287,8 @@ impl Sense {
 /// Something a trained eye sees.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Recognised {
-    /// A fixed name: `two-force-body`, `third-of-three-members`, `symmetric` ...
-    pub name: &'static str,
+    /// Which.
+    pub name: Fact,
     /// The things concerned.
     pub about: Vec<String>,
     /// Where the lines of three forces meet.
@@ -381,20 +386,36 @@ pub struct TogetherAnswer {
     pub value: f64,
 }
 
+/// What sort of free body was taken.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum FreeBodyIs {
+    /// There is no other.
+    Only,
+    /// The only one, or the first, on which so little is unknown.
+    Single,
+    /// Everything together.
+    Whole,
+    /// One side of a section.
+    Section,
+    /// Several parts together.
+    Group,
+}
+
 /// Why an equation was chosen.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 pub struct ReasonAnswer {
     /// Unknowns that it does not contain.
     pub dropped: Vec<String>,
     /// How each of them drops out, in the same order.
-    pub how: Vec<&'static str>,
+    pub how: Vec<DropsOut>,
     /// Unknowns that it contains and that were found before.
     pub found_before: Vec<String>,
-    /// Why this free body: `only`, `single`, `whole`, `section`, `group`.
-    pub body: &'static str,
+    /// Why this free body.
+    pub body: FreeBodyIs,
     /// The rule that shows a zero member at sight.
     #[serde(skip_serializing_if = "Option::is_none")]
-    pub rule: Option<&'static str>,
+    pub rule: Option<ZeroRule>,
     /// The member of a collinear pair that carries the same.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub same_as: Option<String>,

@@ -1,6 +1,6 @@
 //! Trains of forces, as published: influence lines, the worst stands, envelopes.
 
-use super::combinations::kind_word;
+use super::combinations::ForceOf;
 use crate::equilibrium::{Column, ColumnKind};
 use crate::inside::Inner;
 use crate::model::PointId;
@@ -38,8 +38,11 @@ pub struct MovingAnswer {
 pub struct MovingForce {
     /// `A_y`, `M_A`, `D-C`; `N`, `V`, `M` at a place that is asked.
     pub of: String,
-    /// `support`, `joint`, `bar`, `rope`, `load` or `internal`.
-    pub kind: &'static str,
+    /// What it belongs to.
+    pub kind: ForceOf,
+    /// It is a couple, in the unit of moments.
+    #[serde(skip)]
+    pub couple: bool,
     /// Of a place that is asked: which of `internal`.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub place: Option<usize>,
@@ -155,9 +158,9 @@ impl Statics {
             let Some((lines, drawn)) = passage.section(&section).zip(drawn) else { continue };
             for (inner, line) in Inner::ALL.into_iter().zip(lines) {
                 let unit = self.model.inner_unit_of(inner);
-                let force = self.published_line(passage, &line, drawn[inner as usize], unit);
-                let (of, place) = (inner.letter().to_owned(), Some(place));
-                answer.internal.push(MovingForce { of, kind: "internal", place, ..force });
+                let of = (inner.letter().to_owned(), ForceOf::Internal, inner == Inner::M);
+                let force = self.published_line(passage, of, &line, drawn[inner as usize], unit);
+                answer.internal.push(MovingForce { place: Some(place), ..force });
             }
         }
         answer.diagrams = passage.sweep().iter().map(|swept| self.moving_diagram(passage, swept)).collect();
@@ -172,16 +175,21 @@ impl Statics {
         drawn: f64,
     ) -> Option<MovingForce> {
         let units = &self.model.units;
-        let unit = match column.kind {
-            ColumnKind::Couple => &units.moment,
-            _ => &units.force,
-        };
+        let couple = column.kind == ColumnKind::Couple;
+        let unit = if couple { &units.moment } else { &units.force };
         let of = self.model.symbol_of(column);
-        let kind = kind_word(column.of)?;
-        Some(MovingForce { of, kind, ..self.published_line(passage, line, drawn, unit) })
+        let of = (of, ForceOf::column(column.of)?, couple);
+        Some(self.published_line(passage, of, line, drawn, unit))
     }
 
-    fn published_line(&self, passage: &Passage<'_>, line: &Line, drawn: f64, unit: &Unit) -> MovingForce {
+    fn published_line(
+        &self,
+        passage: &Passage<'_>,
+        (of, kind, couple): (String, ForceOf, bool),
+        line: &Line,
+        drawn: f64,
+        unit: &Unit,
+    ) -> MovingForce {
         let length = |v: f64| self.model.units.length.from_si(v);
         let each = self.model.units.force.to_si(1.0);
         let [least, greatest] = passage.most(line, drawn).map(|most: Most| MostAnswer {
@@ -196,8 +204,9 @@ impl Statics {
             last: unit.from_si(piece.last * each),
         };
         MovingForce {
-            of: String::new(),
-            kind: "",
+            of,
+            kind,
+            couple,
             place: None,
             drawn: unit.from_si(drawn),
             least,

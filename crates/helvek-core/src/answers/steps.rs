@@ -1,24 +1,10 @@
 //! The working and its checks, as published.
 
-use super::{CheckAnswer, ReasonAnswer, StepAnswer, TogetherAnswer};
+use super::{CheckAnswer, FreeBodyIs, ReasonAnswer, StepAnswer, TogetherAnswer};
 use crate::equilibrium::ColumnId;
-use crate::plan::{DropsOut, Equation, FreeBody, WhyBody, ZeroRule};
-use crate::recognition::JointRule;
+use crate::plan::{Equation, FreeBody, WhyBody};
 use crate::solution::Solved;
 use crate::working::Step;
-
-/// The fixed name of a rule.
-pub(super) fn rule_name(rule: JointRule) -> &'static str {
-    match rule {
-        JointRule::TwoAtUnloadedJoint => "two-members-at-an-unloaded-joint",
-        JointRule::ThirdOfThree => "third-of-three-members",
-        JointRule::LoadAlongOther => "load-along-the-other-member",
-        JointRule::SameThroughout => "same-throughout",
-        JointRule::TwoPairs => "two-pairs",
-        JointRule::ThreeNotCoplanar => "three-not-in-one-plane",
-        JointRule::OutOfPlane => "out-of-plane",
-    }
-}
 
 impl Solved {
     pub(super) fn check_answers(&self) -> Vec<CheckAnswer> {
@@ -80,30 +66,16 @@ impl Solved {
             value,
             reason: ReasonAnswer {
                 dropped: reason.dropped.iter().map(|d| self.unknown_name(d.column)).collect(),
-                how: reason
-                    .dropped
-                    .iter()
-                    .map(|d| match d.how {
-                        DropsOut::ThroughCentre => "through-centre",
-                        DropsOut::Across => "across",
-                        DropsOut::CoupleInForceSum => "couple",
-                        DropsOut::AlongAxis => "along-axis",
-                        DropsOut::CoupleAcross => "couple-across",
-                    })
-                    .collect(),
+                how: reason.dropped.iter().map(|d| d.how).collect(),
                 found_before: reason.found_before.iter().map(|c| self.unknown_name(*c)).collect(),
                 body: match reason.body {
-                    WhyBody::Only => "only",
-                    WhyBody::Open(_) => "single",
-                    WhyBody::Whole { .. } => "whole",
-                    WhyBody::Section { .. } => "section",
-                    WhyBody::Group { .. } => "group",
+                    WhyBody::Only => FreeBodyIs::Only,
+                    WhyBody::Open(_) => FreeBodyIs::Single,
+                    WhyBody::Whole { .. } => FreeBodyIs::Whole,
+                    WhyBody::Section { .. } => FreeBodyIs::Section,
+                    WhyBody::Group { .. } => FreeBodyIs::Group,
                 },
-                rule: reason.rule.map(|rule| match rule {
-                    ZeroRule::Joint(rule) => rule_name(rule),
-                    ZeroRule::NothingAcross => "nothing-across",
-                    ZeroRule::AcrossPlane => "across-plane",
-                }),
+                rule: reason.rule,
                 same_as: reason.same_as.map(|c| self.unknown_name(c)),
             },
             together,

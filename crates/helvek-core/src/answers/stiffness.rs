@@ -29,11 +29,39 @@ pub struct StiffnessAnswer {
     pub deflections: Vec<DeflectionAnswer>,
 }
 
+/// Which reason.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum RefusalName {
+    /// Nothing says how stiff anything is.
+    NoStiffness,
+    /// Members without a stiffness on which what is carried depends.
+    MemberWithoutStiffness,
+    /// What holds each other, and nothing between gives way.
+    NothingGivesWay,
+    /// A change of length that is asked for cannot come about.
+    CannotGiveWay,
+    /// Ratios of stiffness, where numbers are needed.
+    RatiosNotEnough,
+    /// Some stiffnesses are ratios and some are numbers.
+    StiffnessMixed,
+    /// A size that is sought and that equilibrium does not fix.
+    SoughtNotFixed,
+    /// What acts has no place inside its body.
+    NoPlaceInside,
+    /// No set of one-way parts fits.
+    ContactsNotFound,
+    /// It moves under these loads.
+    Moves,
+    /// Stiffnesses or lengths differ too much for the arithmetic.
+    FiguresLost,
+}
+
 /// Why stiffness does not answer.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 pub struct RefusalAnswer {
-    /// A fixed name, for programs.
-    pub name: &'static str,
+    /// Which.
+    pub name: RefusalName,
     /// For people.
     pub message: String,
     /// What would help.
@@ -211,7 +239,7 @@ impl Statics {
         };
         match refusal {
             Refusal::Nothing => answer(
-                "no-stiffness",
+                RefusalName::NoStiffness,
                 "Nothing says how stiff its members are.".into(),
                 "Give bodies an EI, or a section and a material.",
                 Vec::new(),
@@ -229,14 +257,14 @@ impl Statics {
                     "Give {} {what}, or a section and a material.",
                     if names.len() == 1 { "it" } else { "them" }
                 );
-                answer("member-without-stiffness", message, &cure, names)
+                answer(RefusalName::MemberWithoutStiffness, message, &cure, names)
             }
             Refusal::Between(columns) => {
                 let names = self.names_of(columns);
                 let message =
                     format!("{} hold each other, and nothing between them gives way.", several(&names));
                 answer(
-                    "nothing-gives-way",
+                    RefusalName::NothingGivesWay,
                     message,
                     "Give one of the supports a spring, or leave one out.",
                     names,
@@ -261,7 +289,7 @@ impl Statics {
                 );
                 names.extend(held);
                 answer(
-                    "cannot-give-way",
+                    RefusalName::CannotGiveWay,
                     message,
                     "Give it an EA, or let one end go free along it (a roller instead of a pin).",
                     names,
@@ -269,37 +297,47 @@ impl Statics {
             }
             Refusal::Ratios(needs) => {
                 let message = format!("Ratios of stiffness are not enough because of {}.", several(needs));
-                answer("ratios-not-enough", message, "Write EI and EA as numbers with units.", needs.clone())
+                answer(
+                    RefusalName::RatiosNotEnough,
+                    message,
+                    "Write EI and EA as numbers with units.",
+                    needs.clone(),
+                )
             }
             Refusal::Mixed(names) => {
                 let message = format!(
                     "Some stiffnesses are ratios, those of {} are numbers: they cannot be compared.",
                     several(names)
                 );
-                answer("stiffness-mixed", message, "Write all of them as ratios, or none.", names.clone())
+                answer(
+                    RefusalName::StiffnessMixed,
+                    message,
+                    "Write all of them as ratios, or none.",
+                    names.clone(),
+                )
             }
             Refusal::Sought(symbol) => {
                 let message = format!("The load {symbol} is sought, and equilibrium does not fix it.");
-                answer("sought-not-fixed", message, "Give it a size.", vec![symbol.clone()])
+                answer(RefusalName::SoughtNotFixed, message, "Give it a size.", vec![symbol.clone()])
             }
             Refusal::Inside(body, why) => {
                 let message = format!("What acts on {body} has no place inside it: {}", why.words(body));
-                answer("no-place-inside", message, "Say where it acts.", vec![body.clone()])
+                answer(RefusalName::NoPlaceInside, message, "Say where it acts.", vec![body.clone()])
             }
             Refusal::Contacts => answer(
-                "contacts-not-found",
+                RefusalName::ContactsNotFound,
                 "No set of supports and cables was found that fits how it gives way.".into(),
                 "Check those that only push or pull.",
                 Vec::new(),
             ),
             Refusal::Moves => answer(
-                "moves",
+                RefusalName::Moves,
                 "It moves under these loads: there is nothing to be stiff against.".into(),
                 "Hold it first.",
                 Vec::new(),
             ),
             Refusal::Numbers => answer(
-                "figures-lost",
+                RefusalName::FiguresLost,
                 "Stiffnesses or lengths differ so much that the arithmetic loses its figures.".into(),
                 "Check their units.",
                 Vec::new(),

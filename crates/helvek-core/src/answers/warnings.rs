@@ -10,6 +10,32 @@ use crate::things::support::SupportKind;
 use crate::tolerance;
 use crate::units::figures;
 use crate::verdict::OneWayState;
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// Which warning.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum WarningName {
+    /// A roller has to pull.
+    RollerPulls,
+    /// A rough contact slides, or nothing presses on it.
+    Friction,
+    /// A one-way part is about to let go.
+    OnTheVerge,
+    /// Several sets of one-way parts would hold.
+    OneWayNotUnique,
+    /// As many equations as unknowns, and yet it can move a little.
+    CriticalGeometry,
+    /// A body closes on itself.
+    ClosedRing,
+    /// Bars cross without a joint.
+    BarsCross,
+    /// Bearings share what equilibrium does not fix.
+    BearingTie,
+    /// It could not be worked step by step.
+    NotWorked,
+}
 
 impl Statics {
     pub(super) fn warnings(&self) -> Vec<Warning> {
@@ -40,7 +66,11 @@ impl Statics {
                     "The roller {} has to {holds}. If it can only push, the body lifts off there.",
                     support.name
                 );
-                warnings.push(Warning { name: "roller-pulls", message, about: vec![support.name.clone()] });
+                warnings.push(Warning {
+                    name: WarningName::RollerPulls,
+                    message,
+                    about: vec![support.name.clone()],
+                });
             }
         }
     }
@@ -58,7 +88,7 @@ impl Statics {
                 ),
                 _ => continue,
             };
-            warnings.push(Warning { name: "friction", message, about: vec![friction.of] });
+            warnings.push(Warning { name: WarningName::Friction, message, about: vec![friction.of] });
         }
     }
 
@@ -92,7 +122,11 @@ impl Statics {
                 "The support {} presses {size}, under 2 % of the largest load: it is on the verge of lifting.",
                 support.name
             );
-            warnings.push(Warning { name: "on-the-verge", message, about: vec![support.name.clone()] });
+            warnings.push(Warning {
+                name: WarningName::OnTheVerge,
+                message,
+                about: vec![support.name.clone()],
+            });
         }
     }
 
@@ -109,7 +143,7 @@ impl Statics {
             "Equilibrium alone cannot say which of {} carry: different ones of them could.",
             about.join(", ")
         );
-        warnings.push(Warning { name: "one-way-not-unique", message, about });
+        warnings.push(Warning { name: WarningName::OneWayNotUnique, message, about });
     }
 
     fn critical(&self, warnings: &mut Vec<Warning>) {
@@ -121,7 +155,7 @@ impl Statics {
         );
         let moving = critical.motion.parts.iter().filter(|m| !m.rests());
         let about = moving.map(|m| self.model.part_name(self.full.parts[m.part.index()].of)).collect();
-        warnings.push(Warning { name: "critical-geometry", message, about });
+        warnings.push(Warning { name: WarningName::CriticalGeometry, message, about });
     }
 
     fn rings(&self, warnings: &mut Vec<Warning>) {
@@ -132,7 +166,7 @@ impl Statics {
                 "The runs of \"{}\" close a ring: what acts on it is found, but N, V and M inside the ring are not fixed by equilibrium.",
                 body.name
             );
-            warnings.push(Warning { name: "closed-ring", message, about: vec![body.name.clone()] });
+            warnings.push(Warning { name: WarningName::ClosedRing, message, about: vec![body.name.clone()] });
         }
     }
 
@@ -142,7 +176,7 @@ impl Statics {
             let more = if pairs.len() > 1 { format!(" ({} such pairs)", pairs.len()) } else { String::new() };
             let message = format!("The bars {a} and {b} cross without a joint{more}: they pass each other.");
             let about = pairs.iter().flat_map(|(a, b)| [a.clone(), b.clone()]).collect();
-            warnings.push(Warning { name: "bars-cross", message, about });
+            warnings.push(Warning { name: WarningName::BarsCross, message, about });
         }
     }
 
@@ -161,7 +195,7 @@ impl Statics {
         let mut about: Vec<_> = self.ties.iter().flatten().map(name).collect();
         about.sort_unstable();
         about.dedup();
-        warnings.push(Warning { name: "bearing-tie", message, about });
+        warnings.push(Warning { name: WarningName::BearingTie, message, about });
     }
 }
 
@@ -176,7 +210,7 @@ impl Solved {
             "No manageable set of equations leads to {}: taken from the global solution, without working.",
             about.join(", ")
         );
-        Some(Warning { name: "not-worked", message, about })
+        Some(Warning { name: WarningName::NotWorked, message, about })
     }
 }
 

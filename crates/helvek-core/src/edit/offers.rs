@@ -5,7 +5,7 @@ use super::meeting;
 use super::place::spot;
 use super::request::Edit;
 use super::typed::filled;
-use crate::answers::Warning;
+use crate::answers::{Warning, WarningName};
 use crate::equilibrium::ColumnOf;
 use crate::id::Kind;
 use crate::model;
@@ -20,10 +20,35 @@ use serde::Serialize;
 pub struct Offer {
     /// What it does: `Make A-B a member that carries loads between its joints`.
     pub text: String,
-    /// The path of the problem it belongs to, or the name of the warning.
-    pub about: String,
+    /// What it belongs to.
+    pub about: OfferedFor,
     /// The edit.
     pub edit: Edit,
+}
+
+/// What an edit is offered for.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(tag = "of", rename_all = "lowercase")]
+pub enum OfferedFor {
+    /// What was refused.
+    Slot {
+        /// The slot into which it was typed.
+        slot: String,
+    },
+    /// A problem of the sheet.
+    Problem {
+        /// Where: `bodies.beam`.
+        path: String,
+    },
+    /// What is worth a second look.
+    Warning {
+        /// Which.
+        name: WarningName,
+    },
+    /// More is held than equilibrium needs.
+    Redundant,
+    /// How stiff it is, is not known.
+    Stiffness,
 }
 
 /// More than this are not offered at once.
@@ -48,7 +73,7 @@ pub fn on_refusal(sheet: &Sheet, refused: &Edit) -> Vec<Offer> {
     };
     let offer = |bar: String| Offer {
         text: format!("Make {bar} a member that carries loads between its joints"),
-        about: about.into(),
+        about: OfferedFor::Slot { slot: about.into() },
         edit: Edit::Member { bar },
     };
     bar.map(offer).into_iter().collect()
@@ -83,7 +108,7 @@ pub fn on_problems(document: &Document, problems: &[Problem]) -> Vec<Offer> {
         let bar = names.get(row)?;
         Some(Offer {
             text: format!("Remove the bar {bar}"),
-            about: problem.path.clone(),
+            about: OfferedFor::Problem { path: problem.path.clone() },
             edit: Edit::Remove { ids: vec![Kind::Bar.id(&bar)] },
         })
     });
@@ -103,7 +128,7 @@ fn loose(sheet: &Sheet, problem: &Problem) -> Vec<Offer> {
         let here = meeting::bodies_at(sheet, at);
         (here.len() > 1).then(|| Offer {
             text: format!("Pin {} together at {at}", here.join(" and ")),
-            about: problem.path.clone(),
+            about: OfferedFor::Problem { path: problem.path.clone() },
             edit: Edit::Joint {
                 name: None,
                 kind: Some("pin".into()),
@@ -129,7 +154,7 @@ pub fn on_redundancy(statics: &Statics) -> Vec<Offer> {
     if statics.elastic.is_none() {
         offers.push(Offer {
             text: "Give every member the same stiffness".into(),
-            about: "stiffness".into(),
+            about: OfferedFor::Stiffness,
             edit: Edit::Stiffness {
                 of: None,
                 ei: Some("EI".into()),
@@ -145,7 +170,7 @@ pub fn on_redundancy(statics: &Statics) -> Vec<Offer> {
     let tied: Vec<_> = tied.collect();
     offers.extend(tied.into_iter().rev().take(FEW).map(|bar| Offer {
         text: format!("Take the bar {bar} out"),
-        about: "redundant".into(),
+        about: OfferedFor::Redundant,
         edit: Edit::Remove { ids: vec![Kind::Bar.id(&bar)] },
     }));
     offers
@@ -153,11 +178,11 @@ pub fn on_redundancy(statics: &Statics) -> Vec<Offer> {
 
 /// About what is worth a second look: a joint where bars cross.
 pub fn on_warnings(warnings: &[Warning]) -> Vec<Offer> {
-    let crossing = warnings.iter().filter(|warning| warning.name == "bars-cross");
+    let crossing = warnings.iter().filter(|warning| warning.name == WarningName::BarsCross);
     let pairs = crossing.flat_map(|warning| warning.about.chunks_exact(2));
     let offers = pairs.map(|pair| Offer {
         text: format!("Join {} and {} where they cross", pair[0], pair[1]),
-        about: "bars-cross".into(),
+        about: OfferedFor::Warning { name: WarningName::BarsCross },
         edit: Edit::Join { bars: pair.to_vec() },
     });
     offers.take(MOST).collect()

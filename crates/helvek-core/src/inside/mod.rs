@@ -30,9 +30,11 @@ use crate::model::{BodyId, Model, PointId};
 use crate::tolerance;
 pub(crate) use graph::Graph;
 use graph::{Sides, Stretch};
+use schemars::JsonSchema;
+use serde::Serialize;
 
 /// Which of the three.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, JsonSchema)]
 pub enum Inner {
     /// The normal force, tension positive, N.
     N,

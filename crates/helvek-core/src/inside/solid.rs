@@ -11,9 +11,11 @@ use crate::equilibrium::Equilibrium;
 use crate::geometry::Vector;
 use crate::model::{BodyId, Model, PointId};
 use crate::tolerance;
+use schemars::JsonSchema;
+use serde::Serialize;
 
 /// Which of the six.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, JsonSchema)]
 pub enum Six {
     /// The normal force, tension positive, N.
     N,

@@ -8,12 +8,14 @@ mod demand;
 mod net;
 mod plates;
 mod reach;
+mod sort;
 mod unchecked;
 mod worked;
 
 pub use net::Hole;
 pub use plates::{Criterion, OnPin, Required, SizedPin};
 pub use reach::{End, Reach};
+pub use sort::CheckSort;
 pub use unchecked::{Unchecked, Why};
 pub use worked::Worked;
 

@@ -5,9 +5,12 @@ use super::plates::SizedPin;
 use crate::inside::Inner;
 use crate::model::{BarLimits, BodyId, JointId, Limited, Material, Member, PointId, SupportId};
 use crate::solution::{State, Statics};
+use schemars::JsonSchema;
+use serde::Serialize;
 
 /// Why something was not checked.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "kebab-case")]
 pub enum Why {
     /// A bar without a limit, a section or a material.
     NoLimit,
@@ -16,6 +19,7 @@ pub enum Why {
     /// A section, but nothing to compare its stresses with.
     NoStrength,
     /// No shear strength, and no limit on shear.
+    #[serde(rename = "no-shear-strength")]
     NoShear,
     /// N, V and M are not known along it.
     NoDiagram,
@@ -24,12 +28,14 @@ pub enum Why {
     /// The section is not round: T·r/J does not hold.
     NotRound,
     /// It is bent and twisted: each is looked at by itself.
+    #[serde(rename = "bent-and-twisted")]
     Together,
     /// A pin of which the plates are not listed.
     NoPlates,
     /// A plated pin whose material has no shear strength.
     NoPinStrength,
     /// A plate whose material has no bearing strength.
+    #[serde(rename = "no-bearing-strength")]
     NoBearing,
     /// A plate of which the distance to its edge is not given.
     NoEdge,
@@ -38,6 +44,7 @@ pub enum Why {
     /// No size in stock is large enough, or nothing asks for any.
     NoSize,
     /// No limit is stated on the force of a support.
+    #[serde(rename = "no-reaction-limit")]
     NoReaction,
     /// A limit on its sag, but how stiff it is, or where it goes, is not known.
     NoShape,

@@ -21,6 +21,8 @@ use crate::recognition::JointRule;
 use crate::sheet::Reactions;
 use cuts::Cut;
 use isolate::Chooser;
+use schemars::JsonSchema;
+use serde::Serialize;
 
 /// Parts taken together as one free body.
 #[derive(Debug, Clone, PartialEq, Eq, Hash)]
@@ -30,7 +32,8 @@ pub struct FreeBody {
 }
 
 /// How an unknown stays out of an equation.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "kebab-case")]
 pub enum DropsOut {
     /// Its line of action passes through the moment centre, in space: meets the axis.
     ThroughCentre,
@@ -41,6 +44,7 @@ pub enum DropsOut {
     /// It acts across the direction of the force sum.
     Across,
     /// A couple does not enter a force sum.
+    #[serde(rename = "couple")]
     CoupleInForceSum,
 }
 
@@ -78,14 +82,16 @@ pub enum WhyBody {
 }
 
 /// Why a member is seen at sight to carry nothing.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "kebab-case")]
 pub enum ZeroRule {
-    /// One of the rules of joints.
-    Joint(JointRule),
     /// In space: all others at the joint lie in one plane, and nothing else acts across it.
     AcrossPlane,
     /// Nothing else at the joint acts across the others.
     NothingAcross,
+    /// One of the rules of joints.
+    #[serde(untagged)]
+    Joint(JointRule),
 }
 
 /// Why an equation was chosen.

@@ -5,21 +5,28 @@ use crate::equilibrium::{ColumnId, Equilibrium, Freedom, PartId};
 use crate::geometry::Vector;
 use crate::model::Space;
 use crate::tolerance;
+use schemars::JsonSchema;
+use serde::Serialize;
 
 /// A rule.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "kebab-case")]
 pub enum JointRule {
     /// Two members that are not in one line meet at an unloaded, unsupported joint: both carry nothing. Or one alone.
+    #[serde(rename = "two-members-at-an-unloaded-joint")]
     TwoAtUnloadedJoint,
     /// Of three members at an unloaded, unsupported joint two are in one line: the third carries nothing.
+    #[serde(rename = "third-of-three-members")]
     ThirdOfThree,
     /// What acts at a joint of two members acts along one of them: the other carries nothing.
+    #[serde(rename = "load-along-the-other-member")]
     LoadAlongOther,
     /// Two members in one line at an unloaded joint, or what is left of three: both carry the same.
     SameThroughout,
     /// Four members in two lines at an unloaded joint: each pair carries the same.
     TwoPairs,
     /// In space: three members that do not lie in one plane meet at an unloaded joint: none carries anything.
+    #[serde(rename = "three-not-in-one-plane")]
     ThreeNotCoplanar,
     /// In space: all members at an unloaded joint but this one lie in one plane: it carries nothing.
     OutOfPlane,

@@ -2,6 +2,7 @@
 //! y, or of a sign can hide.
 
 use crate::common::{answers, assert_near, beam};
+use helvek_core::answers::WarningName;
 
 const PIN_ROLLER: &str = r#"supports = [{ at = "A", kind = "pin" }, { at = "B", kind = "roller" }]"#;
 
@@ -29,7 +30,7 @@ fn a_load_beyond_a_support_lifts_the_far_end() {
     let answers = answers(&beam(&[("A", 0.0), ("B", 4.0), ("C", 5.0)], rest));
     assert_eq!(reaction(&answers, "A").1, -2.0);
     assert_eq!(reaction(&answers, "B").1, 10.0);
-    assert_eq!(answers.warnings[0].name, "roller-pulls");
+    assert_eq!(answers.warnings[0].name, WarningName::RollerPulls);
     assert_eq!(answers.warnings[0].about, ["A"]);
 }
 

@@ -464,7 +464,7 @@ fn whatever_things_are_called_they_are_not_taken_for_others() {
     // What was chosen in sheets of before is still found.
     let built = model::build(&document);
     assert_eq!((built.problems, built.model.order.len()), (vec![], 2));
-    let ids: Vec<Id> = things(&document.sheet);
+    let ids = things(&document.sheet);
     assert!(ids.iter().any(|id| *id == "body:left %2B right %40 50%25"), "{ids:?}");
     for id in ids.iter().filter(|id| id.kind == Kind::Body || id.kind == Kind::Load) {
         let text = serde_json::json!({ "edit": "remove", "ids": [id] }).to_string();

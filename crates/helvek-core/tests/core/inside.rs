@@ -546,7 +546,7 @@ points = { A = [0, 0], B = [1.2, 0], C = [2.6, 0] }
 bodies = { arm = { runs = [["A", "B", "C"]] } }"#,
     );
     let extremes = &found.diagrams[0].extremes;
-    let greatest = extremes.iter().filter(|e| e.of == "M").map(|e| e.value).fold(f64::MIN, f64::max);
+    let greatest = extremes.iter().filter(|e| e.of == Inner::M).map(|e| e.value).fold(f64::MIN, f64::max);
     let expected = 2e-5 + 1e-6 / (2.0 * 4.76);
     assert!((greatest / expected - 1.0).abs() < 1e-6, "{greatest} instead of {expected}");
 }

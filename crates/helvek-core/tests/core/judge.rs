@@ -1,7 +1,10 @@
 //! Judgement: closed forms of pins, stresses and factors; and what the largest load does when it is put on.
 
 use crate::common::{answers, assert_near, solved};
+use helvek_core::answers::LimitSource;
 use helvek_core::answers::{Answers, CheckedAnswer, JudgementAnswer};
+use helvek_core::judge::CheckSort;
+use helvek_core::judge::Why;
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
 use std::f64::consts::PI;
@@ -10,9 +13,9 @@ fn judgement(found: &Answers) -> &JudgementAnswer {
     found.judgement.as_ref().unwrap()
 }
 
-fn check<'a>(found: &'a Answers, of: &str, by: &str, plate: Option<usize>) -> &'a CheckedAnswer {
+fn check<'a>(found: &'a Answers, of: &str, by: CheckSort, plate: Option<usize>) -> &'a CheckedAnswer {
     let mine = |c: &&CheckedAnswer| c.of == of && c.by == by && c.plate == plate;
-    judgement(found).checks.iter().find(mine).unwrap_or_else(|| panic!("{of} {by} {plate:?}"))
+    judgement(found).checks.iter().find(mine).unwrap_or_else(|| panic!("{of} {by:?} {plate:?}"))
 }
 
 /// A lever on a forked pin at A: 3 kN down at C and 4 kN to the left at B, both held at A and by the link at D.
@@ -52,22 +55,28 @@ limits = [{ of = ["A"], factor = 1.5 }]"#,
     assert_near(x, 4.0);
     assert_near(y, -4.0);
     for plane in [1, 2] {
-        let shear = check(&found, "A", "pin-shear", Some(plane));
+        let shear = check(&found, "A", CheckSort::PinShear, Some(plane));
         assert_near(shear.demand, force / 2.0 / (PI / 4.0 * 144.0));
         assert_near(shear.limit, 80.0 / 1.5);
         assert_near(shear.factor.unwrap(), 80.0 / shear.demand);
     }
-    assert_near(check(&found, "A", "bearing", Some(1)).demand, force / 2.0 / (5.0 * 12.0));
-    assert_near(check(&found, "A", "bearing", Some(2)).demand, force / (8.0 * 12.0));
-    assert_near(check(&found, "A", "bearing", Some(3)).factor.unwrap(), 120.0 * 6.0 * 12.0 / (force / 2.0));
+    assert_near(check(&found, "A", CheckSort::Bearing, Some(1)).demand, force / 2.0 / (5.0 * 12.0));
+    assert_near(check(&found, "A", CheckSort::Bearing, Some(2)).demand, force / (8.0 * 12.0));
+    assert_near(
+        check(&found, "A", CheckSort::Bearing, Some(3)).factor.unwrap(),
+        120.0 * 6.0 * 12.0 / (force / 2.0),
+    );
     // Torn out over 2·8·(20 − 6) mm².
-    assert_near(check(&found, "A", "tear-out", Some(2)).demand, force / (2.0 * 8.0 * 14.0));
+    assert_near(check(&found, "A", CheckSort::TearOut, Some(2)).demand, force / (2.0 * 8.0 * 14.0));
     // The eye asks for the most: F/(8·60/1.5) = 17.68, then 18; the pin of 12 mm falls short of that.
     assert_near(pin.least.unwrap(), force / (8.0 * 40.0));
     assert_near(pin.next.unwrap(), 18.0);
-    assert!(pin.required.iter().filter(|r| r.governs).all(|r| r.by == "bearing" && r.plate == 2));
-    assert!(!judgement(&found).meets && !check(&found, "A", "bearing", Some(2)).meets);
-    assert_eq!((judgement(&found).checks[0].by, judgement(&found).checks[0].plate), ("bearing", Some(2)));
+    assert!(pin.required.iter().filter(|r| r.governs).all(|r| r.by == CheckSort::Bearing && r.plate == 2));
+    assert!(!judgement(&found).meets && !check(&found, "A", CheckSort::Bearing, Some(2)).meets);
+    assert_eq!(
+        (judgement(&found).checks[0].by, judgement(&found).checks[0].plate),
+        (CheckSort::Bearing, Some(2))
+    );
 }
 
 #[test]
@@ -182,14 +191,21 @@ fn permanent_loads_stay_and_the_far_face_ends_the_interval() {
     assert_eq!(told.ends[1].as_deref(), Some("post stress"));
     assert_near(found.limits[0].greatest.unwrap(), 4.2);
     let governs = found.limits[0].governs_to.as_ref().unwrap();
-    assert_eq!((governs.part.as_str(), governs.by), ("post", "stress"));
-    let stress = check(&found, "post", "stress", None);
+    assert_eq!((governs.part.as_str(), governs.by), ("post", CheckSort::Stress));
+    let stress = check(&found, "post", CheckSort::Stress, None);
     assert_near(stress.demand, 20.0 + 100.0 / 3.0);
     assert_near(stress.place.as_ref().unwrap().distance + 1.0, 1.0);
-    assert_near(check(&found, "foot", "reaction", None).demand, (24f64 * 24.0 + 1.0).sqrt());
+    assert_near(check(&found, "foot", CheckSort::Reaction, None).demand, (24f64 * 24.0 + 1.0).sqrt());
     // Ranked: the reaction uses 24.02/30, the stress 53.3/160, and against the yield stress 53.3/200.
     let ranked: Vec<_> = told.checks.iter().map(|c| (c.by, c.limit_is)).collect();
-    assert_eq!(ranked[..3], [("reaction", "limit"), ("stress", "limit"), ("stress", "yield")]);
+    assert_eq!(
+        ranked[..3],
+        [
+            (CheckSort::Reaction, LimitSource::Limit),
+            (CheckSort::Stress, LimitSource::Limit),
+            (CheckSort::Stress, LimitSource::Yield)
+        ]
+    );
 }
 
 #[test]
@@ -212,12 +228,12 @@ own = {{ E = "200 GPa", yield = 250 }}
     };
     // About its weaker side: I = 30·10³/12 = 2500 mm⁴; π²·200000·2500/1000² = 4934.8 N.
     let found = strut(1.0);
-    let slender = check(&found, "A-B", "buckling", None);
+    let slender = check(&found, "A-B", CheckSort::Buckling, None);
     assert_near(slender.limit, PI * PI * 200e3 * 2500.0 / 1e6 / 1e3 / 2.0);
     assert_near(slender.factor.unwrap(), PI * PI * 500.0 / 3e3);
     assert!(!slender.meets);
     // 60 mm: Euler would be 1.37 MN, squash is 250·300 = 75 kN.
-    assert_near(check(&strut(0.06), "A-B", "buckling", None).limit, 75.0 / 2.0);
+    assert_near(check(&strut(0.06), "A-B", CheckSort::Buckling, None).limit, 75.0 / 2.0);
 }
 
 #[test]
@@ -235,8 +251,8 @@ materials = {{ own = {{ E = "200 GPa" }} }}
         ))
     };
     let critical = |inertia: f64| PI * PI * 200e3 * inertia / 1.44e6 / 1e3;
-    assert_near(check(&strut(""), "A-B", "buckling", None).limit, critical(2500.0));
-    assert_near(check(&strut(", held = true"), "A-B", "buckling", None).limit, critical(22_500.0));
+    assert_near(check(&strut(""), "A-B", CheckSort::Buckling, None).limit, critical(2500.0));
+    assert_near(check(&strut(", held = true"), "A-B", CheckSort::Buckling, None).limit, critical(22_500.0));
 }
 
 #[test]
@@ -250,12 +266,12 @@ pins = [{ at = "A", plates = [{ of = "tie", thickness = 4 }, { of = "ground", th
 points = { A = [0, 0], B = [1, 0], C = [1, 1] }
 "#,
     );
-    let idle = check(&found, "idle", "tension", None);
+    let idle = check(&found, "idle", CheckSort::Tension, None);
     assert!(idle.meets && idle.utilisation == 0.0 && idle.factor.is_none());
-    let tie = check(&found, "tie", "tension", None);
+    let tie = check(&found, "tie", CheckSort::Tension, None);
     assert!(!tie.meets && tie.utilisation.is_finite(), "{}", tie.utilisation);
     // A pin that has its plates listed by its point is not named as one without: the one at C is.
-    let plates = judgement(&found).unchecked.iter().find(|u| u.why == "no-plates").unwrap();
+    let plates = judgement(&found).unchecked.iter().find(|u| u.why == Why::NoPlates).unwrap();
     assert_eq!(plates.of, ["C"]);
 }
 
@@ -275,7 +291,7 @@ round = { shape = "round", diameter = 30 }
 own = { shear = 80 }
 "#,
     );
-    let twist = check(&found, "shaft", "torsion", None);
+    let twist = check(&found, "shaft", CheckSort::Torsion, None);
     assert_near(twist.demand, 16.0 * 250e3 / (PI * 27e3));
     assert_near(twist.factor.unwrap(), 80.0 / twist.demand);
 }
@@ -287,11 +303,11 @@ fn the_case_under_which_it_is_worst_is_named_and_what_has_no_limit_is_listed() {
   { kind = "force", at = "B", size = 1, direction = "down", case = "wind" }"#,
         r#"combinations = [{ name = "calm", factors = { permanent = 1.35 } }, { name = "storm", factors = { permanent = 0.9, wind = 3 } }]"#,
     ));
-    let stress = check(&found, "post", "stress", None);
+    let stress = check(&found, "post", CheckSort::Stress, None);
     assert_eq!(stress.under.as_deref(), Some("storm"));
     assert_near(stress.demand, 0.9 * 20.0 + 3.0 * 100.0 / 3.0);
     let unchecked = &judgement(&found).unchecked;
-    assert!(unchecked.iter().any(|u| u.why == "no-reaction-limit" && u.of == ["foot"]));
+    assert!(unchecked.iter().any(|u| u.why == Why::NoReaction && u.of == ["foot"]));
 }
 
 proptest! {
@@ -333,7 +349,7 @@ own = {{ yield = 240, shear = 60, bearing = 200 }}
         let at_limit = told_of(to);
         let above = told_of(to * 1.001);
         let fails: Vec<_> = above.checks.iter().filter(|c| !c.meets).collect();
-        let named = |c: &CheckedAnswer| format!("{} {}", c.of, c.by);
+        let named = |c: &CheckedAnswer| format!("{} {}", c.of, c.by.word());
         prop_assert!(fails.iter().any(|c| Some(named(c)) == told.ends[1]), "{:?} {fails:?}", told.ends);
         for fail in fails {
             let same = |c: &&CheckedAnswer| named(c) == named(fail) && c.plate == fail.plate && c.limit_is == fail.limit_is;
@@ -377,7 +393,7 @@ fn the_hole_of_a_pin_is_taken_off_the_section_also_when_its_size_is_chosen() {
     // M at A is 150 N·m: with the hole I = 8·(40³ − 6³)/12 mm⁴, and σ = 150000·20/I.
     let inertia = 8.0 * (40f64.powi(3) - 6f64.powi(3)) / 12.0;
     let chosen = answers(&lever(8.0, ""));
-    let net = check(&chosen, "lever", "net-section", None);
+    let net = check(&chosen, "lever", CheckSort::NetSection, None);
     assert_near(net.demand, 150_000.0 * 20.0 / inertia);
     let place = net.place.as_ref().unwrap();
     assert_near(place.distance, 300.0);
@@ -385,20 +401,23 @@ fn the_hole_of_a_pin_is_taken_off_the_section_also_when_its_size_is_chosen() {
     let bent = lever(8.0, "").replace("C = [100, 0]", "C = [60, 80]");
     for sheet in [lever(8.0, ""), bent] {
         let found = answers(&sheet);
-        assert_eq!(judgement(&found).checks.iter().filter(|c| c.by == "net-section").count(), 2);
+        assert_eq!(judgement(&found).checks.iter().filter(|c| c.by == CheckSort::NetSection).count(), 2);
     }
-    assert_near(check(&chosen, "lever", "stress", None).demand, 150_000.0 * 20.0 / (8.0 * 64_000.0 / 12.0));
+    assert_near(
+        check(&chosen, "lever", CheckSort::Stress, None).demand,
+        150_000.0 * 20.0 / (8.0 * 64_000.0 / 12.0),
+    );
     // One that is given leaves less: 40³ − 16³; it is beyond 72 MPa, and the whole section is not.
     let given = answers(&lever(8.0, "diameter = 16,"));
-    let net = check(&given, "lever", "net-section", None);
+    let net = check(&given, "lever", CheckSort::NetSection, None);
     assert_near(net.demand, 150_000.0 * 20.0 / (8.0 * (64_000.0 - 4_096.0) / 12.0));
     assert!(net.demand > 72.0 && !judgement(&given).meets);
     // A hole as high as the lever leaves nothing.
     let through = answers(&lever(8.0, "diameter = 40,"));
-    assert!(check(&through, "lever", "net-section", None).demand > 1e6);
+    assert!(check(&through, "lever", CheckSort::NetSection, None).demand > 1e6);
     // Lugs thicker than the lever are pieces of their own.
     let lugs = answers(&lever(9.0, ""));
-    assert!(judgement(&lugs).checks.iter().all(|c| c.by != "net-section"));
+    assert!(judgement(&lugs).checks.iter().all(|c| c.by != CheckSort::NetSection));
 }
 
 #[test]
@@ -418,8 +437,8 @@ flat = { shape = "rectangle", width = 6, height = 30 }
 soft = { yield = 200 }
 "#;
     let found = answers(sheet);
-    assert_near(check(&found, "A-B", "stress", None).demand, 16_000.0 / 180.0);
-    let net = check(&found, "A-B", "net-section", None);
+    assert_near(check(&found, "A-B", CheckSort::Stress, None).demand, 16_000.0 / 180.0);
+    let net = check(&found, "A-B", CheckSort::NetSection, None);
     assert_near(net.demand, 16_000.0 / 120.0);
     assert_near(net.factor.unwrap(), 200.0 * 120.0 / 16_000.0);
 }
@@ -432,7 +451,7 @@ fn a_round_section_loses_the_band_of_the_hole() {
     let found = answers(&sheet);
     let (r, phi) = (15.0f64, 0.5f64.asin());
     let left = PI * r.powi(4) / 4.0 - r.powi(4) * (4.0 * phi - (4.0 * phi).sin()) / 8.0;
-    let net = check(&found, "lever", "net-section", None);
+    let net = check(&found, "lever", CheckSort::NetSection, None);
     assert_near(net.demand / (150_000.0 * r / left), 1.0);
 }
 
@@ -452,11 +471,11 @@ sections = {{ plank = {{ shape = "rectangle", width = 80, height = 200 }} }}"#
         )
     };
     let found = answers(&sheet(30.0));
-    let stress = check(&found, "beam", "stress", None);
+    let stress = check(&found, "beam", CheckSort::Stress, None);
     assert_near(stress.demand, 45.0);
     assert_near(stress.place.as_ref().unwrap().distance, 3.0);
     assert_eq!(stress.under.as_deref(), Some("cart with its force 3 m from A"));
-    assert_near(check(&found, "B", "reaction", None).demand, 16.0);
+    assert_near(check(&found, "B", CheckSort::Reaction, None).demand, 16.0);
     assert!(judgement(&found).unchecked.iter().all(|entry| entry.of != ["cart"]));
     let reach = judgement(&found);
     assert_near(reach.factors[1].unwrap(), 4.0 / 3.0);

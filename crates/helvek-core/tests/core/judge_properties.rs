@@ -2,6 +2,8 @@
 
 use crate::common::solved;
 use helvek_core::answers::{JudgementAnswer, PinAnswer};
+use helvek_core::judge::CheckSort;
+use helvek_core::judge::Why;
 use helvek_core::model::Stock;
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
@@ -91,12 +93,12 @@ proptest! {
         });
         let least = shear.chain(bearing).fold(0.0, f64::max);
         prop_assert!((pin(&told).least.unwrap() - least).abs() <= 1e-9 * (1.0 + least));
-        prop_assert!(told.unchecked.iter().all(|u| u.why != "left-over"));
+        prop_assert!(told.unchecked.iter().all(|u| u.why != Why::LeftOver));
         // Without its last plate something is left over, and said.
         if stack.len() > 2 {
             let short = judged(&star([first, second], &loads, &plates(&stack[..stack.len() - 1])));
             let [x, y] = pin(&told).plates.last().unwrap().force.unwrap();
-            let said = short.unchecked.iter().any(|u| u.why == "left-over");
+            let said = short.unchecked.iter().any(|u| u.why == Why::LeftOver);
             prop_assert_eq!(said, x.hypot(y) > 1e-6, "{} {}", x, y);
         }
     }
@@ -174,10 +176,10 @@ materials = {{ own = {{ shear = 60, bearing = 400 }} }}
         let most = pin(&judged(&body(""))).at_most.unwrap();
         prop_assume!(most > 1.0);
         let told = judged(&body(&format!("diameter = {most},")));
-        let tear = told.checks.iter().find(|c| c.by == "tear-out").unwrap();
+        let tear = told.checks.iter().find(|c| c.by == CheckSort::TearOut).unwrap();
         prop_assert!((tear.factor.unwrap() - wanted).abs() <= 1e-9 * wanted, "{:?}", tear);
         prop_assert!(tear.meets);
         let larger = judged(&body(&format!("diameter = {},", most + 0.5)));
-        prop_assert!(!larger.checks.iter().find(|c| c.by == "tear-out").unwrap().meets);
+        prop_assert!(!larger.checks.iter().find(|c| c.by == CheckSort::TearOut).unwrap().meets);
     }
 }

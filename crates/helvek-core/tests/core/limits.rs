@@ -3,6 +3,7 @@
 use crate::common;
 use crate::common::{answers, assert_near};
 use helvek_core::answers::{Answers, LimitAnswer};
+use helvek_core::judge::CheckSort;
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
 
@@ -40,9 +41,9 @@ find = [{ what = "limit", load = "F" }]"#,
     assert_near(limit.greatest.unwrap(), 9.0);
     assert_near(limit.least.unwrap(), -7.2);
     let governs = limit.governs_to.as_ref().unwrap();
-    assert_eq!((governs.part.as_str(), governs.by), ("A-B", "compression"));
+    assert_eq!((governs.part.as_str(), governs.by), ("A-B", CheckSort::Compression));
     let other = limit.governs_from.as_ref().unwrap();
-    assert_eq!((other.part.as_str(), other.by), ("B-C", "compression"));
+    assert_eq!((other.part.as_str(), other.by), ("B-C", CheckSort::Compression));
     assert_near(found.bars["A-B"].utilisation.unwrap(), 4.0 / 12.0);
     assert_near(found.bars["B-C"].utilisation.unwrap(), 5.0 / 20.0);
     assert_near(limit.bars["B-C"].factors[1].unwrap(), 4.0);
@@ -114,7 +115,7 @@ find = [{ what = "limit", load = "F" }]"#,
     let limit = only(&found);
     assert_near(limit.from.unwrap(), 0.0);
     let governs = limit.governs_from.as_ref().unwrap();
-    assert_eq!((governs.part.as_str(), governs.by), ("B-C", "lets-go"));
+    assert_eq!((governs.part.as_str(), governs.by), ("B-C", CheckSort::LetsGo));
     assert_near(limit.to.unwrap(), 3.0);
 }
 
@@ -201,7 +202,7 @@ fn loads_grow_until_the_worst_combination_is_at_its_limit() {
     let governs = limit.governs_to.as_ref().unwrap();
     assert_eq!(
         (governs.part.as_str(), governs.by, governs.under.as_deref()),
-        ("B", "reaction", Some("heavy"))
+        ("B", CheckSort::Reaction, Some("heavy"))
     );
     let judged = found.judgement.as_ref().unwrap();
     assert_near(judged.factors[1].unwrap(), 10.0 / 9.0);

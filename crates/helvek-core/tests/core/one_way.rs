@@ -3,6 +3,7 @@
 use crate::common::assembly::Dice;
 use crate::common::{answers, assert_near, solved};
 use helvek_core::answers::StatusWord;
+use helvek_core::answers::WarningName;
 use helvek_core::equilibrium::Equilibrium;
 use helvek_core::model::{self, Model};
 use helvek_core::sheet::SupportKind;
@@ -205,6 +206,6 @@ fn a_table_on_four_legs_says_that_it_cannot_say() {
         top = { runs = [["A", "B", "C"]] }"#,
     );
     assert_eq!(table.status, StatusWord::Indeterminate);
-    assert!(table.warnings.iter().any(|w| w.name == "one-way-not-unique"), "{:?}", table.warnings);
+    assert!(table.warnings.iter().any(|w| w.name == WarningName::OneWayNotUnique), "{:?}", table.warnings);
     assert!(table.reactions.iter().all(|r| r.force[1].is_none()));
 }

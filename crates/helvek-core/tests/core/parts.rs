@@ -1,6 +1,8 @@
 //! Every sort of support, joint, rope and load once, by hand.
 
 use crate::common::{answers, assert_near, problems, solved, toml};
+use helvek_core::answers::Fact;
+use helvek_core::answers::WarningName;
 use helvek_core::answers::{Answers, StatusWord};
 use helvek_core::sheet::Syntax;
 
@@ -48,7 +50,7 @@ fn links_cables_guides_and_rough_surfaces() {
     let rough = answers(&plank(&format!(r#"{{ at = "A", kind = "rough", friction = 0.4 }}, {stayed}"#)));
     assert_near(rough.friction[0].needed.unwrap(), 2.0 / 4.5);
     assert_eq!((rough.friction[0].available, rough.friction[0].holds), (Some(0.4), Some(false)));
-    assert!(rough.warnings.iter().any(|w| w.name == "friction"), "{:?}", rough.warnings);
+    assert!(rough.warnings.iter().any(|w| w.name == WarningName::Friction), "{:?}", rough.warnings);
 }
 
 #[test]
@@ -263,8 +265,8 @@ fn what_acts_on_a_pin_belongs_to_the_pin() {
     assert_near(on("right")[1].unwrap(), -5.0);
     assert_near(on("left")[0].unwrap(), -3.75);
     assert_near(on("right")[0].unwrap(), 3.75);
-    assert!(props.recognised.iter().any(|r| r.name == "two-force-body"));
-    assert!(props.recognised.iter().any(|r| r.name == "symmetric"), "{:?}", props.recognised);
+    assert!(props.recognised.iter().any(|r| r.name == Fact::TwoForceBody));
+    assert!(props.recognised.iter().any(|r| r.name == Fact::Symmetric), "{:?}", props.recognised);
 }
 
 #[test]
@@ -286,7 +288,7 @@ fn redundant_and_ringed_structures_answer_what_equilibrium_gives() {
         frame = { runs = [["A", "B", "C", "A"]] }"#,
     );
     assert_eq!(ring.status, StatusWord::Determinate);
-    assert!(ring.warnings.iter().any(|w| w.name == "closed-ring"));
+    assert!(ring.warnings.iter().any(|w| w.name == WarningName::ClosedRing));
 }
 
 #[test]
@@ -304,23 +306,22 @@ fn nearly_concurrent_supports_are_solved_and_said() {
         b = { runs = [["A", "C", "B"]] }"#,
     );
     assert_eq!(nearly.status, StatusWord::Determinate);
-    let warning = nearly.warnings.iter().find(|w| w.name == "critical-geometry").unwrap();
+    let warning = nearly.warnings.iter().find(|w| w.name == WarningName::CriticalGeometry).unwrap();
     assert!(warning.message.contains("millimetre"), "{}", warning.message);
 }
 
 #[test]
 fn common_sense_and_symmetry_are_true_by_a_rule() {
-    let names =
-        |body: &str| -> Vec<&'static str> { answers(body).recognised.iter().map(|r| r.name).collect() };
+    let names = |body: &str| -> Vec<Fact> { answers(body).recognised.iter().map(|r| r.name).collect() };
     let near = plank(r#"{ at = "A", kind = "pin" }, { at = "B", kind = "roller" }"#);
-    assert!(names(&near).contains(&"nearer-support-takes-more"));
+    assert!(names(&near).contains(&Fact::NearerSupportTakesMore));
     let beyond = plank(r#"{ at = "C", kind = "pin" }, { at = "B", kind = "roller" }"#)
         .replace("at = \"C\", size", "at = \"A\", size");
-    assert!(names(&beyond).contains(&"load-beyond-support"), "{:?}", names(&beyond));
+    assert!(names(&beyond).contains(&Fact::LoadBeyondSupport), "{:?}", names(&beyond));
     // A plank on a pin and an inclined roller under one load is a three-force body.
     let three = solved(&plank(r#"{ at = "A", kind = "pin" }, { at = "B", kind = "roller", normal = 120 }"#));
     let found = three.answers().recognised;
-    let meeting = found.iter().find(|r| r.name == "three-force-body").unwrap().at.unwrap();
+    let meeting = found.iter().find(|r| r.name == Fact::ThreeForceBody).unwrap().at.unwrap();
     // The load's line x = 1 meets the roller's line through (4, 0) at 120°: y = 3·tan 60°.
     assert_near(meeting[0], 1.0);
     assert_near(meeting[1], 3.0 * 3f64.sqrt());
@@ -422,7 +423,11 @@ fn a_support_on_the_verge_of_lifting_says_so() {
         ))
     };
     let told = |a: &Answers| {
-        a.warnings.iter().filter(|w| w.name == "on-the-verge").map(|w| w.message.clone()).collect::<Vec<_>>()
+        a.warnings
+            .iter()
+            .filter(|w| w.name == WarningName::OnTheVerge)
+            .map(|w| w.message.clone())
+            .collect::<Vec<_>>()
     };
     let almost = told(&bench(2.97));
     assert_eq!(

@@ -1,6 +1,7 @@
 //! The plan chooses like a person: schools, lines that cross off the body, only what is asked, and an honest check.
 
 use crate::common::{answers, assert_near, beam, solved};
+use helvek_core::plan::DropsOut;
 use helvek_core::plan::{Axis, Centre, Equation};
 use helvek_core::working::{Projection, Size, TermOf};
 
@@ -44,8 +45,8 @@ fn only_what_is_asked_is_worked() {
 fn the_step_that_needs_an_earlier_one_says_so() {
     let answers = answers(&beam(&POINTS, &format!("{SIMPLE}\n{LOAD}")));
     assert_eq!(answers.working[0].reason.dropped, ["A_x", "A_y"]);
-    assert_eq!(answers.working[0].reason.how, ["through-centre", "through-centre"]);
-    assert_eq!(answers.working[1].reason.how, ["across"]);
+    assert_eq!(answers.working[0].reason.how, [DropsOut::ThroughCentre; 2]);
+    assert_eq!(answers.working[1].reason.how, [DropsOut::Across]);
     assert_eq!(answers.working[2].reason.found_before, ["B_y"]);
 }
 

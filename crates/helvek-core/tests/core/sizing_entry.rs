@@ -2,6 +2,8 @@
 
 use crate::common::entry::{document, edit};
 use helvek_core::answers::JudgementAnswer;
+use helvek_core::answers::LimitSource;
+use helvek_core::judge::CheckSort;
 use helvek_core::sheet::{self, Sheet, Syntax};
 use helvek_core::{model, solution};
 use serde_json::json;
@@ -49,7 +51,7 @@ fn plates_are_typed_as_they_are_stacked() {
     let told = judged(&sheet);
     assert!((told.pins[0].planes[0].unwrap() - 3.0).abs() < 1e-9);
     assert!((told.pins[0].plates[1].thickness - 12.7).abs() < 1e-9);
-    let shear = told.checks.iter().find(|c| c.by == "pin-shear").unwrap();
+    let shear = told.checks.iter().find(|c| c.by == CheckSort::PinShear).unwrap();
     assert_eq!(shear.wanted, Some(2.0));
     // Changed alone, what is not typed stays; emptied, it goes, and its factor with it.
     let thicker = edit(&sheet, json!({ "edit": "plates", "at": "B", "diameter": "14" })).unwrap();
@@ -73,16 +75,16 @@ fn a_limit_is_typed_with_its_unit_and_belongs_to_what_is_named() {
     let sheet =
         edit(&sheet, json!({ "edit": "most", "sort": "factor", "most": "3", "of": "jib, D-C" })).unwrap();
     let told = judged(&sheet);
-    let limit = |of: &str, by: &str, is: &str| {
+    let limit = |of: &str, by: CheckSort, is: LimitSource| {
         let mine = told.checks.iter().find(|c| c.of == of && c.by == by && c.limit_is == is);
-        mine.unwrap_or_else(|| panic!("{of} {by} {is}")).limit
+        mine.unwrap_or_else(|| panic!("{of} {by:?} {is:?}")).limit
     };
-    assert!((limit("mast", "stress", "limit") - 160.0).abs() < 1e-9);
-    assert!((limit("jib", "stress", "limit") - 62.0528).abs() < 1e-3);
-    assert!((limit("jib", "stress", "yield") - 80.0).abs() < 1e-9);
-    assert!((limit("foot", "reaction", "limit") - 20.0).abs() < 1e-9);
+    assert!((limit("mast", CheckSort::Stress, LimitSource::Limit) - 160.0).abs() < 1e-9);
+    assert!((limit("jib", CheckSort::Stress, LimitSource::Limit) - 62.0528).abs() < 1e-3);
+    assert!((limit("jib", CheckSort::Stress, LimitSource::Yield) - 80.0).abs() < 1e-9);
+    assert!((limit("foot", CheckSort::Reaction, LimitSource::Limit) - 20.0).abs() < 1e-9);
     // A bar has a section and a material too; both shrink what it may carry.
-    assert!(limit("D-C", "buckling", "screening") > 0.0);
+    assert!(limit("D-C", CheckSort::Buckling, LimitSource::Screening) > 0.0);
     // Two that say the same are one limit; one of them changed parts from the other; emptied, it has none.
     assert!(sheet.limits.iter().any(|l| l.of == ["D-C"] || l.of.contains(&"jib".to_owned())));
     let other = edit(&sheet, json!({ "edit": "most", "sort": "factor", "most": "", "of": "D-C" })).unwrap();
@@ -117,7 +119,7 @@ fn names_are_followed_and_what_is_gone_is_forgotten() {
     let sheet = edit(&sheet, json!({ "edit": "support", "name": "foot", "rename": "base" })).unwrap();
     let sheet = edit(&sheet, json!({ "edit": "joint", "name": "B", "rename": "hinge" })).unwrap();
     assert_eq!((sheet.pins[0].at.as_str(), sheet.pins[0].plates[1].of.as_str()), ("hinge", "arm"));
-    assert!(judged(&sheet).checks.iter().any(|c| c.of == "base" && c.by == "reaction"));
+    assert!(judged(&sheet).checks.iter().any(|c| c.of == "base" && c.by == CheckSort::Reaction));
     let without = edit(&sheet, json!({ "edit": "remove", "ids": ["body:arm"] })).unwrap();
     assert!(without.pins.is_empty(), "{:?}", without.pins);
     assert!(without.limits.iter().all(|l| l.of != ["hinge"]));
@@ -129,7 +131,7 @@ fn a_limit_of_bars_leaves_the_other_limits_alone() {
     let sheet =
         edit(&plated(), json!({ "edit": "limit", "bars": "all", "tension": "10", "compression": "4" }))
             .unwrap();
-    assert!(judged(&sheet).checks.iter().any(|c| c.by == "tension" && c.of == "D-C"));
+    assert!(judged(&sheet).checks.iter().any(|c| c.by == CheckSort::Tension && c.of == "D-C"));
     assert!(sheet.limits.iter().any(|l| l.factor == Some(2.0)));
     let sheet =
         edit(&sheet, json!({ "edit": "limit", "bars": "all", "tension": "", "compression": "" })).unwrap();

@@ -1,9 +1,12 @@
 //! Forces in space: closed forms, verdicts, bearings, working.
 
 use crate::common::{answers, assert_near, solved};
+use helvek_core::answers::Fact;
+use helvek_core::answers::WarningName;
 use helvek_core::answers::{Answers, Moment, StatusWord};
 use helvek_core::inside::{Side, Six};
 use helvek_core::plan::{DropsOut, Equation};
+use helvek_core::recognition::JointRule;
 use helvek_core::solution::Solved;
 
 /// Of a support: its force and its moment.
@@ -78,7 +81,7 @@ bodies = { block = { runs = [["A", "B"], ["B", "C"]] } }
     let found = solved(body);
     assert_eq!(found.ties.len(), 2, "{:?}", found.ties);
     let told = found.answers();
-    assert!(told.warnings.iter().any(|w| w.name == "bearing-tie" && w.about == ["a", "b"]));
+    assert!(told.warnings.iter().any(|w| w.name == WarningName::BearingTie && w.about == ["a", "b"]));
     let said =
         body.replace(r#"kind = "thrust", axis = "+x""#, r#"kind = "thrust", axis = "+x", couples = "yes""#);
     assert!(solved(&said).ties.is_empty());
@@ -278,7 +281,7 @@ fn members_of_a_space_truss_are_seen_to_be_idle() {
     let text = std::fs::read_to_string(&path).unwrap();
     let found = solved(text.split_once("format = \"helvek-sheet/1\"").unwrap().1);
     let seen = found.answers().recognised;
-    let three = seen.iter().find(|r| r.name == "three-not-in-one-plane").unwrap();
+    let three = seen.iter().find(|r| r.name == Fact::AtJoint(JointRule::ThreeNotCoplanar)).unwrap();
     assert_eq!(three.about, ["E-K", "F-K", "C-K"]);
     // At the loaded joint E nothing is seen.
     assert_eq!(seen.len(), 1, "{seen:?}");

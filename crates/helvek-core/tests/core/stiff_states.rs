@@ -1,6 +1,7 @@
 //! States that stiffness has to find, or to say that there are none: lengths that are kept, surfaces that settle, any units.
 
 use crate::common::{answers, assert_near, beam, solved};
+use helvek_core::answers::RefusalName;
 use helvek_core::answers::{Answers, RefusalAnswer};
 
 fn reaction(answers: &Answers, support: &str) -> [f64; 3] {
@@ -23,7 +24,7 @@ fn between(b: &str, rest: &str) -> String {
 fn what_cannot_give_way_is_refused_by_name() {
     let warm = "temperature = [{ change = 25, expansion = 12e-6 }]";
     let r = refused(&between(r#"kind = "pin""#, warm));
-    assert_eq!(r.name, "cannot-give-way");
+    assert_eq!(r.name, RefusalName::CannotGiveWay);
     assert_eq!(
         r.message,
         "beam cannot become longer or shorter between A, B, but a change of temperature asks for it: no forces fit."
@@ -56,7 +57,7 @@ bodies = { p = { runs = [["A", "B"]], EI = 5000 }, q = { runs = [["A", "B"]], EI
             .replace(r#"kind = "fixed" }"#, r#"kind = "fixed", on = "p" }"#)
             .replace(r#"kind = "pin" }]"#, r#"kind = "pin", on = "p" }]"#),
     );
-    assert_eq!(r.name, "cannot-give-way");
+    assert_eq!(r.name, RefusalName::CannotGiveWay);
     assert!(r.about.contains(&"q".to_owned()), "{:?}", r.about);
 }
 

@@ -2,6 +2,8 @@
 
 use crate::common;
 use crate::common::{answers, assert_near, beam, problems, solved};
+use helvek_core::answers::RefusalName;
+use helvek_core::answers::WarningName;
 use helvek_core::answers::{Answers, DisplacementAnswer};
 use helvek_core::sheet::Syntax;
 
@@ -276,7 +278,7 @@ fn a_ring() {
     assert_near(moment(&a, 0, 0.0), -1.5);
     assert_near(moment(&a, 1, 0.0), -1.5);
     assert_near(moment(&a, 1, 2.0), -1.5);
-    assert!(a.warnings.iter().all(|w| w.name != "closed-ring"));
+    assert!(a.warnings.iter().all(|w| w.name != WarningName::ClosedRing));
 }
 
 #[test]
@@ -322,16 +324,16 @@ fn what_is_missing_is_named() {
                 r#"{ at = "D", kind = "pin" }, { at = "E", kind = "pin" }]"#,
             ),
     );
-    assert_eq!(r.name, "member-without-stiffness");
+    assert_eq!(r.name, RefusalName::MemberWithoutStiffness);
     assert_eq!(r.about, ["B-C", "D-C", "E-C"]);
     // Ratios with a settlement.
     let ratios = portal("")
         .replace(r#"{ at = "D", kind = "pin" }"#, r#"{ at = "D", kind = "pin", settlement = "5 mm" }"#);
     let r = refused(&ratios);
-    assert_eq!(r.name, "ratios-not-enough");
+    assert_eq!(r.name, RefusalName::RatiosNotEnough);
     assert_eq!(r.about, ["the settlement of D"]);
     let mixed = portal("").replace(r#"EI = ["EI", "2 EI", "EI"]"#, r#"EI = ["EI", 9000, "EI"]"#);
-    assert_eq!(refused(&mixed).name, "stiffness-mixed");
+    assert_eq!(refused(&mixed).name, RefusalName::StiffnessMixed);
 }
 
 #[test]

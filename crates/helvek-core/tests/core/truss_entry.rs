@@ -1,6 +1,7 @@
 //! Trusses entered as a person types them, checked by what they come to.
 
 use crate::common::drawn::{answers, draw, edit};
+use helvek_core::answers::WarningName;
 use helvek_core::answers::{Answers, StatusWord};
 use helvek_core::sheet::{self, FORMAT, Sheet};
 use proptest::prelude::*;
@@ -118,7 +119,7 @@ fn every_truss_by_panels_is_determinate_and_carries_a_load_anywhere() {
                         assert_eq!(found.status, StatusWord::Determinate, "{json}");
                         assert_eq!(sheet.bars.len() + 3, 2 * sheet.points.len(), "{json}");
                         assert!(found.checks.iter().all(|c| c.ok), "{json}");
-                        assert!(found.warnings.iter().all(|w| w.name != "bars-cross"), "{json}");
+                        assert!(found.warnings.iter().all(|w| w.name != WarningName::BarsCross), "{json}");
                         made += 1;
                     }
                 }

@@ -2,6 +2,7 @@
 
 use crate::common;
 use crate::common::{answers, beam, solved};
+use helvek_core::answers::WarningName;
 use helvek_core::answers::{Change, StatusWord};
 use helvek_core::equilibrium::Equilibrium;
 use helvek_core::verdict::{self, Status};
@@ -78,7 +79,11 @@ fn nearly_concurrent_is_solved_and_said() {
     let nearly = r#"{ at = "A", kind = "roller", normal = [1, 2] }, { at = "C", kind = "roller", normal = [1e-8, 1] }, { at = "B", kind = "roller", normal = [-2, 2] }"#;
     let answers = answers(&with(nearly, DOWN));
     assert_eq!(answers.status, StatusWord::Determinate);
-    assert!(answers.warnings.iter().any(|w| w.name == "critical-geometry"), "{:?}", answers.warnings);
+    assert!(
+        answers.warnings.iter().any(|w| w.name == WarningName::CriticalGeometry),
+        "{:?}",
+        answers.warnings
+    );
 }
 
 #[test]

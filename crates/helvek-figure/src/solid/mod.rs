@@ -7,6 +7,7 @@ pub(crate) use paint::scene;
 
 use crate::{AxialForce, Carries, SymbolMark};
 use helvek_core::id::Id;
+use helvek_core::inside::Six;
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -275,8 +276,8 @@ pub struct SolidUnclear {
 pub struct SolidCurve {
     /// `body:mast@A-B`
     pub id: Id,
-    /// `N`, `Vy`, `Vz`, `T`, `My`, `Mz`.
-    pub of: &'static str,
+    /// Which of the six.
+    pub of: Six,
     /// Places along the stretch.
     pub base: Vec<Three>,
     /// The direction in which positive values are drawn.

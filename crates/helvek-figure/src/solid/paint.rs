@@ -453,7 +453,7 @@ impl Painter<'_> {
         let text = self.result(peak.0, self.model.six_unit(six)).replace('-', "−");
         SolidCurve {
             id: id.clone(),
-            of: six.name(),
+            of: six,
             base,
             toward: toward.parts(),
             values,

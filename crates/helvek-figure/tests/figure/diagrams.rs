@@ -1,9 +1,10 @@
 //! Curves of N, V and M as they are handed to whoever paints them.
 
+use helvek_core::inside::Inner;
 use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution::{self, Solved};
-use helvek_figure::{Curve, Diagrams, diagrams, envelopes};
+use helvek_figure::{Bound, Curve, Diagrams, diagrams, envelopes};
 
 fn example(name: &str) -> Solved {
     let path = format!("{}/../../examples/{name}.toml", env!("CARGO_MANIFEST_DIR"));
@@ -11,7 +12,7 @@ fn example(name: &str) -> Solved {
     solution::solve(model::build(&sheet::read(&text, Syntax::Toml)).model)
 }
 
-fn curve<'a>(drawn: &'a Diagrams, body: &str, of: &str, bound: Option<&str>) -> &'a Curve {
+fn curve<'a>(drawn: &'a Diagrams, body: &str, of: Inner, bound: Option<Bound>) -> &'a Curve {
     let stretch = drawn.stretches.iter().find(|s| s.body == body).unwrap();
     stretch.curves.iter().find(|c| c.of == of && c.bound == bound).unwrap()
 }
@@ -43,7 +44,7 @@ fn ordinates_draw_the_very_polynomials_of_the_answers() {
                         assert!(
                             (found - wanted).abs() <= 1e-6 * scale,
                             "{name} {}: {found}, {wanted}",
-                            curve.of
+                            curve.of.letter()
                         );
                     }
                 }
@@ -58,7 +59,7 @@ fn ordinates_draw_the_very_polynomials_of_the_answers() {
 fn values_worth_reading_are_where_a_curve_turns_steps_or_ends() {
     let solved = example("palm-rail");
     let drawn = diagrams(&solved).unwrap();
-    let texts = |of: &str| {
+    let texts = |of: Inner| {
         let mut values = curve(&drawn, "rail", of, None).values.clone();
         values.sort_by(|a, b| a.station.total_cmp(&b.station));
         values
@@ -68,9 +69,9 @@ fn values_worth_reading_are_where_a_curve_turns_steps_or_ends() {
             .join(", ")
     };
     // A 8.12; before B 8.12 − 3.8·5 = −10.88, after it 4 + 0.8·1.5 = 5.2; 4 at the end. M: 8.12²/(2·3.8) = 8.676; at B −(4·1.5 + 0.9) = −6.9.
-    assert_eq!(texts("V"), "8.12 !, −10.9 !, 5.20 , 4.00 ");
-    assert_eq!(texts("M"), "8.68 !, −6.90 !");
-    assert_eq!(texts("N"), "");
+    assert_eq!(texts(Inner::V), "8.12 !, −10.9 !, 5.20 , 4.00 ");
+    assert_eq!(texts(Inner::M), "8.68 !, −6.90 !");
+    assert_eq!(texts(Inner::N), "");
     assert_eq!(drawn.units, ["kN", "kN", "kN·m"]);
 }
 
@@ -78,8 +79,8 @@ fn values_worth_reading_are_where_a_curve_turns_steps_or_ends() {
 fn an_envelope_names_what_governs_each_of_its_parts() {
     let solved = example("palm-rail");
     let drawn = envelopes(&solved, solved.states()).unwrap();
-    let greatest = curve(&drawn, "rail", "M", Some("greatest"));
-    let least = curve(&drawn, "rail", "M", Some("least"));
+    let greatest = curve(&drawn, "rail", Inner::M, Some(Bound::Greatest));
+    let least = curve(&drawn, "rail", Inner::M, Some(Bound::Least));
     assert_eq!(greatest.values[0].by.as_deref(), Some("use"));
     assert_eq!(least.values[0].by.as_deref(), Some("both"));
     assert!(greatest.parts.iter().all(|part| part.by.is_some()));

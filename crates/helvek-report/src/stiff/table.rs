@@ -22,11 +22,25 @@ pub struct PageTable {
     pub props: Vec<PageProp>,
 }
 
+/// What is done in a row.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum RowKind {
+    /// All joints are held.
+    Held,
+    /// Joints are let go, and balance.
+    Balance,
+    /// It is carried over.
+    Over,
+    /// The sum.
+    Sum,
+}
+
 /// A row.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct PageRow {
-    /// `held`, `balance`, `over`, `sum`
-    pub kind: &'static str,
+    /// What is done in it.
+    pub kind: RowKind,
     /// For people.
     pub label: String,
     /// From 1; 0 for what is there before the rounds, and for the sum.
@@ -112,31 +126,31 @@ impl Stiff<'_> {
                 ),
             ),
         };
-        let mut rows = vec![self.row("held", "held".to_owned(), 0, &table.fixed, |k, text| PageCell {
-            rule: self.fixed_rule(self.columns()[k], &table.parts[k]),
-            text,
-            from: None,
+        let mut rows = vec![self.row(RowKind::Held, "held".to_owned(), 0, &table.fixed, |k, text| {
+            PageCell { rule: self.fixed_rule(self.columns()[k], &table.parts[k]), text, from: None }
         })];
         for (i, round) in table.rounds.iter().enumerate() {
-            let balance = self.row("balance", "balance".to_owned(), i + 1, &round.balanced, |k, text| {
-                let joint = frame.joint(self.columns()[k]);
-                let rule = format!("−{} × {}", self.factor(k), self.decimal(round.open[joint]));
-                PageCell { text, rule, from: None }
-            });
+            let balance =
+                self.row(RowKind::Balance, "balance".to_owned(), i + 1, &round.balanced, |k, text| {
+                    let joint = frame.joint(self.columns()[k]);
+                    let rule = format!("−{} × {}", self.factor(k), self.decimal(round.open[joint]));
+                    PageCell { text, rule, from: None }
+                });
             rows.push(balance);
             if !round.carried.is_empty() {
-                let over = self.row("over", "carry over".to_owned(), i + 1, &round.carried, |k, text| {
-                    let from = self.hand.distribution.over.iter().position(|over| *over == Some(k));
-                    let rule = from.map(|from| {
-                        let name = frame.end_name(self.ends[from]);
-                        format!("½ × {} from {name}", self.decimal(round.balanced[from]))
+                let over =
+                    self.row(RowKind::Over, "carry over".to_owned(), i + 1, &round.carried, |k, text| {
+                        let from = self.hand.distribution.over.iter().position(|over| *over == Some(k));
+                        let rule = from.map(|from| {
+                            let name = frame.end_name(self.ends[from]);
+                            format!("½ × {} from {name}", self.decimal(round.balanced[from]))
+                        });
+                        PageCell { text, rule: rule.unwrap_or_default(), from }
                     });
-                    PageCell { text, rule: rule.unwrap_or_default(), from }
-                });
                 rows.push(over);
             }
         }
-        rows.push(self.row("sum", "sum".to_owned(), 0, &table.sums, |_, text| PageCell {
+        rows.push(self.row(RowKind::Sum, "sum".to_owned(), 0, &table.sums, |_, text| PageCell {
             text,
             rule: "the sum of the column".to_owned(),
             from: None,
@@ -154,7 +168,7 @@ impl Stiff<'_> {
     /// Nothing is written where nothing can stand.
     fn row(
         &self,
-        kind: &'static str,
+        kind: RowKind,
         label: String,
         round: usize,
         moments: &[f64],
@@ -164,12 +178,12 @@ impl Stiff<'_> {
         let cells = moments.iter().enumerate().map(|(k, m)| {
             let end = self.columns()[k];
             let takes = match kind {
-                "balance" => self.hand.distribution.factors[k] > 0.0,
-                "over" => self.hand.distribution.over.contains(&Some(k)),
+                RowKind::Balance => self.hand.distribution.factors[k] > 0.0,
+                RowKind::Over => self.hand.distribution.over.contains(&Some(k)),
                 _ => true,
             };
             let hinge = matches!(frame.members[end.member].kinds[end.end], EndKind::Hinged | EndKind::Free);
-            if !takes || hinge && *m == 0.0 && kind != "sum" {
+            if !takes || hinge && *m == 0.0 && kind != RowKind::Sum {
                 return PageCell { text: String::new(), rule: String::new(), from: None };
             }
             cell(k, self.decimal(*m))

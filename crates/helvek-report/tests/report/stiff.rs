@@ -5,7 +5,7 @@ use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution;
 use helvek_report::page::Page;
-use helvek_report::stiff::PageStiff;
+use helvek_report::stiff::{EndDoes, PageStiff, RowKind};
 use helvek_report::{markdown, text};
 
 fn page(text: &str) -> Page {
@@ -29,10 +29,7 @@ fn every_entry_of_a_table_has_its_rule() {
     let stiff = told(&page);
     assert_eq!(page.headlines.stiff, "1 too many, found");
     let names: Vec<_> = stiff.ends.iter().map(|end| (end.name.as_str(), end.kind)).collect();
-    assert_eq!(
-        names[..3],
-        [("AB", "hinged"), ("BA", "turns with its joint"), ("BC", "turns with its joint")]
-    );
+    assert_eq!(names[..3], [("AB", EndDoes::Hinged), ("BA", EndDoes::Turns), ("BC", EndDoes::Turns)]);
     assert_eq!(stiff.ends[1].stiffness, "3EI/L = 3·EI/3.6, its far end is hinged");
     assert_eq!(stiff.ends[2].stiffness, "4EI/L = 4·2 EI/5");
     assert_eq!((stiff.ends[1].factor.as_str(), stiff.ends[2].factor.as_str()), ("0.342", "0.658"));
@@ -42,9 +39,9 @@ fn every_entry_of_a_table_has_its_rule() {
     assert_eq!(table.rows[0].cells[2].rule, "fruit: P·a·b²/L² with P = 18, a = 1.5, b = 3.5: 13.23");
     assert_eq!(table.rows[1].cells[2].rule, "−0.658 × 11.29");
     assert_eq!(table.rows[2].cells[3].rule, "½ × −7.43 from BC");
-    assert_eq!(table.rows.last().unwrap().kind, "sum");
+    assert_eq!(table.rows.last().unwrap().kind, RowKind::Sum);
     // The last row before the sum is a balance.
-    assert!(stiff.tables.iter().all(|table| table.rows[table.rows.len() - 2].kind == "balance"));
+    assert!(stiff.tables.iter().all(|table| table.rows[table.rows.len() - 2].kind == RowKind::Balance));
     let prop = &table.props[0];
     assert_eq!((prop.text.as_str(), prop.way), ("3.343 kN", [-1.0, 0.0]));
     assert!(

@@ -1,10 +1,11 @@
 //! What is said of trusses: limits, the table, which joint can be next.
 
+use helvek_core::answers::Sense;
 use helvek_core::id::Kind;
 use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution::{self, Solved};
-use helvek_report::page::{Page, TableRow};
+use helvek_report::page::{Page, TableRow, ranges};
 use helvek_report::{markdown, text};
 
 fn solved(body: &str) -> Solved {
@@ -114,7 +115,10 @@ D = [4, 3]
     };
     let page = Page::of(&idle(""));
     let row = |name: &str| -> TableRow { page.table.iter().find(|row| row.name == name).unwrap().clone() };
-    assert_eq!((row("B-D").letter, row("A-D").letter, row("A-B").letter), ("0", "C", "T"));
+    assert_eq!(
+        [row("B-D").sense, row("A-D").sense, row("A-B").sense],
+        [Sense::Zero, Sense::Compression, Sense::Tension].map(Some)
+    );
     assert_eq!(
         row("B-D").rule.as_deref(),
         Some("B-D carries nothing: at the unloaded joint B the two others are in one line.")
@@ -151,4 +155,28 @@ fn own_weight_is_said_to_go_to_the_joints() {
         said.iter().any(|line| line == "self: the own weight of bars, 1.80 kN in all, half of each bar's at each of its joints; members are not in it."),
         "{said:?}"
     );
+}
+
+#[test]
+fn a_bar_that_is_called_like_a_couple_is_told_as_a_force() {
+    let text = "format = \"helvek-sheet/1\"
+        supports = [{ at = \"A\", kind = \"pin\" }, { at = \"B\", kind = \"roller\" }]
+        bars = [{ ends = [\"A\", \"B\"], name = \"M_1\" }, [\"B\", \"C\"], [\"C\", \"A\"]]
+        cases = [\"dead\", \"wind\"]
+        loads = [
+          { kind = \"force\", at = \"C\", size = 3, direction = \"down\", case = \"dead\" },
+          { kind = \"force\", at = \"C\", size = 2, direction = \"right\", case = \"wind\" },
+        ]
+        combinations = [{ name = \"A\", factors = { dead = 1 } }, { name = \"B\", factors = { dead = 1, wind = 1 } }]
+        [points]
+        A = [0, 0]
+        B = [4, 0]
+        C = [1, 2]";
+    let built = model::build(&sheet::read(text, Syntax::Toml));
+    assert_eq!(built.problems, []);
+    let ranges = ranges(&solution::solve(built.model));
+    let bar = ranges.iter().find(|line| line.of == "bar M_1").unwrap();
+    // Joint B under 3 down: B_y = 3/4; along B-C (3 to 2): F = −0.75·√13/2, and M_1 = −F·3/√13 = 1.125. With 2 to the right at C
+    // B_y = (3·1 + 2·2)/4 = 1.75, M_1 = 2.625.
+    assert_eq!([bar.least.as_str(), bar.greatest.as_str()], ["1.13 kN (A)", "2.63 kN (B)"]);
 }

@@ -132,7 +132,7 @@ impl Trial {
                     })
                 });
                 let (low, high) = values.fold((f64::MAX, f64::MIN), |(a, b), v| (a.min(v), b.max(v)));
-                let told = diagram.extremes.iter().filter(|e| e.of == letter).map(|e| e.value);
+                let told = diagram.extremes.iter().filter(|e| e.of.letter() == letter).map(|e| e.value);
                 let (least, most) = told.fold((f64::MAX, f64::MIN), |(a, b), v| (a.min(v), b.max(v)));
                 let slack = 1e-8 * low.abs().max(high.abs());
                 // What is nothing beside the loads is told as nothing.

@@ -230,7 +230,7 @@ async fn members_are_reached_and_turned_by_keys_alone_and_the_keys_go_on_after_a
     let focused = "return document.activeElement.dataset.handle ?? null";
     for _ in 0..12 {
         browser.keys("→").await;
-        if browser.script(focused).await == json!("body:beam/1") {
+        if browser.script(focused).await == json!("body:beam#/1") {
             break;
         }
     }

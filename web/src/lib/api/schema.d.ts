@@ -1504,6 +1504,8 @@ export interface components {
             /** @description In space: the axis about which it turns while it moves along it. */
             readonly screw?: components["schemas"]["ScrewAnswer"] | null;
         };
+        /** @description A side of an envelope. */
+        readonly Bound: "least" | "greatest";
         /** @description A box with sides along the axes, in sheet units. */
         readonly Bounds: {
             /** @description Lower left corner. */
@@ -1646,12 +1648,14 @@ export interface components {
             /** @description Whether it closes. */
             readonly ok: boolean;
         };
+        /** @description What a check is about, and what ends the growth of loads. */
+        readonly CheckSort: "tension" | "compression" | "stress" | "net-section" | "buckling" | "shear" | "torsion" | "sag" | "reaction" | "joint" | "pin-shear" | "bearing" | "tear-out" | "lets-go";
         /** @description A check with the loads under which it is worst. */
         readonly CheckedAnswer: {
             /** @description The bar, body, support, joint or pin. */
             readonly of: string;
-            /** @description `tension`, `compression`, `stress`, `buckling`, `shear`, `torsion`, `reaction`, `joint`, `pin-shear`, `bearing`, `tear-out` or `net-section` (normal stress beside the hole of a pin). */
-            readonly by: string;
+            /** @description What is checked. */
+            readonly by: components["schemas"]["CheckSort"];
             /**
              * Format: uint
              * @description Of a pin: which plane (behind this plate) or which plate, counted from 1.
@@ -1676,8 +1680,8 @@ export interface components {
             readonly utilisation: number;
             /** @description Whether it is within its limit. */
             readonly meets: boolean;
-            /** @description Where the limit comes from: `limit`, `yield`, `ultimate`, `shear`, `bearing` or `screening`. */
-            readonly limit_is: string;
+            /** @description Where the limit comes from. */
+            readonly limit_is: components["schemas"]["LimitSource"];
             /**
              * Format: double
              * @description The factor that is wanted on a strength.
@@ -1848,10 +1852,10 @@ export interface components {
         };
         /** @description One of the three along a stretch. */
         readonly Curve: {
-            /** @description `N`, `V` or `M`. */
-            readonly of: string;
-            /** @description Of an envelope: `least` or `greatest`. */
-            readonly bound: string | null;
+            /** @description Which of the three. */
+            readonly of: components["schemas"]["Inner"];
+            /** @description Of an envelope: which of its sides. */
+            readonly bound: components["schemas"]["Bound"] | null;
             /** @description From the first point to the last, without a gap. */
             readonly parts: readonly components["schemas"]["CurvePart"][];
             /** @description The values worth reading, the most important first. */
@@ -2207,6 +2211,8 @@ export interface components {
             /** @description The load case it belongs to. */
             readonly case?: string | null;
         };
+        /** @description How an unknown stays out of an equation. */
+        readonly DropsOut: "through-centre" | "along-axis" | "couple-across" | "across" | "couple";
         /** @description One edit. A slot that is left out keeps what it was; of a new thing, it takes what is usual. */
         readonly Edit: {
             /** @constant */
@@ -2631,6 +2637,8 @@ export interface components {
             /** @description The new unit of force. */
             readonly force: string;
         };
+        /** @description What the end of a member does. */
+        readonly EndDoes: "turns" | "fixed" | "hinged" | "overhang" | "free";
         /** @description What is shown at the door. */
         readonly Entering: {
             /** @description The token that the server printed when it started. */
@@ -2686,8 +2694,8 @@ export interface components {
         };
         /** @description The least or the greatest of one of the three. */
         readonly ExtremeAnswer: {
-            /** @description `N`, `V` or `M`. */
-            readonly of: string;
+            /** @description Which of the three. */
+            readonly of: components["schemas"]["Inner"];
             /**
              * Format: double
              * @description From the first point.
@@ -2701,6 +2709,8 @@ export interface components {
              */
             readonly value: number;
         };
+        /** @description What a trained eye sees. */
+        readonly Fact: "two-force-body" | "three-force-body" | "three-parallel-forces" | "symmetric" | "nearer-support-takes-more" | "load-beyond-support" | components["schemas"]["JointRule"];
         /** @description A backup that could not be made. */
         readonly FailedBackup: {
             /** @description Why. */
@@ -2815,6 +2825,8 @@ export interface components {
             /** @description The load case it belongs to. */
             readonly case?: string | null;
         };
+        /** @description What sort of thing a force belongs to. */
+        readonly ForceOf: "support" | "joint" | "bar" | "rope" | "load" | "internal";
         /** @description What a sought size is found to be. */
         readonly FoundSize: {
             /** @description `P = 3.2 kN` */
@@ -2860,6 +2872,8 @@ export interface components {
             /** @description Of several pieces together, what they look like as one: only of structures that are taken apart. */
             readonly group?: components["schemas"]["Piece"] | null;
         };
+        /** @description What sort of free body was taken. */
+        readonly FreeBodyIs: "only" | "single" | "whole" | "section" | "group";
         /** @description How the model can move, to first order. The size of the motion means nothing. */
         readonly FreeMotion: {
             /** @description One entry per body, pin, wheel or hanging mass. */
@@ -2943,8 +2957,8 @@ export interface components {
         readonly GovernsAnswer: {
             /** @description What reaches its limit, or the one-way part that lets go. */
             readonly part: string;
-            /** @description `tension`, `compression`, `lets-go`; or as in the judgement: `stress`, `shear`, `pin-shear` ... */
-            readonly by: string;
+            /** @description Which limit; or that a one-way part lets go. */
+            readonly by: components["schemas"]["CheckSort"];
             /** @description Under which combination; null: under the loads as drawn. */
             readonly under: string | null;
         };
@@ -2983,6 +2997,8 @@ export interface components {
         readonly HoldShape: "ball" | "journal" | "thrust" | "hinge" | "fixed" | "roller" | "surface" | "anchor" | "weld" | "contact";
         /** @description What something is called on drawings, in equations and in questions alike: `body:jib`, `load:F1#2`, `joint:B#B_x@body:jib#0`. */
         readonly Id: string;
+        /** @description Which of the three. */
+        readonly Inner: "N" | "V" | "M";
         /** @description How N, V and M inside members are worked. */
         readonly InsideBy: "cuts" | "areas";
         /** @description A straight stretch of a body, with what it carries inside. */
@@ -3116,6 +3132,8 @@ export interface components {
         };
         /** @description The kinds of joint. In the plane: pin, weld, slot, collar, contact, mesh; in space: ball, hinge, weld, contact. */
         readonly JointKind: "pin" | "weld" | "slot" | "collar" | "contact" | "mesh" | "ball" | "hinge";
+        /** @description A rule. */
+        readonly JointRule: "two-members-at-an-unloaded-joint" | "third-of-three-members" | "load-along-the-other-member" | "same-throughout" | "two-pairs" | "three-not-in-one-plane" | "out-of-plane";
         /** @description The symbols of joints. */
         readonly JointShape: "pin" | "weld" | "slot" | "collar" | "contact" | "mesh";
         /** @description A check in words. */
@@ -3283,6 +3301,8 @@ export interface components {
             /** @description Bars of which nothing is said: without a limit, or not fixed by equilibrium. */
             readonly unchecked: readonly string[];
         };
+        /** @description Where a limit comes from. */
+        readonly LimitSource: "limit" | "yield" | "ultimate" | "shear" | "bearing" | "screening";
         /** @description What a line is. */
         readonly LineKind: "run" | "ride" | "bar" | "tie";
         /** @description A straight piece of an influence line. */
@@ -3841,8 +3861,8 @@ export interface components {
         readonly MovingForce: {
             /** @description `A_y`, `M_A`, `D-C`; `N`, `V`, `M` at a place that is asked. */
             readonly of: string;
-            /** @description `support`, `joint`, `bar`, `rope`, `load` or `internal`. */
-            readonly kind: string;
+            /** @description What it belongs to. */
+            readonly kind: components["schemas"]["ForceOf"];
             /**
              * Format: uint
              * @description Of a place that is asked: which of `internal`.
@@ -3912,10 +3932,33 @@ export interface components {
         readonly Offer: {
             /** @description What it does: `Make A-B a member that carries loads between its joints`. */
             readonly text: string;
-            /** @description The path of the problem it belongs to, or the name of the warning. */
-            readonly about: string;
+            /** @description What it belongs to. */
+            readonly about: components["schemas"]["OfferedFor"];
             /** @description The edit. */
             readonly edit: components["schemas"]["Edit"];
+        };
+        /** @description What an edit is offered for. */
+        readonly OfferedFor: {
+            /** @constant */
+            readonly of: "slot";
+            /** @description The slot into which it was typed. */
+            readonly slot: string;
+        } | {
+            /** @constant */
+            readonly of: "problem";
+            /** @description Where: `bodies.beam`. */
+            readonly path: string;
+        } | {
+            /** @constant */
+            readonly of: "warning";
+            /** @description Which. */
+            readonly name: components["schemas"]["WarningName"];
+        } | {
+            /** @constant */
+            readonly of: "redundant";
+        } | {
+            /** @constant */
+            readonly of: "stiffness";
         };
         /** @description The bodies at the ends of a bar. */
         readonly On: string | [
@@ -4093,8 +4136,8 @@ export interface components {
             readonly stiffness: string;
             /** @description Its share. */
             readonly factor: string;
-            /** @description What its end does: `turns with its joint`, `fixed`, `hinged`, `overhang`, `free`. */
-            readonly kind: string;
+            /** @description What its end does. */
+            readonly kind: components["schemas"]["EndDoes"];
         };
         /** @description The moment of an end by the unknowns. */
         readonly PageEndLine: {
@@ -4220,8 +4263,8 @@ export interface components {
         };
         /** @description A row. */
         readonly PageRow: {
-            /** @description `held`, `balance`, `over`, `sum` */
-            readonly kind: string;
+            /** @description What is done in it. */
+            readonly kind: components["schemas"]["RowKind"];
             /** @description For people. */
             readonly label: string;
             /**
@@ -4600,8 +4643,8 @@ export interface components {
         readonly RangeAnswer: {
             /** @description `A_y`, `M_A`, `D-C`, `T_hoist`. */
             readonly of: string;
-            /** @description `support`, `joint`, `bar`, `rope` or `load`. */
-            readonly kind: string;
+            /** @description What it belongs to. */
+            readonly kind: components["schemas"]["ForceOf"];
             /**
              * Format: double
              * @description Along its assumed sense.
@@ -4661,20 +4704,20 @@ export interface components {
             /** @description Unknowns that it does not contain. */
             readonly dropped: readonly string[];
             /** @description How each of them drops out, in the same order. */
-            readonly how: readonly string[];
+            readonly how: readonly components["schemas"]["DropsOut"][];
             /** @description Unknowns that it contains and that were found before. */
             readonly found_before: readonly string[];
-            /** @description Why this free body: `only`, `single`, `whole`, `section`, `group`. */
-            readonly body: string;
+            /** @description Why this free body. */
+            readonly body: components["schemas"]["FreeBodyIs"];
             /** @description The rule that shows a zero member at sight. */
-            readonly rule?: string | null;
+            readonly rule?: components["schemas"]["ZeroRule"] | null;
             /** @description The member of a collinear pair that carries the same. */
             readonly same_as?: string | null;
         };
         /** @description Something a trained eye sees. */
         readonly Recognised: {
-            /** @description A fixed name: `two-force-body`, `third-of-three-members`, `symmetric` ... */
-            readonly name: string;
+            /** @description Which. */
+            readonly name: components["schemas"]["Fact"];
             /** @description The things concerned. */
             readonly about: readonly string[];
             /** @description Where the lines of three forces meet. */
@@ -4685,8 +4728,8 @@ export interface components {
         };
         /** @description Why stiffness does not answer. */
         readonly RefusalAnswer: {
-            /** @description A fixed name, for programs. */
-            readonly name: string;
+            /** @description Which. */
+            readonly name: components["schemas"]["RefusalName"];
             /** @description For people. */
             readonly message: string;
             /** @description What would help. */
@@ -4694,10 +4737,12 @@ export interface components {
             /** @description The things concerned. */
             readonly about: readonly string[];
         };
+        /** @description Which reason. */
+        readonly RefusalName: "no-stiffness" | "member-without-stiffness" | "nothing-gives-way" | "cannot-give-way" | "ratios-not-enough" | "stiffness-mixed" | "sought-not-fixed" | "no-place-inside" | "contacts-not-found" | "moves" | "figures-lost";
         /** @description A diameter that is required. */
         readonly RequiredAnswer: {
-            /** @description `pin-shear` or `bearing`. */
-            readonly by: string;
+            /** @description What asks for it: shear in the pin, or bearing. */
+            readonly by: components["schemas"]["CheckSort"];
             /**
              * Format: uint
              * @description Which plane (behind this plate) or which plate, counted from 1.
@@ -4813,6 +4858,8 @@ export interface components {
             /** @description Which way. */
             readonly direction: components["schemas"]["Direction"];
         };
+        /** @description What is done in a row. */
+        readonly RowKind: "held" | "balance" | "over" | "sum";
         /** @description The sag of a span. */
         readonly SagAnswer: {
             /** @description Where the span begins and ends, from the first point of the stretch. */
@@ -5019,8 +5066,8 @@ export interface components {
                 number,
                 number
             ];
-            /** @description Which side of the sheet its top face looks to: `up`, `left` ... as the member lies. */
-            readonly top: string;
+            /** @description Which side of the sheet its top face looks to, as the member lies. */
+            readonly top: components["schemas"]["Side2"];
             /** @description N/A */
             readonly axial: components["schemas"]["StressBand"];
             /** @description From M, at the bottom and at the top face. */
@@ -5212,6 +5259,10 @@ export interface components {
         };
         /** @description A side of a place at which something acts, along the run. */
         readonly Side: "before" | "after";
+        /** @description A side of the sheet. */
+        readonly Side2: "right" | "left" | "up" | "down";
+        /** @description Which of the six. */
+        readonly Six: "N" | "Vy" | "Vz" | "T" | "My" | "Mz";
         /** @description Something of each of the six. */
         readonly SixAnswer: {
             /** @description The normal force, tension positive. */
@@ -5302,8 +5353,8 @@ export interface components {
         readonly SolidCurve: {
             /** @description `body:mast@A-B` */
             readonly id: components["schemas"]["Id"];
-            /** @description `N`, `Vy`, `Vz`, `T`, `My`, `Mz`. */
-            readonly of: string;
+            /** @description Which of the six. */
+            readonly of: components["schemas"]["Six"];
             /** @description Places along the stretch. */
             readonly base: readonly [
                 number,
@@ -5843,8 +5894,8 @@ export interface components {
             readonly force: number | null;
             /** @description Its magnitude with its unit, or why there is none. */
             readonly force_text: string;
-            /** @description `T`, `C`, `0`; empty when it is not known. */
-            readonly letter: string;
+            /** @description Pulled, pushed or neither; null when it is not known. */
+            readonly sense: components["schemas"]["Sense"] | null;
             /**
              * Format: double
              * @description The force over the limit on its side.
@@ -6001,8 +6052,8 @@ export interface components {
         readonly UncheckedAnswer: {
             /** @description By name. */
             readonly of: readonly string[];
-            /** @description A fixed name: `no-limit`, `no-section` ... */
-            readonly why: string;
+            /** @description Why. */
+            readonly why: components["schemas"]["Why"];
         };
         /** @description Unit symbols; a missing one has its default. */
         readonly UnitNames: {
@@ -6091,13 +6142,15 @@ export interface components {
         };
         /** @description Something that is not wrong but should be looked at. */
         readonly Warning: {
-            /** @description A fixed name, for programs. */
-            readonly name: string;
+            /** @description Which. */
+            readonly name: components["schemas"]["WarningName"];
             /** @description For people. */
             readonly message: string;
             /** @description The things concerned. */
             readonly about: readonly string[];
         };
+        /** @description Which warning. */
+        readonly WarningName: "roller-pulls" | "friction" | "on-the-verge" | "one-way-not-unique" | "critical-geometry" | "closed-ring" | "bars-cross" | "bearing-tie" | "not-worked";
         /** @description A weight: by its mass, or by its size as a force. */
         readonly WeightLoad: {
             /** @description Its name; generated when missing. */
@@ -6151,6 +6204,8 @@ export interface components {
              */
             readonly cut?: components["schemas"]["CutWanted"] | null;
         };
+        /** @description Why a member is seen at sight to carry nothing. */
+        readonly ZeroRule: "across-plane" | "nothing-across" | components["schemas"]["JointRule"];
     };
     responses: never;
     parameters: never;

@@ -230,7 +230,7 @@ export class Session {
   }
 
   /** What is offered about these paths or warnings. */
-  offers(about: (about: string) => boolean): readonly Offer[] {
+  offers(about: (about: Offer['about']) => boolean): readonly Offer[] {
     return (this.reply?.offers ?? []).filter((offer) => about(offer.about));
   }
 

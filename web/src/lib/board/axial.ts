@@ -15,7 +15,8 @@ const OFF = 16;
 /** Where along its bar a label may stand, the best first. */
 const PLACES = [0.5, 0.44, 0.56, 0.38, 0.62, 0.32, 0.68];
 
-const LETTER = { tension: 'T', compression: 'C', zero: '0' } as const;
+/** What a bar carries, in one letter. */
+export const LETTER = { tension: 'T', compression: 'C', zero: '0' } as const;
 
 /** Whether a mark is on the free body at hand. */
 export function keeper(free: Free | null | undefined): (id: string) => boolean {

@@ -4,7 +4,7 @@ import { lies, plot, readAt, shown, spotAt } from './diagrams';
 import { asCsv } from './save';
 
 /** A line from one value to another, as a curve. */
-function line(of: string, parts: [number, number, number, number][]): Curve {
+function line(of: Curve['of'], parts: [number, number, number, number][]): Curve {
   return {
     of,
     bound: null,

@@ -147,7 +147,9 @@
   /** What is wrong with a slot. */
   const wrong = $derived((slot: string) => session.refused.find((p) => slotOf(p.path, keys) === slot));
   const first = $derived(session.refused[0]);
-  const offers = $derived(first ? session.offers((about) => slots.some((s) => s.key === about)) : []);
+  const offers = $derived(
+    first ? session.offers((about) => about.of === 'slot' && slots.some((s) => s.key === about.slot)) : [],
+  );
 
   async function accept(offer: Offer): Promise<void> {
     if (await session.accept(offer)) done();

@@ -80,7 +80,7 @@
             onpointerleave={() => session.leave()}
           >
             {#each columns as column (column.key)}
-              <td class="{column.key} {column.key === 'letter' ? `letter-${row.letter}` : ''}">
+              <td class="{column.key} {column.key === 'sense' ? row.sense : ''}">
                 {#if column.key === 'name'}
                   <button
                     class="name"
@@ -189,14 +189,14 @@
   td .name:hover {
     color: var(--focus);
   }
-  td.letter {
+  td.sense {
     text-align: center;
     font-weight: 700;
   }
-  .letter-T {
+  td.tension {
     color: var(--tension);
   }
-  .letter-C {
+  td.compression {
     color: var(--compression);
   }
   tbody :global(tr.lit td) {

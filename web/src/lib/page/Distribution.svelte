@@ -46,8 +46,7 @@
     return list;
   });
   /** What stands for a share where there is none: an overhang takes nothing. */
-  const shareOf = (end: PageEnd) =>
-    end.kind === 'turns with its joint' ? '' : end.kind === 'overhang' ? '0' : end.kind;
+  const shareOf = (end: PageEnd) => (end.kind === 'turns' ? '' : end.kind === 'overhang' ? '0' : end.kind);
   const begins = $derived((column: number) => columns[column - 1]?.end.joint !== columns[column]?.end.joint);
 
   function point(row: number, column: number): void {

@@ -45,7 +45,7 @@
       <h2>Stiffness is missing</h2>
       {#each stiff.refused as line (line)}<p class="quiet">{line}</p>{/each}
       <div class="offers">
-        <Offers {session} offers={session.offers((about) => about === 'stiffness')} />
+        <Offers {session} offers={session.offers((about) => about.of === 'stiffness')} />
       </div>
     {:else if !stiff.redundant}
       <h2>Nothing is too many</h2>

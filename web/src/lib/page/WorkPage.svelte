@@ -92,7 +92,7 @@
     </div>
   {:else if problems.length > 0}
     <Problems {problems} {mend} />
-    <Offers {session} offers={session.offers((about) => /^(bars\[|bodies\.)/.test(about))} />
+    <Offers {session} offers={session.offers((about) => about.of === 'problem')} />
   {:else if page}
     {#if session.choice && page.choice}
       <Choice {session} choice={page.choice} />
@@ -110,11 +110,11 @@
         </div>
       {/if}
     </div>
-    <Offers {session} offers={session.offers((about) => about === 'redundant')} />
+    <Offers {session} offers={session.offers((about) => about.of === 'redundant')} />
     {#each page.warnings as warning (warning)}
       <p class="warning"><TriangleAlert size={15} /> <span>{warning}</span></p>
     {/each}
-    <Offers {session} offers={session.offers((about) => about === 'bars-cross')} />
+    <Offers {session} offers={session.offers((about) => about.of === 'warning')} />
     {#each page.limits as limit (limit)}
       <p class="limit"><Gauge size={15} /> <span>{limit}</span></p>
     {/each}

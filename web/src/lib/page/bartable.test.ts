@@ -9,7 +9,7 @@ const row = (name: string, force: number | null, more: Partial<TableRow> = {}): 
   length_text: `${name.length} m`,
   force,
   force_text: force === null ? 'not fixed' : `${Math.abs(force)} kN`,
-  letter: force === null ? '' : force > 0 ? 'T' : force < 0 ? 'C' : '0',
+  sense: force === null ? null : force > 0 ? 'tension' : force < 0 ? 'compression' : 'zero',
   used: null,
   used_text: null,
   reserve: null,
@@ -29,11 +29,11 @@ describe('the table of bars', () => {
   it('sorts forces by their size and senses by their sign; what is not known stands last either way', () => {
     expect(names(sorted(rows, 'force', true))).toEqual(['B-C', 'A-B', 'C-D', 'tie']);
     expect(names(sorted(rows, 'force', false))).toEqual(['C-D', 'A-B', 'B-C', 'tie']);
-    expect(names(sorted(rows, 'letter', true))).toEqual(['A-B', 'C-D', 'B-C', 'tie']);
+    expect(names(sorted(rows, 'sense', true))).toEqual(['A-B', 'C-D', 'B-C', 'tie']);
   });
 
   it('shows how much is used only where something is limited', () => {
-    expect(columnsOf(rows).map((c) => c.key)).toEqual(['name', 'length', 'force', 'letter']);
+    expect(columnsOf(rows).map((c) => c.key)).toEqual(['name', 'length', 'force', 'sense']);
     const limited = [
       ...rows,
       row('D-E', 5, { used: 0.5, used_text: '50 %', reserve: 2, reserve_text: '× 2' }),

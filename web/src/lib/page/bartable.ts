@@ -1,9 +1,10 @@
 /** The table of bars: which columns it has, how it is sorted, how it is copied. */
+import { LETTER } from '../board/axial';
 import type { TableRow } from '../api/types';
 import { guarded } from '../ui/guarded';
 
 export interface Column {
-  readonly key: 'name' | 'length' | 'force' | 'letter' | 'used' | 'reserve';
+  readonly key: 'name' | 'length' | 'force' | 'sense' | 'used' | 'reserve';
   readonly name: string;
   readonly text: (row: TableRow) => string;
 }
@@ -12,7 +13,7 @@ const ALL: readonly Column[] = [
   { key: 'name', name: 'bar', text: (row) => row.name },
   { key: 'length', name: 'length', text: (row) => row.length_text },
   { key: 'force', name: 'force', text: (row) => row.force_text },
-  { key: 'letter', name: 'T / C', text: (row) => row.letter },
+  { key: 'sense', name: 'T / C', text: (row) => (row.sense ? LETTER[row.sense] : '') },
   { key: 'used', name: 'used', text: (row) => row.used_text ?? '' },
   { key: 'reserve', name: 'holds to', text: (row) => row.reserve_text ?? '' },
 ];
@@ -35,7 +36,7 @@ function rank(row: TableRow, by: Column['key']): number | string | null {
       return row.length;
     case 'force':
       return row.force === null ? null : Math.abs(row.force);
-    case 'letter':
+    case 'sense':
       return row.force;
     case 'used':
       return row.used;
