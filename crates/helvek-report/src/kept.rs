@@ -65,7 +65,7 @@ impl KeptLine {
 pub fn kept(solved: &Solved, page: &Page) -> Vec<KeptLine> {
     let found = solved.findings();
     let wording = Words::of(solved, &found);
-    let mut lines = vec![KeptLine::verdict(&page.verdict.word)];
+    let mut lines = vec![KeptLine::verdict(page.verdict.word.word())];
     lines.extend(page.asked.iter().map(KeptLine::asked));
     let asked: HashSet<&str> = page.asked.iter().map(|line| line.label.as_str()).collect();
     let others =

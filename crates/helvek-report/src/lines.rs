@@ -1,7 +1,7 @@
 //! The lines of a page: what is said of each thing, in parts that can be pointed at.
 
 use crate::fragment::Fragment;
-use helvek_core::answers::Sense;
+use helvek_core::answers::{Sense, StatusWord};
 use helvek_core::id::Id;
 use helvek_core::sheet::Find;
 use schemars::JsonSchema;
@@ -10,8 +10,8 @@ use serde::{Deserialize, Serialize};
 /// The verdict in words.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 pub struct VerdictWords {
-    /// `determinate`, `balanced`, `indeterminate`, `unstable`.
-    pub word: String,
+    /// The outcome.
+    pub word: StatusWord,
     /// What it means here.
     pub sentence: String,
     /// The count of equations and unknowns.

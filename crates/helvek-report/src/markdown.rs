@@ -23,7 +23,7 @@ fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
     writeln!(
         out,
         "**{}.** {} {}\n",
-        capital(&page.verdict.word),
+        capital(page.verdict.word.word()),
         plain(&page.verdict.sentence),
         page.verdict.count
     )?;

@@ -20,7 +20,13 @@ pub fn render(title: &str, page: &Page) -> String {
 fn write(out: &mut String, title: &str, page: &Page) -> std::fmt::Result {
     let title = if title.is_empty() { "Untitled" } else { title };
     writeln!(out, "{title}\n{}\n", "=".repeat(title.chars().count()))?;
-    writeln!(out, "{}. {}\n{}", capital(&page.verdict.word), page.verdict.sentence, page.verdict.count)?;
+    writeln!(
+        out,
+        "{}. {}\n{}",
+        capital(page.verdict.word.word()),
+        page.verdict.sentence,
+        page.verdict.count
+    )?;
     for cure in &page.verdict.cures {
         writeln!(out, "  What would hold it: {cure}")?;
     }

@@ -10,7 +10,7 @@ use helvek_core::model::On;
 use helvek_core::sheet::Couples;
 use helvek_core::tolerance::first_largest;
 use helvek_core::units::figures;
-use helvek_core::verdict::{Cure, PartMotion, Status};
+use helvek_core::verdict::{Cure, PartMotion};
 
 impl Words<'_> {
     pub(crate) fn verdict(&self) -> VerdictWords {
@@ -24,22 +24,19 @@ impl Words<'_> {
             plural(verdict.equations, "equation"),
             plural(verdict.unknowns, "unknown")
         );
-        let (word, sentence) = match verdict.status {
-            Status::Determinate => ("determinate", format!("{}{}", self.held(), self.let_go())),
-            Status::Balanced => (
-                "balanced",
-                format!(
-                    "Balanced under these loads only: it is free to move{} ({}).{}",
-                    if verdict.mobility > 1 {
-                        format!(" in {} ways, one of them", verdict.mobility)
-                    } else {
-                        String::new()
-                    },
-                    self.motion().unwrap_or_default(),
-                    self.let_go()
-                ),
+        let sentence = match self.found.status {
+            StatusWord::Determinate => format!("{}{}", self.held(), self.let_go()),
+            StatusWord::Balanced => format!(
+                "Balanced under these loads only: it is free to move{} ({}).{}",
+                if verdict.mobility > 1 {
+                    format!(" in {} ways, one of them", verdict.mobility)
+                } else {
+                    String::new()
+                },
+                self.motion().unwrap_or_default(),
+                self.let_go()
             ),
-            Status::Indeterminate => {
+            StatusWord::Indeterminate => {
                 let open = self.open();
                 let others = open.len() < verdict.unknowns;
                 let known = match (self.statics.elastic(), others) {
@@ -47,23 +44,17 @@ impl Words<'_> {
                     (None, true) => " The others are fixed, and answered.",
                     (None, false) => "",
                 };
-                (
-                    "indeterminate",
-                    format!(
-                        "{} too many: equilibrium alone does not fix {}.{known}",
-                        plural(verdict.degree, "unknown"),
-                        open.join(", ")
-                    ),
+                format!(
+                    "{} too many: equilibrium alone does not fix {}.{known}",
+                    plural(verdict.degree, "unknown"),
+                    open.join(", ")
                 )
             }
-            Status::Unstable => ("unstable", self.unstable()),
-        };
-        let (word, sentence) = match self.found.status {
-            StatusWord::Slides => ("slides", self.slides()),
-            _ => (word, sentence),
+            StatusWord::Unstable => self.unstable(),
+            StatusWord::Slides => self.slides(),
         };
         VerdictWords {
-            word: word.into(),
+            word: self.found.status,
             sentence,
             count,
             cures: self.statics.cures().iter().map(|cure| self.cure(cure)).collect(),

@@ -1,5 +1,6 @@
 //! What the shelf shows of a sheet: its verdict, what was asked, a small drawing. Made once for each text and kept.
 
+use helvek_core::answers::StatusWord;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::{model, solution};
 use helvek_figure::{Scene, outline, scene, thumbnail};
@@ -14,8 +15,8 @@ const ANSWERS: usize = 4;
 /// The face of a sheet.
 #[derive(Debug, Serialize, JsonSchema)]
 pub(crate) struct Card {
-    /// `determinate`, `unstable` ...; null while there are problems, or nothing at all.
-    pub(crate) verdict: Option<String>,
+    /// The outcome; null while there are problems, or nothing at all.
+    pub(crate) verdict: Option<StatusWord>,
     /// How many problems the sheet has; 0 for an empty one.
     pub(crate) problems: usize,
     /// The first few things that were asked, with their answers.

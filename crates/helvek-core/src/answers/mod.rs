@@ -160,6 +160,19 @@ pub enum StatusWord {
     Unstable,
 }
 
+impl StatusWord {
+    /// As it is written.
+    pub fn word(self) -> &'static str {
+        match self {
+            Self::Determinate => "determinate",
+            Self::Balanced => "balanced",
+            Self::Indeterminate => "indeterminate",
+            Self::Slides => "slides",
+            Self::Unstable => "unstable",
+        }
+    }
+}
+
 impl From<Status> for StatusWord {
     fn from(status: Status) -> Self {
         match status {

@@ -76,10 +76,28 @@ pub struct JudgedLine {
 /// A limit that is stated: its sort and what it is of, as they are typed.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 pub struct StatedLine {
-    /// `stress`, `shear`, `reaction`, `pin` or `factor`.
-    pub sort: String,
+    /// Which limit.
+    pub sort: StatedSort,
     /// The body, bar, support, joint or pin.
     pub of: String,
+}
+
+/// A limit that is stated in the sheet.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum StatedSort {
+    /// On normal stress.
+    Stress,
+    /// On shear stress.
+    Shear,
+    /// On how far a span sags.
+    Sag,
+    /// On the force of a support.
+    Reaction,
+    /// On the force of a joint.
+    Pin,
+    /// The factor that is wanted on a strength.
+    Factor,
 }
 
 /// A judgement in words.

@@ -1,6 +1,6 @@
 //! What is checked, by name, with its place and its mark.
 
-use super::{Judging, StatedLine};
+use super::{Judging, StatedLine, StatedSort};
 use crate::inside::face;
 use helvek_core::id::{Id, Kind};
 use helvek_core::judge::{By, Judged, Subject, Worked};
@@ -109,18 +109,20 @@ impl Judging<'_> {
     /// The limit behind a check, where one is stated; those of bars are changed with the bars.
     pub(super) fn stated(&self, judged: &Judged) -> Option<StatedLine> {
         let sort = match (judged.check.by, judged.check.subject) {
-            (By::Strength { factor, .. } | By::Screening { factor, .. }, _) => factor.map(|_| "factor")?,
+            (By::Strength { factor, .. } | By::Screening { factor, .. }, _) => {
+                factor.map(|_| StatedSort::Factor)?
+            }
             (
                 By::Limit,
                 Subject::Normal(_) | Subject::Net { .. } | Subject::BarStress(_) | Subject::BarNet { .. },
-            ) => "stress",
-            (By::Limit, Subject::Shear(_) | Subject::Torsion(_)) => "shear",
-            (By::Limit, Subject::Sag { .. }) => "sag",
-            (By::Limit, Subject::Reaction(_)) => "reaction",
-            (By::Limit, Subject::Joint(_)) => "pin",
+            ) => StatedSort::Stress,
+            (By::Limit, Subject::Shear(_) | Subject::Torsion(_)) => StatedSort::Shear,
+            (By::Limit, Subject::Sag { .. }) => StatedSort::Sag,
+            (By::Limit, Subject::Reaction(_)) => StatedSort::Reaction,
+            (By::Limit, Subject::Joint(_)) => StatedSort::Pin,
             (By::Limit, _) => return None,
         };
-        Some(StatedLine { sort: sort.to_owned(), of: self.solved.subject_of(judged.check.subject) })
+        Some(StatedLine { sort, of: self.solved.subject_of(judged.check.subject) })
     }
 }
 

@@ -1,5 +1,6 @@
 //! Whole pages, read by a person once and kept: any change of wording or number shows here.
 
+use helvek_core::answers::StatusWord;
 use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution;
@@ -98,7 +99,7 @@ fn what_equilibrium_does_not_fix_is_said_and_the_rest_answered() {
         {POINTS}"#
     );
     let page = page(&body);
-    assert_eq!(page.verdict.word, "indeterminate");
+    assert_eq!(page.verdict.word, StatusWord::Indeterminate);
     assert_eq!(
         page.verdict.sentence,
         "1 unknown too many: equilibrium alone does not fix A_x, B_x. The others are fixed, and answered."

@@ -1568,8 +1568,8 @@ export interface components {
         };
         /** @description The face of a sheet. */
         readonly Card: {
-            /** @description `determinate`, `unstable` ...; null while there are problems, or nothing at all. */
-            readonly verdict: string | null;
+            /** @description The outcome; null while there are problems, or nothing at all. */
+            readonly verdict: components["schemas"]["StatusWord"] | null;
             /**
              * Format: uint
              * @description How many problems the sheet has; 0 for an empty one.
@@ -5660,11 +5660,13 @@ export interface components {
         };
         /** @description A limit that is stated: its sort and what it is of, as they are typed. */
         readonly StatedLine: {
-            /** @description `stress`, `shear`, `reaction`, `pin` or `factor`. */
-            readonly sort: string;
+            /** @description Which limit. */
+            readonly sort: components["schemas"]["StatedSort"];
             /** @description The body, bar, support, joint or pin. */
             readonly of: string;
         };
+        /** @description A limit that is stated in the sheet. */
+        readonly StatedSort: "stress" | "shear" | "sag" | "reaction" | "pin" | "factor";
         /** @description The outcome as a word. */
         readonly StatusWord: "determinate" | "balanced" | "indeterminate" | "slides" | "unstable";
         /** @description One step of the working. */
@@ -6100,8 +6102,8 @@ export interface components {
         };
         /** @description The verdict in words. */
         readonly VerdictWords: {
-            /** @description `determinate`, `balanced`, `indeterminate`, `unstable`. */
-            readonly word: string;
+            /** @description The outcome. */
+            readonly word: components["schemas"]["StatusWord"];
             /** @description What it means here. */
             readonly sentence: string;
             /** @description The count of equations and unknowns. */

@@ -1,5 +1,7 @@
 /** What was typed into tags that were left before it was kept: it can be taken up again, also when the sheet is opened the next time. */
 import { type Entry, inWords, touched } from '../entry/entry';
+import { toolFor } from '../entry/tools';
+import { isTable, isTexts } from '../ui/shape';
 
 /** The newest so many are held. */
 const MOST = 12;
@@ -11,14 +13,23 @@ const same = (a: Entry, b: Entry) =>
 /** `left`: it was being typed when the sheet was left, and nobody was told of it since. */
 type Aside = Entry & { readonly left?: boolean };
 
+/** Whether an older Helvek, too, would have meant this by it: what cannot be told is thrown away. */
+function isAside(held: unknown): held is Aside {
+  if (!isTable(held)) return false;
+  const { number, tool, target, mark, before, typed, slot } = held;
+  const known = typeof number === 'number' && typeof tool === 'string' && toolFor(tool) !== null;
+  const marked = mark === null || typeof mark === 'string';
+  return known && marked && isTable(target) && isTexts(before) && isTexts(typed) && typeof slot === 'string';
+}
+
 export class Asides {
   /** The newest first. */
   all = $state.raw<readonly Aside[]>([]);
 
   constructor(private readonly id: string) {
     try {
-      const held = JSON.parse(localStorage.getItem(key(id)) ?? '[]') as Aside[];
-      if (Array.isArray(held)) this.all = held;
+      const held: unknown = JSON.parse(localStorage.getItem(key(id)) ?? '[]');
+      if (Array.isArray(held)) this.all = held.filter(isAside);
     } catch {
       // What cannot be read is not there.
     }

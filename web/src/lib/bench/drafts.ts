@@ -1,5 +1,6 @@
 /** Copies of what is not kept by the server yet, in this browser: they outlive the tab. */
 import type { Sheet } from '../api/types';
+import { isTable } from '../ui/shape';
 
 export interface Draft {
   /** The version it was made from. */
@@ -25,7 +26,9 @@ export const drafts = {
     const text = localStorage.getItem(key(id));
     if (text === null) return null;
     try {
-      return JSON.parse(text) as Draft;
+      const draft: unknown = JSON.parse(text);
+      if (!isTable(draft) || typeof draft['version'] !== 'number' || !isTable(draft['sheet'])) return null;
+      return { version: draft['version'], sheet: draft['sheet'] as unknown as Sheet };
     } catch {
       return null;
     }

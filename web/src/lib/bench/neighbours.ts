@@ -1,4 +1,6 @@
 /** Other tabs of this browser with the same sheet: told of each change that is kept. */
+import { isTable } from '../ui/shape';
+
 interface Word {
   readonly id: string;
   readonly version: number;
@@ -11,8 +13,9 @@ export class Neighbours {
     readonly id: string,
     heard: (version: number) => void,
   ) {
-    this.#channel.onmessage = ({ data }: MessageEvent<Word>) => {
-      if (data.id === id) heard(data.version);
+    this.#channel.onmessage = ({ data }: MessageEvent<unknown>) => {
+      // Another version of the page may be open beside this one.
+      if (isTable(data) && data['id'] === id && typeof data['version'] === 'number') heard(data['version']);
     };
   }
 
