@@ -164,7 +164,7 @@ impl fmt::Display for Id {
 
 impl PartialEq<&str> for Id {
     fn eq(&self, text: &&str) -> bool {
-        self.to_string() == *text
+        text.parse().is_ok_and(|id: Self| id == *self)
     }
 }
 

@@ -288,7 +288,7 @@ impl<'a> Apart<'a> {
         columns
             .map(|bar| {
                 let (name, ends) = (&model.bars[bar.index()].name, model.bars[bar.index()].ends);
-                let id = Kind::Bar.id(&name);
+                let id = Kind::Bar.id(name);
                 let points = ends.map(|p| Kind::Point.id(model.point_name(p)));
                 let mine = |mark: &&Mark| match mark {
                     Mark::Bar { id: bar, .. } => *bar == id,

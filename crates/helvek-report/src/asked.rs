@@ -39,13 +39,13 @@ impl Words<'_> {
         }
         for Joint { name, kind, .. } in &model.joints {
             let label = format!("{} {name}", kind.word_in(model.spatial()));
-            add(Find::Joint { joint: name.clone() }, Kind::Joint.id(&name), label);
+            add(Find::Joint { joint: name.clone() }, Kind::Joint.id(name), label);
         }
         for Bar { name, .. } in &model.bars {
-            add(Find::Bar { bar: name.clone() }, Kind::Bar.id(&name), format!("bar {name}"));
+            add(Find::Bar { bar: name.clone() }, Kind::Bar.id(name), format!("bar {name}"));
         }
         for Rope { name, .. } in &model.ropes {
-            add(Find::Rope { rope: name.clone() }, Kind::Rope.id(&name), format!("rope {name}"));
+            add(Find::Rope { rope: name.clone() }, Kind::Rope.id(name), format!("rope {name}"));
         }
         if model.bars.iter().any(|bar| bar.limits != Default::default()) {
             let limit = |load: Option<String>| Find::Limit { load, case: None };
@@ -60,15 +60,15 @@ impl Words<'_> {
                 add(find, Kind::Limit.id(&load.name), format!("the largest {}", load.name));
             }
             for Sought { name, .. } in &model.sought {
-                add(limit(Some(name.clone())), Kind::Limit.id(&name), format!("the largest {name}"));
+                add(limit(Some(name.clone())), Kind::Limit.id(name), format!("the largest {name}"));
             }
             if let Some(parameter) = &model.parameter {
                 let symbol = &parameter.symbol;
-                add(limit(Some(symbol.clone())), Kind::Limit.id(&symbol), format!("the largest {symbol}"));
+                add(limit(Some(symbol.clone())), Kind::Limit.id(symbol), format!("the largest {symbol}"));
             }
         }
         for Sought { name, .. } in &model.sought {
-            add(Find::Load { load: name.clone() }, Kind::Sought.id(&name), format!("sought {name}"));
+            add(Find::Load { load: name.clone() }, Kind::Sought.id(name), format!("sought {name}"));
         }
         // What comes out over what goes in: each sought size, and what each contact grips with, over each force that is given.
         let given = model.loading.loads.iter().filter(|load| {
@@ -148,11 +148,11 @@ impl Words<'_> {
             }
             Asked::Bar(id) => {
                 let name = &model.bars[id.index()].name;
-                vec![line(Kind::Bar.id(&name), format!("bar {name}"), vec![self.bar(id)])]
+                vec![line(Kind::Bar.id(name), format!("bar {name}"), vec![self.bar(id)])]
             }
             Asked::Rope(id) => {
                 let name = &model.ropes[id.index()].name;
-                vec![line(Kind::Rope.id(&name), format!("rope {name}"), vec![self.rope(id)])]
+                vec![line(Kind::Rope.id(name), format!("rope {name}"), vec![self.rope(id)])]
             }
             Asked::Advantage(of, over) => {
                 let (of_name, over_name) = (self.statics.effort_name(of), self.statics.effort_name(over));
@@ -191,7 +191,7 @@ impl Words<'_> {
             }
             Asked::Sought(id) => {
                 let name = &model.sought[id.index()].name;
-                vec![line(Kind::Sought.id(&name), format!("sought {name}"), vec![self.sought(id)])]
+                vec![line(Kind::Sought.id(name), format!("sought {name}"), vec![self.sought(id)])]
             }
         }
     }

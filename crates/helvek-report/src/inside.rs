@@ -73,7 +73,7 @@ impl Numbers<'_> {
             let line = |(row, inside): (usize, &SolidInside)| {
                 let body = &self.statics.model.bodies[inside.body.index()].name;
                 InsideLine {
-                    of: Kind::Inside.id(&body).place(format_args!(
+                    of: Kind::Inside.id(body).place(format_args!(
                         "{}-{}",
                         name(inside.from),
                         name(inside.to)
@@ -182,7 +182,7 @@ impl Numbers<'_> {
         };
         InsideLine {
             areas,
-            of: Kind::Inside.id(&body).part(index),
+            of: Kind::Inside.id(body).part(index),
             title: format!("{body}, {} to {}", name(inside.from), name(inside.to)),
             says,
         }

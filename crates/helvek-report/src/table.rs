@@ -22,7 +22,7 @@ impl Wording<'_> {
             let parameter = self.solved.model.parameter.as_ref();
             let utilisation = bar.utilisation.filter(|u| u.is_finite() && known && parameter.is_none());
             TableRow {
-                of: Kind::Bar.id(&name),
+                of: Kind::Bar.id(name),
                 name: name.clone(),
                 length: bar.length,
                 length_text: format!("{} {}", figures::plain(bar.length, self.digits()), units.length),

@@ -109,7 +109,7 @@ pub fn on_problems(document: &Document, problems: &[Problem]) -> Vec<Offer> {
         Some(Offer {
             text: format!("Remove the bar {bar}"),
             about: OfferedFor::Problem { path: problem.path.clone() },
-            edit: Edit::Remove { ids: vec![Kind::Bar.id(&bar)] },
+            edit: Edit::Remove { ids: vec![Kind::Bar.id(bar)] },
         })
     });
     offers.chain(loose).take(MOST).collect()
@@ -171,7 +171,7 @@ pub fn on_redundancy(statics: &Statics) -> Vec<Offer> {
     offers.extend(tied.into_iter().rev().take(FEW).map(|bar| Offer {
         text: format!("Take the bar {bar} out"),
         about: OfferedFor::Redundant,
-        edit: Edit::Remove { ids: vec![Kind::Bar.id(&bar)] },
+        edit: Edit::Remove { ids: vec![Kind::Bar.id(bar)] },
     }));
     offers
 }

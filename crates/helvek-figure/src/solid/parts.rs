@@ -67,7 +67,7 @@ impl Painter<'_> {
                 let points = model.points_of(body);
                 let marks = points.iter().flat_map(|p| {
                     let name = model.point_name(*p);
-                    [Kind::Point.id(&name), Kind::Ride.id(&name), Kind::Wheel.id(&name)]
+                    [Kind::Point.id(name), Kind::Ride.id(name), Kind::Wheel.id(name)]
                 });
                 let spreads = model.loading.loads.iter().filter(|load| load.on == On::Body(body));
                 let spreads = spreads.map(|load| load.mark());

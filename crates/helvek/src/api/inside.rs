@@ -54,8 +54,8 @@ pub(super) fn look_inside(
         (seen, name) = (&state.solved, Some(state.name.as_str()));
         *scene = scene_of_state(seen);
         // What counts nothing in it is not drawn.
-        let out: Vec<Id> = state.left_out.iter().map(|load| Kind::Load.id(&load)).collect();
-        scene.marks.retain(|mark| mark.load().is_none_or(|id| !out.iter().any(|o| *o == id)));
+        let out: Vec<Id> = state.left_out.iter().map(|load| Kind::Load.id(load)).collect();
+        scene.marks.retain(|mark| mark.load().is_none_or(|id| !out.contains(&id)));
     }
     page.inside = inside_lines(seen);
     scene.inside = diagrams(seen);

@@ -60,6 +60,10 @@ it('tags that were left are taken up where they can be told, in the plane and in
   held.set('helvek-aside:x', JSON.stringify([...bad, { ...force, left: true }]));
   const asides = new Asides('x');
   expect(asides.all.map((entry) => asides.words(entry, false))).toEqual(['Force 5 kN']);
+  // What there is in space only, on a sheet that was made a plane one.
+  held.set('helvek-aside:y', JSON.stringify([{ ...force, tool: 'journal' }]));
+  const plane = new Asides('y');
+  expect(plane.all.map((entry) => plane.words(entry, false))).toEqual(['Journal 5 kN']);
   expect(asides.found()?.typed).toEqual({ size: '5 kN' });
   for (const text of ['', '{"tool":"force"}', 'null', '[', '"x"']) {
     held.set('helvek-aside:x', text);

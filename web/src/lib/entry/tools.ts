@@ -197,9 +197,9 @@ export const GROUP = CHANGES.filter((t) => t.key !== '');
 /** What is done with bars, whether some are chosen or not. */
 export const OF_BARS: readonly ToolId[] = ['limit', 'section'];
 
-/** `spatial`: on a sheet of space. */
+/** `spatial`: on a sheet of space. What there is in space only can have been left in a tag before the sheet was made a plane one. */
 export function tool(id: ToolId, spatial = false): Tool {
-  return (spatial ? ALL_IN_SPACE : ALL).get(id) as Tool;
+  return ((spatial ? null : ALL.get(id)) ?? ALL_IN_SPACE.get(id)) as Tool;
 }
 
 /** Tools that can begin a sheet. */
