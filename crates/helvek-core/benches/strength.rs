@@ -3,7 +3,7 @@
 #![allow(missing_docs, reason = "criterion's macros make undocumented functions")]
 
 use criterion::{Criterion, criterion_group, criterion_main};
-use helvek_core::section::{Section, Shape};
+use helvek_core::section::{Section, Shape, ShapeWord};
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::{model, solution};
 use std::f64::consts::PI;
@@ -73,7 +73,7 @@ fn strength(c: &mut Criterion) {
     c.bench_function("a box twisted, by elements", |b| {
         b.iter(|| {
             wall += 1e-7;
-            Section::of("b", Shape::Box { width: 0.06, height: 0.1, wall }).unwrap().torsion()
+            Section::of("b", Shape::sized(ShapeWord::Box, &[0.06, 0.1, wall])).unwrap().torsion()
         });
     });
 }

@@ -38,3 +38,8 @@ fn the_description_of_the_server_is_published() {
 fn the_tools_of_supports_are_those_of_their_kinds() {
     same_as_committed("web/src/lib/entry/supports.json", &helvek_core::things::support::tools());
 }
+
+#[test]
+fn the_shapes_that_are_typed_in_a_row_are_those_of_the_core() {
+    same_as_committed("web/src/lib/entry/shapes.json", &helvek_core::section::tools());
+}

@@ -4,7 +4,7 @@ use super::typed::{filled, kept};
 use super::wrong;
 use crate::model::bar_names;
 use crate::problem::{Problem, nearest};
-use crate::sheet::{Bar, Choice, FullBar, Quantity, Section, ShapeWord, Sheet};
+use crate::sheet::{Bar, Choice, FullBar, Section, ShapeWord, Sheet};
 use crate::units::Dimension;
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
@@ -15,19 +15,6 @@ pub(super) struct Slots<'a> {
     pub(super) dimensions: Option<&'a str>,
     pub(super) of: Option<&'a str>,
     pub(super) material: Option<&'a str>,
-}
-
-/// Which dimensions are typed of a shape, in their order.
-fn order(shape: ShapeWord) -> Option<&'static [&'static str]> {
-    Some(match shape {
-        ShapeWord::Rectangle => &["width", "height"],
-        ShapeWord::Box => &["width", "height", "wall"],
-        ShapeWord::Round => &["diameter"],
-        ShapeWord::Tube => &["diameter", "wall"],
-        ShapeWord::I | ShapeWord::T | ShapeWord::Channel => &["height", "width", "flange", "web"],
-        ShapeWord::Angle => &["height", "width", "wall"],
-        ShapeWord::Pair | ShapeWord::Polygon | ShapeWord::Composite => return None,
-    })
 }
 
 /// A body by its name, or a bar by its row.
@@ -74,7 +61,7 @@ pub(super) fn give(sheet: &mut Sheet, typed: &Slots<'_>) -> Outcome {
     }
     // A typed section that was taken off its last member goes; one that stood by in the sheet stays.
     let now = used(sheet);
-    let row = |section: &Section| order(section.shape).is_some();
+    let row = |section: &Section| section.shape.sort().typed().is_some();
     sheet.sections.retain(|name, section| now.contains(name) || !before.contains(name) || !row(section));
     Ok(())
 }
@@ -125,7 +112,7 @@ fn section(sheet: &mut Sheet, shape: Option<&str>, text: &str) -> Outcome<String
             format!("Choose {}.", words.join(", ")),
         );
     };
-    let Some(keys) = order(*shape) else {
+    let Some(dims) = shape.sort().typed() else {
         return wrong(
             "shape",
             format!("\"{word}\" is not typed in a row."),
@@ -133,23 +120,15 @@ fn section(sheet: &mut Sheet, shape: Option<&str>, text: &str) -> Outcome<String
         );
     };
     let sizes: Vec<&str> = text.split(['x', '×', ',', ';']).map(str::trim).collect();
-    if sizes.len() != keys.len() || sizes.iter().any(|size| size.is_empty()) {
+    if sizes.len() != dims.len() || sizes.iter().any(|size| size.is_empty()) {
+        let keys: Vec<_> = dims.iter().map(|dim| dim.key()).collect();
         let message = format!("{word}: {} dimensions are needed, {}.", keys.len(), keys.join(", "));
         let example = ["60", "100", "5", "4"][..keys.len()].join(" x ");
         return wrong("dimensions", message, format!("Type them in this order: {example}."));
     }
     let mut made = Section { shape: *shape, ..Section::default() };
-    for (key, size) in keys.iter().zip(&sizes) {
-        let quantity: Quantity = kept(size, Dimension::LENGTH, "dimensions")?;
-        let slot = match *key {
-            "width" => &mut made.width,
-            "height" => &mut made.height,
-            "diameter" => &mut made.diameter,
-            "wall" => &mut made.wall,
-            "flange" => &mut made.flange,
-            _ => &mut made.web,
-        };
-        *slot = Some(quantity);
+    for (dim, size) in dims.iter().zip(&sizes) {
+        *made.size_mut(*dim) = Some(kept(size, Dimension::LENGTH, "dimensions")?);
     }
     if let Some((name, _)) = sheet.sections.iter().find(|(_, there)| **there == made) {
         return Ok(name.clone());

@@ -2,7 +2,7 @@
 
 use super::resolve::Builder;
 use crate::problem::{ProblemKind, nearest};
-use crate::section::{Section, Shape};
+use crate::section::{Made, Section, Shape, Sizes};
 use crate::sheet::{self, Quantity, ShapeWord, Sheet};
 use crate::units::{Dimension, parse_quantity};
 
@@ -172,53 +172,20 @@ impl Builder {
         let mut size = |quantity: &Option<Quantity>, key: &str| {
             self.section_length(quantity.as_ref()?, name, &format!("{path}.{key}"))
         };
-        Some(match written.shape {
-            ShapeWord::Rectangle => Shape::Rectangle {
-                width: size(&written.width, "width")?,
-                height: size(&written.height, "height")?,
-            },
-            ShapeWord::Box => Shape::Box {
-                width: size(&written.width, "width")?,
-                height: size(&written.height, "height")?,
-                wall: size(&written.wall, "wall")?,
-            },
-            ShapeWord::Round => Shape::Round { diameter: size(&written.diameter, "diameter")? },
-            ShapeWord::Tube => Shape::Tube {
-                diameter: size(&written.diameter, "diameter")?,
-                wall: size(&written.wall, "wall")?,
-            },
-            ShapeWord::I => {
-                let (width, flange) = (size(&written.width, "width")?, size(&written.flange, "flange")?);
-                let top = |written: &Option<Quantity>, found: Option<f64>, same: f64| match written {
-                    None => Some(same),
-                    Some(_) => found,
-                };
-                let top_width = size(&written.top_width, "top_width");
-                let top_flange = size(&written.top_flange, "top_flange");
-                Shape::I {
-                    height: size(&written.height, "height")?,
-                    widths: [top(&written.top_width, top_width, width)?, width],
-                    flanges: [top(&written.top_flange, top_flange, flange)?, flange],
-                    web: size(&written.web, "web")?,
-                }
+        if let Made::Sized { needs, may, .. } = written.shape.sort().made {
+            let mut sizes = Sizes::default();
+            for dim in needs {
+                sizes[*dim] = size(written.size(*dim), dim.key())?;
             }
-            ShapeWord::T => Shape::T {
-                height: size(&written.height, "height")?,
-                width: size(&written.width, "width")?,
-                flange: size(&written.flange, "flange")?,
-                web: size(&written.web, "web")?,
-            },
-            ShapeWord::Channel => Shape::Channel {
-                height: size(&written.height, "height")?,
-                width: size(&written.width, "width")?,
-                flange: size(&written.flange, "flange")?,
-                web: size(&written.web, "web")?,
-            },
-            ShapeWord::Angle => Shape::Angle {
-                height: size(&written.height, "height")?,
-                width: size(&written.width, "width")?,
-                wall: size(&written.wall, "wall")?,
-            },
+            for (dim, same) in may {
+                sizes[*dim] = match written.size(*dim) {
+                    None => sizes[*same],
+                    top => size(top, dim.key())?,
+                };
+            }
+            return Some(Shape::Sized(written.shape, sizes));
+        }
+        Some(match written.shape {
             ShapeWord::Pair => {
                 let gap = match &written.gap {
                     None => 0.0,
@@ -255,6 +222,7 @@ impl Builder {
                 }
                 Shape::Composite { parts }
             }
+            _ => return None,
         })
     }
 

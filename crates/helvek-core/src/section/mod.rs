@@ -6,11 +6,13 @@
 mod properties;
 mod shape;
 mod solid;
+mod sorts;
 mod torsion;
 
 pub use properties::{Fibre, Properties};
 pub use shape::{Fault, Shape};
 pub use solid::Solid;
+pub use sorts::{Dim, Made, OTHER_KEYS, SORTS, ShapeWord, Sizes, tools};
 pub use torsion::{Torsion, Twisted};
 
 /// A section with what follows from its shape.

@@ -1,81 +1,14 @@
 //! Shapes by their dimensions, and the solids they are made of.
 
 use super::solid::Solid;
+use super::sorts::{Made, ShapeWord, Sizes};
 use std::fmt;
 
-/// A shape by its dimensions, m. Heights are along y, widths along z.
+/// A shape, m. Heights are along y, widths along z.
 #[derive(Debug, Clone, PartialEq)]
 pub enum Shape {
-    /// Solid.
-    Rectangle {
-        /// Along z.
-        width: f64,
-        /// Along y.
-        height: f64,
-    },
-    /// A hollow rectangle.
-    Box {
-        /// Over all.
-        width: f64,
-        /// Over all.
-        height: f64,
-        /// Of all its walls.
-        wall: f64,
-    },
-    /// Solid.
-    Round {
-        /// m
-        diameter: f64,
-    },
-    /// A hollow round.
-    Tube {
-        /// Over all.
-        diameter: f64,
-        /// m
-        wall: f64,
-    },
-    /// Two flanges and a web; the flanges may differ.
-    I {
-        /// Over all.
-        height: f64,
-        /// Of the top flange and of the bottom one.
-        widths: [f64; 2],
-        /// Of the top flange and of the bottom one.
-        flanges: [f64; 2],
-        /// The web's thickness.
-        web: f64,
-    },
-    /// A flange on top of a web.
-    T {
-        /// Over all.
-        height: f64,
-        /// Of the flange.
-        width: f64,
-        /// The flange's thickness.
-        flange: f64,
-        /// The web's thickness.
-        web: f64,
-    },
-    /// A web with a flange to the right at either end.
-    Channel {
-        /// Over all.
-        height: f64,
-        /// Over all.
-        width: f64,
-        /// The flanges' thickness.
-        flange: f64,
-        /// The web's thickness.
-        web: f64,
-    },
-    /// A leg up and a leg to the right, from the same corner.
-    Angle {
-        /// Of the leg that stands.
-        height: f64,
-        /// Of the leg that lies.
-        width: f64,
-        /// Of both.
-        wall: f64,
-    },
+    /// One that is made of dimensions.
+    Sized(ShapeWord, Sizes),
     /// Two of one shape side by side, mirrored, with a gap between them.
     Pair {
         /// The one to the right.
@@ -98,6 +31,21 @@ pub enum Shape {
 }
 
 impl Shape {
+    /// One by its dimensions, in the order of its row; what it may have is as it is else.
+    ///
+    /// # Panics
+    /// Where it is not made of so many dimensions.
+    pub fn sized(word: ShapeWord, dimensions: &[f64]) -> Self {
+        let Made::Sized { needs, may, .. } = word.sort().made else {
+            panic!("{word:?} is not made of dimensions")
+        };
+        assert_eq!(dimensions.len(), needs.len(), "{word:?}");
+        let mut sizes = Sizes::default();
+        needs.iter().zip(dimensions).for_each(|(dim, size)| sizes[*dim] = *size);
+        may.iter().for_each(|(dim, same)| sizes[*dim] = sizes[*same]);
+        Self::Sized(word, sizes)
+    }
+
     /// How much it is made of: its parts, those of its parts counted in, and the corners of outlines.
     pub fn parts(&self) -> usize {
         match self {
@@ -150,79 +98,16 @@ impl Fault {
 }
 
 impl Shape {
-    /// The solids it is made of, standing where its dimensions put them: symmetrical ones about the middle of their width, all with their lowest fibre at y = 0, angles and channels
-    /// with their back at z = 0.
+    /// The solids it is made of, standing where its dimensions put them.
     ///
     /// # Errors
     /// What makes it impossible.
     pub fn solids(&self) -> Result<Vec<Solid>, Fault> {
-        let across =
-            |width: f64, from: f64, to: f64| Solid::rectangle([-0.5 * width, from], [0.5 * width, to]);
         let solids = match self {
-            Self::Rectangle { width, height } => {
-                positive(&[("width", *width), ("height", *height)])?;
-                vec![across(*width, 0.0, *height)]
-            }
-            Self::Box { width, height, wall } => {
-                positive(&[("width", *width), ("height", *height), ("wall", *wall)])?;
-                fits("wall", 2.0 * wall, "width", *width)?;
-                fits("wall", 2.0 * wall, "height", *height)?;
-                let inner = across(width - 2.0 * wall, *wall, height - wall);
-                vec![across(*width, 0.0, *height), inner.as_hole()]
-            }
-            Self::Round { diameter } => {
-                positive(&[("diameter", *diameter)])?;
-                vec![disc(0.5 * diameter, 0.5 * diameter, false)]
-            }
-            Self::Tube { diameter, wall } => {
-                positive(&[("diameter", *diameter), ("wall", *wall)])?;
-                fits("wall", 2.0 * wall, "diameter", *diameter)?;
-                let r = 0.5 * diameter;
-                vec![disc(r, r, false), disc(r, r - wall, true)]
-            }
-            Self::I { height, widths, flanges, web } => {
-                positive(&[
-                    ("height", *height),
-                    ("top width", widths[0]),
-                    ("bottom width", widths[1]),
-                    ("top flange", flanges[0]),
-                    ("bottom flange", flanges[1]),
-                    ("web", *web),
-                ])?;
-                fits("flanges", flanges[0] + flanges[1], "height", *height)?;
-                fits("web", *web, "flanges' width", widths[0].min(widths[1]) * (1.0 + 1e-12))?;
-                let [top, bottom] = flanges;
-                vec![
-                    across(widths[0], height - top, *height),
-                    across(*web, *bottom, height - top),
-                    across(widths[1], 0.0, *bottom),
-                ]
-            }
-            Self::T { height, width, flange, web } => {
-                positive(&[("height", *height), ("width", *width), ("flange", *flange), ("web", *web)])?;
-                fits("flange", *flange, "height", *height)?;
-                fits("web", *web, "width", width * (1.0 + 1e-12))?;
-                vec![across(*width, height - flange, *height), across(*web, 0.0, height - flange)]
-            }
-            Self::Channel { height, width, flange, web } => {
-                positive(&[("height", *height), ("width", *width), ("flange", *flange), ("web", *web)])?;
-                fits("flanges", 2.0 * flange, "height", *height)?;
-                fits("web", *web, "width", *width)?;
-                vec![
-                    Solid::rectangle([0.0, 0.0], [*web, *height]),
-                    Solid::rectangle([*web, 0.0], [*width, *flange]),
-                    Solid::rectangle([*web, height - flange], [*width, *height]),
-                ]
-            }
-            Self::Angle { height, width, wall } => {
-                positive(&[("height", *height), ("width", *width), ("wall", *wall)])?;
-                fits("wall", *wall, "height", *height)?;
-                fits("wall", *wall, "width", *width)?;
-                vec![
-                    Solid::rectangle([0.0, 0.0], [*wall, *height]),
-                    Solid::rectangle([*wall, 0.0], [*width, *wall]),
-                ]
-            }
+            Self::Sized(word, sizes) => match word.sort().made {
+                Made::Sized { solids, .. } => solids(sizes)?,
+                Made::Other(..) => return Err(Fault::Nothing),
+            },
             Self::Pair { of, gap } => {
                 if *gap < 0.0 {
                     return Err(Fault::NotPositive("gap"));
@@ -254,18 +139,18 @@ impl Shape {
     }
 }
 
-fn positive(dimensions: &[(&'static str, f64)]) -> Result<(), Fault> {
+pub(super) fn positive(dimensions: &[(&'static str, f64)]) -> Result<(), Fault> {
     match dimensions.iter().find(|(_, size)| *size <= 0.0) {
         Some((what, _)) => Err(Fault::NotPositive(what)),
         None => Ok(()),
     }
 }
 
-fn fits(what: &'static str, size: f64, into: &'static str, room: f64) -> Result<(), Fault> {
+pub(super) fn fits(what: &'static str, size: f64, into: &'static str, room: f64) -> Result<(), Fault> {
     if size < room { Ok(()) } else { Err(Fault::TooThick(what, into)) }
 }
 
-fn disc(middle: f64, radius: f64, hole: bool) -> Solid {
+pub(super) fn disc(middle: f64, radius: f64, hole: bool) -> Solid {
     Solid::Disc { centre: [0.0, middle], radius, hole }
 }
 

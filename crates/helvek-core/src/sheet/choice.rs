@@ -4,6 +4,7 @@ use super::{
     Assume, BarKind, Bent, Couples, First, Heads, InsideBy, JointKind, Method, Per, PickedAxis, Reactions,
     Results, School, ShapeWord, Side, SpaceKind, SupportKind, Symmetry, Truss, Turn, Vertical, Wheels,
 };
+use crate::section::SORTS;
 
 /// A value that is written as one of a few words.
 pub trait Choice: Copy + 'static {
@@ -86,19 +87,15 @@ impl Choice for Side {
 }
 
 impl Choice for ShapeWord {
-    const WORDS: &'static [(&'static str, Self)] = &[
-        ("rectangle", Self::Rectangle),
-        ("box", Self::Box),
-        ("round", Self::Round),
-        ("tube", Self::Tube),
-        ("i", Self::I),
-        ("t", Self::T),
-        ("channel", Self::Channel),
-        ("angle", Self::Angle),
-        ("pair", Self::Pair),
-        ("polygon", Self::Polygon),
-        ("composite", Self::Composite),
-    ];
+    const WORDS: &'static [(&'static str, Self)] = &{
+        let mut words = [("", Self::Rectangle); SORTS.len()];
+        let mut row = 0;
+        while row < SORTS.len() {
+            words[row] = (SORTS[row].word, SORTS[row].kind);
+            row += 1;
+        }
+        words
+    };
 }
 
 impl Choice for Heads {

@@ -1,6 +1,8 @@
 //! What members are made of, as written: sections by their dimensions, materials by their figures.
 
 use super::Quantity;
+use crate::section::Dim;
+pub use crate::section::ShapeWord;
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -66,33 +68,34 @@ pub struct SectionPart {
     pub hole: Option<bool>,
 }
 
-/// The shapes of sections.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum ShapeWord {
-    /// Solid.
-    #[default]
-    Rectangle,
-    /// A hollow rectangle.
-    Box,
-    /// A solid round.
-    Round,
-    /// A hollow round.
-    Tube,
-    /// Two flanges and a web.
-    I,
-    /// A flange on top of a web.
-    T,
-    /// A web with two flanges to one side.
-    Channel,
-    /// Two legs from a corner.
-    Angle,
-    /// Two of another section, side by side.
-    Pair,
-    /// Any outline.
-    Polygon,
-    /// Several sections.
-    Composite,
+impl Section {
+    /// A dimension.
+    pub fn size(&self, dim: Dim) -> &Option<Quantity> {
+        match dim {
+            Dim::Height => &self.height,
+            Dim::Width => &self.width,
+            Dim::Diameter => &self.diameter,
+            Dim::Wall => &self.wall,
+            Dim::Flange => &self.flange,
+            Dim::Web => &self.web,
+            Dim::TopWidth => &self.top_width,
+            Dim::TopFlange => &self.top_flange,
+        }
+    }
+
+    /// The same, to be written.
+    pub fn size_mut(&mut self, dim: Dim) -> &mut Option<Quantity> {
+        match dim {
+            Dim::Height => &mut self.height,
+            Dim::Width => &mut self.width,
+            Dim::Diameter => &mut self.diameter,
+            Dim::Wall => &mut self.wall,
+            Dim::Flange => &mut self.flange,
+            Dim::Web => &mut self.web,
+            Dim::TopWidth => &mut self.top_width,
+            Dim::TopFlange => &mut self.top_flange,
+        }
+    }
 }
 
 /// A material by its figures, bare numbers in the sheet's unit of stress.

@@ -6,6 +6,7 @@ type Schemas = components['schemas'];
 export type Sheet = Schemas['Sheet'];
 export type Support = Schemas['Support'];
 export type SupportKind = Schemas['SupportKind'];
+export type Section = Schemas['Section'];
 export type Load = Schemas['Load'];
 export type Direction = Schemas['Direction'];
 export type Quantity = Schemas['Quantity'];

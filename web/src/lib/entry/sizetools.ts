@@ -1,4 +1,5 @@
 /** Tools for what things are made of, and what they may be stressed to. */
+import shapes from './shapes.json';
 import type { Tool } from './tools';
 
 export const SIZES: readonly Tool[] = [
@@ -8,7 +9,7 @@ export const SIZES: readonly Tool[] = [
     key: 's',
     shift: true,
     name: 'Section',
-    words: 'cross-section material stress strength dimensions rectangle tube box i t channel angle',
+    words: `cross-section material stress strength dimensions ${shapes.map((row) => row.shape).join(' ')}`,
     hint: 'Width x height: {dimensions|60 x 100}; box, tube and angle with their wall; i, t, channel: height x width x flange x web. Or the name of a section of the sheet. Of all bodies and bars, unless some are named.',
     slots: [
       {
@@ -16,7 +17,7 @@ export const SIZES: readonly Tool[] = [
         label: 'shape',
         usual: 'rectangle',
         width: 9,
-        words: ['rectangle', 'box', 'round', 'tube', 'i', 't', 'channel', 'angle'],
+        words: shapes.map((row) => row.shape),
       },
       { key: 'dimensions', label: 'dimensions', usual: '60 x 100', width: 16 },
       { key: 'of', label: 'of', usual: 'all', width: 8 },

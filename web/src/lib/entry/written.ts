@@ -1,8 +1,9 @@
 /** What stands in the slots of a thing that is already there: as it was written, in the words it can be typed in. */
 import { partOf, thingOf } from '../api/ids';
-import type { Direction, Load, MarkOf, Quantity, Scene, Sheet, Support, XY } from '../api/types';
+import type { Direction, Load, MarkOf, Quantity, Scene, Section, Sheet, Support, XY } from '../api/types';
 import { wayOf } from '../board/way';
 import { listed } from '../ui/listed';
+import shapes from './shapes.json';
 
 function text(quantity: Quantity): string {
   return String(quantity);
@@ -163,23 +164,16 @@ export function plateSlots(sheet: Sheet, at: string): Record<string, string> | n
   };
 }
 
-const ORDER = {
-  rectangle: ['width', 'height'],
-  box: ['width', 'height', 'wall'],
-  round: ['diameter'],
-  tube: ['diameter', 'wall'],
-  i: ['height', 'width', 'flange', 'web'],
-  t: ['height', 'width', 'flange', 'web'],
-  channel: ['height', 'width', 'flange', 'web'],
-  angle: ['height', 'width', 'wall'],
-} as const;
+/** The dimensions of a shape in the order in which they are typed; nothing of one that is not typed in a row. */
+const dimensionsOf = (section: Section): readonly string[] | undefined =>
+  shapes.find((row) => row.shape === section.shape)?.dimensions;
 
 /** What stands in the slots of a section: its dimensions in a row, and the members that have it. */
 export function sectionSlots(sheet: Sheet, name: string): Record<string, string> | null {
   const section = sheet.sections?.[name];
   if (!section) return null;
-  const keys = section.shape in ORDER ? ORDER[section.shape as keyof typeof ORDER] : null;
-  const dimensions = keys?.map((key) => text(section[key] ?? '')).join(' x ') ?? name;
+  const keys = dimensionsOf(section);
+  const dimensions = keys?.map((key) => String(section[key as keyof Section] ?? '')).join(' x ') ?? name;
   const bodies = Object.entries(sheet.bodies ?? {}).filter(([, body]) => body.section === name);
   const bars = listed(sheet.bars).flatMap((bar) =>
     'ends' in bar && bar.section === name ? [{ name: bar.name ?? bar.ends.join('-'), bar }] : [],

@@ -3,6 +3,7 @@
 mod mesh;
 mod plane;
 
+use super::sorts::{Closed, Made, Sizes};
 use super::{Section, Shape, Solid};
 use crate::budget;
 use std::collections::HashMap;
@@ -83,28 +84,27 @@ pub struct Twisted {
 }
 
 impl Shape {
+    fn closed(&self) -> Option<(Closed, &Sizes)> {
+        let Self::Sized(word, sizes) = self else { return None };
+        match word.sort().made {
+            Made::Sized { torsion, .. } => Some((torsion?, sizes)),
+            Made::Other(..) => None,
+        }
+    }
+
     /// Of a round or a tube; nothing of other shapes, whose sections warp: T·r/J does not hold.
     pub fn twisted(&self) -> Option<Twisted> {
-        let (outer, inner) = match self {
-            Self::Round { diameter } => (*diameter, 0.0),
-            Self::Tube { diameter, wall } => (*diameter, diameter - 2.0 * wall),
-            _ => return None,
-        };
+        let Some((Closed::Round(diameters), sizes)) = self.closed() else { return None };
+        let [outer, inner] = diameters(sizes);
         let constant = PI / 32.0 * (outer.powi(4) - inner.powi(4));
         Some(Twisted { constant, per_torque: 0.5 * outer / constant })
     }
 
-    /// The torsion constant where a closed form exists: rounds, tubes, and rectangles by Saint-Venant's series
-    /// a·b³·(1/3 − 64/π⁵·b/a·Σ tanh(nπa/2b)/n⁵) over odd n, a ≥ b.
+    /// The torsion constant where a closed form exists: rounds, tubes, and rectangles.
     pub fn torsion_constant(&self) -> Option<f64> {
-        if let Self::Rectangle { width, height } = self {
-            let (a, b) = (width.max(*height), width.min(*height));
-            let terms = (0..8).map(|k| {
-                let n = f64::from(2 * k + 1);
-                (n * PI * a / (2.0 * b)).tanh() / n.powi(5)
-            });
-            return Some(a * b.powi(3) * (1.0 / 3.0 - 64.0 / PI.powi(5) * b / a * terms.sum::<f64>()));
+        match self.closed()? {
+            (Closed::Constant(constant), sizes) => Some(constant(sizes)),
+            (Closed::Round(_), _) => self.twisted().map(|twisted| twisted.constant),
         }
-        self.twisted().map(|twisted| twisted.constant)
     }
 }

@@ -1,61 +1,24 @@
 //! Reading sections and materials.
 
 use super::point;
+use crate::section::{Dim, OTHER_KEYS};
 use crate::sheet::fields::{Fields, Reader};
 use crate::sheet::tree::Node;
 use crate::sheet::{Material, Quantity, Section, SectionPart, ShapeWord};
-
-/// Which dimensions a shape has: those it needs, and those it may have.
-fn dimensions(shape: ShapeWord) -> (&'static [&'static str], &'static [&'static str]) {
-    match shape {
-        ShapeWord::Rectangle => (&["width", "height"], &[]),
-        ShapeWord::Box => (&["width", "height", "wall"], &[]),
-        ShapeWord::Round => (&["diameter"], &[]),
-        ShapeWord::Tube => (&["diameter", "wall"], &[]),
-        ShapeWord::I => (&["height", "width", "flange", "web"], &["top_width", "top_flange"]),
-        ShapeWord::T | ShapeWord::Channel => (&["height", "width", "flange", "web"], &[]),
-        ShapeWord::Angle => (&["height", "width", "wall"], &[]),
-        ShapeWord::Pair => (&["of"], &["gap"]),
-        ShapeWord::Polygon => (&["outline"], &["holes"]),
-        ShapeWord::Composite => (&["parts"], &[]),
-    }
-}
-
-/// Every key that some shape has.
-const KEYS: &[&str] = &[
-    "height",
-    "width",
-    "diameter",
-    "wall",
-    "flange",
-    "web",
-    "top_width",
-    "top_flange",
-    "of",
-    "gap",
-    "outline",
-    "holes",
-    "parts",
-];
 
 pub(super) fn section(reader: &mut Reader, node: &Node, path: &str) -> Option<Section> {
     let mut fields = reader.table(node, path, "A section")?;
     let shape: Option<ShapeWord> = fields.required_choice("shape");
     let mut section = Section {
         shape: shape.unwrap_or_default(),
-        height: fields.quantity("height"),
-        width: fields.quantity("width"),
-        diameter: fields.quantity("diameter"),
-        wall: fields.quantity("wall"),
-        flange: fields.quantity("flange"),
-        web: fields.quantity("web"),
-        top_width: fields.quantity("top_width"),
-        top_flange: fields.quantity("top_flange"),
         of: fields.name("of"),
         gap: fields.quantity("gap"),
         held: fields.truth("held"),
         ..Section::default()
     };
+    for dim in Dim::ALL {
+        *section.size_mut(dim) = fields.quantity(dim.key());
+    }
     let (outline, holes, parts) =
         (fields.path_of("outline"), fields.path_of("holes"), fields.path_of("parts"));
     if let Some(node) = fields.get("outline") {
@@ -78,10 +41,9 @@ pub(super) fn section(reader: &mut Reader, node: &Node, path: &str) -> Option<Se
 
 /// Names dimensions that are missing, and those that the shape does not have.
 fn belongs(fields: &mut Fields<'_, '_>, shape: ShapeWord) -> bool {
-    let (needs, may) = dimensions(shape);
-    let word = format!("{shape:?}").to_lowercase();
+    let (word, [needs, may]) = (shape.sort().word, shape.sort().keys());
     let mut complete = true;
-    for key in KEYS {
+    for key in Dim::ALL.map(Dim::key).iter().chain(OTHER_KEYS) {
         let path = fields.path_of(key);
         match (fields.has(key), needs.contains(key), may.contains(key)) {
             (false, true, _) => {
