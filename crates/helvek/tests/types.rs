@@ -43,3 +43,8 @@ fn the_tools_of_supports_are_those_of_their_kinds() {
 fn the_shapes_that_are_typed_in_a_row_are_those_of_the_core() {
     same_as_committed("web/src/lib/entry/shapes.json", &helvek_core::section::tools());
 }
+
+#[test]
+fn the_conventions_are_asked_as_the_core_declares_them() {
+    same_as_committed("web/src/lib/bench/conventions.json", &helvek_core::sheet::asked());
+}

@@ -1,7 +1,7 @@
 //! From the sheet to the model: meaning and dimensions.
 
 use super::resolve::Builder;
-use super::{Model, NamedPoint, Schools, Space};
+use super::{Model, NamedPoint, Space};
 use crate::budget::spend;
 use crate::geometry::Point;
 use crate::problem::{Problem, ProblemKind, Problems};
@@ -36,7 +36,7 @@ pub fn build(document: &Document) -> Built {
     if sheet.space == SpaceKind::Plane && sheet.vertical == Some(Vertical::Z) {
         builder.sense("vertical", "In the plane y points up.", "Remove it, or write space = \"space\".");
     }
-    builder.model.schools = schools(&sheet.conventions);
+    builder.model.schools = sheet.conventions.settled();
     builder.gravity(sheet);
     builder.points(sheet);
     builder.sections(sheet);
@@ -62,27 +62,6 @@ pub fn build(document: &Document) -> Built {
     let mut found = std::mem::take(&mut builder.problems);
     document.locate(found.named_mut());
     Built { model: builder.model, problems: document.found.clone().and(found).told() }
-}
-
-fn schools(written: &sheet::Conventions) -> Schools {
-    let defaults = Schools::default();
-    Schools {
-        moment: written.moment.unwrap_or(defaults.moment),
-        assume: written.assume.unwrap_or(defaults.assume),
-        first: written.first.unwrap_or(defaults.first),
-        reactions: written.reactions.unwrap_or(defaults.reactions),
-        truss: written.truss,
-        wheels: written.pulley.unwrap_or(defaults.wheels),
-        results: written.results.unwrap_or(defaults.results),
-        diagram: written.diagram.unwrap_or(defaults.diagram),
-        inside: written.inside.unwrap_or(defaults.inside),
-        working: written.working.unwrap_or(defaults.working),
-        symmetry: written.symmetry.unwrap_or(defaults.symmetry),
-        method: written.method.unwrap_or(defaults.method),
-        decimals: written.decimals.unwrap_or(defaults.decimals),
-        rounds: written.rounds,
-        figures: written.figures.unwrap_or(defaults.figures),
-    }
 }
 
 /// The units of a sheet; those that cannot be read have their defaults.

@@ -53,10 +53,7 @@ pub use trains::{Axle, PathPiece, Train, train_names};
 use crate::budget::spend;
 use crate::geometry::{Point, Vector};
 pub use crate::sheet::BarKind;
-use crate::sheet::{
-    Assume, Bent, First, InsideBy, Method, Reactions, Results, School, Symmetry, Truss, Turn, Vertical,
-    Wheels,
-};
+use crate::sheet::{Schools, Vertical};
 use crate::units::Units;
 use std::ops::{Deref, DerefMut};
 use std::sync::Arc;
@@ -260,63 +257,6 @@ pub struct Structure {
     pub order: Vec<Picked>,
     /// Quantities that were written in another unit than the sheet's, with what they became.
     pub conversions: Vec<Conversion>,
-}
-
-/// The sheet's conventions with their defaults filled in.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub struct Schools {
-    /// Positive turning sense of written moment equations.
-    pub moment: Turn,
-    /// How unknown directions are assumed.
-    pub assume: Assume,
-    /// Which equation to look for first.
-    pub first: First,
-    /// When the reactions of the whole are found.
-    pub reactions: Reactions,
-    /// How a truss is worked; `None`: whichever needs fewer equations.
-    pub truss: Option<Truss>,
-    /// Whether pulleys stay on their bodies.
-    pub wheels: Wheels,
-    /// How results of several components are displayed.
-    pub results: Results,
-    /// On which side moments are drawn.
-    pub diagram: Bent,
-    /// How N, V and M are worked.
-    pub inside: InsideBy,
-    /// How equilibrium in space is written.
-    pub working: School,
-    /// How a redundant structure is worked.
-    pub method: Method,
-    /// How much of a mirrored frame is distributed.
-    pub symmetry: Symmetry,
-    /// Decimals of the moments in a distribution.
-    pub decimals: u8,
-    /// Rounds of a distribution; as many as change something when it is not said.
-    pub rounds: Option<u8>,
-    /// Significant figures of displayed results.
-    pub figures: u8,
-}
-
-impl Default for Schools {
-    fn default() -> Self {
-        Self {
-            moment: Turn::Ccw,
-            assume: Assume::Axes,
-            first: First::Moment,
-            reactions: Reactions::Needed,
-            truss: None,
-            wheels: Wheels::On,
-            results: Results::Magnitude,
-            diagram: Bent::SaggingUp,
-            inside: InsideBy::Cuts,
-            working: School::Scalar,
-            method: Method::Distribution,
-            symmetry: Symmetry::Whole,
-            decimals: 2,
-            rounds: None,
-            figures: 3,
-        }
-    }
 }
 
 /// A point with its name.

@@ -2,7 +2,7 @@
 
 use super::distribution::Distribution;
 use super::frame::{End, Frame, Inapplicable};
-use crate::model::Schools;
+use crate::sheet::Schools;
 
 /// A difference of moments, the largest over all ends.
 #[derive(Debug, Clone, Copy, PartialEq)]

@@ -1,8 +1,8 @@
 //! Words that stand for one of a few values, in one table each: for reading, and for naming what was expected.
 
 use super::{
-    Assume, BarKind, Bent, Couples, First, Heads, InsideBy, JointKind, Method, Per, PickedAxis, Reactions,
-    Results, School, ShapeWord, Side, SpaceKind, SupportKind, Symmetry, Truss, Turn, Vertical, Wheels,
+    BarKind, Couples, Heads, JointKind, Per, PickedAxis, ShapeWord, Side, SpaceKind, SupportKind, Turn,
+    Vertical,
 };
 use crate::section::SORTS;
 
@@ -20,22 +20,9 @@ impl Choice for SpaceKind {
     const WORDS: &'static [(&'static str, Self)] = &[("plane", Self::Plane), ("space", Self::Space)];
 }
 
-impl Choice for School {
-    const WORDS: &'static [(&'static str, Self)] = &[("scalar", Self::Scalar), ("vector", Self::Vector)];
-}
-
 impl Choice for Couples {
     const WORDS: &'static [(&'static str, Self)] =
         &[("auto", Self::Auto), ("yes", Self::Yes), ("no", Self::No)];
-}
-
-impl Choice for Assume {
-    const WORDS: &'static [(&'static str, Self)] =
-        &[("axes", Self::Axes), ("tension", Self::Tension), ("guess", Self::Guess)];
-}
-
-impl Choice for First {
-    const WORDS: &'static [(&'static str, Self)] = &[("moment", Self::Moment), ("forces", Self::Forces)];
 }
 
 impl Choice for Per {
@@ -45,41 +32,6 @@ impl Choice for Per {
 
 impl Choice for Vertical {
     const WORDS: &'static [(&'static str, Self)] = &[("y", Self::Y), ("z", Self::Z)];
-}
-
-impl Choice for Reactions {
-    const WORDS: &'static [(&'static str, Self)] = &[("needed", Self::Needed), ("always", Self::Always)];
-}
-
-impl Choice for Truss {
-    const WORDS: &'static [(&'static str, Self)] = &[("joints", Self::Joints), ("sections", Self::Sections)];
-}
-
-impl Choice for Results {
-    const WORDS: &'static [(&'static str, Self)] =
-        &[("magnitude", Self::Magnitude), ("components", Self::Components)];
-}
-
-impl Choice for Wheels {
-    const WORDS: &'static [(&'static str, Self)] = &[("on", Self::On), ("off", Self::Off)];
-}
-
-impl Choice for Bent {
-    const WORDS: &'static [(&'static str, Self)] =
-        &[("sagging-up", Self::SaggingUp), ("tension-side", Self::TensionSide)];
-}
-
-impl Choice for InsideBy {
-    const WORDS: &'static [(&'static str, Self)] = &[("cuts", Self::Cuts), ("areas", Self::Areas)];
-}
-
-impl Choice for Method {
-    const WORDS: &'static [(&'static str, Self)] =
-        &[("distribution", Self::Distribution), ("slopes", Self::Slopes), ("forces", Self::Forces)];
-}
-
-impl Choice for Symmetry {
-    const WORDS: &'static [(&'static str, Self)] = &[("whole", Self::Whole), ("half", Self::Half)];
 }
 
 impl Choice for Side {

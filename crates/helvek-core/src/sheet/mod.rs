@@ -2,6 +2,7 @@
 
 mod choice;
 mod connections;
+mod convention;
 mod decode;
 mod document;
 mod fields;
@@ -20,13 +21,17 @@ pub use choice::Choice;
 pub use connections::{
     Bar, BarKind, Couples, FullBar, Joint, JointKind, On, Pulley, Rope, RopeStop, Support,
 };
+pub use convention::{
+    Answers, Assume, Bent, CONVENTIONS, Convention, Conventions, First, InsideBy, Method, Only, Reactions,
+    Results, School, Schools, Symmetry, Truss, Wheels, asked,
+};
 pub(crate) use decode::{no_part, plane_only};
 pub use document::{Document, MAX_TEXT, Syntax, read};
 pub use limits::Limit;
 pub use loads::{CoupleLoad, DistributedLoad, ForceLoad, Load, OwnWeight, Per, WeightLoad};
 pub use moving::{Axle, Heads, Train};
 pub use pins::{Plate, PlatedPin, Stock};
-pub use stiffness::{Ground, Method, Quantities, Symmetry, Temperature};
+pub use stiffness::{Ground, Quantities, Temperature};
 pub use strength::{Material, Section, SectionPart, ShapeWord};
 pub use work::{Apart, Combination, Pick, PickedAxis, PickedEquation, PickedSum, Side};
 pub(crate) use written::quoted;
@@ -150,17 +155,6 @@ pub enum Vertical {
     Z,
 }
 
-/// How equilibrium in space is written.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum School {
-    /// Components, axis by axis; an angle where a force lies in a plane of the axes.
-    #[default]
-    Scalar,
-    /// Unit vectors i, j, k and cross products r × F.
-    Vector,
-}
-
 /// Unit symbols; a missing one has its default.
 #[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, JsonSchema)]
 pub struct UnitNames {
@@ -193,71 +187,6 @@ impl UnitNames {
     }
 }
 
-/// The schools: how things are worked and displayed. None of them changes a value in the answers.
-#[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
-pub struct Conventions {
-    /// The positive turning sense of a moment equation as it is written; default counter-clockwise.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub moment: Option<Turn>,
-    /// How unknown directions are assumed; default along the axes.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub assume: Option<Assume>,
-    /// Which equation to look for first; default the cleverest moment.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub first: Option<First>,
-    /// Whether all reactions of the whole are found before anything else; default only when needed.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub reactions: Option<Reactions>,
-    /// How a truss is worked; default whichever needs fewer equations.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub truss: Option<Truss>,
-    /// Whether a pulley stays on its member or is freed; default it stays on.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub pulley: Option<Wheels>,
-    /// How the result of several components is displayed; default its magnitude with its direction.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub results: Option<Results>,
-    /// On which side moments are drawn; default sagging upwards.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub diagram: Option<Bent>,
-    /// How N, V and M are worked; default by cuts.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub inside: Option<InsideBy>,
-    /// How a redundant structure is worked; default by moment distribution.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub method: Option<Method>,
-    /// How much of a mirrored frame is distributed; default all of it.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub symmetry: Option<Symmetry>,
-    /// How equilibrium in space is written; default by components.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub working: Option<School>,
-    /// Decimals of the moments in a distribution, 0 to 6; default 2.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[schemars(range(min = 0, max = 6))]
-    pub decimals: Option<u8>,
-    /// Rounds of a distribution, 1 to 60; as many as change a moment when missing.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[schemars(range(min = 1, max = 60))]
-    pub rounds: Option<u8>,
-    /// Significant figures of displayed results, 2 to 8; default 3.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[schemars(range(min = 2, max = 8))]
-    pub figures: Option<u8>,
-    /// Free bodies that are worked first, in this order; the rest follows as it is found best.
-    #[serde(default, skip_serializing_if = "Vec::is_empty")]
-    pub order: Vec<Pick>,
-    /// Where pieces stand when the structure is taken apart, and what is freed together.
-    #[serde(default, skip_serializing_if = "Apart::is_empty")]
-    pub apart: Apart,
-}
-
-impl Conventions {
-    fn is_empty(&self) -> bool {
-        *self == Self::default()
-    }
-}
-
 /// A turning sense in the plane.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
@@ -282,95 +211,6 @@ impl Turn {
             Self::Cw => -1.0,
         }
     }
-}
-
-/// How unknown directions are assumed.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum Assume {
-    /// Along the positive axes; a roller pushes along its normal.
-    #[default]
-    Axes,
-    /// Axial forces as tension; the rest as with the axes.
-    Tension,
-    /// Against the sum of the loads.
-    Guess,
-}
-
-/// Which equation to look for first.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum First {
-    /// The moment sum in which the most unknowns drop out.
-    #[default]
-    Moment,
-    /// Force sums.
-    Forces,
-}
-
-/// When the reactions of the whole are found.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum Reactions {
-    /// Only those that lead to what is asked.
-    #[default]
-    Needed,
-    /// All of them, and first.
-    Always,
-}
-
-/// How a truss is worked.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum Truss {
-    /// Joint after joint; no sections.
-    Joints,
-    /// Sections before joints.
-    Sections,
-}
-
-/// Where a pulley is while its body is freed.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum Wheels {
-    /// It stays on its member: both rope tensions act at its rim.
-    #[default]
-    On,
-    /// It is freed: its axle transmits what the rope exerts on it.
-    Off,
-}
-
-/// On which side moments are drawn.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum Bent {
-    /// Sagging moments upwards, on the side that is compressed.
-    #[default]
-    SaggingUp,
-    /// On the side that is pulled.
-    TensionSide,
-}
-
-/// How N, V and M inside members are worked.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum InsideBy {
-    /// By cutting through and summing up one side.
-    #[default]
-    Cuts,
-    /// By stepping along: V grows by areas of the load, M by areas of V.
-    Areas,
-}
-
-/// How results are displayed.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum Results {
-    /// The magnitude, and the direction in which it acts.
-    #[default]
-    Magnitude,
-    /// Each component with its sign, along the direction in which it was assumed.
-    Components,
 }
 
 /// A rigid body: straight runs between consecutive points.

@@ -53,27 +53,3 @@ pub struct Temperature {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub case: Option<String>,
 }
-
-/// How a redundant structure is worked by hand.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum Method {
-    /// By moment distribution.
-    #[default]
-    Distribution,
-    /// By slopes and deflections.
-    Slopes,
-    /// By the forces that are too many.
-    Forces,
-}
-
-/// How much of a mirrored frame is worked.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum Symmetry {
-    /// All of it.
-    #[default]
-    Whole,
-    /// One half, where it and its loads are mirrored about an upright axis.
-    Half,
-}

@@ -2,7 +2,7 @@
 <script lang="ts">
   import { TriangleAlert } from '@lucide/svelte';
   import type { Session } from '../bench/session.svelte';
-  import { METHODS, SCHOOLS, setting, withSchool } from '../bench/schools';
+  import { SCHOOLS, setting, withSchool } from '../bench/schools';
   import { keyOf, type Tool, tool } from '../entry/tools';
   import CaseFigure from './CaseFigure.svelte';
   import Distribution from './Distribution.svelte';
@@ -54,7 +54,7 @@
       <h2>Worked by {titles[stiff.method]}</h2>
       <div class="choices">
         <div class="methods" role="radiogroup" aria-label="Method">
-          {#each METHODS as method (method.value)}
+          {#each of('method')?.choices ?? [] as method (method.value)}
             <button
               role="radio"
               aria-checked={stiff.method === method.value}

@@ -14,7 +14,7 @@ pub(crate) use work::no_part;
 
 use super::fields::{Fields, Reader};
 use super::tree::{Node, Value};
-use super::{Apart, Body, Conventions, Direction, FORMAT, Find, Quantity, Sheet, SpaceKind, UnitNames};
+use super::{Body, CONVENTIONS, Conventions, Direction, FORMAT, Find, Quantity, Sheet, SpaceKind, UnitNames};
 use crate::problem::nearest;
 
 /// The sheet as far as it can be read, and the row each thing had in its table.
@@ -214,34 +214,16 @@ fn conventions(reader: &mut Reader, node: &Node) -> Conventions {
     let Some(mut fields) = reader.table(node, "conventions", "The table of conventions") else {
         return Conventions::default();
     };
-    let mut read = Conventions {
-        moment: fields.choice("moment"),
-        assume: fields.choice("assume"),
-        first: fields.choice("first"),
-        reactions: fields.choice("reactions"),
-        truss: fields.choice("truss"),
-        pulley: fields.choice("pulley"),
-        results: fields.choice("results"),
-        diagram: fields.choice("diagram"),
-        inside: fields.choice("inside"),
-        method: fields.choice("method"),
-        symmetry: fields.choice("symmetry"),
-        working: fields.choice("working"),
-        decimals: None,
-        rounds: None,
-        figures: None,
-        order: Vec::new(),
-        apart: Apart::default(),
-    };
+    let mut read = Conventions::default();
+    for convention in CONVENTIONS {
+        (convention.read)(&mut fields, &mut read);
+    }
     if let Some(node) = fields.get("order") {
         read.order = work::order(fields.reader, node);
     }
     if let Some(node) = fields.get("apart") {
         read.apart = work::apart(fields.reader, node);
     }
-    read.figures = stiffness::whole(&mut fields, "figures", 2..=8);
-    read.decimals = stiffness::whole(&mut fields, "decimals", 0..=6);
-    read.rounds = stiffness::whole(&mut fields, "rounds", 1..=60);
     fields.finish(&[]);
     read
 }

@@ -5,7 +5,6 @@ use crate::sheet::fields::{Fields, Reader};
 use crate::sheet::tree::{Node, Value};
 use crate::sheet::{Ground, Quantities, Temperature};
 use crate::units::figures::said;
-use std::ops::RangeInclusive;
 
 /// One quantity or a list of them.
 pub(super) fn quantities(fields: &mut Fields<'_, '_>, key: &'static str) -> Option<Quantities> {
@@ -25,28 +24,6 @@ pub(super) fn ground(fields: &mut Fields<'_, '_>) -> Ground {
         spring: quantities(fields, "spring"),
         turning_spring: fields.quantity("turning_spring"),
     }
-}
-
-/// A whole number within bounds.
-pub(super) fn whole(
-    fields: &mut Fields<'_, '_>,
-    key: &'static str,
-    bounds: RangeInclusive<u8>,
-) -> Option<u8> {
-    let node = fields.get(key)?;
-    let path = fields.path_of(key);
-    let n = fields.reader.number(node, &path)?;
-    let (low, high) = (*bounds.start(), *bounds.end());
-    if n.fract() == 0.0 && (f64::from(low)..=f64::from(high)).contains(&n) {
-        return Some(n as u8);
-    }
-    let message = if key == "figures" {
-        format!("{n} figures cannot be shown.")
-    } else {
-        format!("{n} {key} make no sense.")
-    };
-    fields.reader.form(&path, message, format!("Write {low} to {high}."));
-    None
 }
 
 /// A coefficient of expansion, per kelvin.
