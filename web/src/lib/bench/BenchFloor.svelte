@@ -29,7 +29,7 @@
   import ApartBar from './ApartBar.svelte';
   import Banners from './Banners.svelte';
   import { caption } from './caption';
-  import { type Bench, commands } from './commands';
+  import { commands, type Hand } from './commands';
   import FirstSteps from './FirstSteps.svelte';
   import GroupBar from './GroupBar.svelte';
   import InsideBar from './InsideBar.svelte';
@@ -206,7 +206,7 @@
     route.go(`/sheet/${kept.id}`);
   }
 
-  const bench: Bench = {
+  const hands: Hands & Hand = {
     choose,
     group,
     bars,
@@ -231,10 +231,6 @@
     shelf: () => route.go('/'),
     theme: () => theme.toggle(),
     print: () => print(),
-  };
-
-  const hands: Hands = {
-    ...bench,
     pan: (x, y) => board?.panBy(x, y),
     turn: (x, y) => solid?.turnBy(x, y),
     find: () => (finding = true),
@@ -402,7 +398,7 @@
   <div class="sr-only" aria-live="polite">{session.said}</div>
 </main>
 {#if finding}
-  <Palette list={commands(session, bench)} close={() => (finding = false)} />
+  <Palette list={commands(session, hands)} close={() => (finding = false)} />
 {/if}
 
 <style>

@@ -1,4 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
+import readme from '../../../../README.md?raw';
+import { keymap } from './keymap';
 import { type Hands, onKey } from './keys';
 import type { Session, Stop } from './session.svelte';
 
@@ -29,7 +31,9 @@ function board(more: object = {}): Session {
     blank: false,
     entry: null,
     parting: { possible: false, on: false },
-    looking: { states: [null], cut: null },
+    looking: { states: [null], state: null, cut: null },
+    sheet: {},
+    reply: null,
     tell: (text: string) => done.push(`tell ${text}`),
     walk: (by: number) => done.push(`walk ${by}`),
     go: (stop: string) => done.push(`go ${stop}`),
@@ -46,7 +50,7 @@ function board(more: object = {}): Session {
 
 function press(
   key: string,
-  how: { shift?: boolean; ctrl?: boolean; of?: string; handle?: string } = {},
+  how: { shift?: boolean; ctrl?: boolean; of?: string; handle?: string; code?: string } = {},
 ): string[] {
   done = [];
   prevented = false;
@@ -57,7 +61,7 @@ function press(
   };
   const event = {
     key,
-    code: /^[0-9]$/.test(key) ? `Digit${key}` : '',
+    code: how.code ?? (/^[0-9]$/.test(key) ? `Digit${key}` : ''),
     shiftKey: how.shift ?? false,
     ctrlKey: how.ctrl ?? false,
     metaKey: false,
@@ -118,5 +122,70 @@ describe('a key on the bench', () => {
     session = board({ parting: { possible: true, on: true } });
     expect(press('z')).toEqual(['apart false']);
     expect(press('e', { handle: 'load:F2' })).toEqual(['group repeat load:F2']);
+  });
+
+  it('is the character that is typed, whatever keyboard that takes', () => {
+    // On some keyboards `/` is Shift and 7, `=` is Shift and 0.
+    expect(press('/', { shift: true, code: 'Digit7' })).toEqual(['find']);
+    expect(press('=', { shift: true, code: 'Digit0' })).toEqual(['zoom 1.25']);
+    expect(press('!', { shift: true, code: 'Digit1' })).toEqual([]);
+    session = board({ spatial: true });
+    expect(press('!', { shift: true, code: 'Digit1' })).toEqual(['see plan']);
+  });
+
+  it('looks into members where these are looked into, and works their states in turn', () => {
+    const looking = {
+      states: [null, 'combination:A', 'envelope'],
+      state: 'combination:A',
+      cut: null as unknown,
+      halves: false,
+      inner: 'M',
+      read: (state: string | null) => done.push(`read ${state}`),
+      cutAt: (cut: unknown) => done.push(`cut at ${String(cut)}`),
+      showHalves: (on: boolean) => done.push(`halves ${on}`),
+    };
+    session = board({ stop: 'inside', looking });
+    expect([press('c'), press('x'), press('z')]).toEqual([['read envelope'], ['cut'], ['halves true']]);
+    expect([press('v'), looking.inner]).toEqual([[], 'V']);
+    // N steps, whatever is drawn.
+    expect([press('n'), looking.inner]).toEqual([['walk 1'], 'V']);
+    expect(press('Escape')).toEqual(['choose 0']);
+    looking.cut = {};
+    expect(press('Escape')).toEqual(['cut at null']);
+  });
+
+  it('is found by word where it has a name, and told in the README', () => {
+    const chosen = { chosen: ['load:F1'], canUndo: true, canRedo: true, sheet: { bars: [['A', 'B']] } };
+    const full = {
+      ...chosen,
+      parting: { possible: true, on: true },
+      looking: { states: [null, 'combination:A'], cut: {} },
+    };
+    const boards = [
+      board({ ...full, stop: 'inside' }),
+      board({ ...full, spatial: true }),
+      board({ blank: true, empty: true }),
+    ];
+    const all = boards.flatMap((one) => keymap(one, hands));
+    const table = readme.split('\n').filter((line) => line.startsWith('| '));
+    const column = table.map((line) => line.split('|')[1] ?? '').join(' ');
+    const written = new Set([...column.matchAll(/`([^`]+)`/g)].map((found) => found[1] ?? ''));
+    // Of a range its ends are told; arrows by their word, and these with what they are told beside.
+    const beside = /^([2-9]|Shift [23]|(Shift )?Arrow\w+|Backspace|=|\?|Escape)$/;
+    const untold = all.flatMap((a) => a.keys).filter((key) => !written.has(key) && !beside.test(key));
+    expect([...new Set(untold)]).toEqual([]);
+    for (const name of [
+      'Undo',
+      'Next step',
+      'Put down: Force',
+      'Remove what is chosen (1)',
+      'Cut through bars: a section',
+    ])
+      expect(
+        all.some((action) => action.name === name),
+        name,
+      ).toBe(true);
+    const names = keymap(board(), hands).flatMap((action) => action.name ?? []);
+    expect(new Set(names).size).toBe(names.length);
   });
 });
