@@ -48,3 +48,8 @@ fn the_shapes_that_are_typed_in_a_row_are_those_of_the_core() {
 fn the_conventions_are_asked_as_the_core_declares_them() {
     same_as_committed("web/src/lib/bench/conventions.json", &helvek_core::sheet::asked());
 }
+
+#[test]
+fn the_kinds_of_joint_are_those_of_the_core() {
+    same_as_committed("web/src/lib/entry/joints.json", &helvek_core::things::joint::tools());
+}

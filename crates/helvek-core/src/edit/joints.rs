@@ -6,7 +6,8 @@ use super::{efforts, parts, place, rigid, row_named, space, words, wrong};
 use crate::id::Kind;
 use crate::model;
 use crate::problem::Problem;
-use crate::sheet::{Find, Joint, JointKind, Sheet};
+use crate::sheet::{Find, Joint, JointKind, Sheet, only};
+use crate::things::joint::Way;
 use crate::units::Dimension;
 
 type Outcome = Result<(), Vec<Problem>>;
@@ -22,23 +23,13 @@ pub(super) struct Slots<'a> {
     pub(super) rename: Option<&'a str>,
 }
 
-/// Whether a kind is free in one direction.
-fn slides(kind: JointKind) -> bool {
-    matches!(kind, JointKind::Slot | JointKind::Collar)
-}
-
-/// Whether a kind pushes in one direction.
-fn pushes(kind: JointKind) -> bool {
-    matches!(kind, JointKind::Contact | JointKind::Mesh)
-}
-
 pub(super) fn put(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> Outcome {
     let names = model::joint_names(sheet);
     let row = name.map(|name| row_named(&names, name, "joint")).transpose()?;
     let kind = slots.kind.map(|text| words::choice::<JointKind>(text, "kind")).transpose()?;
     let before = row.map(|row| sheet.joints[row].clone());
     let kind = kind.or(before.as_ref().map(|j| j.kind)).unwrap_or(space::usual_joint(sheet));
-    if let Some((place, cure)) = kind.only().filter(|(only, _)| *only != sheet.space) {
+    if let Some((place, cure)) = only(kind.sort().found).filter(|(only, _)| *only != sheet.space) {
         return wrong("kind", format!("This is a joint of {}.", place.named()), cure);
     }
     let with = filled(slots.with).map(|text| body_named(sheet, text)).transpose()?;
@@ -51,31 +42,35 @@ pub(super) fn put(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> O
         None => new(sheet, slots.place, kind, with.as_deref())?,
     };
     joint.kind = kind;
+    let way = kind.sort().way;
     if let Some(text) = filled(slots.direction) {
-        let direction = words::direction(sheet, text, "direction")?;
-        (joint.along, joint.normal, joint.axis) = match kind {
-            JointKind::Hinge => (None, None, Some(direction)),
-            kind if slides(kind) => (Some(direction), None, None),
-            _ => (None, Some(direction), None),
+        let direction = Some(words::direction(sheet, text, "direction")?);
+        (joint.along, joint.normal, joint.axis) = match way {
+            Way::Axis => (None, None, direction),
+            Way::Along => (direction, None, None),
+            Way::Normal | Way::None => (None, direction, None),
         };
     }
-    joint.axis = joint.axis.filter(|_| kind == JointKind::Hinge);
-    joint.thrust = joint.thrust.filter(|_| kind == JointKind::Hinge);
-    if kind == JointKind::Hinge && joint.axis.is_none() {
-        return wrong("direction", "A hinge has an axis.", "Type it: +x, to C, 1; 0; 2.");
-    }
-    joint.along = joint.along.filter(|_| slides(kind));
-    joint.normal = joint.normal.filter(|_| pushes(kind));
-    if slides(kind) && joint.along.is_none() {
-        let example = space::example(sheet, "along, right, 30, to C", "+x, to C, 1; 0; 2");
-        let cure = format!("Type which way it slides: {example}.");
-        return wrong("direction", "It has to be free in some direction.", cure);
-    }
-    if pushes(kind) && joint.normal.is_none() {
-        let first = joint.of.first().cloned().unwrap_or_default();
-        let example = space::example(sheet, "up, 120, 30 from -y cw", "up, to C, 1; 0; 2");
-        let cure = format!("Type which way \"{first}\" is pushed: {example}.");
-        return wrong("direction", "It has to push in some direction.", cure);
+    joint.along = joint.along.filter(|_| way == Way::Along);
+    joint.normal = joint.normal.filter(|_| way == Way::Normal);
+    joint.axis = joint.axis.filter(|_| way == Way::Axis);
+    joint.thrust = joint.thrust.filter(|_| kind.sort().takes("thrust", true));
+    match way {
+        Way::Axis if joint.axis.is_none() => {
+            return wrong("direction", "A hinge has an axis.", "Type it: +x, to C, 1; 0; 2.");
+        }
+        Way::Along if joint.along.is_none() => {
+            let example = space::example(sheet, "along, right, 30, to C", "+x, to C, 1; 0; 2");
+            let cure = format!("Type which way it slides: {example}.");
+            return wrong("direction", "It has to be free in some direction.", cure);
+        }
+        Way::Normal if joint.normal.is_none() => {
+            let first = joint.of.first().cloned().unwrap_or_default();
+            let example = space::example(sheet, "up, 120, 30 from -y cw", "up, to C, 1; 0; 2");
+            let cure = format!("Type which way \"{first}\" is pushed: {example}.");
+            return wrong("direction", "It has to push in some direction.", cure);
+        }
+        _ => {}
     }
     if let Some(text) = slots.friction {
         joint.friction = match filled(Some(text)) {
@@ -92,7 +87,7 @@ pub(super) fn put(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> O
             },
         };
     }
-    joint.friction = joint.friction.filter(|_| kind == JointKind::Contact);
+    joint.friction = joint.friction.filter(|_| kind.sort().takes("friction", false));
     if let Some(new) = filled(slots.rename) {
         if names.iter().enumerate().any(|(i, n)| n == new && Some(i) != row) {
             return wrong("rename", format!("There is already a joint \"{new}\"."), "Choose another name.");
@@ -159,15 +154,15 @@ fn new(
         // A pin there gives way to what is put there now.
         _ => here,
     };
-    let of = match (&with, kind) {
-        (_, JointKind::Pin | JointKind::Ball | JointKind::Weld) => free,
-        (Some(with), _) => {
+    let of = match &with {
+        _ if kind.sort().many => free,
+        Some(with) => {
             let other = free.iter().find(|body| *body != with).cloned();
             other.into_iter().chain([with.clone()]).collect()
         }
-        (None, _) => free,
+        None => free,
     };
-    if of.len() > 2 && !matches!(kind, JointKind::Pin | JointKind::Ball | JointKind::Weld) {
+    if of.len() > 2 && !kind.sort().many {
         let cure = format!("Name the other one of the two: {}.", of.join(", "));
         return wrong("with", format!("{} bodies meet at {at}.", of.len()), cure);
     }

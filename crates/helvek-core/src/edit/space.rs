@@ -73,7 +73,7 @@ fn convert(sheet: &mut Sheet) -> Result<(), Vec<Problem>> {
         return wrong("into", message, "Remove them, or go on in the plane.");
     }
     for support in &mut sheet.supports {
-        if support.kind.only().is_some_and(|(only, _)| only == SpaceKind::Plane) {
+        if !support.kind.sort().found.is_in(true) {
             let Some(there) = support.kind.sort().elsewhere else {
                 let message = format!("The support at {} is one of the plane.", support.at);
                 return wrong("into", message, "Make it a roller, a surface or a fixed support first.");

@@ -8,7 +8,7 @@ use super::{row_named, wrong};
 use crate::geometry::Vector;
 use crate::model::{self, Holding, Model};
 use crate::problem::Problem;
-use crate::sheet::{self, Couples, Direction, Document, Sheet, Support, SupportKind};
+use crate::sheet::{self, Couples, Direction, Document, Sheet, Support, SupportKind, only};
 use crate::things::support::Pointer;
 use crate::units::Dimension;
 use crate::verdict::{Cure, cures};
@@ -50,7 +50,7 @@ fn put_one(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> Result<(
     let kind = slots.kind.map(|text| words::choice::<SupportKind>(text, "kind")).transpose()?;
     let before = index.map(|i| sheet.supports[i].clone());
     let kind = kind.or(before.as_ref().map(|s| s.kind)).unwrap_or(usual_kind(sheet));
-    if let Some((place, cure)) = kind.only().filter(|(only, _)| *only != sheet.space) {
+    if let Some((place, cure)) = only(kind.sort().found).filter(|(only, _)| *only != sheet.space) {
         return wrong("kind", format!("This is a support of {}.", place.named()), cure);
     }
     let sort = kind.sort();

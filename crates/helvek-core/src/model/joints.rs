@@ -172,7 +172,7 @@ impl Builder {
         if !whole {
             return None;
         }
-        let many = matches!(joint.kind, Written::Pin | Written::Ball | Written::Weld);
+        let many = joint.kind.sort().many;
         if of.len() < 2 || (of.len() > 2 && !many) {
             let message = format!("Joint {name} joins {} bodies.", of.len());
             let cure = if many { "Name two bodies or more." } else { "Name two bodies." };

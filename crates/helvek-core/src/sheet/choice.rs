@@ -5,6 +5,7 @@ use super::{
     Vertical,
 };
 use crate::section::SORTS;
+use crate::things::joint;
 
 /// A value that is written as one of a few words.
 pub trait Choice: Copy + 'static {
@@ -65,16 +66,15 @@ impl Choice for BarKind {
 }
 
 impl Choice for JointKind {
-    const WORDS: &'static [(&'static str, Self)] = &[
-        ("pin", Self::Pin),
-        ("weld", Self::Weld),
-        ("slot", Self::Slot),
-        ("collar", Self::Collar),
-        ("contact", Self::Contact),
-        ("mesh", Self::Mesh),
-        ("ball", Self::Ball),
-        ("hinge", Self::Hinge),
-    ];
+    const WORDS: &'static [(&'static str, Self)] = &{
+        let mut words = [("", Self::Pin); joint::SORTS.len()];
+        let mut row = 0;
+        while row < words.len() {
+            words[row] = (joint::SORTS[row].word, joint::SORTS[row].kind);
+            row += 1;
+        }
+        words
+    };
 }
 
 impl Choice for SupportKind {

@@ -1,7 +1,9 @@
 //! What connects bodies to each other and to the ground, as written.
 
 use super::{Direction, Ground, Quantity, SpaceKind, Turn};
-use crate::things::support::{Found, SupportKind};
+use crate::things::Found;
+pub use crate::things::joint::JointKind;
+use crate::things::support::SupportKind;
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -64,28 +66,12 @@ impl Support {
     }
 }
 
-impl SupportKind {
-    /// The only space in which it is found; `None`: in both. With what is used instead in the other one.
-    pub(crate) fn only(self) -> Option<(SpaceKind, &'static str)> {
-        match self.sort().found {
-            Found::Both => None,
-            Found::Plane(instead) => Some((SpaceKind::Plane, instead)),
-            Found::Space(instead) => Some((SpaceKind::Space, instead)),
-        }
-    }
-}
-
-impl JointKind {
-    /// As [`SupportKind::only`].
-    pub(crate) fn only(self) -> Option<(SpaceKind, &'static str)> {
-        match self {
-            Self::Pin => Some((SpaceKind::Plane, "In space it is a ball or a hinge.")),
-            Self::Slot | Self::Collar | Self::Mesh => {
-                Some((SpaceKind::Plane, "In space use a ball, a hinge, a weld or a contact."))
-            }
-            Self::Ball | Self::Hinge => Some((SpaceKind::Space, "In the plane it is a pin.")),
-            Self::Weld | Self::Contact => None,
-        }
+/// The only space in which something is found; `None`: in both. With what is used instead in the other one.
+pub(crate) fn only(found: Found) -> Option<(SpaceKind, &'static str)> {
+    match found {
+        Found::Both => None,
+        Found::Plane(instead) => Some((SpaceKind::Plane, instead)),
+        Found::Space(instead) => Some((SpaceKind::Space, instead)),
     }
 }
 
@@ -241,28 +227,6 @@ pub struct Joint {
     /// Of a mesh: how far its line of action leans from the common tangent; default 20 degrees.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub pressure_angle: Option<Quantity>,
-}
-
-/// The kinds of joint. In the plane: pin, weld, slot, collar, contact, mesh; in space: ball, hinge, weld, contact.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum JointKind {
-    /// Two forces.
-    Pin,
-    /// Two forces and a couple.
-    Weld,
-    /// A force across the slot.
-    Slot,
-    /// A force across the rod, and a couple.
-    Collar,
-    /// A push along the normal; rough when `friction` is given.
-    Contact,
-    /// Gear teeth: a push along the line of action, on whichever flank it takes.
-    Mesh,
-    /// In space: three forces.
-    Ball,
-    /// In space: forces, and couples about the two directions across its axis.
-    Hinge,
 }
 
 /// A frictionless wheel.

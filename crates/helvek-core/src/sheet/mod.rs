@@ -18,6 +18,7 @@ mod written;
 
 pub use crate::things::support::SupportKind;
 pub use choice::Choice;
+pub(crate) use connections::only;
 pub use connections::{
     Bar, BarKind, Couples, FullBar, Joint, JointKind, On, Pulley, Rope, RopeStop, Support,
 };

@@ -1,5 +1,6 @@
 //! Supports: a row for each kind. What reads, words, draws up or expands a support asks its row.
 
+use super::Found;
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -32,17 +33,6 @@ pub enum SupportKind {
     Thrust,
     /// In space, a hinge: as a thrust bearing, unless it is said not to hold along its axis.
     Hinge,
-}
-
-/// Where a kind is found.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Found {
-    /// In the plane and in space.
-    Both,
-    /// In the plane only; what is used in space instead.
-    Plane(&'static str),
-    /// In space only; what is used in the plane instead.
-    Space(&'static str),
 }
 
 /// Which key says where a support of a kind points.

@@ -1,4 +1,5 @@
 /** Tools for frames and machines: rigid bodies through points, what joins them, pulleys, ropes. Their keys are pressed with Shift. */
+import kinds from './joints.json';
 import { NAME, type Slot } from './slots';
 import type { Tool } from './tools';
 
@@ -8,7 +9,7 @@ const JOINT_KIND: Slot = {
   label: 'is a',
   usual: 'pin',
   width: 9,
-  words: ['pin', 'weld', 'slot', 'collar', 'contact', 'mesh'],
+  words: kinds.plane,
 };
 
 export const MACHINES: readonly Tool[] = [

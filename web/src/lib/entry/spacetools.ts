@@ -1,4 +1,5 @@
 /** What can be put on the board in space. The same keys as in the plane where the thing is the same. */
+import kinds from './joints.json';
 import { AXIS, CASE, NAME, PER, pointChange, SIZE, type Slot, STRETCH } from './slots';
 import { SUPPORTS_IN_SPACE } from './supports';
 import type { Tool } from './tools';
@@ -10,7 +11,7 @@ const JOINT_KIND: Slot = {
   label: 'is a',
   usual: 'ball',
   width: 9,
-  words: ['ball', 'hinge', 'weld', 'contact'],
+  words: kinds.space,
 };
 
 /** Three components want room. */

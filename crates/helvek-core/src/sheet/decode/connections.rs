@@ -2,9 +2,11 @@
 
 use super::{direction, names, stiffness};
 use crate::problem::capital;
+use crate::sheet::connections::only;
 use crate::sheet::fields::{Fields, Reader};
 use crate::sheet::tree::{Node, Value};
 use crate::sheet::{Bar, FullBar, Joint, JointKind, On, Pulley, Rope, RopeStop, Support, SupportKind, Turn};
+use crate::things::joint::{KEYS, Way, owners};
 use crate::things::support::Pointer;
 use crate::units::figures::said;
 
@@ -20,7 +22,8 @@ pub(super) fn support(reader: &mut Reader, node: &Node, path: &str) -> Option<Su
     if let Some(kind) = kind {
         let sort = kind.sort();
         let word = capital(sort.called);
-        if let Some((place, cure)) = kind.only().filter(|(only, _)| *only != fields.reader.kind()) {
+        if let Some((place, cure)) = only(kind.sort().found).filter(|(only, _)| *only != fields.reader.kind())
+        {
             let place = place.named();
             let path = fields.path_of("kind");
             fields.reader.form(&path, format!("{word} is a support of {place}."), cure);
@@ -157,37 +160,35 @@ pub(super) fn joint(reader: &mut Reader, node: &Node, path: &str) -> Option<Join
     let pressure_angle = fields.quantity("pressure_angle");
     let (axis, thrust) = (direction(&mut fields, "axis"), fields.truth("thrust"));
     if let Some(kind) = kind {
-        use JointKind::{Collar, Contact, Hinge, Mesh, Slot};
-        if let Some((place, cure)) = kind.only().filter(|(only, _)| *only != fields.reader.kind()) {
+        if let Some((place, cure)) = only(kind.sort().found).filter(|(only, _)| *only != fields.reader.kind())
+        {
             let place = place.named();
             let path = fields.path_of("kind");
             fields.reader.form(&path, format!("This is a joint of {place}."), cure);
             fields.finish(&[]);
             return None;
         }
-        let belongs = [
-            ("axis", kind == Hinge, kind == Hinge, "a hinge"),
-            ("thrust", kind == Hinge, false, "a hinge"),
-            ("along", matches!(kind, Slot | Collar), matches!(kind, Slot | Collar), "a slot or a collar"),
-            ("normal", matches!(kind, Contact | Mesh), matches!(kind, Contact | Mesh), "a contact or a mesh"),
-            ("friction", kind == Contact && !fields.reader.space, false, "a contact of the plane"),
-            ("pressure_angle", kind == Mesh, false, "a mesh"),
-        ];
-        for (key, fits, needed, owner) in belongs {
+        let (sort, space) = (kind.sort(), fields.reader.space);
+        let needed = sort.way.key();
+        for key in KEYS {
             let here = fields.has(key);
-            if here && !fits {
+            if here && !sort.takes(key, space) {
                 let path = fields.path_of(key);
-                fields.reader.form(&path, format!("\"{key}\" belongs to {owner}."), "Remove it.");
-            } else if needed && !here {
+                let message = format!("\"{key}\" belongs to {}.", owners(key));
+                fields.reader.form(&path, message, "Remove it.");
+            } else if needed == Some(key) && !here {
                 let path = fields.path.clone();
                 let message = format!("This joint needs \"{key}\".");
                 fields.reader.form(&path, message, format!("Add {key} = a direction."));
             }
         }
-        if (matches!(kind, Slot | Collar) && along.is_none())
-            || (matches!(kind, Contact | Mesh) && normal.is_none())
-            || (kind == Hinge && axis.is_none())
-        {
+        let given = match sort.way {
+            Way::None => true,
+            Way::Along => along.is_some(),
+            Way::Normal => normal.is_some(),
+            Way::Axis => axis.is_some(),
+        };
+        if !given {
             fields.finish(&[]);
             return None;
         }
