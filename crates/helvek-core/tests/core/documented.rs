@@ -131,3 +131,50 @@ fn every_direction_can_be_typed() {
     }
     assert!(count > 15, "{count}");
 }
+
+/// The whole page.
+fn page() -> String {
+    std::fs::read_to_string(concat!(env!("CARGO_MANIFEST_DIR"), "/../../docs/format.md")).unwrap()
+}
+
+#[test]
+fn the_first_example_is_one_that_works() {
+    let page = page();
+    let example = page.split("```toml\n").nth(1).unwrap().split("```").next().unwrap();
+    let built = model::build(&sheet::read(example, Syntax::Toml));
+    assert_eq!(built.problems, []);
+    // 0.6 at 0.5 and 0.5 over 2.4, held at 0 and 2: C = (0.6·0.5 + 1.2·1.2)/2 = 0.87.
+    let answers = helvek_core::solution::solve(built.model).answers();
+    common::assert_near(answers.reactions[1].force[1].unwrap(), 0.87);
+}
+
+#[test]
+fn every_kind_shape_convention_and_key_is_told() {
+    let page = page();
+    // Fenced examples are not told of.
+    let told: String = page.split("```").step_by(2).collect();
+    let words: std::collections::HashSet<String> = spans(&told)
+        .iter()
+        .flat_map(|span| span.split([' ', '=']).map(|w| w.trim_matches('"').to_owned()).collect::<Vec<_>>())
+        .collect();
+    let supports = helvek_core::things::support::SORTS
+        .iter()
+        .flat_map(|sort| std::iter::once(sort.word).chain(sort.keys.iter().copied()));
+    let joints = helvek_core::things::joint::SORTS
+        .iter()
+        .map(|sort| sort.word)
+        .chain(helvek_core::things::joint::KEYS.iter().copied());
+    let shapes = helvek_core::section::SORTS
+        .iter()
+        .flat_map(|sort| std::iter::once(sort.word).chain(sort.keys().concat()));
+    let conventions = sheet::CONVENTIONS.iter().flat_map(|convention| {
+        let answers = match convention.answers {
+            sheet::Answers::Words(words) => words.iter().map(|(word, _)| *word).collect(),
+            sheet::Answers::Numbers { .. } => Vec::new(),
+        };
+        std::iter::once(convention.key).chain(answers)
+    });
+    let all = supports.chain(joints).chain(shapes).chain(conventions).filter(|word| !word.is_empty());
+    let untold: Vec<_> = all.filter(|word| !words.contains(*word)).collect();
+    assert_eq!(untold, Vec::<&str>::new());
+}
