@@ -26,9 +26,7 @@ pub use bounds::Bounds;
 pub use deflected::{Deflected, DeflectedPath, deflected};
 pub use diagrams::{Bound, Curve, CurvePart, CurveValue, Diagrams, StretchMark, diagrams, envelopes};
 pub use free::{CutMark, Free};
-pub use marks::{
-    AxialForce, Axis, Carries, FoundSize, JointShape, Mark, Numbered, Spin, Straight, SymbolMark,
-};
+pub use marks::{AxialForce, Axis, Carries, FoundSize, Mark, Numbered, Spin, Straight, SymbolMark};
 pub use passing::{influence_at, influence_of, swept};
 pub use plated::{PinMark, PlaneMark, PlateMark, pin_marks};
 pub use profile::{FibreMark, SectionMark, SectionPart, Side, StressBand, StressText, section_mark};

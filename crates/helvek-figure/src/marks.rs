@@ -2,6 +2,7 @@
 
 use helvek_core::answers::Sense;
 use helvek_core::id::{Id, Kind};
+use helvek_core::things::joint::JointKind;
 use helvek_core::things::support::SupportKind;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -63,7 +64,7 @@ pub enum Mark {
         /// Where.
         at: [f64; 2],
         /// Which symbol.
-        shape: JointShape,
+        shape: JointKind,
         /// Of a slot or collar: across it. Of a contact: which way its first body is pushed.
         facing: [f64; 2],
     },
@@ -295,24 +296,6 @@ pub enum Carries {
     Pull,
     /// Compression only: a strut.
     Push,
-}
-
-/// The symbols of joints.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum JointShape {
-    /// A round pin.
-    Pin,
-    /// A stiff corner.
-    Weld,
-    /// A pin between two edges.
-    Slot,
-    /// A sleeve.
-    Collar,
-    /// Two faces that touch.
-    Contact,
-    /// Gear teeth.
-    Mesh,
 }
 
 /// An axis of the plane.

@@ -1,12 +1,12 @@
 //! Bars with what they carry, ropes, wheels and joints.
 
 use crate::painter::{Painter, pair, ratio};
-use crate::{AxialForce, Carries, JointShape, Mark, Straight};
+use crate::{AxialForce, Carries, Mark, Straight};
 use helvek_core::answers::Sense;
 use helvek_core::equilibrium::ColumnOf;
 use helvek_core::geometry::Vector;
 use helvek_core::id::Kind;
-use helvek_core::model::{BarKind, JointKind};
+use helvek_core::model::BarKind;
 
 impl Painter<'_> {
     /// Bars, ropes and wheels.
@@ -48,15 +48,10 @@ impl Painter<'_> {
         }
         for joint in &model.joints {
             let at = self.point(joint.at);
-            let (shape, facing) = match joint.kind {
-                JointKind::Pin => (JointShape::Pin, Vector::Y),
-                JointKind::Cut { .. } | JointKind::Hinge { .. } => continue,
-                JointKind::Weld => (JointShape::Weld, Vector::Y),
-                JointKind::Slot { normal } => (JointShape::Slot, normal),
-                JointKind::Collar { normal } => (JointShape::Collar, normal),
-                JointKind::Contact { normal, .. } => (JointShape::Contact, normal),
-                JointKind::Mesh { normal, .. } => (JointShape::Mesh, normal),
+            let Some(shape) = joint.kind.written().filter(|kind| kind.sort().found.is_in(false)) else {
+                continue;
             };
+            let facing = joint.kind.facing().unwrap_or(Vector::Y);
             let id = Kind::Joint.id(&joint.name);
             marks.push(Mark::Joint { id, name: joint.name.clone(), at, shape, facing: pair(facing) });
         }

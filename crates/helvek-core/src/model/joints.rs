@@ -90,18 +90,32 @@ pub enum JointKind {
 }
 
 impl JointKind {
+    /// The kind that a sheet of the plane writes; `None` for a cut.
+    pub fn written(self) -> Option<Written> {
+        Some(match self {
+            Self::Pin => Written::Pin,
+            Self::Weld => Written::Weld,
+            Self::Slot { .. } => Written::Slot,
+            Self::Collar { .. } => Written::Collar,
+            Self::Contact { .. } => Written::Contact,
+            Self::Cut { .. } => return None,
+            Self::Mesh { .. } => Written::Mesh,
+            Self::Hinge { .. } => Written::Hinge,
+        })
+    }
+
+    /// Across which direction it slides, or how its first body is pushed; `None` of what holds every way.
+    pub fn facing(self) -> Option<Vector> {
+        match self {
+            Self::Slot { normal } | Self::Collar { normal } => Some(normal),
+            Self::Contact { normal, .. } | Self::Mesh { normal, .. } => Some(normal),
+            Self::Pin | Self::Weld | Self::Cut { .. } | Self::Hinge { .. } => None,
+        }
+    }
+
     /// As the format writes it.
     pub fn word(self) -> &'static str {
-        match self {
-            Self::Pin => "pin",
-            Self::Weld => "weld",
-            Self::Slot { .. } => "slot",
-            Self::Collar { .. } => "collar",
-            Self::Contact { .. } => "contact",
-            Self::Cut { .. } => "cut",
-            Self::Mesh { .. } => "mesh",
-            Self::Hinge { .. } => "hinge",
-        }
+        self.written().map_or("cut", |kind| kind.sort().word)
     }
 
     /// As the format writes it; a pin in space is a ball.

@@ -3134,8 +3134,6 @@ export interface components {
         readonly JointKind: "pin" | "weld" | "slot" | "collar" | "contact" | "mesh" | "ball" | "hinge";
         /** @description A rule. */
         readonly JointRule: "two-members-at-an-unloaded-joint" | "third-of-three-members" | "load-along-the-other-member" | "same-throughout" | "two-pairs" | "three-not-in-one-plane" | "out-of-plane";
-        /** @description The symbols of joints. */
-        readonly JointShape: "pin" | "weld" | "slot" | "collar" | "contact" | "mesh";
         /** @description A check in words. */
         readonly JudgedLine: {
             /** @description The mark of what is checked. */
@@ -3500,7 +3498,7 @@ export interface components {
                 number
             ];
             /** @description Which symbol. */
-            readonly shape: components["schemas"]["JointShape"];
+            readonly shape: components["schemas"]["JointKind"];
             /** @description Of a slot or collar: across it. Of a contact: which way its first body is pushed. */
             readonly facing: [
                 number,
