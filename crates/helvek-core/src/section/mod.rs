@@ -3,14 +3,16 @@
 //! Axes of a section: y up, towards the left of the run of its member; z to the right, as it is seen from behind, along the run. In a plane sheet M bends about z:
 //! where M > 0 the fibres at the largest y are compressed. Metres throughout.
 
+mod fault;
 mod properties;
 mod shape;
 mod solid;
 mod sorts;
 mod torsion;
 
+pub use fault::Fault;
 pub use properties::{Fibre, Properties};
-pub use shape::{Fault, Shape};
+pub use shape::Shape;
 pub use solid::Solid;
 pub use sorts::{Dim, Made, OTHER_KEYS, SORTS, ShapeWord, Sizes, tools};
 pub use torsion::{Torsion, Twisted};

@@ -1,8 +1,8 @@
 //! Shapes by their dimensions, and the solids they are made of.
 
+use super::fault::Fault;
 use super::solid::Solid;
 use super::sorts::{Made, ShapeWord, Sizes};
-use std::fmt;
 
 /// A shape, m. Heights are along y, widths along z.
 #[derive(Debug, Clone, PartialEq)]
@@ -57,46 +57,6 @@ impl Shape {
     }
 }
 
-/// Why a shape is none.
-#[derive(Debug, Clone, PartialEq)]
-pub enum Fault {
-    /// A dimension is nothing or negative: which.
-    NotPositive(&'static str),
-    /// A wall or flange does not fit into the dimension: what, and into which.
-    TooThick(&'static str, &'static str),
-    /// An outline crosses itself between these two of its sides, counted from 1.
-    Crosses(usize, usize),
-    /// An outline of fewer than three corners.
-    Few,
-    /// Holes take away all of it.
-    Nothing,
-}
-
-impl fmt::Display for Fault {
-    fn fmt(&self, out: &mut fmt::Formatter<'_>) -> fmt::Result {
-        match self {
-            Self::NotPositive(what) => write!(out, "Its {what} is not positive."),
-            Self::TooThick(what, into) => write!(out, "Its {what} does not fit into its {into}."),
-            Self::Crosses(a, b) => write!(out, "Its outline crosses itself: side {a} and side {b} meet."),
-            Self::Few => write!(out, "An outline needs three corners or more."),
-            Self::Nothing => write!(out, "Its holes take away all of it."),
-        }
-    }
-}
-
-impl Fault {
-    /// What would mend it.
-    pub fn cure(&self) -> &'static str {
-        match self {
-            Self::NotPositive(_) => "Write a positive length.",
-            Self::TooThick(..) => "Make the wall thinner, or the section larger.",
-            Self::Crosses(..) => "List the corners in order, once round.",
-            Self::Few => "Write [[0, 0], [40, 0], [0, 60]].",
-            Self::Nothing => "Make the holes smaller.",
-        }
-    }
-}
-
 impl Shape {
     /// The solids it is made of, standing where its dimensions put them.
     ///
@@ -137,21 +97,6 @@ impl Shape {
         let area: f64 = solids.iter().map(|solid| solid.integrals().area).sum();
         if area > 0.0 { Ok(solids) } else { Err(Fault::Nothing) }
     }
-}
-
-pub(super) fn positive(dimensions: &[(&'static str, f64)]) -> Result<(), Fault> {
-    match dimensions.iter().find(|(_, size)| *size <= 0.0) {
-        Some((what, _)) => Err(Fault::NotPositive(what)),
-        None => Ok(()),
-    }
-}
-
-pub(super) fn fits(what: &'static str, size: f64, into: &'static str, room: f64) -> Result<(), Fault> {
-    if size < room { Ok(()) } else { Err(Fault::TooThick(what, into)) }
-}
-
-pub(super) fn disc(middle: f64, radius: f64, hole: bool) -> Solid {
-    Solid::Disc { centre: [0.0, middle], radius, hole }
 }
 
 fn shifted(solid: &Solid, by: [f64; 2], turned: bool) -> Solid {

@@ -1,6 +1,6 @@
 //! Shapes of sections: a row for each. What reads, types, words, draws or twists a section asks its row.
 
-use super::shape::{Fault, disc, fits, positive};
+use super::fault::{Fault, fits, positive};
 use super::solid::Solid;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -329,6 +329,11 @@ pub fn tools() -> serde_json::Value {
         Some(serde_json::json!({ "shape": sort.word, "dimensions": dims }))
     });
     rows.collect()
+}
+
+/// A disc about the middle of its width.
+fn disc(middle: f64, radius: f64, hole: bool) -> Solid {
+    Solid::Disc { centre: [0.0, middle], radius, hole }
 }
 
 /// A rectangle about the middle of its width.
