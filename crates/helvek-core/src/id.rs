@@ -25,8 +25,7 @@ pub struct Id {
 }
 
 /// The sort of thing that an id names.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord, Deserialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
 pub enum Kind {
     /// What one force makes of another, asked for.
     Advantage,

@@ -210,9 +210,9 @@ export function told(event: KeyboardEvent): readonly string[] {
   return digit === undefined ? [typed] : [typed, `Shift ${digit}`];
 }
 
-/** What a key does now. Shift that means nothing of its own takes nothing away from a letter. */
+/** What a key does now. Shift that means nothing of its own takes nothing away. */
 export function actionOf(list: readonly Action[], pressed: readonly string[]): Action | undefined {
   const of = (key: string) => list.find((action) => action.keys.includes(key));
-  const plain = /^Shift (\p{L})$/u.exec(pressed[0] ?? '')?.[1];
+  const plain = /^Shift (.+)$/.exec(pressed[0] ?? '')?.[1];
   return pressed.map(of).find(Boolean) ?? (plain ? of(plain) : undefined);
 }

@@ -82,6 +82,7 @@ describe('a key on the bench', () => {
     expect(press('b')).toEqual(['choose beam']);
     expect(press('B', { shift: true })).toEqual(['choose body']);
     expect(press('N', { shift: true })).toEqual(['walk -1']);
+    expect(press('Escape', { shift: true })).toEqual(['choose 0']);
   });
 
   it('walks through the working in the plane, and turns the figure in space', () => {
