@@ -112,7 +112,8 @@ async fn a_tag_that_is_left_by_a_press_is_kept_or_put_aside() {
     browser.keys("f2@77").await;
     browser.click("nav li:nth-child(3) button").await;
     browser.find(".told button").await;
-    assert!(browser.text(".told").await.contains("Force 2, 77"));
+    let told = browser.text(".told").await;
+    assert!(told.contains("Force 2, 77"), "{told}");
     browser.click(".told button").await;
     assert_eq!(browser.script("return document.querySelector('.tag [name=place]').value").await, json!("77"));
     // Also when the page is left, and the sheet opened again.
@@ -266,7 +267,8 @@ async fn what_is_removed_takes_along_what_cannot_stand_alone_and_says_so() {
     browser.script(remove).await;
     browser.keys("⌦").await;
     browser.find(".told").await;
-    assert!(browser.text(".told").await.ends_with("what it held is one piece there."));
+    let told = browser.text(".told").await;
+    assert!(told.ends_with("what it held is one piece there."), "{told}");
     let sheet = desk.sheet().await;
     assert_eq!(sheet["bodies"].as_object().unwrap().len(), 1);
     assert_eq!(browser.text("[data-verdict]").await, "indeterminate");
