@@ -112,8 +112,10 @@ async fn a_tag_that_is_left_by_a_press_is_kept_or_put_aside() {
     browser.keys("f2@77").await;
     browser.click("nav li:nth-child(3) button").await;
     browser.find(".told button").await;
-    let told = browser.text(".told").await;
-    assert!(told.contains("Force 2, 77"), "{told}");
+    // It comes by fading in: its words are there before they are seen.
+    browser
+        .until("return /Force 2, 77/.test(document.querySelector('.told')?.textContent)", "its words")
+        .await;
     browser.click(".told button").await;
     assert_eq!(browser.script("return document.querySelector('.tag [name=place]').value").await, json!("77"));
     // Also when the page is left, and the sheet opened again.
@@ -266,9 +268,9 @@ async fn what_is_removed_takes_along_what_cannot_stand_alone_and_says_so() {
     let remove = "document.querySelector('[data-handle^=\"joint:\"]').focus()";
     browser.script(remove).await;
     browser.keys("⌦").await;
-    browser.find(".told").await;
-    let told = browser.text(".told").await;
-    assert!(told.ends_with("what it held is one piece there."), "{told}");
+    let told =
+        "return /what it held is one piece there\\.\\s*$/.test(document.querySelector('.told')?.textContent)";
+    browser.until(told, "its words").await;
     let sheet = desk.sheet().await;
     assert_eq!(sheet["bodies"].as_object().unwrap().len(), 1);
     assert_eq!(browser.text("[data-verdict]").await, "indeterminate");
