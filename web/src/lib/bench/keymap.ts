@@ -64,18 +64,15 @@ const STOP_NAMES: Record<Stop, string> = {
 /** Marks that can be chosen together. */
 const CHOOSABLE = ['support', 'force', 'couple', 'distributed', 'bar'];
 
-/** Everything that can be chosen together. */
-function choosable(session: Session): readonly string[] {
+/** Everything that can be chosen together, one after the other: of ten thousand bars a key asks for the first alone. */
+function* choosable(session: Session): Generator<string> {
   const scene = session.reply?.scene;
   const solid = scene?.solid;
-  const marks = solid
-    ? [
-        ...solid.holds.map((hold) => hold.id),
-        ...solid.arrows.filter((arrow) => arrow.role === 'load').map((arrow) => arrow.of),
-        ...solid.spreads.map((spread) => spread.id),
-      ]
-    : (scene?.marks ?? []).filter((mark) => CHOOSABLE.includes(mark.kind)).map((mark) => thingOf(mark.id));
-  return [...new Set(marks)];
+  for (const hold of solid?.holds ?? []) yield hold.id;
+  for (const arrow of solid?.arrows ?? []) if (arrow.role === 'load') yield arrow.of;
+  for (const spread of solid?.spreads ?? []) yield spread.id;
+  if (!solid)
+    for (const mark of scene?.marks ?? []) if (CHOOSABLE.includes(mark.kind)) yield thingOf(mark.id);
 }
 
 /** `mark`: the thing that has the focus. */
@@ -171,8 +168,8 @@ export function keymap(session: Session, bench: Bench, mark: string | null = nul
   add('Escape', () => session.choose([]));
   only(session.stop === 'idealise')(
     'Ctrl A',
-    () => session.choose(choosable(session)),
-    choosable(session).length > 0 ? 'Choose all loads, supports and bars' : '',
+    () => session.choose([...new Set(choosable(session))]),
+    choosable(session).next().done ? '' : 'Choose all loads, supports and bars',
     'select everything',
   );
   add('Ctrl Z', () => session.undo(), session.canUndo ? 'Undo' : '', 'back');

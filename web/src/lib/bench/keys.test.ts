@@ -93,6 +93,28 @@ describe('a key on the bench', () => {
     expect(press('ArrowRight')).toEqual(['turn 33 0']);
   });
 
+  it('chooses all that can be chosen, each thing once', () => {
+    const marks = [
+      { kind: 'force', id: 'load:W1@point:A' },
+      { kind: 'force', id: 'load:W1@point:B' },
+      { kind: 'point', id: 'point:A' },
+      { kind: 'bar', id: 'bar:A-B' },
+    ];
+    session = board({ reply: { scene: { marks } } });
+    expect(press('a', { ctrl: true })).toEqual(['choose 2']);
+    const solid = {
+      holds: [{ id: 'support:A' }],
+      arrows: [
+        { role: 'load', of: 'load:F' },
+        { role: 'reaction', of: 'reaction:A_x' },
+      ],
+      spreads: [{ id: 'load:q' }],
+    };
+    session = board({ reply: { scene: { marks: [], solid } }, spatial: true });
+    expect(press('a', { ctrl: true })).toEqual(['choose 3']);
+    expect(keymap(board(), hands).some((action) => action.name?.startsWith('Choose all'))).toBe(false);
+  });
+
   it('says so when there is nothing to do', () => {
     expect(press('7')).toEqual(['tell There are 4 stops.']);
     expect(press('3')).toEqual(['go work']);
