@@ -29,7 +29,7 @@
   import ApartBar from './ApartBar.svelte';
   import Banners from './Banners.svelte';
   import { caption } from './caption';
-  import { commands, type Hand } from './commands';
+  import { commands, type ByWord } from './commands';
   import FirstSteps from './FirstSteps.svelte';
   import GroupBar from './GroupBar.svelte';
   import InsideBar from './InsideBar.svelte';
@@ -206,7 +206,7 @@
     route.go(`/sheet/${kept.id}`);
   }
 
-  const hands: Hands & Hand = {
+  const hands: Hands & ByWord = {
     choose,
     group,
     bars,

@@ -19,7 +19,7 @@ export interface Command {
 }
 
 /** What only the bench can do, by word alone. */
-export interface Hand extends Bench {
+export interface ByWord extends Bench {
   /** `near`: which piece of a member, in sheet units. */
   readonly open: (id: string, near?: XY) => void;
   /** Asks for the bars that are chosen, and for nothing else. */
@@ -31,7 +31,7 @@ export interface Hand extends Bench {
   readonly print: () => void;
 }
 
-export function commands(session: Session, bench: Hand): Command[] {
+export function commands(session: Session, bench: ByWord): Command[] {
   const list: Command[] = keymap(session, bench).flatMap(({ name, words, keys, run }) =>
     name ? [{ name, words: words ?? '', key: keys[0]?.replace('-', '−') ?? '', run }] : [],
   );
