@@ -3,7 +3,7 @@
 use crate::painter::Painter;
 use helvek_core::budget::spend;
 use helvek_core::id::{Id, Kind};
-use helvek_core::inside::{Diagram, Extreme, Inner, Inside, Poly, Segment, Side, envelope};
+use helvek_core::inside::{DEGREE, Diagram, Extreme, Inner, Inside, Poly, Segment, Side, envelope};
 use helvek_core::sheet::Bent;
 use helvek_core::solution::{State, Statics};
 use helvek_core::tolerance::ranked;
@@ -78,7 +78,7 @@ pub enum Bound {
     Greatest,
 }
 
-/// A cubic between two places, by its Bézier ordinates at the start, a third, two thirds and the end: the curve is drawn from them exactly.
+/// A polynomial between two places, by its Bézier ordinates at equal distances from the start to the end: the curve is drawn from them exactly.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct CurvePart {
     /// From the first point of the stretch.
@@ -86,7 +86,7 @@ pub struct CurvePart {
     /// Where it ends.
     pub end: f64,
     /// In the unit of the curve.
-    pub ordinates: [f64; 4],
+    pub ordinates: Vec<f64>,
     /// The combination that governs here, in an envelope.
     pub by: Option<String>,
 }
@@ -195,7 +195,7 @@ pub(crate) fn bounded(
     }
     for (index, of) in Inner::ALL.into_iter().enumerate() {
         let curves = drawn.stretches.iter().flat_map(|s| &s.curves).filter(|c| c.of == of);
-        let values = curves.flat_map(|c| &c.parts).flat_map(|p| p.ordinates);
+        let values = curves.flat_map(|c| &c.parts).flat_map(|p| p.ordinates.clone());
         drawn.largest[index] = values.fold(0.0, |most, v| most.max(v.abs()));
     }
     drawn
@@ -233,7 +233,7 @@ impl Painter<'_> {
         let drawn = parts.iter().map(|part| CurvePart {
             start: length(part.start),
             end: length(part.end),
-            ordinates: part.poly.ordinates(part.end - part.start).map(|v| unit.from_si(v)),
+            ordinates: part.poly.ordinates(part.end - part.start).map(|v| unit.from_si(v)).into(),
             by: Some(part.by.clone()),
         });
         Curve {
@@ -273,7 +273,7 @@ impl Painter<'_> {
         let part = |segment: &Segment| CurvePart {
             start: length(segment.start),
             end: length(segment.end),
-            ordinates: ordinates(diagram, segment, inner).map(|v| unit.from_si(v)),
+            ordinates: ordinates(diagram, segment, inner).map(|v| unit.from_si(v)).into(),
             by: None,
         };
         let digits = self.model().schools.figures;
@@ -306,11 +306,11 @@ impl Painter<'_> {
 }
 
 /// The ordinates of a part, with its ends free of noise.
-fn ordinates(diagram: &Diagram, segment: &Segment, inner: Inner) -> [f64; 4] {
+fn ordinates(diagram: &Diagram, segment: &Segment, inner: Inner) -> [f64; DEGREE + 1] {
     let l = segment.length();
-    let ends = [0.0, l].map(|x| diagram.value(segment, inner, x));
-    let [_, second, third, _] = segment.of(inner).ordinates(l);
-    [ends[0], second, third, ends[1]]
+    let mut ordinates = segment.of(inner).ordinates(l);
+    [ordinates[0], ordinates[DEGREE]] = [0.0, l].map(|x| diagram.value(segment, inner, x));
+    ordinates
 }
 
 /// Values that stand out: where a curve turns, steps or ends, without zeros; of a value that goes on only its beginning.

@@ -3,7 +3,7 @@
 use crate::{FoundSize, Spin};
 use helvek_core::equilibrium::{ColumnId, ColumnKind, ColumnOf, Equilibrium};
 use helvek_core::geometry::{Point, Vector};
-use helvek_core::model::{Amount, Load, LoadKind, Model, PointId};
+use helvek_core::model::{Amount, Load, LoadKind, Model, PointId, Spread};
 use helvek_core::solution::{Solved, Statics};
 use helvek_core::units::{Unit, figures};
 
@@ -93,8 +93,9 @@ impl Painter<'_> {
 
     /// The intensities of a distributed load: one where it is uniform, else at both ends. The ends of the whole stand as they were written; where it
     /// is parted nothing was.
-    pub(crate) fn intensities(&self, row: usize, start: Amount, end: Amount) -> Vec<String> {
+    pub(crate) fn intensities(&self, row: usize, spread: &Spread) -> Vec<String> {
         let (loads, units) = (&self.model().loading.loads, &self.model().units);
+        let [start, end] = spread.ends();
         let (load, uniform) = (&loads[row], start == end);
         let unit = units.force.per(&units.length);
         let last = loads.get(row + 1).is_none_or(|next| next.part == 0);
@@ -105,6 +106,11 @@ impl Painter<'_> {
         };
         let first = text(".start", start, load.part == 0);
         if uniform { vec![first] } else { vec![first, text(".end", end, last)] }
+    }
+
+    /// How high an intensity is drawn beside the largest: what is sought as high as that.
+    pub(crate) fn height(&self, size: Amount, steepest: f64) -> f64 {
+        size.known().map_or(1.0, |v| ratio(v, steepest))
     }
 
     /// A size that is sought, by its symbol.
@@ -145,14 +151,11 @@ impl Painter<'_> {
 
     /// The largest intensity, N/m.
     pub(crate) fn steepest(&self) -> f64 {
-        let intensities = self.model().loading.loads.iter().map(|load| match load.kind {
-            LoadKind::Distributed { start, end, .. } => {
-                let size = |amount: Amount| amount.known().map_or(0.0, f64::abs);
-                size(start).max(size(end))
-            }
-            _ => 0.0,
+        let ends = self.model().loading.loads.iter().flat_map(|load| match &load.kind {
+            LoadKind::Spread(spread) => spread.ends(),
+            _ => [Amount::Known(0.0); 2],
         });
-        intensities.fold(0.0, f64::max)
+        ends.filter_map(Amount::known).fold(0.0, |most, size| most.max(size.abs()))
     }
 
     /// Points that ride along, each with the nearest place of its body and its own.
@@ -191,8 +194,8 @@ pub(crate) fn spin(moment: f64) -> Spin {
 }
 
 /// Which way a size pushes along its direction: a factor may have turned it.
-pub(crate) fn sign(size: Amount) -> f64 {
-    size.known().map_or(1.0, |size| if size < 0.0 { -1.0 } else { 1.0 })
+pub(crate) fn sign(size: f64) -> f64 {
+    if size < 0.0 { -1.0 } else { 1.0 }
 }
 
 pub(crate) fn ratio(part: f64, whole: f64) -> f64 {

@@ -55,18 +55,15 @@ fn line_curve(passage: &Passage<'_>, line: &Line, unit: &Unit, inner: Inner) -> 
     let each = units.force.to_si(1.0);
     let value = |per: f64| unit.from_si(per * each);
     let length = |v: f64| units.length.from_si(v);
-    let part = |piece: &helvek_core::passage::LinePiece| {
-        let (a, b) = (value(piece.first), value(piece.last));
-        CurvePart {
-            start: length(piece.start),
-            end: length(piece.end),
-            ordinates: [a, a + (b - a) / 3.0, a + 2.0 * (b - a) / 3.0, b],
-            by: None,
-        }
+    let part = |piece: &helvek_core::passage::LinePiece| CurvePart {
+        start: length(piece.start),
+        end: length(piece.end),
+        ordinates: vec![value(piece.first), value(piece.last)],
+        by: None,
     };
     let parts: Vec<CurvePart> = line.pieces.iter().map(part).collect();
     let digits = passage.solved.model.schools.figures;
-    let ends = parts.iter().flat_map(|p| [(p.start, p.ordinates[0]), (p.end, p.ordinates[3])]);
+    let ends = parts.iter().flat_map(|p| [(p.start, p.ordinates[0]), (p.end, p.ordinates[1])]);
     let mut values: Vec<CurveValue> = ends
         .filter(|(_, value)| value.abs() > 1e-9 * value_scale(line, unit, each))
         .map(|(station, value)| CurveValue {
@@ -96,7 +93,7 @@ fn along_path(passage: &Passage<'_>, curves: Vec<Curve>, titles: [String; 3], tu
     let mut largest = [0.0f64; 3];
     for (most, inner) in largest.iter_mut().zip(Inner::ALL) {
         let mine = curves.iter().filter(|c| c.of == inner);
-        let values = mine.flat_map(|c| &c.parts).flat_map(|p| p.ordinates);
+        let values = mine.flat_map(|c| &c.parts).flat_map(|p| p.ordinates.clone());
         *most = values.fold(0.0, |most, v| most.max(v.abs()));
     }
     let per = |unit: &Unit| format!("{}/{}", unit.symbol, model.units.force.symbol);

@@ -88,7 +88,10 @@ impl Painter<'_> {
     /// A force as it was given: its size, and how it leans; or its components.
     fn force_text(&self, load: &Load, force: Vector, given: Given) -> String {
         let unit = &self.model().units.force;
-        let size = self.as_written(load, ".size", force.length(), unit);
+        let size = match given {
+            Given::Mass(mass) => self.as_written(load, ".mass", mass, &self.model().units.mass),
+            _ => self.as_written(load, ".size", force.length(), unit),
+        };
         if force.x == 0.0 || force.y == 0.0 {
             return size;
         }
@@ -99,7 +102,9 @@ impl Painter<'_> {
                 let part = |si: f64| figures::plain(unit.from_si(si), self.model().schools.figures);
                 format!("{} {}, {} {} {}", part(across), arrows[0], part(up), arrows[1], unit.symbol)
             }
-            Given::FromHorizontal => format!("{size}, {}° to x", self.degrees(up.atan2(across))),
+            Given::FromHorizontal | Given::Mass(_) | Given::Weight => {
+                format!("{size}, {}° to x", self.degrees(up.atan2(across)))
+            }
             Given::FromVertical => format!("{size}, {}° to y", self.degrees(across.atan2(up))),
         }
     }
@@ -237,46 +242,32 @@ impl Painter<'_> {
                 let mine = move |of: ActionOf| matches!(of, ActionOf::Load(id) if id.index() == index);
                 actions.filter(move |a| mine(a.of)).map(|a| (a.act.wrench, a.source))
             };
-            match load.kind {
+            match &load.kind {
                 LoadKind::Force { at, direction, size, given } => marks.push(Mark::Force {
                     id,
-                    at: self.point(at),
-                    toward: pair(direction),
+                    at: self.point(*at),
+                    toward: pair(*direction),
                     text: match size {
-                        Amount::Known(size) => self.force_text(load, direction * size, given),
-                        Amount::Sought(_) => self.sought(size),
+                        Amount::Known(size) => self.force_text(load, *direction * *size, *given),
+                        Amount::Sought(_) => self.sought(*size),
                     },
                     relative: ratio(size.known().unwrap_or_default(), largest),
-                    found: self.found(size),
+                    found: self.found(*size),
                 }),
-                LoadKind::Weight { at, mass, size } => marks.push(Mark::Force {
-                    id,
-                    at: self.point(at),
-                    toward: [0.0, -sign(size)],
-                    text: match (mass, size) {
-                        (Some(mass), _) => self.as_written(load, ".mass", mass, &units.mass),
-                        (None, Amount::Known(size)) => {
-                            self.as_written(load, ".size", size.abs(), &units.force)
-                        }
-                        (None, Amount::Sought(_)) => self.sought(size),
-                    },
-                    relative: ratio(size.known().unwrap_or_default().abs(), largest),
-                    found: self.found(size),
-                }),
-                LoadKind::Own { ref halves } => {
+                LoadKind::Own { down, halves } => {
                     for (at, _, weight) in halves {
                         marks.push(Mark::Force {
                             // A load with several arrows: each by its joint.
                             id: id.clone().place(Kind::Point.id(self.model().point_name(*at))),
                             at: self.point(*at),
-                            toward: [0.0, -sign(Amount::Known(*weight))],
+                            toward: pair(*down * sign(*weight)),
                             text: self.result(weight.abs(), &units.force),
                             relative: ratio(weight.abs(), largest),
                             found: None,
                         });
                     }
                 }
-                LoadKind::Couple { at, axis, size } => {
+                &LoadKind::Couple { at, axis, size } => {
                     let first = match load.on {
                         On::Body(body) => self.model().points_of(body).first().copied(),
                         On::Pin(_) => None,
@@ -290,9 +281,8 @@ impl Painter<'_> {
                     let turn = spin(axis.z * size.known().unwrap_or(1.0));
                     marks.push(Mark::Couple { id, at, turn, text, found });
                 }
-                LoadKind::Distributed { from, to, start, end, direction, .. } => {
-                    // What is sought is drawn as high as the highest that is known.
-                    let height = |size: Amount| size.known().map_or(1.0, |v| ratio(v, steepest));
+                LoadKind::Spread(spread) => {
+                    let [start, end] = spread.ends().map(|size| self.height(size, steepest));
                     let resultants = parts()
                         .filter(|(_, source)| *source != Source::Given)
                         .filter_map(|(wrench, _)| {
@@ -305,12 +295,12 @@ impl Painter<'_> {
                         .collect();
                     marks.push(Mark::Distributed {
                         id,
-                        from: self.point(from),
-                        to: self.point(to),
-                        toward: pair(direction),
-                        start: height(start),
-                        end: height(end),
-                        texts: self.intensities(index, start, end),
+                        from: self.point(spread.from),
+                        to: self.point(spread.to),
+                        toward: pair(spread.direction),
+                        start,
+                        end,
+                        texts: self.intensities(index, spread),
                         resultants,
                     });
                 }

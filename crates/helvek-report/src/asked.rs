@@ -50,11 +50,8 @@ impl Words<'_> {
         if model.bars.iter().any(|bar| bar.limits != Default::default()) {
             let limit = |load: Option<String>| Find::Limit { load, case: None };
             add(limit(None), Kind::Limit.id(EVERYTHING), "how far all variable loads may grow".into());
-            let single = model
-                .loading
-                .loads
-                .iter()
-                .filter(|load| matches!(load.kind, LoadKind::Force { .. } | LoadKind::Weight { .. }));
+            let single =
+                model.loading.loads.iter().filter(|load| matches!(load.kind, LoadKind::Force { .. }));
             for load in single.filter(|_| model.loading.loads.len() <= LISTED) {
                 let find = limit(Some(load.name.clone()));
                 add(find, Kind::Limit.id(&load.name), format!("the largest {}", load.name));
@@ -71,13 +68,11 @@ impl Words<'_> {
             add(Find::Load { load: name.clone() }, Kind::Sought.id(name), format!("sought {name}"));
         }
         // What comes out over what goes in: each sought size, and what each contact grips with, over each force that is given.
-        let given = model.loading.loads.iter().filter(|load| {
-            matches!(
-                load.kind,
-                LoadKind::Force { size: Amount::Known(_), .. }
-                    | LoadKind::Weight { size: Amount::Known(_), .. }
-            )
-        });
+        let given = model
+            .loading
+            .loads
+            .iter()
+            .filter(|load| matches!(load.kind, LoadKind::Force { size: Amount::Known(_), .. }));
         let given: Vec<&str> = given.map(|load| load.name.as_str()).take(EFFORTS).collect();
         let sought = model.sought.iter().filter(|s| s.of == SoughtOf::Force).map(|s| s.name.as_str());
         let grips = model

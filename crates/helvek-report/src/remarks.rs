@@ -53,7 +53,7 @@ impl Wording<'_> {
     /// Where the own weight of bars went.
     fn own_weights(&self) -> Vec<String> {
         let own = self.solved.model.loading.loads.iter().filter_map(|load| match &load.kind {
-            LoadKind::Own { halves } => Some((load, halves)),
+            LoadKind::Own { halves, .. } => Some((load, halves)),
             _ => None,
         });
         let force = &self.solved.model.units.force;

@@ -256,12 +256,7 @@ impl Wording<'_> {
                 let name = self.action_name(id);
                 match term.size {
                     Size::Mass { .. } => format!("{name}, mass times gravity"),
-                    Size::Uniform { .. } => {
-                        format!("{name}, the uniform part as its resultant at its middle")
-                    }
-                    Size::Triangle { .. } => {
-                        format!("{name}, the triangular part as its resultant a third from its high end")
-                    }
+                    Size::Resultant { profile, .. } => format!("{name}, {}", profile.sort().said),
                     Size::Couple(_) => format!("{name}, a couple: the same about every point"),
                     _ => name,
                 }
@@ -269,7 +264,7 @@ impl Wording<'_> {
             TermOf::Column(id) => {
                 let symbol = &self.column(id).symbol;
                 match term.size {
-                    Size::Found(_) | Size::Spread { found: Some(_), .. } => format!("{symbol}, found before"),
+                    Size::Found(_) | Size::Sought { found: Some(_), .. } => format!("{symbol}, found before"),
                     _ => format!("{symbol}, the unknown"),
                 }
             }

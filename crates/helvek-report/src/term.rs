@@ -6,6 +6,7 @@ use crate::lines::PageTerm;
 use crate::step::Wording;
 use helvek_core::equilibrium::{ColumnId, ColumnKind};
 use helvek_core::plan::Equation;
+use helvek_core::things::load::Profile;
 use helvek_core::units::{Unit, figures};
 use helvek_core::working::{Line, Projection, Size, Term, TermOf};
 
@@ -36,7 +37,7 @@ struct Product {
     text: String,
     latex: String,
     factors: usize,
-    halved: bool,
+    shared: bool,
     value: f64,
 }
 
@@ -52,7 +53,7 @@ impl Product {
                 self.text.push_str(text);
                 self.latex.push_str(latex);
             }
-            1 if self.halved => {
+            1 if self.shared => {
                 self.text.extend([" ", text]);
                 self.latex.extend(["\\,", latex]);
             }
@@ -70,9 +71,14 @@ impl Product {
         self.times(&text, &text, value);
     }
 
-    fn half(&mut self) {
-        self.halved = true;
-        self.times("½", "\\tfrac12", 0.5);
+    /// How much of a size counts, before it; nothing for all of it.
+    fn share(&mut self, profile: Profile) {
+        let [part, whole] = profile.sort().share;
+        if part != whole {
+            self.shared = true;
+            let text = if [part, whole] == [1, 2] { "½".into() } else { format!("{part}/{whole}") };
+            self.times(&text, &format!("\\tfrac{part}{whole}"), profile.share());
+        }
     }
 
     /// What stands behind the factors without brackets of its own.
@@ -112,7 +118,7 @@ impl Wording<'_> {
         let (mut sum, mut slack, mut largest) = (0.0, 0.0, 0.0f64);
         for (term, value) in line.terms.iter().zip(written.iter().map(|product| product.value)) {
             let unknown = match (term.of, term.size) {
-                (TermOf::Column(id), Size::Unknown | Size::Spread { found: None, .. }) => Some(id),
+                (TermOf::Column(id), Size::Unknown | Size::Sought { found: None, .. }) => Some(id),
                 _ => None,
             };
             match unknown.and_then(|id| found.iter().find(|(known, _)| *known == id)) {
@@ -172,12 +178,8 @@ impl Wording<'_> {
         match term.size {
             Size::Force(v) => product.number(hand.plain(units.force.from_si(v))),
             Size::Couple(v) => product.number(hand.plain(hand.couple.from_si(v))),
-            Size::Uniform { intensity, over } => {
-                product.number(hand.plain(per_length.from_si(intensity)));
-                product.number(length(over));
-            }
-            Size::Triangle { intensity, over } => {
-                product.half();
+            Size::Resultant { profile, intensity, over } => {
+                product.share(profile);
                 product.number(hand.plain(per_length.from_si(intensity)));
                 product.number(length(over));
             }
@@ -185,10 +187,8 @@ impl Wording<'_> {
                 product.number(hand.plain(units.mass.from_si(mass)));
                 product.number(hand.plain(gravity_in(units, gravity)));
             }
-            Size::Spread { found, over, half } => {
-                if half {
-                    product.half();
-                }
+            Size::Sought { profile, found, over } => {
+                product.share(profile);
                 match found {
                     Some(v) => product.number(hand.carried(per_length.from_si(v))),
                     None => symbol(&mut product),

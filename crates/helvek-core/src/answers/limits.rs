@@ -104,8 +104,7 @@ impl Statics {
     fn one_of(&self, of: Growing) -> Option<f64> {
         match of {
             Growing::Load(load) => match self.model.loading.load(load).kind {
-                LoadKind::Force { size: Amount::Known(size), .. }
-                | LoadKind::Weight { size: Amount::Known(size), .. } => Some(size),
+                LoadKind::Force { size: Amount::Known(size), .. } => Some(size),
                 _ => None,
             },
             Growing::Parameter => self.model.parameter.as_ref().map(|p| p.unit.to_si(1.0)),

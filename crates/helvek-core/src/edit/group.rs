@@ -7,7 +7,7 @@ use super::{bars, copies, loads, supports, words, wrong};
 use crate::budget::spend;
 use crate::geometry::{Point, Vector};
 use crate::id::{Id, Kind};
-use crate::model::{self, LoadKind, Model};
+use crate::model::{self, LoadKind, Model, Spread};
 use crate::problem::Problem;
 use crate::sheet::{Direction, Document, Load, Sheet, Support, Turn};
 
@@ -173,12 +173,7 @@ fn across(figure: &Figure, name: &str, by: &By) -> Vector {
 }
 
 fn add_load(sheet: &mut Sheet, mut load: Load) {
-    let letter = match load {
-        Load::Force(_) => "F",
-        Load::Couple(_) => "M",
-        Load::Distributed(_) => "q",
-        Load::Weight(_) | Load::Own(_) => "W",
-    };
+    let letter = load.word().sort().letter;
     *load.name_mut() = Some(loads::free_name(sheet, letter));
     sheet.loads.push(load);
 }
@@ -296,8 +291,8 @@ fn edge(figure: &Figure, joints: &[String], copy: bool) -> Point {
 
 /// The image of a load, but for its points.
 fn mirror_load(load: &mut Load, row: usize, model: &Model, line: &MirrorLine) {
-    let now = match model.loading.loads[row].kind {
-        LoadKind::Force { direction, .. } | LoadKind::Distributed { direction, .. } => direction,
+    let now = match &model.loading.loads[row].kind {
+        LoadKind::Force { direction, .. } | LoadKind::Spread(Spread { direction, .. }) => *direction,
         _ => return mirror_couple(load),
     };
     let image = line.vector(now);

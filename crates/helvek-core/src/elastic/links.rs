@@ -1,6 +1,7 @@
 //! The links of a straight prismatic piece: what its load does to it by itself, and what its ends do to each other.
 
 use crate::geometry::Vector;
+use crate::things::load::Powers;
 
 /// A force that ties displacements together: bᵀ d = f q + e₀.
 #[derive(Debug, Clone, PartialEq)]
@@ -13,7 +14,7 @@ pub(crate) struct Link {
     pub(crate) imposed: f64,
 }
 
-/// A straight piece: t along it, n to its left, under loads that grow linearly along it.
+/// A straight piece: t along it, n to its left, under loads that vary along it.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(crate) struct Piece {
     /// m
@@ -24,10 +25,10 @@ pub(crate) struct Piece {
     pub(crate) bends: f64,
     /// 1/EA; 0 when it keeps its length.
     pub(crate) stretches: f64,
-    /// Force per metre along it at its start, and by how much it grows per metre.
-    pub(crate) p: [f64; 2],
+    /// Force per metre along it, with the powers of the distance from its start.
+    pub(crate) p: Powers<f64>,
     /// The same across it, positive to the left.
-    pub(crate) w: [f64; 2],
+    pub(crate) w: Powers<f64>,
     /// How much longer it would become by itself, per metre.
     pub(crate) strain: f64,
     /// How much it would bend by itself, 1/m, positive where the right side becomes longer.
@@ -38,13 +39,17 @@ impl Piece {
     /// Its three links on the displacements that begin at `i` and `j` (x, y, turning each):
     /// the pull at its end; the constant part of M; and the moment m on both ends that makes M go from −m to m.
     ///
-    /// As a simple beam under w₀ + w₁x its ends turn by w₀L³/24 + 7w₁L⁴/360 and −(w₀L³/24 + 8w₁L⁴/360), over EI.
+    /// As a simple beam under w xᵏ it has M = c (xᵏ⁺² − Lᵏ⁺¹ x) with c = w/((k + 1)(k + 2)). What M does to the second is ∫ M dx =
+    /// −c Lᵏ⁺³ (1/2 − 1/(k + 3)), and to the third ∫ M (2x/L − 1) dx = −c Lᵏ⁺³ (1/6 + 1/(k + 3) − 2/(k + 4)), over EI.
     pub(crate) fn links(&self, i: usize, j: usize) -> [Link; 3] {
         let (l, t, n) = (self.length, self.along, self.along.left());
         let stretched = self.strain * l + self.stretches * self.hung();
-        let turns = self.bends * l.powi(3);
-        let constant = self.curvature * l - turns * (self.w[0] / 12.0 + self.w[1] * l / 24.0);
-        let linear = -turns * self.w[1] * l / 360.0;
+        let turns = |share: fn(f64) -> f64| -> f64 {
+            -self.bends * over_powers(&self.w, |k| share(f64::from(k)) * l.powi(k + 3) / pair(k))
+        };
+        let constant = self.curvature * l + turns(|k| 0.5 - 1.0 / (k + 3.0));
+        // Nothing under what is the same all along.
+        let linear = turns(|k| if k == 0.0 { 0.0 } else { 1.0 / 6.0 + 1.0 / (k + 3.0) - 2.0 / (k + 4.0) });
         let pull = Link {
             b: vec![(i, -t.x), (i + 1, -t.y), (j, t.x), (j + 1, t.y)],
             gives: self.stretches * l,
@@ -69,25 +74,41 @@ impl Piece {
 
     /// What its loads along it add to the pull at its end, taken together over its length, N·m: ∫ (N(x) − N(L)) dx.
     pub(crate) fn hung(&self) -> f64 {
-        let l = self.length;
-        self.p[0] * l * l / 2.0 + self.p[1] * l.powi(3) / 3.0
+        over_powers(&self.p, |k| self.length.powi(k + 2) / f64::from(k + 2))
     }
 
     /// What its loads put on its two ends when it is held like a simple beam, its first end along t.
     pub(crate) fn thrown(&self) -> [Vector; 2] {
         let (l, t, n) = (self.length, self.along, self.along.left());
-        let (w0, w1) = (self.w[0] * l, self.w[1] * l * l);
-        let along = self.p[0] * l + self.p[1] * l * l / 2.0;
-        [t * along + n * (w0 / 2.0 + w1 / 6.0), n * (w0 / 2.0 + w1 / 3.0)]
+        let last = over_powers(&self.w, |k| l.powi(k + 1) / f64::from(k + 2));
+        [t * self.pulled() + n * self.first(), n * last]
     }
 
     /// N, V and M at its start, from the forces of its links.
     pub(crate) fn begins(&self, [pull, constant, linear]: [f64; 3]) -> [f64; 3] {
         let l = self.length;
-        let n = pull + self.p[0] * l + self.p[1] * l * l / 2.0;
-        let v = 2.0 * linear / l - (self.w[0] * l / 2.0 + self.w[1] * l * l / 6.0);
-        [n, v, constant - linear]
+        [pull + self.pulled(), 2.0 * linear / l - self.first(), constant - linear]
     }
+
+    /// All of its loads along it, N.
+    fn pulled(&self) -> f64 {
+        over_powers(&self.p, |k| self.length.powi(k + 1) / f64::from(k + 1))
+    }
+
+    /// What its loads across it put on its first end when it is held like a simple beam, N.
+    fn first(&self) -> f64 {
+        over_powers(&self.w, |k| self.length.powi(k + 1) / pair(k))
+    }
+}
+
+/// ∑ of what stands with each power times what it counts.
+fn over_powers(powers: &Powers<f64>, counts: impl Fn(i32) -> f64) -> f64 {
+    powers.iter().zip(0..).map(|(c, k)| c * counts(k)).sum()
+}
+
+/// (k + 1)(k + 2): what a power becomes divided by when it is integrated twice.
+fn pair(k: i32) -> f64 {
+    f64::from((k + 1) * (k + 2))
 }
 
 #[cfg(test)]

@@ -129,7 +129,6 @@ impl Mesh {
             for (index, edge) in graph.edges.iter().enumerate() {
                 let stiff = model.bodies[body.index()].stiff[piece_of[index]];
                 let along = directions[index];
-                let [start, grows] = edge.load;
                 let axial = if lengths == Lengths::Kept { Rigidity::Rigid } else { stiff.axial };
                 let gives = |r: Rigidity| r.value().map_or(0.0, |v| 1.0 / v);
                 let piece = Piece {
@@ -137,8 +136,8 @@ impl Mesh {
                     along,
                     bends: gives(stiff.bending),
                     stretches: gives(axial),
-                    p: [start.dot(along), grows.dot(along)],
-                    w: [start.dot(along.left()), grows.dot(along.left())],
+                    p: edge.load.map(|q| q.dot(along)),
+                    w: edge.load.map(|q| q.dot(along.left())),
                     strain,
                     curvature,
                 };

@@ -1,9 +1,10 @@
 //! The deflected shape: exact polynomials along every straight stretch, and how far each span sags.
 //!
-//! EI v″ = M + EI κ with v to the left of the run, EA u′ = N + EA ε. M is at most cubic, so v is at most of the fifth degree.
+//! EI v″ = M + EI κ with v to the left of the run, EA u′ = N + EA ε.
 
 use super::links::Piece;
 use crate::geometry::Vector;
+use crate::inside::poly::{DEGREE, Poly, at, derivative, zeros};
 use crate::model::{BodyId, PointId};
 
 /// A piece of a shape between two places where something acts.
@@ -14,9 +15,9 @@ pub struct Bend {
     /// Where it ends.
     pub end: f64,
     /// How far it goes to the left of the run, in the distance from `start`, m.
-    pub across: [f64; 6],
+    pub across: [f64; DEGREE + 3],
     /// How far it goes along the run.
-    pub along: [f64; 4],
+    pub along: [f64; DEGREE + 1],
 }
 
 /// The shape of a straight stretch from corner to corner.
@@ -72,44 +73,22 @@ impl Sag {
 impl Bend {
     /// Of a piece whose first end does this, with N, V and M at its start.
     pub(super) fn of(piece: &Piece, start: f64, [u, v, turned]: [f64; 3], [n, q, m]: [f64; 3]) -> Self {
-        let (b, s, w, p) = (piece.bends, piece.stretches, piece.w, piece.p);
-        let across =
-            [v, turned, (m * b + piece.curvature) / 2.0, q * b / 6.0, w[0] * b / 24.0, w[1] * b / 120.0];
-        let along = [u, n * s + piece.strain, -p[0] * s / 2.0, -p[1] * s / 6.0];
+        let (b, s) = (piece.bends, piece.stretches);
+        let curved = Poly::of(piece.w)
+            .integral(q)
+            .integral(m)
+            .times(b)
+            .plus(&Poly::default().integral(piece.curvature));
+        let across = std::array::from_fn(|k| match k {
+            0 => v,
+            1 => turned,
+            _ => curved.0[k - 2] / (k * (k - 1)) as f64,
+        });
+        let longer =
+            Poly::of(piece.p).times(-1.0).integral(n).times(s).plus(&Poly::default().integral(piece.strain));
+        let along = std::array::from_fn(|k| if k == 0 { u } else { longer.0[k - 1] / k as f64 });
         Self { start, end: start + piece.length, across, along }
     }
-}
-
-/// A polynomial by its coefficients, at x.
-pub(super) fn at(c: &[f64], x: f64) -> f64 {
-    c.iter().rev().fold(0.0, |sum, c| sum * x + c)
-}
-
-fn derivative(c: &[f64]) -> Vec<f64> {
-    c.iter().enumerate().skip(1).map(|(k, c)| k as f64 * c).collect()
-}
-
-/// Where a polynomial changes its sign between 0 and l: between neighbours among the zeros of its derivative it does so once at most.
-fn crossings(c: &[f64], l: f64) -> Vec<f64> {
-    if c.len() < 2 {
-        return Vec::new();
-    }
-    let mut marks = vec![0.0];
-    marks.extend(crossings(&derivative(c), l));
-    marks.push(l);
-    let crossing = |pair: &[f64]| {
-        let (mut a, mut b) = (pair[0], pair[1]);
-        let sign = at(c, a).signum();
-        if at(c, a) == 0.0 || at(c, b) == 0.0 || sign == at(c, b).signum() {
-            return None;
-        }
-        for _ in 0..60 {
-            let middle = 0.5 * (a + b);
-            if at(c, middle).signum() == sign { a = middle } else { b = middle }
-        }
-        Some(0.5 * (a + b))
-    };
-    marks.windows(2).filter_map(crossing).collect()
 }
 
 impl Shape {
@@ -136,7 +115,7 @@ impl Shape {
     /// Where it goes farthest to either side between two places where something acts: where it does not turn.
     pub fn crests(&self) -> Vec<f64> {
         let of = |bend: &Bend| -> Vec<f64> {
-            let level = crossings(&derivative(&bend.across), bend.end - bend.start);
+            let level = zeros(&derivative(&bend.across), bend.end - bend.start);
             level.into_iter().map(|x| bend.start + x).collect()
         };
         self.bends.iter().flat_map(of).collect()
@@ -193,7 +172,7 @@ impl Shape {
             off[0] -= base + slope * (bend.start - span[0]);
             off[1] -= slope;
             let (from, to) = (span[0].max(bend.start) - bend.start, span[1].min(bend.end) - bend.start);
-            let turns = crossings(&derivative(&off), bend.end - bend.start);
+            let turns = zeros(&derivative(&off), bend.end - bend.start);
             for x in turns.into_iter().filter(|x| *x > from && *x < to).chain([from, to]) {
                 let value = at(&off, x);
                 if value.abs() > sag.value.abs() {
@@ -207,36 +186,5 @@ impl Shape {
             sag.value = 0.0;
         }
         sag
-    }
-}
-
-#[cfg(test)]
-mod tests {
-    use super::*;
-
-    #[test]
-    fn crossings_of_a_quintic() {
-        // x (x − 1) (x − 2) (x − 3) (x − 4) moved by a half: five crossings.
-        let shifted = |x: f64| {
-            let y = x + 0.5;
-            y * (y - 1.0) * (y - 2.0) * (y - 3.0) * (y - 4.0)
-        };
-        // Its coefficients by hand: at y = x + 1/2 the roots are −1/2, 1/2, 3/2, 5/2, 7/2.
-        let roots = [-0.5, 0.5, 1.5, 2.5, 3.5];
-        let mut c = vec![1.0];
-        for r in roots {
-            let mut next = vec![0.0; c.len() + 1];
-            for (k, v) in c.iter().enumerate() {
-                next[k] -= r * v;
-                next[k + 1] += v;
-            }
-            c = next;
-        }
-        assert!((at(&c, 0.3) - shifted(0.3)).abs() < 1e-12);
-        let found = crossings(&c, 3.0);
-        assert_eq!(found.len(), 3);
-        for (found, root) in found.iter().zip([0.5, 1.5, 2.5]) {
-            assert!((found - root).abs() < 1e-12, "{found} {root}");
-        }
     }
 }

@@ -1,6 +1,6 @@
 //! Unknowns: what supports, joints, bars and ropes transmit, and the sizes that are sought.
 
-use super::actions::{FALLING, RISING, Stretch, UNIFORM, actions, couple_place};
+use super::actions::{actions, couple_place, resultant};
 use super::parts::{Lookup, PartId, PartOf};
 use super::{Act, TwoForce, between};
 use crate::geometry::{Point, Vector, Wrench};
@@ -344,27 +344,21 @@ impl Maker<'_> {
             };
             for load in &model.loading.loads {
                 let on = self.lookup.on(load.on);
-                match load.kind {
-                    LoadKind::Force { at, direction, size: Amount::Sought(s), .. } if s == id => {
-                        act(on, Wrench::force(direction, model.at(at)));
+                match &load.kind {
+                    LoadKind::Force { at, direction, size, .. } if *size == Amount::Sought(id) => {
+                        act(on, Wrench::force(*direction, model.at(*at)));
                     }
-                    LoadKind::Weight { at, size: Amount::Sought(s), .. } if s == id => {
-                        act(on, Wrench::force(-model.up(), model.at(at)));
+                    LoadKind::Couple { axis, size, .. } if *size == Amount::Sought(id) => {
+                        act(on, Wrench::couple(*axis, couple_place(model, load)));
                     }
-                    LoadKind::Couple { axis, size: Amount::Sought(s), .. } if s == id => {
-                        act(on, Wrench::couple(axis, couple_place(model, load)));
-                    }
-                    LoadKind::Distributed { from, to, start, end, direction, over } => {
-                        let stretch = Stretch { from: model.at(from), to: model.at(to), direction, over };
-                        let here = [start, end].map(|size| size == Amount::Sought(id));
-                        match here {
-                            [true, true] => act(on, stretch.per_unit(UNIFORM)),
-                            [true, false] => act(on, stretch.per_unit(FALLING)),
-                            [false, true] => act(on, stretch.per_unit(RISING)),
-                            [false, false] => {}
+                    LoadKind::Spread(spread) => {
+                        for (profile, _) in
+                            spread.parts.iter().filter(|(_, size)| *size == Amount::Sought(id))
+                        {
+                            act(on, resultant(model, spread, *profile));
                         }
                     }
-                    _ => {}
+                    LoadKind::Force { .. } | LoadKind::Couple { .. } | LoadKind::Own { .. } => {}
                 }
             }
             for (r, (rope, ends)) in model.ropes.iter().zip(&model.loading.ends).enumerate() {

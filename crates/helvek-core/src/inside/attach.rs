@@ -1,9 +1,11 @@
 //! What acts on a body, and where it enters it.
 
 use super::Refusal;
+use super::poly::shift;
 use crate::equilibrium::{Act, ColumnId, ColumnOf, Equilibrium, PartOf};
 use crate::geometry::{Vector, Wrench};
-use crate::model::{Amount, BodyId, LoadId, LoadKind, Model, On, PointId, RopeEnd, SoughtId};
+use crate::model::{self, Amount, BodyId, LoadId, LoadKind, Model, On, PointId, RopeEnd, SoughtId};
+use crate::things::load::Powers;
 
 /// Everything that acts on a body.
 #[derive(Debug, Clone, Default)]
@@ -38,8 +40,27 @@ pub(crate) struct Spread {
     pub(crate) load: LoadId,
     pub(crate) from: PointId,
     pub(crate) to: PointId,
-    /// Force per metre of run at `from` and at `to`; `None` when equilibrium does not fix it.
-    pub(crate) ends: Option<[Vector; 2]>,
+    /// Force per metre of run, with the powers of the distance from `from` towards `to` in metres; `None` when equilibrium does not fix it.
+    pub(crate) per_metre: Option<Powers<Vector>>,
+}
+
+impl Spread {
+    /// Force per metre of run, with the powers of the distance from a place that is so many metres from `from`, in the sense of `from` to `to` (1) or
+    /// against it (−1).
+    pub(crate) fn seen_from(&self, place: f64, sense: f64) -> Option<Powers<Vector>> {
+        Some(moved(self.per_metre?, place, sense))
+    }
+}
+
+/// A polynomial in x = `from` + `sense`·u, by the powers of u.
+fn moved(mut powers: Powers<Vector>, from: f64, sense: f64) -> Powers<Vector> {
+    shift(&mut powers, |power, above| *power += above * from);
+    let mut by = 1.0;
+    for power in &mut powers {
+        *power = *power * by;
+        by *= sense;
+    }
+    powers
 }
 
 /// What acts on a body, with the values of the unknowns of the full equilibrium.
@@ -144,42 +165,43 @@ fn loads(
     let on = On::Body(body);
     for (index, load) in model.loading.loads.iter().enumerate() {
         let source = Source::Load(LoadId(index));
-        if let LoadKind::Own { halves } = &load.kind {
-            let mine = halves.iter().filter(|(_, half, _)| *half == on);
-            acting.attached.extend(mine.map(|(at, _, weight)| Attached {
-                at: *at,
-                source,
-                wrench: Some(Wrench::force(-model.up() * *weight, model.at(*at))),
-            }));
-            continue;
-        }
-        if load.on != on {
-            continue;
-        }
-        match load.kind {
-            LoadKind::Force { at, direction, size: amount, .. } => {
-                let wrench = size(amount).map(|size| Wrench::force(direction * size, model.at(at)));
+        let mine = load.on == on;
+        match &load.kind {
+            LoadKind::Own { down, halves } => {
+                let mine = halves.iter().filter(|(_, half, _)| *half == on);
+                acting.attached.extend(mine.map(|(at, _, weight)| Attached {
+                    at: *at,
+                    source,
+                    wrench: Some(Wrench::force(*down * *weight, model.at(*at))),
+                }));
+            }
+            LoadKind::Force { at, direction, size: amount, .. } if mine => {
+                let wrench = size(*amount).map(|size| Wrench::force(*direction * size, model.at(*at)));
+                acting.attached.push(Attached { at: *at, source, wrench });
+            }
+            LoadKind::Couple { at, axis, size: amount } if mine => {
+                let Some(at) = *at else { return Err(Refusal::CoupleWithoutPlace(load.name.clone())) };
+                let wrench = size(*amount).map(|size| Wrench::couple(*axis * size, model.at(at)));
                 acting.attached.push(Attached { at, source, wrench });
             }
-            LoadKind::Weight { at, size: amount, .. } => {
-                let wrench = size(amount).map(|size| Wrench::force(-model.up() * size, model.at(at)));
-                acting.attached.push(Attached { at, source, wrench });
-            }
-            LoadKind::Couple { at, axis, size: amount } => {
-                let Some(at) = at else { return Err(Refusal::CoupleWithoutPlace(load.name.clone())) };
-                let wrench = size(amount).map(|size| Wrench::couple(axis * size, model.at(at)));
-                acting.attached.push(Attached { at, source, wrench });
-            }
-            LoadKind::Distributed { from, to, start, end, direction, over } => {
-                // Per metre of run, whatever it was counted over.
-                let share = over / model.at(from).distance(model.at(to));
-                let ends = size(start).zip(size(end)).map(|ends| {
-                    let (start, end) = ends;
-                    [direction * (start * share), direction * (end * share)]
+            LoadKind::Spread(spread) if mine => {
+                let model::Spread { from, to, ref parts, direction, over } = *spread;
+                let length = model.at(from).distance(model.at(to));
+                let sizes: Option<Vec<_>> =
+                    parts.iter().map(|(profile, amount)| Some((profile.sort(), size(*amount)?))).collect();
+                let per_metre = sizes.map(|sizes| {
+                    // Per metre of run, whatever it was counted over.
+                    let mut per = over / length;
+                    std::array::from_fn(|k| {
+                        let sum: f64 = sizes.iter().map(|(sort, size)| sort.shape[k] * size).sum();
+                        let power = direction * (sum * per);
+                        per /= length;
+                        power
+                    })
                 });
-                acting.spreads.push(Spread { load: LoadId(index), from, to, ends });
+                acting.spreads.push(Spread { load: LoadId(index), from, to, per_metre });
             }
-            LoadKind::Own { .. } => {}
+            LoadKind::Force { .. } | LoadKind::Couple { .. } | LoadKind::Spread(_) => {}
         }
     }
     Ok(())

@@ -5,6 +5,7 @@ use super::attach::{Acting, Spread};
 use crate::budget::spend;
 use crate::geometry::{Point, Vector, Wrench};
 use crate::model::{BodyId, Model, PointId};
+use crate::things::load::Powers;
 use crate::tolerance;
 use std::collections::HashMap;
 
@@ -52,8 +53,8 @@ pub(crate) struct Edge {
     /// Metres from the first point of its stretch.
     pub(crate) start: f64,
     pub(crate) length: f64,
-    /// Force per metre at its start, and by how much it grows per metre.
-    pub(crate) load: [Vector; 2],
+    /// Force per metre, with the powers of the distance from its start.
+    pub(crate) load: Powers<Vector>,
     /// A distributed load lies on it that equilibrium does not fix.
     open: bool,
     spread: bool,
@@ -166,7 +167,7 @@ impl Graph {
                             ends: [before, vertex],
                             start: station,
                             length,
-                            load: [Vector::ZERO; 2],
+                            load: Powers::default(),
                             open: false,
                             spread: false,
                         });
@@ -254,13 +255,11 @@ impl Graph {
                 continue;
             }
             edge.spread = true;
-            let Some([start, end]) = spread.ends else {
-                edge.open = true;
-                continue;
-            };
-            let slope = (end - start) * (1.0 / (b - a));
-            edge.load[0] += start + slope * (edge.start - a);
-            edge.load[1] += slope;
+            let sense = if b > a { 1.0 } else { -1.0 };
+            match spread.seen_from((edge.start - a) * sense, sense) {
+                Some(load) => edge.load.iter_mut().zip(load).for_each(|(sum, power)| *sum += power),
+                None => edge.open = true,
+            }
         }
         Ok(())
     }
@@ -318,12 +317,15 @@ impl Graph {
     fn own(&self, edge: &Edge) -> Sum {
         let from = self.vertices[edge.ends[0]].at;
         let along = (self.vertices[edge.ends[1]].at - from).unit().unwrap_or(Vector::X);
-        let ([q, grows], l) = (edge.load, edge.length);
-        let force = q * l + grows * (l * l / 2.0);
-        let turning = along.cross(q * (l * l / 2.0) + grows * (l * l * l / 3.0));
+        let (mut force, mut first, mut reach) = (Vector::ZERO, Vector::ZERO, 1.0);
+        for (k, power) in edge.load.into_iter().enumerate() {
+            reach *= edge.length;
+            force += power * (reach / (k + 1) as f64);
+            first += power * (reach * edge.length / (k + 2) as f64);
+        }
         Sum {
             force,
-            moment: (from - self.origin).cross(force) + turning,
+            moment: (from - self.origin).cross(force) + along.cross(first),
             count: usize::from(edge.spread),
             open: usize::from(edge.open),
         }

@@ -9,7 +9,7 @@ mod attach;
 mod envelope;
 mod graph;
 mod peaks;
-mod poly;
+pub(crate) mod poly;
 mod solid;
 
 pub use crate::sheet::Side;
@@ -19,7 +19,7 @@ pub(crate) use attach::{Acting, everything_acting};
 pub(crate) use envelope::governing;
 pub use envelope::{Governed, envelope};
 pub use peaks::Extreme;
-pub use poly::Poly;
+pub use poly::{DEGREE, Poly};
 pub(crate) use solid::inside_space;
 pub use solid::{Six, SolidDiagram, SolidInside, SolidSegment};
 
@@ -29,7 +29,7 @@ use crate::geometry::Vector;
 use crate::model::{BodyId, Model, PointId};
 use crate::tolerance;
 pub(crate) use graph::Graph;
-use graph::{Sides, Stretch};
+use graph::{Edge, Sides, Stretch};
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -264,14 +264,8 @@ fn segment(
     spend(2);
     let edge = &graph.edges[index];
     let (t, n, l) = (along, along.left(), edge.length);
-    // Along and across, per metre, at the start and growing.
-    let q = edge.load.map(|q| [q.dot(t), q.dot(n)]);
-    let [along_start, along_grows] = [q[0][0], q[1][0]];
-    let [across_start, across_grows] = [q[0][1], q[1][1]];
-    // What the loads on the edge add to N, V and M over its length, when V and M begin at nothing.
-    let gain_n = -(along_start * l + along_grows * l * l / 2.0);
-    let gain_v = across_start * l + across_grows * l * l / 2.0;
-    let gain_m = across_start * l * l / 2.0 + across_grows * l * l * l / 6.0;
+    // What the loads on the edge add to N, V and M over its length, when they begin at nothing.
+    let [gain_n, gain_v, gain_m] = grown(edge, along, [0.0; 3]).map(|poly| poly.at(l));
     let (before, after) = (&sides.before, &sides.after);
     let (first, last) = (graph.at(edge.ends[0]), graph.at(edge.ends[1]));
     let from_before = [-before.force.dot(t), before.force.dot(n), -before.about(graph.origin, first).z];
@@ -310,14 +304,13 @@ fn polynomials(
     let edge = &graph.edges[index];
     let clean =
         |value: f64, scale: f64| if value.abs() <= tolerance::ZERO_FORCE * scale { 0.0 } else { value };
-    let q = edge.load.map(|q| [q.dot(along), q.dot(along.left())]);
-    let [along_start, along_grows] = [q[0][0], q[1][0]];
-    let [across_start, across_grows] = [q[0][1], q[1][1]];
-    let [n0, v0, m0] = [clean(begins[0], forces), clean(begins[1], forces), clean(begins[2], moments)];
-    let inner = [
-        Poly([n0, 0.0 - along_start, 0.0 - along_grows / 2.0, 0.0]),
-        Poly([v0, across_start, across_grows / 2.0, 0.0]),
-        Poly([m0, v0, across_start / 2.0, across_grows / 6.0]),
-    ];
-    Segment { start: edge.start, end: edge.start + edge.length, inner }
+    let begins = [clean(begins[0], forces), clean(begins[1], forces), clean(begins[2], moments)];
+    Segment { start: edge.start, end: edge.start + edge.length, inner: grown(edge, along, begins) }
+}
+
+/// N, V and M along an edge from what they are at its start: dN/ds = −p, dV/ds = w, dM/ds = V.
+fn grown(edge: &Edge, along: Vector, [n, v, m]: [f64; 3]) -> [Poly; 3] {
+    let v = Poly::of(edge.load.map(|q| q.dot(along.left()))).integral(v);
+    // Not the negative of nothing.
+    [Poly::of(edge.load.map(|q| 0.0 - q.dot(along))).integral(n), v, v.integral(m)]
 }

@@ -1,26 +1,42 @@
-//! Polynomials up to the third degree: what N, V and M are between two places where something acts.
+//! Polynomials: what N, V and M are between two places where something acts.
 
-/// c₀ + c₁x + c₂x² + c₃x³.
+use crate::things::load::{HIGHEST, Powers};
+
+/// How far they go: M is twice integrated from a load.
+pub const DEGREE: usize = HIGHEST + 2;
+
+/// c₀ + c₁x + c₂x² + ...
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
-pub struct Poly(pub [f64; 4]);
+pub struct Poly(pub [f64; DEGREE + 1]);
 
 impl Poly {
+    /// What a load per metre is.
+    pub(crate) fn of(load: Powers<f64>) -> Self {
+        Self(std::array::from_fn(|k| load.get(k).copied().unwrap_or(0.0)))
+    }
+
     /// Its value.
     pub fn at(&self, x: f64) -> f64 {
-        let [a, b, c, d] = self.0;
-        a + x * (b + x * (c + x * d))
+        at(&self.0, x)
     }
 
     /// Its derivative.
     pub fn derivative(&self) -> Self {
-        let [_, b, c, d] = self.0;
-        Self([b, 2.0 * c, 3.0 * d, 0.0])
+        let above = |k: usize| self.0.get(k + 1).map_or(0.0, |c| c * (k + 1) as f64);
+        Self(std::array::from_fn(above))
+    }
+
+    /// That of which it is the derivative and which begins with `first`. Its own highest power has to be 0.
+    pub(crate) fn integral(&self, first: f64) -> Self {
+        debug_assert!(self.0[DEGREE] == 0.0, "a power too high to be integrated");
+        Self(std::array::from_fn(|k| if k == 0 { first } else { self.0[k - 1] / k as f64 }))
     }
 
     /// The same curve in u = x + by: `self.at(x) == self.moved(by).at(x + by)`.
     pub fn moved(&self, by: f64) -> Self {
-        let ([a, b, c, d], h) = (self.0, -by);
-        Self([a + h * (b + h * (c + h * d)), b + h * (2.0 * c + h * 3.0 * d), c + 3.0 * d * h, d])
+        let mut moved = self.0;
+        shift(&mut moved, |c, above| *c -= above * by);
+        Self(moved)
     }
 
     /// The sum of two.
@@ -33,11 +49,19 @@ impl Poly {
         Self(self.0.map(|c| c * factor))
     }
 
-    /// Its Bézier ordinates over [0, end], at the start, a third, two thirds and the end: c₀, c₀ + c₁l/3, c₀ + 2c₁l/3 + c₂l²/3, p(l). It lies between
-    /// the least and the greatest of them.
-    pub fn ordinates(&self, end: f64) -> [f64; 4] {
-        let Self([a, b, c, _]) = *self;
-        [a, a + b * end / 3.0, a + 2.0 * b * end / 3.0 + c * end * end / 3.0, self.at(end)]
+    /// Its Bézier ordinates over [0, end], at equal distances from the start to the end: of i, ∑ C(i,k)/C(n,k) cₖ lᵏ up to k = i. It lies between the
+    /// least and the greatest of them.
+    pub fn ordinates(&self, end: f64) -> [f64; DEGREE + 1] {
+        std::array::from_fn(|i| {
+            let (mut sum, mut share) = (0.0, 1.0);
+            for (k, c) in self.0[..=i].iter().enumerate() {
+                sum += c * share;
+                if k < DEGREE {
+                    share *= end * i.saturating_sub(k) as f64 / (DEGREE - k) as f64;
+                }
+            }
+            sum
+        })
     }
 
     /// Without the zeros at its end.
@@ -55,7 +79,7 @@ impl Poly {
             if let Some((from, before)) = last
                 && before != here
             {
-                found.push(self.bisect(from, x, before));
+                found.push(bisect(&self.0, from, x, before));
             }
             last = Some((x, here));
         }
@@ -76,44 +100,79 @@ impl Poly {
 
     /// Where its derivative is zero inside (0, end), in ascending order: the only places where it can turn.
     pub fn turns(&self, end: f64) -> Vec<f64> {
-        let [_, b, c, d] = self.0;
-        let inside = |x: &f64| *x > 0.0 && *x < end;
-        // b + 2cx + 3dx² = 0.
-        let (q, l) = (3.0 * d, 2.0 * c);
-        let mut roots: Vec<f64> = if q == 0.0 {
-            if l == 0.0 { Vec::new() } else { vec![-b / l] }
-        } else {
+        zeros(self.derivative().coefficients(), end)
+    }
+}
+
+/// A polynomial by its coefficients, at x.
+pub(crate) fn at(c: &[f64], x: f64) -> f64 {
+    c.iter().rev().fold(0.0, |sum, c| sum * x + c)
+}
+
+/// The derivative of a polynomial.
+pub(crate) fn derivative(c: &[f64]) -> Vec<f64> {
+    c.iter().enumerate().skip(1).map(|(k, c)| k as f64 * c).collect()
+}
+
+/// Goes to another origin by Horner's scheme, again and again: what is left over is the next coefficient. `add` puts the coefficient above, so many
+/// metres away, on the one below it.
+pub(crate) fn shift<T: Copy>(powers: &mut [T], add: impl Fn(&mut T, T)) {
+    for low in 0..powers.len() {
+        for k in (low..powers.len() - 1).rev() {
+            let above = powers[k + 1];
+            add(&mut powers[k], above);
+        }
+    }
+}
+
+/// Where a polynomial without zeros at its end is zero inside (0, end), in ascending order; a curve of a higher degree than the second only where it
+/// changes its sign.
+pub(crate) fn zeros(c: &[f64], end: f64) -> Vec<f64> {
+    let mut roots = match *c {
+        [] | [_] => Vec::new(),
+        [b, l] => vec![-b / l],
+        [b, l, q] => {
             let discriminant = l * l - 4.0 * q * b;
             if discriminant < 0.0 {
-                Vec::new()
-            } else {
-                // The form that does not subtract nearly equal numbers.
-                let s = -0.5 * (l + l.signum() * discriminant.sqrt());
-                if s == 0.0 { vec![0.0] } else { vec![s / q, b / s] }
+                return Vec::new();
             }
-        };
-        roots.retain(inside);
-        roots.sort_by(f64::total_cmp);
-        roots.dedup();
-        roots
-    }
-
-    /// The one place between `a` and `b` where a monotonic stretch leaves the sign it has at `a`.
-    fn bisect(&self, mut a: f64, mut b: f64, sign: f64) -> f64 {
-        // Every step halves: after these the two are neighbours among the numbers.
-        for _ in 0..200 {
-            let middle = 0.5 * (a + b);
-            if middle <= a || middle >= b {
-                break;
-            }
-            let value = self.at(middle);
-            if value == 0.0 {
-                return middle;
-            }
-            if value.signum() == sign { a = middle } else { b = middle }
+            // The form that does not subtract nearly equal numbers.
+            let s = -0.5 * (l + l.signum() * discriminant.sqrt());
+            if s == 0.0 { vec![0.0] } else { vec![s / q, b / s] }
         }
-        0.5 * (a + b)
+        // Between neighbours among the zeros of its derivative it changes its sign once at most.
+        _ => {
+            let mut marks = vec![0.0];
+            marks.extend(zeros(&derivative(c), end));
+            marks.push(end);
+            let crossing = |pair: &[f64]| {
+                let [from, to] = [pair[0], pair[1]].map(|x| at(c, x));
+                (from * to < 0.0).then(|| bisect(c, pair[0], pair[1], from.signum()))
+            };
+            marks.windows(2).filter_map(crossing).collect()
+        }
+    };
+    roots.retain(|x| *x > 0.0 && *x < end);
+    roots.sort_by(f64::total_cmp);
+    roots.dedup();
+    roots
+}
+
+/// The one place between `a` and `b` where a curve leaves the sign it has at `a`.
+fn bisect(c: &[f64], mut a: f64, mut b: f64, sign: f64) -> f64 {
+    // Every step halves: after these the two are neighbours among the numbers.
+    for _ in 0..200 {
+        let middle = 0.5 * (a + b);
+        if middle <= a || middle >= b {
+            break;
+        }
+        let value = at(c, middle);
+        if value == 0.0 {
+            return middle;
+        }
+        if value.signum() == sign { a = middle } else { b = middle }
     }
+    0.5 * (a + b)
 }
 
 #[cfg(test)]
@@ -144,5 +203,31 @@ mod tests {
         assert!(Poly([2.0, -1.0, 0.0, 0.0]).crossings(2.0, 1e-12).is_empty());
         assert_eq!(Poly([2.0, -1.0, 0.0, 0.0]).coefficients(), [2.0, -1.0]);
         assert_eq!(Poly::default().coefficients(), [0.0]);
+    }
+
+    #[test]
+    fn zeros_of_a_quintic() {
+        // x (x − 1) (x − 2) (x − 3) (x − 4) moved by a half: five crossings.
+        let shifted = |x: f64| {
+            let y = x + 0.5;
+            y * (y - 1.0) * (y - 2.0) * (y - 3.0) * (y - 4.0)
+        };
+        // Its coefficients by hand: at y = x + 1/2 the roots are −1/2, 1/2, 3/2, 5/2, 7/2.
+        let roots = [-0.5, 0.5, 1.5, 2.5, 3.5];
+        let mut c = vec![1.0];
+        for r in roots {
+            let mut next = vec![0.0; c.len() + 1];
+            for (k, v) in c.iter().enumerate() {
+                next[k] -= r * v;
+                next[k + 1] += v;
+            }
+            c = next;
+        }
+        assert!((at(&c, 0.3) - shifted(0.3)).abs() < 1e-12);
+        let found = zeros(&c, 3.0);
+        assert_eq!(found.len(), 3);
+        for (found, root) in found.iter().zip([0.5, 1.5, 2.5]) {
+            assert!((found - root).abs() < 1e-12, "{found} {root}");
+        }
     }
 }

@@ -10,6 +10,7 @@ use crate::budget::spend;
 use crate::equilibrium::Equilibrium;
 use crate::geometry::Vector;
 use crate::model::{BodyId, Model, PointId};
+use crate::things::load::Powers;
 use crate::tolerance;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -215,7 +216,7 @@ fn segment(
     spend(3);
     let edge = &graph.edges[index];
     let l = edge.length;
-    // The load per metre, at the start and growing, along the three axes.
+    // The load per metre along the three axes.
     let q = edge.load.map(|q| axes.map(|axis| q.dot(axis)));
     let (first, last) = (graph.at(edge.ends[0]), graph.at(edge.ends[1]));
     let scale = |i: usize| if Six::ALL[i].moment() { moments } else { forces };
@@ -249,16 +250,9 @@ fn segment(
 }
 
 /// dN/ds = −q_x, dV_y/ds = q_y, dV_z/ds = q_z, dM_y/ds = V_z, dM_z/ds = V_y; T is constant between what acts.
-fn polynomials(begins: [f64; 6], [q, grows]: [[f64; 3]; 2]) -> [Poly; 6] {
+fn polynomials(begins: [f64; 6], q: Powers<[f64; 3]>) -> [Poly; 6] {
     let [n, vy, vz, t, my, mz] = begins;
-    let shear = |v: f64, i: usize| Poly([v, q[i], grows[i] / 2.0, 0.0]);
-    let bending = |m: f64, v: f64, i: usize| Poly([m, v, q[i] / 2.0, grows[i] / 6.0]);
-    [
-        Poly([n, 0.0 - q[0], 0.0 - grows[0] / 2.0, 0.0]),
-        shear(vy, 1),
-        shear(vz, 2),
-        Poly([t, 0.0, 0.0, 0.0]),
-        bending(my, vz, 2),
-        bending(mz, vy, 1),
-    ]
+    let [vy, vz] = [(vy, 1), (vz, 2)].map(|(v, i)| Poly::of(q.map(|q| q[i])).integral(v));
+    let n = Poly::of(q.map(|q| 0.0 - q[0])).integral(n);
+    [n, vy, vz, Poly::default().integral(t), vz.integral(my), vy.integral(mz)]
 }

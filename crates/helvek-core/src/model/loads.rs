@@ -7,6 +7,7 @@ use crate::geometry::Vector;
 use crate::id::{Id, Kind};
 use crate::problem::ProblemKind;
 use crate::sheet::{self, CoupleLoad, DistributedLoad, Document, ForceLoad, OwnWeight, Per, WeightLoad};
+use crate::things::load::Profile;
 use crate::tolerance;
 use crate::units::Dimension;
 
@@ -35,10 +36,10 @@ impl Load {
     }
 }
 
-/// The kinds of load.
+/// What a load is.
 #[derive(Debug, Clone, PartialEq)]
 pub enum LoadKind {
-    /// A force at a point.
+    /// A force at a point; a weight, too.
     Force {
         /// Where.
         at: PointId,
@@ -58,35 +59,89 @@ pub enum LoadKind {
         /// N·m.
         size: Amount,
     },
-    /// A force along the straight line between two points of a run.
-    Distributed {
-        /// Where it begins.
-        from: PointId,
-        /// Where it ends.
-        to: PointId,
-        /// N per metre of what `per` says, at `from`.
-        start: Amount,
-        /// N per metre, at `to`.
-        end: Amount,
-        /// The unit direction in which a positive intensity pushes.
-        direction: Vector,
-        /// Metres over which the intensity counts: the stretch's own length, or its projection.
-        over: f64,
-    },
-    /// A weight, acting down.
-    Weight {
-        /// The centre of mass.
-        at: PointId,
-        /// kg, when it was given by its mass.
-        mass: Option<f64>,
-        /// N.
-        size: Amount,
-    },
+    /// A force along a stretch.
+    Spread(Spread),
     /// The own weight of bars at their joints.
     Own {
+        /// The unit direction in which it acts.
+        down: Vector,
         /// Each joint with the weight it takes over, N.
         halves: Vec<(PointId, On, f64)>,
     },
+}
+
+/// A force along the straight line between two points of a run.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Spread {
+    /// Where it begins.
+    pub from: PointId,
+    /// Where it ends.
+    pub to: PointId,
+    /// The profiles it is made of, each with its size, N per metre of what `per` says.
+    pub parts: Vec<(Profile, Amount)>,
+    /// The unit direction in which a positive intensity pushes.
+    pub direction: Vector,
+    /// Metres over which the intensity counts: the stretch's own length, or its projection.
+    pub over: f64,
+}
+
+impl Spread {
+    /// The parts of one that goes straight from one intensity to another.
+    fn straight(start: Amount, end: Amount) -> Vec<(Profile, Amount)> {
+        if start == end {
+            vec![(Profile::Uniform, start)]
+        } else {
+            vec![(Profile::Falling, start), (Profile::Rising, end)]
+        }
+    }
+
+    /// Its intensities where it begins and where it ends.
+    pub fn ends(&self) -> [Amount; 2] {
+        match self.parts[..] {
+            [(_, start), (_, end)] => [start, end],
+            [(Profile::Rising, end)] => [Amount::Known(0.0), end],
+            [(Profile::Falling, start)] => [start, Amount::Known(0.0)],
+            [(_, size)] => [size; 2],
+            _ => [Amount::Known(0.0); 2],
+        }
+    }
+
+    /// The same, told from its other end.
+    pub(crate) fn reversed(&self) -> Self {
+        let parts = self.parts.iter().rev().map(|(profile, size)| (profile.sort().reversed, *size));
+        Self { from: self.to, to: self.from, parts: parts.collect(), ..*self }
+    }
+
+    /// The resultants that stand for it when it is worked with: where nothing is sought and its sense stays, a uniform part with a triangle on top
+    /// of it, as everyone draws it; else one for each of its parts.
+    pub(crate) fn drawn(&self) -> Vec<(Profile, Amount)> {
+        match self.parts[..] {
+            [(Profile::Falling, Amount::Known(start)), (Profile::Rising, Amount::Known(end))]
+                if start * end >= 0.0 =>
+            {
+                let uniform = if start.abs() < end.abs() { start } else { end };
+                let triangle = if start == uniform {
+                    (Profile::Rising, Amount::Known(end - uniform))
+                } else {
+                    (Profile::Falling, Amount::Known(start - uniform))
+                };
+                vec![triangle, (Profile::Uniform, Amount::Known(uniform))]
+            }
+            _ => self.parts.clone(),
+        }
+    }
+
+    /// A stretch of it by the fractions where it begins and ends; `None` where what is sought would not be the same size all along.
+    fn part(&self, [from, to]: [f64; 2]) -> Option<Vec<(Profile, Amount)>> {
+        let at = |t: f64| -> Option<f64> {
+            self.parts.iter().map(|(profile, size)| Some(profile.at(t) * size.known()?)).sum()
+        };
+        match (self.parts.as_slice(), at(from).zip(at(to))) {
+            ([(Profile::Uniform, size)], _) => Some(vec![(Profile::Uniform, *size)]),
+            (_, Some((start, end))) => Some(Self::straight(Amount::Known(start), Amount::Known(end))),
+            _ => None,
+        }
+    }
 }
 
 impl LoadKind {
@@ -96,40 +151,40 @@ impl LoadKind {
             return;
         }
         match self {
-            Self::Force { direction: way, size, .. } | Self::Couple { axis: way, size, .. } => {
+            Self::Force { direction, size, given, .. } => {
                 size.scale(by);
-                (*way, *size) = positive(*way, *size);
-            }
-            Self::Weight { size, mass, .. } => {
-                size.scale(by);
-                *mass = mass.map(|mass| mass * by);
-            }
-            Self::Distributed { start, end, direction, .. } => {
-                start.scale(by);
-                end.scale(by);
-                if let (Amount::Known(a), Amount::Known(b)) = (&mut *start, &mut *end)
-                    && *a <= 0.0
-                    && *b <= 0.0
-                {
-                    (*a, *b, *direction) = (-*a, -*b, -*direction);
+                (*direction, *size) = positive(*direction, *size);
+                if let Given::Mass(mass) = given {
+                    *mass *= by.abs();
                 }
             }
-            Self::Own { halves } => halves.iter_mut().for_each(|(_, _, weight)| *weight *= by),
+            Self::Couple { axis, size, .. } => {
+                size.scale(by);
+                (*axis, *size) = positive(*axis, *size);
+            }
+            Self::Spread(Spread { parts, direction, .. }) => {
+                parts.iter_mut().for_each(|(_, size)| size.scale(by));
+                if parts.iter().all(|(_, size)| size.known().is_some_and(|size| size <= 0.0)) {
+                    parts.iter_mut().for_each(|(_, size)| size.scale(-1.0));
+                    *direction = -*direction;
+                }
+            }
+            Self::Own { halves, .. } => halves.iter_mut().for_each(|(_, _, weight)| *weight *= by),
         }
     }
 
-    /// Its sizes: two for a load that varies.
+    /// Its sizes: several for a load that varies; none for what is never sought.
     pub fn amounts(&self) -> Vec<Amount> {
-        match *self {
-            Self::Force { size, .. } | Self::Couple { size, .. } | Self::Weight { size, .. } => vec![size],
-            Self::Distributed { start, end, .. } => vec![start, end],
+        match self {
+            Self::Force { size, .. } | Self::Couple { size, .. } => vec![*size],
+            Self::Spread(spread) => spread.parts.iter().map(|(_, size)| *size).collect(),
             Self::Own { .. } => Vec::new(),
         }
     }
 }
 
 /// How a force was written.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq)]
 pub enum Given {
     /// By its components: they are used as they stand.
     Components,
@@ -137,17 +192,16 @@ pub enum Given {
     FromHorizontal,
     /// By size and direction; the angle was given from the vertical.
     FromVertical,
+    /// As the weight of a mass, kg.
+    Mass(f64),
+    /// As a weight, by its size.
+    Weight,
 }
 
 /// The name of each load, given or generated, in the order of the sheet.
 pub fn load_names(sheet: &sheet::Sheet) -> Vec<String> {
     let given: Vec<_> = sheet.loads.iter().map(sheet::Load::name).collect();
-    names::complete(&given, |i| match &sheet.loads[i] {
-        sheet::Load::Force(_) => "F#".into(),
-        sheet::Load::Couple(_) => "M#".into(),
-        sheet::Load::Distributed(_) => "q#".into(),
-        sheet::Load::Weight(_) | sheet::Load::Own(_) => "W#".into(),
-    })
+    names::complete(&given, |i| format!("{}#", sheet.loads[i].word().sort().letter))
 }
 
 impl Builder {
@@ -334,28 +388,22 @@ impl Builder {
             }
         };
         let (start, end) = (start?, end?);
+        let load = Spread { from, to, parts: Spread::straight(start, end), direction, over };
+        if let [PathPiece { body, ends: [from, to], .. }] = pieces[..] {
+            return Some(vec![(On::Body(body), LoadKind::Spread(Spread { from, to, ..load }))]);
+        }
         let whole = stretch.length();
-        let at = |way: f64| match (start, end) {
-            (Amount::Known(a), Amount::Known(b)) => Some(Amount::Known(a + (b - a) * (way / whole))),
-            _ => (start == end).then_some(start),
-        };
-        let last = pieces.len() - 1;
-        let mut parts = Vec::with_capacity(pieces.len());
-        for (i, piece) in pieces.into_iter().enumerate() {
-            // What was written is kept to the last bit where nothing is parted.
-            let start = if i == 0 { Some(start) } else { at(piece.start) };
-            let end = if i == last { Some(end) } else { at(piece.end) };
-            let Some((start, end)) = start.zip(end) else {
+        let mut list = Vec::with_capacity(pieces.len());
+        for PathPiece { body, ends: [from, to], start, end } in pieces {
+            let Some(parts) = load.part([start / whole, end / whole]) else {
                 let message = format!("{what} varies over a joint, and one of its ends is sought.");
                 self.sense(path, message, "Write one load for each body.");
                 return None;
             };
-            let over = if last == 0 { over } else { over * (piece.end - piece.start) / whole };
-            let [from, to] = piece.ends;
-            let kind = LoadKind::Distributed { from, to, start, end, direction, over };
-            parts.push((On::Body(piece.body), kind));
+            let over = over * (end - start) / whole;
+            list.push((On::Body(body), LoadKind::Spread(Spread { from, to, parts, direction, over })));
         }
-        Some(parts)
+        Some(list)
     }
 
     /// What a load is spread along: the body that is named, else the only one with a run through both points; else the bodies that follow one
@@ -459,7 +507,8 @@ impl Builder {
             self.sense(&format!("{path}.{key}"), message, "Use a force for what lifts.");
             return None;
         }
-        Some((on?, LoadKind::Weight { at: at?, mass, size }))
+        let given = mass.map_or(Given::Weight, Given::Mass);
+        Some((on?, LoadKind::Force { at: at?, direction: -self.model.up(), size, given }))
     }
 }
 
@@ -501,7 +550,7 @@ impl Builder {
             self.sense(path, format!("Load {name} is the weight of bars, and there are none."), "Remove it.");
             return None;
         };
-        Some((*on, LoadKind::Own { halves }))
+        Some((*on, LoadKind::Own { down: -self.model.up(), halves }))
     }
 }
 

@@ -38,7 +38,7 @@ pub use effort::Effort;
 pub use joints::{Bar, Joint, JointKind, bar_names, joint_names};
 pub use limits::{BarLimits, Growing, PERMANENT};
 pub use loading::{Loading, Settlement};
-pub use loads::{Given, Load, LoadKind, load_names};
+pub use loads::{Given, Load, LoadKind, Spread, load_names};
 pub use order::{Part, Picked, Sum};
 pub use parameter::Parameter;
 pub use pins::{Plate, PlateOf, PlatedPin, Stock, Threaded};

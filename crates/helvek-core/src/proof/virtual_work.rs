@@ -7,7 +7,8 @@
 use crate::budget::spend;
 use crate::equilibrium::{Column, ColumnId, ColumnOf, Component, Equilibrium};
 use crate::geometry::{Point, Vector};
-use crate::model::{Amount, BodyId, JointKind, LoadKind, Model, On, PinId, PointId, RopeEnd, RopeId};
+use crate::model::{Amount, BodyId, JointKind, LoadKind, Model, On, PinId, RopeEnd, RopeId, Spread};
+use crate::things::load::Profile;
 use faer::Mat;
 use faer::linalg::solvers::Solve;
 
@@ -271,23 +272,24 @@ fn each_load(freedoms: &Freedoms<'_>, mut take: impl FnMut(Amount, Moves)) {
     let model = freedoms.model;
     for load in &model.loading.loads {
         let moves = |at: Point| freedoms.on(load.on, at);
-        match load.kind {
-            LoadKind::Force { at, direction, size, .. } => take(size, moves(model.at(at)).along(direction)),
-            LoadKind::Weight { at, size, .. } => take(size, moves(model.at(at)).along(-model.up())),
+        match &load.kind {
+            LoadKind::Force { at, direction, size, .. } => {
+                take(*size, moves(model.at(*at)).along(*direction))
+            }
             LoadKind::Couple { axis, size, .. } => {
                 if let Some(body) = load.on.body() {
-                    take(size, freedoms.turn(body).along(axis));
+                    take(*size, freedoms.turn(body).along(*axis));
                 }
             }
-            LoadKind::Own { ref halves } => {
+            LoadKind::Own { down, halves } => {
                 for (at, on, weight) in halves {
-                    take(Amount::Known(*weight), freedoms.on(*on, model.at(*at)).along(-model.up()));
+                    take(Amount::Known(*weight), freedoms.on(*on, model.at(*at)).along(*down));
                 }
             }
-            LoadKind::Distributed { from, to, start, end, direction, over } => {
-                let spread = Spread { from, to, direction, over };
-                take(start, spread.work(freedoms, load.on, |t| 1.0 - t));
-                take(end, spread.work(freedoms, load.on, |t| t));
+            LoadKind::Spread(spread) => {
+                for (profile, size) in &spread.parts {
+                    take(*size, work(freedoms, load.on, spread, *profile));
+                }
             }
         }
     }
@@ -306,23 +308,15 @@ fn each_load(freedoms: &Freedoms<'_>, mut take: impl FnMut(Amount, Moves)) {
     }
 }
 
-struct Spread {
-    from: PointId,
-    to: PointId,
-    direction: Vector,
-    over: f64,
-}
-
-impl Spread {
-    /// ∫ share(t) · displacement along the load · dt over the stretch: linear times linear, exact by two points of Gauss.
-    fn work(&self, freedoms: &Freedoms<'_>, on: On, share: impl Fn(f64) -> f64) -> Moves {
-        let (a, b) = (freedoms.model.at(self.from), freedoms.model.at(self.to));
-        let half = 0.5 / 3f64.sqrt();
-        let mut sum = Vec::new();
-        for t in [0.5 - half, 0.5 + half] {
-            let moves = freedoms.on(on, a + (b - a) * t).along(self.direction);
-            sum.extend(moves.into_iter().map(|(k, v)| (k, v * share(t) * self.over * 0.5)));
-        }
-        sum
+/// ∫ intensity(t) · displacement along the load · dt over the stretch, per unit of its size. The displacement is linear: three points of Gauss and
+/// Legendre are exact for an intensity up to the fourth degree.
+fn work(freedoms: &Freedoms<'_>, on: On, spread: &Spread, profile: Profile) -> Moves {
+    let (a, b) = (freedoms.model.at(spread.from), freedoms.model.at(spread.to));
+    let aside = 0.5 * 0.6f64.sqrt();
+    let mut sum = Vec::new();
+    for (t, weight) in [(0.5 - aside, 5.0 / 18.0), (0.5, 8.0 / 18.0), (0.5 + aside, 5.0 / 18.0)] {
+        let moves = freedoms.on(on, a + (b - a) * t).along(spread.direction);
+        sum.extend(moves.into_iter().map(|(k, v)| (k, v * profile.at(t) * spread.over * weight)));
     }
+    sum
 }

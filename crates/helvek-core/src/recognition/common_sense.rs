@@ -72,7 +72,6 @@ fn downward(load: &LoadKind) -> Option<PointId> {
         LoadKind::Force { at, direction, size, .. } if direction == -Vector::Y => {
             size.known().filter(|s| *s > 0.0).map(|_| at)
         }
-        LoadKind::Weight { at, size, .. } => size.known().filter(|s| *s > 0.0).map(|_| at),
         _ => None,
     }
 }

@@ -2,7 +2,7 @@
 
 use crate::budget::spend;
 use crate::geometry::{Point, Vector};
-use crate::model::{Amount, Constraints, LoadKind, Model, PointId, SupportId};
+use crate::model::{Amount, Constraints, LoadKind, Model, PointId, Spread, SupportId};
 use crate::tolerance;
 
 /// A structure that is its own mirror image.
@@ -94,8 +94,8 @@ impl Mirror<'_> {
     /// The net force at each point, couples and distributed loads, mirrored.
     fn loads(&self) -> bool {
         let flip = |v: Vector| Vector { x: -v.x, ..v };
-        self.model.loading.loads.iter().all(|load| match load.kind {
-            LoadKind::Force { .. } | LoadKind::Weight { .. } => {
+        self.model.loading.loads.iter().all(|load| match &load.kind {
+            LoadKind::Force { .. } => {
                 let at = force_at(&load.kind).map(|(at, _)| at);
                 let Some((at, image)) = at.and_then(|at| Some((at, self.point(at)?))) else { return false };
                 let (Some(here), Some(there)) = (self.net(at), self.net(image)) else { return false };
@@ -104,21 +104,23 @@ impl Mirror<'_> {
             }
             LoadKind::Couple { size: Amount::Known(0.0), .. } => true,
             LoadKind::Couple { .. } => false,
-            LoadKind::Own { ref halves } => halves.iter().all(|(at, _, weight)| {
+            LoadKind::Own { halves, .. } => halves.iter().all(|(at, _, weight)| {
                 let image = self.point(*at);
                 halves.iter().any(|(other, _, there)| {
                     Some(*other) == image && (weight - there).abs() <= tolerance::CRITICAL * weight
                 })
             }),
-            LoadKind::Distributed { from, to, start, end, direction, .. } => {
-                let image = self.point(from).zip(self.point(to));
+            LoadKind::Spread(here) => {
+                let image = self.point(here.from).zip(self.point(here.to));
                 image.is_some_and(|(from, to)| {
-                    self.model.loading.loads.iter().any(|other| match other.kind {
-                        LoadKind::Distributed { from: f, to: t, start: s, end: e, direction: d, .. } => {
-                            let turned = (d - flip(direction)).length() <= tolerance::CRITICAL;
-                            turned
-                                && ((f, t, s, e) == (from, to, start, end)
-                                    || (f, t, s, e) == (to, from, end, start))
+                    self.model.loading.loads.iter().any(|other| match &other.kind {
+                        LoadKind::Spread(there) => {
+                            let turned = (there.direction - flip(here.direction)).length();
+                            let back = there.reversed();
+                            let same = |there: &Spread| {
+                                (there.from, there.to, &there.parts) == (from, to, &here.parts)
+                            };
+                            turned <= tolerance::CRITICAL && (same(there) || same(&back))
                         }
                         _ => false,
                     })
@@ -137,8 +139,8 @@ impl Mirror<'_> {
     fn supports(&self) -> Option<Vec<(SupportId, SupportId)>> {
         let sideways: f64 =
             self.model.loading.loads.iter().filter_map(|l| force_at(&l.kind)?.1).map(|f| f.x.abs()).sum();
-        let level = self.model.loading.loads.iter().all(|load| match load.kind {
-            LoadKind::Distributed { direction, .. } => direction.x == 0.0,
+        let level = self.model.loading.loads.iter().all(|load| match &load.kind {
+            LoadKind::Spread(spread) => spread.direction.x == 0.0,
             _ => true,
         });
         let upward = |held: &Constraints| held.is_pin(false) || held.holds_only(Vector::Y);
@@ -168,7 +170,6 @@ fn sorted(a: PointId, b: PointId) -> [PointId; 2] {
 fn force_at(load: &LoadKind) -> Option<(PointId, Option<Vector>)> {
     match *load {
         LoadKind::Force { at, direction, size, .. } => Some((at, size.known().map(|s| direction * s))),
-        LoadKind::Weight { at, size, .. } => Some((at, size.known().map(|s| -Vector::Y * s))),
-        LoadKind::Couple { .. } | LoadKind::Distributed { .. } | LoadKind::Own { .. } => None,
+        LoadKind::Couple { .. } | LoadKind::Spread(_) | LoadKind::Own { .. } => None,
     }
 }

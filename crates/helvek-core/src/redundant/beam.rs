@@ -1,6 +1,8 @@
 //! What the loads of a member do to its ends when these are held.
 
+use crate::inside::poly::at;
 use crate::model::LoadId;
+use crate::things::load::Powers;
 
 /// What a part of the fixed-end moments comes from.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -44,19 +46,20 @@ impl Part {
         Self { of: PartOf::Couple(load, c, a), held }
     }
 
-    /// From a load that grows linearly from `w[0]` at `over[0]` to `w[1]` at `over[1]`: ∫ of the above. The integrand is of the fourth degree: three
-    /// points of Gauss and Legendre give it exactly.
-    pub(super) fn spread(load: LoadId, w: [f64; 2], over: [f64; 2], l: f64) -> Self {
+    /// From a load w over `over`, with the powers of the distance from where it begins: ∫ of the above. The integrand is of the third degree and that of the load: three points of Gauss and Legendre give
+    /// it exactly up to the fifth.
+    pub(super) fn spread(load: LoadId, w: Powers<f64>, over: [f64; 2], l: f64) -> Self {
         let (middle, half) = (0.5 * (over[0] + over[1]), 0.5 * (over[1] - over[0]));
         let g = 0.6f64.sqrt();
         let points = [(-g, 5.0 / 9.0), (0.0, 8.0 / 9.0), (g, 5.0 / 9.0)];
         let mut held = [0.0; 2];
         for (x, weight) in points {
-            let (a, share) = (middle + half * x, 0.5 * (1.0 + x));
-            let here = Self::force(load, (w[0] + (w[1] - w[0]) * share) * weight * half, a, l);
+            let a = middle + half * x;
+            let here = Self::force(load, at(&w, a - over[0]) * weight * half, a, l);
             held = [held[0] + here.held[0], held[1] + here.held[1]];
         }
-        Self { of: PartOf::Spread(load, w, over), held }
+        let ends = [0.0, over[1] - over[0]].map(|x| at(&w, x));
+        Self { of: PartOf::Spread(load, ends, over), held }
     }
 
     /// From ends that are displaced so that the line between them turns by ψ: −6EIψ/L at both.

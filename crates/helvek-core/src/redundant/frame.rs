@@ -3,7 +3,9 @@
 use super::beam::{Part, PartOf};
 use crate::elastic::Elastic;
 use crate::geometry::{Point, Vector};
+use crate::inside::Poly;
 use crate::model::{BodyId, PointId};
+use crate::things::load::Powers;
 
 /// Why hand methods do not apply.
 #[derive(Debug, Clone, PartialEq)]
@@ -93,7 +95,7 @@ pub struct FrameMember {
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
 pub(super) struct Last {
     pub(super) length: f64,
-    pub(super) w: [f64; 2],
+    pub(super) w: Powers<f64>,
 }
 
 /// An end of a member, by the member's place in the list and which end it is.
@@ -178,7 +180,7 @@ impl Frame {
                 }
                 let [_, v, m] = carried[member.edges[member.edges.len() - 1]];
                 let Last { length: l, w } = member.last;
-                m + v * l + w[0] * l * l / 2.0 + w[1] * l * l * l / 6.0
+                Poly::of(w).integral(v).integral(m).at(l)
             })
             .collect();
         let largest = moments.iter().fold(0.0f64, |a, b| a.max(b.abs()));

@@ -10,6 +10,7 @@ use crate::geometry::{Point, Vector};
 use crate::inside::{Acting, Graph, Source, everything_acting};
 use crate::model::{BodyId, JointId, On, PointId, SupportId};
 use crate::solution::Statics;
+use crate::things::load::Powers;
 use crate::tolerance;
 
 /// Members and sways that a person would still write down.
@@ -302,7 +303,6 @@ impl Maker<'_> {
         }
         let origin = graph.at(from);
         for spread in &acting.spreads {
-            let Some([start, end]) = spread.ends else { continue };
             let model = &self.solved.model;
             let [a, b] = [spread.from, spread.to].map(|p| (model.at(p) - origin).dot(along));
             let off = |p: PointId| (model.at(p) - origin).dot(n).abs();
@@ -311,15 +311,22 @@ impl Maker<'_> {
             if off(spread.from).max(off(spread.to)) > slack || high - low <= slack {
                 continue;
             }
-            let at = |x: f64| start + (end - start) * ((x - a) / (b - a));
-            let (q, p) = ([at(low), at(high)].map(|q| q.dot(n)), [at(low), at(high)]);
-            if q != [0.0; 2] {
-                parts.push(Part::spread(spread.load, q, [low, high], length));
+            let sense = if b > a { 1.0 } else { -1.0 };
+            let Some(load) = spread.seen_from((low - a) * sense, sense) else { continue };
+            let across = load.map(|q| q.dot(n));
+            if across != Powers::<f64>::default() {
+                parts.push(Part::spread(spread.load, across, [low, high], length));
             }
-            // As two triangles' resultants: for the work on a rigid displacement these are enough.
+            // As one force and one couple about where it begins, put on both of its ends: for the work on a rigid displacement these are enough.
             let over = high - low;
-            forces.push((low + over / 3.0, p[0] * (over / 2.0)));
-            forces.push((low + 2.0 * over / 3.0, p[1] * (over / 2.0)));
+            let (mut sum, mut far, mut reach) = (Vector::ZERO, Vector::ZERO, 1.0);
+            for (k, power) in load.into_iter().enumerate() {
+                reach *= over;
+                sum += power * (reach / (k + 1) as f64);
+                far += power * (reach / (k + 2) as f64);
+            }
+            forces.push((low, sum - far));
+            forces.push((high, far));
         }
         if piece.curvature != 0.0 {
             parts.push(Part::warmed(piece.curvature, ei));

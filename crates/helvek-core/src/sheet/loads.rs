@@ -1,6 +1,7 @@
 //! What acts on the bodies, as written. A size may be sought: `"?P"`.
 
 use super::{Direction, Quantity, Turn};
+use crate::things::load::LoadWord;
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -170,6 +171,17 @@ macro_rules! of_any {
 }
 
 impl Load {
+    /// Its kind.
+    pub fn word(&self) -> LoadWord {
+        match self {
+            Self::Force(_) => LoadWord::Force,
+            Self::Couple(_) => LoadWord::Couple,
+            Self::Distributed(_) => LoadWord::Distributed,
+            Self::Weight(_) => LoadWord::Weight,
+            Self::Own(_) => LoadWord::Own,
+        }
+    }
+
     /// The name the user gave it.
     pub fn name(&self) -> Option<&str> {
         of_any!(self, l => l.name.as_deref())

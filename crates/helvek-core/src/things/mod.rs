@@ -1,6 +1,7 @@
 //! What a structure is made of, each sort of thing declared once: its words, what is said with it, what it comes to.
 
 pub mod joint;
+pub mod load;
 pub mod support;
 
 /// Where a kind is found.

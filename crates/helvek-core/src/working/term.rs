@@ -2,6 +2,7 @@
 
 use crate::equilibrium::{ActionId, ColumnId};
 use crate::geometry::Point;
+use crate::things::load::Profile;
 
 /// What a term stands for.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -19,16 +20,11 @@ pub enum Size {
     Force(f64),
     /// A known couple, N·m.
     Couple(f64),
-    /// Intensity × length of a uniform load.
-    Uniform {
-        /// N/m
-        intensity: f64,
-        /// m
-        over: f64,
-    },
-    /// ½ × intensity × length of a triangular load.
-    Triangle {
-        /// N/m at the high end
+    /// The resultant of a part of a distributed load: its share × intensity × length.
+    Resultant {
+        /// How it varies.
+        profile: Profile,
+        /// N/m where it is highest.
         intensity: f64,
         /// m
         over: f64,
@@ -44,14 +40,14 @@ pub enum Size {
     Found(f64),
     /// The unknown of this equation.
     Unknown,
-    /// A sought intensity, found (its magnitude, N/m) or not, over a stretch.
-    Spread {
+    /// The same of a sought intensity, found (its magnitude) or not.
+    Sought {
+        /// How it varies.
+        profile: Profile,
         /// N/m, once it is found.
         found: Option<f64>,
         /// m
         over: f64,
-        /// A triangle: half of it.
-        half: bool,
     },
 }
 
@@ -60,11 +56,10 @@ impl Size {
     pub fn value(self) -> f64 {
         match self {
             Self::Force(v) | Self::Couple(v) | Self::Found(v) => v,
-            Self::Uniform { intensity, over } => intensity * over,
-            Self::Triangle { intensity, over } => 0.5 * intensity * over,
+            Self::Resultant { profile, intensity, over } => profile.share() * intensity * over,
             Self::Mass { mass, gravity } => mass * gravity,
             Self::Unknown => 1.0,
-            Self::Spread { found, over, half } => found.unwrap_or(1.0) * over * if half { 0.5 } else { 1.0 },
+            Self::Sought { profile, found, over } => profile.share() * found.unwrap_or(1.0) * over,
         }
     }
 }

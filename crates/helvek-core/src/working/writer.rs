@@ -6,9 +6,10 @@ use crate::equilibrium::{
     ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, Equilibrium, PartId, Source,
 };
 use crate::geometry::{Point, Vector};
-use crate::model::{Amount, Given, LoadKind, Model, SoughtId};
+use crate::model::{Amount, Given, LoadKind, Model};
 use crate::plan::{Axis, Equation, FreeBody};
 use crate::sheet::School;
+use crate::things::load::Profile;
 use crate::tolerance;
 
 /// The values found so far, SI, along the assumed senses.
@@ -60,8 +61,9 @@ pub(super) fn terms(
         let size = match action.source {
             Source::Given => Size::Force(wrench.force.length()),
             Source::Mass { mass, gravity } => Size::Mass { mass, gravity },
-            Source::Uniform { intensity, over } => Size::Uniform { intensity: intensity.abs(), over },
-            Source::Triangle { intensity, over } => Size::Triangle { intensity: intensity.abs(), over },
+            Source::Spread { profile, intensity, over } => {
+                Size::Resultant { profile, intensity: intensity.abs(), over }
+            }
         };
         writer.force(Force { of, size, unit, at: wrench.about, given });
     }
@@ -107,15 +109,15 @@ fn angle_of(column: &Column) -> Given {
 /// How a sought intensity is spread in the `pair`-th of its loads.
 fn spread(model: &Model, column: &Column, pair: usize, value: Option<f64>) -> Size {
     let ColumnOf::Sought(id) = column.of else { return Size::Unknown };
-    let mine = |size: Amount, id: SoughtId| size == Amount::Sought(id);
-    let mut loads = model.loading.loads.iter().filter_map(|load| match load.kind {
-        LoadKind::Distributed { start, end, over, .. } if mine(start, id) || mine(end, id) => {
-            Some((over, mine(start, id) != mine(end, id)))
-        }
+    let spreads = model.loading.loads.iter().filter_map(|load| match &load.kind {
+        LoadKind::Spread(spread) => Some(spread),
         _ => None,
     });
-    let (over, half) = loads.nth(pair).unwrap_or((1.0, false));
-    Size::Spread { found: value.map(f64::abs), over, half }
+    let mine = spreads.flat_map(|spread| spread.parts.iter().map(move |part| (spread.over, part)));
+    let mut mine = mine.filter(|(_, (_, size))| *size == Amount::Sought(id));
+    let (over, profile) =
+        mine.nth(pair).map_or((1.0, Profile::Uniform), |(over, (profile, _))| (over, *profile));
+    Size::Sought { profile, found: value.map(f64::abs), over }
 }
 
 pub(super) struct Writer<'a> {

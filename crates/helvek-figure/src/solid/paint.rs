@@ -241,18 +241,16 @@ impl Painter<'_> {
     fn solid_spreads(&self) -> Vec<SolidSpread> {
         let steepest = self.steepest();
         let spread = |(row, load): (usize, &helvek_core::model::Load)| {
-            let LoadKind::Distributed { from, to, start, end, direction, .. } = load.kind else {
-                return None;
-            };
-            let height = |size: Amount| size.known().map_or(1.0, |v| ratio(v, steepest));
+            let LoadKind::Spread(spread) = &load.kind else { return None };
+            let [start, end] = spread.ends().map(|size| self.height(size, steepest));
             Some(SolidSpread {
                 id: load.mark(),
-                from: self.solid_at(from),
-                to: self.solid_at(to),
-                toward: direction.parts(),
-                start: height(start),
-                end: height(end),
-                texts: self.intensities(row, start, end),
+                from: self.solid_at(spread.from),
+                to: self.solid_at(spread.to),
+                toward: spread.direction.parts(),
+                start,
+                end,
+                texts: self.intensities(row, spread),
             })
         };
         self.model().loading.loads.iter().enumerate().filter_map(spread).collect()
@@ -308,35 +306,28 @@ impl Painter<'_> {
             Amount::Known(si) => self.as_written(load, key, si.abs(), unit),
             Amount::Sought(_) => self.sought(size),
         };
-        match load.kind {
-            LoadKind::Force { at, direction, size, given } => {
+        match &load.kind {
+            &LoadKind::Force { at, direction, size, given } => {
                 let text = match (given, size) {
                     (Given::Components, Amount::Known(size)) => self.components(direction * size),
+                    (Given::Mass(mass), _) => self.as_written(load, ".mass", mass, &units.mass),
                     _ => written(".size", size, &units.force),
                 };
                 vec![arrow(id, self.solid_at(at), direction, false, size, text)]
             }
-            LoadKind::Weight { at, mass, size } => {
-                let text = match mass {
-                    Some(mass) => self.as_written(load, ".mass", mass, &units.mass),
-                    None => written(".size", size, &units.force),
-                };
-                let way = -self.model().up() * sign(size);
-                vec![arrow(id, self.solid_at(at), way, false, size, text)]
-            }
-            LoadKind::Own { ref halves } => halves
+            LoadKind::Own { down, halves } => halves
                 .iter()
                 .map(|(at, _, weight)| {
                     let id = id.clone().place(Kind::Point.id(self.model().point_name(*at)));
                     let text = self.result(weight.abs(), &units.force);
                     let size = Amount::Known(*weight);
-                    let way = -self.model().up() * sign(size);
+                    let way = *down * sign(*weight);
                     let mut own = arrow(id.clone(), self.solid_at(*at), way, false, size, text);
                     own.of = id;
                     own
                 })
                 .collect(),
-            LoadKind::Couple { at, axis, size } => {
+            &LoadKind::Couple { at, axis, size } => {
                 let first = match load.on {
                     On::Body(body) => self.model().points_of(body).first().copied(),
                     On::Pin(_) => None,
@@ -345,7 +336,7 @@ impl Painter<'_> {
                 let text = written(".size", size, &units.moment);
                 vec![arrow(id, at, axis, true, size, text)]
             }
-            LoadKind::Distributed { .. } => Vec::new(),
+            LoadKind::Spread(_) => Vec::new(),
         }
     }
 

@@ -18,7 +18,8 @@ fn curve<'a>(drawn: &'a Diagrams, body: &str, of: Inner, bound: Option<Bound>) -
 }
 
 /// A Bézier curve at its parameter.
-fn at(o: [f64; 4], t: f64) -> f64 {
+fn at(o: &[f64], t: f64) -> f64 {
+    assert_eq!(o.len(), 4, "a cubic");
     let u = 1.0 - t;
     o[0] * u.powi(3) + 3.0 * o[1] * u * u * t + 3.0 * o[2] * u * t * t + o[3] * t.powi(3)
 }
@@ -40,7 +41,7 @@ fn ordinates_draw_the_very_polynomials_of_the_answers() {
                         let piece = pieces.iter().find(|p| middle <= p.end).unwrap();
                         let wanted = piece.coefficients.iter().rev().fold(0.0, |sum, c| sum * s + c);
                         let scale = curve.values.iter().fold(1.0f64, |most, v| most.max(v.value.abs()));
-                        let found = at(part.ordinates, t);
+                        let found = at(&part.ordinates, t);
                         assert!(
                             (found - wanted).abs() <= 1e-6 * scale,
                             "{name} {}: {found}, {wanted}",
@@ -87,7 +88,7 @@ fn an_envelope_names_what_governs_each_of_its_parts() {
     // The least lies nowhere above the greatest.
     let value = |curve: &Curve, s: f64| {
         let part = curve.parts.iter().find(|p| s <= p.end).unwrap();
-        at(part.ordinates, (s - part.start) / (part.end - part.start))
+        at(&part.ordinates, (s - part.start) / (part.end - part.start))
     };
     for i in 0..=65 {
         let s = f64::from(i) * 0.1 - f64::from(u8::from(i == 65)) * 1e-9;

@@ -1863,7 +1863,7 @@ export interface components {
             /** @description Where it passes through zero. */
             readonly zeros: readonly number[];
         };
-        /** @description A cubic between two places, by its Bézier ordinates at the start, a third, two thirds and the end: the curve is drawn from them exactly. */
+        /** @description A polynomial between two places, by its Bézier ordinates at equal distances from the start to the end: the curve is drawn from them exactly. */
         readonly CurvePart: {
             /**
              * Format: double
@@ -1876,12 +1876,7 @@ export interface components {
              */
             readonly end: number;
             /** @description In the unit of the curve. */
-            readonly ordinates: [
-                number,
-                number,
-                number,
-                number
-            ];
+            readonly ordinates: readonly number[];
             /** @description The combination that governs here, in an envelope. */
             readonly by: string | null;
         };

@@ -93,6 +93,26 @@ describe('diagrams', () => {
     expect(drawn.bands[1]?.bottom).toBeLessThan(size.height);
   });
 
+  it('draw lines, cubics and curves of a higher degree through the same values', () => {
+    // M = 16 (1 − (1 − u)⁴) with u = s/6: its ordinates are 16 (1, 1, 1, 1) behind a first of 0.
+    const curve = (ordinates: number[]): StretchMark => {
+      const shown = line('M', [[0, 6, 0, 16]]);
+      return { ...beam(), curves: [{ ...shown, parts: [{ start: 0, end: 6, ordinates, by: null }] }] };
+    };
+    const drawn = (ordinates: number[]) =>
+      plot(scene(curve(ordinates)), view, size, wanted, width).curves[0]?.line ?? '';
+    expect(drawn([0, 16])).toMatch(/^M100\.00 \S+L400\.00 \S+$/);
+    expect(drawn([0, 16, 16, 16])).toMatch(/^M100\.00 \S+C/);
+    const quartic = curve([0, 16, 16, 16, 16]);
+    expect(readAt(quartic, 'M', 3)[0]).toBeCloseTo(15, 12);
+    const path = drawn([0, 16, 16, 16, 16]);
+    const zero = Number(/^M\S+ (\S+?)L/.exec(path)?.[1]);
+    const [half, end] = [/L250\.00 (\S+?)L/, /L400\.00 (\S+)$/].map(
+      (at) => zero - Number(at.exec(path)?.[1]),
+    );
+    expect((half ?? 0) / (end ?? 1)).toBeCloseTo(15 / 16, 3);
+  });
+
   it('turn over on the side that is pulled, and for a run that is read from the right', () => {
     const peak = (inside: Diagrams) => {
       const drawn = plot(inside, view, size, wanted, width);

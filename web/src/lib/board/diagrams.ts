@@ -99,19 +99,33 @@ export function roomAbove(size: Size, bounds: { min: XY; max: XY } | null, side:
 
 type Place = (station: number, value: number) => XY;
 
+/** Through how many chords a curve of a high degree is drawn. */
+const CHORDS = 24;
+
+/** A curve by its Bézier ordinates at its parameter (de Casteljau). */
+function valueAt(ordinates: readonly number[], t: number): number {
+  let row = [...ordinates];
+  while (row.length > 1) row = row.slice(1).map((v, i) => (row[i] ?? 0) * (1 - t) + v * t);
+  return row[0] ?? 0;
+}
+
 /** A curve from its Bézier ordinates: exact, because both axes are drawn to scale. */
 function trace(curve: Curve, place: Place): { line: string; area: string } {
   const text = (p: XY) => `${p[0].toFixed(2)} ${p[1].toFixed(2)}`;
   let line = '';
-  let last: XY | null = null;
   const first = curve.parts[0];
   const end = curve.parts[curve.parts.length - 1];
   for (const part of curve.parts) {
-    const at = (k: number) => place(part.start + ((part.end - part.start) * k) / 3, part.ordinates[k] ?? 0);
-    const from = at(0);
-    line += last ? `L${text(from)}` : `M${text(from)}`;
-    line += `C${text(at(1))} ${text(at(2))} ${text(at(3))}`;
-    last = at(3);
+    const { ordinates } = part;
+    const degree = ordinates.length - 1;
+    const at = (t: number, value: number) => text(place(part.start + (part.end - part.start) * t, value));
+    line += `${line ? 'L' : 'M'}${at(0, ordinates[0] ?? 0)}`;
+    if (degree === 3) line += `C${[1, 2, 3].map((k) => at(k / 3, ordinates[k] ?? 0)).join(' ')}`;
+    else {
+      // What a path has no command for is drawn through many of its points.
+      const steps = degree > 1 ? CHORDS : degree;
+      for (let k = 1; k <= steps; k++) line += `L${at(k / steps, valueAt(ordinates, k / steps))}`;
+    }
   }
   if (!first || !end) return { line: '', area: '' };
   const [begin, close] = [place(first.start, 0), place(end.end, 0)];
@@ -371,11 +385,7 @@ export function readAt(stretch: StretchMark, of: Inner, station: number): readon
   const value = (part: (typeof parts)[number] | undefined) => {
     if (!part) return 0;
     const u = part.end > part.start ? (station - part.start) / (part.end - part.start) : 0;
-    const t = Math.min(1, Math.max(0, u));
-    // De Casteljau: the curve at its parameter.
-    let row = [...part.ordinates];
-    while (row.length > 1) row = row.slice(1).map((v, i) => (row[i] ?? 0) * (1 - t) + v * t);
-    return row[0] ?? 0;
+    return valueAt(part.ordinates, Math.min(1, Math.max(0, u)));
   };
   // Of an envelope: the least and the greatest.
   if (other) {

@@ -4,26 +4,26 @@ use crate::problem::nearest;
 use crate::sheet::fields::{Fields, Reader};
 use crate::sheet::tree::Node;
 use crate::sheet::{CoupleLoad, DistributedLoad, ForceLoad, Load, OwnWeight, Turn, WeightLoad};
+use crate::things::load::{LoadWord, SORTS};
 
 pub(super) fn load(reader: &mut Reader, node: &Node, path: &str) -> Option<Load> {
-    const KINDS: &[&str] = &["force", "couple", "distributed", "weight", "own"];
     let mut fields = reader.table(node, path, "A load")?;
-    let kind = fields.required("kind").and_then(|n| fields.reader.text(n, format_args!("{path}.kind")))?;
-    let load = match kind.as_str() {
-        "force" => force(&mut fields).map(Load::Force),
-        "couple" => couple(&mut fields).map(Load::Couple),
-        "distributed" => distributed(&mut fields).map(Load::Distributed),
-        "weight" => weight(&mut fields).map(Load::Weight),
-        "own" => own(&mut fields).map(Load::Own),
-        other => {
-            let path = fields.path_of("kind");
-            let cure = match nearest(other, KINDS.iter().copied()) {
-                Some(known) => format!("Perhaps \"{known}\" is meant."),
-                None => format!("Write one of {}.", KINDS.join(", ")),
-            };
-            fields.reader.form(&path, format!("\"{other}\" is not a kind of load."), cure);
-            return None;
-        }
+    let word = fields.required("kind").and_then(|n| fields.reader.text(n, format_args!("{path}.kind")))?;
+    let Some(sort) = SORTS.iter().find(|sort| sort.word == word) else {
+        let path = fields.path_of("kind");
+        let cure = match nearest(&word, SORTS.iter().map(|sort| sort.word)) {
+            Some(known) => format!("Perhaps \"{known}\" is meant."),
+            None => format!("Write one of {}.", SORTS.each_ref().map(|sort| sort.word).join(", ")),
+        };
+        fields.reader.form(&path, format!("\"{word}\" is not a kind of load."), cure);
+        return None;
+    };
+    let load = match sort.kind {
+        LoadWord::Force => force(&mut fields).map(Load::Force),
+        LoadWord::Couple => couple(&mut fields).map(Load::Couple),
+        LoadWord::Distributed => distributed(&mut fields).map(Load::Distributed),
+        LoadWord::Weight => weight(&mut fields).map(Load::Weight),
+        LoadWord::Own => own(&mut fields).map(Load::Own),
     };
     fields.finish(&[]);
     load
