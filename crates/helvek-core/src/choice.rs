@@ -1,6 +1,6 @@
 //! Any free body and any equation of it, as someone may choose them: which unknowns it holds, and what it would give.
 
-use crate::equilibrium::{ColumnId, Freedom, PartId, PartOf};
+use crate::equilibrium::{ColumnId, Freedom, PartId, PartOf, clean};
 use crate::geometry::Vector;
 use crate::model::PointId;
 use crate::plan::{Axis, Centre, Equation, FreeBody};
@@ -16,7 +16,7 @@ pub struct Choice {
     pub line: Line,
     /// Its unknowns.
     pub open: Vec<ColumnId>,
-    /// What it would give, in SI along the assumed sense: only where there is one unknown.
+    /// What it would give, in SI along the assumed sense, exactly 0 when it is noise beside what acts: only where there is one unknown.
     pub gives: Option<f64>,
 }
 
@@ -88,7 +88,7 @@ impl Solved {
     /// One equation of a free body, with these values put in for what is known.
     pub(crate) fn choice_of(&self, parts: &[PartId], equation: Equation, known: &[Option<f64>]) -> Choice {
         let free_body = FreeBody { parts: parts.to_vec() };
-        choice(written(&self.model, &self.equilibrium, free_body, equation, known), known)
+        self.choice(written(&self.model, &self.equilibrium, free_body, equation, known), known)
     }
 
     /// What each unknown of the working is worth after so many of its steps; what is out of contact from the beginning.
@@ -99,6 +99,33 @@ impl Solved {
             known[id.index()] = Some(value);
         }
         known
+    }
+
+    fn choice(&self, line: Line, known: &[Option<f64>]) -> Choice {
+        let unknown = |of: TermOf| match of {
+            TermOf::Column(id) if known[id.index()].is_none() => Some(id),
+            _ => None,
+        };
+        let mut open: Vec<ColumnId> = line.terms.iter().filter_map(|term| unknown(term.of)).collect();
+        open.sort_unstable();
+        open.dedup();
+        // What stands in it twice and cancels is not in it.
+        open.retain(|id| {
+            let mine =
+                || line.terms.iter().filter(|term| unknown(term.of) == Some(*id)).map(|term| term.value);
+            mine().sum::<f64>().abs() > tolerance::DROPS_OUT * mine().map(f64::abs).sum::<f64>()
+        });
+        let gives = match open[..] {
+            [only] => {
+                let sum = |of: Option<ColumnId>| -> f64 {
+                    line.terms.iter().filter(|term| unknown(term.of) == of).map(|term| term.value).sum()
+                };
+                let scale = self.full.scales().of(self.equilibrium.column(only).kind);
+                Some(clean(-sum(None) / sum(Some(only)), scale))
+            }
+            _ => None,
+        };
+        Choice { line, open, gives }
     }
 
     fn points_on(&self, parts: &[PartId]) -> Vec<PointId> {
@@ -115,30 +142,4 @@ impl Solved {
         }
         points
     }
-}
-
-fn choice(line: Line, known: &[Option<f64>]) -> Choice {
-    let unknown = |of: TermOf| match of {
-        TermOf::Column(id) if known[id.index()].is_none() => Some(id),
-        _ => None,
-    };
-    let mut open: Vec<ColumnId> = line.terms.iter().filter_map(|term| unknown(term.of)).collect();
-    open.sort_unstable();
-    open.dedup();
-    // What stands in it twice and cancels is not in it.
-    open.retain(|id| {
-        let mine = || line.terms.iter().filter(|term| unknown(term.of) == Some(*id)).map(|term| term.value);
-        mine().sum::<f64>().abs() > tolerance::DROPS_OUT * mine().map(f64::abs).sum::<f64>()
-    });
-    let gives = match open[..] {
-        [only] => {
-            let sum = |of: Option<ColumnId>| -> f64 {
-                line.terms.iter().filter(|term| unknown(term.of) == of).map(|term| term.value).sum()
-            };
-            // Zero minus: an empty sum gives 0, not −0.
-            Some(0.0 - sum(None) / sum(Some(only)))
-        }
-        _ => None,
-    };
-    Choice { line, open, gives }
 }

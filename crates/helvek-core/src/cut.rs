@@ -40,12 +40,9 @@ impl Cut {
         [count(&self.choices[0]), count(&self.choices[1])]
     }
 
-    /// N, V and M as a part gives them, SI, exactly 0 when they are noise; `None` where its equation has another unknown.
+    /// N, V and M as a part gives them, SI; `None` where its equation has another unknown.
     pub fn values(&self, part: usize) -> [Option<f64>; 3] {
-        Inner::ALL.map(|inner| {
-            let value = self.choices[part].get(inner as usize)?.gives?;
-            Some(if value.abs() <= tolerance::ZERO_FORCE * self.scale(inner) { 0.0 } else { value })
-        })
+        Inner::ALL.map(|inner| self.choices[part].get(inner as usize)?.gives)
     }
 
     /// Whether both parts say the same, as far as equilibrium fixes it.

@@ -1,6 +1,7 @@
 //! What is said of solutions, one subject in each file.
 
 mod brief;
+mod cut;
 mod judged;
 mod kept;
 mod mutilated;
