@@ -40,6 +40,7 @@ pub mod model;
 pub mod next;
 pub mod passage;
 pub mod plan;
+mod poly;
 pub mod problem;
 pub mod proof;
 pub mod recognition;

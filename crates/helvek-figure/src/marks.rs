@@ -147,10 +147,8 @@ pub enum Mark {
         to: [f64; 2],
         /// Which way a positive intensity pushes.
         toward: [f64; 2],
-        /// Intensity at the beginning beside the largest of the sheet, −1 to 1.
-        start: f64,
-        /// At the end.
-        end: f64,
+        /// The intensity beside the largest of the sheet, −1 to 1: Bézier ordinates at equal distances from the beginning to the end.
+        heights: Vec<f64>,
         /// The intensity with its unit; two different ones for a load that varies.
         texts: Vec<String>,
         /// Its resultants, drawn when it is worked with.

@@ -108,9 +108,9 @@ impl Painter<'_> {
         if uniform { vec![first] } else { vec![first, text(".end", end, last)] }
     }
 
-    /// How high an intensity is drawn beside the largest: what is sought as high as that.
-    pub(crate) fn height(&self, size: Amount, steepest: f64) -> f64 {
-        size.known().map_or(1.0, |v| ratio(v, steepest))
+    /// How high a distributed load is drawn beside the largest intensity, along its stretch: what is sought as high as that.
+    pub(crate) fn heights(&self, spread: &Spread, steepest: f64) -> Vec<f64> {
+        spread.heights(|size| size.known().map_or(1.0, |v| ratio(v, steepest))).into()
     }
 
     /// A size that is sought, by its symbol.

@@ -282,7 +282,6 @@ impl Painter<'_> {
                     marks.push(Mark::Couple { id, at, turn, text, found });
                 }
                 LoadKind::Spread(spread) => {
-                    let [start, end] = spread.ends().map(|size| self.height(size, steepest));
                     let resultants = parts()
                         .filter(|(_, source)| *source != Source::Given)
                         .filter_map(|(wrench, _)| {
@@ -298,8 +297,7 @@ impl Painter<'_> {
                         from: self.point(spread.from),
                         to: self.point(spread.to),
                         toward: pair(spread.direction),
-                        start,
-                        end,
+                        heights: self.heights(spread, steepest),
                         texts: self.intensities(index, spread),
                         resultants,
                     });

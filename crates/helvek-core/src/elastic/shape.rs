@@ -4,8 +4,8 @@
 
 use super::links::Piece;
 use crate::geometry::Vector;
-use crate::inside::poly::{DEGREE, Poly, at, derivative, zeros};
 use crate::model::{BodyId, PointId};
+use crate::poly::{DEGREE, Poly, at, derivative, zeros};
 
 /// A piece of a shape between two places where something acts.
 #[derive(Debug, Clone, Copy, PartialEq)]

@@ -1,10 +1,10 @@
 //! What acts on a body, and where it enters it.
 
 use super::Refusal;
-use super::poly::shift;
 use crate::equilibrium::{Act, ColumnId, ColumnOf, Equilibrium, PartOf};
 use crate::geometry::{Vector, Wrench};
 use crate::model::{self, Amount, BodyId, LoadId, LoadKind, Model, On, PointId, RopeEnd, SoughtId};
+use crate::poly::shift;
 use crate::things::load::Powers;
 
 /// Everything that acts on a body.

@@ -9,9 +9,9 @@ mod attach;
 mod envelope;
 mod graph;
 mod peaks;
-pub(crate) mod poly;
 mod solid;
 
+pub use crate::poly::{DEGREE, Poly};
 pub use crate::sheet::Side;
 pub use areas::AreaStep;
 pub use attach::Source;
@@ -19,7 +19,6 @@ pub(crate) use attach::{Acting, everything_acting};
 pub(crate) use envelope::governing;
 pub use envelope::{Governed, envelope};
 pub use peaks::Extreme;
-pub use poly::{DEGREE, Poly};
 pub(crate) use solid::inside_space;
 pub use solid::{Six, SolidDiagram, SolidInside, SolidSegment};
 

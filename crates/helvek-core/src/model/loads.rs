@@ -5,9 +5,10 @@ use super::resolve::Builder;
 use super::{Amount, LoadId, On, PathPiece, PointId, SoughtOf, names};
 use crate::geometry::Vector;
 use crate::id::{Id, Kind};
+use crate::poly::ordinates;
 use crate::problem::ProblemKind;
 use crate::sheet::{self, CoupleLoad, DistributedLoad, Document, ForceLoad, OwnWeight, Per, WeightLoad};
-use crate::things::load::Profile;
+use crate::things::load::{Powers, Profile};
 use crate::tolerance;
 use crate::units::Dimension;
 
@@ -93,6 +94,16 @@ impl Spread {
         } else {
             vec![(Profile::Falling, start), (Profile::Rising, end)]
         }
+    }
+
+    /// How its intensity goes along the stretch: Bézier ordinates at equal distances from its beginning to its end, each size as `of` says.
+    pub fn heights(&self, of: impl Fn(Amount) -> f64) -> Powers<f64> {
+        let mut powers = Powers::default();
+        for (profile, size) in &self.parts {
+            let size = of(*size);
+            powers.iter_mut().zip(profile.sort().shape).for_each(|(sum, c)| *sum += c * size);
+        }
+        ordinates(&powers, 1.0)
     }
 
     /// Its intensities where it begins and where it ends.

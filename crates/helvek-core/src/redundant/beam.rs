@@ -1,7 +1,7 @@
 //! What the loads of a member do to its ends when these are held.
 
-use crate::inside::poly::at;
 use crate::model::LoadId;
+use crate::poly::at;
 use crate::things::load::Powers;
 
 /// What a part of the fixed-end moments comes from.

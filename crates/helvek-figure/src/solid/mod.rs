@@ -179,10 +179,8 @@ pub struct SolidSpread {
     pub to: Three,
     /// Which way a positive intensity pushes.
     pub toward: Three,
-    /// Intensity at the beginning beside the largest of the sheet, −1 to 1.
-    pub start: f64,
-    /// At the end.
-    pub end: f64,
+    /// The intensity beside the largest of the sheet, −1 to 1: Bézier ordinates at equal distances from the beginning to the end.
+    pub heights: Vec<f64>,
     /// The intensity with its unit; two where it varies.
     pub texts: Vec<String>,
 }

@@ -242,14 +242,12 @@ impl Painter<'_> {
         let steepest = self.steepest();
         let spread = |(row, load): (usize, &helvek_core::model::Load)| {
             let LoadKind::Spread(spread) = &load.kind else { return None };
-            let [start, end] = spread.ends().map(|size| self.height(size, steepest));
             Some(SolidSpread {
                 id: load.mark(),
                 from: self.solid_at(spread.from),
                 to: self.solid_at(spread.to),
                 toward: spread.direction.parts(),
-                start,
-                end,
+                heights: self.heights(spread, steepest),
                 texts: self.intensities(row, spread),
             })
         };

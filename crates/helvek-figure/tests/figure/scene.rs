@@ -121,8 +121,8 @@ fn things_stand_where_they_are_in_sheet_units() {
 #[test]
 fn a_distributed_load_brings_its_resultants() {
     let scene = scene(&solved(RAIL));
-    let Mark::Distributed { start, end, texts, resultants, .. } = find(&scene, "load:sag") else { panic!() };
-    assert!((start - 1.0 / 3.0).abs() < 1e-12 && *end == 1.0);
+    let Mark::Distributed { heights, texts, resultants, .. } = find(&scene, "load:sag") else { panic!() };
+    assert!((heights[0] - 1.0 / 3.0).abs() < 1e-12 && heights[1] == 1.0 && heights.len() == 2, "{heights:?}");
     assert_eq!(texts, &["2 N/mm", "6 N/mm"]);
     // Triangle ½·4·600 = 1200 at 100 + 400; uniform 2·600 = 1200 at 100 + 300.
     let at: Vec<_> = resultants.iter().map(|r| (r.at[0].round(), r.text.as_str())).collect();
@@ -511,8 +511,8 @@ bodies = { beam = { runs = [["A", "B"]] } }
                 assert!(!text.contains('6'), "as it was written, and not as strong as it is: {text}");
             }
             Mark::Couple { turn, .. } => assert_eq!(*turn, Spin::Ccw),
-            Mark::Distributed { start, end, toward, .. } => {
-                assert!(0.0 < *start && start < end && toward[1] > 0.0, "{mark:?}");
+            Mark::Distributed { heights, toward, .. } => {
+                assert!(0.0 < heights[0] && heights[0] < heights[1] && toward[1] > 0.0, "{mark:?}");
             }
             _ => continue,
         }

@@ -3614,16 +3614,8 @@ export interface components {
                 number,
                 number
             ];
-            /**
-             * Format: double
-             * @description Intensity at the beginning beside the largest of the sheet, −1 to 1.
-             */
-            readonly start: number;
-            /**
-             * Format: double
-             * @description At the end.
-             */
-            readonly end: number;
+            /** @description The intensity beside the largest of the sheet, −1 to 1: Bézier ordinates at equal distances from the beginning to the end. */
+            readonly heights: readonly number[];
             /** @description The intensity with its unit; two different ones for a load that varies. */
             readonly texts: readonly string[];
             /** @description Its resultants, drawn when it is worked with. */
@@ -5525,16 +5517,8 @@ export interface components {
                 number,
                 number
             ];
-            /**
-             * Format: double
-             * @description Intensity at the beginning beside the largest of the sheet, −1 to 1.
-             */
-            readonly start: number;
-            /**
-             * Format: double
-             * @description At the end.
-             */
-            readonly end: number;
+            /** @description The intensity beside the largest of the sheet, −1 to 1: Bézier ordinates at equal distances from the beginning to the end. */
+            readonly heights: readonly number[];
             /** @description The intensity with its unit; two where it varies. */
             readonly texts: readonly string[];
         };

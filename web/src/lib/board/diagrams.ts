@@ -1,5 +1,6 @@
 /** N, V and M as they are drawn: under a straight beam, one below the other; along the members of anything else, one at a time. */
 import type { Curve, Diagrams, StretchMark, XY } from '../api/types';
+import { chords, valueAt } from '../curves';
 import { type Box, overlap } from './labels';
 import { add, mix, scale, seen, sub, unit } from './vec';
 import { roundStep, type Size, toScreen, type View } from './view';
@@ -99,16 +100,6 @@ export function roomAbove(size: Size, bounds: { min: XY; max: XY } | null, side:
 
 type Place = (station: number, value: number) => XY;
 
-/** Through how many chords a curve of a high degree is drawn. */
-const CHORDS = 24;
-
-/** A curve by its Bézier ordinates at its parameter (de Casteljau). */
-function valueAt(ordinates: readonly number[], t: number): number {
-  let row = [...ordinates];
-  while (row.length > 1) row = row.slice(1).map((v, i) => (row[i] ?? 0) * (1 - t) + v * t);
-  return row[0] ?? 0;
-}
-
 /** A curve from its Bézier ordinates: exact, because both axes are drawn to scale. */
 function trace(curve: Curve, place: Place): { line: string; area: string } {
   const text = (p: XY) => `${p[0].toFixed(2)} ${p[1].toFixed(2)}`;
@@ -117,15 +108,12 @@ function trace(curve: Curve, place: Place): { line: string; area: string } {
   const end = curve.parts[curve.parts.length - 1];
   for (const part of curve.parts) {
     const { ordinates } = part;
-    const degree = ordinates.length - 1;
     const at = (t: number, value: number) => text(place(part.start + (part.end - part.start) * t, value));
-    line += `${line ? 'L' : 'M'}${at(0, ordinates[0] ?? 0)}`;
-    if (degree === 3) line += `C${[1, 2, 3].map((k) => at(k / 3, ordinates[k] ?? 0)).join(' ')}`;
-    else {
-      // What a path has no command for is drawn through many of its points.
-      const steps = degree > 1 ? CHORDS : degree;
-      for (let k = 1; k <= steps; k++) line += `L${at(k / steps, valueAt(ordinates, k / steps))}`;
-    }
+    const [begin, ...rest] = chords(ordinates);
+    line += `${line ? 'L' : 'M'}${at(begin ?? 0, ordinates[0] ?? 0)}`;
+    // What a path has no command for is drawn through many of its points.
+    if (ordinates.length === 4) line += `C${[1, 2, 3].map((k) => at(k / 3, ordinates[k] ?? 0)).join(' ')}`;
+    else for (const t of rest) line += `L${at(t, valueAt(ordinates, t))}`;
   }
   if (!first || !end) return { line: '', area: '' };
   const [begin, close] = [place(first.start, 0), place(end.end, 0)];

@@ -1,6 +1,7 @@
 /** Forces, couples and distributed loads as they are given. */
 import { endOf, is, placeOf, thingOf, withoutPlace } from '../api/ids';
 import type { MarkOf, XY } from '../api/types';
+import { chords, valueAt } from '../curves';
 import {
   type AddLabel,
   ARC_RADIUS,
@@ -100,9 +101,9 @@ export function distributed(
     const [a, b] = [at(m.from), at(m.to)];
     const side = scale(seen(m.toward), -1);
     // To scale within a load and among them, but never so low that its arrows cannot be seen.
-    const most = Math.max(Math.abs(m.start), Math.abs(m.end));
+    const most = Math.max(...m.heights.map(Math.abs));
     const per = most > 0 ? Math.max(COMB, LOWEST / most) : 0;
-    const height = (t: number) => per * (m.start + (m.end - m.start) * t);
+    const height = (t: number) => per * valueAt(m.heights, t);
     // A second load over the same stretch stands on top of the first.
     const covers = (l: { from: XY; to: XY; side: XY }) => {
       const d = unit(sub(l.to, l.from));
@@ -122,8 +123,12 @@ export function distributed(
     const teeth = Array.from({ length: gaps + 1 }, (_, i) => i / gaps)
       .filter((t) => Math.abs(height(t)) > 7)
       .map((t) => ({ tail: top(t), head: base(t) }));
-    draft.combs.push({ id: m.id, outline: [base(0), top(0), top(1), base(1)], teeth });
-    draft.segments.push(...teeth.map((t): Segment => [t.tail, t.head]), [top(0), top(1)]);
+    const edge = chords(m.heights).map(top);
+    draft.combs.push({ id: m.id, outline: [base(0), ...edge, base(1)], teeth });
+    draft.segments.push(
+      ...teeth.map((t): Segment => [t.tail, t.head]),
+      ...edge.slice(1).map((p, i): Segment => [edge[i] ?? p, p]),
+    );
     const [first, second] = m.texts;
     // What lies over a joint is one load: where its parts meet on the assembled figure nothing is said twice.
     const parts = reading.piece ? [m] : marks.filter((other) => thingOf(other.id) === thingOf(m.id));

@@ -1,6 +1,7 @@
 /** Forces, couples and distributed loads. */
 import { is } from '../../api/ids';
 import type { SolidArrow } from '../../api/types';
+import { valueAt } from '../../curves';
 import type { Brush, Role } from './brush';
 import { add, dot, mix, size, sub, times, unit, type V3 } from '../vec3';
 
@@ -109,7 +110,7 @@ export function spreads(brush: Brush): void {
     const tops: V3[] = [];
     for (let i = 0; i <= count; i += 1) {
       const t = i / count;
-      const height = spread.start + (spread.end - spread.start) * t;
+      const height = valueAt(spread.heights, t);
       const foot = mix(from, to, t);
       const tall = brush.px(34 * Math.abs(height));
       const along = times(spread.toward, Math.sign(height) || 1);

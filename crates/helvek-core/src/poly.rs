@@ -49,19 +49,9 @@ impl Poly {
         Self(self.0.map(|c| c * factor))
     }
 
-    /// Its Bézier ordinates over [0, end], at equal distances from the start to the end: of i, ∑ C(i,k)/C(n,k) cₖ lᵏ up to k = i. It lies between the
-    /// least and the greatest of them.
+    /// Its Bézier ordinates over [0, end]: it lies between the least and the greatest of them.
     pub fn ordinates(&self, end: f64) -> [f64; DEGREE + 1] {
-        std::array::from_fn(|i| {
-            let (mut sum, mut share) = (0.0, 1.0);
-            for (k, c) in self.0[..=i].iter().enumerate() {
-                sum += c * share;
-                if k < DEGREE {
-                    share *= end * i.saturating_sub(k) as f64 / (DEGREE - k) as f64;
-                }
-            }
-            sum
-        })
+        ordinates(&self.0, end)
     }
 
     /// Without the zeros at its end.
@@ -123,6 +113,18 @@ pub(crate) fn shift<T: Copy>(powers: &mut [T], add: impl Fn(&mut T, T)) {
             add(&mut powers[k], above);
         }
     }
+}
+
+/// The Bézier ordinates of a polynomial over [0, end], at equal distances from the start to the end: of i, ∑ C(i,k)/C(n,k) cₖ lᵏ up to k = i.
+pub(crate) fn ordinates<const N: usize>(c: &[f64; N], end: f64) -> [f64; N] {
+    std::array::from_fn(|i| {
+        let (mut sum, mut share) = (0.0, 1.0);
+        for (k, c) in c[..=i].iter().enumerate() {
+            sum += c * share;
+            share *= end * i.saturating_sub(k) as f64 / (N - 1 - k).max(1) as f64;
+        }
+        sum
+    })
 }
 
 /// Where a polynomial without zeros at its end is zero inside (0, end), in ascending order; a curve of a higher degree than the second only where it
