@@ -1,6 +1,6 @@
 //! Polynomials: what N, V and M are between two places where something acts.
 
-use crate::things::load::{HIGHEST, Powers};
+use crate::things::load::HIGHEST;
 
 /// How far they go: M is twice integrated from a load.
 pub const DEGREE: usize = HIGHEST + 2;
@@ -10,9 +10,9 @@ pub const DEGREE: usize = HIGHEST + 2;
 pub struct Poly(pub [f64; DEGREE + 1]);
 
 impl Poly {
-    /// What a load per metre is.
-    pub(crate) fn of(load: Powers<f64>) -> Self {
-        Self(std::array::from_fn(|k| load.get(k).copied().unwrap_or(0.0)))
+    /// By its first coefficients; the others are 0.
+    pub fn of(first: &[f64]) -> Self {
+        Self(std::array::from_fn(|k| first.get(k).copied().unwrap_or(0.0)))
     }
 
     /// Its value.
@@ -46,18 +46,22 @@ impl Poly {
 
     /// `factor` times as much.
     pub fn times(&self, factor: f64) -> Self {
-        Self(self.0.map(|c| c * factor))
+        self.each(|_, c| c * factor)
+    }
+
+    /// The one whose coefficients are made of these, each by its power.
+    pub fn each(&self, made: impl Fn(usize, f64) -> f64) -> Self {
+        Self(std::array::from_fn(|k| made(k, self.0[k])))
     }
 
     /// Its Bézier ordinates over [0, end]: it lies between the least and the greatest of them.
     pub fn ordinates(&self, end: f64) -> [f64; DEGREE + 1] {
-        ordinates(&self.0, end)
+        std::array::from_fn(|i| ordinate(&self.0, i, end))
     }
 
     /// Without the zeros at its end.
     pub fn coefficients(&self) -> &[f64] {
-        let kept = self.0.iter().rposition(|c| *c != 0.0).unwrap_or(0);
-        &self.0[..=kept]
+        needed(&self.0)
     }
 
     /// Where it changes its sign inside [0, end], in ascending order. Values within `zero` of nothing have no sign: a curve that only touches zero
@@ -115,16 +119,26 @@ pub(crate) fn shift<T: Copy>(powers: &mut [T], add: impl Fn(&mut T, T)) {
     }
 }
 
-/// The Bézier ordinates of a polynomial over [0, end], at equal distances from the start to the end: of i, ∑ C(i,k)/C(n,k) cₖ lᵏ up to k = i.
-pub(crate) fn ordinates<const N: usize>(c: &[f64; N], end: f64) -> [f64; N] {
-    std::array::from_fn(|i| {
-        let (mut sum, mut share) = (0.0, 1.0);
-        for (k, c) in c[..=i].iter().enumerate() {
-            sum += c * share;
-            share *= end * i.saturating_sub(k) as f64 / (N - 1 - k).max(1) as f64;
-        }
-        sum
-    })
+/// The i-th Bézier ordinate of a polynomial of the n-th degree over [0, end], at i/n of the way: ∑ C(i,k)/C(n,k) cₖ lᵏ up to k = i.
+pub(crate) fn ordinate(c: &[f64], i: usize, end: f64) -> f64 {
+    let (mut sum, mut share) = (0.0, 1.0);
+    for (k, power) in c[..=i].iter().enumerate() {
+        sum += power * share;
+        share *= end * (i - k) as f64 / (c.len() - 1 - k).max(1) as f64;
+    }
+    sum
+}
+
+/// All of them, as many as the polynomial needs: one of what is the same all along, two of a line.
+pub fn ordinates(c: &[f64], end: f64) -> Vec<f64> {
+    let c = needed(c);
+    (0..c.len()).map(|i| ordinate(c, i, end)).collect()
+}
+
+/// Coefficients without the zeros at their end; one at least.
+fn needed(c: &[f64]) -> &[f64] {
+    let kept = c.iter().rposition(|c| *c != 0.0).unwrap_or(0);
+    &c[..=kept]
 }
 
 /// Where a polynomial without zeros at its end is zero inside (0, end), in ascending order; a curve of a higher degree than the second only where it
@@ -184,12 +198,12 @@ mod tests {
     #[test]
     fn a_cubic_is_moved_derived_and_crossed() {
         // (x − 1)(x − 2)(x − 4) = −8 + 14x − 7x² + x³.
-        let p = Poly([-8.0, 14.0, -7.0, 1.0]);
+        let p = Poly::of(&[-8.0, 14.0, -7.0, 1.0]);
         let close =
             |a: &[f64], b: &[f64]| a.len() == b.len() && a.iter().zip(b).all(|(a, b)| (a - b).abs() < 1e-12);
         assert!(close(&p.crossings(5.0, 1e-12), &[1.0, 2.0, 4.0]), "{:?}", p.crossings(5.0, 1e-12));
         assert!(close(&p.crossings(1.5, 1e-12), &[1.0]));
-        assert_eq!(p.derivative(), Poly([14.0, -14.0, 3.0, 0.0]));
+        assert_eq!(p.derivative(), Poly::of(&[14.0, -14.0, 3.0]));
         // 14 − 14x + 3x² = 0 at (7 ± √7)/3.
         let turn = |sign: f64| (7.0 + sign * 7.0f64.sqrt()) / 3.0;
         assert!(close(&p.turns(5.0), &[turn(-1.0), turn(1.0)]));
@@ -200,10 +214,10 @@ mod tests {
     #[test]
     fn touching_is_not_crossing() {
         // (x − 1)².
-        assert!(Poly([1.0, -2.0, 1.0, 0.0]).crossings(3.0, 1e-12).is_empty());
+        assert!(Poly::of(&[1.0, -2.0, 1.0]).crossings(3.0, 1e-12).is_empty());
         // Zero at its end only.
-        assert!(Poly([2.0, -1.0, 0.0, 0.0]).crossings(2.0, 1e-12).is_empty());
-        assert_eq!(Poly([2.0, -1.0, 0.0, 0.0]).coefficients(), [2.0, -1.0]);
+        assert!(Poly::of(&[2.0, -1.0]).crossings(2.0, 1e-12).is_empty());
+        assert_eq!(Poly::of(&[2.0, -1.0]).coefficients(), [2.0, -1.0]);
         assert_eq!(Poly::default().coefficients(), [0.0]);
     }
 

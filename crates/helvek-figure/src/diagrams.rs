@@ -3,7 +3,7 @@
 use crate::painter::Painter;
 use helvek_core::budget::spend;
 use helvek_core::id::{Id, Kind};
-use helvek_core::inside::{DEGREE, Diagram, Extreme, Inner, Inside, Poly, Segment, Side, envelope};
+use helvek_core::inside::{Diagram, Extreme, Inner, Inside, Poly, Segment, Side, envelope, ordinates};
 use helvek_core::sheet::Bent;
 use helvek_core::solution::{State, Statics};
 use helvek_core::tolerance::ranked;
@@ -78,7 +78,7 @@ pub enum Bound {
     Greatest,
 }
 
-/// A polynomial between two places, by its Bézier ordinates at equal distances from the start to the end: the curve is drawn from them exactly.
+/// A polynomial between two places, by its Bézier ordinates at equal distances from the start to the end, as many as it needs: the curve is drawn from them exactly.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct CurvePart {
     /// From the first point of the stretch.
@@ -233,7 +233,7 @@ impl Painter<'_> {
         let drawn = parts.iter().map(|part| CurvePart {
             start: length(part.start),
             end: length(part.end),
-            ordinates: part.poly.ordinates(part.end - part.start).map(|v| unit.from_si(v)).into(),
+            ordinates: ordinates_in(unit, ordinates(part.poly.coefficients(), part.end - part.start)),
             by: Some(part.by.clone()),
         });
         Curve {
@@ -273,7 +273,7 @@ impl Painter<'_> {
         let part = |segment: &Segment| CurvePart {
             start: length(segment.start),
             end: length(segment.end),
-            ordinates: ordinates(diagram, segment, inner).map(|v| unit.from_si(v)).into(),
+            ordinates: ordinates_in(unit, clean_ordinates(diagram, segment, inner)),
             by: None,
         };
         let digits = self.model().schools.figures;
@@ -306,11 +306,18 @@ impl Painter<'_> {
 }
 
 /// The ordinates of a part, with its ends free of noise.
-fn ordinates(diagram: &Diagram, segment: &Segment, inner: Inner) -> [f64; DEGREE + 1] {
+fn clean_ordinates(diagram: &Diagram, segment: &Segment, inner: Inner) -> Vec<f64> {
     let l = segment.length();
-    let mut ordinates = segment.of(inner).ordinates(l);
-    [ordinates[0], ordinates[DEGREE]] = [0.0, l].map(|x| diagram.value(segment, inner, x));
+    let mut ordinates = ordinates(segment.of(inner).coefficients(), l);
+    let last = ordinates.len() - 1;
+    for (k, x) in [(last, l), (0, 0.0)] {
+        ordinates[k] = diagram.value(segment, inner, x);
+    }
     ordinates
+}
+
+fn ordinates_in(unit: &Unit, ordinates: Vec<f64>) -> Vec<f64> {
+    ordinates.into_iter().map(|v| unit.from_si(v)).collect()
 }
 
 /// Values that stand out: where a curve turns, steps or ends, without zeros; of a value that goes on only its beginning.

@@ -147,7 +147,7 @@ pub enum Mark {
         to: [f64; 2],
         /// Which way a positive intensity pushes.
         toward: [f64; 2],
-        /// The intensity beside the largest of the sheet, −1 to 1: Bézier ordinates at equal distances from the beginning to the end.
+        /// The intensity beside the largest of the sheet, −1 to 1: Bézier ordinates at equal distances from the beginning to the end, as many as it needs.
         heights: Vec<f64>,
         /// The intensity with its unit; two different ones for a load that varies.
         texts: Vec<String>,

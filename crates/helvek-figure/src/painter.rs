@@ -110,7 +110,7 @@ impl Painter<'_> {
 
     /// How high a distributed load is drawn beside the largest intensity, along its stretch: what is sought as high as that.
     pub(crate) fn heights(&self, spread: &Spread, steepest: f64) -> Vec<f64> {
-        spread.heights(|size| size.known().map_or(1.0, |v| ratio(v, steepest))).into()
+        spread.heights(|size| size.known().map_or(1.0, |v| ratio(v, steepest)))
     }
 
     /// A size that is sought, by its symbol.

@@ -174,7 +174,7 @@ impl Statics {
     /// A polynomial in the sheet's units: from metres to the unit of length, the coefficient of xᵏ by its k-th power.
     pub(super) fn published(&self, poly: &Poly, inner: Inner) -> Poly {
         let metre = self.model.units.length.from_si(1.0);
-        Poly(std::array::from_fn(|k| self.inner_unit(inner, poly.0[k]) / metre.powi(k as i32)))
+        poly.each(|k, c| self.inner_unit(inner, c) / metre.powi(k as i32))
     }
 
     /// Segments in which one polynomial goes on are one piece.
@@ -183,9 +183,8 @@ impl Statics {
         let zero = self.inner_unit(inner, diagram.zero(inner)).abs();
         let all = self.model.units.length.from_si(diagram.length());
         for segment in &diagram.segments {
-            let scaled = self.published(&segment.of(inner).moved(segment.start), inner).0;
-            let small = |k: usize, c: f64| c.abs() * all.powi(k as i32) <= zero;
-            let poly = Poly(std::array::from_fn(|k| if small(k, scaled[k]) { 0.0 } else { scaled[k] }));
+            let scaled = self.published(&segment.of(inner).moved(segment.start), inner);
+            let poly = scaled.each(|k, c| if c.abs() * all.powi(k as i32) <= zero { 0.0 } else { c });
             let coefficients = poly.coefficients().to_vec();
             let [start, end] = [segment.start, segment.end].map(|s| self.model.units.length.from_si(s));
             let goes_on = pieces.last_mut().filter(|last| {

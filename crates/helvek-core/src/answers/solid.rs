@@ -1,7 +1,7 @@
 //! N, V_y, V_z, T, M_y and M_z of sheets of space, as published.
 
 use super::PieceAnswer;
-use crate::inside::{Poly, Side, Six, SolidDiagram};
+use crate::inside::{Side, Six, SolidDiagram};
 use crate::model::PointId;
 use crate::solution::Statics;
 use schemars::JsonSchema;
@@ -146,10 +146,8 @@ impl Statics {
         let zero = self.model.six_unit(six).from_si(diagram.zero(six)).abs();
         let piece = |segment: &crate::inside::SolidSegment| {
             let moved = segment.inner[six as usize].moved(segment.start);
-            let scaled: [f64; 4] =
-                std::array::from_fn(|k| self.model.six_unit(six).from_si(moved.0[k]) / metre.powi(k as i32));
-            let small = |k: usize| scaled[k].abs() * all.powi(k as i32) <= zero;
-            let poly = Poly(std::array::from_fn(|k| if small(k) { 0.0 } else { scaled[k] }));
+            let scaled = moved.each(|k, c| self.model.six_unit(six).from_si(c) / metre.powi(k as i32));
+            let poly = scaled.each(|k, c| if c.abs() * all.powi(k as i32) <= zero { 0.0 } else { c });
             let [start, end] = [segment.start, segment.end].map(|s| units.length.from_si(s));
             PieceAnswer { start, end, coefficients: poly.coefficients().to_vec() }
         };

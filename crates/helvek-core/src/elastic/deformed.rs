@@ -36,9 +36,8 @@ pub(super) fn shapes(
                 let points: Vec<_> = points.iter().map(station).collect();
                 let end = points.last().map_or(0.0, |p| p.1);
                 let goes = by + Vector::Z.cross(from - reference) * turned;
-                let across = [goes.dot(along.left()), turned, 0.0, 0.0, 0.0, 0.0];
-                let bends = vec![Bend { start: 0.0, end, across, along: [goes.dot(along), 0.0, 0.0, 0.0] }];
-                all.push(Shape { body, points, along, bends, held: Vec::new() });
+                let bend = Bend::rigid(end, [goes.dot(along), goes.dot(along.left()), turned]);
+                all.push(Shape { body, points, along, bends: vec![bend], held: Vec::new() });
             }
             continue;
         };

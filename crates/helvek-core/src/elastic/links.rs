@@ -123,8 +123,8 @@ mod tests {
             along: Vector::X,
             bends: 0.5,
             stretches: 0.2,
-            p: [1.0, 0.0],
-            w: [-3.0, -1.5],
+            p: std::array::from_fn(|k| [1.0].get(k).copied().unwrap_or(0.0)),
+            w: std::array::from_fn(|k| [-3.0, -1.5].get(k).copied().unwrap_or(0.0)),
             strain: 0.0,
             curvature: 0.0,
         };

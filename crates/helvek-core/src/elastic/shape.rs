@@ -71,10 +71,17 @@ impl Sag {
 }
 
 impl Bend {
+    /// Of what keeps its shape, so long, whose first end does this: along, across, and how far it turns.
+    pub(super) fn rigid(end: f64, [u, v, turned]: [f64; 3]) -> Self {
+        let (mut along, mut across) = ([0.0; DEGREE + 1], [0.0; DEGREE + 3]);
+        (along[0], across[0], across[1]) = (u, v, turned);
+        Self { start: 0.0, end, across, along }
+    }
+
     /// Of a piece whose first end does this, with N, V and M at its start.
     pub(super) fn of(piece: &Piece, start: f64, [u, v, turned]: [f64; 3], [n, q, m]: [f64; 3]) -> Self {
         let (b, s) = (piece.bends, piece.stretches);
-        let curved = Poly::of(piece.w)
+        let curved = Poly::of(&piece.w)
             .integral(q)
             .integral(m)
             .times(b)
@@ -85,7 +92,7 @@ impl Bend {
             _ => curved.0[k - 2] / (k * (k - 1)) as f64,
         });
         let longer =
-            Poly::of(piece.p).times(-1.0).integral(n).times(s).plus(&Poly::default().integral(piece.strain));
+            Poly::of(&piece.p).times(-1.0).integral(n).times(s).plus(&Poly::default().integral(piece.strain));
         let along = std::array::from_fn(|k| if k == 0 { u } else { longer.0[k - 1] / k as f64 });
         Self { start, end: start + piece.length, across, along }
     }

@@ -55,11 +55,11 @@ pub(crate) fn governing(polys: &[Poly], [start, end]: [f64; 2], zero: f64, great
     spend(2 * polys.len());
     // Turned over for the least.
     let turned: Vec<Poly> = polys.iter().map(|poly| poly.times(sign)).collect();
-    // A curve that is nowhere as large as another is everywhere never governs. A cubic lies between its ordinates.
-    let bounds: Vec<[f64; 4]> = turned.iter().map(|poly| poly.ordinates(length)).collect();
-    let least = |all: &[f64; 4]| all.iter().copied().fold(f64::INFINITY, f64::min);
-    let most = |all: &[f64; 4]| all.iter().copied().fold(f64::NEG_INFINITY, f64::max);
-    let floor = bounds.iter().map(least).fold(f64::NEG_INFINITY, f64::max);
+    // A curve that is nowhere as large as another is everywhere never governs. Each lies between its ordinates.
+    let bounds: Vec<_> = turned.iter().map(|poly| poly.ordinates(length)).collect();
+    let least = |all: &[f64]| all.iter().copied().fold(f64::INFINITY, f64::min);
+    let most = |all: &[f64]| all.iter().copied().fold(f64::NEG_INFINITY, f64::max);
+    let floor = bounds.iter().map(|all| least(all)).fold(f64::NEG_INFINITY, f64::max);
     let rivals: Vec<usize> = (0..turned.len()).filter(|i| most(&bounds[*i]) >= floor - zero).collect();
     let mut from = 0.0;
     let parts = upper(&turned, &rivals, length, zero).into_iter().map(|(until, of)| {
@@ -143,7 +143,7 @@ mod tests {
     #[test]
     fn curves_that_all_cross_at_one_place() {
         // V of a beam of 6 under 2 per metre and its multiples: all of them are zero in the middle.
-        let v = Poly([6.0, -2.0, 0.0, 0.0]);
+        let v = Poly::of(&[6.0, -2.0]);
         agrees_with_brute_force(&[v.times(1.35), v, v.times(0.9)], 6.0);
         let least = governing(&[v.times(1.35), v, v.times(0.9)], [0.0, 6.0], 1e-9, false);
         assert_eq!(least.iter().map(|part| part.of).collect::<Vec<_>>(), [2, 0]);
@@ -151,7 +151,7 @@ mod tests {
         let same = governing(&[v, v, v], [0.0, 6.0], 1e-9, true);
         assert_eq!(same.iter().map(|part| (part.of, part.end)).collect::<Vec<_>>(), [(0, 6.0)]);
         // Two that touch a third: x² and −x² about the middle, and nothing.
-        let touching = Poly([9.0, -6.0, 1.0, 0.0]);
+        let touching = Poly::of(&[9.0, -6.0, 1.0]);
         agrees_with_brute_force(&[Poly::default(), touching, touching.times(-1.0)], 6.0);
     }
 
@@ -166,10 +166,10 @@ mod tests {
         ) {
             let a = f64::from(at);
             let through = [
-                Poly([-a, 1.0, 0.0, 0.0]),
-                Poly([a * a, -2.0 * a, 1.0, 0.0]),
-                Poly([-a * a * a, 3.0 * a * a, -3.0 * a, 1.0]),
-                Poly([a, 0.5, -0.25, 0.0]),
+                Poly::of(&[-a, 1.0]),
+                Poly::of(&[a * a, -2.0 * a, 1.0]),
+                Poly::of(&[-a * a * a, 3.0 * a * a, -3.0 * a, 1.0]),
+                Poly::of(&[a, 0.5, -0.25]),
             ];
             let polys: Vec<Poly> =
                 chosen.iter().map(|(of, factor)| through[*of].times(0.45 * f64::from(*factor))).collect();

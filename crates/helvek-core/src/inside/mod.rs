@@ -11,7 +11,7 @@ mod graph;
 mod peaks;
 mod solid;
 
-pub use crate::poly::{DEGREE, Poly};
+pub use crate::poly::{Poly, ordinates};
 pub use crate::sheet::Side;
 pub use areas::AreaStep;
 pub use attach::Source;
@@ -309,7 +309,7 @@ fn polynomials(
 
 /// N, V and M along an edge from what they are at its start: dN/ds = −p, dV/ds = w, dM/ds = V.
 fn grown(edge: &Edge, along: Vector, [n, v, m]: [f64; 3]) -> [Poly; 3] {
-    let v = Poly::of(edge.load.map(|q| q.dot(along.left()))).integral(v);
+    let v = Poly::of(&edge.load.map(|q| q.dot(along.left()))).integral(v);
     // Not the negative of nothing.
-    [Poly::of(edge.load.map(|q| 0.0 - q.dot(along))).integral(n), v, v.integral(m)]
+    [Poly::of(&edge.load.map(|q| 0.0 - q.dot(along))).integral(n), v, v.integral(m)]
 }

@@ -252,7 +252,7 @@ fn segment(
 /// dN/ds = −q_x, dV_y/ds = q_y, dV_z/ds = q_z, dM_y/ds = V_z, dM_z/ds = V_y; T is constant between what acts.
 fn polynomials(begins: [f64; 6], q: Powers<[f64; 3]>) -> [Poly; 6] {
     let [n, vy, vz, t, my, mz] = begins;
-    let [vy, vz] = [(vy, 1), (vz, 2)].map(|(v, i)| Poly::of(q.map(|q| q[i])).integral(v));
-    let n = Poly::of(q.map(|q| 0.0 - q[0])).integral(n);
+    let [vy, vz] = [(vy, 1), (vz, 2)].map(|(v, i)| Poly::of(&q.map(|q| q[i])).integral(v));
+    let n = Poly::of(&q.map(|q| 0.0 - q[0])).integral(n);
     [n, vy, vz, Poly::default().integral(t), vz.integral(my), vy.integral(mz)]
 }

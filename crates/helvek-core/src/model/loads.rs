@@ -97,7 +97,7 @@ impl Spread {
     }
 
     /// How its intensity goes along the stretch: Bézier ordinates at equal distances from its beginning to its end, each size as `of` says.
-    pub fn heights(&self, of: impl Fn(Amount) -> f64) -> Powers<f64> {
+    pub fn heights(&self, of: impl Fn(Amount) -> f64) -> Vec<f64> {
         let mut powers = Powers::default();
         for (profile, size) in &self.parts {
             let size = of(*size);

@@ -249,7 +249,7 @@ impl Sweep<'_> {
                 bend = 0.0;
             }
             let slope = if bend == 0.0 { (c - a) / (x[2] - x[0]) } else { first - bend * (x[0] + x[1]) };
-            Poly([a - slope * x[0] - bend * x[0] * x[0], slope, bend, 0.0])
+            Poly::of(&[a - slope * x[0] - bend * x[0] * x[0], slope, bend])
         })
     }
 

@@ -180,7 +180,7 @@ impl Frame {
                 }
                 let [_, v, m] = carried[member.edges[member.edges.len() - 1]];
                 let Last { length: l, w } = member.last;
-                Poly::of(w).integral(v).integral(m).at(l)
+                Poly::of(&w).integral(v).integral(m).at(l)
             })
             .collect();
         let largest = moments.iter().fold(0.0f64, |a, b| a.max(b.abs()));

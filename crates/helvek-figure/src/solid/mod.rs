@@ -179,7 +179,7 @@ pub struct SolidSpread {
     pub to: Three,
     /// Which way a positive intensity pushes.
     pub toward: Three,
-    /// The intensity beside the largest of the sheet, −1 to 1: Bézier ordinates at equal distances from the beginning to the end.
+    /// The intensity beside the largest of the sheet, −1 to 1: Bézier ordinates at equal distances from the beginning to the end, as many as it needs.
     pub heights: Vec<f64>,
     /// The intensity with its unit; two where it varies.
     pub texts: Vec<String>,

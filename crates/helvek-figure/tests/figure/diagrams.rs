@@ -19,9 +19,10 @@ fn curve<'a>(drawn: &'a Diagrams, body: &str, of: Inner, bound: Option<Bound>) -
 
 /// A Bézier curve at its parameter.
 fn at(o: &[f64], t: f64) -> f64 {
-    assert_eq!(o.len(), 4, "a cubic");
-    let u = 1.0 - t;
-    o[0] * u.powi(3) + 3.0 * o[1] * u * u * t + 3.0 * o[2] * u * t * t + o[3] * t.powi(3)
+    // Bernstein's polynomials, C(n, k) by the row above it.
+    let n = o.len() - 1;
+    let binomial = |k: usize| (0..k).fold(1.0, |c, i| c * (n - i) as f64 / (i + 1) as f64);
+    (0..=n).map(|k| o[k] * binomial(k) * t.powi(k as i32) * (1.0 - t).powi((n - k) as i32)).sum()
 }
 
 #[test]

@@ -1863,7 +1863,7 @@ export interface components {
             /** @description Where it passes through zero. */
             readonly zeros: readonly number[];
         };
-        /** @description A polynomial between two places, by its Bézier ordinates at equal distances from the start to the end: the curve is drawn from them exactly. */
+        /** @description A polynomial between two places, by its Bézier ordinates at equal distances from the start to the end, as many as it needs: the curve is drawn from them exactly. */
         readonly CurvePart: {
             /**
              * Format: double
@@ -3614,7 +3614,7 @@ export interface components {
                 number,
                 number
             ];
-            /** @description The intensity beside the largest of the sheet, −1 to 1: Bézier ordinates at equal distances from the beginning to the end. */
+            /** @description The intensity beside the largest of the sheet, −1 to 1: Bézier ordinates at equal distances from the beginning to the end, as many as it needs. */
             readonly heights: readonly number[];
             /** @description The intensity with its unit; two different ones for a load that varies. */
             readonly texts: readonly string[];
@@ -5517,7 +5517,7 @@ export interface components {
                 number,
                 number
             ];
-            /** @description The intensity beside the largest of the sheet, −1 to 1: Bézier ordinates at equal distances from the beginning to the end. */
+            /** @description The intensity beside the largest of the sheet, −1 to 1: Bézier ordinates at equal distances from the beginning to the end, as many as it needs. */
             readonly heights: readonly number[];
             /** @description The intensity with its unit; two where it varies. */
             readonly texts: readonly string[];

@@ -109,10 +109,18 @@ function trace(curve: Curve, place: Place): { line: string; area: string } {
   for (const part of curve.parts) {
     const { ordinates } = part;
     const at = (t: number, value: number) => text(place(part.start + (part.end - part.start) * t, value));
+    const degree = ordinates.length - 1;
     const [begin, ...rest] = chords(ordinates);
     line += `${line ? 'L' : 'M'}${at(begin ?? 0, ordinates[0] ?? 0)}`;
     // What a path has no command for is drawn through many of its points.
-    if (ordinates.length === 4) line += `C${[1, 2, 3].map((k) => at(k / 3, ordinates[k] ?? 0)).join(' ')}`;
+    const command = ['', '', 'Q', 'C'][degree];
+    if (command)
+      line +=
+        command +
+        ordinates
+          .map((v, k) => at(k / degree, v))
+          .slice(1)
+          .join(' ');
     else for (const t of rest) line += `L${at(t, valueAt(ordinates, t))}`;
   }
   if (!first || !end) return { line: '', area: '' };
