@@ -3,6 +3,7 @@
 #![allow(missing_docs, reason = "criterion's macros make undocumented functions")]
 
 use criterion::{Criterion, criterion_group, criterion_main};
+use helvek_core::answers;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::{model, solution};
 use std::fmt::Write;
@@ -42,12 +43,12 @@ fn beam(c: &mut Criterion) {
     assert_eq!(built.problems, []);
     assert_eq!(built.model.loading.loads.len(), 20);
     c.bench_function("beam with 20 loads: verdict, plan, working, answers", |b| {
-        b.iter(|| solution::solve(black_box(built.model.clone())).answers());
+        b.iter(|| answers::answers(&solution::solve(black_box(built.model.clone()))));
     });
     c.bench_function("beam with 20 loads: from text to answers", |b| {
         b.iter(|| {
             let built = model::build(&sheet::read(black_box(&text), Syntax::Toml));
-            solution::solve(built.model).answers()
+            answers::answers(&solution::solve(built.model))
         });
     });
 }

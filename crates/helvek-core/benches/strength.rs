@@ -3,6 +3,7 @@
 #![allow(missing_docs, reason = "criterion's macros make undocumented functions")]
 
 use criterion::{Criterion, criterion_group, criterion_main};
+use helvek_core::Checks;
 use helvek_core::section::{Section, Shape, ShapeWord};
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::{model, solution};
@@ -64,9 +65,11 @@ fn strength(c: &mut Criterion) {
     assert_eq!(built.problems, []);
     let solved = solution::solve(built.model);
     solved.inside();
-    c.bench_function("30 members at their extremes", |b| b.iter(|| black_box(&solved).stressed().len()));
+    c.bench_function("30 members at their extremes", |b| {
+        b.iter(|| Checks(black_box(&solved)).stressed().len())
+    });
     c.bench_function("30 members judged, and how far their loads may grow", |b| {
-        b.iter(|| black_box(&solved).judgement(&[]).unwrap().judged.len());
+        b.iter(|| Checks(black_box(&solved)).judgement(&[]).unwrap().judged.len());
     });
     // Another one each time: what was found by elements is kept.
     let mut wall = 0.003;

@@ -4,7 +4,7 @@
 //! clock, no interface. `docs/architecture.md` in the repository tells where each rule lives.
 //!
 //! ```
-//! use helvek_core::{model, sheet, solution};
+//! use helvek_core::{answers, model, sheet, solution};
 //!
 //! let text = r#"
 //!     format = "helvek-sheet/1"
@@ -19,42 +19,15 @@
 //! "#;
 //! let built = model::build(&sheet::read(text, sheet::Syntax::Toml));
 //! assert!(built.problems.is_empty());
-//! let answers = solution::solve(built.model).answers();
+//! let answers = answers::answers(&solution::solve(built.model));
 //! assert_eq!(answers.reactions[1].force, [Some(0.0), Some(2.0)]);
 //! ```
 
-pub mod answers;
-pub mod budget;
-pub mod choice;
-mod complementarity;
-pub mod cut;
-pub mod edit;
-pub mod elastic;
-pub mod equilibrium;
-pub mod geometry;
-pub mod id;
-pub mod inside;
-pub mod judge;
-pub mod limits;
-pub mod model;
-pub mod next;
-pub mod passage;
-pub mod plan;
-mod poly;
-pub mod problem;
-pub mod proof;
-pub mod recognition;
-pub mod redundant;
-pub mod section;
-pub mod sheet;
-pub mod solution;
-mod spectrum;
-pub mod strength;
-pub mod things;
-pub mod tolerance;
-pub mod units;
-pub mod verdict;
-pub mod working;
-
-/// The number of the engine, from 1: raised whenever some sheet comes out otherwise than before, with the reason in `docs/changes.md`.
-pub const ENGINE: u32 = 4;
+pub use helvek_answers as answers;
+pub use helvek_answers::ENGINE;
+pub use helvek_checks::{Checks, judge, limits, passage, redundant, strength};
+pub use helvek_edit::{cut, edit};
+pub use helvek_sheet::{budget, geometry, id, problem, section, sheet, things, tolerance, units};
+pub use helvek_statics::{
+    choice, elastic, equilibrium, inside, model, next, plan, proof, recognition, solution, verdict, working,
+};

@@ -1,5 +1,6 @@
 //! A pin among its plates, seen from the side: plates along the pin to scale, what each presses with, what each plane carries.
 
+use helvek_core::answers::Publisher;
 use helvek_core::geometry::Vector;
 use helvek_core::judge::{Judgement, SizedPin};
 use helvek_core::solution::Statics;
@@ -81,7 +82,7 @@ fn pin_mark(statics: &Statics, sized: &SizedPin) -> PinMark {
             }
         });
         PlateMark {
-            of: statics.plate_owner(plate.of).to_owned(),
+            of: Publisher(statics).plate_owner(plate.of).to_owned(),
             thickness: units.section.from_si(plate.thickness),
             push: along.unwrap_or_default(),
             force: text.unwrap_or_default(),

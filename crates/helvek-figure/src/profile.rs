@@ -1,5 +1,6 @@
 //! A member cut open: its section, and the stresses over its height.
 
+use helvek_core::Checks;
 use helvek_core::geometry::Vector;
 use helvek_core::inside::Inner;
 use helvek_core::passage::Section as Place;
@@ -131,7 +132,7 @@ pub fn section_mark(statics: &Statics, place: &Place) -> Option<SectionMark> {
     let (_, ratio) = properties.most_sheared();
     let sheared = v * ratio / properties.i_z;
     let at = |y: f64| {
-        let here = statics.stress_at(row, place.station, place.side, [0.0, y])?;
+        let here = Checks(statics).stress_at(row, place.station, place.side, [0.0, y])?;
         // Just inside a face there is next to nothing.
         let shear = if here.shear.abs() <= 1e-6 * sheared.abs() { 0.0 } else { here.shear };
         Some((y, StressAt { shear, ..here }))

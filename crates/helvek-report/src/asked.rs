@@ -3,6 +3,7 @@
 use crate::direction;
 use crate::lines::{About, Askable, AskedLine};
 use crate::numbers::Words;
+use helvek_core::answers::Publisher;
 use helvek_core::equilibrium::{ColumnKind, ColumnOf};
 use helvek_core::geometry::Vector;
 use helvek_core::id::{Id, Kind};
@@ -150,8 +151,9 @@ impl Words<'_> {
                 vec![line(Kind::Rope.id(name), format!("rope {name}"), vec![self.rope(id)])]
             }
             Asked::Advantage(of, over) => {
-                let (of_name, over_name) = (self.statics.effort_name(of), self.statics.effort_name(over));
-                let text = match self.statics.advantage(of, over) {
+                let (of_name, over_name) =
+                    (Publisher(self.statics).effort_name(of), Publisher(self.statics).effort_name(over));
+                let text = match Publisher(self.statics).advantage(of, over) {
                     Some(times) => format!("× {}", figures::rounded(times, self.digits())),
                     None => "not fixed by equilibrium".into(),
                 };
@@ -178,7 +180,7 @@ impl Words<'_> {
                 let none = || AskedLine {
                     of: None,
                     about: About::Growth,
-                    label: format!("limit of {}", self.statics.growing_name(of)),
+                    label: format!("limit of {}", Publisher(self.statics).growing_name(of)),
                     parts: if answered { Vec::new() } else { vec!["no equilibrium".into()] },
                     answered,
                 };

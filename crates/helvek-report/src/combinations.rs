@@ -1,6 +1,7 @@
 //! Combinations of load cases in words.
 
 use crate::numbers::{Numbers, minus};
+use helvek_core::answers::Publisher;
 use helvek_core::answers::{ForceOf, RangeAnswer};
 use helvek_core::inside::Inner;
 use helvek_core::model::BodyId;
@@ -49,7 +50,7 @@ impl Numbers<'_> {
                 greatest: said(range.greatest, &unit.symbol, &range.governs[1]),
             }
         };
-        let forces = solved.force_ranges(states);
+        let forces = Publisher(solved).force_ranges(states);
         let some = forces.iter().filter(|range| range.least != 0.0 || range.greatest != 0.0);
         let mut lines: Vec<RangeLine> = some.map(force).collect();
         for inner in [Inner::V, Inner::M] {

@@ -2,6 +2,7 @@
 
 use crate::choice::ChoiceLine;
 use crate::step::Wording;
+use helvek_core::answers;
 use helvek_core::cut::Cut;
 use helvek_core::edit::CutPlace;
 use helvek_core::inside::Side;
@@ -48,7 +49,7 @@ pub struct CutPart {
 
 /// Words a cut; `steps`: the two sides of its place differ.
 pub fn page_cut(cut: &Cut, place: &CutPlace, side: Side, steps: bool) -> PageCut {
-    let found = cut.solved.findings();
+    let found = answers::findings(&cut.solved);
     let wording = Wording::of(&cut.solved, &found);
     let unit = &cut.solved.model.units.length;
     let first = cut.simpler();

@@ -2,6 +2,7 @@
 
 use crate::areas::AreaLine;
 use crate::numbers::{Numbers, minus};
+use helvek_core::Checks;
 use helvek_core::equilibrium::ColumnKind;
 use helvek_core::geometry::Vector;
 use helvek_core::id::{Id, Kind};
@@ -85,7 +86,7 @@ impl Numbers<'_> {
             };
             return rows.map(line).collect();
         }
-        let stressed = self.statics.stressed();
+        let stressed = Checks(self.statics).stressed();
         let line = |(i, inside)| self.inside_line(i, inside, stressed.iter().find(|s| s.row == i));
         self.statics.inside().iter().enumerate().map(line).collect()
     }

@@ -4,6 +4,7 @@ pub use crate::lines::About;
 use crate::lines::AskedLine;
 use crate::numbers::Words;
 use crate::page::Page;
+use helvek_core::answers;
 use helvek_core::solution::Solved;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
@@ -63,7 +64,7 @@ impl KeptLine {
 
 /// The outcome, what is asked, every other force that is found, what members carry inside, ranges, trains, growth and limits.
 pub fn kept(solved: &Solved, page: &Page) -> Vec<KeptLine> {
-    let found = solved.findings();
+    let found = answers::findings(solved);
     let wording = Words::of(solved, &found);
     let mut lines = vec![KeptLine::verdict(page.verdict.word.word())];
     lines.extend(page.asked.iter().map(KeptLine::asked));

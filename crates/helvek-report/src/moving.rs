@@ -1,6 +1,7 @@
 //! Trains of forces in words: where one has to stand for the least and the greatest.
 
 use crate::numbers::{Numbers, minus};
+use helvek_core::answers::Publisher;
 use helvek_core::answers::{ForceOf, MostAnswer, MovingAnswer, MovingForce, StandAnswer};
 use helvek_core::inside::Inner;
 use helvek_core::model::{PointId, Train};
@@ -64,7 +65,7 @@ pub fn influence_lines(passage: &Passage<'_>, section: &Section) -> Vec<TrainLin
         let drawn = diagram.at(inner, section.station, section.side);
         let unit = solved.model.inner_unit_of(inner);
         let ends = passage.most(&line, drawn).map(|most| {
-            let stand = most.stand.map(|stand| solved.stand_answer(passage, stand));
+            let stand = most.stand.map(|stand| Publisher(solved).stand_answer(passage, stand));
             let most = MostAnswer { value: unit.from_si(most.value), distance: None, stand };
             wording.train_end(passage.train, &most, unit)
         });
@@ -78,7 +79,7 @@ pub fn influence_lines(passage: &Passage<'_>, section: &Section) -> Vec<TrainLin
 impl Numbers<'_> {
     /// Every train.
     pub(crate) fn trains(&self) -> Vec<PageTrain> {
-        let answers = self.statics.moving_answers();
+        let answers = Publisher(self.statics).moving_answers();
         answers
             .iter()
             .zip(&self.statics.model.trains)

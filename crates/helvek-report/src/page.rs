@@ -14,7 +14,9 @@ use crate::moving::{PageTrain, TrainLine};
 use crate::numbers::{Numbers, Words};
 use crate::step::Wording;
 use crate::stiff::{PageStiff, page_stiff};
+use helvek_core::Checks;
 use helvek_core::ENGINE;
+use helvek_core::answers;
 use helvek_core::answers::{Findings, StatusWord, WarningName};
 use helvek_core::budget::spend;
 use helvek_core::equilibrium::PartOf;
@@ -87,7 +89,7 @@ pub struct Page {
 impl Page {
     /// Words everything of a solution.
     pub fn of(solved: &Solved) -> Self {
-        Self::full(solved, &solved.findings())
+        Self::full(solved, &answers::findings(solved))
     }
 
     /// The same, from what has been found already.
@@ -108,13 +110,13 @@ impl Page {
     /// Judges what has limits, and says what governs: its headline and its page.
     pub fn judge(&mut self, statics: &Statics) -> Option<Judgement> {
         let judgement = self.judge_shortly(statics)?;
-        self.judgement = Some(page_judgement(statics, &judgement, statics.with_trains()));
+        self.judgement = Some(page_judgement(statics, &judgement, Checks(statics).with_trains()));
         Some(judgement)
     }
 
     /// Only its headline.
     pub fn judge_shortly(&mut self, statics: &Statics) -> Option<Judgement> {
-        let judgement = statics.judged()?;
+        let judgement = Checks(statics).judged()?;
         self.headlines.size = Some(judged_headline(statics, &judgement));
         Some(judgement)
     }
@@ -139,7 +141,7 @@ impl Page {
         page.remarks = wording.remarks();
         page.checks = solved.working.checks.iter().map(|check| wording.check(check)).collect();
         page.routes = wording.routes();
-        page.warnings.extend(solved.unreached().map(|warning| warning.message));
+        page.warnings.extend(answers::unreached(solved).map(|warning| warning.message));
         let [work, check] = wording.worked();
         let checked = !solved.working.steps.is_empty() || solved.elastic().is_some();
         page.closes = checked.then(|| format!("the arithmetic {check}"));

@@ -11,6 +11,8 @@ pub use slopes::{PageEndLine, PageEquation, PageSlopes};
 pub use table::{PageCell, PageProp, PageRow, PageTable, RowKind};
 
 use crate::numbers::minus;
+use helvek_core::Checks;
+use helvek_core::answers::Publisher;
 use helvek_core::elastic::{Elastic, Refusal};
 use helvek_core::id::{Id, Kind};
 use helvek_core::redundant::{ByHand, Compared, Difference, End, EndKind, Inapplicable};
@@ -150,13 +152,13 @@ pub fn page_stiff(solved: &Statics) -> Option<PageStiff> {
     };
     match elastic {
         Err(why) => {
-            let told = solved.refusal(why);
+            let told = Publisher(solved).refusal(why);
             page.refused = vec![told.message, told.cure];
             return Some(page);
         }
         Ok(elastic) => page.says = said(solved, elastic),
     }
-    match solved.by_hand() {
+    match Checks(solved).by_hand() {
         None => {}
         Some(Err(why)) => {
             page.redundant = true;
@@ -199,7 +201,7 @@ fn most_sag(solved: &Statics, elastic: &Elastic) -> String {
 fn said(solved: &Statics, elastic: &Elastic) -> Vec<String> {
     let mut says = Vec::new();
     let names = |members: &[helvek_core::model::Member]| {
-        let names: Vec<_> = members.iter().map(|member| solved.member_name(*member)).collect();
+        let names: Vec<_> = members.iter().map(|member| Publisher(solved).member_name(*member)).collect();
         match names.len() {
             0..=4 => names.join(", "),
             more => format!("{} and {} more", names[..3].join(", "), more - 3),

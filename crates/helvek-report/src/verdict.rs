@@ -4,6 +4,7 @@ use crate::direction;
 use crate::lines::{Headlines, VerdictWords};
 use crate::numbers::{Words, closes, percent, plural};
 use crate::step::Wording;
+use helvek_core::Checks;
 use helvek_core::answers::{Friction, Sense, StatusWord};
 use helvek_core::equilibrium::ColumnOf;
 use helvek_core::model::On;
@@ -318,7 +319,7 @@ impl Words<'_> {
     /// What is said of limits where nothing has to be ranked; nothing where something has to be.
     fn unlimited(&self) -> Option<String> {
         let sought = self.largest_sought();
-        if sought.is_some() || self.statics.limited() {
+        if sought.is_some() || Checks(self.statics).limited() {
             return sought;
         }
         let word = if self.statics.verdict.equilibrium { "nothing limited" } else { "nothing to judge" };

@@ -2,6 +2,8 @@
 
 use crate::terminal::{complain, print};
 use clap::ValueEnum;
+use helvek_core::answers;
+use helvek_core::answers::Publisher;
 use helvek_core::answers::StatusWord;
 use helvek_core::problem::Problem;
 use helvek_core::sheet::{self, MAX_TEXT, Syntax};
@@ -64,7 +66,7 @@ pub(crate) fn run(file: &Path, format: Format, tables: &[PathBuf]) -> ExitCode {
     }
     let solved = solution::solve(built.model);
     let printed = match format {
-        Format::Json => serde_json::to_string_pretty(&solved.answers()).map(|json| json + "\n"),
+        Format::Json => serde_json::to_string_pretty(&answers::answers(&solved)).map(|json| json + "\n"),
         Format::Text => Ok(text::render(&solved.model.title, &Page::of(&solved))),
         Format::Markdown => Ok(markdown::render(&solved.model.title, &Page::of(&solved))),
     };
@@ -111,9 +113,9 @@ fn report(file: &str, problems: &[Problem]) {
 }
 
 fn exit_status(solved: &Solved) -> ExitCode {
-    ExitCode::from(match solved.status() {
+    ExitCode::from(match Publisher(solved).status() {
         StatusWord::Determinate | StatusWord::Balanced => 0,
-        StatusWord::Indeterminate if solved.answered() => 0,
+        StatusWord::Indeterminate if Publisher(solved).answered() => 0,
         StatusWord::Indeterminate => 3,
         StatusWord::Slides | StatusWord::Unstable => 1,
     })

@@ -1,5 +1,7 @@
 //! Work that can be given up: it always costs the same, is given up at the same place, and leaves nothing behind.
 
+use helvek_core::Checks;
+use helvek_core::answers;
 use helvek_core::budget::{self, GivenUp, Stop};
 use helvek_core::solution::Solved;
 use helvek_core::{model, sheet, solution};
@@ -14,8 +16,8 @@ fn solved(text: &str) -> Solved {
 /// Everything that is asked of a solution.
 fn everything(text: &str) -> helvek_core::answers::Answers {
     let solved = solved(text);
-    solved.with_trains();
-    solved.answers()
+    Checks(&solved).with_trains();
+    answers::answers(&solved)
 }
 
 fn example(name: &str) -> String {

@@ -2,6 +2,8 @@
 
 use crate::common;
 use crate::common::solved;
+use helvek_core::Checks;
+use helvek_core::answers::Publisher;
 use helvek_core::inside::{Diagram, Inner, Side, envelope};
 use helvek_core::passage::Facing;
 use helvek_core::solution::{State, Statics};
@@ -33,7 +35,7 @@ ropes = {{ r = {{ path = [{{ at = "W" }}, {{ over = "P", turn = "ccw" }}, {{ mas
 }
 
 fn reaction(state: &State, row: usize) -> f64 {
-    state.solved.reactions()[row].force[1].unwrap()
+    Publisher(&state.solved).reactions()[row].force[1].unwrap()
 }
 
 #[test]
@@ -79,7 +81,7 @@ bodies = { beam = { runs = [["A", "C", "D", "B"]] } }"#;
     // A force of the train at x puts 1 − x/4 on A, upwards; A is drawn as 3.75 up, assumed downwards.
     let a = drawn.full.column_ids().find(|id| drawn.full.column(*id).symbol.to_string() == "A_y").unwrap();
     let assumed = drawn.full.column(a).acts[0].wrench.force.y;
-    let line = drawn.passages()[0].line(a).unwrap();
+    let line = Checks(&drawn).passages()[0].line(a).unwrap();
     close(line.pieces[0].first * assumed, 1.0);
     close(drawn.full_values()[a.index()].unwrap() * assumed, 3.75e3);
 }
@@ -94,7 +96,7 @@ fn states_share_the_structure_and_its_equations() {
             && Arc::ptr_eq(&drawn.full.freed, &other.full.freed)
     };
     assert!(drawn.states().len() == 3 && drawn.states().iter().all(|state| shared(&state.solved)));
-    let stand = drawn.model.under(drawn.passages()[0].placed(1.0, Facing::On));
+    let stand = drawn.model.under(Checks(&drawn).passages()[0].placed(1.0, Facing::On));
     assert!(Arc::ptr_eq(&drawn.model.structure, &stand.structure));
     assert_eq!(stand.loading.loads.len(), drawn.model.loading.loads.len() + 1);
     // The force of the train stands 1 m behind C, where the sheet has no point.

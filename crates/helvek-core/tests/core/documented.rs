@@ -1,6 +1,7 @@
 //! What docs/format.md says of quantities and directions can also be typed, as it stands there, into a slot of its dimension.
 
 use crate::common;
+use helvek_core::answers;
 use helvek_core::edit::{self, Edit};
 use helvek_core::model;
 use helvek_core::sheet::{self, Document, Syntax};
@@ -144,7 +145,7 @@ fn the_first_example_is_one_that_works() {
     let built = model::build(&sheet::read(example, Syntax::Toml));
     assert_eq!(built.problems, []);
     // 0.6 at 0.5 and 0.5 over 2.4, held at 0 and 2: C = (0.6·0.5 + 1.2·1.2)/2 = 0.87.
-    let answers = helvek_core::solution::solve(built.model).answers();
+    let answers = answers::answers(&helvek_core::solution::solve(built.model));
     common::assert_near(answers.reactions[1].force[1].unwrap(), 0.87);
 }
 

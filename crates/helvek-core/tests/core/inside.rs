@@ -2,6 +2,7 @@
 
 use crate::common;
 use crate::common::{answers, solved};
+use helvek_core::answers;
 use helvek_core::geometry::Vector;
 use helvek_core::inside::{AreaStep, Diagram, Inner, Refusal, Side};
 use helvek_core::solution::Solved;
@@ -271,7 +272,7 @@ find = [{find}]
 points = {{ A = [0, 0], F = [2, 0], B = [6, 0], E = [2, -1] }}
 bodies = {{ beam = {{ runs = [["A", "F", "B"], ["F", "E"]] }} }}"#
         ));
-        let answers = s.answers().internal;
+        let answers = answers::answers(&s).internal;
         (answers[0].from.clone(), answers[0].distance, answers[0].side, answers[0].m.unwrap())
     };
     // About A: −3·2 + 2·1 + 6 B = 0 (the force to the right at −1 turns counter-clockwise), B = 2/3, A = 7/3. M = 14/3 before, 8/3 after.

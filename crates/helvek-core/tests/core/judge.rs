@@ -1,7 +1,9 @@
 //! Judgement: closed forms of pins, stresses and factors; and what the largest load does when it is put on.
 
 use crate::common::{answers, assert_near, solved};
+use helvek_core::Checks;
 use helvek_core::answers::LimitSource;
+use helvek_core::answers::Publisher;
 use helvek_core::answers::{Answers, CheckedAnswer, JudgementAnswer};
 use helvek_core::judge::CheckSort;
 use helvek_core::judge::Why;
@@ -339,7 +341,7 @@ own = {{ yield = 240, shear = 60, bearing = 200 }}
 "#, factor * along, factor * across, stay, stay / 3.0, factor * spread, -0.4 * factor * spread);
         let told_of = |factor: f64| {
             let solved = solved(&sheet(factor));
-            solved.published_judgement(&solved.judgement(&[]).unwrap(), &[])
+            Publisher(&solved).published_judgement(&Checks(&solved).judgement(&[]).unwrap(), &[])
         };
         let told = told_of(1.0);
         prop_assume!(told.factors[1].is_some_and(|f| f > 0.01));

@@ -1,6 +1,8 @@
 //! Judgement against other ways to the same: planes from the far end, sizes by counting, intervals by trying factors one by one.
 
 use crate::common::solved;
+use helvek_core::Checks;
+use helvek_core::answers::Publisher;
 use helvek_core::answers::{JudgementAnswer, PinAnswer};
 use helvek_core::judge::CheckSort;
 use helvek_core::judge::Why;
@@ -10,7 +12,7 @@ use proptest::test_runner::RngSeed;
 
 fn judged(body: &str) -> JudgementAnswer {
     let solved = solved(body);
-    solved.published_judgement(&solved.judgement(&[]).unwrap(), &[])
+    Publisher(&solved).published_judgement(&Checks(&solved).judgement(&[]).unwrap(), &[])
 }
 
 fn config(cases: u32, seed: u64) -> ProptestConfig {

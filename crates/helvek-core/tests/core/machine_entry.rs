@@ -1,6 +1,7 @@
 //! Frames, machines and compound beams entered as a person types them, checked by what they come to.
 
 use crate::common::drawn::{answers, draw, edit};
+use helvek_core::answers;
 use helvek_core::answers::{Answers, StatusWord};
 use helvek_core::edit::apply;
 use helvek_core::edit::offers::on_problems;
@@ -279,7 +280,7 @@ fn mechanical_advantage_is_one_effort_over_another() {
     // 3·4 = Q·0.5.
     let built = model::build(&sheet::read(&text("hand"), sheet::Syntax::Toml));
     assert_eq!(built.problems, []);
-    let found = solution::solve(built.model).answers();
+    let found = answers::answers(&solution::solve(built.model));
     close(found.loads["Q"].unwrap(), 24.0);
     close(found.advantages[0].value.unwrap(), 8.0);
     for (over, said) in [("hnd", "There is no load"), ("Q", "over itself"), ("brake", "a force and a couple")]

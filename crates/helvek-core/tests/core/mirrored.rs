@@ -1,6 +1,7 @@
 //! Mirrored, the answers are mirrored: x, turning senses and moments change their sign, and nothing else does.
 
 use crate::common::assembly::{Assembly, Hold};
+use helvek_core::answers;
 use helvek_core::answers::Answers;
 use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
@@ -11,7 +12,7 @@ use proptest::test_runner::RngSeed;
 fn answers(text: &str) -> Answers {
     let built = model::build(&sheet::read(text, Syntax::Toml));
     assert!(built.problems.is_empty(), "{text}\n{:#?}", built.problems);
-    solution::solve(built.model).answers()
+    answers::answers(&solution::solve(built.model))
 }
 
 fn mirrored(assembly: &Assembly) -> Assembly {

@@ -2,6 +2,7 @@
 
 use crate::common;
 use crate::common::solved;
+use helvek_core::Checks;
 use helvek_core::equilibrium::ColumnId;
 use helvek_core::inside::{Inner, Side};
 use helvek_core::passage::{Facing, Line, Most, Nudge, Passage, Refusal, Section, Stand};
@@ -43,7 +44,7 @@ fn peak(passage: &Passage<'_>, inner: Inner, greatest: bool) -> (f64, f64, f64) 
 fn one_force_over_a_simple_beam() {
     // A_y = 1 − x/10; M under the force x(10 − x)/10·P is largest at 5: 12·10/4 = 30; V = 12 at A.
     let solved = simple("{ size = 12 }", "");
-    let passage = &solved.passages()[0];
+    let passage = &Checks(&solved).passages()[0];
     let line = passage.line(column(&solved, "A_y")).unwrap();
     close(line.at(0.0, Nudge::On, 1e-9), 1.0);
     close(line.at(2.5, Nudge::Back, 1e-9), 0.75);
@@ -78,7 +79,7 @@ fn two_forces_are_worst_when_the_middle_halves_their_resultant_and_the_larger() 
     // 20 and 10, 3 apart: their resultant 30 is 1 from the 20. With the 20 half of that beside the middle, M = 30/10·(5 − 0.5)² = 60.75 under it.
     // The other force is then on the beam: it leads at 4.5 + 3, or it follows at 5.5 − 3 when the train is turned round.
     let solved = simple("{ size = 20 }, { size = 10, gap = 3 }", "");
-    let passage = &solved.passages()[0];
+    let passage = &Checks(&solved).passages()[0];
     let (station, value, lead) = peak(passage, Inner::M, true);
     close(value, 60.75);
     close(station, lead);
@@ -89,7 +90,7 @@ fn two_forces_are_worst_when_the_middle_halves_their_resultant_and_the_larger() 
     assert_eq!(greatest.stand.unwrap().facing, Facing::Back);
     // Forward only, the heavier leads away from A: it is over A with the other off the beam, 20, or the other is over A: 10 + 20·0.7 = 24.
     let forward = simple("{ size = 20 }, { size = 10, gap = 3 }", r#", heads = "forward""#);
-    close(most(&forward.passages()[0], "A_y")[1].value, 24_000.0);
+    close(most(&Checks(&forward).passages()[0], "A_y")[1].value, 24_000.0);
 }
 
 #[test]
@@ -102,7 +103,7 @@ moving = [{ name = "barrow", from = "A", to = "C", axles = [{ size = 9 }] }]
 points = { A = [0, 0], B = [6, 0], C = [8, 0] }
 bodies = { beam = { runs = [["A", "B", "C"]] } }"#,
     );
-    let passage = &solved.passages()[0];
+    let passage = &Checks(&solved).passages()[0];
     let [least, greatest] = most(passage, "A_y");
     close(least.value, 9000.0);
     close(least.by_train, -3000.0);
@@ -126,7 +127,7 @@ moving = [{ from = "A", to = "B", axles = [{ size = 5 }, { size = 5, gap = 1 }] 
 points = { A = [0, 0], H = [4, 0], B = [7, 0] }
 bodies = { first = { runs = [["A", "H"]] }, second = { runs = [["B", "H"]] } }"#;
     let solved = solved(text);
-    let passage = &solved.passages()[0];
+    let passage = &Checks(&solved).passages()[0];
     let line = passage.line(column(&solved, "M_A")).unwrap();
     close(line.at(2.0, Nudge::On, 1e-9), 2.0);
     close(line.at(4.0, Nudge::On, 1e-9), 4.0);
@@ -155,8 +156,10 @@ moving = [{ from = "A", to = "C", axles = [{ size = 9 }] }]
 points = { A = [0, 0], B = [6, 0], C = [8, 0] }
 bodies = { beam = { runs = [["A", "B", "C"]] } }"#,
     );
-    assert!(matches!(pushing.passages()[0].result, Err(Refusal::OneWay(ref list)) if list.len() == 1));
-    assert!(pushing.passages()[0].sweep().is_empty());
+    assert!(
+        matches!(Checks(&pushing).passages()[0].result, Err(Refusal::OneWay(ref list)) if list.len() == 1)
+    );
+    assert!(Checks(&pushing).passages()[0].sweep().is_empty());
     // A beam on two rollers is balanced under nothing, but not under a sloping force.
     let rolling = solved(
         r#"supports = [{ at = "A", kind = "roller" }, { at = "B", kind = "roller" }]
@@ -164,7 +167,7 @@ moving = [{ from = "A", to = "B", direction = [1, -1], axles = [{ size = 9 }] }]
 points = { A = [0, 0], B = [6, 0] }
 bodies = { beam = { runs = [["A", "B"]] } }"#,
     );
-    assert!(matches!(rolling.passages()[0].result, Err(Refusal::Moves(_))));
+    assert!(matches!(Checks(&rolling).passages()[0].result, Err(Refusal::Moves(_))));
 }
 
 /// A frame with a path of two bodies: a deck A–H–C held by a column, and a second deck from the hinge, read against the path; loads as drawn and a sloping train.
@@ -265,7 +268,7 @@ proptest! {
     ) {
         let case = Case { x: [h, c, h + span], axles, push: [slope, -1.0], load };
         let solved = solved(&case.text(None));
-        let passage = &solved.passages()[0];
+        let passage = &Checks(&solved).passages()[0];
         let swept = passage.sweep();
         prop_assert_eq!(swept.len(), 3);
         let scale: f64 = 1000.0 * (load + case.axles.iter().map(|a| a.0).sum::<f64>());
@@ -367,7 +370,7 @@ moving = [{{ from = "{from}", to = "{to}", direction = [0.3, -1], axles = [{{ si
 points = {{ P0 = [0, 0], A = [2, 0], B = [5, 0], P1 = [9, 0] }}
 bodies = {{ beam = {{ runs = [["P0", "A", "B", "P1"]] }} }}"#
         ));
-        let passage = &solved.passages()[0];
+        let passage = &Checks(&solved).passages()[0];
         let body = solved.model.body_ids().next().unwrap();
         let stretch = [solved.inside()[0].from, solved.inside()[0].to];
         for (station, side) in [(0.0, Side::After), (9.0, Side::Before)] {
@@ -407,7 +410,7 @@ moving = [{ from = "A", to = "C", axles = [{ size = 3 }] }]
 points = { A = [0, 0], B = [4.7, 0], C = [6.1, 0] }
 bodies = { beam = { runs = [["A", "B", "C"]] } }"#,
     );
-    let passage = &solved.passages()[0];
+    let passage = &Checks(&solved).passages()[0];
     let body = solved.model.body_ids().next().unwrap();
     let section = Section { body, stretch: solved.model.trains[0].ends, station: 4.7, side: Side::Before };
     let [n, _, m] = passage.section(&section).unwrap();

@@ -1,6 +1,7 @@
 //! Every sort of support, joint, rope and load once, by hand.
 
 use crate::common::{answers, assert_near, problems, solved, toml};
+use helvek_core::answers;
 use helvek_core::answers::Fact;
 use helvek_core::answers::WarningName;
 use helvek_core::answers::{Answers, StatusWord};
@@ -320,7 +321,7 @@ fn common_sense_and_symmetry_are_true_by_a_rule() {
     assert!(names(&beyond).contains(&Fact::LoadBeyondSupport), "{:?}", names(&beyond));
     // A plank on a pin and an inclined roller under one load is a three-force body.
     let three = solved(&plank(r#"{ at = "A", kind = "pin" }, { at = "B", kind = "roller", normal = 120 }"#));
-    let found = three.answers().recognised;
+    let found = answers::answers(&three).recognised;
     let meeting = found.iter().find(|r| r.name == Fact::ThreeForceBody).unwrap().at.unwrap();
     // The load's line x = 1 meets the roller's line through (4, 0) at 120°: y = 3·tan 60°.
     assert_near(meeting[0], 1.0);

@@ -2,10 +2,11 @@
 
 use crate::common::frames::Framed;
 use crate::common::{assert_near, solved};
+use helvek_core::Checks;
 use helvek_core::redundant::{ByHand, Case, EndKind, Inapplicable, Redundant};
 
 fn by_hand(text: &str) -> ByHand {
-    solved(text).by_hand().expect("it is redundant").unwrap_or_else(|why| panic!("{why:?}\n{text}"))
+    Checks(&solved(text)).by_hand().expect("it is redundant").unwrap_or_else(|why| panic!("{why:?}\n{text}"))
 }
 
 fn close(got: &[f64], expected: &[f64], part: f64, what: &str) {
@@ -138,7 +139,7 @@ conventions = { decimals = 5 }
 
 #[test]
 fn what_hand_methods_cannot_do_is_said() {
-    let why = |text: &str| solved(text).by_hand().unwrap().unwrap_err();
+    let why = |text: &str| Checks(&solved(text)).by_hand().unwrap().unwrap_err();
     let spring = TWO_SPANS
         .replace(r#"{ at = "C", kind = "roller" }"#, r#"{ at = "C", kind = "roller", spring = 900 }"#);
     let spring = spring.replace("\"EI\"", "1000").replace("\"1.5 EI\"", "1500");
@@ -147,7 +148,9 @@ fn what_hand_methods_cannot_do_is_said() {
     assert_eq!(why(&rigid), Inapplicable::NoBending(vec!["right".into()]));
     // Nothing is redundant here.
     assert!(
-        solved(&TWO_SPANS.replace("\"fixed\"", "\"pin\"").replace("\"weld\"", "\"pin\"")).by_hand().is_none()
+        Checks(&solved(&TWO_SPANS.replace("\"fixed\"", "\"pin\"").replace("\"weld\"", "\"pin\"")))
+            .by_hand()
+            .is_none()
     );
 }
 

@@ -1,6 +1,7 @@
 //! Plates, limits, sections and tables as they are typed, checked by what they come to.
 
 use crate::common::entry::{document, edit};
+use helvek_core::answers;
 use helvek_core::answers::JudgementAnswer;
 use helvek_core::answers::LimitSource;
 use helvek_core::judge::CheckSort;
@@ -11,7 +12,7 @@ use serde_json::json;
 fn judged(sheet: &Sheet) -> JudgementAnswer {
     let built = model::build(&document(sheet));
     assert_eq!(built.problems, []);
-    solution::solve(built.model).answers().judgement.unwrap()
+    answers::answers(&solution::solve(built.model)).judgement.unwrap()
 }
 
 /// A jib on a mast with a tie: 6 kN at its tip.
@@ -150,7 +151,7 @@ fn tables_of_sections_and_materials_are_merged_by_name() {
     assert_eq!(sheet.bodies["jib"].section.as_deref(), Some("own box"));
     let built = model::build(&document(&sheet));
     assert_eq!(built.problems, []);
-    let found = &solution::solve(built.model).answers().sections["own box"];
+    let found = &answers::answers(&solution::solve(built.model)).sections["own box"];
     assert!((found.area - (40.0 * 76.2 - 34.0 * 70.2)).abs() < 1e-9);
     // A row of a name that is there takes its place.
     let again = edit(&sheet, json!({ "edit": "table", "csv": "name,E,yield\nlarch,9 GPa,24\n" })).unwrap();

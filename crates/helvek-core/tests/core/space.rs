@@ -1,6 +1,7 @@
 //! Forces in space: closed forms, verdicts, bearings, working.
 
 use crate::common::{answers, assert_near, solved};
+use helvek_core::answers;
 use helvek_core::answers::Fact;
 use helvek_core::answers::WarningName;
 use helvek_core::answers::{Answers, Moment, StatusWord};
@@ -80,7 +81,7 @@ bodies = { block = { runs = [["A", "B"], ["B", "C"]] } }
     // Six forces hold the two points, but not the turn about the line A-B: it takes a couple about z, which either of them can exert.
     let found = solved(body);
     assert_eq!(found.ties.len(), 2, "{:?}", found.ties);
-    let told = found.answers();
+    let told = answers::answers(&found);
     assert!(told.warnings.iter().any(|w| w.name == WarningName::BearingTie && w.about == ["a", "b"]));
     let said =
         body.replace(r#"kind = "thrust", axis = "+x""#, r#"kind = "thrust", axis = "+x", couples = "yes""#);
@@ -104,7 +105,7 @@ points = { P = [0, 0, 0], A = [2, 6, 3], B = [-3, 6, 2], C = [0, 4, -3] }
     // Lengths 7, 7, 5. With a, b, c the forces over the lengths: 2a − 3b = 0, 6a + 6b + 4c = 70, 3a + 2b − 3c = 0. So b = 2a/3, c = 13a/9, and
     // (6 + 4 + 52/9) a = 70: a = 315/71.
     let a = 315.0 / 71.0;
-    let bars = found.answers().bars;
+    let bars = answers::answers(&found).bars;
     assert_near(bars["P-A"].force.unwrap(), 7.0 * a);
     assert_near(bars["P-B"].force.unwrap(), 7.0 * a * 2.0 / 3.0);
     assert_near(bars["P-C"].force.unwrap(), 5.0 * a * 13.0 / 9.0);
@@ -269,7 +270,7 @@ fn the_examples_are_worked_with_reasons_that_hold_in_both_schools() {
         for (a, b) in scalar.full_values().iter().zip(vector.full_values().iter().copied()) {
             assert_near(a.unwrap(), b.unwrap());
         }
-        let checks = scalar.answers().checks;
+        let checks = answers::answers(&scalar).checks;
         assert!(checks.iter().all(|check| check.ok), "{name}: {checks:?}");
         assert!(checks.iter().any(|check| check.name == "agreement with the global solution"), "{name}");
     }
@@ -280,7 +281,7 @@ fn members_of_a_space_truss_are_seen_to_be_idle() {
     let path = format!("{}/../../examples/finial-roof.toml", env!("CARGO_MANIFEST_DIR"));
     let text = std::fs::read_to_string(&path).unwrap();
     let found = solved(text.split_once("format = \"helvek-sheet/1\"").unwrap().1);
-    let seen = found.answers().recognised;
+    let seen = answers::answers(&found).recognised;
     let three = seen.iter().find(|r| r.name == Fact::AtJoint(JointRule::ThreeNotCoplanar)).unwrap();
     assert_eq!(three.about, ["E-K", "F-K", "C-K"]);
     // At the loaded joint E nothing is seen.

@@ -1,6 +1,7 @@
 //! Space against other ways: rotated sheets, plane sheets put into space, dense elimination from the numbers alone.
 
 use crate::common::solved;
+use helvek_core::answers;
 use helvek_core::answers::{Answers, Moment, StatusWord};
 use helvek_core::geometry::Vector;
 use helvek_core::inside::{Inner, Side, Six};
@@ -213,7 +214,7 @@ proptest! {
         let unused: Vec<usize> = (0..3).filter(|k| !bars.iter().any(|(a, _)| a == k)).collect();
         prop_assume!(unused.is_empty());
         let found = solved(&text);
-        let answers = found.answers();
+        let answers = answers::answers(&found);
         let worst = expected.iter().map(|x| x.abs()).fold(1.0, f64::max);
         for (bar, expected) in answers.bars.values().zip(&expected) {
             prop_assert!((bar.force.unwrap() - expected).abs() < 1e-7 * worst);
@@ -224,7 +225,7 @@ proptest! {
 }
 
 fn answers_of(text: &str) -> Answers {
-    solved(text).answers()
+    answers::answers(&solved(text))
 }
 
 /// A plane sheet put into space, every body held out of the plane at three places, every joint of bars at its own.
@@ -361,7 +362,7 @@ fn plane_sheets_held_out_of_their_plane_give_the_plane_answers() {
         let built = model::build(&Document::from(there));
         assert_eq!(built.problems, [], "{path:?}");
         let deep = solution::solve(built.model);
-        let (plane, space) = (flat.answers(), deep.answers());
+        let (plane, space) = (answers::answers(&flat), answers::answers(&deep));
         if plane.status != StatusWord::Determinate {
             continue;
         }

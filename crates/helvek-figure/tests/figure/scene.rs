@@ -1,5 +1,6 @@
 //! The scene: every term has a mark, the marks stand where the things are, and half a sheet shows no number.
 
+use helvek_core::Checks;
 use helvek_core::id::{Id, Kind};
 use helvek_core::model;
 use helvek_core::sheet::{self, SupportKind, Syntax};
@@ -442,7 +443,7 @@ C = [0, 3]
     ));
     assert_eq!(built.problems, []);
     let solved = solution::solve(built.model);
-    let marks = helvek_figure::pin_marks(&solved, &solved.judgement(&[]).unwrap());
+    let marks = helvek_figure::pin_marks(&solved, &Checks(&solved).judgement(&[]).unwrap());
     let [mark] = &marks[..] else { panic!("{marks:?}") };
     assert_eq!((mark.at.as_str(), mark.diameter, mark.unit.as_str()), ("B", 16.0, "mm"));
     // The largest is 5 kN along the tie; the strut pushes 4·(4/5) against it.

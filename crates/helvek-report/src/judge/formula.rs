@@ -3,6 +3,7 @@
 use super::Judging;
 use crate::agree::{Printed, agreeing, comes_to, marked, read};
 use crate::fragment::{Fragment, latex_unit};
+use helvek_core::Checks;
 use helvek_core::judge::{Judged, Worked};
 use helvek_core::units::{Unit, figures, parse_unit};
 use std::f64::consts::PI;
@@ -32,7 +33,7 @@ struct Formula<'a> {
 
 impl Judging<'_> {
     pub(super) fn worked(&self, judged: &Judged) -> Option<Worked> {
-        self.solved.worked(judged, self.states, &self.judgement.pins)
+        Checks(self.solved).worked(judged, self.states, &self.judgement.pins)
     }
 
     fn together(&self) -> Together {

@@ -10,6 +10,8 @@ pub use pins::{PinLine, RequiredLine};
 pub use sections::SectionLine;
 
 use crate::fragment::Fragment;
+use helvek_core::Checks;
+use helvek_core::answers::Publisher;
 use helvek_core::id::Id;
 use helvek_core::judge::{By, Check, End, Judged, Judgement, Strength};
 use helvek_core::solution::{State, Statics};
@@ -110,7 +112,7 @@ pub fn judged_headline(solved: &Statics, judgement: &Judgement) -> String {
     match judgement.judged.first() {
         Some(first) => {
             let used = used(first.utilisation());
-            format!("governs: {}, {used}", solved.subject_of(first.check.subject))
+            format!("governs: {}, {used}", Checks(solved).subject_of(first.check.subject))
         }
         None => "nothing checked".to_owned(),
     }
@@ -236,7 +238,7 @@ impl Judging<'_> {
     }
 
     fn line(&self, judged: &Judged) -> JudgedLine {
-        let (check, unit) = (&judged.check, self.solved.unit_of_check(judged.check.subject));
+        let (check, unit) = (&judged.check, Publisher(self.solved).unit_of_check(judged.check.subject));
         let worked = self.worked(judged);
         JudgedLine {
             of: self.mark(check.subject),

@@ -3,6 +3,7 @@
 use super::Judging;
 use crate::agree::{agreeing, comes_to, marked, read};
 use crate::fragment::{Fragment, latex_unit};
+use helvek_core::answers::Publisher;
 use helvek_core::id::Id;
 use helvek_core::judge::{Criterion, Required, SizedPin, Subject};
 use helvek_core::model::Stock;
@@ -78,7 +79,7 @@ impl Judging<'_> {
         }
         let most = sized.at_most.iter().copied().reduce(|a, b| if b.1 < a.1 { b } else { a });
         if let Some((plate, most)) = most {
-            let owner = self.solved.plate_owner(pin.plates[plate].of);
+            let owner = Publisher(self.solved).plate_owner(pin.plates[plate].of);
             let most = unit.from_si(most);
             says.push(if most > 0.0 {
                 format!("Tear-out of {owner} leaves room for {} {} at most.", self.figure(most), unit.symbol)

@@ -2,6 +2,8 @@
 
 use super::{Judging, StatedLine, StatedSort};
 use crate::inside::face;
+use helvek_core::Checks;
+use helvek_core::answers::Publisher;
 use helvek_core::id::{Id, Kind};
 use helvek_core::judge::{By, Judged, Subject, Worked};
 use helvek_core::model::{Model, PlatedPin, Threaded};
@@ -10,10 +12,10 @@ use helvek_core::units::figures;
 impl Judging<'_> {
     /// `pin A, bearing in the lever`
     pub(super) fn title(&self, subject: Subject) -> String {
-        let of = self.solved.subject_of(subject);
+        let of = Checks(self.solved).subject_of(subject);
         let owner = |pin: usize, plate: usize| {
             let plates = &self.solved.model.plated[pin].plates;
-            let name = self.solved.plate_owner(plates[plate].of);
+            let name = Publisher(self.solved).plate_owner(plates[plate].of);
             let several = plates.iter().filter(|other| other.of == plates[plate].of).count() > 1;
             if several { format!("{name} (plate {})", plate + 1) } else { name.to_owned() }
         };
@@ -58,7 +60,7 @@ impl Judging<'_> {
 
     /// The mark that is lit.
     pub(super) fn mark(&self, subject: Subject) -> Id {
-        let of = self.solved.subject_of(subject);
+        let of = Checks(self.solved).subject_of(subject);
         match subject {
             Subject::Tension(_)
             | Subject::Compression(_)
@@ -122,7 +124,7 @@ impl Judging<'_> {
             (By::Limit, Subject::Joint(_)) => StatedSort::Pin,
             (By::Limit, _) => return None,
         };
-        Some(StatedLine { sort, of: self.solved.subject_of(judged.check.subject) })
+        Some(StatedLine { sort, of: Checks(self.solved).subject_of(judged.check.subject) })
     }
 }
 

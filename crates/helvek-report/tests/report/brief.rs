@@ -1,5 +1,6 @@
 //! What is said without a working is what is said with one.
 
+use helvek_core::answers;
 use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution::Statics;
@@ -17,9 +18,9 @@ fn every_stop_says_the_same_whether_the_working_is_looked_at_or_not() {
             continue;
         }
         let statics = Statics::of(built.model);
-        let brief = Page::brief(&statics, &statics.findings());
+        let brief = Page::brief(&statics, &answers::findings(&statics));
         let solved = statics.explained();
-        let page = Page::with(&solved, &solved.findings());
+        let page = Page::with(&solved, &answers::findings(&solved));
         let name = path.display();
         let of = |page: &Page| {
             let lines = &page.headlines;

@@ -12,6 +12,7 @@ mod sections;
 mod space;
 mod trusses;
 
+use helvek_core::answers;
 use helvek_core::answers::Answers;
 use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
@@ -87,7 +88,7 @@ impl Trial {
         if !built.problems.is_empty() {
             return Err(format!("refused: {:?}\n{text}", built.problems));
         }
-        let answers = solution::solve(built.model).answers();
+        let answers = answers::answers(&solution::solve(built.model));
         let trial = Self { text, answers, values: 0 };
         // Numbers that are none become null in JSON, like what is not known; so they are looked for here.
         let told = format!("{:?}", trial.answers);

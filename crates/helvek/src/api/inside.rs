@@ -1,6 +1,7 @@
 //! What is shown inside the members: as drawn, by combination, as an envelope, under a train of forces, at a cut.
 
 use super::view::{CutWanted, Loads, TrainWanted, Within};
+use helvek_core::Checks;
 use helvek_core::cut::cut;
 use helvek_core::edit;
 use helvek_core::id::{Id, Kind};
@@ -42,7 +43,9 @@ pub(super) fn look_inside(
             return Cutting::default();
         }
         Loads::Train(wanted) => {
-            if let Some(passage) = statics.passages().into_iter().find(|p| p.train.name == wanted.name) {
+            if let Some(passage) =
+                Checks(statics).passages().into_iter().find(|p| p.train.name == wanted.name)
+            {
                 page.trains = trains(statics);
                 pass(cut, wanted, document, &passage, page, scene);
                 return Cutting::default();

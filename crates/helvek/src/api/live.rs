@@ -10,6 +10,7 @@ use axum::extract::ws::rejection::WebSocketUpgradeRejection;
 use axum::extract::ws::{Message, WebSocket, WebSocketUpgrade};
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
+use helvek_core::answers;
 use helvek_core::answers::{Answers, FreeMotion};
 use helvek_core::budget;
 use helvek_core::edit::offers::{self, Offer};
@@ -254,7 +255,7 @@ fn look(
     if view.works() {
         return look_at_working(view, document, &statics.explained(), offered);
     }
-    let found = statics.findings();
+    let found = answers::findings(&statics);
     offered.extend(offers::on_warnings(&found.warnings));
     let (mut page, mut scene) = (Page::brief(&statics, &found), scene_of_state(&statics));
     let mut cut = Cutting::default();
@@ -283,7 +284,7 @@ fn look_at_working(
     solved: &Solved,
     offered: &mut Vec<Offer>,
 ) -> (Scene, LiveSolution) {
-    let found = solved.findings();
+    let found = answers::findings(solved);
     offered.extend(offers::on_warnings(&found.warnings));
     let mut scene = helvek_figure::scene(solved);
     let mut page = if *view == View::Everything {
@@ -310,6 +311,6 @@ fn look_at_working(
         }
     }
     let free_motion = found.free_motion.clone();
-    let answers = (*view == View::Everything).then(|| solved.answers_from(found));
+    let answers = (*view == View::Everything).then(|| answers::answers_from(solved, found));
     (scene, LiveSolution { answers, page, cut: Cutting::default(), free_motion })
 }

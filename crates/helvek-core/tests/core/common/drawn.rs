@@ -1,5 +1,6 @@
 //! Sheets entered as a person types them.
 
+use helvek_core::answers;
 use helvek_core::answers::Answers;
 use helvek_core::edit::{Edit, apply};
 use helvek_core::sheet::{self, Document, FORMAT, Sheet};
@@ -25,5 +26,5 @@ pub fn answers(sheet: &Sheet) -> Answers {
     assert_eq!(document.sheet, *sheet, "a sheet that was written must read back as it was");
     let built = model::build(&document);
     assert_eq!(built.problems, []);
-    solution::solve(built.model).answers()
+    answers::answers(&solution::solve(built.model))
 }

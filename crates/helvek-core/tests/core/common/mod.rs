@@ -4,6 +4,7 @@ pub mod drawn;
 pub mod entry;
 pub use helvek_tests::{assembly, frames};
 
+use helvek_core::answers;
 use helvek_core::answers::Answers;
 use helvek_core::model;
 use helvek_core::problem::Problem;
@@ -18,7 +19,7 @@ pub fn solved(body: &str) -> Solved {
 }
 
 pub fn answers(body: &str) -> Answers {
-    solved(body).answers()
+    answers::answers(&solved(body))
 }
 
 pub fn problems(text: &str, syntax: Syntax) -> Vec<Problem> {

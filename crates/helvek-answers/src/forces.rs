@@ -1,0 +1,278 @@
+//! What supports, joints, bars and ropes transmit, and what was sought.
+
+use super::{Ballast, BarForce, Friction, HoldDown, JointForce, Moment, Reaction, Sense, StatusWord, Tips};
+use crate::Publisher;
+use helvek_checks::limits::BarCheck;
+use helvek_sheet::tolerance;
+use helvek_statics::equilibrium::{ColumnKind, ColumnOf, Component, PartOf};
+use helvek_statics::model::{Asked, On};
+use helvek_statics::verdict::{OneWayState, ballast};
+use indexmap::IndexMap;
+
+/// A force and a moment, each component unless equilibrium does not fix it.
+struct Sum {
+    force: [Option<f64>; 3],
+    moment: [Option<f64>; 3],
+    determined: bool,
+}
+
+impl Publisher<'_> {
+    /// Adds up what `columns` exert on one part, in the sheet's units.
+    fn sum(&self, on: Option<PartOf>, values: &[Option<f64>], columns: impl Iterator<Item = usize>) -> Sum {
+        let mut sum = Sum { force: [Some(0.0); 3], moment: [Some(0.0); 3], determined: true };
+        let units = &self.model.units;
+        let add = |total: &mut Option<f64>, part: Option<f64>| *total = total.zip(part).map(|(a, b)| a + b);
+        for index in columns {
+            let (column, value) = (&self.full.columns[index], values[index]);
+            sum.determined &= self.fixed(index);
+            for act in column.acts.iter().filter(|act| on == Some(self.full.parts[act.on.index()].of)) {
+                let wrench = act.wrench;
+                for (total, per_unit) in sum.force.iter_mut().zip(wrench.force.parts()) {
+                    if per_unit != 0.0 {
+                        add(total, value.map(|v| units.force.from_si(v * per_unit)));
+                    }
+                }
+                for (total, per_unit) in sum.moment.iter_mut().zip(wrench.moment.parts()) {
+                    if per_unit != 0.0 {
+                        add(total, value.map(|v| units.moment.from_si(v * per_unit)));
+                    }
+                }
+            }
+        }
+        // 0 · −1 is −0, which would print as a sign that means nothing.
+        sum.force = sum.force.map(|v| v.map(|v| v + 0.0));
+        sum.moment = sum.moment.map(|v| v.map(|v| v + 0.0));
+        sum
+    }
+
+    /// As the sheet's space has it.
+    fn wrench_of(&self, sum: &Sum) -> (Vec<Option<f64>>, Moment) {
+        if self.model.spatial() {
+            return (sum.force.to_vec(), Moment::Space(sum.moment));
+        }
+        (sum.force[..2].to_vec(), Moment::Plane(sum.moment[2]))
+    }
+
+    /// Whether equilibrium fixes an unknown.
+    fn fixed(&self, column: usize) -> bool {
+        self.verdict.equilibrium && self.verdict.determined[column]
+    }
+
+    /// What each support exerts on its body, in the order of the sheet.
+    pub fn reactions(&self) -> Vec<Reaction> {
+        let values = self.full_values();
+        let of_support = self.by_owner(|of| match of {
+            ColumnOf::Support(id) => Some(id.index()),
+            _ => None,
+        });
+        let supports = self.model.supports.iter().enumerate();
+        supports
+            .map(|(index, support)| {
+                let mine = of_support.get(index).into_iter().flatten().copied();
+                let sum = self.sum(Some(part_of(support.on)), values, mine);
+                let (force, moment) = self.wrench_of(&sum);
+                Reaction {
+                    support: support.name.clone(),
+                    at: self.model.point_name(support.at).to_owned(),
+                    on: self.model.on_name(support.on).to_owned(),
+                    force,
+                    moment,
+                    determined: sum.determined,
+                }
+            })
+            .collect()
+    }
+
+    /// The indices of columns by what they belong to.
+    fn by_owner(&self, owner: impl Fn(ColumnOf) -> Option<usize>) -> Vec<Vec<usize>> {
+        let mut list: Vec<Vec<usize>> = Vec::new();
+        for (index, column) in self.full.columns.iter().enumerate() {
+            if let Some(key) = owner(column.of) {
+                if list.len() <= key {
+                    list.resize(key + 1, Vec::new());
+                }
+                list[key].push(index);
+            }
+        }
+        list
+    }
+
+    pub(super) fn joint_forces(&self) -> Vec<JointForce> {
+        let values = self.full_values();
+        let of_joint = self.by_owner(|of| match of {
+            ColumnOf::Joint(id, _) => Some(id.index()),
+            _ => None,
+        });
+        let mut list = Vec::new();
+        for (index, joint) in self.model.joints.iter().enumerate() {
+            let apart = joint.pin.is_some() || joint.of.len() > 2;
+            for (k, body) in joint.of.iter().enumerate() {
+                let mine = of_joint.get(index).into_iter().flatten().copied();
+                let mine = mine.filter(|i| match self.full.columns[*i].of {
+                    ColumnOf::Joint(_, end) => !apart || end == k,
+                    _ => false,
+                });
+                let sum = self.sum(Some(PartOf::Body(*body)), values, mine);
+                let (force, moment) = self.wrench_of(&sum);
+                list.push(JointForce {
+                    joint: joint.name.clone(),
+                    at: self.model.point_name(joint.at).to_owned(),
+                    on: self.model.bodies[body.index()].name.clone(),
+                    force,
+                    moment,
+                    determined: sum.determined,
+                });
+            }
+        }
+        list
+    }
+
+    /// Column and value of everything of one sort, by name, in the order of the sheet.
+    fn named(
+        &self,
+        mine: impl Fn(ColumnOf) -> bool,
+    ) -> impl Iterator<Item = (String, ColumnKind, Option<f64>)> {
+        let values = self.full_values();
+        let columns =
+            self.full.columns.iter().zip(values.iter().copied()).filter(move |(column, _)| mine(column.of));
+        columns.map(|(column, value)| (self.model.owner_name(column.of), column.kind, value))
+    }
+
+    pub(super) fn bar_forces(&self) -> IndexMap<String, BarForce> {
+        let values = self.full_values();
+        let bars = self.full.columns.iter().zip(values.iter().copied()).enumerate().filter_map(
+            |(i, (column, value))| {
+                let ColumnOf::Bar(id) = column.of else { return None };
+                Some((i, id, value))
+            },
+        );
+        bars.map(|(index, id, value)| {
+            let (bar, units) = (&self.model.bars[id.index()], &self.model.units);
+            let force = value.map(|v| units.force.from_si(v) + 0.0);
+            let [a, b] = self.model.bar_ends(bar);
+            let check = BarCheck { bar: id, staying: value, growing: Some(0.0), limits: bar.limits };
+            let answer = BarForce {
+                force,
+                sense: force.map(Sense::of),
+                determined: self.fixed(index),
+                length: units.length.from_si(a.distance(b)),
+                utilisation: check.utilisation(),
+            };
+            (bar.name.clone(), answer)
+        })
+        .collect()
+    }
+
+    pub(super) fn sought_loads(&self) -> IndexMap<String, Option<f64>> {
+        let units = &self.model.units;
+        self.named(|of| matches!(of, ColumnOf::Sought(_)))
+            .map(|(name, kind, value)| {
+                let unit = match kind {
+                    ColumnKind::Force => units.force.clone(),
+                    ColumnKind::Couple => units.moment.clone(),
+                    ColumnKind::Intensity => units.force.per(&units.length),
+                };
+                (name, value.map(|v| unit.from_si(v) + 0.0))
+            })
+            .collect()
+    }
+
+    pub(super) fn rope_tensions(&self) -> IndexMap<String, Option<f64>> {
+        self.named(|of| matches!(of, ColumnOf::Rope(_)))
+            .map(|(name, _, value)| (name, value.map(|v| self.model.units.force.from_si(v) + 0.0)))
+            .collect()
+    }
+
+    /// What rough supports and contacts need: |across| over what presses.
+    pub(super) fn friction(&self) -> Vec<Friction> {
+        let values = self.full_values();
+        let value = |of: ColumnOf, component: Component| {
+            let index = self.full.columns.iter().position(|c| c.of == of && c.component == component)?;
+            values[index]
+        };
+        let mut list = Vec::new();
+        for (across, _) in
+            self.full.columns.iter().zip(values).filter(|(c, _)| c.component == Component::Across)
+        {
+            let held = match across.of {
+                ColumnOf::Support(id) => self.model.held_by(id),
+                ColumnOf::Joint(id, _) => self.model.joined_by(id),
+                _ => continue,
+            };
+            let available = held.of(Component::Across).and_then(|held| held.friction);
+            let pair = value(across.of, Component::Across).zip(value(across.of, Component::Along));
+            let Some((tangential, normal)) = pair else { continue };
+            let needed = match (tangential, normal) {
+                (0.0, _) => Some(0.0),
+                (t, n) if n > 0.0 => Some(t.abs() / n),
+                _ => None,
+            };
+            // What is needed to the last figure is there.
+            let enough =
+                |there: f64| needed.is_some_and(|needed| needed <= there * (1.0 + tolerance::RESIDUAL));
+            let holds = available.map(enough);
+            let factor = needed.filter(|n| *n > 0.0).zip(available).map(|(needed, there)| there / needed);
+            let unit = &self.model.units.force;
+            let (across_size, normal) = (unit.from_si(tangential.abs()), unit.from_si(normal));
+            let of = self.model.owner_name(across.of);
+            list.push(Friction { of, across: across_size, normal, needed, available, factor, holds });
+        }
+        list
+    }
+
+    /// The outcome: that of the verdict, or that it slides where some rough contact does not have the friction that equilibrium needs.
+    pub fn status(&self) -> StatusWord {
+        let slides = self.verdict.equilibrium && self.friction().iter().any(|f| f.holds == Some(false));
+        if slides { StatusWord::Slides } else { self.verdict.status.into() }
+    }
+
+    /// What would keep it from tipping: holding the parts that let go, or a weight at the point that rises most.
+    pub(super) fn tips(&self) -> Option<Tips> {
+        let OneWayState::Tips(holds) = &self.verdict.one_way else { return None };
+        let force = |si: f64| self.model.units.force.from_si(si);
+        let holds = holds
+            .iter()
+            .map(|hold| HoldDown {
+                part: self.model.owner_name(self.full.column(hold.column).of),
+                force: force(hold.force),
+            })
+            .collect();
+        let ballast = ballast(&self.model, &self.full, &self.verdict).map(|(point, weight)| Ballast {
+            at: self.model.point_name(point).to_owned(),
+            weight: force(weight),
+        });
+        Some(Tips { holds, ballast })
+    }
+
+    /// Whether all that was asked is answered: decides the exit status of an indeterminate model.
+    pub fn answered(&self) -> bool {
+        let values = self.full_values();
+        let asked = |of: ColumnOf| {
+            self.model.asked.iter().any(|asked| match (*asked, of) {
+                (Asked::Support(a), ColumnOf::Support(b)) => a == b,
+                (Asked::Joint(a), ColumnOf::Joint(b, _)) => a == b,
+                (Asked::Bar(a), ColumnOf::Bar(b)) => a == b,
+                (Asked::Rope(a), ColumnOf::Rope(b)) => a == b,
+                (Asked::Sought(a), ColumnOf::Sought(b)) => a == b,
+                _ => false,
+            })
+        };
+        let columns = self.full.columns.iter().zip(values);
+        let found = columns.into_iter().all(|(column, value)| value.is_some() || !asked(column.of));
+        let inside = || {
+            if self.model.spatial() {
+                self.asked_in_space().iter().all(Option::is_some)
+            } else {
+                self.asked_inside().iter().all(Option::is_some)
+            }
+        };
+        found && (self.model.cuts.is_empty() || inside())
+    }
+}
+
+fn part_of(on: On) -> PartOf {
+    match on {
+        On::Body(body) => PartOf::Body(body),
+        On::Pin(pin) => PartOf::Pin(pin),
+    }
+}

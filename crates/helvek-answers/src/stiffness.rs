@@ -1,0 +1,354 @@
+//! What stiffness adds, as published: displacements, deflected shapes, sags, and how well it closes.
+
+use crate::Publisher;
+use helvek_statics::elastic::{Cause, Elastic, Refusal, Sag, Shape};
+use helvek_statics::equilibrium::ColumnId;
+use helvek_statics::model::Member;
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// What follows from how stiff things are. What equilibrium alone does not fix has its values from here, with `determined` false.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
+pub struct StiffnessAnswer {
+    /// Why stiffness does not answer; then everything else is empty.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub refused: Option<RefusalAnswer>,
+    /// Only ratios of stiffnesses are given: forces are right, and displacements are not known.
+    pub relative: bool,
+    /// The largest residual of its equations, relative.
+    pub residual: f64,
+    /// How far the work of the loads is from that inside, relative.
+    pub energy: f64,
+    /// Members without a stiffness, taken as rigid.
+    pub rigid: Vec<String>,
+    /// Members that keep their length where lengths alone do not fix N: taken as if all had one and the same EA, however large.
+    pub shared: Vec<String>,
+    /// How far points go.
+    pub displacements: Vec<DisplacementAnswer>,
+    /// The deflected shape of every straight stretch.
+    pub deflections: Vec<DeflectionAnswer>,
+}
+
+/// Which reason.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum RefusalName {
+    /// Nothing says how stiff anything is.
+    NoStiffness,
+    /// Members without a stiffness on which what is carried depends.
+    MemberWithoutStiffness,
+    /// What holds each other, and nothing between gives way.
+    NothingGivesWay,
+    /// A change of length that is asked for cannot come about.
+    CannotGiveWay,
+    /// Ratios of stiffness, where numbers are needed.
+    RatiosNotEnough,
+    /// Some stiffnesses are ratios and some are numbers.
+    StiffnessMixed,
+    /// A size that is sought and that equilibrium does not fix.
+    SoughtNotFixed,
+    /// What acts has no place inside its body.
+    NoPlaceInside,
+    /// No set of one-way parts fits.
+    ContactsNotFound,
+    /// It moves under these loads.
+    Moves,
+    /// Stiffnesses or lengths differ too much for the arithmetic.
+    FiguresLost,
+}
+
+/// Why stiffness does not answer.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct RefusalAnswer {
+    /// Which.
+    pub name: RefusalName,
+    /// For people.
+    pub message: String,
+    /// What would help.
+    pub cure: String,
+    /// The things concerned.
+    pub about: Vec<String>,
+}
+
+/// How far a point of a body goes.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct DisplacementAnswer {
+    /// The point.
+    pub at: String,
+    /// The body.
+    pub on: String,
+    /// `[x, y]`
+    pub moves: [f64; 2],
+    /// Radians, counter-clockwise.
+    pub turned: f64,
+}
+
+/// The deflected shape of a straight stretch.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct DeflectionAnswer {
+    /// The body.
+    pub on: String,
+    /// Its first point.
+    pub from: String,
+    /// Its last point.
+    pub to: String,
+    /// How far it goes to the left of the run, in pieces: `c0, c1, ...` in the distance from the start of each piece.
+    pub across: Vec<DeflectionPiece>,
+    /// How far it goes along the run.
+    pub along: Vec<DeflectionPiece>,
+    /// How far each of its spans sags.
+    pub sags: Vec<SagAnswer>,
+}
+
+/// A polynomial over a part of the stretch.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct DeflectionPiece {
+    /// Where it begins, from the first point of the stretch.
+    pub start: f64,
+    /// Where it ends.
+    pub end: f64,
+    /// In the distance from `start`.
+    pub coefficients: Vec<f64>,
+}
+
+/// The sag of a span.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct SagAnswer {
+    /// Where the span begins and ends, from the first point of the stretch.
+    pub span: [f64; 2],
+    /// Where it sags most.
+    pub distance: f64,
+    /// How far from the straight line between its ends, to the left of the run; of an overhang, how far from where it is held.
+    pub value: f64,
+    /// The length over the sag; of an overhang twice its length. Null without a sag.
+    pub ratio: Option<f64>,
+    /// Whether one end is free.
+    pub overhang: bool,
+}
+
+impl Publisher<'_> {
+    /// What stiffness adds; nothing where the sheet says nothing of it. With the shapes of everything, or without.
+    pub(super) fn stiffness_answer(&self) -> Option<StiffnessAnswer> {
+        match self.elastic.as_ref()? {
+            Err(refusal) => {
+                let refused = Some(self.refusal(refusal));
+                Some(StiffnessAnswer { refused, ..StiffnessAnswer::default() })
+            }
+            Ok(elastic) => {
+                let names = |members: &[Member]| members.iter().map(|m| self.member_name(*m)).collect();
+                let shown = elastic.places();
+                Some(StiffnessAnswer {
+                    refused: None,
+                    relative: elastic.relative,
+                    residual: elastic.residual,
+                    energy: elastic.energy,
+                    rigid: names(&elastic.rigid),
+                    shared: names(&elastic.shared),
+                    displacements: if shown { self.displacements(elastic) } else { Vec::new() },
+                    deflections: if shown {
+                        elastic.shapes.iter().map(|shape| self.deflection(shape)).collect()
+                    } else {
+                        Vec::new()
+                    },
+                })
+            }
+        }
+    }
+
+    /// The name of a body or a bar.
+    pub fn member_name(&self, member: Member) -> String {
+        match member {
+            Member::Body(id) => self.model.bodies[id.index()].name.clone(),
+            Member::Bar(id) => self.model.bars[id.index()].name.clone(),
+        }
+    }
+
+    fn displacements(&self, elastic: &Elastic) -> Vec<DisplacementAnswer> {
+        let units = &self.model.units;
+        let mut list: Vec<DisplacementAnswer> = Vec::new();
+        let mut known = std::collections::HashSet::new();
+        for shape in &elastic.shapes {
+            for (point, station) in &shape.points {
+                if !known.insert((shape.body, *point)) {
+                    continue;
+                }
+                let by = shape.goes(*station);
+                list.push(DisplacementAnswer {
+                    at: self.model.point_name(*point).to_owned(),
+                    on: self.model.bodies[shape.body.index()].name.clone(),
+                    moves: [by.x, by.y].map(|v| units.length.from_si(v) + 0.0),
+                    turned: shape.turned(*station),
+                });
+            }
+        }
+        for (pin, by) in self.model.pins.iter().zip(&elastic.pins) {
+            list.push(DisplacementAnswer {
+                at: self.model.point_name(pin.at).to_owned(),
+                on: helvek_statics::model::PIN.to_owned(),
+                moves: [by.x, by.y].map(|v| units.length.from_si(v) + 0.0),
+                turned: 0.0,
+            });
+        }
+        list
+    }
+
+    fn deflection(&self, shape: &Shape) -> DeflectionAnswer {
+        let length = &self.model.units.length;
+        let name = |end: Option<&(helvek_statics::model::PointId, f64)>| {
+            end.map(|(point, _)| self.model.point_name(*point).to_owned()).unwrap_or_default()
+        };
+        // cₖ is in m per mᵏ: per length^(k − 1).
+        let piece = |start: f64, end: f64, c: &[f64]| DeflectionPiece {
+            start: length.from_si(start),
+            end: length.from_si(end),
+            coefficients: c
+                .iter()
+                .enumerate()
+                .map(|(k, c)| c * length.factor.powi(k as i32 - 1) + 0.0)
+                .collect(),
+        };
+        DeflectionAnswer {
+            on: self.model.bodies[shape.body.index()].name.clone(),
+            from: name(shape.points.first()),
+            to: name(shape.points.last()),
+            across: shape.bends.iter().map(|b| piece(b.start, b.end, &b.across)).collect(),
+            along: shape.bends.iter().map(|b| piece(b.start, b.end, &b.along)).collect(),
+            sags: shape.sags().iter().map(|sag| self.sag(sag)).collect(),
+        }
+    }
+
+    fn sag(&self, sag: &Sag) -> SagAnswer {
+        let length = |v: f64| self.model.units.length.from_si(v) + 0.0;
+        SagAnswer {
+            span: sag.span.map(length),
+            distance: length(sag.station),
+            value: length(sag.value),
+            ratio: Some(sag.ratio()).filter(|ratio| ratio.is_finite()),
+            overhang: sag.overhang,
+        }
+    }
+
+    /// Why stiffness does not answer, in words.
+    pub fn refusal(&self, refusal: &Refusal) -> RefusalAnswer {
+        let several = |names: &[String]| names.join(", ");
+        let answer = |name, message: String, cure: &str, about: Vec<String>| RefusalAnswer {
+            name,
+            message,
+            cure: cure.to_owned(),
+            about,
+        };
+        match refusal {
+            Refusal::Nothing => answer(
+                RefusalName::NoStiffness,
+                "Nothing says how stiff its members are.".into(),
+                "Give bodies an EI, or a section and a material.",
+                Vec::new(),
+            ),
+            Refusal::Without(members) => {
+                let names: Vec<_> = members.iter().map(|m| self.member_name(*m)).collect();
+                let bars = members.iter().all(|m| matches!(m, Member::Bar(_)));
+                let what = if bars { "EA" } else { "EI" };
+                let message = format!(
+                    "{} {} no stiffness, and what they carry depends on it.",
+                    several(&names),
+                    if names.len() == 1 { "has" } else { "have" }
+                );
+                let cure = format!(
+                    "Give {} {what}, or a section and a material.",
+                    if names.len() == 1 { "it" } else { "them" }
+                );
+                answer(RefusalName::MemberWithoutStiffness, message, &cure, names)
+            }
+            Refusal::Between(columns) => {
+                let names = self.names_of(columns);
+                let message =
+                    format!("{} hold each other, and nothing between them gives way.", several(&names));
+                answer(
+                    RefusalName::NothingGivesWay,
+                    message,
+                    "Give one of the supports a spring, or leave one out.",
+                    names,
+                )
+            }
+            Refusal::Locked { members, columns, causes } => {
+                let mut names: Vec<_> = members.iter().map(|m| self.member_name(*m)).collect();
+                let held = self.names_of(columns);
+                let between =
+                    if held.is_empty() { String::new() } else { format!(" between {}", several(&held)) };
+                let causes = causes.iter().map(|cause| match cause {
+                    Cause::Warms => "a change of temperature".to_owned(),
+                    Cause::Settles(id) => {
+                        format!("the settlement of {}", self.model.supports[id.index()].name)
+                    }
+                });
+                let causes: Vec<_> = causes.collect();
+                let message = format!(
+                    "{} cannot become longer or shorter{between}, but {} asks for it: no forces fit.",
+                    if names.is_empty() { "What is held".to_owned() } else { several(&names) },
+                    several(&causes)
+                );
+                names.extend(held);
+                answer(
+                    RefusalName::CannotGiveWay,
+                    message,
+                    "Give it an EA, or let one end go free along it (a roller instead of a pin).",
+                    names,
+                )
+            }
+            Refusal::Ratios(needs) => {
+                let message = format!("Ratios of stiffness are not enough because of {}.", several(needs));
+                answer(
+                    RefusalName::RatiosNotEnough,
+                    message,
+                    "Write EI and EA as numbers with units.",
+                    needs.clone(),
+                )
+            }
+            Refusal::Mixed(names) => {
+                let message = format!(
+                    "Some stiffnesses are ratios, those of {} are numbers: they cannot be compared.",
+                    several(names)
+                );
+                answer(
+                    RefusalName::StiffnessMixed,
+                    message,
+                    "Write all of them as ratios, or none.",
+                    names.clone(),
+                )
+            }
+            Refusal::Sought(symbol) => {
+                let message = format!("The load {symbol} is sought, and equilibrium does not fix it.");
+                answer(RefusalName::SoughtNotFixed, message, "Give it a size.", vec![symbol.clone()])
+            }
+            Refusal::Inside(body, why) => {
+                let message = format!("What acts on {body} has no place inside it: {}", why.words(body));
+                answer(RefusalName::NoPlaceInside, message, "Say where it acts.", vec![body.clone()])
+            }
+            Refusal::Contacts => answer(
+                RefusalName::ContactsNotFound,
+                "No set of supports and cables was found that fits how it gives way.".into(),
+                "Check those that only push or pull.",
+                Vec::new(),
+            ),
+            Refusal::Moves => answer(
+                RefusalName::Moves,
+                "It moves under these loads: there is nothing to be stiff against.".into(),
+                "Hold it first.",
+                Vec::new(),
+            ),
+            Refusal::Numbers => answer(
+                RefusalName::FiguresLost,
+                "Stiffnesses or lengths differ so much that the arithmetic loses its figures.".into(),
+                "Check their units.",
+                Vec::new(),
+            ),
+        }
+    }
+
+    fn names_of(&self, columns: &[ColumnId]) -> Vec<String> {
+        let mut names: Vec<String> =
+            columns.iter().map(|id| self.model.owner_name(self.full.column(*id).of)).collect();
+        names.dedup();
+        names
+    }
+}

@@ -1,0 +1,25 @@
+//! What is asked of a solution beyond its forces: [`strength`] and sizes ([`judge`]), how far loads may grow ([`limits`]), loads that move
+//! ([`passage`]), and the methods with which a redundant frame is computed by hand ([`redundant`]).
+//!
+//! All of it starts from a solution that is there: [`Checks`] is a solution seen that way. Nothing here finds a reaction.
+
+pub mod judge;
+pub mod limits;
+pub mod passage;
+pub mod redundant;
+pub mod strength;
+
+use helvek_statics::solution::Statics;
+use std::ops::Deref;
+
+/// A solution as it is checked.
+#[derive(Debug, Clone, Copy)]
+pub struct Checks<'a>(pub &'a Statics);
+
+impl Deref for Checks<'_> {
+    type Target = Statics;
+
+    fn deref(&self) -> &Statics {
+        self.0
+    }
+}

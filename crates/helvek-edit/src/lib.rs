@@ -1,0 +1,6 @@
+//! What a person does to a sheet: [`edit`]s as they are typed, and [`cut`]s through a body.
+//!
+//! An edit makes another sheet, or says what is wrong with what was typed. Nothing is solved for it but where it asks what would hold a structure.
+
+pub mod cut;
+pub mod edit;

@@ -1,0 +1,143 @@
+//! The order in which a person would write the steps, and the reason of each in its place.
+
+use super::cuts::{Cut, CutKind};
+use super::isolate::{Chooser, net};
+use super::{Axis, Dropped, DropsOut, Equation, Found, Given, Line, PlannedStep, Reason, WhyBody, ZeroRule};
+use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, Freedom};
+use helvek_sheet::budget::spend;
+use helvek_sheet::geometry::Vector;
+use helvek_sheet::sheet::First;
+use helvek_sheet::tolerance;
+
+/// What can be written next comes next; on the free body at hand as long as it has something, moments or sums first as the school has it.
+/// The first `stay` steps stay where they are.
+pub(super) fn ordered(
+    chooser: &Chooser<'_>,
+    steps: Vec<Found>,
+    stay: usize,
+    given: &Given<'_>,
+) -> Vec<PlannedStep> {
+    let mut known: Vec<bool> = given.released.to_vec();
+    let mut left: Vec<Option<Found>> = steps.into_iter().map(Some).collect();
+    let mut planned = Vec::new();
+    let mut at_hand: Option<usize> = None;
+    let by_school = |step: &Found| {
+        let moment = matches!(step.lines[0].1, Equation::Moments { .. });
+        u8::from(moment == (chooser.model.schools.first == First::Forces))
+    };
+    let axis = |step: &Found| match step.lines[0].1 {
+        Equation::Forces { axis: Axis::X, .. } => 0,
+        Equation::Forces { axis: Axis::Y, .. } => 1,
+        Equation::Forces { axis: Axis::Z, .. } => 2,
+        _ => 3,
+    };
+    loop {
+        spend(1 + left.len() / 15);
+        let ready = |step: &Found| step.needs.iter().all(|c| known[c.index()]);
+        let first = left.iter().position(|s| s.as_ref().is_some_and(&ready));
+        let Some(first) = first else { break };
+        let body = |s: &Found| s.lines[0].0;
+        let stays = |s: &Found| at_hand == Some(body(s));
+        let here = left.iter().flatten().any(|s| stays(s) && ready(s));
+        let wanted = if here { at_hand } else { left[first].as_ref().map(body) };
+        let next = if planned.len() < stay {
+            first
+        } else {
+            (0..left.len())
+                .filter(|i| left[*i].as_ref().is_some_and(|s| wanted == Some(body(s)) && ready(s)))
+                .min_by_key(|i| (left[*i].as_ref().map_or((0, 0), |s| (by_school(s), axis(s))), *i))
+                .unwrap_or(first)
+        };
+        let Some(step) = left[next].take() else { break };
+        at_hand = Some(body(&step));
+        planned.push(reasoned(chooser, &step, &known, given));
+        step.unknowns.iter().for_each(|c| known[c.index()] = true);
+    }
+    planned
+}
+
+fn reasoned(chooser: &Chooser<'_>, step: &Found, known: &[bool], given: &Given<'_>) -> PlannedStep {
+    let (cut, equation) = (&chooser.cuts[step.lines[0].0], &step.lines[0].1);
+    let single = step.lines.len() == 1;
+    let dropped: Vec<_> = cut
+        .entering
+        .iter()
+        .map(|e| e.column)
+        .filter(|c| single && !known[c.index()] && !step.unknowns.contains(c))
+        .map(|column| Dropped { column, how: how(chooser, cut, equation, column) })
+        .collect();
+    let live = |c: &ColumnId| given.values[c.index()] != 0.0;
+    let found_before: Vec<_> = step.needs.iter().copied().filter(live).collect();
+    let unknown = step.unknowns[0];
+    let axial = chooser.equilibrium.column(unknown).axial();
+    let joint = single && axial && is_joint(chooser, cut);
+    let rule = (joint && found_before.is_empty() && chooser.loads(cut, equation) == 0).then(|| {
+        let across = if chooser.model.spatial() { ZeroRule::AcrossPlane } else { ZeroRule::NothingAcross };
+        chooser.rules.get(&unknown).copied().unwrap_or(across)
+    });
+    let same_as = (joint && rule.is_none() && chooser.loads(cut, equation) == 0)
+        .then(|| collinear(chooser, cut, unknown, &found_before))
+        .flatten();
+    PlannedStep {
+        lines: step
+            .lines
+            .iter()
+            .map(|(cut, equation)| Line { free_body: chooser.cuts[*cut].free_body(), equation: *equation })
+            .collect(),
+        unknowns: step.unknowns.clone(),
+        reason: Reason { body: why(chooser, cut, known), dropped, found_before, rule, same_as },
+    }
+}
+
+fn is_joint(chooser: &Chooser<'_>, cut: &Cut) -> bool {
+    cut.parts.len() == 1 && chooser.equilibrium.parts[cut.parts[0].index()].freedom == Freedom::Particle
+}
+
+fn how(chooser: &Chooser<'_>, cut: &Cut, equation: &Equation, id: ColumnId) -> DropsOut {
+    let column = chooser.equilibrium.column(id);
+    match (equation, column.kind) {
+        (Equation::Moments { .. }, ColumnKind::Couple) => DropsOut::CoupleAcross,
+        (Equation::Moments { along, .. }, _) => {
+            let act = column.acts.iter().find(|act| cut.parts.contains(&act.on));
+            let parallel = parallel(act.and_then(|act| act.wrench.force.unit()), Some(*along));
+            if parallel { DropsOut::AlongAxis } else { DropsOut::ThroughCentre }
+        }
+        (Equation::Forces { .. }, ColumnKind::Couple) => DropsOut::CoupleInForceSum,
+        (Equation::Forces { .. }, _) => DropsOut::Across,
+    }
+}
+
+fn why(chooser: &Chooser<'_>, cut: &Cut, known: &[bool]) -> WhyBody {
+    let open = cut.entering.iter().filter(|e| !known[e.column.index()]);
+    match cut.kind {
+        CutKind::Single if chooser.equilibrium.parts.len() == 1 => WhyBody::Only,
+        CutKind::Single => WhyBody::Open(open.count()),
+        CutKind::Whole => WhyBody::Whole { inside: cut.inside },
+        CutKind::Group => WhyBody::Group { inside: cut.inside },
+        CutKind::Section => {
+            let member = |c: &ColumnId| {
+                matches!(chooser.equilibrium.column(*c).of, ColumnOf::Bar(_) | ColumnOf::Link(_))
+            };
+            WhyBody::Section { cut: cut.entering.iter().map(|e| e.column).filter(member).collect() }
+        }
+    }
+}
+
+/// The direction in which a column pulls or pushes the joint.
+fn direction(chooser: &Chooser<'_>, cut: &Cut, column: ColumnId) -> Option<Vector> {
+    Vector::from_parts(&net(chooser.equilibrium, cut, column)[..3]).unit()
+}
+
+fn parallel(a: Option<Vector>, b: Option<Vector>) -> bool {
+    a.zip(b).is_some_and(|(a, b)| a.cross(b).length() <= tolerance::DROPS_OUT * 10.0)
+}
+
+/// The one other member that is left at an unloaded joint, in one line with this one.
+fn collinear(chooser: &Chooser<'_>, cut: &Cut, unknown: ColumnId, found: &[ColumnId]) -> Option<ColumnId> {
+    match found {
+        [only] if chooser.equilibrium.column(*only).axial() => {
+            parallel(direction(chooser, cut, *only), direction(chooser, cut, unknown)).then_some(*only)
+        }
+        _ => None,
+    }
+}

@@ -1,0 +1,120 @@
+//! One term of an equation: size × projection × arm, with its sign.
+
+use crate::equilibrium::{ActionId, ColumnId};
+use helvek_sheet::geometry::Point;
+use helvek_sheet::things::load::Profile;
+
+/// What a term stands for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum TermOf {
+    /// A known load, or a part of one.
+    Action(ActionId),
+    /// An unknown, found or not.
+    Column(ColumnId),
+}
+
+/// The size of the force or couple in a term, always positive; how it is written.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Size {
+    /// A known force, N.
+    Force(f64),
+    /// A known couple, N·m.
+    Couple(f64),
+    /// The resultant of a part of a distributed load: its share × intensity × length.
+    Resultant {
+        /// How it varies.
+        profile: Profile,
+        /// N/m where it is highest.
+        intensity: f64,
+        /// m
+        over: f64,
+    },
+    /// The weight of a mass: mass × g.
+    Mass {
+        /// kg
+        mass: f64,
+        /// m/s²
+        gravity: f64,
+    },
+    /// An unknown that an earlier step has found: its magnitude, N or N·m.
+    Found(f64),
+    /// The unknown of this equation.
+    Unknown,
+    /// The same of a sought intensity, found (its magnitude) or not.
+    Sought {
+        /// How it varies.
+        profile: Profile,
+        /// N/m, once it is found.
+        found: Option<f64>,
+        /// m
+        over: f64,
+    },
+}
+
+impl Size {
+    /// As a number in SI; 1 for the unknown.
+    pub fn value(self) -> f64 {
+        match self {
+            Self::Force(v) | Self::Couple(v) | Self::Found(v) => v,
+            Self::Resultant { profile, intensity, over } => profile.share() * intensity * over,
+            Self::Mass { mass, gravity } => mass * gravity,
+            Self::Unknown => 1.0,
+            Self::Sought { profile, found, over } => profile.share() * found.unwrap_or(1.0) * over,
+        }
+    }
+}
+
+/// Which part of the force counts. Angles are acute, in radians.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Projection {
+    /// All of it.
+    Whole,
+    /// Its part along the side that includes the angle.
+    Cos(f64),
+    /// Its part across.
+    Sin(f64),
+    /// In space: its part along an axis, by a direction cosine (a component of its unit vector), without its sign.
+    Cosine(f64),
+}
+
+impl Projection {
+    /// As a factor between 0 and 1.
+    pub fn value(self) -> f64 {
+        match self {
+            Self::Whole => 1.0,
+            Self::Cos(a) => a.cos(),
+            Self::Sin(a) => a.sin(),
+            Self::Cosine(part) => part,
+        }
+    }
+}
+
+/// The lever arm of a term: from the moment centre to the foot on the line that counts.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Arm {
+    /// m
+    pub length: f64,
+    /// The moment centre.
+    pub centre: Point,
+    /// Where the arm meets the line of action of the force (or of the component that counts), at a right angle.
+    pub foot: Point,
+    /// Where the force is applied: the line of action runs through here and the foot.
+    pub at: Point,
+}
+
+/// One term. `value` = `sign` × size × projection × arm length, in N or N·m; per unit of the unknown for [`Size::Unknown`].
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Term {
+    /// What it stands for.
+    pub of: TermOf,
+    /// +1 or −1: in the positive sense of the equation as the sheet's school writes it, or against it.
+    pub sign: f64,
+    /// How strong.
+    pub size: Size,
+    /// Which part of it.
+    pub projection: Projection,
+    /// At which arm; `None` in force sums and for couples.
+    pub arm: Option<Arm>,
+    /// What it comes to.
+    pub value: f64,
+}
