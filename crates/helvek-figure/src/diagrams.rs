@@ -194,11 +194,15 @@ pub(crate) fn bounded(
         }
     }
     for (index, of) in Inner::ALL.into_iter().enumerate() {
-        let curves = drawn.stretches.iter().flat_map(|s| &s.curves).filter(|c| c.of == of);
-        let values = curves.flat_map(|c| &c.parts).flat_map(|p| p.ordinates.clone());
-        drawn.largest[index] = values.fold(0.0, |most, v| most.max(v.abs()));
+        drawn.largest[index] = largest(drawn.stretches.iter().flat_map(|s| &s.curves), of);
     }
     drawn
+}
+
+/// The largest of the three in size, by the values that are read off its curves.
+pub(crate) fn largest<'a>(curves: impl IntoIterator<Item = &'a Curve>, of: Inner) -> f64 {
+    let mine = curves.into_iter().filter(|curve| curve.of == of);
+    mine.flat_map(|curve| &curve.values).fold(0.0, |most, value| most.max(value.value.abs()))
 }
 
 /// The units of N, V and M.

@@ -1,6 +1,8 @@
 //! Trains of forces: their envelopes, and influence lines drawn along the path.
 
-use crate::diagrams::{BoundPart, Curve, CurvePart, CurveValue, Diagrams, StretchMark, bounded, diagrams};
+use crate::diagrams::{
+    BoundPart, Curve, CurvePart, CurveValue, Diagrams, StretchMark, bounded, diagrams, largest,
+};
 use helvek_core::equilibrium::ColumnKind;
 use helvek_core::id::Kind;
 use helvek_core::inside::Inner;
@@ -90,12 +92,7 @@ fn along_path(passage: &Passage<'_>, curves: Vec<Curve>, titles: [String; 3], tu
         let at = model.at(p);
         [length(at.x), length(at.y)]
     };
-    let mut largest = [0.0f64; 3];
-    for (most, inner) in largest.iter_mut().zip(Inner::ALL) {
-        let mine = curves.iter().filter(|c| c.of == inner);
-        let values = mine.flat_map(|c| &c.parts).flat_map(|p| p.ordinates.clone());
-        *most = values.fold(0.0, |most, v| most.max(v.abs()));
-    }
+    let largest = Inner::ALL.map(|inner| largest(&curves, inner));
     let per = |unit: &Unit| format!("{}/{}", unit.symbol, model.units.force.symbol);
     // A force per force has no unit; a couple per force is a length where that is how the unit is made.
     let couple = match model.units.moment.symbol == model.units.force.times(&model.units.length).symbol {

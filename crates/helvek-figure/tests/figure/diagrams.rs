@@ -96,6 +96,15 @@ fn an_envelope_names_what_governs_each_of_its_parts() {
         let s = f64::from(i) * 0.1 - f64::from(u8::from(i == 65)) * 1e-9;
         assert!(value(least, s) <= value(greatest, s) + 1e-9, "{s}");
     }
+    // The scale is what the curves come to, not what their ordinates do.
+    for (of, largest) in [(Inner::V, drawn.largest[1]), (Inner::M, drawn.largest[2])] {
+        let both = [Bound::Least, Bound::Greatest].map(|bound| curve(&drawn, "rail", of, Some(bound)));
+        let sizes = both.iter().flat_map(|c| {
+            c.parts.iter().flat_map(|p| (0..=2000).map(|k| at(&p.ordinates, f64::from(k) / 2000.0).abs()))
+        });
+        let most = sizes.fold(0.0, f64::max);
+        assert!((largest - most).abs() <= 1e-6 * most, "{of:?}: {largest}, {most}");
+    }
     // A single structure without combinations has no envelope.
     let plain = example("bell-beam");
     assert!(envelopes(&plain, plain.states()).is_none());
