@@ -1,7 +1,7 @@
 //! One effort over another, as published.
 
 use crate::Publisher;
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
 use helvek_statics::equilibrium::{ActionOf, ColumnOf};
 use helvek_statics::model::{Asked, Effort};
 use schemars::JsonSchema;

@@ -3,7 +3,7 @@
 use super::{Ballast, BarForce, Friction, HoldDown, JointForce, Moment, Reaction, Sense, StatusWord, Tips};
 use crate::Publisher;
 use helvek_checks::limits::BarCheck;
-use helvek_sheet::tolerance;
+use helvek_numbers::tolerance;
 use helvek_statics::equilibrium::{ColumnKind, ColumnOf, Component, PartOf};
 use helvek_statics::model::{Asked, On};
 use helvek_statics::verdict::{OneWayState, ballast};

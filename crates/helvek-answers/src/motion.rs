@@ -2,9 +2,9 @@
 
 use super::{BodyMotionAnswer, Change, CureAnswer, FreeMotion, ScrewAnswer};
 use crate::Publisher;
-use helvek_sheet::geometry::Point;
+use helvek_numbers::geometry::Point;
+use helvek_numbers::tolerance;
 use helvek_sheet::things::support::Pointer;
-use helvek_sheet::tolerance;
 use helvek_statics::model::Model;
 use helvek_statics::verdict::Cure;
 

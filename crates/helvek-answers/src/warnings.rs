@@ -2,10 +2,10 @@
 
 use super::Warning;
 use crate::{Publisher, Told};
-use helvek_sheet::budget::spend;
-use helvek_sheet::geometry::Point;
+use helvek_numbers::budget::spend;
+use helvek_numbers::geometry::Point;
+use helvek_numbers::tolerance;
 use helvek_sheet::things::support::SupportKind;
-use helvek_sheet::tolerance;
 use helvek_sheet::units::figures;
 use helvek_statics::equilibrium::ColumnOf;
 use helvek_statics::model::{Bar, Holding, Model, SupportId};

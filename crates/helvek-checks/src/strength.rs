@@ -5,8 +5,8 @@
 //! largest where Q/t is, wherever V is.
 
 use crate::Checks;
+use helvek_numbers::tolerance::first_largest;
 use helvek_sheet::section::Properties;
-use helvek_sheet::tolerance::first_largest;
 use helvek_statics::inside::{Extreme, Inner, Side};
 use helvek_statics::model::{Material, Profile};
 

@@ -1,10 +1,10 @@
 //! A cut, worked from both sides.
 
 use crate::edit::{CutPlace, halves};
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
+use helvek_numbers::tolerance;
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{Document, Side};
-use helvek_sheet::tolerance;
 use helvek_statics::choice::Choice;
 use helvek_statics::equilibrium::{ColumnId, ColumnKind, ColumnOf, PartId, PartOf};
 use helvek_statics::inside::Inner;

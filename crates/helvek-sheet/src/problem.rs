@@ -158,7 +158,7 @@ pub fn in_order_of_the_text(problems: &mut [Problem]) {
 pub fn nearest<'a>(wrong: &str, known: impl IntoIterator<Item = &'a str>) -> Option<&'a str> {
     known
         .into_iter()
-        .inspect(|k| crate::budget::spend(1 + wrong.len() * k.len() / 100))
+        .inspect(|k| helvek_numbers::budget::spend(1 + wrong.len() * k.len() / 100))
         .map(|k| (strsim::damerau_levenshtein(&wrong.to_lowercase(), &k.to_lowercase()), k))
         .filter(|(distance, k)| *distance <= 1 + k.chars().count() / 3)
         .min_by_key(|(distance, _)| *distance)

@@ -5,9 +5,9 @@ use crate::model::PointId;
 use crate::plan::{Axis, Centre, Equation, FreeBody};
 use crate::solution::Solved;
 use crate::working::{Line, TermOf, written};
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
+use helvek_numbers::tolerance;
 use helvek_sheet::sheet::{PickedAxis, PickedSum};
-use helvek_sheet::tolerance;
 
 /// One equation of a chosen free body.
 #[derive(Debug, Clone, PartialEq)]

@@ -8,7 +8,6 @@
 //! equilibrium leaves open, so that each would have published nearly all it has.
 
 pub mod choice;
-mod complementarity;
 pub mod elastic;
 pub mod equilibrium;
 pub mod inside;
@@ -19,6 +18,5 @@ pub mod plan;
 pub mod proof;
 pub mod recognition;
 pub mod solution;
-mod spectrum;
 pub mod verdict;
 pub mod working;

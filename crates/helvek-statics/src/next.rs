@@ -2,8 +2,8 @@
 
 use crate::equilibrium::{ColumnId, Freedom, PartId};
 use crate::solution::Solved;
-use helvek_sheet::geometry::Vector;
-use helvek_sheet::tolerance;
+use helvek_numbers::geometry::Vector;
+use helvek_numbers::tolerance;
 
 /// What a joint yields.
 #[derive(Debug, Clone, PartialEq, Eq)]

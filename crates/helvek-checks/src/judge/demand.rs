@@ -3,9 +3,9 @@
 use super::Subject;
 use super::plates::{OnPin, SizedPin};
 use crate::Checks;
-use helvek_sheet::budget::spend;
-use helvek_sheet::geometry::Vector;
-use helvek_sheet::tolerance;
+use helvek_numbers::budget::spend;
+use helvek_numbers::geometry::Vector;
+use helvek_numbers::tolerance;
 use helvek_statics::elastic::Shape;
 use helvek_statics::equilibrium::ColumnOf;
 use helvek_statics::inside::{Diagram, Extreme, Inner, Poly, Side};

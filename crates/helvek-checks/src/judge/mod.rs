@@ -22,7 +22,7 @@ pub use worked::Worked;
 use crate::Checks;
 use demand::InState;
 pub(crate) use demand::Sizes;
-use helvek_sheet::tolerance::{first_largest, ranked};
+use helvek_numbers::tolerance::{first_largest, ranked};
 use helvek_statics::inside::Extreme;
 use helvek_statics::model::{BarId, BarLimits, BodyId, Growing, JointId, SupportId};
 use helvek_statics::solution::State;

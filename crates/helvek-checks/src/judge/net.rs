@@ -6,8 +6,8 @@
 use super::demand::{Active, InState, Linear, Sizes};
 use super::plates::SizedPin;
 use crate::Checks;
+use helvek_numbers::tolerance;
 use helvek_sheet::section::Properties;
-use helvek_sheet::tolerance;
 use helvek_statics::inside::{Extreme, Inner, Side};
 use helvek_statics::model::{PlateOf, Profile};
 

@@ -2,9 +2,9 @@
 
 use super::Strength;
 use crate::Checks;
-use helvek_sheet::geometry::Vector;
-use helvek_sheet::tolerance;
-use helvek_sheet::tolerance::first_largest;
+use helvek_numbers::geometry::Vector;
+use helvek_numbers::tolerance;
+use helvek_numbers::tolerance::first_largest;
 use helvek_statics::equilibrium::{ActionOf, Column, ColumnOf, PartOf};
 use helvek_statics::model::{PlateOf, PlatedPin, SoughtId, Threaded, Wants};
 use helvek_statics::solution::State;

@@ -5,7 +5,7 @@
 use super::demand::{InState, Linear, Sizes};
 use super::{Check, Subject};
 use crate::Checks;
-use helvek_sheet::tolerance;
+use helvek_numbers::tolerance;
 use helvek_statics::elastic::Contacts;
 use helvek_statics::equilibrium::ColumnId;
 use helvek_statics::model::Growing;

@@ -8,7 +8,7 @@
 
 use super::line::{Line, LinePiece, Nudge};
 use super::{Passage, Section, UnitState};
-use helvek_sheet::tolerance;
+use helvek_numbers::tolerance;
 use helvek_statics::inside::{Inner, Inside, Side};
 use helvek_statics::model::{BodyId, PathPiece, PointId};
 

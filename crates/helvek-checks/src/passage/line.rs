@@ -1,6 +1,6 @@
 //! Influence lines, and where a train has to stand for the least and the greatest.
 
-use helvek_sheet::tolerance;
+use helvek_numbers::tolerance;
 use helvek_statics::model::Train;
 
 /// What a unit force does as it travels along the path: straight pieces, one behind the other, with a step where two do not meet.

@@ -1,7 +1,7 @@
 //! A train put in place: its forces as loads like any other.
 
 use super::{Facing, Passage};
-use helvek_sheet::tolerance;
+use helvek_numbers::tolerance;
 use helvek_statics::model::{Amount, Given, Load, LoadKind, Loading, NamedPoint, On, PointId};
 
 impl Passage<'_> {

@@ -2,7 +2,7 @@
 
 use super::{Facing, Passage};
 use crate::Checks;
-use helvek_sheet::tolerance;
+use helvek_numbers::tolerance;
 use helvek_sheet::units::figures;
 use helvek_statics::inside::Inner;
 use helvek_statics::solution::State;

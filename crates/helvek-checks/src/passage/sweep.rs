@@ -8,8 +8,8 @@
 use super::Passage;
 use super::effects::{At, Lying, Within, lying, piece_at};
 use super::line::{Facing, Nudge, Stand, facings, stands};
-use helvek_sheet::budget::spend;
-use helvek_sheet::tolerance;
+use helvek_numbers::budget::spend;
+use helvek_numbers::tolerance;
 use helvek_statics::inside::{Diagram, Governed, Inner, Poly, governing};
 use helvek_statics::model::{BodyId, PathPiece, PointId, Train};
 

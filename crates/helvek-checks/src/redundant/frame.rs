@@ -1,7 +1,7 @@
 //! The frame that hand methods work on: joints, and straight prismatic members between them.
 
 use super::beam::{Part, PartOf};
-use helvek_sheet::geometry::{Point, Vector};
+use helvek_numbers::geometry::{Point, Vector};
 use helvek_sheet::things::load::Powers;
 use helvek_statics::elastic::Elastic;
 use helvek_statics::inside::Poly;

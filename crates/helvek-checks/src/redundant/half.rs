@@ -4,8 +4,8 @@
 //! ends turn alike, 6EI/L. Nothing is carried over across the axis.
 
 use super::frame::{End, EndKind, Frame};
-use helvek_sheet::geometry::Point;
-use helvek_sheet::tolerance;
+use helvek_numbers::geometry::Point;
+use helvek_numbers::tolerance;
 
 /// Which half is worked, and how the other one follows.
 #[derive(Debug, Clone, PartialEq)]

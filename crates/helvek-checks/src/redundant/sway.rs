@@ -3,8 +3,8 @@
 use super::beam::Part;
 use super::frame::{End, EndKind, Frame, Inapplicable, Sway};
 use super::reduce::reduced;
-use helvek_sheet::geometry::{Point, Vector};
-use helvek_sheet::tolerance;
+use helvek_numbers::geometry::{Point, Vector};
+use helvek_numbers::tolerance;
 use helvek_statics::elastic::{Elastic, warmed};
 use helvek_statics::equilibrium::ColumnOf;
 use helvek_statics::model::{BarId, Member, On, SupportId};

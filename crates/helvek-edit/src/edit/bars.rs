@@ -5,7 +5,7 @@ use super::chain::joint_at;
 use super::figure::Figure;
 use super::typed::filled;
 use super::{meeting, points, row_named, words, wrong};
-use helvek_sheet::geometry::Point;
+use helvek_numbers::geometry::Point;
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{Bar, BarKind, Body, Find, FullBar, JointKind, Sheet};
 use helvek_statics::model;
@@ -60,7 +60,7 @@ pub(super) fn join(sheet: &mut Sheet, names: &[String]) -> Outcome {
 fn crossing([p, q]: [Point; 2], [r, s]: [Point; 2]) -> Option<Point> {
     let (u, v) = (q - p, s - r);
     let across = u.cross(v).z;
-    if across.abs() <= helvek_sheet::tolerance::GEOMETRY * u.length() * v.length() {
+    if across.abs() <= helvek_numbers::tolerance::GEOMETRY * u.length() * v.length() {
         return None;
     }
     let t = (r - p).cross(v).z / across;

@@ -14,7 +14,7 @@ use super::figure::Figure;
 use super::place::{self, angle, coordinates, free_name};
 use super::typed::{filled, length};
 use super::{bar_list, space, words, wrong};
-use helvek_sheet::geometry::{Point, Vector};
+use helvek_numbers::geometry::{Point, Vector};
 use helvek_sheet::problem::{Problem, nearest};
 use helvek_sheet::sheet::{Bar, BarKind, Sheet};
 use helvek_statics::model;

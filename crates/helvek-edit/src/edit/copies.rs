@@ -2,7 +2,7 @@
 
 use super::chain::{join, joint_at};
 use super::figure::Figure;
-use helvek_sheet::geometry::Point;
+use helvek_numbers::geometry::Point;
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{BarKind, Sheet};
 use indexmap::IndexMap;

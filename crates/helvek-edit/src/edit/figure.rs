@@ -2,10 +2,10 @@
 
 use super::typed::length;
 use super::{space, wrong};
-use helvek_sheet::geometry::{Point, Vector};
+use helvek_numbers::geometry::{Point, Vector};
+use helvek_numbers::tolerance;
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{Quantity, Sheet};
-use helvek_sheet::tolerance;
 use helvek_sheet::units::{Dimension, Unit};
 use helvek_statics::model::units_of;
 use indexmap::IndexMap;

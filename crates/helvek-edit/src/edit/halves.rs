@@ -3,7 +3,7 @@
 use super::figure::Figure;
 use super::place::{coordinates, spot};
 use super::{meeting, rigid, stiff, wrong};
-use helvek_sheet::geometry::{Point, Vector};
+use helvek_numbers::geometry::{Point, Vector};
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{Apart, Body, Document, Joint, JointKind, Load, Quantity, Sheet, Side};
 use std::collections::HashSet;

@@ -4,10 +4,10 @@ use super::figure::{Figure, Line};
 use super::place::{self, angle, coordinates, free_name};
 use super::typed::{filled, length, positive, tidy};
 use super::{points, rigid, space, units, wrong};
-use helvek_sheet::geometry::{Point, Vector};
+use helvek_numbers::geometry::{Point, Vector};
+use helvek_numbers::tolerance;
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{Body, Quantity, Sheet};
-use helvek_sheet::tolerance;
 use helvek_sheet::units::{Dimension, Unit, parse_quantity};
 
 type Outcome = Result<(), Vec<Problem>>;
@@ -185,7 +185,7 @@ fn lengthen(sheet: &mut Sheet, first: &str, second: &str, text: &str, slot: &str
     let new = positive(text, &figure.unit, slot)?;
     let (a, b) = (figure.at[first], figure.at[second]);
     let (before, at) = &found.line.points[found.second - 1];
-    if before != first && new <= a.distance(*at) * (1.0 + helvek_sheet::tolerance::GEOMETRY) {
+    if before != first && new <= a.distance(*at) * (1.0 + helvek_numbers::tolerance::GEOMETRY) {
         let message = format!(
             "Point {before} is {} {} from {first}, beyond the new end.",
             tidy(a.distance(*at)),

@@ -7,7 +7,7 @@ use super::chain;
 use super::place::{self, angle};
 use super::typed::{filled, length, positive};
 use super::{units, words, wrong};
-use helvek_sheet::geometry::{Point, Vector};
+use helvek_numbers::geometry::{Point, Vector};
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{BarKind, Choice, Direction, Sheet, Support, SupportKind};
 use helvek_sheet::units::Dimension;

@@ -16,7 +16,7 @@
 use super::figure::{Figure, Way};
 use super::typed::{length, quantity, tidy};
 use super::{stiff, words, wrong};
-use helvek_sheet::geometry::{Point, Vector};
+use helvek_numbers::geometry::{Point, Vector};
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{Quantity, Sheet};
 use helvek_sheet::units::{Dimension, parse_quantity};
@@ -187,7 +187,7 @@ fn stepped(
 fn on(figure: &Figure, way: &Way, station: f64, text: &str, slot: &str) -> Result<Spot, Vec<Problem>> {
     let line = &way.line;
     let whole = line.length();
-    let slack = helvek_sheet::tolerance::GEOMETRY * whole;
+    let slack = helvek_numbers::tolerance::GEOMETRY * whole;
     if station < -slack || station > whole + slack {
         let message = format!(
             "{text} is not on the {}, which is {} {} long.",

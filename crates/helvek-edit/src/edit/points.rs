@@ -3,11 +3,11 @@
 use super::Edit;
 use super::figure::Figure;
 use super::{bar_list, parts, stiff, wrong};
+use helvek_numbers::tolerance;
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{
     Bar, CoupleLoad, Direction, DistributedLoad, Find, ForceLoad, Load, RopeStop, Sheet,
 };
-use helvek_sheet::tolerance;
 use helvek_statics::model;
 use std::collections::HashSet;
 

@@ -272,7 +272,7 @@ pub(super) fn telling_name(sheet: &Sheet, figure: &Figure, run: &[String], hinge
     let bends = |i: usize| {
         let [a, b, c] = [i - 1, i, i + 1].map(|k| figure.at[run[k].as_str()]);
         let (u, v) = (b - a, c - b);
-        u.cross(v).length() > helvek_sheet::tolerance::GEOMETRY * u.length() * v.length()
+        u.cross(v).length() > helvek_numbers::tolerance::GEOMETRY * u.length() * v.length()
     };
     let last = run.len() - 1;
     let telling = |i: usize| i == 0 || i == last || held(&run[i]) || bends(i);
@@ -308,7 +308,7 @@ pub(super) fn between(sheet: &Sheet, load: &DistributedLoad, fraction: f64) -> O
 pub(super) fn merge(sheet: &mut Sheet, name: &str) -> Outcome {
     let figure = Figure::of(sheet)?;
     let Some(at) = figure.at.get(name).copied() else { return Ok(()) };
-    let near = |(other, p): &(&String, &helvek_sheet::geometry::Point)| {
+    let near = |(other, p): &(&String, &helvek_numbers::geometry::Point)| {
         *other != name && p.distance(at) <= figure.slack()
     };
     let Some(other) = figure.at.iter().find(near).map(|(other, _)| other.clone()) else { return Ok(()) };

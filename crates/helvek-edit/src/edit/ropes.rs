@@ -10,7 +10,7 @@
 use super::figure::Figure;
 use super::typed::{filled, kept, positive, quantity};
 use super::{efforts, meeting, parts, rigid, units, words, wrong};
-use helvek_sheet::geometry::{Point, Vector};
+use helvek_numbers::geometry::{Point, Vector};
 use helvek_sheet::id::Kind;
 use helvek_sheet::problem::{Problem, ProblemKind, nearest};
 use helvek_sheet::sheet::{Direction, Find, Pulley, Quantity, Rope, RopeStop, Sheet, Turn};

@@ -1,7 +1,7 @@
 //! From the plane into space and back.
 
 use super::wrong;
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{Direction, JointKind, Load, Quantity, Sheet, SpaceKind, Vertical, plane_only};
 use helvek_sheet::units::Unit;

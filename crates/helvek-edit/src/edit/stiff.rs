@@ -4,10 +4,10 @@ use super::figure::Figure;
 use super::profiles::{Member, named};
 use super::typed::{filled, kept};
 use super::wrong;
-use helvek_sheet::geometry::Point;
+use helvek_numbers::geometry::Point;
+use helvek_numbers::tolerance;
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{Bar, Body, FullBar, Quantities, Quantity, Sheet, Support, Temperature};
-use helvek_sheet::tolerance;
 use helvek_sheet::units::Dimension;
 use std::collections::HashSet;
 

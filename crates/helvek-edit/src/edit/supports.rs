@@ -5,7 +5,7 @@ use super::typed::{filled, quantity};
 use super::words;
 use super::{chain, place, space, stiff};
 use super::{row_named, wrong};
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{self, Couples, Direction, Document, Sheet, Support, SupportKind, only};
 use helvek_sheet::things::support::Pointer;

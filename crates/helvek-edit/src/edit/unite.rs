@@ -2,9 +2,9 @@
 
 use super::figure::Figure;
 use super::{meeting, rigid, wrong};
+use helvek_numbers::tolerance;
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{Body, Joint, JointKind, Quantities, Sheet};
-use helvek_sheet::tolerance;
 use std::collections::HashSet;
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;

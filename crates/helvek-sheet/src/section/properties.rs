@@ -1,7 +1,7 @@
 //! What follows from the solids of a section.
 
 use super::solid::{Integrals, Side, Solid};
-use crate::budget::spend;
+use helvek_numbers::budget::spend;
 
 /// Area, centroid and moments of a section, about its centroid unless said otherwise.
 #[derive(Debug, Clone, PartialEq)]

@@ -4,8 +4,8 @@ use super::Sheet;
 use super::decode::{self, Rows};
 use super::fields::Reader;
 use super::tree::{self, Node, Value};
-use crate::budget::spend;
 use crate::problem::{Position, Problem, ProblemKind, Problems};
+use helvek_numbers::budget::spend;
 use std::collections::HashMap;
 use std::sync::OnceLock;
 

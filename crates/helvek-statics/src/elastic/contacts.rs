@@ -8,9 +8,9 @@
 use super::links::Link;
 use super::mesh::Mesh;
 use super::system::System;
-use crate::complementarity::complementary;
 use crate::equilibrium::{ColumnId, Equilibrium};
-use faer::Mat;
+use helvek_numbers::complementarity::complementary;
+use helvek_numbers::linear::Matrix;
 
 /// What a stands at below this moves freely.
 const FREE: f64 = 1e-8;
@@ -36,7 +36,7 @@ struct Sprung {
     /// y₀, m.
     moves: Vec<f64>,
     /// H, m/N.
-    flexibility: Mat<f64>,
+    flexibility: Matrix,
     /// How far each part gives way by itself, m/N.
     own: Vec<f64>,
 }
@@ -58,7 +58,7 @@ impl Sprung {
         let count = rows.len();
         let under_loads = system.solve(&links, &mesh.loads)?.d;
         links.iter_mut().for_each(|link| link.imposed = 0.0);
-        let mut flexibility = Mat::zeros(count, count);
+        let mut flexibility = Matrix::zeros(count, count);
         for j in 0..count {
             let mut push = vec![0.0; mesh.loads.len()];
             mesh.links[rows[j]].b.iter().for_each(|(dof, b)| push[*dof] = sense(j) * b);
@@ -77,9 +77,8 @@ impl Sprung {
     fn out(&self) -> Option<[Vec<usize>; 2]> {
         let count = self.own.len();
         let even =
-            Mat::from_fn(count, count, |i, j| 0.5 * (self.flexibility[(i, j)] + self.flexibility[(j, i)]));
-        let eigen = even.self_adjoint_eigen(faer::Side::Lower).ok()?;
-        let (v, h) = (eigen.U(), eigen.S().column_vector());
+            Matrix::of(count, count, &|i, j| 0.5 * (self.flexibility[(i, j)] + self.flexibility[(j, i)]));
+        let (h, v) = even.symmetric_eigen()?;
         let rest: Vec<f64> = (0..count).map(|k| (1.0 - self.spring * h[k]).max(0.0)).collect();
         let dot = |k: usize, y: &[f64]| -> f64 { (0..count).map(|i| v[(i, k)] * y[i]).sum() };
         let free: Vec<usize> = (0..count).filter(|k| rest[*k] <= FREE).collect();

@@ -5,8 +5,8 @@ use super::system::{Solution, System};
 use super::{Cause, Refusal};
 use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium, PartOf};
 use crate::model::Member;
-use faer::linalg::solvers::Solve;
-use helvek_sheet::tolerance;
+use helvek_numbers::linear::Matrix;
+use helvek_numbers::tolerance;
 
 /// A state of force whose Σ N² L is below this beside the largest is carried by nothing that has a length to keep.
 const IDLE: f64 = 1e-10;
@@ -37,29 +37,27 @@ pub(super) fn decide(
     let dot = |a: &[f64], b: &[f64]| -> f64 {
         keeping.iter().map(|(row, length, _)| length * a[*row] * b[*row]).sum()
     };
-    let matrix = faer::Mat::from_fn(count, count, |i, j| dot(&open[i], &open[j]));
-    let eigen = matrix.self_adjoint_eigen(faer::Side::Lower).map_err(|_| Refusal::Numbers)?;
-    let sizes = eigen.S().column_vector();
+    let matrix = Matrix::of(count, count, &|i, j| dot(&open[i], &open[j]));
+    let (sizes, u) = matrix.symmetric_eigen().ok_or(Refusal::Numbers)?;
     let largest = sizes.iter().copied().fold(0.0, f64::max);
     let idle = (0..count).find(|k| sizes[*k] <= IDLE * largest);
     if largest <= 0.0 || idle.is_some() {
         // Some state of force is carried by things that do not even bend: they are named.
         let mut z = open[0].clone();
         if let Some(k) = idle.filter(|_| largest > 0.0) {
-            let u = eigen.U();
             z = (0..z.len()).map(|row| (0..count).map(|i| u[(i, k)] * open[i][row]).sum()).collect();
         }
         let (members, columns) = carrying(full, mesh, &z);
         return Err(if members.is_empty() { Refusal::Between(columns) } else { Refusal::Without(members) });
     }
-    let wanted = faer::Mat::from_fn(count, 1, |i, _| {
-        let hung: f64 = keeping.iter().map(|(row, _, hung)| open[i][*row] * hung).sum();
-        dot(&open[i], &solution.q) + hung
+    let wanted = open.iter().map(|z| {
+        let hung: f64 = keeping.iter().map(|(row, _, hung)| z[*row] * hung).sum();
+        dot(z, &solution.q) + hung
     });
-    let amounts = matrix.partial_piv_lu().solve(&wanted);
+    let amounts = matrix.solve_sound(&wanted.collect::<Vec<_>>());
     let noise = tolerance::ZERO_FORCE * mesh.largest_force(&solution.q);
     for (k, z) in open.iter().enumerate() {
-        solution.q.iter_mut().zip(z).for_each(|(q, z)| *q -= amounts[(k, 0)] * z);
+        solution.q.iter_mut().zip(z).for_each(|(q, z)| *q -= amounts[k] * z);
     }
     let mut shared: Vec<Member> = Vec::new();
     for (row, (body, _, piece)) in mesh.pieces.iter().enumerate() {

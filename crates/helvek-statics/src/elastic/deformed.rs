@@ -5,7 +5,7 @@ use super::shape::{Bend, Held, Shape};
 use super::system::Solution;
 use crate::equilibrium::Equilibrium;
 use crate::model::{Model, PointId};
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
 
 /// The shape of every straight stretch, in the order of [`crate::solution::Solved::inside`].
 pub(super) fn shapes(

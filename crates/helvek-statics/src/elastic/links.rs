@@ -1,6 +1,6 @@
 //! The links of a straight prismatic piece: what its load does to it by itself, and what its ends do to each other.
 
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
 use helvek_sheet::things::load::Powers;
 
 /// A force that ties displacements together: bᵀ d = f q + e₀.

@@ -5,7 +5,7 @@ use super::{Lengths, Refusal};
 use crate::equilibrium::{Column, ColumnKind, ColumnOf, Equilibrium, Freedom, PartOf};
 use crate::inside::{Acting, Graph, Source, everything_acting};
 use crate::model::{BodyId, Member, Model, Rigidity};
-use helvek_sheet::geometry::{Vector, Wrench};
+use helvek_numbers::geometry::{Vector, Wrench};
 
 /// Nodes and links.
 pub struct Mesh {
@@ -250,7 +250,7 @@ fn give_way(model: &Model, full: &Equilibrium, index: usize) -> (f64, f64) {
 }
 
 /// What a wrench does on a node at a place, whose displacements begin at `first`.
-fn rows(wrench: &Wrench, at: helvek_sheet::geometry::Point, first: usize) -> [(usize, f64); 3] {
+fn rows(wrench: &Wrench, at: helvek_numbers::geometry::Point, first: usize) -> [(usize, f64); 3] {
     [(first, wrench.force.x), (first + 1, wrench.force.y), (first + 2, wrench.moment_about(at).z)]
 }
 

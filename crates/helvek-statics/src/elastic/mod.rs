@@ -24,7 +24,7 @@ pub use shape::{Bend, Held, Sag, Shape};
 use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium};
 use crate::model::{Member, Model, On, PointId, Rigidity, Settlement, SupportId};
 use crate::verdict::Verdict;
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
 
 /// How the stiffness of an axially or otherwise rigid model is to be read.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]

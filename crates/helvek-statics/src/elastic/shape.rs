@@ -4,7 +4,7 @@
 
 use super::links::Piece;
 use crate::model::{BodyId, PointId};
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
 use helvek_sheet::poly::{DEGREE, Poly, at, derivative, zeros};
 
 /// A piece of a shape between two places where something acts.

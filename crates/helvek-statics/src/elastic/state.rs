@@ -14,8 +14,8 @@ use super::{Contacts, Elastic, Factors, Refusal};
 use crate::equilibrium::{ColumnId, Equilibrium, PartOf, clean};
 use crate::model::{BarId, Member, Model, Rigidity};
 use crate::verdict::Verdict;
-use helvek_sheet::geometry::Vector;
-use helvek_sheet::tolerance;
+use helvek_numbers::geometry::Vector;
+use helvek_numbers::tolerance;
 use std::collections::BTreeSet;
 use std::sync::Arc;
 

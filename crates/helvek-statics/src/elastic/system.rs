@@ -7,13 +7,8 @@
 //! one, and converges also where forces or displacements are not unique, to those nearest to where it began.
 
 use super::links::Link;
-use faer::dyn_stack::{MemBuffer, MemStack};
-use faer::sparse::linalg::cholesky::{
-    CholeskySymbolicParams, LdltRef, SymbolicCholesky, SymmetricOrdering, factorize_symbolic_cholesky,
-};
-use faer::sparse::{SparseColMat, Triplet};
-use faer::{Conj, Mat, Par, Side};
-use helvek_sheet::budget::spend;
+use helvek_numbers::budget::spend;
+use helvek_numbers::linear::{Entry, Ldlt, both_halves};
 
 /// The damping beside entries of size 1.
 const DAMPING: f64 = 1e-11;
@@ -41,8 +36,7 @@ pub(super) struct System {
     /// Column lists of the scaled matrix, both halves.
     columns: Vec<Vec<(usize, f64)>>,
     scale: Vec<f64>,
-    symbolic: SymbolicCholesky<usize>,
-    values: Vec<f64>,
+    damped: Ldlt,
     /// States of force in links that do not give way which nothing decides: null vectors of the scaled matrix, orthonormal.
     open: Vec<Vec<f64>>,
 }
@@ -87,33 +81,23 @@ impl System {
         let mut multiplier = vec![None; links.len()];
         let mut size = dofs;
         let usual = usual_stiffness(levers, links);
-        let mut lower: Vec<Triplet<usize, usize, f64>> = Vec::with_capacity(16 * links.len());
+        let mut lower: Vec<Entry> = Vec::with_capacity(16 * links.len());
         for (row, link) in links.iter().enumerate().filter(|(row, _)| keep(*row)) {
             if stiffness(levers, link).is_some_and(|k| k <= STIFF * usual) {
                 for (k, (i, a)) in link.b.iter().enumerate() {
                     // Ascending, so that the later is the row.
-                    lower.extend(link.b[k..].iter().map(|(j, b)| Triplet::new(*j, *i, a * b / link.gives)));
+                    lower.extend(link.b[k..].iter().map(|(j, b)| (*j, *i, a * b / link.gives)));
                 }
             } else {
                 multiplier[row] = Some(size);
-                lower.extend(link.b.iter().map(|(i, a)| Triplet::new(size, *i, *a)));
+                lower.extend(link.b.iter().map(|(i, a)| (size, *i, *a)));
                 if link.gives > 0.0 {
-                    lower.push(Triplet::new(size, size, -link.gives));
+                    lower.push((size, size, -link.gives));
                 }
                 size += 1;
             }
         }
-        let sums = SparseColMat::<usize, f64>::try_new_from_triplets(size, size, &lower).ok()?;
-        let mut columns: Vec<Vec<(usize, f64)>> = vec![Vec::new(); size];
-        for j in 0..size {
-            let range = sums.col_range(j);
-            for (i, v) in sums.row_idx()[range.clone()].iter().zip(&sums.val()[range]) {
-                columns[j].push((*i, *v));
-                if *i != j {
-                    columns[*i].push((j, *v));
-                }
-            }
-        }
+        let mut columns = both_halves(size, &lower)?;
         // Beginning with what is free of units, so that it ends the same in all of them.
         let root = usual.sqrt();
         let mut scale: Vec<f64> =
@@ -134,49 +118,20 @@ impl System {
         }
         let damped = columns.iter().enumerate().flat_map(|(j, column)| {
             let own = if j < dofs { DAMPING } else { -DAMPING };
-            let below =
-                column.iter().filter(move |(i, _)| *i >= j).map(move |(i, v)| Triplet::new(*i, j, *v));
-            below.chain([Triplet::new(j, j, own)])
+            let below = column.iter().filter(move |(i, _)| *i >= j).map(move |(i, v)| (*i, j, *v));
+            below.chain([(j, j, own)])
         });
         let damped: Vec<_> = damped.collect();
         // It cannot be interrupted.
         spend(3 * size);
-        let matrix = SparseColMat::<usize, f64>::try_new_from_triplets(size, size, &damped).ok()?;
-        let (side, ordering) = (Side::Lower, SymmetricOrdering::Amd);
-        let params = CholeskySymbolicParams::default();
-        let symbolic = factorize_symbolic_cholesky(matrix.symbolic(), side, ordering, params).ok()?;
-        let mut values = vec![0.0; symbolic.len_val()];
-        let need = symbolic.factorize_numeric_ldlt_scratch::<f64>(Par::Seq, Default::default());
-        let mut memory = MemBuffer::try_new(need).ok()?;
-        let stack = MemStack::new(&mut memory);
-        let regular = Default::default();
-        symbolic
-            .factorize_numeric_ldlt(
-                &mut values,
-                matrix.as_ref(),
-                side,
-                regular,
-                Par::Seq,
-                stack,
-                Default::default(),
-            )
-            .ok()?;
-        let mut system = Self { dofs, multiplier, columns, scale, symbolic, values, open: Vec::new() };
+        let damped = Ldlt::of(size, &damped)?;
+        let mut system = Self { dofs, multiplier, columns, scale, damped, open: Vec::new() };
         system.probe();
         Some(system)
     }
 
     fn size(&self) -> usize {
         self.scale.len()
-    }
-
-    /// The damped system solved for several right-hand sides.
-    fn damped(&self, rhs: &mut Mat<f64>) {
-        spend((self.size() * rhs.ncols()) / 5);
-        let need = self.symbolic.solve_in_place_scratch::<f64>(rhs.ncols(), Par::Seq);
-        let mut memory = MemBuffer::new(need);
-        let ldlt = LdltRef::<usize, f64>::new(&self.symbolic, &self.values);
-        ldlt.solve_in_place_with_conj(Conj::No, rhs.as_mut(), Par::Seq, MemStack::new(&mut memory));
     }
 
     fn times(&self, x: &[f64]) -> Vec<f64> {
@@ -186,9 +141,8 @@ impl System {
 
     /// One proximal step: what the residual asks for.
     fn step(&self, residual: &[f64]) -> Vec<f64> {
-        let mut rhs = Mat::from_fn(self.size(), 1, |i, _| residual[i]);
-        self.damped(&mut rhs);
-        (0..self.size()).map(|i| rhs[(i, 0)]).collect()
+        spend(self.size() / 5);
+        self.damped.solve(residual)
     }
 
     /// Displacements and forces under loads, with what is imposed on the links.

@@ -3,7 +3,7 @@
 use super::Act;
 use super::parts::{Lookup, PartOf};
 use crate::model::{Amount, Given, Load, LoadId, LoadKind, Model, On, RopeEnd, RopeId, Spread};
-use helvek_sheet::geometry::{Point, Wrench};
+use helvek_numbers::geometry::{Point, Wrench};
 use helvek_sheet::things::load::Profile;
 
 /// A part of a load that acts as one force (or couple) for equilibrium.

@@ -7,7 +7,7 @@ use crate::model::{
     Amount, BarId, BarKind, BodyId, Component, JointId, Leg, Letter, LoadKind, Model, PointId, PulleyId,
     Rope, RopeEnd, RopeId, Sense, SoughtId, SoughtOf, SupportId,
 };
-use helvek_sheet::geometry::{Point, Vector, Wrench};
+use helvek_numbers::geometry::{Point, Vector, Wrench};
 use helvek_sheet::sheet::{Assume, Wheels};
 use std::collections::HashSet;
 

@@ -5,9 +5,9 @@ use super::{
     Act, Action, Column, ColumnId, Component, Freedom, Part, PartId, Split, TwoForce, actions, columns,
 };
 use crate::model::{Model, Space};
-use helvek_sheet::budget::spend;
-use helvek_sheet::geometry::Vector;
-use helvek_sheet::tolerance;
+use helvek_numbers::budget::spend;
+use helvek_numbers::geometry::Vector;
+use helvek_numbers::tolerance;
 use std::sync::{Arc, Mutex, OnceLock, PoisonError};
 
 /// Everything that is freed, and everything unknown that acts on it.

@@ -16,8 +16,8 @@ pub use freed::Freed;
 pub use parts::{Freedom, Part, PartId, PartOf};
 
 use crate::model::{BodyId, Model, PointId};
-use helvek_sheet::geometry::{Vector, Wrench};
-use helvek_sheet::tolerance;
+use helvek_numbers::geometry::{Vector, Wrench};
+use helvek_numbers::tolerance;
 pub(crate) use split::Split;
 use std::ops::Deref;
 use std::sync::Arc;

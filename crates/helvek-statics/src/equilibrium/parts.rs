@@ -2,7 +2,7 @@
 
 use super::TwoForce;
 use crate::model::{BodyId, JointId, JointKind, Model, On, PinId, PulleyId, RopeEnd, RopeId, Space};
-use helvek_sheet::geometry::{Point, Vector};
+use helvek_numbers::geometry::{Point, Vector};
 use helvek_sheet::sheet::Wheels;
 use std::collections::HashMap;
 

@@ -1,7 +1,7 @@
 //! The scaled equations of a freed structure, split by rank: what all its loadings share.
 
 use super::{ColumnId, ColumnOf, Freed};
-use crate::spectrum::{Entries, Spectrum};
+use helvek_numbers::spectrum::{Entries, Spectrum};
 use std::sync::OnceLock;
 
 /// The scaled equations, or those of some of the unknowns.

@@ -7,8 +7,8 @@ use super::attach::{Acting, Source, acting};
 use super::{Diagram, Inner};
 use crate::equilibrium::Equilibrium;
 use crate::model::{Model, PointId};
-use helvek_sheet::geometry::Vector;
-use helvek_sheet::tolerance;
+use helvek_numbers::geometry::Vector;
+use helvek_numbers::tolerance;
 
 /// One step along a member.
 #[derive(Debug, Clone, PartialEq)]

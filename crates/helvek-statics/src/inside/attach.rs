@@ -3,7 +3,7 @@
 use super::Refusal;
 use crate::equilibrium::{Act, ColumnId, ColumnOf, Equilibrium, PartOf};
 use crate::model::{self, Amount, BodyId, LoadId, LoadKind, Model, On, PointId, RopeEnd, SoughtId};
-use helvek_sheet::geometry::{Vector, Wrench};
+use helvek_numbers::geometry::{Vector, Wrench};
 use helvek_sheet::poly::shift;
 use helvek_sheet::things::load::Powers;
 

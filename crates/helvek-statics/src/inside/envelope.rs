@@ -1,8 +1,8 @@
 //! The greatest and the least of several curves, exact, with the one that governs.
 
 use super::{Diagram, Inner, Poly};
-use helvek_sheet::budget::spend;
-use helvek_sheet::tolerance;
+use helvek_numbers::budget::spend;
+use helvek_numbers::tolerance;
 
 /// A part of an envelope in which one curve governs.
 #[derive(Debug, Clone, Copy, PartialEq)]

@@ -3,10 +3,10 @@
 use super::Refusal;
 use super::attach::{Acting, Spread};
 use crate::model::{BodyId, Model, PointId};
-use helvek_sheet::budget::spend;
-use helvek_sheet::geometry::{Point, Vector, Wrench};
+use helvek_numbers::budget::spend;
+use helvek_numbers::geometry::{Point, Vector, Wrench};
+use helvek_numbers::tolerance;
 use helvek_sheet::things::load::Powers;
-use helvek_sheet::tolerance;
 use std::collections::HashMap;
 
 /// A force and a moment about the graph's origin, added up.

@@ -26,9 +26,9 @@ use crate::equilibrium::Equilibrium;
 use crate::model::{BodyId, Model, PointId};
 pub use graph::Graph;
 use graph::{Edge, Sides, Stretch};
-use helvek_sheet::budget::spend;
-use helvek_sheet::geometry::Vector;
-use helvek_sheet::tolerance;
+use helvek_numbers::budget::spend;
+use helvek_numbers::geometry::Vector;
+use helvek_numbers::tolerance;
 use schemars::JsonSchema;
 use serde::Serialize;
 

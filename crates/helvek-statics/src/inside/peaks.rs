@@ -1,7 +1,7 @@
 //! The places of a diagram that someone reads off: the largest of both signs, where it passes through zero.
 
 use super::{Diagram, Inner, Poly, Segment, Side};
-use helvek_sheet::tolerance;
+use helvek_numbers::tolerance;
 
 /// A value at a place of a stretch.
 #[derive(Debug, Clone, Copy, PartialEq)]

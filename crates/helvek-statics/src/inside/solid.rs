@@ -8,10 +8,10 @@ use super::graph::{Graph, Sides, Stretch, Sum};
 use super::{Acting, Poly, Refusal, Side, everything_acting};
 use crate::equilibrium::Equilibrium;
 use crate::model::{BodyId, Model, PointId};
-use helvek_sheet::budget::spend;
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::budget::spend;
+use helvek_numbers::geometry::Vector;
+use helvek_numbers::tolerance;
 use helvek_sheet::things::load::Powers;
-use helvek_sheet::tolerance;
 use schemars::JsonSchema;
 use serde::Serialize;
 

@@ -2,9 +2,9 @@
 
 use super::resolve::Builder;
 use super::{PIN, PointId, Stiff};
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
+use helvek_numbers::tolerance;
 use helvek_sheet::sheet;
-use helvek_sheet::tolerance;
 use helvek_sheet::units::Dimension;
 use std::collections::HashMap;
 

@@ -2,8 +2,8 @@
 
 use super::resolve::Builder;
 use super::{Model, NamedPoint, Space};
-use helvek_sheet::budget::spend;
-use helvek_sheet::geometry::Point;
+use helvek_numbers::budget::spend;
+use helvek_numbers::geometry::Point;
 use helvek_sheet::problem::{Problem, ProblemKind, Problems};
 use helvek_sheet::sheet::{self, Document, SpaceKind, Vertical};
 use helvek_sheet::units::{Dimension, Unit, Units, parse_unit};

@@ -3,7 +3,7 @@
 //! In the plane and along one line a constraint has the direction of its thing. In space what is held is held along the axes where it can be, else along and across the thing's own axis.
 
 use super::{Holding, JointId, JointKind, Model, SupportId};
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
 use helvek_sheet::things::support::Prevents;
 use std::ops::Deref;
 

@@ -2,8 +2,8 @@
 
 use super::resolve::Builder;
 use super::{BodyId, CutId, PointId};
+use helvek_numbers::tolerance;
 use helvek_sheet::sheet::{Find, Side};
-use helvek_sheet::tolerance;
 use helvek_sheet::units::Dimension;
 
 /// A place on a straight stretch of a run.

@@ -2,7 +2,7 @@
 
 use super::resolve::Builder;
 use super::{BodyId, Given, PointId, Rim};
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
 use helvek_sheet::sheet::Direction;
 use helvek_sheet::units::Dimension;
 
@@ -99,7 +99,7 @@ impl Builder {
                 let at = at?;
                 let arm = self.model.at(at) - self.model.at(centre);
                 let turned = axis.cross(arm);
-                if turned.length() <= helvek_sheet::tolerance::GEOMETRY * arm.length() {
+                if turned.length() <= helvek_numbers::tolerance::GEOMETRY * arm.length() {
                     let message = format!(
                         "{} lies on the axis through {round}: nothing turns there.",
                         self.model.point_name(at)

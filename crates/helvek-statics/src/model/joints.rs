@@ -2,9 +2,9 @@
 
 use super::resolve::Builder;
 use super::{BarKind, BarLimits, BodyId, JointId, On, PinId, PointId, Rigidity, names};
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
+use helvek_numbers::tolerance;
 use helvek_sheet::sheet::{self, Document, JointKind as Written};
-use helvek_sheet::tolerance;
 use helvek_sheet::units::Dimension;
 use std::collections::HashMap;
 

@@ -1,7 +1,7 @@
 //! What acts at once, beside the structure that carries it: another state of the loads is another loading of the same structure.
 
 use super::{Amount, Combination, Load, LoadId, NamedPoint, Warming};
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
 
 /// The loads of one state, and what else acts in it.
 #[derive(Debug, Clone, PartialEq, Default)]

@@ -3,7 +3,8 @@
 use super::parameter::{Parameter, parameter_of};
 use super::resolve::Builder;
 use super::{Amount, LoadId, On, PathPiece, PointId, SoughtOf, names};
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
+use helvek_numbers::tolerance;
 use helvek_sheet::id::{Id, Kind};
 use helvek_sheet::poly::ordinates;
 use helvek_sheet::problem::ProblemKind;
@@ -11,7 +12,6 @@ use helvek_sheet::sheet::{
     self, CoupleLoad, DistributedLoad, Document, ForceLoad, OwnWeight, Per, WeightLoad,
 };
 use helvek_sheet::things::load::{Powers, Profile};
-use helvek_sheet::tolerance;
 use helvek_sheet::units::Dimension;
 
 /// A load on a body or a pin.

@@ -50,8 +50,8 @@ pub use strength::{Material, Profile};
 pub use supports::{Holding, Support, support_names};
 pub use trains::{Axle, PathPiece, Train, train_names};
 
-use helvek_sheet::budget::spend;
-use helvek_sheet::geometry::{Point, Vector};
+use helvek_numbers::budget::spend;
+use helvek_numbers::geometry::{Point, Vector};
 pub use helvek_sheet::sheet::BarKind;
 use helvek_sheet::sheet::{Schools, Vertical};
 use helvek_sheet::units::Units;
@@ -407,7 +407,7 @@ impl Structure {
                 let along = (self.at(pair[1]) - self.at(pair[0])).unit()?;
                 match found {
                     None => found = Some(along),
-                    Some(first) if first.cross(along).length() <= helvek_sheet::tolerance::GEOMETRY => {}
+                    Some(first) if first.cross(along).length() <= helvek_numbers::tolerance::GEOMETRY => {}
                     Some(_) => return None,
                 }
             }
@@ -424,7 +424,7 @@ impl Structure {
             }
             let Some(next) = run.points.get(i + 1) else { continue };
             let (u, v) = (self.at(*point) - self.at(run.points[i - 1]), self.at(*next) - self.at(*point));
-            if u.cross(v).length() > helvek_sheet::tolerance::GEOMETRY * u.length() * v.length() {
+            if u.cross(v).length() > helvek_numbers::tolerance::GEOMETRY * u.length() * v.length() {
                 stretches.push(vec![*point]);
             }
         }

@@ -6,10 +6,10 @@
 
 use super::resolve::Builder;
 use super::{Amount, BodyId, On, PointId, PulleyId, SoughtOf};
-use helvek_sheet::geometry::{Point, Vector};
+use helvek_numbers::geometry::{Point, Vector};
+use helvek_numbers::tolerance;
 use helvek_sheet::problem::{ProblemKind, nearest};
 use helvek_sheet::sheet::{self, RopeStop};
-use helvek_sheet::tolerance;
 use helvek_sheet::units::Dimension;
 
 /// A frictionless wheel.

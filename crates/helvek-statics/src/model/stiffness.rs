@@ -3,7 +3,7 @@
 use super::resolve::Builder;
 use super::strength::bare;
 use super::{BarId, BodyId, Combination, Holding, Material, Member, Profile, Run, Settlement};
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
 use helvek_sheet::problem::{ProblemKind, nearest};
 use helvek_sheet::sheet::{self, Quantities, Quantity, Sheet};
 use helvek_sheet::units::Dimension;

@@ -2,7 +2,7 @@
 
 use super::resolve::Builder;
 use super::{On, PointId, Yielding, names};
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
 use helvek_sheet::problem::ProblemKind;
 use helvek_sheet::sheet::{self, Couples, Direction, Document};
 use helvek_sheet::things::support::{Pointer, Sort, SupportKind};

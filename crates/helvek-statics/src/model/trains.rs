@@ -2,9 +2,9 @@
 
 use super::resolve::Builder;
 use super::{BodyId, PointId, names};
-use helvek_sheet::geometry::{Point, Vector};
+use helvek_numbers::geometry::{Point, Vector};
+use helvek_numbers::tolerance;
 use helvek_sheet::sheet::{self, Heads};
-use helvek_sheet::tolerance;
 use helvek_sheet::units::Dimension;
 
 /// Forces that keep their distances while they travel along a straight line of members.

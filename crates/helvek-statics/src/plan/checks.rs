@@ -5,7 +5,7 @@ use super::isolate::Chooser;
 use super::{Axis, Centre, Equation, Given, Line, PlannedStep};
 use crate::equilibrium::{ColumnId, Freedom, PartOf};
 use crate::model::PointId;
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
 use std::collections::HashSet;
 
 /// How many unused equations are shown.

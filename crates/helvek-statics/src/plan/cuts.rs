@@ -3,10 +3,10 @@
 use super::sections;
 use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, Equilibrium, Freedom, PartId, PartOf};
 use crate::model::{BarId, Model, Part, Picked};
-use helvek_sheet::budget::spend;
-use helvek_sheet::geometry::{Point, Wrench};
+use helvek_numbers::budget::spend;
+use helvek_numbers::geometry::{Point, Wrench};
+use helvek_numbers::tolerance;
 use helvek_sheet::sheet::Truss;
-use helvek_sheet::tolerance;
 use std::collections::{BTreeMap, HashSet};
 
 /// What sort of free body it is.

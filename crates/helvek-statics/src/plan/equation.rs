@@ -2,7 +2,7 @@
 
 use crate::equilibrium::ColumnId;
 use crate::model::PointId;
-use helvek_sheet::geometry::{Point, Vector, Wrench};
+use helvek_numbers::geometry::{Point, Vector, Wrench};
 
 /// The direction of a force sum.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -67,11 +67,11 @@ impl Equation {
     pub fn same(&self, other: &Self, length: f64) -> bool {
         match (self, other) {
             (Self::Forces { along: a, .. }, Self::Forces { along: b, .. }) => {
-                a.cross(*b).length() <= helvek_sheet::tolerance::GEOMETRY
+                a.cross(*b).length() <= helvek_numbers::tolerance::GEOMETRY
             }
             (Self::Moments { about: a, along: u, .. }, Self::Moments { about: b, along: v, .. }) => {
-                u.cross(*v).length() <= helvek_sheet::tolerance::GEOMETRY
-                    && (*a - *b).cross(*u).length() <= helvek_sheet::tolerance::GEOMETRY * length
+                u.cross(*v).length() <= helvek_numbers::tolerance::GEOMETRY
+                    && (*a - *b).cross(*u).length() <= helvek_numbers::tolerance::GEOMETRY * length
             }
             _ => false,
         }

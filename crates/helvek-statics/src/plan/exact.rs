@@ -6,7 +6,7 @@
 use super::Found;
 use super::isolate::{Choice, Chooser};
 use crate::equilibrium::ColumnId;
-use helvek_sheet::budget::spend;
+use helvek_numbers::budget::spend;
 use std::cmp::Reverse;
 use std::collections::BinaryHeap;
 use std::rc::Rc;

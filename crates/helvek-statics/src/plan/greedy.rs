@@ -7,7 +7,7 @@ use super::Found;
 use super::exact::EQUATION;
 use super::isolate::{Choice, Chooser};
 use crate::equilibrium::ColumnId;
-use helvek_sheet::budget::spend;
+use helvek_numbers::budget::spend;
 
 /// A set of columns.
 #[derive(Clone)]

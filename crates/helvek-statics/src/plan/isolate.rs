@@ -10,10 +10,10 @@ use super::{Axis, Centre, Equation, Given, ZeroRule};
 use crate::equilibrium::{ColumnId, ColumnKind, Equilibrium, Freedom, PartOf};
 use crate::model::{Model, PointId};
 use crate::recognition::{Seen, at_joints};
-use helvek_sheet::budget::spend;
-use helvek_sheet::geometry::{Point, Vector};
+use helvek_numbers::budget::spend;
+use helvek_numbers::geometry::{Point, Vector};
+use helvek_numbers::tolerance;
 use helvek_sheet::sheet::{First, Truss};
-use helvek_sheet::tolerance;
 use std::collections::{BTreeMap, HashMap};
 use std::rc::Rc;
 
@@ -445,7 +445,7 @@ mod tests {
     #[test]
     fn the_form_of_a_moment_is_the_moment() {
         // 3 N along x at (2, 5) and 4 N along y there, about (1, 1): −3·4 + 4·1 = −8, with a length scale of 2.
-        let wrench = helvek_sheet::geometry::Wrench::force(Vector::plane(3.0, 4.0), Point::plane(2.0, 5.0));
+        let wrench = helvek_numbers::geometry::Wrench::force(Vector::plane(3.0, 4.0), Point::plane(2.0, 5.0));
         let (origin, length) = (Point::plane(-1.0, 0.5), 2.0);
         let form = moment_form(Point::plane(1.0, 1.0), Vector::Z, origin, length);
         let value = dot(form, six(&wrench, origin, length)) * length;

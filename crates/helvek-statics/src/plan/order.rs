@@ -4,10 +4,10 @@ use super::cuts::{Cut, CutKind};
 use super::isolate::{Chooser, net};
 use super::{Axis, Dropped, DropsOut, Equation, Found, Given, Line, PlannedStep, Reason, WhyBody, ZeroRule};
 use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, Freedom};
-use helvek_sheet::budget::spend;
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::budget::spend;
+use helvek_numbers::geometry::Vector;
+use helvek_numbers::tolerance;
 use helvek_sheet::sheet::First;
-use helvek_sheet::tolerance;
 
 /// What can be written next comes next; on the free body at hand as long as it has something, moments or sums first as the school has it.
 /// The first `stay` steps stay where they are.

@@ -5,7 +5,7 @@ use super::isolate::Chooser;
 use super::{Axis, Centre, Equation, Found, reach};
 use crate::equilibrium::{ColumnId, ColumnOf, PartOf};
 use crate::model::{Part, Picked, Sum};
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
 use helvek_sheet::sheet::PickedAxis;
 
 /// The steps on the chosen free bodies, in their order; a section is worked on the side with fewer unknowns, its reactions found before.

@@ -8,8 +8,8 @@ use super::isolate::{Chooser, form_of};
 use super::{Axis, Centre, Equation};
 use crate::equilibrium::{ColumnId, ColumnKind, Freedom, PartId};
 use crate::model::PointId;
-use helvek_sheet::geometry::{Point, Vector};
-use helvek_sheet::tolerance;
+use helvek_numbers::geometry::{Point, Vector};
+use helvek_numbers::tolerance;
 
 /// Named points whose pairs are tried as axes.
 const MOST_IN_PAIRS: usize = 8;

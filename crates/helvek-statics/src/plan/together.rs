@@ -6,9 +6,9 @@ use super::{Centre, Equation, Found};
 use crate::equilibrium::{ColumnId, Freedom};
 use crate::model::PointId;
 use crate::plan::Axis;
-use faer::Mat;
-use helvek_sheet::geometry::Vector;
-use helvek_sheet::tolerance;
+use helvek_numbers::geometry::Vector;
+use helvek_numbers::linear::Matrix;
+use helvek_numbers::tolerance;
 use petgraph::algo::{maximum_matching, tarjan_scc};
 use petgraph::graph::{DiGraph, NodeIndex, UnGraph};
 use std::collections::BTreeMap;
@@ -164,8 +164,8 @@ fn independent(chooser: &Chooser<'_>, lines: &[&Candidate], unknowns: &[ColumnId
     sound(&coefficients(chooser, &rows, unknowns))
 }
 
-fn coefficients(chooser: &Chooser<'_>, lines: &[(usize, Equation)], unknowns: &[ColumnId]) -> Mat<f64> {
-    Mat::from_fn(lines.len(), unknowns.len(), |i, j| {
+fn coefficients(chooser: &Chooser<'_>, lines: &[(usize, Equation)], unknowns: &[ColumnId]) -> Matrix {
+    Matrix::of(lines.len(), unknowns.len(), &|i, j| {
         let (cut, equation) = &lines[i];
         let cut = &chooser.cuts[*cut];
         let form = form_of(equation, cut.origin, chooser.length());
@@ -177,13 +177,14 @@ fn coefficients(chooser: &Chooser<'_>, lines: &[(usize, Equation)], unknowns: &[
 }
 
 /// Rows and columns are brought to a common size first, so that an arm of millimetres beside one of metres is no matter.
-fn sound(matrix: &Mat<f64>) -> bool {
+fn sound(matrix: &Matrix) -> bool {
     let size = |v: f64| if v > 0.0 { v } else { 1.0 };
-    let rows: Vec<f64> = (0..matrix.nrows()).map(|i| size(matrix.row(i).norm_l2())).collect();
-    let even = Mat::from_fn(matrix.nrows(), matrix.ncols(), |i, j| matrix[(i, j)] / rows[i]);
-    let columns: Vec<f64> = (0..even.ncols()).map(|j| size(even.col(j).norm_l2())).collect();
-    let matrix = Mat::from_fn(even.nrows(), even.ncols(), |i, j| even[(i, j)] / columns[j]);
-    let Ok(singular) = matrix.singular_values() else { return false };
+    let by = |sizes: Vec<f64>| -> Vec<f64> { sizes.into_iter().map(size).collect() };
+    let rows = by(matrix.row_sizes());
+    let even = Matrix::of(matrix.rows(), matrix.columns(), &|i, j| matrix[(i, j)] / rows[i]);
+    let columns = by(even.column_sizes());
+    let matrix = Matrix::of(even.rows(), even.columns(), &|i, j| even[(i, j)] / columns[j]);
+    let Some(singular) = matrix.singular_values() else { return false };
     let (largest, smallest) = (singular[0], singular[singular.len() - 1]);
     smallest > tolerance::POOR_PIVOT * 1e-3 * largest
 }

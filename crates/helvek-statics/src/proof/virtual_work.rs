@@ -6,10 +6,9 @@
 
 use crate::equilibrium::{Column, ColumnId, ColumnOf, Component, Equilibrium};
 use crate::model::{Amount, BodyId, JointKind, LoadKind, Model, On, PinId, RopeEnd, RopeId, Spread};
-use faer::Mat;
-use faer::linalg::solvers::Solve;
-use helvek_sheet::budget::spend;
-use helvek_sheet::geometry::{Point, Vector};
+use helvek_numbers::budget::spend;
+use helvek_numbers::geometry::{Point, Vector};
+use helvek_numbers::linear::Matrix;
 use helvek_sheet::things::load::Profile;
 
 /// Movements of more than this many freedoms are not looked at: everything is solved densely here, so that it stays a plain second way.
@@ -149,7 +148,7 @@ pub(super) fn unknowns(
         return None;
     }
     spend((freedoms.count * freedoms.count) / 40 * freedoms.count / 10);
-    let mut matrix: Mat<f64> = Mat::zeros(held.len(), freedoms.count);
+    let mut matrix = Matrix::zeros(held.len(), freedoms.count);
     for (i, id) in held.iter().enumerate() {
         let column = equilibrium.column(*id);
         for (k, v) in gives(&freedoms, column.of, column.component)? {
@@ -159,11 +158,11 @@ pub(super) fn unknowns(
     let mut work = vec![0.0; freedoms.count];
     loads(&freedoms, &mut work);
     // Moved so that only unknown i does work, one unit of it: unknown + work of the loads = 0. All at once: q = matrix⁻¹ eᵢ, value −workᵀ q.
-    let mut values = Mat::from_fn(freedoms.count, 1, |k, _| -work[k]);
-    matrix.transpose().to_owned().full_piv_lu().solve_in_place(&mut values);
+    let against: Vec<f64> = work.iter().map(|work| -work).collect();
+    let values = matrix.solve_transposed(&against);
     let mut list = vec![None; equilibrium.columns.len()];
     for (i, id) in held.iter().enumerate() {
-        let value = values[(i, 0)];
+        let value = values[i];
         if !value.is_finite() {
             return None;
         }

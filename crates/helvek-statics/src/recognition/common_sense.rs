@@ -2,8 +2,8 @@
 //! one of them by itself lifts the other end.
 
 use crate::model::{LoadId, LoadKind, Model, PointId, SupportId};
-use helvek_sheet::geometry::Vector;
-use helvek_sheet::tolerance;
+use helvek_numbers::geometry::Vector;
+use helvek_numbers::tolerance;
 
 /// A fact that follows from the geometry alone.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]

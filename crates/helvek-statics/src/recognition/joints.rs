@@ -3,8 +3,8 @@
 
 use crate::equilibrium::{ColumnId, Equilibrium, Freedom, PartId};
 use crate::model::Space;
-use helvek_sheet::geometry::Vector;
-use helvek_sheet::tolerance;
+use helvek_numbers::geometry::Vector;
+use helvek_numbers::tolerance;
 use schemars::JsonSchema;
 use serde::Serialize;
 

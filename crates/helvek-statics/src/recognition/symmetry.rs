@@ -1,9 +1,9 @@
 //! Symmetry of geometry, supports and loads about a vertical line: equal halves. It is said, and still verified.
 
 use crate::model::{Amount, Constraints, LoadKind, Model, PointId, Spread, SupportId};
-use helvek_sheet::budget::spend;
-use helvek_sheet::geometry::{Point, Vector};
-use helvek_sheet::tolerance;
+use helvek_numbers::budget::spend;
+use helvek_numbers::geometry::{Point, Vector};
+use helvek_numbers::tolerance;
 
 /// A structure that is its own mirror image.
 #[derive(Debug, Clone, PartialEq)]

@@ -2,8 +2,8 @@
 
 use crate::equilibrium::{Equilibrium, PartOf};
 use crate::model::BodyId;
-use helvek_sheet::geometry::{Point, Vector};
-use helvek_sheet::tolerance;
+use helvek_numbers::geometry::{Point, Vector};
+use helvek_numbers::tolerance;
 
 /// A body on which forces act at three places and nothing else.
 #[derive(Debug, Clone, Copy, PartialEq)]

@@ -13,7 +13,7 @@ use crate::plan::{Given, plan};
 use crate::recognition::{Seen, at_joints, two_force_bodies};
 use crate::verdict::{OneWayState, Verdict, aligned, judge};
 use crate::working::{Working, work};
-use helvek_sheet::geometry::Vector;
+use helvek_numbers::geometry::Vector;
 use std::collections::HashMap;
 use std::ops::Deref;
 

@@ -5,8 +5,8 @@ use super::tipping::MORE;
 use super::{Judged, Verdict};
 use crate::equilibrium::{Act, ColumnId, Equilibrium, OneWay, PartId, PartOf};
 use crate::model::{Model, PointId};
-use helvek_sheet::geometry::Wrench;
-use helvek_sheet::tolerance;
+use helvek_numbers::geometry::Wrench;
+use helvek_numbers::tolerance;
 use microlp::{ComparisonOp, OptimizationDirection, Problem};
 
 /// Points at which a weight is tried, those that rise most first.

@@ -2,7 +2,7 @@
 
 use crate::equilibrium::{ColumnId, ColumnOf, Equilibrium};
 use crate::model::{Holding, Model, SupportId};
-use crate::spectrum::Spectrum;
+use helvek_numbers::spectrum::Spectrum;
 
 /// More bearings than this are not looked at in every combination; then none of them exerts couples.
 const MOST: usize = 12;

@@ -6,11 +6,11 @@ use crate::model::{
     Bar, BarId, BarKind, BarLimits, BodyId, Holding, JointId, JointKind, Model, On, PinId, PointId, Rigidity,
     Settlement, Support, SupportId, Yielding,
 };
-use helvek_sheet::budget::spend;
-use helvek_sheet::geometry::{Point, Vector};
+use helvek_numbers::budget::spend;
+use helvek_numbers::geometry::{Point, Vector};
+use helvek_numbers::tolerance;
 use helvek_sheet::sheet::Couples;
 use helvek_sheet::things::support::{Pointer, Prevents, SupportKind};
-use helvek_sheet::tolerance;
 
 /// One way to hold the model. Each has been applied and judged: it does what it says, and nothing new is redundant;
 /// what cannot be held altogether is balanced at least.

@@ -20,9 +20,9 @@ pub use motion::{Motion, PartMotion, Screw};
 pub use one_way::{Hold, OneWayState};
 
 use crate::equilibrium::{ColumnId, Equilibrium, Split, clean};
-use crate::spectrum::{critical, norm};
-use helvek_sheet::budget::spend;
-use helvek_sheet::tolerance;
+use helvek_numbers::budget::spend;
+use helvek_numbers::spectrum::{critical, norm};
+use helvek_numbers::tolerance;
 use std::sync::Arc;
 
 /// The four outcomes, tested in this order.

@@ -2,9 +2,9 @@
 
 use crate::equilibrium::{Act, Equilibrium, Freedom, PartId};
 use crate::model::Space;
-use helvek_sheet::budget::spend;
-use helvek_sheet::geometry::{Point, Vector, Wrench};
-use helvek_sheet::tolerance;
+use helvek_numbers::budget::spend;
+use helvek_numbers::geometry::{Point, Vector, Wrench};
+use helvek_numbers::tolerance;
 
 /// The motion of one part: every point p moves by translation + rotation × (p − about).
 #[derive(Debug, Clone, Copy, PartialEq)]

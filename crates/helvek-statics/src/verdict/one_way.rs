@@ -10,8 +10,9 @@
 
 use super::{Judged, Motion, Verdict, status, tipping};
 use crate::equilibrium::{ColumnId, Equilibrium, OneWay, clean};
-use helvek_sheet::budget::spend;
-use helvek_sheet::tolerance;
+use helvek_numbers::budget::spend;
+use helvek_numbers::linear::Matrix;
+use helvek_numbers::tolerance;
 use microlp::{ComparisonOp, OptimizationDirection, Problem};
 
 /// What the one-way parts come to.
@@ -171,14 +172,13 @@ impl Bound<'_> {
         // Least squares in the amounts: N z = least − x₀.
         let (rows, count) = (parts.len(), self.judged.stresses.len());
         let scaled = |i: usize, k: usize| parts[i].1.sign() * self.judged.stresses[k][parts[i].0.index()];
-        let matrix = faer::Mat::from_fn(rows, count, scaled);
+        let matrix = Matrix::of(rows, count, &scaled);
         let wanted: Vec<f64> =
             parts.iter().zip(least).map(|(part, least)| least - self.force(*part)).collect();
-        let Ok(svd) = matrix.thin_svd() else { return false };
-        let (u, s) = (svd.U(), svd.S().column_vector());
+        let Some((s, u)) = matrix.left_vectors() else { return false };
         let mut left = wanted.clone();
-        let largest = (0..s.nrows()).map(|k| s[k]).fold(0.0, f64::max);
-        for k in (0..s.nrows()).filter(|k| s[*k] > tolerance::SELF_STRESS * largest) {
+        let largest = s.iter().copied().fold(0.0, f64::max);
+        for k in (0..s.len()).filter(|k| s[*k] > tolerance::SELF_STRESS * largest) {
             let along: f64 = (0..rows).map(|i| u[(i, k)] * wanted[i]).sum();
             left.iter_mut().enumerate().for_each(|(i, l)| *l -= along * u[(i, k)]);
         }

@@ -5,10 +5,10 @@
 //! both ways leaves, p = Uᵀ P and A the rises of the one-way parts on U, it is c = p + Aᵀ λ with A c ≥ 0, λ ≥ 0 and no λᵢ (A c)ᵢ but nothing.
 
 use super::Motion;
-use crate::complementarity::complementary;
 use crate::equilibrium::{ColumnId, Equilibrium, OneWay};
-use helvek_sheet::budget::spend;
-use helvek_sheet::tolerance;
+use helvek_numbers::budget::spend;
+use helvek_numbers::complementarity::complementary;
+use helvek_numbers::tolerance;
 
 /// By how much more than is needed a weight or a hold is tried: nobody can put on the exact one, and more of it must not tip something else.
 pub(super) const MORE: f64 = 0.01;

@@ -13,8 +13,7 @@ pub use term::{Arm, Projection, Size, Term, TermOf};
 use crate::equilibrium::{ColumnId, ColumnKind, Equilibrium, PartId, clean};
 use crate::model::Model;
 use crate::plan::{self, Equation, FreeBody, Plan, Reason};
-use faer::Mat;
-use faer::linalg::solvers::Solve;
+use helvek_numbers::linear::Matrix;
 use writer::{Found, terms};
 
 /// One equation, written.
@@ -208,8 +207,7 @@ fn solve(lines: &[Line], unknowns: &[ColumnId]) -> Vec<f64> {
         return vec![-sum(line, None) / sum(line, Some(*unknown))];
     }
     let count = unknowns.len();
-    let matrix = Mat::from_fn(count, count, |i, j| sum(&lines[i], Some(unknowns[j])));
-    let mut values = Mat::from_fn(count, 1, |i, _| -sum(&lines[i], None));
-    matrix.full_piv_lu().solve_in_place(&mut values);
-    (0..count).map(|i| values[(i, 0)]).collect()
+    let matrix = Matrix::of(count, count, &|i, j| sum(&lines[i], Some(unknowns[j])));
+    let known: Vec<f64> = lines.iter().map(|line| -sum(line, None)).collect();
+    matrix.solve(&known)
 }

@@ -4,8 +4,8 @@ use super::term::{Arm, Projection, Size};
 use super::writer::{Force, Solid, Writer};
 use crate::model::Given;
 use crate::plan::Equation;
-use helvek_sheet::geometry::{Point, Vector};
-use helvek_sheet::tolerance;
+use helvek_numbers::geometry::{Point, Vector};
+use helvek_numbers::tolerance;
 
 impl Writer<'_> {
     pub(super) fn force_in_space(&mut self, force: Force, solid: Solid) {

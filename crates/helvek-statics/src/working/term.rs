@@ -1,7 +1,7 @@
 //! One term of an equation: size × projection × arm, with its sign.
 
 use crate::equilibrium::{ActionId, ColumnId};
-use helvek_sheet::geometry::Point;
+use helvek_numbers::geometry::Point;
 use helvek_sheet::things::load::Profile;
 
 /// What a term stands for.

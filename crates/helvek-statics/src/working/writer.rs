@@ -6,11 +6,11 @@ use crate::equilibrium::{
 };
 use crate::model::{Amount, Given, LoadKind, Model};
 use crate::plan::{Axis, Equation, FreeBody};
-use helvek_sheet::budget::spend;
-use helvek_sheet::geometry::{Point, Vector};
+use helvek_numbers::budget::spend;
+use helvek_numbers::geometry::{Point, Vector};
+use helvek_numbers::tolerance;
 use helvek_sheet::sheet::School;
 use helvek_sheet::things::load::Profile;
-use helvek_sheet::tolerance;
 
 /// The values found so far, SI, along the assumed senses.
 pub(super) struct Found(pub(super) Vec<Option<f64>>);

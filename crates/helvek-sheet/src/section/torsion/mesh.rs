@@ -1,7 +1,7 @@
 //! A section as triangles: the outlines of all its solids as constraints of a Delaunay triangulation, refined; those triangles that lie in material.
 
-use crate::budget::spend;
 use crate::section::{Section, Solid};
+use helvek_numbers::budget::spend;
 use spade::{AngleLimit, ConstrainedDelaunayTriangulation, Point2, RefinementParameters, Triangulation};
 use std::collections::HashMap;
 use std::f64::consts::PI;

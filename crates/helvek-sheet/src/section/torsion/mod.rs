@@ -5,7 +5,7 @@ mod plane;
 
 use super::sorts::{Closed, Made, Sizes};
 use super::{Section, Shape, Solid};
-use crate::budget;
+use helvek_numbers::budget;
 use std::collections::HashMap;
 use std::f64::consts::PI;
 use std::sync::{LazyLock, Mutex};

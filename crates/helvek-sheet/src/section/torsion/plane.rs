@@ -5,10 +5,8 @@
 //! (Saint-Venant 1855, Prandtl 1903; the bounds are those of Dirichlet and Thomson.)
 
 use super::mesh::Mesh;
-use crate::budget::spend;
-use faer::prelude::Solve;
-use faer::sparse::{SparseColMat, Triplet};
-use faer::{Mat, Side};
+use helvek_numbers::budget::spend;
+use helvek_numbers::linear::{Entry, solve_definite};
 use std::collections::HashMap;
 
 /// A lower and an upper bound of J. Nothing when the equations cannot be solved.
@@ -137,7 +135,7 @@ impl<'a> Nodes<'a> {
                 load[row] += if i < 3 { 0.0 } else { 2.0 * element.area / 3.0 };
                 for (j, q) in nodes.iter().enumerate() {
                     if let Some(column) = unknown[*q] {
-                        triplets.push(Triplet::new(row, column, element.stiffness(i, j)));
+                        triplets.push((row, column, element.stiffness(i, j)));
                     }
                 }
             }
@@ -164,13 +162,13 @@ impl<'a> Nodes<'a> {
                 for (j, q) in nodes.iter().enumerate() {
                     let value = element.stiffness(i, j);
                     diagonal = diagonal.max(value);
-                    triplets.push(Triplet::new(*p, *q, value));
+                    triplets.push((*p, *q, value));
                 }
             }
         }
         // One of the nodes of each part that hangs together is held: a warping that is the same everywhere does nothing.
         for held in self.one_of_each_part() {
-            triplets.push(Triplet::new(held, held, diagonal));
+            triplets.push((held, held, diagonal));
         }
         let found = solve(self.count, &triplets, &load)?;
         Some(polar - found.iter().zip(&load).map(|(a, b)| a * b).sum::<f64>())
@@ -200,12 +198,8 @@ fn cross(a: [f64; 2], b: [f64; 2]) -> f64 {
     a[0] * b[1] - a[1] * b[0]
 }
 
-fn solve(size: usize, triplets: &[Triplet<usize, usize, f64>], load: &[f64]) -> Option<Vec<f64>> {
+fn solve(size: usize, stiffness: &[Entry], load: &[f64]) -> Option<Vec<f64>> {
     spend(8 * size);
-    let matrix = SparseColMat::<usize, f64>::try_new_from_triplets(size, size, triplets).ok()?;
-    let factors = matrix.sp_cholesky(Side::Lower).ok()?;
-    let right = Mat::from_fn(size, 1, |i, _| load[i]);
-    let found = factors.solve(&right);
-    let found: Vec<f64> = (0..size).map(|i| found[(i, 0)]).collect();
+    let found = solve_definite(size, stiffness, load)?;
     found.iter().all(|value| value.is_finite()).then_some(found)
 }

@@ -8,10 +8,10 @@
 mod dense;
 mod sparse;
 
-use helvek_sheet::tolerance;
+use crate::tolerance;
 
 /// A column: its entries by row.
-pub(crate) type Entries = Vec<(usize, f64)>;
+pub type Entries = Vec<(usize, f64)>;
 
 /// Systems of at most this many rows or columns are decomposed densely when they are not square and sound.
 const DENSE: usize = 300;
@@ -20,16 +20,17 @@ const TRY_SPARSE: usize = 40;
 
 /// A split by rank.
 #[derive(Debug)]
-pub(crate) struct Spectrum {
-    pub(crate) rank: usize,
+pub struct Spectrum {
+    /// How many of its singular values are not zero.
+    pub rank: usize,
     /// The smallest singular value that is not zero, over the largest.
-    pub(crate) soundness: Option<f64>,
+    pub soundness: Option<f64>,
     /// The left singular vector that belongs to it, and the right one.
-    pub(crate) weakest: Option<(Vec<f64>, Vec<f64>)>,
+    pub weakest: Option<(Vec<f64>, Vec<f64>)>,
     /// An orthonormal basis of the left null space: the motions.
-    pub(crate) motions: Vec<Vec<f64>>,
+    pub motions: Vec<Vec<f64>>,
     /// An orthonormal basis of the right null space: the self-stresses.
-    pub(crate) stresses: Vec<Vec<f64>>,
+    pub stresses: Vec<Vec<f64>>,
     solver: Solver,
 }
 
@@ -42,7 +43,8 @@ enum Solver {
 }
 
 impl Spectrum {
-    pub(crate) fn of(rows: usize, columns: &[Entries]) -> Self {
+    /// Of a matrix by its columns.
+    pub fn of(rows: usize, columns: &[Entries]) -> Self {
         let count = columns.len();
         if rows == 0 || count == 0 {
             return Self {
@@ -70,7 +72,7 @@ impl Spectrum {
     }
 
     /// The projection of `b` on the motions.
-    pub(crate) fn motion_part(&self, b: &[f64]) -> Vec<f64> {
+    pub fn motion_part(&self, b: &[f64]) -> Vec<f64> {
         let mut part = vec![0.0; b.len()];
         for motion in &self.motions {
             let along = dot(motion, b);
@@ -82,12 +84,12 @@ impl Spectrum {
     }
 
     /// The share of unknown `j` in the self-stresses: 0 when none touches it.
-    pub(crate) fn stress_share(&self, j: usize) -> f64 {
+    pub fn stress_share(&self, j: usize) -> f64 {
         self.stresses.iter().map(|s| s[j] * s[j]).sum::<f64>().sqrt()
     }
 
     /// The least-norm x with A x = −b as nearly as can be.
-    pub(crate) fn solve(&self, columns: &[Entries], b: &[f64]) -> Vec<f64> {
+    pub fn solve(&self, columns: &[Entries], b: &[f64]) -> Vec<f64> {
         match &self.solver {
             Solver::Empty => vec![0.0; columns.len()],
             Solver::Dense(dense) => dense.solve(b),
@@ -99,7 +101,7 @@ impl Spectrum {
 
 /// From which ratio of singular values on a system of this size is sound. Long chains of sound parts are soft by nature: the compliance
 /// of a cantilever grows with the square of its length.
-pub(crate) fn critical(columns: usize) -> f64 {
+pub fn critical(columns: usize) -> f64 {
     let beyond = (DENSE as f64 / columns.max(1) as f64).min(1.0);
     tolerance::CRITICAL * beyond * beyond
 }
@@ -114,7 +116,8 @@ fn dot(a: &[f64], b: &[f64]) -> f64 {
     a.iter().zip(b).map(|(x, y)| x * y).sum()
 }
 
-pub(crate) fn norm(v: &[f64]) -> f64 {
+/// The length of a vector.
+pub fn norm(v: &[f64]) -> f64 {
     dot(v, v).sqrt()
 }
 

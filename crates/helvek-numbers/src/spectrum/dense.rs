@@ -1,9 +1,9 @@
 //! A = U S Vᵀ, for systems that a person could still draw.
 
 use super::{Entries, Solver, Spectrum};
+use crate::budget::spend;
+use crate::tolerance;
 use faer::Mat;
-use helvek_sheet::budget::spend;
-use helvek_sheet::tolerance;
 
 #[derive(Debug)]
 pub(super) struct Dense {

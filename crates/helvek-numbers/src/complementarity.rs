@@ -1,13 +1,13 @@
 //! Complementarity: w = q + M z with w ≥ 0, z ≥ 0 and no wᵢ zᵢ other than nothing.
 
-use helvek_sheet::budget::spend;
+use crate::budget::spend;
 
 /// A pivot below this beside the largest of its column is none.
 const PIVOT: f64 = 1e-11;
 
 /// z, by Lemke's method (C. Lemke, Bimatrix equilibrium points and mathematical programming, Management Science 11, 1965), for a matrix that is positive
 /// semidefinite, symmetric or not. Ties are broken lexicographically, so that it ends. `None` where there is no solution.
-pub(crate) fn complementary(m: &[Vec<f64>], q: &[f64]) -> Option<Vec<f64>> {
+pub fn complementary(m: &[Vec<f64>], q: &[f64]) -> Option<Vec<f64>> {
     let n = q.len();
     let size = q.iter().fold(0.0f64, |a, b| a.max(b.abs()));
     if q.iter().all(|q| *q >= 0.0) {

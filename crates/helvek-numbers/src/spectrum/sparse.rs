@@ -1,12 +1,12 @@
 //! The two sparse ways: a square system that is sound, and anything else that is large.
 
 use super::{Entries, Solver, Spectrum, critical, dot, norm, times, transposed};
+use crate::budget::spend;
+use crate::tolerance;
 use faer::Mat;
 use faer::linalg::solvers::Solve;
 use faer::sparse::linalg::solvers::Lu;
 use faer::sparse::{SparseColMat, Triplet};
-use helvek_sheet::budget::spend;
-use helvek_sheet::tolerance;
 
 /// Rounds of inverse iteration: the estimate only has to tell sound from unsound.
 const ROUNDS: usize = 5;
