@@ -1,6 +1,6 @@
 //! Random edits of whatever stands on a sheet: new things of every sort, others changed, moved, named anew and removed, and what is offered.
 
-use helvek_tests::assembly::Dice;
+use helvek_random::assembly::Dice;
 use serde_json::{Value, json};
 
 /// One of a list.

@@ -6,8 +6,8 @@ mod edits;
 mod views;
 
 use differ::Differences;
+use helvek_random::assembly::Dice;
 use helvek_testkit::{Server, http::Connection, sheets};
-use helvek_tests::assembly::Dice;
 use serde_json::{Value, json};
 use std::path::Path;
 use std::process::ExitCode;

@@ -1,8 +1,8 @@
 //! A beam with two overhangs in three load cases: combinations, their envelope and a train, by the closed forms of its diagrams.
 
 use super::Trial;
-use crate::assembly::Dice;
 use helvek_core::answers::PieceAnswer;
+use helvek_random::assembly::Dice;
 use std::fmt::Write;
 
 /// On supports at two places, under forces down at places, and a uniform load over all of it.

@@ -1,7 +1,7 @@
 //! Beams under loads that grow along them, couples and forces of very different sizes: the published extremes against many places, also close beside what acts.
 
 use super::Trial;
-use crate::assembly::Dice;
+use helvek_random::assembly::Dice;
 use std::fmt::Write;
 
 pub(super) fn run(seed: u64) -> Result<usize, String> {

@@ -1,8 +1,8 @@
 //! Frames with settlements, springs, temperature and any units, against 6 × 6 matrices of elements eliminated densely.
 
 use super::Trial;
-use crate::assembly::Dice;
-use crate::frames::{Framed, Warm};
+use helvek_random::assembly::Dice;
+use helvek_random::frames::{Framed, Warm};
 
 /// A frame with some of what grounds and weather do.
 pub(super) fn grown(seed: u64) -> Framed {

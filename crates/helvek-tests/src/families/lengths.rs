@@ -1,7 +1,7 @@
 //! Runs with EI only against the same with an EA that grows without end: what goes with 1/EA and 1/EA² is taken out of three large ones.
 
 use super::Trial;
-use crate::assembly::Dice;
+use helvek_random::assembly::Dice;
 use std::fmt::Write;
 
 /// A chain of straight pieces, pinned or fixed at both ends and at some places between, under loads along and across it.

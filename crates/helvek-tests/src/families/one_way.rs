@@ -4,7 +4,7 @@
 //! places and, where the forces balance, no moment beyond the ends.
 
 use super::Trial;
-use crate::assembly::{Dice, eliminate};
+use helvek_random::assembly::{Dice, eliminate};
 use std::fmt::Write;
 
 struct Resting {

@@ -1,7 +1,7 @@
 //! Determinate assemblies of bodies, joints and bars, against elimination set up from the numbers alone.
 
 use super::Trial;
-use crate::assembly::{Assembly, Hold};
+use helvek_random::assembly::{Assembly, Hold};
 
 pub(super) fn run(seed: u64) -> Result<usize, String> {
     let made = Assembly::grown(seed, 9);

@@ -1,14 +1,14 @@
 //! Assemblies in mixed units: every printed sum adds up as it is printed.
 
-use crate::assembly::{Assembly, Dice};
 use crate::chains::chains;
-use crate::frames::Framed;
 use crate::hand::hand;
 use crate::printed::adds_up;
 use crate::vectors::vectors;
 use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution;
+use helvek_random::assembly::{Assembly, Dice};
+use helvek_random::frames::Framed;
 use helvek_report::page::Page;
 use helvek_report::text;
 

@@ -1,7 +1,7 @@
 //! A jib with a wheel, over which a rope runs from the ground to a weight: by the tangent to a circle and by moments.
 
 use super::Trial;
-use crate::assembly::Dice;
+use helvek_random::assembly::Dice;
 
 pub(super) fn run(seed: u64) -> Result<usize, String> {
     let mut dice = Dice(seed ^ 0x209E);

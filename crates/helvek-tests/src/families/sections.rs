@@ -1,7 +1,7 @@
 //! Polygons with a hole, against triangles from the origin: ∫ over each by its corners.
 
 use super::Trial;
-use crate::assembly::Dice;
+use helvek_random::assembly::Dice;
 
 /// A, ∫z, ∫y, ∫z², ∫y², ∫zy of triangles from the origin to each side, signed.
 fn integrals(corners: &[(f64, f64)]) -> [f64; 6] {

@@ -1,7 +1,7 @@
 //! A body in space on six links, against six equations set up from the numbers alone.
 
 use super::Trial;
-use crate::assembly::{Dice, eliminate};
+use helvek_random::assembly::{Dice, eliminate};
 use std::fmt::Write;
 
 type Triple = [f64; 3];

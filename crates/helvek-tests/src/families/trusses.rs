@@ -1,7 +1,7 @@
 //! Trusses grown joint after joint, against the equations of their joints.
 
 use super::Trial;
-use crate::assembly::{Dice, eliminate};
+use helvek_random::assembly::{Dice, eliminate};
 use std::fmt::Write;
 
 pub(super) fn run(seed: u64) -> Result<usize, String> {

@@ -1,0 +1,4 @@
+//! Sections against closed forms.
+
+mod section;
+mod torsion;
