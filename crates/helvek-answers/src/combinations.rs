@@ -101,17 +101,20 @@ pub struct GovernedAnswer {
 
 impl Publisher<'_> {
     pub(super) fn combination_answers(states: &[State]) -> Vec<CombinationAnswer> {
-        let answer = |state: &State| CombinationAnswer {
-            name: state.name.clone(),
-            equilibrium: state.solved.verdict.equilibrium,
-            status: Publisher(&state.solved).status(),
-            superposed: state.superposed,
-            reactions: Publisher(&state.solved).reactions(),
-            joints: Publisher(&state.solved).joint_forces(),
-            bars: Publisher(&state.solved).bar_forces(),
-            loads: Publisher(&state.solved).sought_loads(),
-            ropes: Publisher(&state.solved).rope_tensions(),
-            diagrams: Publisher(&state.solved).diagram_answers(),
+        let answer = |state: &State| {
+            let by = Publisher(&state.solved);
+            CombinationAnswer {
+                name: state.name.clone(),
+                equilibrium: by.verdict.equilibrium,
+                status: by.status(),
+                superposed: state.superposed,
+                reactions: by.reactions(),
+                joints: by.joint_forces(),
+                bars: by.bar_forces(),
+                loads: by.sought_loads(),
+                ropes: by.rope_tensions(),
+                diagrams: by.diagram_answers(),
+            }
         };
         states.iter().map(answer).collect()
     }

@@ -112,7 +112,8 @@ fn unit(size: usize, at: usize) -> Vec<f64> {
     v
 }
 
-fn dot(a: &[f64], b: &[f64]) -> f64 {
+/// ∑ aᵢ bᵢ.
+pub fn dot(a: &[f64], b: &[f64]) -> f64 {
     a.iter().zip(b).map(|(x, y)| x * y).sum()
 }
 

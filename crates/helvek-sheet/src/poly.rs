@@ -94,7 +94,7 @@ impl Poly {
 
     /// Where its derivative is zero inside (0, end), in ascending order: the only places where it can turn.
     pub fn turns(&self, end: f64) -> Vec<f64> {
-        zeros(self.derivative().coefficients(), end)
+        zeros(&self.derivative().0, end)
     }
 }
 
@@ -135,15 +135,15 @@ pub fn ordinates(c: &[f64], end: f64) -> Vec<f64> {
     (0..c.len()).map(|i| ordinate(c, i, end)).collect()
 }
 
-/// Coefficients without the zeros at their end; one at least.
+/// Coefficients without the zeros at their end: one at least, where there are any.
 fn needed(c: &[f64]) -> &[f64] {
     let kept = c.iter().rposition(|c| *c != 0.0).unwrap_or(0);
-    &c[..=kept]
+    &c[..c.len().min(kept + 1)]
 }
 
-/// Where a polynomial without zeros at its end is zero inside (0, end), in ascending order; a curve of a higher degree than the second only where it
-/// changes its sign.
+/// Where a polynomial is zero inside (0, end), in ascending order; a curve of a higher degree than the second only where it changes its sign.
 pub fn zeros(c: &[f64], end: f64) -> Vec<f64> {
+    let c = needed(c);
     let mut roots = match *c {
         [] | [_] => Vec::new(),
         [b, l] => vec![-b / l],

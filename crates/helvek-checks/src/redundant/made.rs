@@ -10,7 +10,7 @@ use helvek_numbers::tolerance;
 use helvek_sheet::things::load::Powers;
 use helvek_statics::elastic::{Elastic, Lengths, Mesh};
 use helvek_statics::equilibrium::ColumnOf;
-use helvek_statics::inside::{Acting, Graph, Source, everything_acting};
+use helvek_statics::inside::{Acting, Graph, Source, everything_acting, resultant};
 use helvek_statics::model::{BodyId, JointId, On, PointId, SupportId};
 use helvek_statics::solution::Statics;
 
@@ -318,14 +318,10 @@ impl Maker<'_> {
             if across != Powers::<f64>::default() {
                 parts.push(Part::spread(spread.load, across, [low, high], length));
             }
-            // As one force and one couple about where it begins, put on both of its ends: for the work on a rigid displacement these are enough.
+            // As two forces at its ends, with its sum and its moment: for the work on a rigid displacement these are enough.
             let over = high - low;
-            let (mut sum, mut far, mut reach) = (Vector::ZERO, Vector::ZERO, 1.0);
-            for (k, power) in load.into_iter().enumerate() {
-                reach *= over;
-                sum += power * (reach / (k + 1) as f64);
-                far += power * (reach / (k + 2) as f64);
-            }
+            let [sum, first] = resultant(&load, over);
+            let far = first * (1.0 / over);
             forces.push((low, sum - far));
             forces.push((high, far));
         }

@@ -9,6 +9,7 @@
 use super::links::Link;
 use helvek_numbers::budget::spend;
 use helvek_numbers::linear::{Entry, Ldlt, both_halves};
+use helvek_numbers::spectrum::{dot, norm};
 
 /// The damping beside entries of size 1.
 const DAMPING: f64 = 1e-11;
@@ -299,14 +300,6 @@ impl System {
             self.open.push(x);
         }
     }
-}
-
-fn norm(v: &[f64]) -> f64 {
-    v.iter().map(|v| v * v).sum::<f64>().sqrt()
-}
-
-fn dot(a: &[f64], b: &[f64]) -> f64 {
-    a.iter().zip(b).map(|(a, b)| a * b).sum()
 }
 
 /// Takes the parts along orthonormal vectors away.

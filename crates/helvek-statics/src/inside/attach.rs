@@ -52,6 +52,17 @@ impl Spread {
     }
 }
 
+/// What a load per metre comes to over so many metres: its sum, and ∫ x q dx about where it begins.
+pub fn resultant(load: &Powers<Vector>, over: f64) -> [Vector; 2] {
+    let (mut sum, mut first, mut reach) = (Vector::ZERO, Vector::ZERO, 1.0);
+    for (k, power) in load.iter().enumerate() {
+        reach *= over;
+        sum += *power * (reach / (k + 1) as f64);
+        first += *power * (reach * over / (k + 2) as f64);
+    }
+    [sum, first]
+}
+
 /// A polynomial in x = `from` + `sense`·u, by the powers of u.
 fn moved(mut powers: Powers<Vector>, from: f64, sense: f64) -> Powers<Vector> {
     shift(&mut powers, |power, above| *power += above * from);

@@ -1,7 +1,7 @@
 //! A body as vertices and straight edges, with what acts on each, and the sums on both sides of every edge.
 
 use super::Refusal;
-use super::attach::{Acting, Spread};
+use super::attach::{Acting, Spread, resultant};
 use crate::model::{BodyId, Model, PointId};
 use helvek_numbers::budget::spend;
 use helvek_numbers::geometry::{Point, Vector, Wrench};
@@ -321,12 +321,7 @@ impl Graph {
     fn own(&self, edge: &Edge) -> Sum {
         let from = self.vertices[edge.ends[0]].at;
         let along = (self.vertices[edge.ends[1]].at - from).unit().unwrap_or(Vector::X);
-        let (mut force, mut first, mut reach) = (Vector::ZERO, Vector::ZERO, 1.0);
-        for (k, power) in edge.load.into_iter().enumerate() {
-            reach *= edge.length;
-            force += power * (reach / (k + 1) as f64);
-            first += power * (reach * edge.length / (k + 2) as f64);
-        }
+        let [force, first] = resultant(&edge.load, edge.length);
         Sum {
             force,
             moment: (from - self.origin).cross(force) + along.cross(first),

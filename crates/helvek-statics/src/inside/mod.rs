@@ -12,8 +12,7 @@ mod peaks;
 mod solid;
 
 pub use areas::AreaStep;
-pub use attach::Source;
-pub use attach::{Acting, everything_acting};
+pub use attach::{Acting, Source, everything_acting, resultant};
 pub use envelope::governing;
 pub use envelope::{Governed, envelope};
 pub use helvek_sheet::poly::{Poly, ordinates};

@@ -38,18 +38,7 @@ impl Diagram {
 
     /// The least and the greatest, each at the first place where it is reached: values that differ by rounding are the same.
     pub fn range(&self, inner: Inner) -> [Extreme; 2] {
-        let same = tolerance::SAME * self.scale(inner);
-        let candidates = self.candidates(inner);
-        let mut range = [candidates[0]; 2];
-        for candidate in candidates {
-            if candidate.value < range[0].value - same {
-                range[0] = candidate;
-            }
-            if candidate.value > range[1].value + same {
-                range[1] = candidate;
-            }
-        }
-        range
+        ranged(self.candidates(inner), tolerance::SAME * self.scale(inner))
     }
 
     /// The one with the largest size.
@@ -85,36 +74,37 @@ impl Diagram {
         found.dedup_by(|a, b| (*a - *b).abs() <= slack);
         found
     }
-}
 
-impl Diagram {
     /// The least and the greatest of N/A + M·k along the stretch, exact.
     pub fn normal_range(&self, area: f64, per_moment: f64) -> [Extreme; 2] {
-        let poly = |i: usize| -> Poly {
-            let segment = &self.segments[i];
+        let poly = |segment: &Segment| -> Poly {
             segment.of(Inner::N).times(1.0 / area).plus(&segment.of(Inner::M).times(per_moment))
         };
         let zero = tolerance::ZERO_FORCE * (self.scales.0 / area + self.scales.1 * per_moment.abs());
         let same = tolerance::SAME / tolerance::ZERO_FORCE * zero;
         let clean = |value: f64| if value.abs() <= zero { 0.0 } else { value };
-        let mut range: Option<[Extreme; 2]> = None;
-        for (i, segment) in self.segments.iter().enumerate() {
-            let (poly, length) = (poly(i), segment.length());
-            let places = [(0.0, Side::After)]
-                .into_iter()
-                .chain(poly.turns(length).into_iter().map(|x| (x, Side::Before)))
-                .chain([(length, Side::Before)]);
-            for (x, side) in places {
-                let here = Extreme { station: segment.start + x, side, value: clean(poly.at(x)) };
-                let [least, greatest] = range.get_or_insert([here; 2]);
-                if here.value < least.value - same {
-                    *least = here;
-                }
-                if here.value > greatest.value + same {
-                    *greatest = here;
-                }
-            }
-        }
-        range.unwrap_or([Extreme { station: 0.0, side: Side::Before, value: 0.0 }; 2])
+        let candidates = self.segments.iter().flat_map(|segment| {
+            let (poly, length) = (poly(segment), segment.length());
+            let turns = poly.turns(length).into_iter().map(|x| (x, Side::Before));
+            let places = [(0.0, Side::After)].into_iter().chain(turns).chain([(length, Side::Before)]);
+            places.map(move |(x, side)| Extreme {
+                station: segment.start + x,
+                side,
+                value: clean(poly.at(x)),
+            })
+        });
+        ranged(candidates, same)
     }
+}
+
+/// The least and the greatest, each the first of those that are the same but for so much; nothing at the beginning where there is none.
+fn ranged(candidates: impl IntoIterator<Item = Extreme>, same: f64) -> [Extreme; 2] {
+    let mut candidates = candidates.into_iter();
+    let first = candidates.next().unwrap_or(Extreme { station: 0.0, side: Side::Before, value: 0.0 });
+    candidates.fold([first; 2], |[least, greatest], here| {
+        [
+            if here.value < least.value - same { here } else { least },
+            if here.value > greatest.value + same { here } else { greatest },
+        ]
+    })
 }

@@ -4,6 +4,7 @@ use crate::equilibrium::{Act, Equilibrium, Freedom, PartId};
 use crate::model::Space;
 use helvek_numbers::budget::spend;
 use helvek_numbers::geometry::{Point, Vector, Wrench};
+use helvek_numbers::spectrum::dot;
 use helvek_numbers::tolerance;
 
 /// The motion of one part: every point p moves by translation + rotation × (p − about).
@@ -54,10 +55,6 @@ fn ways(equilibrium: &Equilibrium) -> Vec<Vec<f64>> {
         rows
     });
     each.collect()
-}
-
-fn dot(a: &[f64], b: &[f64]) -> f64 {
-    a.iter().zip(b).map(|(a, b)| a * b).sum()
 }
 
 impl Motion {
