@@ -1,7 +1,7 @@
 //! Printed arithmetic that comes out as it is printed: numbers get more figures until it does.
 
-use crate::fragment::Fragment;
-use crate::numbers::minus;
+use crate::formula::read;
+use crate::inline::Inline;
 use helvek_core::units::figures;
 
 /// Figures more than usual that numbers get at most.
@@ -26,41 +26,17 @@ pub(crate) fn comes_to(printed: f64, result: f64, largest: f64, digits: u8) -> b
     (printed - shown).abs() <= 0.5 * place * (1.0 + 1e-9) + 1e-12 * largest.abs()
 }
 
-/// A number as it is printed.
-pub(crate) struct Printed {
-    pub(crate) text: String,
-    pub(crate) latex: String,
-    /// What stands there.
-    pub(crate) value: f64,
-}
-
-impl Printed {
-    pub(crate) fn new(number: String) -> Self {
-        Self { text: minus(&number), value: read(&number), latex: number }
-    }
-}
-
 /// Said behind arithmetic whose printed numbers differ by what rounding leaves.
 pub(crate) fn rounding(differs: bool) -> &'static str {
     if differs { "   (rounding)" } else { "" }
 }
 
-/// The same in a formula.
-pub(crate) fn latex_rounding(differs: bool) -> &'static str {
-    if differs { "\\quad\\text{(rounding)}" } else { "" }
-}
-
-/// A formula with that behind it, where its numbers differ.
-pub(crate) fn marked(formula: Fragment, differs: bool) -> Fragment {
-    Fragment {
-        text: formula.text + rounding(differs),
-        latex: formula.latex.map(|latex| latex + latex_rounding(differs)),
+/// Says that behind a line, where its numbers differ.
+pub(crate) fn marked(mut line: Vec<Inline>, differs: bool) -> Vec<Inline> {
+    if differs {
+        line.push(Inline::words(rounding(true)));
     }
-}
-
-/// The value of a number as it is printed.
-pub(crate) fn read(text: &str) -> f64 {
-    text.replace('−', "-").parse().unwrap_or(f64::NAN)
+    line
 }
 
 #[cfg(test)]

@@ -1,9 +1,11 @@
 //! V and M by areas, in words: a line for each step along a member.
 
-use crate::agree::{Printed, agreeing, comes_to, read, rounding};
+use crate::agree::{agreeing, comes_to, marked};
+use crate::formula::{Addend, Formula, Number, Source, Symbol};
+use crate::inline::Inline;
 use crate::numbers::Numbers;
-use helvek_core::inside::{AreaStep, Diagram, Inner, Source};
-use helvek_core::units::{Unit, figures};
+use helvek_core::inside::{self, AreaStep, Diagram, Inner};
+use helvek_core::units::Unit;
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -13,28 +15,22 @@ pub struct AreaLine {
     /// `At C, F1 steps V`, `C to D`
     pub title: String,
     /// `V = 8.00 − 12.0 = −4.00 kN`
-    pub lines: Vec<String>,
+    pub lines: Vec<Vec<Inline>>,
     /// From where to where, from the first point of the stretch in the sheet's unit of length.
     pub span: [f64; 2],
 }
 
-/// What stands before a factor: `½ × 3 × `.
-struct Product {
-    text: String,
-    value: f64,
-}
-
-/// Terms as they are added up: the first with a minus where it has one, the others with their signs between them.
-fn sum(terms: &[Printed]) -> String {
-    let mut out = String::new();
-    for (i, Printed { text: term, .. }) in terms.iter().enumerate() {
-        match (i, term.strip_prefix('−')) {
-            (0, _) => out += term,
-            (_, Some(size)) => out = format!("{out} − {size}"),
-            (_, None) => out = format!("{out} + {term}"),
-        }
-    }
-    out
+/// An area under a diagram: how long, and the ordinates that are added up over it, SI.
+struct Area {
+    says: &'static str,
+    /// The sum of the ordinates is taken so many times less.
+    over: i32,
+    length: f64,
+    along: Unit,
+    ordinates: Vec<f64>,
+    of: Unit,
+    /// The unit of the area.
+    to: Unit,
 }
 
 impl Numbers<'_> {
@@ -69,12 +65,12 @@ impl Numbers<'_> {
         diagram: &Diagram,
         station: f64,
         inner: Inner,
-        by: &[(Option<Source>, f64)],
+        by: &[(Option<inside::Source>, f64)],
         [from, to]: [f64; 2],
-    ) -> (String, Vec<String>) {
-        let name = |source: &Option<Source>| match source {
-            Some(Source::Load(id)) => self.statics.model.loading.loads[id.index()].name.clone(),
-            Some(Source::Column(id)) => self.statics.full.column(*id).symbol.to_string(),
+    ) -> (String, Vec<Vec<Inline>>) {
+        let name = |source: &Option<inside::Source>| match source {
+            Some(inside::Source::Load(id)) => self.statics.model.loading.loads[id.index()].name.clone(),
+            Some(inside::Source::Column(id)) => self.statics.full.column(*id).symbol.to_string(),
             None => "the rest of the body".to_owned(),
         };
         let names: Vec<String> = by.iter().map(|(source, _)| name(source)).collect();
@@ -90,39 +86,60 @@ impl Numbers<'_> {
     }
 
     /// `V = 8.00 − 12.0 = −4.00 kN`
-    fn added(&self, inner: Inner, amounts: &[f64], to: f64) -> String {
+    fn added(&self, inner: Inner, amounts: &[f64], to: f64) -> Vec<Inline> {
         let unit = self.unit_of(inner);
-        let (sums, differs) = agreeing(|more| {
-            let terms: Vec<Printed> = amounts.iter().map(|amount| self.put(*amount, &unit, more)).collect();
-            let agrees = self.come_to(&terms, 1.0, unit.from_si(to));
-            (sum(&terms), agrees)
+        let letter = Symbol::letter(inner.letter()).into();
+        let (sum, differs) = agreeing(|more| {
+            let sum = self.summed(amounts, &unit, more);
+            let agrees = self.comes_to(&sum, amounts, unit.from_si(to), &unit);
+            (sum, agrees)
         });
-        let result = self.put(to, &unit, 0).text;
-        format!("{} = {sums} = {result} {}{}", inner.letter(), unit.symbol, rounding(differs))
+        let result = self.area_result(to, &unit).unit(&unit).into();
+        marked(vec![Formula::Equal(vec![letter, sum, result]).into()], differs)
     }
 
-    /// A product of what is added up in brackets: `½ × 3 × (4 + 2) = 9.00`.
-    fn area(&self, factors: impl Fn(u8) -> (Product, Vec<Printed>), result: f64, unit: &Unit) -> String {
-        let (text, differs) = agreeing(|more| {
-            let (product, terms) = factors(more);
-            let agrees = self.come_to(&terms, product.value, unit.from_si(result));
-            let inner = match &terms[..] {
-                [one] => bracketed(&one.text),
-                _ => format!("({})", sum(&terms)),
+    /// How far along, by the mean of ordinates over it: `area of V, ½ 3 (4 + 2) = 9.00`.
+    fn area(&self, area: &Area, result: f64) -> Vec<Inline> {
+        let (product, differs) = agreeing(|more| {
+            let digits = self.digits().max(3) + more;
+            let long = Number::plain(area.along.from_si(area.length), digits).into();
+            let sum = self.summed(&area.ordinates, &area.of, more);
+            let factors = match area.over {
+                2 => vec![Formula::Share([1, 2]), long, sum],
+                1 => vec![long, sum],
+                over => vec![Formula::over(long, over), sum],
             };
-            (format!("{}{inner}", product.text), agrees)
+            let product = Formula::Product(factors);
+            let ordinates = area.ordinates.iter().map(|v| v * area.along.from_si(area.length));
+            let parts: Vec<f64> = ordinates.map(|part| part / f64::from(area.over)).collect();
+            let agrees = self.comes_to(&product, &parts, area.to.from_si(result), &area.of);
+            (product, agrees)
         });
-        format!("{text} = {}{}", self.put(result, unit, 0).text, rounding(differs))
+        let same = Formula::Equal(vec![product, self.area_result(result, &area.to).into()]);
+        marked(vec![area.says.into(), same.into()], differs)
     }
 
-    /// Whether terms, times a factor, come to a result as they are printed.
-    fn come_to(&self, terms: &[Printed], factor: f64, result: f64) -> bool {
-        let total: f64 = terms.iter().map(|term| term.value).sum();
-        let largest = terms.iter().fold(0.0f64, |most, term| most.max(term.value.abs()));
-        comes_to(factor * total, result, factor.abs() * largest, self.digits())
+    /// Values added up, each in the unit; one alone stands as it is.
+    fn summed(&self, values: &[f64], unit: &Unit, more: u8) -> Formula {
+        let size = |si: f64| Number::rounded(unit.from_si(si.abs()), self.digits() + more).into();
+        let addend = |si: &f64| Addend { less: *si < 0.0, of: size(*si) };
+        match values {
+            [one] if *one >= 0.0 => size(*one),
+            _ => Formula::Sum(values.iter().map(addend).collect()),
+        }
     }
 
-    fn run(&self, diagram: &Diagram, step: &AreaStep) -> (String, Vec<String>) {
+    /// Whether a formula comes to a result as it is printed; the largest of its parts says how well nothing is known.
+    fn comes_to(&self, formula: &Formula, parts: &[f64], result: f64, unit: &Unit) -> bool {
+        let largest = parts.iter().fold(0.0f64, |most, part| most.max(unit.from_si(part.abs())));
+        comes_to(formula.value(), result, largest, self.digits())
+    }
+
+    fn area_result(&self, si: f64, unit: &Unit) -> Number {
+        Number::rounded(unit.from_si(si), self.digits()).from(Source::Result)
+    }
+
+    fn run(&self, diagram: &Diagram, step: &AreaStep) -> (String, Vec<Vec<Inline>>) {
         let AreaStep::Run { start, end, load, shear, moment, to_zero } = step else {
             return Default::default();
         };
@@ -132,50 +149,51 @@ impl Numbers<'_> {
         let units = &self.statics.model.units;
         let (arm, couple) = units.moment_sums();
         let per_length = units.force.per(&units.length);
-        let long = |before: &str, unit: &Unit, over: f64, more: u8| {
-            let length = figures::plain(unit.from_si(end - start), self.digits().max(3) + more);
-            let by = if over == 6.0 { "/6" } else { "" };
-            let half = if over == 2.0 { "½ × " } else { "" };
-            Product { text: format!("{before}{half}{length}{by} × "), value: read(&length) / over }
+        let long = end - start;
+        let v = |says, over, ordinates| Area {
+            says,
+            over,
+            length: long,
+            along: arm.clone(),
+            ordinates,
+            of: units.force.clone(),
+            to: couple.clone(),
         };
         let [a, middle, b] = *shear;
         let area = step.area();
         let grows = self.added(Inner::M, &[moment[0], area], moment[1]);
         if load == &[0.0; 2] {
-            let stays = format!("{} {}", self.put(moment[1], &couple, 0).text, couple.symbol);
             let lines = match a == 0.0 {
-                true => vec![format!("no load, V = 0: M stays {stays}")],
-                false => {
-                    let written = |more| {
-                        let v = vec![self.put(a, &units.force, more)];
-                        (long("no load: V stays, its area ", &arm, 1.0, more), v)
-                    };
-                    vec![self.area(written, area, &couple), grows]
+                true => {
+                    let stays = self.area_result(moment[1], &couple).unit(&couple);
+                    vec![vec!["no load, V = 0: M stays ".into(), Formula::from(stays).into()]]
                 }
+                false => vec![self.area(&v("no load: V stays, its area ", 1, vec![a]), area), grows],
             };
             return (head, lines);
         }
         let bent = step.bent();
-        let loaded = |more| {
-            let (over, ends) = if bent { (2.0, &load[..]) } else { (1.0, &load[..1]) };
-            let ends = ends.iter().map(|end| self.put(*end, &per_length, more)).collect();
-            (long("area of the load ", &units.length, over, more), ends)
+        let (over, ends) = if bent { (2, &load[..]) } else { (1, &load[..1]) };
+        let loaded = Area {
+            says: "area of the load ",
+            over,
+            length: long,
+            along: units.length.clone(),
+            ordinates: ends.to_vec(),
+            of: per_length,
+            to: units.force.clone(),
         };
-        let of_v = |more| {
-            let (before, over, ordinates) = if bent {
-                ("area of V, being a parabola's, ", 6.0, vec![a, 4.0 * middle, b])
-            } else if a == 0.0 || b == 0.0 {
-                ("area of V, ", 2.0, vec![a + b])
-            } else {
-                ("area of V, ", 2.0, vec![a, b])
-            };
-            let ordinates = ordinates.into_iter().map(|v| self.put(v, &units.force, more)).collect();
-            (long(before, &arm, over, more), ordinates)
+        let of_v = if bent {
+            v("area of V, being a parabola's, ", 6, vec![a, 4.0 * middle, b])
+        } else if a == 0.0 || b == 0.0 {
+            v("area of V, ", 2, vec![a + b])
+        } else {
+            v("area of V, ", 2, vec![a, b])
         };
         let lines = vec![
-            self.area(loaded, b - a, &units.force),
+            self.area(&loaded, b - a),
             self.added(Inner::V, &[a, b - a], b),
-            self.area(of_v, area, &couple),
+            self.area(&of_v, area),
             grows,
         ];
         (head, lines)
@@ -195,13 +213,4 @@ impl Numbers<'_> {
         let units = &self.statics.model.units;
         if inner == Inner::M { units.moment_sums().1 } else { units.force.clone() }
     }
-
-    fn put(&self, si: f64, unit: &Unit, more: u8) -> Printed {
-        Printed::new(figures::rounded(unit.from_si(si), self.digits() + more))
-    }
-}
-
-/// A factor that is negative stands in brackets.
-fn bracketed(text: &str) -> String {
-    if text.starts_with('−') { format!("({text})") } else { text.to_owned() }
 }

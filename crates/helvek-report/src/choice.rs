@@ -1,7 +1,7 @@
 //! The equations of a free body that someone chose, worded: what each holds, and what it would give.
 
-use crate::fragment::Fragment;
-use crate::lines::PageTerm;
+use crate::document::Equation;
+use crate::inline::Inline;
 use crate::step::Wording;
 use helvek_core::answers::Findings;
 use helvek_core::choice::Choice;
@@ -20,7 +20,7 @@ pub struct PageChoice {
     /// What is freed.
     pub title: String,
     /// Its unknowns, and how many equations there are for them.
-    pub says: Vec<Fragment>,
+    pub says: Vec<Inline>,
     /// Its equations.
     pub lines: Vec<ChoiceLine>,
 }
@@ -31,15 +31,11 @@ pub struct ChoiceLine {
     /// What is written.
     pub title: String,
     /// The sum that vanishes.
-    pub sum: Fragment,
-    /// Its terms, each with its sign.
-    pub terms: Vec<PageTerm>,
+    pub equation: Equation,
     /// What it would give, or why it does not help yet.
-    pub says: Vec<Fragment>,
+    pub says: Vec<Inline>,
     /// It has one unknown.
     pub helps: bool,
-    /// The moment centre, in sheet units.
-    pub centre: Option<[f64; 2]>,
     /// Writes it next; where it helps.
     pub write: Option<Edit>,
 }
@@ -59,11 +55,11 @@ pub fn choices(solved: &Solved, found: &Findings, pieces: &[Id], after: usize) -
     let of = |count: usize, what: &str| format!("{count} {what}{}", if count == 1 { "" } else { "s" });
     let mut says = Vec::new();
     if open.is_empty() {
-        says.push(Fragment::words("Everything on it is known."));
+        says.push(Inline::words("Everything on it is known."));
     } else {
-        says.push(Fragment::words(format!("{} open: ", of(open.len(), "unknown"))));
+        says.push(Inline::words(format!("{} open: ", of(open.len(), "unknown"))));
         wording.list(&mut says, &open);
-        says.push(Fragment::words(format!("; {}.", of(rows, "equation"))));
+        says.push(Inline::words(format!("; {}.", of(rows, "equation"))));
     }
     let title = solved.free_body_name(&FreeBody { parts: parts.clone() });
     let free: Vec<Id> = parts.iter().map(|part| solved.part_id(*part)).collect();
@@ -80,21 +76,19 @@ impl Wording<'_> {
     pub(crate) fn choice(&self, choice: &Choice) -> ChoiceLine {
         let mut says = Vec::new();
         match (&choice.open[..], choice.gives) {
-            ([only], Some(value)) => says.push(self.page_result(*only, value).value),
-            ([], _) => says.push(Fragment::words("Everything in it is known: it closes.")),
+            ([only], Some(value)) => says.push(self.result_formula(*only, value).into()),
+            ([], _) => says.push(Inline::words("Everything in it is known: it closes.")),
             (open, _) => {
-                says.push(Fragment::words(format!("{} unknowns: ", open.len())));
+                says.push(Inline::words(format!("{} unknowns: ", open.len())));
                 self.list(&mut says, open);
             }
         }
         let title = self.line_title(&choice.line);
         ChoiceLine {
             title: title.split(" · ").next().unwrap_or_default().to_owned(),
-            sum: self.sum(&choice.line.equation),
-            terms: self.terms(&choice.line),
+            equation: self.equation(&choice.line, self.terms(&choice.line)),
             says,
             helps: choice.gives.is_some(),
-            centre: self.centre(&choice.line.equation),
             write: None,
         }
     }

@@ -1,5 +1,7 @@
 //! What a sheet answers, in lines short enough to be kept beside it and laid beside what it answers later.
 
+use crate::document::{Part, Role};
+use crate::inline::line_text;
 pub use crate::lines::About;
 use crate::lines::AskedLine;
 use crate::numbers::Words;
@@ -87,7 +89,9 @@ pub fn kept(solved: &Solved, page: &Page) -> Vec<KeptLine> {
             KeptLine::new(About::Train, label, between(&line.ends[0].value, &line.ends[1].value))
         })
     });
-    let growth = page.limits.iter().map(|line| KeptLine::new(About::Growth, "how far loads may grow", line));
+    let limits = page.about(Part::Limits).flat_map(|chapter| chapter.lines(Role::Item));
+    let growth =
+        limits.map(|line| KeptLine::new(About::Growth, "how far loads may grow", line_text(&line.says)));
     let judged = page.judgement.iter().flat_map(|judgement| {
         let reach =
             judgement.reach.iter().map(|says| KeptLine::new(About::Growth, "how far loads may grow", says));

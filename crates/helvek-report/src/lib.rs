@@ -1,15 +1,18 @@
-//! The wording. The [`page::Page`] is the working as fragments that a screen can tie to its drawing one by one; the text and the
-//! Markdown document are the same fragments, run together. Nothing is computed here: every number is read from the core's values.
+//! The wording. The [`page::Page`] is the working in words and [formulas](formula::Formula) that a screen can tie to its drawing one by one; the text and the
+//! Markdown document print the same. Nothing is computed here: every number is read from the core's values.
 
 mod agree;
 mod areas;
 mod asked;
+mod chapters;
 pub mod choice;
 mod combinations;
 pub mod cut;
 pub use combinations::RangeLine;
 mod direction;
-mod fragment;
+pub mod document;
+pub mod formula;
+mod inline;
 pub mod inside;
 pub mod judge;
 pub mod kept;
@@ -21,6 +24,7 @@ mod numbers;
 pub mod page;
 mod reason;
 mod remarks;
+
 mod space;
 mod step;
 pub mod stiff;
@@ -30,7 +34,7 @@ mod term;
 pub mod text;
 mod verdict;
 
-pub use fragment::Fragment;
+pub use inline::{Inline, line_text};
 
 /// Shown with every result, on every medium.
 pub const CAUTION: &str = "To be checked by a qualified engineer under the local codes. Statics of rigid bodies at rest only: no strength, \

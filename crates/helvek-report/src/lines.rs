@@ -1,6 +1,6 @@
 //! The lines of a page: what is said of each thing, in parts that can be pointed at.
 
-use crate::fragment::Fragment;
+use crate::formula::Formula;
 use helvek_core::answers::{Sense, StatusWord};
 use helvek_core::id::Id;
 use helvek_core::sheet::Find;
@@ -8,7 +8,7 @@ use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 
 /// The verdict in words.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct VerdictWords {
     /// The outcome.
     pub word: StatusWord,
@@ -21,7 +21,7 @@ pub struct VerdictWords {
 }
 
 /// The result of each stop of the work in a few words.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Headlines {
     /// What was modelled.
     pub idealise: String,
@@ -39,70 +39,6 @@ pub struct Headlines {
     pub stiff: String,
     /// What governs; null where limits were not looked at.
     pub size: Option<String>,
-}
-
-/// One equation, written and solved.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct PageStep {
-    /// From 1.
-    pub number: usize,
-    /// What is written, and for which body.
-    pub title: String,
-    /// Why.
-    pub reason: Vec<Fragment>,
-    /// What is written: one line, or several that are solved together.
-    pub lines: Vec<PageLine>,
-    /// What it yields: as many as lines.
-    pub results: Vec<PageResult>,
-    /// It is seen at sight: no equation has to be written.
-    pub at_sight: bool,
-    /// In space: coordinates and unit vectors of forces that are met for the first time.
-    #[serde(skip_serializing_if = "Vec::is_empty")]
-    #[schemars(default)]
-    pub met: Vec<Fragment>,
-    /// In space, of several equations together: their coefficients.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    #[schemars(default)]
-    pub matrix: Option<PageMatrix>,
-    /// In space, by vectors: r × F of everything that enters a moment sum.
-    #[serde(skip_serializing_if = "Vec::is_empty")]
-    #[schemars(default)]
-    pub products: Vec<VectorRow>,
-}
-
-/// Equations that are solved together, as a table.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
-pub struct PageMatrix {
-    /// The unknowns.
-    pub columns: Vec<Fragment>,
-    /// The equations.
-    pub rows: Vec<MatrixRow>,
-}
-
-/// An equation in a table of coefficients.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
-pub struct MatrixRow {
-    /// What is summed.
-    pub sum: Fragment,
-    /// A coefficient for each unknown; empty where it does not enter.
-    pub cells: Vec<String>,
-    /// What is known, brought to the right.
-    pub constant: String,
-}
-
-/// The moment of one force as a vector product.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
-pub struct VectorRow {
-    /// The mark on the drawing it stands for; null where nothing does.
-    pub of: Option<Id>,
-    /// r, from the axis to where it acts.
-    pub arm: Fragment,
-    /// F.
-    pub force: Fragment,
-    /// r × F.
-    pub product: Fragment,
-    /// Its part along the axis.
-    pub counts: String,
 }
 
 /// The axis of a moment sum in space, in sheet units.
@@ -125,36 +61,6 @@ pub struct SpaceArm {
     pub at: [f64; 3],
     /// Its length with its unit.
     pub text: String,
-}
-
-/// One equation as it is written.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct PageLine {
-    /// What is written, and for which body: only where several are solved together.
-    pub title: Option<String>,
-    /// The sum that vanishes.
-    pub sum: Fragment,
-    /// Its terms, each with its sign.
-    pub terms: Vec<PageTerm>,
-    /// As printed it differs from its results by what rounding leaves.
-    pub rounding: bool,
-    /// The moment centre, in sheet units.
-    pub centre: Option<[f64; 2]>,
-    /// In space: the axis of a moment sum.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    #[schemars(default)]
-    pub axis: Option<AxisMark>,
-}
-
-/// One unknown, found.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
-pub struct PageResult {
-    /// `B_y = 3.20 kN`
-    pub value: Fragment,
-    /// What the sign says.
-    pub remark: String,
-    /// The mark of the unknown; null where nothing stands for it.
-    pub unknown: Option<Id>,
 }
 
 /// A bar in the table.
@@ -186,20 +92,8 @@ pub struct TableRow {
     pub rule: Option<String>,
 }
 
-impl TableRow {
-    /// `T`, `C`, `0`; empty when it is not known.
-    pub(crate) fn letter(&self) -> &'static str {
-        match self.sense {
-            Some(Sense::Tension) => "T",
-            Some(Sense::Compression) => "C",
-            Some(Sense::Zero) => "0",
-            None => "",
-        }
-    }
-}
-
 /// What a joint yields from some step on.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct NextLine {
     /// The mark of its point.
     pub of: Id,
@@ -218,8 +112,12 @@ pub struct NextLine {
 pub struct PageTerm {
     /// The mark on the drawing it stands for; null where nothing does.
     pub of: Option<Id>,
-    /// Sign and factors.
-    pub fragment: Fragment,
+    /// It is taken off.
+    #[serde(skip_serializing_if = "std::ops::Not::not")]
+    #[schemars(default)]
+    pub less: bool,
+    /// Its factors.
+    pub formula: Formula,
     /// In words, for a pointer resting on it and for reading aloud.
     pub says: String,
     /// Its lever arm.
@@ -241,29 +139,6 @@ pub struct ArmMark {
     pub at: [f64; 2],
     /// Its length with its unit.
     pub text: String,
-}
-
-/// An unused equation with everything put in.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct PageCheck {
-    /// What is written, and for which body.
-    pub title: String,
-    /// The sum that should vanish.
-    pub sum: Fragment,
-    /// Its terms.
-    pub terms: Vec<PageTerm>,
-    /// What they come to.
-    pub residual: Fragment,
-    /// Whether that is nothing.
-    pub ok: bool,
-    /// As printed it differs from nothing by what rounding leaves.
-    pub rounding: bool,
-    /// The moment centre, in sheet units.
-    pub centre: Option<[f64; 2]>,
-    /// In space: the axis of a moment sum.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    #[schemars(default)]
-    pub axis: Option<AxisMark>,
 }
 
 /// One thing asked.

@@ -1,15 +1,14 @@
 //! The working as a page: the fragments a screen ties to its drawing, a text strings together, a document typesets.
 
 pub use crate::lines::{
-    ArmMark, Askable, AskedLine, AxisMark, Headlines, MatrixRow, NextLine, PageCheck, PageLine, PageMatrix,
-    PageResult, PageStep, PageTerm, SpaceArm, TableRow, VectorRow, VerdictWords,
+    ArmMark, Askable, AskedLine, AxisMark, Headlines, NextLine, PageTerm, SpaceArm, TableRow, VerdictWords,
 };
 
 use crate::RangeLine;
 use crate::choice::PageChoice;
+use crate::document::{Chapter, Part};
 use crate::inside::InsideLine;
 use crate::judge::{PageJudgement, judged_headline, page_judgement};
-use crate::lines::About;
 use crate::moving::{PageTrain, TrainLine};
 use crate::numbers::{Numbers, Words};
 use crate::step::Wording;
@@ -23,6 +22,7 @@ use helvek_core::equilibrium::PartOf;
 use helvek_core::id::Kind;
 use helvek_core::judge::Judgement;
 use helvek_core::next::{Ready, Yields};
+use helvek_core::problem::capital;
 use helvek_core::solution::{Solved, Statics};
 use helvek_core::units::figures;
 use schemars::JsonSchema;
@@ -36,16 +36,10 @@ pub struct Page {
     pub verdict: VerdictWords,
     /// One line per stop of the way through the work.
     pub headlines: Headlines,
-    /// Quantities that were written in other units, and what they became.
-    pub conversions: Vec<String>,
-    /// The steps.
-    pub steps: Vec<PageStep>,
+    /// What is read from top to bottom beside the outcome: units, what is seen before any equation, steps, checks, limits, warnings.
+    pub chapters: Vec<Chapter>,
     /// Which joint can be solved next, and why: for each joint from some step on.
     pub next: Vec<NextLine>,
-    /// What a trained eye sees before and beside the equations.
-    pub remarks: Vec<String>,
-    /// Equations that were not used, put to the test.
-    pub checks: Vec<PageCheck>,
     /// The equations of a free body that someone chose: only where that was wanted, see [`choices`](crate::choice::choices).
     #[serde(skip_serializing_if = "Option::is_none")]
     #[schemars(default)]
@@ -68,18 +62,12 @@ pub struct Page {
     #[serde(skip_serializing_if = "Option::is_none")]
     #[schemars(default)]
     pub judgement: Option<PageJudgement>,
-    /// How far loads may grow, and what governs.
-    pub limits: Vec<String>,
     /// What was asked, with its answer.
     pub asked: Vec<AskedLine>,
     /// What could be asked; nothing when it would be too much to choose from.
     pub askable: Vec<Askable>,
-    /// `the arithmetic closes to 2·10⁻¹⁶`; nothing when nothing was worked.
+    /// `the arithmetic closes to 2·10⁻¹⁶`; null where nothing was worked.
     pub closes: Option<String>,
-    /// By which routes it was tested: `unused equations`, `the global solution` ...
-    pub routes: Vec<&'static str>,
-    /// Things worth a second look.
-    pub warnings: Vec<String>,
     /// The usual caution.
     pub caution: String,
     /// By which engine, under it all: `Helvek, engine 2`.
@@ -125,26 +113,10 @@ impl Page {
     pub fn with(solved: &Solved, found: &Findings) -> Self {
         let wording = Wording::of(solved, found);
         let mut page = Self::brief(solved, found);
-        let mut told = HashSet::new();
-        let steps = solved.working.steps.iter().enumerate();
-        page.steps = steps
-            .inspect(|(_, step)| {
-                spend(20 + 10 * step.lines.iter().map(|line| line.terms.len()).sum::<usize>())
-            })
-            .map(|(i, step)| PageStep {
-                met: wording.met(step, &mut told),
-                matrix: wording.matrix(step),
-                products: step.lines.iter().flat_map(|line| wording.products(line)).collect(),
-                ..wording.step(i + 1, step)
-            })
-            .collect();
-        page.remarks = wording.remarks();
-        page.checks = solved.working.checks.iter().map(|check| wording.check(check)).collect();
-        page.routes = wording.routes();
-        page.warnings.extend(answers::unreached(solved).map(|warning| warning.message));
         let [work, check] = wording.worked();
         let checked = !solved.working.steps.is_empty() || solved.elastic().is_some();
         page.closes = checked.then(|| format!("the arithmetic {check}"));
+        page.chapters = worked(&wording, page.chapters, page.closes.as_deref());
         let headlines = &mut page.headlines;
         (headlines.work, headlines.check) = (Some(work), Some(check));
         page
@@ -153,13 +125,15 @@ impl Page {
     /// Words what statics come to, without a working.
     pub fn brief(statics: &Statics, found: &Findings) -> Self {
         let words = Words::of(statics, found);
+        let caution = match (found.stresses.is_empty(), statics.elastic()) {
+            (false, _) => crate::STRESS_CAUTION,
+            (true, Some(_)) => crate::STIFF_CAUTION,
+            (true, None) => crate::CAUTION,
+        };
         Self {
             verdict: words.verdict(),
-            conversions: conversions(statics),
-            steps: Vec::new(),
+            chapters: told(statics, found, &words),
             next: Vec::new(),
-            remarks: Vec::new(),
-            checks: Vec::new(),
             choice: None,
             table: Vec::new(),
             inside: Vec::new(),
@@ -168,36 +142,54 @@ impl Page {
             influence: Vec::new(),
             stiff: None,
             judgement: None,
-            limits: words.limits(),
             asked: words.asked(),
             askable: words.askable(),
-            closes: None,
-            routes: Vec::new(),
             headlines: words.headlines(),
-            // That something slides stands in the verdict already.
-            warnings: found
-                .warnings
-                .iter()
-                .filter(|w| !(w.name == WarningName::Friction && found.status == StatusWord::Slides))
-                .map(|w| w.message.clone())
-                .collect(),
-            caution: match (found.stresses.is_empty(), statics.elastic()) {
-                (false, _) => crate::STRESS_CAUTION,
-                (true, Some(_)) => crate::STIFF_CAUTION,
-                (true, None) => crate::CAUTION,
-            }
-            .into(),
+            closes: None,
+            caution: caution.into(),
             engine: format!("Helvek, engine {ENGINE}"),
         }
     }
 }
 
-impl Page {
-    /// Whether it is read what members carry inside: where that is asked at some place. Machines of many bodies would be long otherwise.
-    pub fn looks_inside(&self) -> bool {
-        let asked = self.asked.iter().any(|line| line.about == About::Inside);
-        !self.inside.is_empty() && (asked || self.caution == crate::STRESS_CAUTION)
+/// What is told without a working.
+fn told(statics: &Statics, found: &Findings, words: &Words<'_>) -> Vec<Chapter> {
+    // That something slides stands in the verdict already.
+    let slides = |name| name == WarningName::Friction && found.status == StatusWord::Slides;
+    let warnings = found.warnings.iter().filter(|w| !slides(w.name)).map(|w| w.message.clone());
+    let chapters = [
+        Chapter::of_items(Part::Units, "Units", conversions(statics)),
+        Chapter::of_items(Part::Limits, "Limits", words.limits()),
+        Chapter::of_items(Part::Warnings, "Look at this", warnings),
+    ];
+    chapters.into_iter().filter(|chapter| !chapter.blocks.is_empty()).collect()
+}
+
+/// The same with the working, where it belongs, and how well it closes.
+fn worked(wording: &Wording<'_>, told: Vec<Chapter>, closes: Option<&str>) -> Vec<Chapter> {
+    let solved = wording.solved;
+    let (mut chapters, mut last): (Vec<_>, Vec<_>) =
+        told.into_iter().partition(|chapter| chapter.part == Part::Units);
+    chapters.push(Chapter::of_items(Part::Inspection, "Seen at sight", wording.remarks()));
+    let mut met = HashSet::new();
+    chapters.extend(solved.working.steps.iter().enumerate().map(|(i, step)| {
+        spend(20 + 10 * step.lines.iter().map(|line| line.terms.len()).sum::<usize>());
+        wording.step(i + 1, step, &mut met)
+    }));
+    let checks = solved.working.checks.iter().flat_map(|check| wording.check(check)).collect();
+    let title = "Checks with equations not used".to_owned();
+    chapters.push(Chapter { part: Part::Checks, title, blocks: checks });
+    let unreached = answers::unreached(solved).map(|warning| warning.message);
+    let unreached = Chapter::of_items(Part::Warnings, "Look at this", unreached);
+    match last.iter_mut().find(|chapter| chapter.part == Part::Warnings) {
+        Some(warnings) => warnings.blocks.extend(unreached.blocks),
+        None => last.push(unreached),
     }
+    let closes = closes.map(|closes| format!("{}: {}.", capital(closes), wording.routes().join(", ")));
+    last.push(Chapter::of_items(Part::Closing, "", closes));
+    chapters.extend(last);
+    chapters.retain(|chapter| !chapter.blocks.is_empty());
+    chapters
 }
 
 /// What every stretch carries inside.

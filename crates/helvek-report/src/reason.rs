@@ -1,7 +1,7 @@
 //! Why a step was chosen, and what its sign says.
 
 use crate::direction;
-use crate::fragment::Fragment;
+use crate::inline::Inline;
 use crate::step::Wording;
 use helvek_core::equilibrium::{Column, ColumnKind};
 use helvek_core::geometry::Vector;
@@ -11,33 +11,33 @@ use helvek_core::working::Step;
 
 impl Wording<'_> {
     /// Why this free body and this equation: what is inside, what drops out and how, and what is left.
-    pub(crate) fn reason(&self, step: &Step) -> Vec<Fragment> {
+    pub(crate) fn reason(&self, step: &Step) -> Vec<Inline> {
         let mut line = Vec::new();
         let (reason, unknown) = (&step.reason, step.unknowns[0]);
         if let Some(rule) = reason.rule {
-            line.push(Fragment::words(rule_words(rule)));
+            line.push(Inline::words(rule_words(rule)));
             return line;
         }
         self.body(&mut line, &reason.body);
         if step.lines.len() > 1 {
-            line.push(Fragment::words("No equation has a single unknown; these hold only "));
+            line.push(Inline::words("No equation has a single unknown; these hold only "));
             self.list(&mut line, &step.unknowns);
-            line.push(Fragment::words("."));
+            line.push(Inline::words("."));
             return line;
         }
         if let Some(other) = reason.same_as {
-            line.push(Fragment::words("Nothing else acts along this line: the same as "));
-            line.push(Fragment::symbol(&self.column(other).symbol));
-            line.push(Fragment::words("."));
+            line.push(Inline::words("Nothing else acts along this line: the same as "));
+            line.push(Inline::symbol(&self.column(other).symbol));
+            line.push(Inline::words("."));
             return line;
         }
         self.dropped(&mut line, step);
-        line.push(Fragment::symbol(&self.column(unknown).symbol));
-        line.push(Fragment::words(if reason.dropped.is_empty() { " is still open." } else { " is left." }));
+        line.push(Inline::symbol(&self.column(unknown).symbol));
+        line.push(Inline::words(if reason.dropped.is_empty() { " is still open." } else { " is left." }));
         line
     }
 
-    fn body(&self, line: &mut Vec<Fragment>, body: &WhyBody) {
+    fn body(&self, line: &mut Vec<Inline>, body: &WhyBody) {
         let inside = |count: usize| match count {
             1 => "the unknown between the parts is inside".to_owned(),
             _ => format!("the {count} unknowns between the parts are inside"),
@@ -45,21 +45,21 @@ impl Wording<'_> {
         match body {
             WhyBody::Only | WhyBody::Open(_) => {}
             WhyBody::Whole { inside: count } => {
-                line.push(Fragment::words(format!("On the whole {}. ", inside(*count))));
+                line.push(Inline::words(format!("On the whole {}. ", inside(*count))));
             }
             WhyBody::Group { inside: count } => {
-                line.push(Fragment::words(format!("Taken together {}. ", inside(*count))));
+                line.push(Inline::words(format!("Taken together {}. ", inside(*count))));
             }
             WhyBody::Section { cut } => {
-                line.push(Fragment::words("A section through "));
+                line.push(Inline::words("A section through "));
                 self.list(line, cut);
-                line.push(Fragment::words(". "));
+                line.push(Inline::words(". "));
             }
         }
     }
 
     /// Everything up to the unknown itself.
-    fn dropped(&self, line: &mut Vec<Fragment>, step: &Step) {
+    fn dropped(&self, line: &mut Vec<Inline>, step: &Step) {
         let equation = &step.lines[0].equation;
         let meets = if self.solved.model.spatial() { ["meets", "meet"] } else { ["passes", "pass"] };
         let groups = [
@@ -81,14 +81,14 @@ impl Wording<'_> {
                 continue;
             }
             if !first {
-                line.push(Fragment::words(", "));
+                line.push(Inline::words(", "));
             }
             first = false;
             self.list(line, &symbols);
             let verb = if symbols.len() == 1 { one } else { many };
-            line.push(Fragment::words(format!(" {verb}{tail}")));
+            line.push(Inline::words(format!(" {verb}{tail}")));
         }
-        line.push(Fragment::words(if first { "Only " } else { ", so only " }));
+        line.push(Inline::words(if first { "Only " } else { ", so only " }));
     }
 
     fn through(&self, equation: &Equation) -> String {

@@ -1,8 +1,10 @@
 //! What is said of forces in space: directions, coordinates and unit vectors, r × F, tables of coefficients, screws.
 
-use crate::agree::{agreeing, comes_to, marked, read};
-use crate::fragment::{Fragment, latex_name, latex_symbol, latex_unit};
-use crate::lines::{AxisMark, MatrixRow, PageMatrix, SpaceArm, VectorRow};
+use crate::agree::{agreeing, comes_to, marked};
+use crate::document::{self, Role, Table};
+use crate::formula::{Addend, Formula, Number, Symbol, Total};
+use crate::inline::Inline;
+use crate::lines::{AxisMark, SpaceArm};
 use crate::numbers::{AXES, Numbers, minus};
 use crate::step::Wording;
 use helvek_core::equilibrium::{ActionOf, ColumnKind, ColumnOf};
@@ -26,29 +28,21 @@ impl Wording<'_> {
     }
 
     /// Three components with their unit vectors, in the unit of what they measure; and their values as printed.
-    fn ijk(&self, v: Vector, from_si: impl Fn(f64) -> f64, more: u8) -> (Fragment, [f64; 3]) {
+    fn ijk(&self, v: Vector, from_si: impl Fn(f64) -> f64, more: u8) -> (Formula, [f64; 3]) {
         let size = v.length();
-        let (mut text, mut latex) = (String::new(), String::new());
+        let mut parts = Vec::new();
         let mut printed = [0.0; 3];
         for (i, (value, letter)) in v.parts().into_iter().zip(UNITS).enumerate() {
             if value.abs() <= 1e-9 * size || value == 0.0 {
                 continue;
             }
-            let number = figures::rounded(from_si(value.abs()), self.digits() + more);
-            printed[i] = value.signum() * read(&number);
-            let sign = match (value < 0.0, text.is_empty()) {
-                (true, true) => "−",
-                (true, false) => " − ",
-                (false, true) => "",
-                (false, false) => " + ",
-            };
-            text.push_str(&format!("{sign}{number} {letter}"));
-            latex.push_str(&format!("{}{number}\\,\\mathbf{{{letter}}}", sign.replace('−', "-")));
+            let number = Number::rounded(from_si(value.abs()), self.digits() + more);
+            printed[i] = value.signum() * number.printed();
+            let of = Formula::product([number.into(), Symbol::letter(letter).vector().into()]);
+            parts.push(Addend { less: value < 0.0, of });
         }
-        if text.is_empty() {
-            return (Fragment::math("0", "\\mathbf{0}"), printed);
-        }
-        (Fragment::math(text, latex), printed)
+        let sum = if parts.is_empty() { Symbol::letter("0").vector().into() } else { Formula::Sum(parts) };
+        (sum, printed)
     }
 
     /// Whether components that printed numbers give are those of a result; one of nothing is known no better than what cancels in it.
@@ -60,46 +54,37 @@ impl Wording<'_> {
     }
 
     /// The sum of an equation in space: `ΣF_x`, `ΣM_x, A`, `ΣM_AB`.
-    pub(crate) fn sum_in_space(&self, equation: &Equation) -> Fragment {
+    pub(crate) fn sum_in_space(&self, equation: &Equation) -> Formula {
         let model = &self.solved.model;
-        match *equation {
+        let named = |p: PointId| model.point_name(p);
+        // About an axis through a point; `s` stands for one that is none of x, y and z.
+        let about = |axis: &str, point: PointId| {
+            let index = Formula::List(vec![axis.into(), Symbol::letter(named(point)).into()]);
+            Formula::from("M").index(index)
+        };
+        let of = match *equation {
             Equation::Forces { axis: axis @ (Axis::X | Axis::Y | Axis::Z), .. } => {
                 let i = [Axis::X, Axis::Y, Axis::Z].iter().position(|a| *a == axis).unwrap_or(0);
-                if model.schools.working == School::Vector {
-                    let (unit, text) = (UNITS[i], format!("ΣF·{}", UNITS[i]));
-                    return Fragment::math(text, format!("\\textstyle\\sum\\mathbf F\\cdot\\mathbf {unit}"));
+                match model.schools.working {
+                    School::Vector => {
+                        Formula::product(["F", UNITS[i]].map(|letter| Symbol::letter(letter).vector().into()))
+                    }
+                    _ => Symbol::indexed("F", AXES[i]).into(),
                 }
-                let axis = AXES[i];
-                Fragment::math(format!("ΣF_{axis}"), format!("\\textstyle\\sum F_{axis}"))
             }
             Equation::Forces { axis: Axis::Across(column) | Axis::Along(column), .. } => {
-                let symbol = &self.column(column).symbol;
-                Fragment::math(
-                    format!("ΣF square to {symbol}"),
-                    format!("\\textstyle\\sum F_{{\\perp {}}}", latex_symbol(symbol)),
-                )
+                let symbol = Symbol::unknown(&self.column(column).symbol, self.column_mark(column));
+                Formula::from("F").across(symbol)
             }
-            Equation::Moments { along, centre, .. } => {
-                let name = |p: PointId| model.point_name(p);
-                let (text, latex) = match centre {
-                    Centre::Named(point) | Centre::Meeting(point, ..) if along.axis().is_some() => {
-                        let axis = along.axis().map_or("", |(axis, _)| AXES[axis]);
-                        let point = name(point);
-                        (format!("{axis}, {point}"), format!("{axis},\\,{}", latex_name(point)))
-                    }
-                    Centre::Through(a, b) => {
-                        let (a, b) = (name(a), name(b));
-                        (format!("{a}{b}"), format!("{}{}", latex_name(a), latex_name(b)))
-                    }
-                    Centre::Named(point) | Centre::Meeting(point, ..) => {
-                        let point = name(point);
-                        (format!("{point}, s"), format!("{},\\,s", latex_name(point)))
-                    }
-                    Centre::Crossing(..) => ("s".into(), "s".into()),
-                };
-                Fragment::math(format!("ΣM_{text}"), format!("\\textstyle\\sum M_{{{latex}}}"))
-            }
-        }
+            Equation::Moments { along, centre, .. } => match centre {
+                Centre::Named(point) | Centre::Meeting(point, ..) => {
+                    about(along.axis().map_or("s", |(axis, _)| AXES[axis]), point)
+                }
+                Centre::Through(a, b) => self.moment_about(&format!("{}{}", named(a), named(b))),
+                Centre::Crossing(..) => self.moment_about("s"),
+            },
+        };
+        Formula::Total(Total { sense: None, of: of.into() })
     }
 
     /// What a term's arm looks like in space.
@@ -129,25 +114,25 @@ impl Wording<'_> {
     }
 
     /// Coordinates and unit vectors of the forces that are met for the first time.
-    pub(crate) fn met(&self, step: &Step, told: &mut HashSet<String>) -> Vec<Fragment> {
+    pub(crate) fn met(&self, step: &Step, told: &mut HashSet<String>) -> Vec<Vec<Inline>> {
         if !self.spatial() || step.reason.rule.is_some() {
             return Vec::new();
         }
         let terms = step.lines.iter().flat_map(|line| line.terms.iter().map(move |term| (line, term)));
         let mut lines = Vec::new();
         for (line, term) in terms {
-            let Some((name, latex, from, to)) = self.line_between(line, term.of) else { continue };
-            if told.insert(name.clone()) {
-                lines.push(self.unit_vector(&name, &latex, from, to));
+            let Some((name, from, to)) = self.line_between(line, term.of) else { continue };
+            if told.insert(name.to_string()) {
+                lines.push(self.unit_vector(name, from, to));
             }
         }
         lines
     }
 
-    /// The two named points between which a force acts that is not along an axis: what it is called, in text and in a formula.
-    fn line_between(&self, line: &Line, of: TermOf) -> Option<(String, String, PointId, PointId)> {
+    /// The two named points between which a force acts that is not along an axis, and what its line is called.
+    fn line_between(&self, line: &Line, of: TermOf) -> Option<(Formula, PointId, PointId)> {
         let model = &self.solved.model;
-        let (at, unit, name, latex) = match of {
+        let (at, unit, name) = match of {
             TermOf::Column(id) => {
                 let column = self.column(id);
                 let act = column.acts.iter().find(|act| line.free_body.parts.contains(&act.on))?;
@@ -156,19 +141,18 @@ impl Wording<'_> {
                     let near = |p: PointId| model.at(p).distance(act.wrench.about) <= 1e-12;
                     let [a, b] = bar.ends;
                     let (from, to) = if near(a) { (a, b) } else { (b, a) };
-                    return act.wrench.force.axis().is_none().then(|| {
-                        (format!("u_{}", column.symbol.index), latex_name(&column.symbol.index), from, to)
-                    });
+                    let name = Symbol::letter(&column.symbol.index);
+                    return act.wrench.force.axis().is_none().then(|| (name.into(), from, to));
                 }
-                let (text, tex) = (column.symbol.to_string(), latex_symbol(&column.symbol));
-                (act.wrench.about, act.wrench.force.unit()?, text, tex)
+                let name = Symbol::unknown(&column.symbol, self.column_mark(id));
+                (act.wrench.about, act.wrench.force.unit()?, name)
             }
             TermOf::Action(id) => {
                 let action = &self.solved.equilibrium.actions[id.index()];
                 let ActionOf::Load(load) = action.of else { return None };
                 let load = model.loading.load(load);
                 let LoadKind::Force { direction, .. } = load.kind else { return None };
-                (action.act.wrench.about, direction, load.name.clone(), latex_name(&load.name))
+                (action.act.wrench.about, direction, Symbol::letter(&load.name))
             }
         };
         if unit.axis().is_some() {
@@ -183,38 +167,34 @@ impl Wording<'_> {
             .point_ids()
             .filter(ahead)
             .min_by(|p, q| model.at(*p).distance(at).total_cmp(&model.at(*q).distance(at)))?;
-        Some((format!("u_{name}"), latex, from, to))
+        Some((name.into(), from, to))
     }
 
-    /// `u_S: from D to A (−2, 3, 6) m, length 7 m: −0.286 i + 0.429 j + 0.857 k`: destination minus origin.
-    fn unit_vector(&self, name: &str, latex: &str, from: PointId, to: PointId) -> Fragment {
+    /// `u_S = r_DA/r = (−2, 3, 6) m/7 m = −0.286 i + 0.429 j + 0.857 k`: destination minus origin.
+    fn unit_vector(&self, name: Formula, from: PointId, to: PointId) -> Vec<Inline> {
         let (model, length) = (&self.solved.model, &self.solved.model.units.length);
         let r = model.at(to) - model.at(from);
-        let (a, b) = (model.point_name(from), model.point_name(to));
+        let between = format!("{}{}", model.point_name(from), model.point_name(to));
         let along = r.unit().unwrap_or(Vector::ZERO);
-        let u = self.ijk(along, |v| v, 0).0;
         let ((components, size), differs) = agreeing(|more| {
-            let numbers =
-                r.tidy().parts().map(|v| minus(&figures::plain(length.from_si(v), self.digits() + more)));
-            let size = figures::plain(length.from_si(r.length()), self.digits().max(4) + more);
-            let printed = numbers.each_ref().map(|number| read(number) / read(&size));
+            let numbers = r.tidy().parts().map(|v| Number::plain(length.from_si(v), self.digits() + more));
+            let size = Number::plain(length.from_si(r.length()), self.digits().max(4) + more);
+            let printed = numbers.each_ref().map(|number| number.printed() / size.printed());
             let agrees = self.components_agree(printed, along.parts(), 1.0);
-            ((numbers.join(", "), size), agrees)
+            ((numbers, size), agrees)
         });
-        let text =
-            format!("{name}: from {a} to {b} ({components}) {}, length {size}: {}", length.symbol, u.text);
-        let unit = latex_unit(&length.symbol);
-        let latex = format!(
-            "\\mathbf u_{{{latex}}} = \\frac{{\\mathbf r_{{{}{}}}}}{{r}} = \\frac{{({components})\\,{unit}}}{{{size}\\,{unit}}} = {}",
-            latex_name(a),
-            latex_name(b),
-            u.latex.unwrap_or_default()
-        );
-        marked(Fragment::math(text, latex), differs)
+        let components = Formula::List(components.map(Formula::from).into());
+        let formula = Formula::Equal(vec![
+            Formula::from(Symbol::letter("u").vector()).index(name),
+            Formula::over(Symbol::indexed("r", &between).vector(), "r"),
+            Formula::over(components.unit(&length.symbol), size.unit(length)),
+            self.ijk(along, |v| v, 0).0,
+        ]);
+        marked(vec![formula.into()], differs)
     }
 
     /// Equations that are solved together, as a table: a column for each unknown, the constants at the right.
-    pub(crate) fn matrix(&self, step: &Step) -> Option<PageMatrix> {
+    pub(crate) fn matrix(&self, step: &Step) -> Option<Table> {
         if !self.spatial() || step.lines.len() < 2 {
             return None;
         }
@@ -230,37 +210,39 @@ impl Wording<'_> {
             };
             // A coefficient counts per unit of its unknown: without a unit for forces in a force sum, a length in a moment sum.
             let cell = |id: &helvek_core::equilibrium::ColumnId| {
-                of(TermOf::Column(*id)).map_or_else(String::new, |value| {
-                    let own = self.unit_in_sum(*id);
-                    let per = unit.from_si(1.0) / own.from_si(1.0);
-                    minus(&figures::rounded(value * per, self.digits() + 1))
-                })
+                of(TermOf::Column(*id)).map_or_else(
+                    || "0".to_owned(),
+                    |value| {
+                        let own = self.unit_in_sum(*id);
+                        let per = unit.from_si(1.0) / own.from_si(1.0);
+                        minus(&figures::rounded(value * per, self.digits() + 1))
+                    },
+                )
             };
             let unknown = |of: TermOf| matches!(of, TermOf::Column(id) if step.unknowns.contains(&id));
             let known: f64 = line.terms.iter().filter(|t| !unknown(t.of)).map(|t| t.value).sum();
             let constant = if known == 0.0 { 0.0 } else { unit.from_si(-known) };
-            MatrixRow {
-                sum: self.sum_in_space(&line.equation),
-                cells: step.unknowns.iter().map(cell).collect(),
-                constant: minus(&figures::rounded(constant, self.digits() + 1)),
-            }
+            let cells = step.unknowns.iter().map(cell);
+            let constant = minus(&figures::rounded(constant, self.digits() + 1));
+            let numbers = cells.chain([constant]).map(|number| vec![Inline::Words(number)]);
+            std::iter::once(vec![self.sum_in_space(&line.equation).into()]).chain(numbers).collect()
         };
-        Some(PageMatrix {
-            columns: step.unknowns.iter().map(|id| Fragment::symbol(&self.column(*id).symbol)).collect(),
-            rows: step.lines.iter().map(row).collect(),
-        })
+        let columns = step.unknowns.iter().filter_map(|id| self.unknown(TermOf::Column(*id)));
+        let columns = columns.map(|symbol| vec![symbol.into()]);
+        let head = std::iter::once(vec![Inline::words("")]).chain(columns).chain([vec!["constant".into()]]);
+        Some(Table { head: head.collect(), rows: step.lines.iter().map(row).collect() })
     }
 
     /// r × F of everything that enters a moment sum, where vectors are the school.
-    pub(crate) fn products(&self, line: &Line) -> Vec<VectorRow> {
+    pub(crate) fn products(&self, line: &Line) -> Vec<document::Line> {
         let model = &self.solved.model;
-        let Equation::Moments { about, along, .. } = line.equation else { return Vec::new() };
+        let Equation::Moments { about, .. } = line.equation else { return Vec::new() };
         if !self.spatial() || model.schools.working != School::Vector {
             return Vec::new();
         }
         let units = &model.units;
         let (length, couple) = units.moment_sums();
-        let mut rows: Vec<VectorRow> = Vec::new();
+        let mut rows = Vec::new();
         let mut seen: Vec<TermOf> = Vec::new();
         for term in &line.terms {
             if seen.contains(&term.of) {
@@ -277,15 +259,13 @@ impl Wording<'_> {
             let Some(act) = act.filter(|act| act.wrench.force != Vector::ZERO) else { continue };
             let (r, force) = (act.wrench.about - about, act.wrench.force);
             let symbol = match term.of {
-                TermOf::Column(id) => Some(&self.column(id).symbol),
+                TermOf::Column(id) => Some(Symbol::unknown(&self.column(id).symbol, self.column_mark(id))),
                 TermOf::Action(_) => None,
             };
-            let name = |f: Fragment| match symbol {
-                None => f,
-                Some(symbol) => Fragment::math(
-                    format!("{symbol} ({})", f.text),
-                    format!("{}\\,({})", latex_symbol(symbol), f.latex.unwrap_or_default()),
-                ),
+            // The vectors of an unknown are those of one of it.
+            let name = |of: Formula| match &symbol {
+                None => of,
+                Some(symbol) => Formula::Put(vec![symbol.clone().into(), of]),
             };
             let known = symbol.is_none();
             let force_unit = |v: f64| if known { units.force.from_si(v) } else { v };
@@ -303,13 +283,14 @@ impl Wording<'_> {
                 );
                 ((arm, force), agrees)
             });
-            rows.push(VectorRow {
-                of: self.mark(term.of),
-                arm,
-                force: name(force),
-                product: marked(name(self.ijk(product.tidy(), moment_unit, 0).0), differs),
-                counts: minus(&figures::rounded(moment_unit(product.dot(along)), self.digits())),
-            });
+            let [r, f] = ["r", "F"].map(|letter| Symbol::letter(letter).vector());
+            let formula = Formula::Equal(vec![
+                Formula::cross(r, f),
+                Formula::cross(arm, name(force)),
+                name(self.ijk(product.tidy(), moment_unit, 0).0),
+            ]);
+            let line = document::Line::new(Role::Working, marked(vec![formula.into()], differs));
+            rows.push(line.of(self.mark(term.of)));
         }
         rows
     }

@@ -1,24 +1,29 @@
 //! One equation as fragments: title, reason, terms, result.
 
-use crate::fragment::{Fragment, latex_name, latex_symbol, latex_unit};
-use crate::lines::{ArmMark, PageCheck, PageLine, PageResult, PageStep};
-use crate::numbers::{Words, minus};
+use crate::document::{Block, Chapter, Closes, Equation, Line, Part, Role};
+use crate::formula::{Formula, Number, Positive, Source, Symbol, Total};
+use crate::inline::Inline;
+use crate::lines::{ArmMark, PageTerm};
+use crate::numbers::Words;
 use helvek_core::answers::Findings;
 use helvek_core::equilibrium::{ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, PartOf};
 use helvek_core::id::{Id, Kind};
 use helvek_core::model::{Amount, Load, LoadKind};
-use helvek_core::plan::{Axis, Centre, Equation};
+use helvek_core::plan::{Axis, Centre, Equation as Sum};
 use helvek_core::problem::capital;
 use helvek_core::sheet::Turn;
 use helvek_core::solution::Solved;
-use helvek_core::units::figures;
-use helvek_core::working::{Arm, Check, Line, Projection, Size, Step, Term, TermOf};
+use helvek_core::units::Unit;
+use helvek_core::working::{self, Arm, Check, Projection, Size, Step, Term, TermOf};
+use std::collections::{HashMap, HashSet};
 use std::ops::Deref;
 
 /// Words the parts of one solution.
 pub(crate) struct Wording<'a> {
     pub(crate) solved: &'a Solved,
     words: Words<'a>,
+    /// In which step an unknown is found, from 1.
+    pub(crate) step_of: HashMap<ColumnId, usize>,
 }
 
 impl<'a> Deref for Wording<'a> {
@@ -31,7 +36,9 @@ impl<'a> Deref for Wording<'a> {
 
 impl<'a> Wording<'a> {
     pub(crate) fn of(solved: &'a Solved, found: &'a Findings) -> Self {
-        Self { solved, words: Words::of(solved, found) }
+        let steps = solved.working.steps.iter().enumerate();
+        let step_of = steps.flat_map(|(i, step)| step.unknowns.iter().map(move |id| (*id, i + 1))).collect();
+        Self { solved, words: Words::of(solved, found), step_of }
     }
 }
 
@@ -40,163 +47,130 @@ impl Wording<'_> {
         &self.solved.equilibrium.columns[id.index()]
     }
 
-    pub(crate) fn step(&self, number: usize, step: &Step) -> PageStep {
+    /// A step of the working, from 1; `told`: the unit vectors that were told before.
+    pub(crate) fn step(&self, number: usize, step: &Step, told: &mut HashSet<String>) -> Chapter {
         let alone = step.lines.len() == 1;
         let title = match &step.lines[..] {
             [line] => self.line_title(line),
             lines => format!("{} equations together", lines.len()),
         };
-        PageStep {
-            number,
-            title,
-            reason: self.reason(step),
-            lines: step
-                .lines
-                .iter()
-                .map(|line| {
-                    let found: Vec<_> = step.results().collect();
-                    let (terms, rounding) = self.sum_that_agrees(line, &found);
-                    PageLine {
-                        title: (!alone).then(|| self.line_title(line)),
-                        sum: self.sum(&line.equation),
-                        terms,
-                        rounding,
-                        centre: self.centre(&line.equation),
-                        axis: self.axis_mark(&line.equation),
-                    }
-                })
-                .collect(),
-            results: step.results().map(|(id, value)| self.page_result(id, value)).collect(),
-            at_sight: step.reason.rule.is_some(),
-            met: Vec::new(),
-            matrix: None,
-            products: Vec::new(),
+        let mut blocks: Vec<Block> = vec![Line::new(Role::Reason, self.reason(step)).into()];
+        blocks.extend(self.met(step, told).into_iter().map(|says| Line::new(Role::Working, says).into()));
+        for line in &step.lines {
+            if !alone {
+                blocks.push(Line::words(Role::Heading, self.line_title(line)).into());
+            }
+            // What is seen at sight needs no equation.
+            if step.reason.rule.is_none() {
+                let found: Vec<_> = step.results().collect();
+                let (terms, rounding) = self.sum_that_agrees(line, &found);
+                blocks.push(Block::Equation(Equation { rounding, ..self.equation(line, terms) }));
+            }
         }
+        blocks.extend(step.lines.iter().flat_map(|line| self.products(line)).map(Block::Line));
+        blocks.extend(self.matrix(step).map(Block::Table));
+        blocks.extend(step.results().map(|(id, value)| {
+            let remark = self.remark(value, self.column(id));
+            let result = Line::new(Role::Result, vec![self.result_formula(id, value).into()]);
+            result.note(remark).of(self.column_mark(id)).into()
+        }));
+        Chapter { part: Part::Step(number), title, blocks }
     }
 
-    pub(crate) fn page_result(&self, id: ColumnId, value: f64) -> PageResult {
-        let column = self.column(id);
-        let (number, unit) = self.result(value, column.kind);
-        let mut text = format!("{} = {} {}", column.symbol, minus(&number), unit);
-        let mut latex = format!("{} = {number}\\;{}", latex_symbol(&column.symbol), latex_unit(&unit));
-        // Found in the unit of its sum first.
-        let (_, couple) = self.solved.model.units.moment_sums();
-        if column.kind == ColumnKind::Couple && couple != self.solved.model.units.moment {
-            let inner = figures::rounded(couple.from_si(value), self.digits());
-            text = format!(
-                "{} = {} {} = {} {}",
-                column.symbol,
-                minus(&inner),
-                couple.symbol,
-                minus(&number),
-                unit
-            );
-            latex = format!(
-                "{} = {inner}\\;{} = {number}\\;{}",
-                latex_symbol(&column.symbol),
-                latex_unit(&couple.symbol),
-                latex_unit(&unit)
-            );
-        }
-        PageResult {
-            value: Fragment::math(text, latex),
-            remark: self.remark(value, column),
-            unknown: self.column_mark(id),
-        }
-    }
-
-    pub(crate) fn check(&self, check: &Check) -> PageCheck {
-        let line = &check.line;
-        let unit = match line.equation {
-            Equation::Forces { .. } => self.solved.model.units.force.clone(),
-            Equation::Moments { .. } => self.solved.model.units.moment_sums().1,
-        };
-        let left = if check.ok() { "0".into() } else { figures::rounded(unit.from_si(check.residual), 3) };
-        let (terms, rounding) = self.sum_that_agrees(line, &[]);
-        PageCheck {
-            title: self.line_title(line),
+    /// A sum with its terms.
+    pub(crate) fn equation(&self, line: &working::Line, terms: Vec<PageTerm>) -> Equation {
+        Equation {
             sum: self.sum(&line.equation),
             terms,
-            rounding: rounding && check.ok(),
-            residual: Fragment::math(left.clone(), left),
-            ok: check.ok(),
-            centre: self.centre(&line.equation),
+            check: None,
+            rounding: false,
             axis: self.axis_mark(&line.equation),
         }
     }
 
-    pub(crate) fn line_title(&self, line: &Line) -> String {
+    /// `B_y = 3.20 kN`
+    pub(crate) fn result_formula(&self, id: ColumnId, value: f64) -> Formula {
+        let column = self.column(id);
+        let unit = self.solved.model.unit_of(column.kind);
+        let shown = |unit: &Unit| -> Formula {
+            Number::rounded(unit.from_si(value), self.digits()).unit(unit).from(Source::Result).into()
+        };
+        let mut same = vec![Symbol::unknown(&column.symbol, self.column_mark(id)).into()];
+        // Found in the unit of its sum first.
+        let (_, couple) = self.solved.model.units.moment_sums();
+        if column.kind == ColumnKind::Couple && couple != self.solved.model.units.moment {
+            same.push(shown(&couple));
+        }
+        same.push(shown(&unit));
+        Formula::Equal(same)
+    }
+
+    /// An unused equation with everything put in, under its title.
+    pub(crate) fn check(&self, check: &Check) -> [Block; 2] {
+        let line = &check.line;
+        let unit = match line.equation {
+            Sum::Forces { .. } => self.solved.model.units.force.clone(),
+            Sum::Moments { .. } => self.solved.model.units.moment_sums().1,
+        };
+        let left =
+            if check.ok() { Number::exact(0) } else { Number::rounded(unit.from_si(check.residual), 3) };
+        let (terms, rounding) = self.sum_that_agrees(line, &[]);
+        let closes = Closes { to: left.from(Source::Result), ok: check.ok() };
+        let equation =
+            Equation { check: Some(closes), rounding: rounding && check.ok(), ..self.equation(line, terms) };
+        [Line::words(Role::Item, self.line_title(line)).into(), Block::Equation(equation)]
+    }
+
+    pub(crate) fn line_title(&self, line: &working::Line) -> String {
         self.title(&self.solved.free_body_name(&line.free_body), &line.equation)
     }
 
-    fn title(&self, body: &str, equation: &Equation) -> String {
+    fn title(&self, body: &str, equation: &Sum) -> String {
         format!("{} · {body}", capital(&self.solved.equation_name(equation)))
     }
 
-    pub(crate) fn centre(&self, equation: &Equation) -> Option<[f64; 2]> {
-        match equation {
-            Equation::Moments { about, .. } => Some(self.place(*about)),
-            Equation::Forces { .. } => None,
-        }
-    }
-
-    /// `↺ ΣM_A = 0`, with the positive sense the sheet has chosen.
-    pub(crate) fn sum(&self, equation: &Equation) -> Fragment {
+    /// `↺ ΣM_A`, with the positive sense the sheet has chosen.
+    pub(crate) fn sum(&self, equation: &Sum) -> Formula {
         if self.solved.model.spatial() {
             return self.sum_in_space(equation);
         }
-        match *equation {
-            Equation::Forces { axis: Axis::X, .. } => {
-                Fragment::math("→ ΣF_x", "\\rightarrow\\ \\textstyle\\sum F_x")
+        let symbol =
+            |column: ColumnId| Symbol::unknown(&self.column(column).symbol, self.column_mark(column));
+        let (sense, of) = match *equation {
+            Sum::Forces { axis: Axis::X, .. } => (Some(Positive::Right), "F_x".into()),
+            Sum::Forces { axis: Axis::Y | Axis::Z, .. } => (Some(Positive::Up), "F_y".into()),
+            Sum::Forces { axis: Axis::Along(column), .. } => (None, Formula::from("F").along(symbol(column))),
+            Sum::Forces { axis: Axis::Across(column), .. } => {
+                (None, Formula::from("F").across(symbol(column)))
             }
-            Equation::Forces { axis: Axis::Y | Axis::Z, .. } => {
-                Fragment::math("↑ ΣF_y", "\\uparrow\\ \\textstyle\\sum F_y")
-            }
-            Equation::Forces { axis: Axis::Along(column), .. } => {
-                let symbol = &self.column(column).symbol;
-                Fragment::math(
-                    format!("ΣF along {symbol}"),
-                    format!("\\textstyle\\sum F_{{\\parallel {}}}", latex_symbol(symbol)),
-                )
-            }
-            Equation::Forces { axis: Axis::Across(column), .. } => {
-                let symbol = &self.column(column).symbol;
-                Fragment::math(
-                    format!("ΣF across {symbol}"),
-                    format!("\\textstyle\\sum F_{{\\perp {}}}", latex_symbol(symbol)),
-                )
-            }
-            Equation::Moments { centre, .. } => {
-                let (arrow, latex_arrow) = match self.solved.model.schools.moment {
-                    Turn::Ccw => ("↺", "\\circlearrowleft"),
-                    Turn::Cw => ("↻", "\\circlearrowright"),
+            Sum::Moments { centre, .. } => {
+                let sense = match self.solved.model.schools.moment {
+                    Turn::Ccw => Positive::Ccw,
+                    Turn::Cw => Positive::Cw,
                 };
-                let (name, latex) = match centre {
-                    Centre::Named(point) => {
-                        let name = self.solved.model.point_name(point);
-                        (name.to_owned(), latex_name(name))
-                    }
+                let of = match centre {
+                    Centre::Named(point) => self.moment_about(self.solved.model.point_name(point)),
                     // Of sheets of space, which have words of their own.
-                    Centre::Through(..) | Centre::Meeting(..) => (String::new(), String::new()),
-                    Centre::Crossing(a, b) => {
-                        let (a, b) = (&self.column(a).symbol, &self.column(b).symbol);
-                        (format!("{a}×{b}"), format!("{}\\times {}", latex_symbol(a), latex_symbol(b)))
-                    }
+                    Centre::Through(..) | Centre::Meeting(..) => "M".into(),
+                    Centre::Crossing(a, b) => Formula::from("M").index(Formula::cross(symbol(a), symbol(b))),
                 };
-                Fragment::math(
-                    format!("{arrow} ΣM_{name}"),
-                    format!("{latex_arrow}\\ \\textstyle\\sum M_{{{latex}}}"),
-                )
+                (Some(sense), of)
             }
-        }
+        };
+        Formula::Total(Total { sense, of: of.into() })
     }
 
-    pub(crate) fn list(&self, line: &mut Vec<Fragment>, columns: &[ColumnId]) {
+    /// `M_A`
+    pub(crate) fn moment_about(&self, name: &str) -> Formula {
+        Symbol::indexed("M", name).into()
+    }
+
+    pub(crate) fn list(&self, line: &mut Vec<Inline>, columns: &[ColumnId]) {
         for (i, column) in columns.iter().enumerate() {
             if i > 0 {
-                line.push(Fragment::words(if i + 1 == columns.len() { " and " } else { ", " }));
+                line.push(Inline::words(if i + 1 == columns.len() { " and " } else { ", " }));
             }
-            line.push(Fragment::symbol(&self.column(*column).symbol));
+            line.push(Inline::symbol(&self.column(*column).symbol));
         }
     }
 

@@ -10,6 +10,8 @@ pub use forces::{PageForceRow, PageForces};
 pub use slopes::{PageEndLine, PageEquation, PageSlopes};
 pub use table::{PageCell, PageProp, PageRow, PageTable, RowKind};
 
+use crate::formula::Number;
+use crate::inline::Inline;
 use crate::numbers::minus;
 use helvek_core::Checks;
 use helvek_core::answers::Publisher;
@@ -52,7 +54,7 @@ pub struct PageStiff {
     /// By what each case of sway is multiplied.
     pub scale: Vec<String>,
     /// How the equations for these are written.
-    pub balance: Vec<String>,
+    pub balance: Vec<Vec<Inline>>,
     /// The moments in the end, by the method that is shown.
     pub moments: Vec<String>,
     /// The exact ones with lengths kept.
@@ -338,7 +340,12 @@ impl Stiff<'_> {
     }
 
     fn figure(&self, value: f64) -> String {
-        minus(&figures::rounded(value, self.solved.model.schools.figures.max(4)))
+        self.number(value).text
+    }
+
+    /// A number as it stands in the working.
+    fn number(&self, value: f64) -> Number {
+        Number::rounded(value, self.solved.model.schools.figures.max(4))
     }
 
     fn end(&self, k: usize) -> PageEnd {

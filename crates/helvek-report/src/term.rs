@@ -1,7 +1,7 @@
 //! The terms of a sum as they are printed, with as many figures as it takes to add up.
 
-use crate::agree::{agreeing, read};
-use crate::fragment::{Fragment, latex_symbol};
+use crate::agree::agreeing;
+use crate::formula::{Formula, Number, Source, Symbol, read};
 use crate::lines::PageTerm;
 use crate::step::Wording;
 use helvek_core::equilibrium::{ColumnId, ColumnKind};
@@ -21,71 +21,13 @@ struct Hand {
 }
 
 impl Hand {
-    fn plain(&self, value: f64) -> String {
-        figures::plain(value, self.digits + self.more)
+    fn plain(&self, value: f64) -> Number {
+        Number::plain(value, self.digits + self.more)
     }
 
     /// Carried with one figure more than it is reported with.
-    fn carried(&self, value: f64) -> String {
-        figures::plain(value, self.digits + 1 + self.more)
-    }
-}
-
-/// A product of numbers as it is printed, and what it comes to as printed.
-#[derive(Default)]
-struct Product {
-    text: String,
-    latex: String,
-    factors: usize,
-    shared: bool,
-    value: f64,
-}
-
-impl Product {
-    fn new() -> Self {
-        Self { value: 1.0, ..Self::default() }
-    }
-
-    /// A further factor; the first stands bare, the others in brackets.
-    fn times(&mut self, text: &str, latex: &str, value: f64) {
-        match self.factors {
-            0 => {
-                self.text.push_str(text);
-                self.latex.push_str(latex);
-            }
-            1 if self.shared => {
-                self.text.extend([" ", text]);
-                self.latex.extend(["\\,", latex]);
-            }
-            _ => {
-                self.text.extend([" (", text, ")"]);
-                self.latex.extend(["\\,(", latex, ")"]);
-            }
-        }
-        self.factors += 1;
-        self.value *= value;
-    }
-
-    fn number(&mut self, text: String) {
-        let value = read(&text);
-        self.times(&text, &text, value);
-    }
-
-    /// How much of a size counts, before it; nothing for all of it.
-    fn share(&mut self, profile: Profile) {
-        let [part, whole] = profile.sort().share;
-        if part != whole {
-            self.shared = true;
-            let text = if [part, whole] == [1, 2] { "½".into() } else { format!("{part}/{whole}") };
-            self.times(&text, &format!("\\tfrac{part}{whole}"), profile.share());
-        }
-    }
-
-    /// What stands behind the factors without brackets of its own.
-    fn behind(&mut self, text: &str, latex: &str, value: f64) {
-        self.text.push_str(text);
-        self.latex.push_str(latex);
-        self.value *= value;
+    fn carried(&self, value: f64) -> Number {
+        Number::plain(value, self.digits + 1 + self.more)
     }
 }
 
@@ -107,16 +49,16 @@ impl Wording<'_> {
     }
 
     /// The terms of a line with what is said of each, once their numbers have been settled.
-    fn worded(&self, line: &Line, written: Vec<Product>) -> Vec<PageTerm> {
-        let terms = line.terms.iter().zip(written).enumerate();
-        terms.map(|(i, (term, product))| self.term(term, i == 0, product)).collect()
+    fn worded(&self, line: &Line, written: Vec<Formula>) -> Vec<PageTerm> {
+        line.terms.iter().zip(written).map(|(term, product)| self.term(term, product)).collect()
     }
 
     /// Whether printed numbers add up: the products of the known terms, and those of the unknowns with their printed results.
-    fn agrees(&self, line: &Line, written: &[Product], found: &[(ColumnId, f64)]) -> bool {
+    fn agrees(&self, line: &Line, written: &[Formula], found: &[(ColumnId, f64)]) -> bool {
         let digits = self.digits();
         let (mut sum, mut slack, mut largest) = (0.0, 0.0, 0.0f64);
-        for (term, value) in line.terms.iter().zip(written.iter().map(|product| product.value)) {
+        for (term, product) in line.terms.iter().zip(written) {
+            let value = if term.sign < 0.0 { -product.value() } else { product.value() };
             let unknown = match (term.of, term.size) {
                 (TermOf::Column(id), Size::Unknown | Size::Sought { found: None, .. }) => Some(id),
                 _ => None,
@@ -151,8 +93,8 @@ impl Wording<'_> {
         }
     }
 
-    /// The products of a line's terms, each with what it comes to as it is printed: of an unknown, what it is multiplied by.
-    fn written(&self, line: &Line, more: u8) -> Vec<Product> {
+    /// The products of a line's terms, without their signs.
+    fn written(&self, line: &Line, more: u8) -> Vec<Formula> {
         let (arm, couple) = match line.equation {
             Equation::Moments { .. } => self.solved.model.units.moment_sums(),
             Equation::Forces { .. } => {
@@ -164,99 +106,79 @@ impl Wording<'_> {
         line.terms.iter().map(|term| self.product(term, &hand)).collect()
     }
 
-    fn product(&self, term: &Term, hand: &Hand) -> Product {
+    fn product(&self, term: &Term, hand: &Hand) -> Formula {
         let units = &self.solved.model.units;
         let per_length = units.force.per(&units.length);
-        let length = |metres: f64| hand.plain(units.length.from_si(metres));
-        let mut product = Product::new();
-        let symbol = |product: &mut Product| {
-            if let TermOf::Column(id) = term.of {
-                let symbol = &self.column(id).symbol;
-                product.times(&symbol.to_string(), &latex_symbol(symbol), 1.0);
-            }
+        let length = |metres: f64| hand.plain(units.length.from_si(metres)).into();
+        // How much of a size counts, before it; nothing for all of it.
+        let share = |profile: Profile| {
+            let [part, whole] = profile.sort().share;
+            (part != whole).then_some(Formula::Share([part, whole]))
         };
+        let mut factors: Vec<Formula> = Vec::new();
         match term.size {
-            Size::Force(v) => product.number(hand.plain(units.force.from_si(v))),
-            Size::Couple(v) => product.number(hand.plain(hand.couple.from_si(v))),
+            Size::Force(v) => factors.push(hand.plain(units.force.from_si(v)).into()),
+            Size::Couple(v) => factors.push(hand.plain(hand.couple.from_si(v)).into()),
             Size::Resultant { profile, intensity, over } => {
-                product.share(profile);
-                product.number(hand.plain(per_length.from_si(intensity)));
-                product.number(length(over));
+                factors.extend(share(profile));
+                factors.extend([hand.plain(per_length.from_si(intensity)).into(), length(over)]);
             }
             Size::Mass { mass, gravity } => {
-                product.number(hand.plain(units.mass.from_si(mass)));
-                product.number(hand.plain(gravity_in(units, gravity)));
+                let gravity = hand.plain(gravity_in(units, gravity));
+                factors.extend([hand.plain(units.mass.from_si(mass)).into(), gravity.into()]);
             }
             Size::Sought { profile, found, over } => {
-                product.share(profile);
-                match found {
-                    Some(v) => product.number(hand.carried(per_length.from_si(v))),
-                    None => symbol(&mut product),
-                }
-                product.number(length(over));
+                factors.extend(share(profile));
+                factors.extend(match found {
+                    Some(v) => Some(hand.carried(per_length.from_si(v)).from(self.source(term.of)).into()),
+                    None => self.unknown(term.of),
+                });
+                factors.push(length(over));
             }
             Size::Found(v) => {
                 let unit = match term.of {
                     TermOf::Column(id) if self.column(id).kind == ColumnKind::Couple => &hand.couple,
                     _ => &units.force,
                 };
-                product.number(hand.carried(unit.from_si(v)));
+                factors.push(hand.carried(unit.from_si(v)).from(self.source(term.of)).into());
             }
-            Size::Unknown => symbol(&mut product),
+            Size::Unknown => factors.extend(self.unknown(term.of)),
         }
-        let angle = |radians: f64| hand.plain(radians.to_degrees());
-        match term.projection {
-            Projection::Whole => {}
-            Projection::Cos(a) => {
-                let a = angle(a);
-                product.behind(
-                    &format!(" cos {a}°"),
-                    &format!("\\cos {a}^{{\\circ}}"),
-                    read(&a).to_radians().cos(),
-                );
-            }
-            Projection::Sin(a) => {
-                let a = angle(a);
-                product.behind(
-                    &format!(" sin {a}°"),
-                    &format!("\\sin {a}^{{\\circ}}"),
-                    read(&a).to_radians().sin(),
-                );
-            }
-            Projection::Cosine(part) => {
-                let part = figures::rounded(part, hand.digits + hand.more);
-                product.behind(&format!(" ({part})"), &format!("\\,({part})"), read(&part));
-            }
+        let angle = |radians: f64| Number::degrees(radians, hand.digits + hand.more);
+        factors.extend(match term.projection {
+            Projection::Whole => None,
+            Projection::Cos(a) => Some(Formula::Cos(angle(a))),
+            Projection::Sin(a) => Some(Formula::Sin(angle(a))),
+            Projection::Cosine(part) => Some(Number::rounded(part, hand.digits + hand.more).into()),
+        });
+        factors.extend(term.arm.map(|arm| hand.plain(hand.arm.from_si(arm.length)).into()));
+        match factors.len() {
+            1 => factors.remove(0),
+            _ => Formula::Put(factors),
         }
-        if let Some(arm) = term.arm {
-            let arm = hand.plain(hand.arm.from_si(arm.length));
-            product.behind(&format!(" ({arm})"), &format!("\\,({arm})"), read(&arm));
-        }
-        if term.sign < 0.0 {
-            product.value = -product.value;
-        }
-        product
     }
 
-    fn term(&self, term: &Term, first: bool, Product { text, latex, .. }: Product) -> PageTerm {
-        let sign = match (term.sign < 0.0, first) {
-            (true, _) => "−",
-            (false, true) => "",
-            (false, false) => "+",
-        };
-        // A sign at the start of a formula is set without the space it needs between two terms.
-        let sign_latex = match sign {
-            "−" if first => "-",
-            "−" => "-\\,",
-            "+" => "+\\,",
-            _ => "",
-        };
+    /// The symbol of an unknown; nothing for what is known.
+    pub(crate) fn unknown(&self, of: TermOf) -> Option<Formula> {
+        match of {
+            TermOf::Column(id) => Some(Symbol::unknown(&self.column(id).symbol, self.column_mark(id)).into()),
+            TermOf::Action(_) => None,
+        }
+    }
+
+    /// Where the value of something known comes from.
+    fn source(&self, of: TermOf) -> Source {
+        match of {
+            TermOf::Column(id) => self.step_of.get(&id).map_or(Source::Solution, |step| Source::Step(*step)),
+            TermOf::Action(_) => Source::Given,
+        }
+    }
+
+    fn term(&self, term: &Term, formula: Formula) -> PageTerm {
         PageTerm {
             of: self.mark(term.of),
-            fragment: Fragment::math(
-                if sign.is_empty() { text } else { format!("{sign} {text}") },
-                format!("{sign_latex}{latex}"),
-            ),
+            less: term.sign < 0.0,
+            formula,
             says: self.says(term),
             arm: term.arm.map(|arm| self.arm(arm)),
             space_arm: self.space_arm(term.arm),

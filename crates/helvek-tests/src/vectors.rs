@@ -71,13 +71,14 @@ fn product(line: &str, figures: usize) -> Result<(), String> {
     Ok(())
 }
 
-/// `u_CT: from C to T (0.1, −0.9, 2.1) m, length 2.2869: 0.0437 i − 0.394 j + 0.918 k`
+/// `u_CT = r_CT/r = (0.1, −0.9, 2.1) m/2.2869 m = 0.0437 i − 0.394 j + 0.918 k`
 fn unit(line: &str, figures: usize) -> Result<(), String> {
     let unread = || format!("cannot be read: {line}");
-    let (head, along) = line.rsplit_once(": ").ok_or_else(unread)?;
-    let (head, length) = head.rsplit_once(", length ").ok_or_else(unread)?;
-    let (_, way) = head.rsplit_once(" (").ok_or_else(unread)?;
-    let (way, _) = way.split_once(')').ok_or_else(unread)?;
+    let line = line.strip_suffix("   (rounding)").unwrap_or(line);
+    let [_, _, quotient, along] = line.split(" = ").collect::<Vec<_>>()[..] else { return Err(unread()) };
+    let (way, rest) = quotient.trim_start_matches('(').split_once(") ").ok_or_else(unread)?;
+    let (unit, length) = rest.split_once('/').ok_or_else(unread)?;
+    let length = length.strip_suffix(unit).ok_or_else(unread)?.trim_end();
     let way: Vec<f64> =
         way.split(", ").filter_map(|word| number(word, figures)).map(|number| number.value).collect();
     let length = number(length, figures).ok_or_else(unread)?.value;
@@ -127,7 +128,7 @@ pub fn vectors(text: &str, figures: usize) -> Result<usize, String> {
         if line.contains("r × F = ") {
             product(line, figures)?;
             count += 1;
-        } else if line.contains(", length ") && line.trim_start().starts_with("u_") {
+        } else if line.trim_start().starts_with("u_") && line.contains(" = r_") {
             unit(line, figures)?;
             count += 1;
         } else if line.ends_with("constant") {
@@ -157,9 +158,8 @@ mod tests {
         let product = |z: &str| format!("r × F = (0.6 i + 1.5 j) × (C_z (1.00 k)) = C_z ({z} i − 0.600 j)");
         assert_eq!(vectors(&product("1.50"), 3), Ok(1));
         assert!(vectors(&product("1500"), 3).is_err());
-        let way = |k: &str| {
-            format!("u_CT: from C to T (0.1, −0.9, 2.1) m, length 2.2869: 0.0437 i − 0.394 j + {k} k")
-        };
+        let way =
+            |k: &str| format!("u_CT = r_CT/r = (0.1, −0.9, 2.1) m/2.2869 m = 0.0437 i − 0.394 j + {k} k");
         assert_eq!(vectors(&way("0.918"), 3), Ok(1));
         assert!(vectors(&way("0.981"), 3).is_err());
         let table = |b: &str| {

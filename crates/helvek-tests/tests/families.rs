@@ -3,6 +3,7 @@
 use helvek_core::model;
 use helvek_core::sheet::{self, Find, InsideBy, Method, School, Sheet, SpaceKind, Syntax};
 use helvek_core::solution;
+use helvek_report::formula::{Formula, latex};
 use helvek_report::page::Page;
 use helvek_report::text;
 use helvek_tests::FAMILIES;
@@ -10,6 +11,7 @@ use helvek_tests::chains::chains;
 use helvek_tests::hand::hand;
 use helvek_tests::printed::adds_up;
 use helvek_tests::vectors::vectors;
+use serde::Deserialize;
 
 #[test]
 fn fixed_seeds_of_every_family() {
@@ -121,13 +123,11 @@ fn numbers(text: &str) -> Vec<String> {
     words.map(|word| word.trim_matches('.').to_owned()).filter(|word| !word.is_empty()).collect()
 }
 
-fn formulas(value: &serde_json::Value, found: &mut Vec<[String; 2]>) {
-    if let (Some(text), Some(latex)) = (value["text"].as_str(), value["latex"].as_str()) {
-        found.push([text.to_owned(), latex.to_owned()]);
-    }
-    match value {
-        serde_json::Value::Array(items) => items.iter().for_each(|item| formulas(item, found)),
-        serde_json::Value::Object(fields) => fields.values().for_each(|field| formulas(field, found)),
+fn formulas(value: &serde_json::Value, found: &mut Vec<Formula>) {
+    match (Formula::deserialize(value), value) {
+        (Ok(formula), _) => found.push(formula),
+        (_, serde_json::Value::Array(items)) => items.iter().for_each(|item| formulas(item, found)),
+        (_, serde_json::Value::Object(fields)) => fields.values().for_each(|field| formulas(field, found)),
         _ => {}
     }
 }
@@ -142,7 +142,8 @@ fn formulas_say_in_latex_what_they_say_in_text() {
         let page = serde_json::to_value(Page::of(&solution::solve(built.model))).unwrap();
         let mut found = Vec::new();
         formulas(&page, &mut found);
-        for [text, latex] in found {
+        for formula in found {
+            let (text, latex) = (formula.to_string(), latex(&formula));
             let sorted = |text: &str| {
                 let mut all = numbers(text);
                 all.sort();

@@ -73,7 +73,10 @@ fn an_unstable_model_shows_its_motion_and_cures_in_every_format() {
     let text = String::from_utf8(solve(&square(""), "text").stdout).unwrap();
     assert!(text.contains("Unstable.") && text.contains("What would hold it: "), "{text}");
     let markdown = String::from_utf8(solve(&square(""), "markdown").stdout).unwrap();
-    assert!(markdown.contains("**Unstable.**") && markdown.contains("- What would hold it: "), "{markdown}");
+    assert!(
+        markdown.contains("**Unstable.**") && markdown.contains("- **What would hold it:** "),
+        "{markdown}"
+    );
     let answers = json(&solve(&square(""), "json"));
     let bodies = answers["free_motion"]["bodies"].as_array().unwrap();
     // The top sways to the right, where it is pushed.

@@ -8,6 +8,7 @@ use helvek_core::solution::{self, Solved};
 use helvek_figure::{
     ArrowRole, Mark, Scene, SolidScene, Spin, mark_unclear, outline, pieces, scene, scene_of_state, thumbnail,
 };
+use helvek_report::document::{Chapter, Role};
 use helvek_report::page::Page;
 
 fn solved(body: &str) -> Solved {
@@ -62,14 +63,13 @@ fn every_term_of_every_example_has_its_mark() {
         let text = std::fs::read_to_string(entry.unwrap().path()).unwrap();
         let solved = solution::solve(model::build(&sheet::read(&text, Syntax::Toml)).model);
         let (scene, page) = (scene(&solved), Page::of(&solved));
-        let lines = page.steps.iter().flat_map(|s| &s.lines).flat_map(|l| &l.terms);
-        let terms = lines.chain(page.checks.iter().flat_map(|c| &c.terms));
+        let terms = page.chapters.iter().flat_map(Chapter::equations).flat_map(|equation| &equation.terms);
         let pieces = pieces(&solved, &scene, &[]);
         let exerted = |of: &Id| {
             let mut marks = pieces.iter().flat_map(|piece| &piece.marks);
             marks.any(|mark| matches!(mark, Mark::Exerted { column, .. } if column == of))
         };
-        let results = page.steps.iter().flat_map(|s| &s.results).map(|r| &r.unknown);
+        let results = page.steps().flat_map(|step| step.lines(Role::Result)).map(|line| &line.of);
         let all: Vec<&Id> =
             terms.map(|term| &term.of).chain(results).map(|of| of.as_ref().unwrap()).collect();
         if let Some(solid) = &scene.solid {

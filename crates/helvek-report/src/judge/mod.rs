@@ -9,7 +9,7 @@ mod unchecked;
 pub use pins::{PinLine, RequiredLine};
 pub use sections::SectionLine;
 
-use crate::fragment::Fragment;
+use crate::inline::Inline;
 use helvek_core::Checks;
 use helvek_core::answers::Publisher;
 use helvek_core::id::Id;
@@ -70,7 +70,7 @@ pub struct JudgedLine {
     /// Under which loads, and where.
     pub place: Option<String>,
     /// How the figure comes about, conversions first.
-    pub working: Vec<Fragment>,
+    pub working: Vec<Vec<Inline>>,
     /// The limit behind it, where one is stated, to be changed.
     pub stated: Option<StatedLine>,
 }

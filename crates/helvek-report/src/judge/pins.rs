@@ -1,16 +1,16 @@
 //! Plated pins in words: what each plane and each plate carries, which diameter each criterion asks for, what is chosen.
 
 use super::Judging;
-use crate::agree::{agreeing, comes_to, marked, read};
-use crate::fragment::{Fragment, latex_unit};
+use crate::agree::{agreeing, comes_to, marked};
+use crate::formula::{Formula, Number, Source};
+use crate::inline::Inline;
 use helvek_core::answers::Publisher;
 use helvek_core::id::Id;
 use helvek_core::judge::{Criterion, Required, SizedPin, Subject};
 use helvek_core::model::Stock;
-use helvek_core::units::figures;
+use helvek_core::units::{Unit, figures};
 use schemars::JsonSchema;
 use serde::Serialize;
-use std::f64::consts::PI;
 
 /// A plated pin.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
@@ -33,7 +33,7 @@ pub struct RequiredLine {
     /// `bearing in lever`
     pub title: String,
     /// How it comes about.
-    pub working: Fragment,
+    pub working: Vec<Inline>,
     /// `17.7 mm`
     pub diameter: String,
     /// It asks for the largest.
@@ -141,43 +141,36 @@ impl Judging<'_> {
     }
 
     /// `d = F/(t·σ) = 7.41 kN/(6 mm·233.3 MPa) = 5.29 mm`
-    fn required_diameter(&self, pin: usize, required: &Required) -> Fragment {
+    fn required_diameter(&self, pin: usize, required: &Required) -> Vec<Inline> {
         let units = &self.solved.model.units;
         let [f_unit, s_unit, d_unit] = [&units.force, &units.stress, &units.section];
-        let result = d_unit.from_si(required.diameter);
-        let d = figures::rounded(result, self.digits);
         let thickness = match required.by {
             Criterion::Bearing { plate } => Some(self.solved.model.plated[pin].plates[plate].thickness),
             Criterion::Shear { .. } => None,
         };
-        let ((force, most, t), differs) = agreeing(|more| {
-            let force = figures::rounded(f_unit.from_si(required.force), self.digits + more);
-            let most = figures::plain(s_unit.from_si(required.most), self.digits + more);
-            let t = thickness.map(|t| figures::plain(d_unit.from_si(t), self.digits + more));
-            let [f, s] = [f_unit.to_si(read(&force)), s_unit.to_si(read(&most))];
-            let printed = match &t {
-                Some(t) => f / (d_unit.to_si(read(t)) * s),
-                None => (4.0 * f / (PI * s)).sqrt(),
-            };
-            let agrees = comes_to(d_unit.from_si(printed), result, result, self.digits);
-            ((force, most, t), agrees)
-        });
-        let [f_unit, s_unit, d_unit] = [f_unit, s_unit, d_unit].map(|unit| unit.symbol.as_str());
-        let [f_latex, s_latex, d_latex] = [f_unit, s_unit, d_unit].map(latex_unit);
-        let formula = match t {
-            None => Fragment::math(
-                format!("d = √(4·V/(π·τ)) = √(4·{force} {f_unit}/(π·{most} {s_unit})) = {d} {d_unit}"),
-                format!(
-                    "d = \\sqrt{{\\frac{{4V}}{{\\pi\\tau}}}} = \\sqrt{{\\frac{{4 \\cdot {force}\\;{f_latex}}}{{\\pi \\cdot {most}\\;{s_latex}}}}} = {d}\\;{d_latex}"
-                ),
-            ),
-            Some(t) => Fragment::math(
-                format!("d = F/(t·σ) = {force} {f_unit}/({t} {d_unit}·{most} {s_unit}) = {d} {d_unit}"),
-                format!(
-                    "d = \\frac{{F}}{{t\\sigma}} = \\frac{{{force}\\;{f_latex}}}{{{t}\\;{d_latex} \\cdot {most}\\;{s_latex}}} = {d}\\;{d_latex}"
-                ),
-            ),
+        let bearing = |f: Formula, t, s| Formula::over(f, Formula::product([t, s]));
+        let shear = |f, s| {
+            let below = Formula::product(["π".into(), s]);
+            Formula::Root(Formula::over(Formula::product([4.into(), f]), below).into())
         };
-        marked(formula, differs)
+        let result = d_unit.from_si(required.diameter);
+        let (numbers, differs) = agreeing(|more| {
+            let figures = self.digits + more;
+            let plain = |si, unit: &Unit| Number::plain(unit.from_si(si), figures).unit(unit).into();
+            let force = Number::rounded(f_unit.from_si(required.force), figures).unit(f_unit);
+            let (force, most) = (force.from(Source::Solution).into(), plain(required.most, s_unit));
+            let numbers = match thickness {
+                Some(t) => bearing(force, plain(t, d_unit), most),
+                None => shear(force, most),
+            };
+            let agrees = comes_to(d_unit.from_si(numbers.value()), result, result, self.digits);
+            (numbers, agrees)
+        });
+        let formula = match thickness {
+            Some(_) => bearing("F".into(), "t".into(), "σ".into()),
+            None => shear("V".into(), "τ".into()),
+        };
+        let d = Number::rounded(result, self.digits).unit(d_unit).from(Source::Result);
+        marked(vec![Formula::Equal(vec!["d".into(), formula, numbers, d.into()]).into()], differs)
     }
 }

@@ -1,8 +1,9 @@
 //! The method of forces: what is let go, how far it opens, and what closes it again.
 
 use super::Stiff;
-use super::table::{below, typeset};
-use crate::fragment::Fragment;
+use super::table::below;
+use crate::formula::{Addend, Formula, Source, Symbol};
+use crate::inline::Inline;
 use helvek_core::equilibrium::{ColumnKind, ColumnOf};
 use helvek_core::id::{Id, Kind};
 use helvek_core::redundant::{ForceMethod, Redundant};
@@ -17,9 +18,9 @@ pub struct PageForces {
     /// The marks of these, in the same order.
     pub of: Vec<Option<Id>>,
     /// δ₁₀ + δ₁₁ X₁ = 0, with numbers.
-    pub equations: Vec<Fragment>,
+    pub equations: Vec<Vec<Inline>>,
     /// What they come to.
-    pub values: Vec<Fragment>,
+    pub values: Vec<Vec<Inline>>,
     /// The moments under the loads alone, then under one of each, per end.
     pub rows: Vec<PageForceRow>,
 }
@@ -60,6 +61,7 @@ impl Stiff<'_> {
         let unit = |redundant: &Redundant| if couple(redundant) { &units.moment } else { &units.force };
         let count = method.values.len();
         let index = |k: usize| below(&(k + 1).to_string());
+        let symbol = |k: usize| Formula::from(Symbol::indexed("X", &index(k)));
         // Work of one sheet unit of the i-th: δ₁₀ in length (or rad), δᵢⱼ per unit of the j-th; with ratios alone times EI.
         let equations = (0..count)
             .map(|i| {
@@ -68,14 +70,24 @@ impl Stiff<'_> {
                 let to = own / (units.force.factor * units.length.factor);
                 let by = if couple(&method.redundants[i]) { to } else { 1.0 / units.length.factor };
                 let by = by / self.one_ei();
-                let mut line = self.figure(method.gaps[i] * by);
-                for j in 0..count {
+                let part = |value: f64, behind: Option<Formula>| {
+                    let size = Formula::from(self.number(value.abs()));
+                    let of = match behind {
+                        Some(unknown) => Formula::product([size, unknown]),
+                        None => size,
+                    };
+                    Addend { less: value < 0.0, of }
+                };
+                let mut sum = vec![part(method.gaps[i] * by, None)];
+                sum.extend((0..count).map(|j| {
                     let value = method.flexibility[i][j] * by * unit(&method.redundants[j]).factor;
-                    let sign = if value < 0.0 { "−" } else { "+" };
-                    line.push_str(&format!(" {sign} {} X{}", self.figure(value.abs()), index(j)));
+                    part(value, Some(symbol(j)))
+                }));
+                let mut line = vec![Formula::Equal(vec![Formula::Sum(sum), 0.into()]).into()];
+                if self.relative() {
+                    line.push(Inline::words(" , times 1/EI"));
                 }
-                let times = if self.relative() { " , times 1/EI" } else { "" };
-                typeset(&format!("{line} = 0{times}"))
+                line
             })
             .collect();
         let values = method
@@ -85,12 +97,15 @@ impl Stiff<'_> {
             .enumerate()
             .map(|(k, (redundant, value))| {
                 let unit = unit(redundant);
-                let shown = self.figure(unit.from_si(*value));
-                let name = match redundant {
-                    Redundant::Column(_) => format!(" = {}", named(redundant)),
-                    Redundant::Cut(..) => String::new(),
+                let shown = self.number(unit.from_si(*value)).unit(unit).from(Source::Result).into();
+                let named = match redundant {
+                    Redundant::Column(id) => {
+                        Some(Symbol::unknown(&solved.full.column(*id).symbol, of(redundant)).into())
+                    }
+                    Redundant::Cut(..) => None,
                 };
-                typeset(&format!("X{}{name} = {shown} {}", index(k), unit.symbol))
+                let same = std::iter::once(symbol(k)).chain(named).chain([shown]);
+                vec![Formula::Equal(same.collect()).into()]
             })
             .collect();
         let mut rows =

@@ -1,75 +1,87 @@
-//! What a page says of stiffness as tables and lines, for documents that are read from top to bottom.
+//! What a page says of stiffness, for documents that are read from top to bottom.
 
-use super::PageStiff;
-use crate::fragment::Fragment;
-
-/// A table: its title, then rows with their labels; the first row names the columns.
-pub(crate) struct List {
-    pub(crate) title: String,
-    pub(crate) rows: Vec<(String, Vec<String>)>,
-}
+use super::{PageEnd, PageStiff};
+use crate::document::{Block, Chapter, Line, Part, Role, Table};
+use crate::formula::Formula;
+use crate::inline::Inline;
 
 impl PageStiff {
-    /// Sentences: why there is nothing, or what it rests on.
-    pub(crate) fn sentences(&self) -> impl Iterator<Item = &String> {
-        self.refused.iter().chain(&self.says).chain(&self.inapplicable).chain(&self.forces_not)
+    /// Sentences, the tables of the method that is shown, its equations, and where its differences come from.
+    pub(crate) fn chapter(&self) -> Chapter {
+        let sentences = self.refused.iter().chain(&self.says).chain(&self.inapplicable);
+        let mut blocks: Vec<Block> = sentences.chain(&self.forces_not).cloned().map(Block::item).collect();
+        for (title, table) in self.tables_by_title() {
+            let title = format!("{title} ({}, {} positive)", self.unit, self.sense);
+            blocks.extend([Line::words(Role::Heading, title).into(), Block::Table(table)]);
+        }
+        let lines = self.lines();
+        if !lines.is_empty() {
+            blocks.push(Line::words(Role::Heading, "Equations").into());
+        }
+        blocks.extend(lines.into_iter().map(|says| Line::new(Role::Item, says).into()));
+        Chapter { part: Part::Stiffness, title: "Stiffness".into(), blocks }
     }
 
     /// The tables of the method that is shown, then the moments it comes to beside the exact ones.
-    pub(crate) fn lists(&self) -> Vec<List> {
-        let named = |title: &str| format!("{title} ({}, {} positive)", self.unit, self.sense);
-        let mut lists = Vec::new();
-        for table in &self.tables {
-            let columns = |of: fn(&super::PageEnd) -> &String| {
-                self.columns.iter().map(|k| of(&self.ends[*k]).clone()).collect::<Vec<_>>()
-            };
+    fn tables_by_title(&self) -> Vec<(&str, Table)> {
+        let row = |name: &str, cells: &mut dyn Iterator<Item = String>| {
+            std::iter::once(name.to_owned()).chain(cells).collect::<Vec<String>>()
+        };
+        let table = |rows: Vec<Vec<String>>| {
+            let head: Vec<&str> = rows[0].iter().map(String::as_str).collect();
+            Table::of_words(&head, rows[1..].iter().cloned())
+        };
+        let mut tables = Vec::new();
+        for one in &self.tables {
+            let columns =
+                |of: fn(&PageEnd) -> &String| self.columns.iter().map(move |k| of(&self.ends[*k]).clone());
             let mut rows = vec![
-                ("end".to_owned(), columns(|end| &end.name)),
-                ("share".to_owned(), columns(|end| &end.factor)),
+                row("end", &mut columns(|end| &end.name)),
+                row("share", &mut columns(|end| &end.factor)),
             ];
-            let cells = |row: &super::PageRow| row.cells.iter().map(|cell| cell.text.clone()).collect();
-            rows.extend(table.rows.iter().map(|row| (row.label.clone(), cells(row))));
-            lists.push(List { title: named(&table.title), rows });
+            rows.extend(
+                one.rows.iter().map(|of| row(&of.label, &mut of.cells.iter().map(|cell| cell.text.clone()))),
+            );
+            tables.push((&one.title[..], table(rows)));
         }
         if self.ends.is_empty() {
-            return lists;
+            return tables;
         }
-        let ends = || ("end".to_owned(), self.ends.iter().map(|end| end.name.clone()).collect::<Vec<_>>());
+        let ends = || row("end", &mut self.ends.iter().map(|end| end.name.clone()));
         if let Some(forces) = &self.forces {
-            let mut rows = vec![ends()];
-            rows.extend(forces.rows.iter().map(|row| (row.label.clone(), row.cells.clone())));
-            lists.push(List { title: named("By the forces that are too many"), rows });
+            let states = forces.rows.iter().map(|of| row(&of.label, &mut of.cells.iter().cloned()));
+            let rows = std::iter::once(ends()).chain(states).collect();
+            tables.push(("By the forces that are too many", table(rows)));
         }
-        // A method that does not apply has found nothing.
         let mut rows = vec![ends()];
+        // A method that does not apply has found nothing.
         if !self.moments.is_empty() {
-            rows.push(("by hand".to_owned(), self.moments.clone()));
+            rows.push(row("by hand", &mut self.moments.iter().cloned()));
         }
-        rows.push(("exact".to_owned(), self.exact.clone()));
-        lists.push(List { title: named("Moments in the end"), rows });
-        lists
+        rows.push(row("exact", &mut self.exact.iter().cloned()));
+        tables.push(("Moments in the end", table(rows)));
+        tables
     }
 
     /// Equations and what they come to, one a line, and where the difference from what is exact comes from.
-    pub(crate) fn lines(&self) -> Vec<Fragment> {
-        let mut lines = Vec::new();
+    fn lines(&self) -> Vec<Vec<Inline>> {
+        let mut lines: Vec<Vec<Inline>> = Vec::new();
+        let alone = |formula: &Formula| vec![Inline::Formula(formula.clone())];
         if let Some(slopes) = &self.slopes {
-            lines.extend(slopes.ends.iter().map(|end| end.line.clone()));
-            lines.extend(slopes.equations.iter().map(|equation| equation.line.clone()));
-            lines.extend(slopes.values.iter().cloned());
+            lines.extend(slopes.ends.iter().map(|end| alone(&end.line)));
+            lines.extend(slopes.equations.iter().map(|equation| alone(&equation.line)));
+            lines.extend(slopes.values.iter().map(alone));
         }
         if let Some(forces) = &self.forces {
             lines.extend(forces.equations.iter().chain(&forces.values).cloned());
         }
-        lines.extend(self.balance.iter().map(Fragment::words));
+        lines.extend(self.balance.iter().cloned());
+        let mut words = Vec::new();
         if !self.scale.is_empty() {
-            lines.push(Fragment::words(format!("so c = {}", self.scale.join(", "))));
+            words.push(format!("so c = {}", self.scale.join(", ")));
         }
-        lines.extend(
-            self.compared
-                .iter()
-                .map(|line| Fragment::words(format!("Difference from {}: {}", line.from, line.says))),
-        );
+        words.extend(self.compared.iter().map(|of| format!("Difference from {}: {}", of.from, of.says)));
+        lines.extend(words.into_iter().map(|words| vec![Inline::Words(words)]));
         lines
     }
 }

@@ -1,8 +1,7 @@
 //! Slopes and deflections: each end moment as a sum, then the equations.
 
 use super::Stiff;
-use super::table::typeset;
-use crate::fragment::Fragment;
+use crate::formula::{Addend, Formula, Source, Symbol};
 use helvek_core::redundant::Unknown;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -15,7 +14,7 @@ pub struct PageSlopes {
     /// An equation for each unknown.
     pub equations: Vec<PageEquation>,
     /// What they come to.
-    pub values: Vec<Fragment>,
+    pub values: Vec<Formula>,
 }
 
 /// The moment of an end by the unknowns.
@@ -24,7 +23,7 @@ pub struct PageEndLine {
     /// The place of the end.
     pub end: usize,
     /// `M_BA = −16.00 + 1.000 θ_B`
-    pub line: Fragment,
+    pub line: Formula,
 }
 
 /// An equation with what it says.
@@ -33,21 +32,21 @@ pub struct PageEquation {
     /// `Moments of the joint B`
     pub title: String,
     /// With its numbers.
-    pub line: Fragment,
+    pub line: Formula,
 }
 
 impl Stiff<'_> {
-    fn unknown(&self, unknown: Unknown) -> String {
+    fn unknown(&self, unknown: Unknown) -> Formula {
         let frame = &self.hand.frame;
-        let ei = if self.relative() { "EI" } else { "" };
-        match unknown {
-            Unknown::Turn(joint) => format!("{ei}θ_{}", frame.joints[joint].name),
+        let symbol = match unknown {
+            Unknown::Turn(joint) => Symbol::indexed("θ", &frame.joints[joint].name),
             Unknown::Sway(sway) => {
                 // Two props may stand at one place: its name alone would be two unknowns.
                 let axis = self.sway_axis(sway).unwrap_or_default();
-                format!("{ei}Δ_{}{axis}", frame.sways[sway].at)
+                Symbol::indexed("Δ", &format!("{}{axis}", frame.sways[sway].at))
             }
-        }
+        };
+        if self.relative() { Formula::product(["EI".into(), symbol.into()]) } else { symbol.into() }
     }
 
     /// What a coefficient of an unknown is in the sheet's units: moment or force per rad or unit of length.
@@ -60,20 +59,18 @@ impl Stiff<'_> {
         }
     }
 
-    fn sum(&self, start: Option<f64>, parts: impl Iterator<Item = (f64, Unknown)>) -> String {
+    fn sum(&self, start: Option<f64>, parts: impl Iterator<Item = (f64, Unknown)>) -> Formula {
         let parts: Vec<_> = parts.collect();
         let largest = parts.iter().map(|(c, _)| c.abs()).fold(0.0, f64::max);
-        let mut line = start.map(|start| self.figure(start)).unwrap_or_default();
-        for (c, unknown) in parts.into_iter().filter(|(c, _)| c.abs() > 1e-9 * largest) {
-            let (sign, size) = (if c < 0.0 { "−" } else { "+" }, self.figure(c.abs()));
-            let name = self.unknown(unknown);
-            match (line.is_empty(), c < 0.0) {
-                (true, false) => line = format!("{size} {name}"),
-                (true, true) => line = format!("−{size} {name}"),
-                _ => line.push_str(&format!(" {sign} {size} {name}")),
-            }
-        }
-        if line.is_empty() { "0".into() } else { line }
+        let size = |value: f64| Formula::from(self.number(value.abs()));
+        let start = start.map(|start| Addend { less: start < 0.0, of: size(start) });
+        let parts = parts.into_iter().filter(|(c, _)| c.abs() > 1e-9 * largest);
+        let parts = parts.map(|(c, unknown)| Addend {
+            less: c < 0.0,
+            of: Formula::product([size(c), self.unknown(unknown)]),
+        });
+        let all: Vec<Addend> = start.into_iter().chain(parts).collect();
+        if all.is_empty() { 0.into() } else { Formula::Sum(all) }
     }
 
     pub(super) fn slopes(&self) -> PageSlopes {
@@ -87,8 +84,8 @@ impl Stiff<'_> {
                 .map(|(u, unknown)| (self.moment(self.per(method.per[k][u], *unknown)), *unknown));
             let start = Some(self.moment(method.fixed[k])).filter(|m| m.abs() > 1e-12);
             let name = self.hand.frame.end_name(*end);
-            let line = typeset(&format!("M_{name} = {}", self.sum(start, parts)));
-            ends.push(PageEndLine { end: k, line });
+            let moment = Symbol::indexed("M", &name).into();
+            ends.push(PageEndLine { end: k, line: Formula::Equal(vec![moment, self.sum(start, parts)]) });
         }
         let equations = unknowns
             .iter()
@@ -105,27 +102,31 @@ impl Stiff<'_> {
                 };
                 let parts =
                     row.iter().zip(&unknowns).map(|(c, unknown)| (self.per(*c, *unknown) * to, *unknown));
-                let line = typeset(&format!("{} = {}", self.sum(None, parts), self.figure(rhs * to + 0.0)));
-                PageEquation { title, line }
+                let right = self.number(rhs * to + 0.0).into();
+                PageEquation { title, line: Formula::Equal(vec![self.sum(None, parts), right]) }
             })
             .collect();
         let values = unknowns
             .iter()
             .zip(&method.values)
             .map(|(unknown, value)| {
-                let name = self.unknown(*unknown);
+                let result = |value: f64| self.number(value).from(Source::Result);
                 let shown = match unknown {
                     Unknown::Turn(_) => value * self.sense,
                     Unknown::Sway(_) => units.length.from_si(*value),
                 };
-                match unknown {
+                let shown: Formula = match unknown {
                     // What it is times an EI that is not known.
-                    _ if self.relative() => format!("{name} = {}", self.figure(shown / self.one_ei())),
-                    Unknown::Turn(_) => format!("{name} = {}·10⁻³ rad", self.figure(shown * 1e3)),
-                    Unknown::Sway(_) => format!("{name} = {} {}", self.figure(shown), units.length.symbol),
-                }
+                    _ if self.relative() => result(shown / self.one_ei()).into(),
+                    Unknown::Turn(_) => {
+                        let small =
+                            Formula::product([result(shown * 1e3).into(), Formula::from(10).power(-3)]);
+                        small.unit("rad")
+                    }
+                    Unknown::Sway(_) => result(shown).unit(&units.length).into(),
+                };
+                Formula::Equal(vec![self.unknown(*unknown), shown])
             })
-            .map(|text: String| typeset(&text))
             .collect();
         PageSlopes { ends, equations, values }
     }

@@ -1,7 +1,8 @@
 //! The tables of a distribution.
 
 use super::Stiff;
-use crate::fragment::{Fragment, escape, latex_name};
+use crate::formula::{Addend, Formula, Symbol};
+use crate::inline::Inline;
 use helvek_core::geometry::Vector;
 use helvek_core::redundant::{Case, End, EndKind, Table};
 use schemars::JsonSchema;
@@ -231,21 +232,24 @@ impl Stiff<'_> {
         self.hand.distribution.scale.iter().map(|c| self.figure(*c)).collect()
     }
 
-    /// `−7.31 + 27.68 c₁ = 0`
-    pub(super) fn balance(&self) -> Vec<String> {
+    /// `prop at C: −7.31 + 27.68 c₁ = 0`
+    pub(super) fn balance(&self) -> Vec<Vec<Inline>> {
         let d = &self.hand.distribution;
         let unit = &self.solved.model.units.force;
         let count = d.scale.len();
+        let size = |force: f64| Formula::from(self.number(unit.from_si(force.abs())));
         (0..count)
             .map(|j| {
-                let mut line = self.figure(unit.from_si(d.tables[0].props[j]));
-                for k in 0..count {
-                    let value = unit.from_si(d.tables[k + 1].props[j]);
-                    let sign = if value < 0.0 { "−" } else { "+" };
-                    let index = if count == 1 { String::new() } else { (k + 1).to_string() };
-                    line.push_str(&format!(" {sign} {} c{}", self.figure(value.abs()), below(&index)));
-                }
-                format!("prop at {}: {line} = 0", self.sway_name(j))
+                let held = d.tables[0].props[j];
+                let mut sum = vec![Addend { less: held < 0.0, of: size(held) }];
+                sum.extend((0..count).map(|k| {
+                    let value = d.tables[k + 1].props[j];
+                    let index = if count == 1 { String::new() } else { below(&(k + 1).to_string()) };
+                    let of = Formula::product([size(value), Symbol::indexed("c", &index).into()]);
+                    Addend { less: value < 0.0, of }
+                }));
+                let words = Inline::words(format!("prop at {}: ", self.sway_name(j)));
+                vec![words, Formula::Equal(vec![Formula::Sum(sum), 0.into()]).into()]
             })
             .collect()
     }
@@ -254,42 +258,4 @@ impl Stiff<'_> {
 /// Digits below the line.
 pub(super) fn below(text: &str) -> String {
     text.chars().map(|c| c.to_digit(10).and_then(|d| char::from_u32('₀' as u32 + d)).unwrap_or(c)).collect()
-}
-
-/// A line of mathematics as it is typeset: `M_BA = −16.00 + 0.75 EIθ_B`.
-pub(super) fn typeset(text: &str) -> Fragment {
-    let word = |word: &str| {
-        let (base, index) = match word.split_once('_') {
-            Some((base, index)) => (base, Some(index)),
-            None => (word, None),
-        };
-        let mut latex = String::new();
-        let mut low = String::new();
-        for c in base.chars() {
-            match c {
-                'θ' => latex.push_str("\\theta "),
-                'Δ' => latex.push_str("\\Delta "),
-                'δ' => latex.push_str("\\delta "),
-                '−' => latex.push('-'),
-                '·' => latex.push_str("\\cdot "),
-                '⁻' => latex.push_str("^{-3}"),
-                '³' if latex.ends_with("^{-3}") => {}
-                '₀'..='₉' => low.push(char::from(b'0' + (c as u32 - '₀' as u32) as u8)),
-                c => latex.push_str(&escape(&c.to_string())),
-            }
-        }
-        let units = latex.chars().all(char::is_alphabetic) && latex.chars().count() > 1 && index.is_none();
-        if units && latex != "EI" {
-            latex = format!("\\mathrm{{{latex}}}");
-        }
-        if !low.is_empty() {
-            latex.push_str(&format!("_{{{low}}}"));
-        }
-        match index {
-            Some(index) => format!("{latex}_{{{}}}", latex_name(index)),
-            None => latex,
-        }
-    };
-    let latex: Vec<String> = text.split(' ').map(word).collect();
-    Fragment::math(text, latex.join("\\,"))
 }

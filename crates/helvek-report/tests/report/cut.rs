@@ -3,6 +3,7 @@
 use helvek_core::cut::cut;
 use helvek_core::edit::cut_place;
 use helvek_core::sheet::{self, Side, Syntax};
+use helvek_report::Inline;
 use helvek_report::cut::page_cut;
 
 /// A beam up a slope that is no round number, loaded and held across it alone: its N is nothing, by a difference of equal numbers.
@@ -23,7 +24,7 @@ fn what_is_nothing_is_said_to_be_nothing() {
             page_cut(&cut(&document, &place, Side::Before, None).unwrap(), &place, Side::Before, false);
         assert!(page.agree && page.parts.len() == 2, "{page:?}");
         for part in &page.parts {
-            let says = part.lines.iter().flat_map(|line| &line.says).map(|said| said.text.as_str());
+            let says = part.lines.iter().flat_map(|line| &line.says).map(Inline::to_string);
             let along: Vec<_> = says.filter(|said| said.starts_with("N ")).collect();
             assert_eq!(along, ["N = 0 kN"], "{}", part.title);
         }

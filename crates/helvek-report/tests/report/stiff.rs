@@ -4,9 +4,10 @@ use helvek_core::id::Kind;
 use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution;
+use helvek_report::formula::latex;
 use helvek_report::page::Page;
 use helvek_report::stiff::{EndDoes, PageStiff, RowKind};
-use helvek_report::{markdown, text};
+use helvek_report::{line_text, markdown, text};
 
 fn page(text: &str) -> Page {
     let built = model::build(&sheet::read(text, Syntax::Toml));
@@ -49,7 +50,8 @@ fn every_entry_of_a_table_has_its_rule() {
         "{}",
         prop.rule
     );
-    assert_eq!(stiff.balance, ["prop at C: −3.343 + 33.91 c = 0"]);
+    assert_eq!(line_text(&stiff.balance[0]), "prop at C: −3.343 + 33.91 c = 0");
+    assert_eq!(stiff.balance.len(), 1);
     assert_eq!(stiff.compared.last().unwrap().says, "none");
 
     // Clockwise positive, everything changes its sign and nothing else.
@@ -64,21 +66,18 @@ fn slopes_and_forces_are_written_out() {
     let vine = page(&written("vine-arm"));
     let slopes = told(&vine).slopes.as_ref().unwrap();
     // Held 0.9·3²/12 = 0.675; 4·210/3 = 280; the overhang 0.9·1.2²/2 + 1.1·1.2 = 1.968.
-    assert_eq!(slopes.ends[1].line.text, "M_BA = −0.6750 + 280.0 θ_B");
-    assert_eq!(
-        slopes.ends[1].line.latex.as_deref(),
-        Some("M_{\\mathrm{BA}}\\,=\\,-0.6750\\,+\\,280.0\\,\\theta _{B}")
-    );
-    assert_eq!(slopes.ends[2].line.text, "M_BC = 1.968");
-    assert_eq!(slopes.equations[0].line.text, "280.0 θ_B = −1.293");
-    assert_eq!(slopes.values[0].text, "θ_B = −4.618·10⁻³ rad");
+    assert_eq!(slopes.ends[1].line.to_string(), "M_BA = −0.6750 + 280.0 θ_B");
+    assert_eq!(latex(&slopes.ends[1].line), "M_{\\mathrm{BA}} = -0.6750 + 280.0\\,\\theta _{B}");
+    assert_eq!(slopes.ends[2].line.to_string(), "M_BC = 1.968");
+    assert_eq!(slopes.equations[0].line.to_string(), "280.0 θ_B = −1.293");
+    assert_eq!(slopes.values[0].to_string(), "θ_B = −4.618·10⁻³ rad");
     let fern = page(&written("fern-staging"));
     let forces = told(&fern).forces.as_ref().unwrap();
     assert_eq!((forces.redundants[0].as_str(), forces.of[0].clone()), ("B_y", Some(Kind::Support.id("B"))));
     // As a cantilever: 1.6·3.2²/2 + 2.4·1.4 = 11.552 at the wall, counter-clockwise; −3.2 of a prop of 1.
     let cells: Vec<_> = forces.rows.iter().map(|row| row.cells[0].as_str()).collect();
     assert_eq!(cells, ["11.55", "−3.20"]);
-    assert_eq!(forces.values[0].text, "X₁ = B_y = 2.509 kN");
+    assert_eq!(line_text(&forces.values[0]), "X₁ = B_y = 2.509 kN");
     assert_eq!(told(&fern).moments, told(&fern).exact);
 }
 

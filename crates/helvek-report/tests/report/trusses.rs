@@ -1,10 +1,12 @@
 //! What is said of trusses: limits, the table, which joint can be next.
 
+use crate::lines;
 use helvek_core::answers::Sense;
 use helvek_core::id::Kind;
 use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution::{self, Solved};
+use helvek_report::document::Part;
 use helvek_report::page::{Page, TableRow, ranges};
 use helvek_report::{markdown, text};
 
@@ -39,7 +41,7 @@ find = [{{ what = "limit", load = "F" }}]"#
     ));
     let page = Page::of(&found);
     assert_eq!(
-        page.limits,
+        lines(&page, Part::Limits),
         [
             "F may be from −7.20 kN to 9.00 kN: at 9.00 kN A-B reaches its compression limit, at −7.20 kN B-C reaches its \
           compression limit. A compression limit has to allow for buckling."
@@ -60,19 +62,20 @@ fn factors_are_said_as_such_and_loads_beyond_them_too() {
 {LIMITS}"#
     ));
     let page = Page::of(&found);
+    let limits = lines(&page, Part::Limits);
     assert!(
-        page.limits[0].starts_with("The variable loads may be −0.400 to 0.500 times as given"),
+        limits[0].starts_with("The variable loads may be −0.400 to 0.500 times as given"),
         "{:?}",
-        page.limits
+        limits
     );
-    assert!(page.limits[0].contains("The loads as given are beyond that."));
+    assert!(limits[0].contains("The loads as given are beyond that."));
     assert_eq!(page.asked[0].parts, ["× 0.500"]);
     assert_eq!(page.headlines.table, "1 T · 1 C · 0 zero · A-B 200 %");
     let none = bracket(
         r#"loads = [{ kind = "force", at = "B", size = 12, direction = "down", case = "permanent" }]
 limits = [{ of = ["B-C"], tension = 15 }]"#,
     );
-    let said = &Page::of(&none).limits[0];
+    let said = &lines(&Page::of(&none), Part::Limits)[0];
     assert!(said.starts_with("No size of variable loads keeps everything within its limits"), "{said}");
     assert!(said.contains("Bar A-B was not checked"), "{said}");
     let judged = Page::of(&none).judgement.unwrap();
@@ -128,8 +131,8 @@ D = [4, 3]
     assert!(!text::render("", &page).contains("\nBars\n"));
     let limited = Page::of(&idle(LIMITS));
     let printed = text::render("", &limited);
-    assert!(printed.contains("\nBars\n") && printed.contains("  A-D  5 m  5.00 kN C  42 %"), "{printed}");
-    assert!(markdown::render("", &limited).contains("| A-D | 5 m | 5.00 kN | C | 42 % |"));
+    assert!(printed.contains("\nBars\n") && printed.contains("  A-D     5 m  5.00 kN C  42 %"), "{printed}");
+    assert!(markdown::render("", &limited).contains("| A-D | 5 m | 5.00 kN C | 42 % |"));
 }
 
 #[test]
@@ -150,7 +153,7 @@ fn which_joint_can_be_next_is_said_from_step_to_step() {
 #[test]
 fn own_weight_is_said_to_go_to_the_joints() {
     let found = bracket(r#"loads = [{ name = "self", kind = "own", size = 0.2 }]"#);
-    let said = Page::of(&found).remarks;
+    let said = lines(&Page::of(&found), Part::Inspection);
     assert!(
         said.iter().any(|line| line == "self: the own weight of bars, 1.80 kN in all, half of each bar's at each of its joints; members are not in it."),
         "{said:?}"

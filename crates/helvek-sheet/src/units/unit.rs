@@ -107,6 +107,16 @@ impl Unit {
         }
     }
 
+    /// Raised to a power from 1 to 4, written `mm²`.
+    pub fn raised(&self, power: u8) -> Self {
+        let behind = ["", "", "²", "³", "⁴"][usize::from(power)];
+        Self {
+            symbol: format!("{}{behind}", self.symbol),
+            dimension: self.dimension.times(self.dimension, power as i8 - 1),
+            factor: self.factor.powi(i32::from(power)),
+        }
+    }
+
     /// The SI unit of a dimension that has no symbol of its own in a sheet.
     pub(super) fn coherent(dimension: Dimension) -> Self {
         Self { symbol: String::new(), dimension, factor: 1.0 }

@@ -1138,6 +1138,13 @@ export interface components {
             /** @description How it stands with the daily backups. */
             readonly backups: components["schemas"]["Backups"];
         };
+        /** @description A part of a sum. */
+        readonly Addend: {
+            /** @description It is taken off. */
+            readonly less?: boolean;
+            /** @description What is added or taken off. */
+            readonly of: components["schemas"]["Formula"];
+        };
         /** @description A mechanical advantage: the size of one effort over the size of another. */
         readonly AdvantageAnswer: {
             /** @description What comes out. */
@@ -1308,7 +1315,7 @@ export interface components {
             /** @description `At C, F1 steps V`, `C to D` */
             readonly title: string;
             /** @description `V = 8.00 − 12.0 = −4.00 kN` */
-            readonly lines: readonly string[];
+            readonly lines: readonly (readonly components["schemas"]["Inline"][])[];
             /** @description From where to where, from the first point of the stretch in the sheet's unit of length. */
             readonly span: [
                 number,
@@ -1455,6 +1462,14 @@ export interface components {
         readonly BarKind: "bar" | "cable" | "strut";
         /** @description On which side moments are drawn. */
         readonly Bent: "sagging-up" | "tension-side";
+        /** @description A piece of a chapter. */
+        readonly Block: {
+            readonly line: components["schemas"]["Line"];
+        } | {
+            readonly equation: components["schemas"]["Equation"];
+        } | {
+            readonly table: components["schemas"]["Table"];
+        };
         /** @description A rigid body: straight runs between consecutive points. */
         readonly Body: {
             /** @description Each run names its points in order. A corner is rigid. */
@@ -1631,6 +1646,15 @@ export interface components {
             /** @description The bar's name. */
             readonly bar: string;
         };
+        /** @description A chapter under its title. */
+        readonly Chapter: {
+            /** @description What it is about. */
+            readonly part: components["schemas"]["Part"];
+            /** @description Empty for a chapter without one. */
+            readonly title: string;
+            /** @description From top to bottom. */
+            readonly blocks: readonly components["schemas"]["Block"][];
+        };
         /** @description An equation put to the test. */
         readonly CheckAnswer: {
             /** @description `moments about C, bench` */
@@ -1702,18 +1726,11 @@ export interface components {
             /** @description What is written. */
             readonly title: string;
             /** @description The sum that vanishes. */
-            readonly sum: components["schemas"]["Fragment"];
-            /** @description Its terms, each with its sign. */
-            readonly terms: readonly components["schemas"]["PageTerm"][];
+            readonly equation: components["schemas"]["Equation"];
             /** @description What it would give, or why it does not help yet. */
-            readonly says: readonly components["schemas"]["Fragment"][];
+            readonly says: readonly components["schemas"]["Inline"][];
             /** @description It has one unknown. */
             readonly helps: boolean;
-            /** @description The moment centre, in sheet units. */
-            readonly centre: [
-                number,
-                number
-            ] | null;
             /** @description Writes it next; where it helps. */
             readonly write: components["schemas"]["Edit"] | null;
         };
@@ -1726,6 +1743,13 @@ export interface components {
              * @description After so many steps of the working.
              */
             readonly after: number;
+        };
+        /** @description What an equation comes to in which everything is known. */
+        readonly Closes: {
+            /** @description What its terms come to. */
+            readonly to: components["schemas"]["Number"];
+            /** @description Whether that is nothing. */
+            readonly ok: boolean;
         };
         /** @description A sum of factored load cases: `{ name = "A", factors = { permanent = 1.35, wind = 1.5 } }`. */
         readonly Combination: {
@@ -2659,6 +2683,19 @@ export interface components {
         } & {
             readonly [key: string]: components["schemas"]["Bounds2"];
         };
+        /** @description A sum that vanishes. */
+        readonly Equation: {
+            /** @description What is summed. */
+            readonly sum: components["schemas"]["Formula"];
+            /** @description Its terms, each with its sign. */
+            readonly terms: readonly components["schemas"]["PageTerm"][];
+            /** @description Of an equation in which everything is known: what it comes to, and whether that is nothing. Null for one that is solved. */
+            readonly check: components["schemas"]["Closes"] | null;
+            /** @description As printed it differs from its results by what rounding leaves. */
+            readonly rounding?: boolean;
+            /** @description In space: the axis of a moment sum. */
+            readonly axis?: components["schemas"]["AxisMark"] | null;
+        };
         /** @description What a failed request answers. */
         readonly ErrorBody: {
             /** @description A fixed word, for programs. */
@@ -2822,6 +2859,77 @@ export interface components {
         };
         /** @description What sort of thing a force belongs to. */
         readonly ForceOf: "support" | "joint" | "bar" | "rope" | "load" | "internal";
+        /** @description A formula, or a part of one. */
+        readonly Formula: {
+            readonly number: components["schemas"]["Number"];
+        } | {
+            readonly share: [
+                number,
+                number
+            ];
+        } | {
+            readonly symbol: components["schemas"]["Symbol"];
+        } | {
+            readonly index: [
+                components["schemas"]["Formula"],
+                components["schemas"]["Formula"]
+            ];
+        } | {
+            readonly along: [
+                components["schemas"]["Formula"],
+                components["schemas"]["Formula"]
+            ];
+        } | {
+            readonly across: [
+                components["schemas"]["Formula"],
+                components["schemas"]["Formula"]
+            ];
+        } | {
+            readonly total: components["schemas"]["Total"];
+        } | {
+            readonly sum: readonly components["schemas"]["Addend"][];
+        } | {
+            readonly product: readonly components["schemas"]["Formula"][];
+        } | {
+            readonly put: readonly components["schemas"]["Formula"][];
+        } | {
+            readonly fraction: [
+                components["schemas"]["Formula"],
+                components["schemas"]["Formula"]
+            ];
+        } | {
+            readonly root: components["schemas"]["Formula"];
+        } | {
+            readonly power: {
+                /** @description What is raised. */
+                readonly of: components["schemas"]["Formula"];
+                /**
+                 * Format: int8
+                 * @description To which power.
+                 */
+                readonly to: number;
+            };
+        } | {
+            readonly cos: components["schemas"]["Number"];
+        } | {
+            readonly sin: components["schemas"]["Number"];
+        } | {
+            readonly list: readonly components["schemas"]["Formula"][];
+        } | {
+            readonly cross: [
+                components["schemas"]["Formula"],
+                components["schemas"]["Formula"]
+            ];
+        } | {
+            readonly in: {
+                /** @description What is measured. */
+                readonly of: components["schemas"]["Formula"];
+                /** @description Its unit. */
+                readonly unit: string;
+            };
+        } | {
+            readonly equal: readonly components["schemas"]["Formula"][];
+        };
         /** @description What a sought size is found to be. */
         readonly FoundSize: {
             /** @description `P = 3.2 kN` */
@@ -2833,13 +2941,6 @@ export interface components {
              * @description The step that finds it, from 1; `None` when the working does not need it.
              */
             readonly step: number | null;
-        };
-        /** @description A piece of a line. `latex` is missing where plain text is meant. */
-        readonly Fragment: {
-            /** @description For text output and for reading aloud. */
-            readonly text: string;
-            /** @description For typesetting. */
-            readonly latex?: string | null;
         };
         /** @description What is freed during some steps that follow one another. */
         readonly Free: {
@@ -2992,6 +3093,12 @@ export interface components {
         readonly HoldShape: "ball" | "journal" | "thrust" | "hinge" | "fixed" | "roller" | "surface" | "anchor" | "weld" | "contact";
         /** @description What something is called on drawings, in equations and in questions alike: `body:jib`, `load:F1#2`, `joint:B#B_x@body:jib#0`. */
         readonly Id: string;
+        /** @description A piece of a line. */
+        readonly Inline: {
+            readonly words: string;
+        } | {
+            readonly formula: components["schemas"]["Formula"];
+        };
         /** @description Which of the three. */
         readonly Inner: "N" | "V" | "M";
         /** @description How N, V and M inside members are worked. */
@@ -3155,7 +3262,7 @@ export interface components {
             /** @description Under which loads, and where. */
             readonly place: string | null;
             /** @description How the figure comes about, conversions first. */
-            readonly working: readonly components["schemas"]["Fragment"][];
+            readonly working: readonly (readonly components["schemas"]["Inline"][])[];
             /** @description The limit behind it, where one is stated, to be changed. */
             readonly stated: components["schemas"]["StatedLine"] | null;
         };
@@ -3296,6 +3403,24 @@ export interface components {
         };
         /** @description Where a limit comes from. */
         readonly LimitSource: "limit" | "yield" | "ultimate" | "shear" | "bearing" | "screening";
+        /** @description A line of words and formulas. */
+        readonly Line: {
+            /** @description What it is for. */
+            readonly role: components["schemas"]["Role"];
+            /**
+             * Format: uint8
+             * @description How far it is indented below its chapter.
+             */
+            readonly level?: number;
+            /** @description What it is about, before a colon; empty for nothing. */
+            readonly lead?: string;
+            /** @description What it says. */
+            readonly says: readonly components["schemas"]["Inline"][];
+            /** @description A remark, behind it in brackets; empty for none. */
+            readonly note?: string;
+            /** @description The mark on the drawing it stands for; null where nothing does. */
+            readonly of?: components["schemas"]["Id"] | null;
+        };
         /** @description What a line is. */
         readonly LineKind: "run" | "ride" | "bar" | "tie";
         /** @description A straight piece of an influence line. */
@@ -3766,15 +3891,6 @@ export interface components {
              */
             readonly expansion?: number | null;
         };
-        /** @description An equation in a table of coefficients. */
-        readonly MatrixRow: {
-            /** @description What is summed. */
-            readonly sum: components["schemas"]["Fragment"];
-            /** @description A coefficient for each unknown; empty where it does not enter. */
-            readonly cells: readonly string[];
-            /** @description What is known, brought to the right. */
-            readonly constant: string;
-        };
         /** @description How a redundant structure is worked by hand. */
         readonly Method: "distribution" | "slopes" | "forces";
         /** @description A couple: one number in the plane, three in space. What is not fixed is null. */
@@ -3898,6 +4014,15 @@ export interface components {
             /** @description Why it can be next, or why not. */
             readonly says: string;
         };
+        /** @description A number as it stands in a formula. */
+        readonly Number: {
+            /** @description With the figures it is printed with. */
+            readonly text: string;
+            /** @description Its unit; null where the formula has none. */
+            readonly unit?: string | null;
+            /** @description Where it comes from. */
+            readonly source?: components["schemas"]["Source"];
+        };
         /** @description A resultant: where it acts and how strong it is. */
         readonly Numbered: {
             /** @description On its line of action. */
@@ -3969,16 +4094,10 @@ export interface components {
             readonly verdict: components["schemas"]["VerdictWords"];
             /** @description One line per stop of the way through the work. */
             readonly headlines: components["schemas"]["Headlines"];
-            /** @description Quantities that were written in other units, and what they became. */
-            readonly conversions: readonly string[];
-            /** @description The steps. */
-            readonly steps: readonly components["schemas"]["PageStep"][];
+            /** @description What is read from top to bottom beside the outcome: units, what is seen before any equation, steps, checks, limits, warnings. */
+            readonly chapters: readonly components["schemas"]["Chapter"][];
             /** @description Which joint can be solved next, and why: for each joint from some step on. */
             readonly next: readonly components["schemas"]["NextLine"][];
-            /** @description What a trained eye sees before and beside the equations. */
-            readonly remarks: readonly string[];
-            /** @description Equations that were not used, put to the test. */
-            readonly checks: readonly components["schemas"]["PageCheck"][];
             /** @description The equations of a free body that someone chose: only where that was wanted, see [`choices`](crate::choice::choices). */
             readonly choice?: components["schemas"]["PageChoice"] | null;
             /** @description The bars with what they carry. */
@@ -3995,18 +4114,12 @@ export interface components {
             readonly stiff?: components["schemas"]["PageStiff"] | null;
             /** @description What has limits, ranked: only where that was wanted, see [`page_judgement`]. */
             readonly judgement?: components["schemas"]["PageJudgement"] | null;
-            /** @description How far loads may grow, and what governs. */
-            readonly limits: readonly string[];
             /** @description What was asked, with its answer. */
             readonly asked: readonly components["schemas"]["AskedLine"][];
             /** @description What could be asked; nothing when it would be too much to choose from. */
             readonly askable: readonly components["schemas"]["Askable"][];
-            /** @description `the arithmetic closes to 2·10⁻¹⁶`; nothing when nothing was worked. */
+            /** @description `the arithmetic closes to 2·10⁻¹⁶`; null where nothing was worked. */
             readonly closes: string | null;
-            /** @description By which routes it was tested: `unused equations`, `the global solution` ... */
-            readonly routes: readonly string[];
-            /** @description Things worth a second look. */
-            readonly warnings: readonly string[];
             /** @description The usual caution. */
             readonly caution: string;
             /** @description By which engine, under it all: `Helvek, engine 2`. */
@@ -4024,34 +4137,12 @@ export interface components {
              */
             readonly from: number | null;
         };
-        /** @description An unused equation with everything put in. */
-        readonly PageCheck: {
-            /** @description What is written, and for which body. */
-            readonly title: string;
-            /** @description The sum that should vanish. */
-            readonly sum: components["schemas"]["Fragment"];
-            /** @description Its terms. */
-            readonly terms: readonly components["schemas"]["PageTerm"][];
-            /** @description What they come to. */
-            readonly residual: components["schemas"]["Fragment"];
-            /** @description Whether that is nothing. */
-            readonly ok: boolean;
-            /** @description As printed it differs from nothing by what rounding leaves. */
-            readonly rounding: boolean;
-            /** @description The moment centre, in sheet units. */
-            readonly centre: [
-                number,
-                number
-            ] | null;
-            /** @description In space: the axis of a moment sum. */
-            readonly axis?: components["schemas"]["AxisMark"] | null;
-        };
         /** @description A free body of one's own choice. */
         readonly PageChoice: {
             /** @description What is freed. */
             readonly title: string;
             /** @description Its unknowns, and how many equations there are for them. */
-            readonly says: readonly components["schemas"]["Fragment"][];
+            readonly says: readonly components["schemas"]["Inline"][];
             /** @description Its equations. */
             readonly lines: readonly components["schemas"]["ChoiceLine"][];
         };
@@ -4132,14 +4223,14 @@ export interface components {
              */
             readonly end: number;
             /** @description `M_BA = −16.00 + 1.000 θ_B` */
-            readonly line: components["schemas"]["Fragment"];
+            readonly line: components["schemas"]["Formula"];
         };
         /** @description An equation with what it says. */
         readonly PageEquation: {
             /** @description `Moments of the joint B` */
             readonly title: string;
             /** @description With its numbers. */
-            readonly line: components["schemas"]["Fragment"];
+            readonly line: components["schemas"]["Formula"];
         };
         /** @description Moments of one state. */
         readonly PageForceRow: {
@@ -4155,9 +4246,9 @@ export interface components {
             /** @description The marks of these, in the same order. */
             readonly of: readonly (components["schemas"]["Id"] | null)[];
             /** @description δ₁₀ + δ₁₁ X₁ = 0, with numbers. */
-            readonly equations: readonly components["schemas"]["Fragment"][];
+            readonly equations: readonly (readonly components["schemas"]["Inline"][])[];
             /** @description What they come to. */
-            readonly values: readonly components["schemas"]["Fragment"][];
+            readonly values: readonly (readonly components["schemas"]["Inline"][])[];
             /** @description The moments under the loads alone, then under one of each, per end. */
             readonly rows: readonly components["schemas"]["PageForceRow"][];
         };
@@ -4181,31 +4272,6 @@ export interface components {
             readonly assumed: string | null;
             /** @description The usual caution. */
             readonly caution: string;
-        };
-        /** @description One equation as it is written. */
-        readonly PageLine: {
-            /** @description What is written, and for which body: only where several are solved together. */
-            readonly title: string | null;
-            /** @description The sum that vanishes. */
-            readonly sum: components["schemas"]["Fragment"];
-            /** @description Its terms, each with its sign. */
-            readonly terms: readonly components["schemas"]["PageTerm"][];
-            /** @description As printed it differs from its results by what rounding leaves. */
-            readonly rounding: boolean;
-            /** @description The moment centre, in sheet units. */
-            readonly centre: [
-                number,
-                number
-            ] | null;
-            /** @description In space: the axis of a moment sum. */
-            readonly axis?: components["schemas"]["AxisMark"] | null;
-        };
-        /** @description Equations that are solved together, as a table. */
-        readonly PageMatrix: {
-            /** @description The unknowns. */
-            readonly columns: readonly components["schemas"]["Fragment"][];
-            /** @description The equations. */
-            readonly rows: readonly components["schemas"]["MatrixRow"][];
         };
         /** @description A member as a line. */
         readonly PageMember: {
@@ -4237,15 +4303,6 @@ export interface components {
             /** @description The shears of members and the loads that it is made of, in words. */
             readonly rule: string;
         };
-        /** @description One unknown, found. */
-        readonly PageResult: {
-            /** @description `B_y = 3.20 kN` */
-            readonly value: components["schemas"]["Fragment"];
-            /** @description What the sign says. */
-            readonly remark: string;
-            /** @description The mark of the unknown; null where nothing stands for it. */
-            readonly unknown: components["schemas"]["Id"] | null;
-        };
         /** @description A row. */
         readonly PageRow: {
             /** @description What is done in it. */
@@ -4267,31 +4324,7 @@ export interface components {
             /** @description An equation for each unknown. */
             readonly equations: readonly components["schemas"]["PageEquation"][];
             /** @description What they come to. */
-            readonly values: readonly components["schemas"]["Fragment"][];
-        };
-        /** @description One equation, written and solved. */
-        readonly PageStep: {
-            /**
-             * Format: uint
-             * @description From 1.
-             */
-            readonly number: number;
-            /** @description What is written, and for which body. */
-            readonly title: string;
-            /** @description Why. */
-            readonly reason: readonly components["schemas"]["Fragment"][];
-            /** @description What is written: one line, or several that are solved together. */
-            readonly lines: readonly components["schemas"]["PageLine"][];
-            /** @description What it yields: as many as lines. */
-            readonly results: readonly components["schemas"]["PageResult"][];
-            /** @description It is seen at sight: no equation has to be written. */
-            readonly at_sight: boolean;
-            /** @description In space: coordinates and unit vectors of forces that are met for the first time. */
-            readonly met?: readonly components["schemas"]["Fragment"][];
-            /** @description In space, of several equations together: their coefficients. */
-            readonly matrix?: components["schemas"]["PageMatrix"] | null;
-            /** @description In space, by vectors: r × F of everything that enters a moment sum. */
-            readonly products?: readonly components["schemas"]["VectorRow"][];
+            readonly values: readonly components["schemas"]["Formula"][];
         };
         /** @description What stiffness says about a structure, and how it is worked by hand where it is redundant. */
         readonly PageStiff: {
@@ -4322,7 +4355,7 @@ export interface components {
             /** @description By what each case of sway is multiplied. */
             readonly scale: readonly string[];
             /** @description How the equations for these are written. */
-            readonly balance: readonly string[];
+            readonly balance: readonly (readonly components["schemas"]["Inline"][])[];
             /** @description The moments in the end, by the method that is shown. */
             readonly moments: readonly string[];
             /** @description The exact ones with lengths kept. */
@@ -4356,8 +4389,10 @@ export interface components {
         readonly PageTerm: {
             /** @description The mark on the drawing it stands for; null where nothing does. */
             readonly of: components["schemas"]["Id"] | null;
-            /** @description Sign and factors. */
-            readonly fragment: components["schemas"]["Fragment"];
+            /** @description It is taken off. */
+            readonly less?: boolean;
+            /** @description Its factors. */
+            readonly formula: components["schemas"]["Formula"];
             /** @description In words, for a pointer resting on it and for reading aloud. */
             readonly says: string;
             /** @description Its lever arm. */
@@ -4391,6 +4426,11 @@ export interface components {
             /** @description Everything it changes, with the worst stands. */
             readonly lines: readonly components["schemas"]["TrainLine"][];
         };
+        /** @description What a chapter is about. */
+        readonly Part: "verdict" | "units" | "inspection" | {
+            /** Format: uint */
+            readonly step: number;
+        } | "checks" | "stiffness" | "members" | "inside" | "ranges" | "moving" | "strength" | "limits" | "asked" | "warnings" | "closing";
         /** @description What a distributed load's intensity is counted per. */
         readonly Per: "length" | "projection";
         /** @description A free body someone chose, or one equation of one. */
@@ -4596,6 +4636,8 @@ export interface components {
              */
             readonly column: number;
         };
+        /** @description The sense in which something counts as positive. */
+        readonly Positive: "right" | "up" | "ccw" | "cw";
         /** @description One thing wrong in a sheet. All problems of a sheet are collected; none hides another. */
         readonly Problem: {
             /** @description Why the sheet is refused. */
@@ -4758,7 +4800,7 @@ export interface components {
             /** @description `bearing in lever` */
             readonly title: string;
             /** @description How it comes about. */
-            readonly working: components["schemas"]["Fragment"];
+            readonly working: readonly components["schemas"]["Inline"][];
             /** @description `17.7 mm` */
             readonly diameter: string;
             /** @description It asks for the largest. */
@@ -4815,6 +4857,8 @@ export interface components {
              */
             readonly engine: number;
         };
+        /** @description What a line is for. */
+        readonly Role: "item" | "runin" | "heading" | "reason" | "working" | "result" | "cure" | "caution";
         /** @description A light rope: one tension all along. */
         readonly Rope: {
             /** @description An end, wheels, an end. */
@@ -5563,6 +5607,11 @@ export interface components {
              */
             readonly radius: number;
         };
+        /** @description Where a number comes from. */
+        readonly Source: "given" | {
+            /** Format: uint */
+            readonly step: number;
+        } | "solution" | "result";
         /** @description A lever arm in space, in sheet units: from the axis to the foot on the line of action, square to both. */
         readonly SpaceArm: {
             /** @description On the axis. */
@@ -5844,6 +5893,17 @@ export interface components {
          *     surface, fixed, link, cable.
          */
         readonly SupportKind: "pin" | "roller" | "surface" | "fixed" | "guide" | "link" | "cable" | "rough" | "ball" | "journal" | "thrust" | "hinge";
+        /** @description A symbol with its index. */
+        readonly Symbol: {
+            /** @description A letter or a name. */
+            readonly base: string;
+            /** @description Empty for a symbol without one. */
+            readonly index?: string;
+            /** @description It is a vector. */
+            readonly vector?: boolean;
+            /** @description The mark on the drawing that it stands for; null where nothing does. */
+            readonly of?: components["schemas"]["Id"] | null;
+        };
         /** @description An unknown's name in two parts, the second set as an index. */
         readonly SymbolMark: {
             /** @description `A` */
@@ -5853,6 +5913,13 @@ export interface components {
         };
         /** @description How much of a mirrored frame is worked. */
         readonly Symmetry: "whole" | "half";
+        /** @description A table: the first column names its rows. */
+        readonly Table: {
+            /** @description The names of the columns. */
+            readonly head: readonly (readonly components["schemas"]["Inline"][])[];
+            /** @description As many cells as there are columns. */
+            readonly rows: readonly (readonly (readonly components["schemas"]["Inline"][])[])[];
+        };
         /** @description A bar in the table. */
         readonly TableRow: {
             /** @description Its mark. */
@@ -5965,6 +6032,13 @@ export interface components {
              */
             readonly value: number;
         };
+        /** @description What is added up over a free body, and which sense of it is positive. */
+        readonly Total: {
+            /** @description Where it is told: null in space. */
+            readonly sense: components["schemas"]["Positive"] | null;
+            /** @description `F_x`, `M_A` */
+            readonly of: components["schemas"]["Formula"];
+        };
         /** @description Forces that keep their distances from each other while they travel. */
         readonly Train: {
             /** @description Its name; `T1`, `T2` ... when missing. */
@@ -6063,19 +6137,6 @@ export interface components {
             readonly intensity: string;
             /** @description Of angles. */
             readonly angle: string;
-        };
-        /** @description The moment of one force as a vector product. */
-        readonly VectorRow: {
-            /** @description The mark on the drawing it stands for; null where nothing does. */
-            readonly of: components["schemas"]["Id"] | null;
-            /** @description r, from the axis to where it acts. */
-            readonly arm: components["schemas"]["Fragment"];
-            /** @description F. */
-            readonly force: components["schemas"]["Fragment"];
-            /** @description r × F. */
-            readonly product: components["schemas"]["Fragment"];
-            /** @description Its part along the axis. */
-            readonly counts: string;
         };
         /** @description The verdict in words. */
         readonly VerdictWords: {

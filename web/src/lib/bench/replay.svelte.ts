@@ -1,4 +1,5 @@
 /** The working, played back: term after term is lit on the drawing, step after step, as one would point it out to a colleague. */
+import { equationsOf, linesOf, steps } from '../api/document';
 import { marksOf } from '../api/ids';
 import type { ArmMark } from '../api/types';
 import type { Session } from './session.svelte';
@@ -31,26 +32,24 @@ export class Replay {
   async start(): Promise<void> {
     // What is looked at elsewhere comes without the working.
     if (this.session.page?.headlines.work === null) await this.session.arrive('work');
-    const steps = this.session.page?.steps ?? [];
-    if (steps.length === 0) {
+    const worked = this.session.page ? steps(this.session.page) : [];
+    if (worked.length === 0) {
       this.session.tell('There is nothing to play back yet.');
       return;
     }
-    this.#frames = steps.flatMap((step) => [
-      ...step.lines.flatMap((line, l) =>
-        step.at_sight
-          ? []
-          : line.terms.map((term, t) => ({
-              step: step.number,
-              ids: marksOf(term.of),
-              arm: term.arm,
-              term: `step-${step.number}-${l}.${t}`,
-              pause: PACE.term,
-            })),
+    this.#frames = worked.flatMap(({ number, chapter }) => [
+      ...equationsOf(chapter).flatMap((equation, e) =>
+        equation.terms.map((term, t) => ({
+          step: number,
+          ids: marksOf(term.of),
+          arm: term.arm,
+          term: `step-${number}-${e}.${t}`,
+          pause: PACE.term,
+        })),
       ),
       {
-        step: step.number,
-        ids: step.results.flatMap((r) => marksOf(r.unknown)),
+        step: number,
+        ids: linesOf(chapter, 'result').flatMap((line) => marksOf(line.of ?? null)),
         arm: null,
         term: null,
         pause: PACE.result,

@@ -29,9 +29,9 @@ const wrong = (path: string): Problem => ({
 function reply({ seq, sheet, edit, view }: Question, more: Partial<LiveReply> = {}): LiveReply {
   const edited = edit ? { ...sheet, title: `${sheet.title} + ${edit.edit}` } : null;
   const worked = !['inside', 'size', 'stiff'].includes(view.at);
-  const steps = worked ? [1, 2, 3].map((number) => ({ number })) : [];
+  const chapters = worked ? [1, 2, 3].map((step) => ({ part: { step }, title: '', blocks: [] })) : [];
   const page = {
-    steps,
+    chapters,
     headlines: { stiff: '', size: 'nothing limited', work: worked ? '3 steps' : null, check: null },
     closes: worked ? 'closes' : null,
     verdict: { word: 'determinate', cures: [] },
@@ -98,7 +98,7 @@ describe('a bench', () => {
   it('asks for its sheet when it is opened, and settles', async () => {
     const session = await opened();
     expect(asked.map((q) => q.sheet.title)).toEqual(['plank']);
-    expect(session.page?.steps.length).toBe(3);
+    expect(session.page?.chapters.length).toBe(3);
     expect(session.settled).toBe(true);
     expect([session.empty, session.blank, session.spatial]).toEqual([false, false, false]);
     expect(session.stops).not.toContain('table');
@@ -167,7 +167,7 @@ describe('a bench', () => {
     await quiet();
     expect([session.solver.offline, session.solver.unanswered?.code]).toEqual([false, 'busy']);
     // What was there before is still shown.
-    expect(session.page?.steps.length).toBe(3);
+    expect(session.page?.chapters.length).toBe(3);
     answer = (q) => ({ status: 200, body: reply(q) });
     session.again();
     await quiet();

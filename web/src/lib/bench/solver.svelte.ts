@@ -1,4 +1,5 @@
 /** What is solved for a bench: the newest reply and what it looked at, what is known of the stops it did not look at, and whether the server is there. */
+import { steps } from '../api/document';
 import { asRefusal, refused, type Refusal } from '../api/client';
 import type { Edit, Headlines, LiveReply, Scene, Sheet, View } from '../api/types';
 import { Queue } from './queue';
@@ -149,7 +150,7 @@ export class Solver {
         size: size ?? before?.headlines.size ?? null,
       },
       closes: worked ? page.closes : (before?.closes ?? null),
-      steps: worked ? page.steps.length : (before?.steps ?? null),
+      steps: worked ? steps(page).length : (before?.steps ?? null),
     };
     if (this.#known.headlines.work === null) {
       this.#filling = setTimeout(() => void this.#fill(sheet), QUIET);

@@ -16,7 +16,7 @@ interface Question {
 function reply({ seq, sheet: of, view, edit: change }: Question): LiveReply {
   const worked = !['inside', 'size', 'stiff'].includes(view.at);
   const page = {
-    steps: worked ? [{ number: 1 }, { number: 2 }] : [],
+    chapters: worked ? [1, 2].map((step) => ({ part: { step }, title: '', blocks: [] })) : [],
     headlines: {
       inside: `largest of ${of.title}`,
       work: worked ? '2 steps' : null,
@@ -72,7 +72,7 @@ describe('the solver of a bench', () => {
       2,
       'the arithmetic closes',
     ]);
-    expect(solver.page?.steps).toEqual([]);
+    expect(solver.page?.chapters).toEqual([]);
   });
 
   it('never shows of one sheet what was found of another', async () => {

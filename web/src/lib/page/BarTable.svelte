@@ -1,9 +1,11 @@
 <!-- The table of bars: sorted by any column, tied to the drawing row by row, copied as a table. -->
 <script lang="ts">
+  import { lines } from '../api/document';
   import { is } from '../api/ids';
   import { ArrowDown, ArrowUp, ClipboardCopy } from '@lucide/svelte';
   import type { Session } from '../bench/session.svelte';
   import { copyText } from '../ui/clipboard';
+  import Line from './Line.svelte';
   import { asTable, type Column, columnsOf, sorted } from './bartable';
 
   const { session, open }: { session: Session; open: (id: string) => void } = $props();
@@ -50,7 +52,9 @@
       <ClipboardCopy size={15} /> Copy
     </button>
   </header>
-  {#each page?.limits ?? [] as limit (limit)}<p class="limit">{limit}</p>{/each}
+  {#each page ? lines(page, 'limits') : [] as limit, i (i)}<p class="limit">
+      <Line line={limit.says} />
+    </p>{/each}
   {#if rows.length === 0}
     <p class="none">The bars are listed here as soon as the sheet is whole.</p>
   {:else}

@@ -3,7 +3,7 @@
   import type { PageChoice } from '../api/types';
   import type { Session } from '../bench/session.svelte';
   import ChoiceLines from './ChoiceLines.svelte';
-  import Formula from './Formula.svelte';
+  import Line from './Line.svelte';
 
   const { session, choice }: { session: Session; choice: PageChoice } = $props();
 </script>
@@ -14,7 +14,7 @@
     <button onclick={() => session.choose([])} aria-label="Let go" title="Let go (Esc)">✕</button>
   </header>
   <p class="says">
-    {#each choice.says as fragment, i (i)}<Formula {fragment} />{/each}
+    <Line line={choice.says} />
   </p>
   <ChoiceLines {session} id="choice" lines={choice.lines} />
 </section>

@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { ChoiceLine } from '../api/types';
   import type { Session } from '../bench/session.svelte';
-  import Formula from './Formula.svelte';
+  import Line from './Line.svelte';
   import Sum from './Sum.svelte';
 
   interface Props {
@@ -17,9 +17,9 @@
   {#each lines as line, i (line.title)}
     <li class:helps={line.helps}>
       <p class="title">{line.title}</p>
-      <Sum {session} id="{id}-{i}" sum={line.sum} terms={line.terms} end="0" />
+      <Sum {session} id="{id}-{i}" equation={line.equation} />
       <p class="gives">
-        {#each line.says as fragment, k (k)}<Formula {fragment} />{/each}
+        <Line line={line.says} />
         {#if line.write}
           {@const edit = line.write}
           <button class="write" onclick={() => session.write(edit)}

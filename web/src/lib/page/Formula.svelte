@@ -1,17 +1,19 @@
-<!-- A fragment: words as they are, mathematics typeset once the typesetter is there and readable before. -->
+<!-- A formula: readable at once, and typeset once the typesetter is there. -->
 <script lang="ts">
-  import type { Fragment } from '../api/types';
+  import { untrack } from 'svelte';
+  import type { Formula } from '../api/types';
+  import { pieces, text } from './formula';
   import { typeset } from './katex';
 
-  const { fragment }: { fragment: Fragment } = $props();
+  const { formula, sign = '' }: { formula: Formula; /** Of a term, before it. */ sign?: string } = $props();
   let node = $state<HTMLSpanElement | null>(null);
-  // Every reply brings new fragments; only those that say something else are set anew.
-  const latex = $derived(fragment.latex);
+  const said = $derived(sign + text(formula));
+  const lead = $derived(sign === '' ? [] : [{ text: sign }]);
 
+  // Every reply brings new formulas; only those that say something else are set anew.
   $effect(() => {
-    if (latex && node) typeset(latex, node);
+    if (said !== '' && node) untrack(() => node && typeset([...lead, ...pieces(formula)], node));
   });
 </script>
 
-{#if latex}<span bind:this={node} aria-label={fragment.text} role="math">{fragment.text}</span
-  >{:else}{fragment.text}{/if}
+<span bind:this={node} aria-label={said} role="math">{said}</span>

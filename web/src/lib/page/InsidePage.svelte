@@ -6,6 +6,7 @@
   import Symbol from '../ui/Symbol.svelte';
   import ChoiceLines from './ChoiceLines.svelte';
   import Leaf from './Leaf.svelte';
+  import Line from './Line.svelte';
   import SectionView from './SectionView.svelte';
   import TrainLines from './TrainLines.svelte';
 
@@ -78,7 +79,7 @@
             {#each line.areas as step, i (i)}
               <li onmouseenter={() => (session.looking.span = { id: line.of, ends: step.span })}>
                 <b>{step.title}</b>
-                {#each step.lines as says (says)}<span>{says}</span>{/each}
+                {#each step.lines as line, k (k)}<span><Line {line} /></span>{/each}
               </li>
             {/each}
           </ol>

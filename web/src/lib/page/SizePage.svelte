@@ -3,7 +3,7 @@
   import type { Session } from '../bench/session.svelte';
   import { AT_SIZE, keyOf, type Tool, tool } from '../entry/tools';
   import { limitSlots, plateSlots, sectionSlots } from '../entry/written';
-  import Formula from './Formula.svelte';
+  import Line from './Line.svelte';
   import Leaf from './Leaf.svelte';
   import PinView from './PinView.svelte';
 
@@ -94,7 +94,7 @@
           </button>
           {#if open}
             <div class="working">
-              {#each line.working as fragment, k (k)}<p><Formula {fragment} /></p>{/each}
+              {#each line.working as step, k (k)}<p><Line line={step} /></p>{/each}
               <p class="verdict">{line.verdict}</p>
               {#if line.stated}
                 {@const { sort, of } = line.stated}
@@ -130,7 +130,7 @@
               <span
                 >{line.title}{#if line.governs}, governs{/if}</span
               >
-              <p><Formula fragment={line.working} /></p>
+              <p><Line line={line.working} /></p>
             </li>
           {/each}
         </ul>

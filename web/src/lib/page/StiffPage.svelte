@@ -7,6 +7,7 @@
   import CaseFigure from './CaseFigure.svelte';
   import Distribution from './Distribution.svelte';
   import Formula from './Formula.svelte';
+  import Line from './Line.svelte';
   import Leaf from './Leaf.svelte';
   import Offers from './Offers.svelte';
 
@@ -116,18 +117,18 @@
               onpointerleave={() => sharing.point(null)}
               class:lit={sharing.end === line.end}
             >
-              <Formula fragment={line.line} />
+              <Formula formula={line.line} />
             </li>
           {/each}
         </ul>
         <h3>Equations</h3>
         <ul class="lines">
           {#each stiff.slopes.equations as equation (equation.title)}
-            <li><small>{equation.title}</small> <Formula fragment={equation.line} /></li>
+            <li><small>{equation.title}</small> <Formula formula={equation.line} /></li>
           {/each}
         </ul>
         <ul class="lines found">
-          {#each stiff.slopes.values as value, i (i)}<li><Formula fragment={value} /></li>{/each}
+          {#each stiff.slopes.values as value, i (i)}<li><Formula formula={value} /></li>{/each}
         </ul>
       {/if}
       {#if stiff.forces}
@@ -140,15 +141,15 @@
             >{/each}. What closes the structure again:
         </p>
         <ul class="lines">
-          {#each forces.equations as equation, i (i)}<li><Formula fragment={equation} /></li>{/each}
+          {#each forces.equations as line, i (i)}<li><Line {line} /></li>{/each}
         </ul>
         <ul class="lines found">
-          {#each forces.values as value, i (i)}<li><Formula fragment={value} /></li>{/each}
+          {#each forces.values as line, i (i)}<li><Line {line} /></li>{/each}
         </ul>
       {/if}
       {#if stiff.balance.length > 0}
         <ul class="lines">
-          {#each stiff.balance as line (line)}<li>{line}</li>{/each}
+          {#each stiff.balance as line, i (i)}<li><Line {line} /></li>{/each}
           {#each stiff.scale as c, i (i)}<li class="c">
               c{stiff.scale.length > 1 ? i + 1 : ''} = {c}
             </li>{/each}

@@ -1,26 +1,14 @@
 <!-- An equation as a row of terms that wraps; each term lights its arrow and its lever arm. -->
 <script lang="ts">
+  import { CircleAlert } from '@lucide/svelte';
   import { marksOf } from '../api/ids';
-  import type { AxisMark, Fragment, PageTerm } from '../api/types';
+  import type { Equation, PageTerm } from '../api/types';
   import type { Session } from '../bench/session.svelte';
   import Formula from './Formula.svelte';
 
-  const {
-    session,
-    id,
-    sum,
-    terms,
-    end,
-    axis = null,
-  }: {
-    session: Session;
-    id: string;
-    sum: Fragment;
-    terms: readonly PageTerm[];
-    end: string;
-    /** In space: the axis of a moment sum. */
-    axis?: AxisMark | null;
-  } = $props();
+  const { session, id, equation }: { session: Session; id: string; equation: Equation } = $props();
+  const terms = $derived(equation.terms);
+  const end = $derived((equation.check?.to.text ?? '0') + (equation.rounding ? ' (rounding)' : ''));
 
   const last = $derived(terms.at(-1));
 
@@ -29,9 +17,12 @@
       ids: marksOf(term.of),
       arm: term.arm,
       spaceArm: term.space_arm ?? null,
-      axis,
+      axis: equation.axis ?? null,
       term: `${id}.${i}`,
     });
+  /** The first sign is set without the space it needs between two terms. */
+  const sign = (term: PageTerm, i: number) =>
+    term.less ? (i === 0 ? '−' : '−\u2009') : i === 0 ? '' : '+\u2009';
   // A term is lit when it is pointed at, or when its arrow is.
   const lit = (term: PageTerm, i: number) =>
     session.lit.term ? session.lit.term === `${id}.${i}` : session.isLit(term.of);
@@ -46,12 +37,12 @@
     onpointerenter={() => light(term, i)}
     onpointerleave={() => session.leave()}
     onfocus={() => light(term, i)}
-    onblur={() => session.point(null)}><Formula fragment={term.fragment} /></button
+    onblur={() => session.point(null)}><Formula formula={term.formula} sign={sign(term, i)} /></button
   >
 {/snippet}
 
 <div class="sum">
-  <span class="lead"><Formula fragment={sum} /></span>
+  <span class="lead"><Formula formula={equation.sum} /></span>
   <span class="colon">:</span>
   {#each terms.slice(0, -1) as term, i (i)}{@render button(term, i)}{/each}
   <!-- The last term takes the end of the equation with it to the next line. -->
@@ -60,8 +51,19 @@
     <span class="end">= {end}</span>
   </span>
 </div>
+{#if equation.check?.ok === false}
+  <p class="open"><CircleAlert size={15} /> <span>This does not close.</span></p>
+{/if}
 
 <style>
+  .open {
+    display: flex;
+    gap: 7px;
+    align-items: flex-start;
+    color: var(--color-warning);
+    font-size: 13px;
+    margin: 0 0 8px 12px;
+  }
   .sum {
     display: flex;
     flex-wrap: wrap;

@@ -1,14 +1,16 @@
 <!-- The page: the verdict, the working, the check, as they would stand on paper. -->
 <script lang="ts">
-  import { CircleAlert, Gauge, TriangleAlert } from '@lucide/svelte';
+  import { Gauge, TriangleAlert } from '@lucide/svelte';
   import { flushSync } from 'svelte';
+  import { about, lines, steps } from '../api/document';
   import type { Session } from '../bench/session.svelte';
+  import Blocks from './Blocks.svelte';
   import Choice from './Choice.svelte';
+  import Line from './Line.svelte';
   import Offers from './Offers.svelte';
   import Problems from './Problems.svelte';
   import { Sight } from './sight.svelte';
   import Step from './Step.svelte';
-  import Sum from './Sum.svelte';
 
   interface Props {
     session: Session;
@@ -111,12 +113,12 @@
       {/if}
     </div>
     <Offers {session} offers={session.offers((about) => about.of === 'redundant')} />
-    {#each page.warnings as warning (warning)}
-      <p class="warning"><TriangleAlert size={15} /> <span>{warning}</span></p>
+    {#each lines(page, 'warnings') as warning, i (i)}
+      <p class="warning"><TriangleAlert size={15} /> <span><Line line={warning.says} /></span></p>
     {/each}
     <Offers {session} offers={session.offers((about) => about.of === 'warning')} />
-    {#each page.limits as limit (limit)}
-      <p class="limit"><Gauge size={15} /> <span>{limit}</span></p>
+    {#each lines(page, 'limits') as limit, i (i)}
+      <p class="limit"><Gauge size={15} /> <span><Line line={limit.says} /></span></p>
     {/each}
     {#if (session.sheet.conventions?.order ?? []).length > 0}
       <p class="units">
@@ -128,15 +130,17 @@
         >
       </p>
     {/if}
-    {#if page.conversions.length > 0}
-      <p class="units">{page.conversions.join(' · ')}</p>
-    {/if}
-    {#if page.remarks.length > 0}
-      <ul class="remarks" aria-label="Seen at sight">
-        {#each page.remarks as remark, i (i)}<li>{remark}</li>{/each}
+    {#each about(page, 'units') as chapter (chapter.part)}
+      <p class="units">
+        {#each lines(page, 'units') as line, i (i)}{i > 0 ? ' · ' : ''}<Line line={line.says} />{/each}
+      </p>
+    {/each}
+    {#each about(page, 'inspection') as chapter (chapter.part)}
+      <ul class="remarks" aria-label={chapter.title}>
+        {#each lines(page, 'inspection') as line, i (i)}<li><Line line={line.says} /></li>{/each}
       </ul>
-    {/if}
-    {#each page.steps as step (step.number)}
+    {/each}
+    {#each steps(page) as step (step.number)}
       <Step
         {session}
         {step}
@@ -146,30 +150,17 @@
         goTo={() => goTo(step.number)}
       />
     {/each}
-    {#if page.checks.length > 0}
+    {#each about(page, 'checks') as chapter (chapter.part)}
       <article class="checks" class:now={session.stop === 'check'} data-part="checks">
         <h2>
           <button onclick={() => session.go('check')}
             ><span class="number">✓</span>With an equation not used</button
           >
         </h2>
-        {#each page.checks as check, i (i)}
-          <p class="reason">{check.title}</p>
-          <Sum
-            {session}
-            id="check-{i}"
-            sum={check.sum}
-            terms={check.terms}
-            axis={check.axis ?? null}
-            end={check.residual.text + (check.rounding ? ' (rounding)' : '')}
-          />
-          {#if !check.ok}
-            <p class="warning"><CircleAlert size={15} /> <span>This does not close.</span></p>
-          {/if}
-        {/each}
+        <Blocks {session} id="check" blocks={chapter.blocks} />
         {#if page.closes}<p class="closes">{page.closes}</p>{/if}
       </article>
-    {/if}
+    {/each}
   {:else if session.solver.unanswered}
     <p class="quiet waiting">Drawn, and not answered.</p>
   {:else}
@@ -356,36 +347,6 @@
     margin-right: 0.3em;
     color: var(--color-neutral);
     font-weight: 560;
-  }
-  .page :global(.reason) {
-    color: var(--color-neutral);
-    font-size: 13px;
-  }
-  .page :global(.line) {
-    font-size: 13px;
-    font-weight: 560;
-    margin-top: 4px;
-  }
-  .page :global(.result) {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 2px 12px;
-    align-items: baseline;
-  }
-  .page :global(.value) {
-    color: var(--solved);
-    font-size: 14.5px;
-    border-radius: 4px;
-    padding: 1px 4px;
-    margin-left: -4px;
-  }
-  .page :global(.value.lit) {
-    background: var(--wash);
-    color: var(--focus);
-  }
-  .page :global(.remark) {
-    font-size: 12.5px;
-    color: var(--color-neutral);
   }
   .closes {
     color: var(--color-success);

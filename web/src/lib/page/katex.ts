@@ -1,5 +1,5 @@
 /** Typesetting, fetched when the first formula is shown. What was set once is copied. */
-import { parts } from './plain';
+import type { Part } from './formula';
 
 type Render = (latex: string, into: HTMLElement) => void;
 
@@ -20,22 +20,27 @@ function typesetter(): Promise<Render> {
 }
 
 /** Sets a formula; at once when the typesetter is there. */
-export function typeset(latex: string, into: HTMLElement): void {
-  if (render) set(render, latex, into);
-  else void typesetter().then((render) => set(render, latex, into));
+export function typeset(pieces: readonly Part[], into: HTMLElement): void {
+  if (render) set(render, pieces, into);
+  else void typesetter().then((render) => set(render, pieces, into));
 }
 
-function set(render: Render, latex: string, into: HTMLElement): void {
-  const pieces = parts(latex);
-  if (!pieces) {
-    into.replaceChildren(piece(render, latex));
-    return;
-  }
+function set(render: Render, pieces: readonly Part[], into: HTMLElement): void {
+  into.replaceChildren(...nodesOf(render, pieces));
+}
+
+function nodesOf(render: Render, pieces: readonly Part[]): Node[] {
   let letters: HTMLElement | null = null;
   const nodes: Node[] = [];
   for (const part of pieces) {
     if ('latex' in part) {
       nodes.push(piece(render, part.latex));
+      letters = null;
+    } else if ('joined' in part) {
+      const joined = document.createElement('span');
+      joined.className = 'whitespace-nowrap';
+      joined.append(...nodesOf(render, part.joined));
+      nodes.push(joined);
       letters = null;
     } else if (letters) {
       letters.append(part.text);
@@ -46,7 +51,7 @@ function set(render: Render, latex: string, into: HTMLElement): void {
       nodes.push(letters);
     }
   }
-  into.replaceChildren(...nodes);
+  return nodes;
 }
 
 /** A typeset piece, from memory where it was set before. */

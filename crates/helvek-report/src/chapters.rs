@@ -1,0 +1,171 @@
+//! The chapters of a document that are made of rows: members, N, V and M, ranges, trains, strength, what was asked.
+
+use crate::document::{Block, Chapter, Line, Part, Role, Table};
+use crate::inline::Inline;
+use crate::judge::PageJudgement;
+use crate::lines::About;
+use crate::page::Page;
+use crate::stiff::PageStiff;
+use helvek_core::answers::Sense;
+use helvek_core::problem::capital;
+
+impl Page {
+    /// Everything that is said, from top to bottom.
+    pub fn document(&self) -> Vec<Chapter> {
+        let last = |chapter: &Chapter| matches!(chapter.part, Part::Limits | Part::Warnings | Part::Closing);
+        let end = self.chapters.iter().position(last).unwrap_or(self.chapters.len());
+        let mut document = vec![self.outcome()];
+        document.extend_from_slice(&self.chapters[..end]);
+        document.extend(self.stiff.as_ref().map(PageStiff::chapter));
+        document.extend(self.members());
+        document.extend(self.inside_chapter());
+        document.extend(self.range_chapter());
+        document.extend(self.moving_chapters());
+        document.extend(self.judgement.as_ref().map(strength));
+        document.push(self.asked_chapter());
+        document.extend(self.chapters[end..].iter().filter(|of| of.part != Part::Closing).cloned());
+        document.push(self.closing());
+        document
+    }
+
+    /// Whether it is read what members carry inside: where that is asked at some place. Machines of many bodies would be long otherwise.
+    pub fn looks_inside(&self) -> bool {
+        let asked = self.asked.iter().any(|line| line.about == About::Inside);
+        !self.inside.is_empty() && (asked || self.caution == crate::STRESS_CAUTION)
+    }
+
+    /// The chapters about one thing.
+    pub fn about(&self, part: Part) -> impl Iterator<Item = &Chapter> {
+        self.chapters.iter().filter(move |chapter| chapter.part == part)
+    }
+
+    /// The steps of the working.
+    pub fn steps(&self) -> impl Iterator<Item = &Chapter> {
+        self.chapters.iter().filter(|chapter| matches!(chapter.part, Part::Step(_)))
+    }
+
+    /// The outcome, and what would hold it.
+    fn outcome(&self) -> Chapter {
+        let verdict = &self.verdict;
+        let mut blocks: Vec<Block> = vec![
+            Line::words(Role::RunIn, &verdict.sentence).into(),
+            Line::words(Role::Reason, &verdict.count).into(),
+        ];
+        let cure = |cure: &String| Line::words(Role::Cure, cure).lead("What would hold it").level(1).into();
+        blocks.extend(verdict.cures.iter().map(cure));
+        Chapter { part: Part::Verdict, title: capital(verdict.word.word()), blocks }
+    }
+
+    /// How it was tested, the usual caution, and by which engine it was found.
+    fn closing(&self) -> Chapter {
+        let mut blocks: Vec<Block> =
+            self.about(Part::Closing).flat_map(|chapter| chapter.blocks.iter().cloned()).collect();
+        blocks.extend([&self.caution, &self.engine].map(|words| Line::words(Role::Caution, words).into()));
+        Chapter { part: Part::Closing, title: String::new(), blocks }
+    }
+
+    /// The bars; without limits what is asked says it all.
+    fn members(&self) -> Option<Chapter> {
+        self.table.iter().any(|row| row.reserve_text.is_some()).then(|| {
+            let rows = self.table.iter().map(|row| {
+                let used = row.used_text.clone().unwrap_or_default();
+                let sense = match row.sense {
+                    Some(Sense::Tension) => " T",
+                    Some(Sense::Compression) => " C",
+                    Some(Sense::Zero) | None => "",
+                };
+                let force = format!("{}{sense}", row.force_text);
+                vec![row.name.clone(), row.length_text.clone(), force, used]
+            });
+            let table = Table::of_words(&["bar", "length", "force", "used"], rows);
+            Chapter { part: Part::Members, title: "Bars".into(), blocks: vec![Block::Table(table)] }
+        })
+    }
+
+    fn inside_chapter(&self) -> Option<Chapter> {
+        self.looks_inside().then(|| {
+            let mut blocks: Vec<Block> = Vec::new();
+            for line in &self.inside {
+                let words = |level, words: &str| Line::words(Role::Item, words).level(level).into();
+                blocks.push(words(0, &line.title));
+                blocks.extend(line.says.iter().map(|says| words(1, says)));
+                for step in &line.areas {
+                    blocks.push(words(1, &step.title));
+                    blocks.extend(
+                        step.lines.iter().map(|says| Line::new(Role::Item, says.clone()).level(2).into()),
+                    );
+                }
+            }
+            Chapter { part: Part::Inside, title: "Inside".into(), blocks }
+        })
+    }
+
+    fn range_chapter(&self) -> Option<Chapter> {
+        (!self.ranges.is_empty()).then(|| {
+            let rows = self
+                .ranges
+                .iter()
+                .map(|line| vec![line.of.clone(), line.least.clone(), line.greatest.clone()]);
+            let title = "Over all combinations, with the one that governs".into();
+            let table = Block::Table(Table::of_words(&["", "least", "greatest"], rows));
+            Chapter { part: Part::Ranges, title, blocks: vec![table] }
+        })
+    }
+
+    fn moving_chapters(&self) -> impl Iterator<Item = Chapter> {
+        self.trains.iter().map(|train| {
+            let refused = train.refused.iter().cloned().map(Block::item);
+            let ranges = train.lines.iter().map(|line| {
+                let [least, greatest] =
+                    line.ends.each_ref().map(|end| format!("{} ({})", end.value, end.stand));
+                Line::words(Role::Item, format!("{least} to {greatest}")).lead(&line.of).into()
+            });
+            let title = format!("Moving: {}", train.title);
+            Chapter { part: Part::Moving, title, blocks: refused.chain(ranges).collect() }
+        })
+    }
+
+    fn asked_chapter(&self) -> Chapter {
+        let line = |line: &crate::lines::AskedLine| {
+            Line::words(Role::Item, line.parts.join(", ")).lead(&line.label).of(line.of.clone()).into()
+        };
+        Chapter { part: Part::Asked, title: "Asked".into(), blocks: self.asked.iter().map(line).collect() }
+    }
+}
+
+/// What governs, pin by pin, and what was not checked.
+fn strength(judgement: &PageJudgement) -> Chapter {
+    let mut blocks: Vec<Block> = Vec::new();
+    let words = |level, words: &str| Block::from(Line::words(Role::Item, words).level(level));
+    blocks.extend(judgement.reach.iter().map(|reach| words(0, reach)));
+    for line in &judgement.lines {
+        let place = line.place.as_ref().map(|place| format!(" ({place})")).unwrap_or_default();
+        blocks.push(words(0, &format!("{} of its limit: {}{place}", line.used_text, line.title)));
+        let reserve = line.reserve.as_ref().map(|times| format!(", reserve {times}")).unwrap_or_default();
+        blocks.push(words(1, &format!("{}, limit {}{reserve}; {}", line.demand, line.limit, line.verdict)));
+        blocks.extend(line.working.iter().map(|says| Line::new(Role::Working, says.clone()).level(1).into()));
+    }
+    for pin in &judgement.pins {
+        blocks.push(Line::words(Role::Heading, &pin.title).of(Some(pin.of.clone())).into());
+        blocks.extend(pin.required.iter().map(|line| {
+            let mut says = line.working.clone();
+            if line.governs {
+                says.push(Inline::words("   governs"));
+            }
+            Line::new(Role::Working, says).lead(&line.title).level(1).into()
+        }));
+        blocks.extend(pin.says.iter().map(|says| words(1, says)));
+    }
+    for section in &judgement.sections {
+        blocks.push(Line::words(Role::Heading, format!("Chapter {}", section.title)).into());
+        blocks.push(words(1, &section.values.join(" · ")));
+        blocks.extend(section.remark.iter().map(|remark| words(1, remark)));
+    }
+    if !judgement.unchecked.is_empty() {
+        blocks.push(Line::words(Role::Heading, "Not checked").into());
+    }
+    let left = judgement.unchecked.iter().chain(&judgement.assumed);
+    blocks.extend(left.map(|line| words(1, line)));
+    blocks.push(Line::words(Role::Caution, &judgement.caution).level(1).into());
+    Chapter { part: Part::Strength, title: format!("Judged: {}", judgement.says), blocks }
+}

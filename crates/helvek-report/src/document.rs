@@ -1,0 +1,235 @@
+//! What is read from top to bottom: chapters of lines, equations and tables. Text, Markdown and the page print the same ones.
+
+use crate::formula::{Formula, Number};
+use crate::inline::Inline;
+use crate::lines::{AxisMark, PageTerm};
+use helvek_core::id::Id;
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// A chapter under its title.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Chapter {
+    /// What it is about.
+    pub part: Part,
+    /// Empty for a chapter without one.
+    pub title: String,
+    /// From top to bottom.
+    pub blocks: Vec<Block>,
+}
+
+/// What a chapter is about.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Part {
+    /// The outcome, and what would hold it.
+    Verdict,
+    /// Quantities that were written in other units.
+    Units,
+    /// What is seen before any equation is written.
+    Inspection,
+    /// A step of the working, from 1.
+    Step(usize),
+    /// Equations that were not used.
+    Checks,
+    /// What stiffness says, and the methods by hand.
+    Stiffness,
+    /// The bars with their limits.
+    Members,
+    /// N, V and M.
+    Inside,
+    /// The least and the greatest over combinations.
+    Ranges,
+    /// The same under a train of forces.
+    Moving,
+    /// What has limits, ranked.
+    Strength,
+    /// How far loads may grow.
+    Limits,
+    /// What was asked.
+    Asked,
+    /// What is worth a second look.
+    Warnings,
+    /// How it was tested, and the usual caution.
+    Closing,
+}
+
+/// A piece of a chapter.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Block {
+    /// A line of words and formulas.
+    Line(Line),
+    /// A sum that vanishes.
+    Equation(Equation),
+    /// A table.
+    Table(Table),
+}
+
+/// What a line is for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Role {
+    /// One of several that stand for themselves.
+    #[default]
+    Item,
+    /// It goes on behind the title of its chapter.
+    RunIn,
+    /// It names what follows it.
+    Heading,
+    /// Why a step is taken.
+    Reason,
+    /// Part of a working.
+    Working,
+    /// What a step yields.
+    Result,
+    /// What would mend something, in the order of the answers' cures.
+    Cure,
+    /// It says in small what holds for all.
+    Caution,
+}
+
+/// A line of words and formulas.
+#[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
+pub struct Line {
+    /// What it is for.
+    pub role: Role,
+    /// How far it is indented below its chapter.
+    #[serde(skip_serializing_if = "is_zero")]
+    #[schemars(default)]
+    pub level: u8,
+    /// What it is about, before a colon; empty for nothing.
+    #[serde(skip_serializing_if = "String::is_empty")]
+    #[schemars(default)]
+    pub lead: String,
+    /// What it says.
+    pub says: Vec<Inline>,
+    /// A remark, behind it in brackets; empty for none.
+    #[serde(skip_serializing_if = "String::is_empty")]
+    #[schemars(default)]
+    pub note: String,
+    /// The mark on the drawing it stands for; null where nothing does.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub of: Option<Id>,
+}
+
+/// A sum that vanishes.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Equation {
+    /// What is summed.
+    pub sum: Formula,
+    /// Its terms, each with its sign.
+    pub terms: Vec<PageTerm>,
+    /// Of an equation in which everything is known: what it comes to, and whether that is nothing. Null for one that is solved.
+    pub check: Option<Closes>,
+    /// As printed it differs from its results by what rounding leaves.
+    #[serde(skip_serializing_if = "std::ops::Not::not")]
+    #[schemars(default)]
+    pub rounding: bool,
+    /// In space: the axis of a moment sum.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub axis: Option<AxisMark>,
+}
+
+/// What an equation comes to in which everything is known.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Closes {
+    /// What its terms come to.
+    pub to: Number,
+    /// Whether that is nothing.
+    pub ok: bool,
+}
+
+/// A table: the first column names its rows.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Table {
+    /// The names of the columns.
+    pub head: Vec<Vec<Inline>>,
+    /// As many cells as there are columns.
+    pub rows: Vec<Vec<Vec<Inline>>>,
+}
+
+fn is_zero(level: &u8) -> bool {
+    *level == 0
+}
+
+impl Chapter {
+    /// A chapter of lines that are all alike.
+    pub(crate) fn of_items(part: Part, title: &str, lines: impl IntoIterator<Item = String>) -> Self {
+        Self { part, title: title.to_owned(), blocks: lines.into_iter().map(Block::item).collect() }
+    }
+
+    /// The equations in it.
+    pub fn equations(&self) -> impl Iterator<Item = &Equation> {
+        self.blocks.iter().filter_map(|block| match block {
+            Block::Equation(equation) => Some(equation),
+            _ => None,
+        })
+    }
+
+    /// The lines in it that have a role.
+    pub fn lines(&self, role: Role) -> impl Iterator<Item = &Line> {
+        self.blocks.iter().filter_map(move |block| match block {
+            Block::Line(line) if line.role == role => Some(line),
+            _ => None,
+        })
+    }
+}
+
+impl Block {
+    /// Words that stand for themselves.
+    pub(crate) fn item(words: String) -> Self {
+        Line::words(Role::Item, words).into()
+    }
+}
+
+impl Line {
+    /// Plain words.
+    pub(crate) fn words(role: Role, words: impl Into<String>) -> Self {
+        Self::new(role, vec![Inline::words(words)])
+    }
+
+    /// Words and formulas.
+    pub(crate) fn new(role: Role, says: Vec<Inline>) -> Self {
+        Self { role, says, ..Self::default() }
+    }
+
+    /// So far below its chapter.
+    pub(crate) fn level(self, level: u8) -> Self {
+        Self { level, ..self }
+    }
+
+    /// About that.
+    pub(crate) fn lead(self, lead: impl Into<String>) -> Self {
+        Self { lead: lead.into(), ..self }
+    }
+
+    /// With a remark behind it.
+    pub(crate) fn note(self, note: impl Into<String>) -> Self {
+        Self { note: note.into(), ..self }
+    }
+
+    /// Tied to a mark on the drawing.
+    pub(crate) fn of(self, of: Option<Id>) -> Self {
+        Self { of, ..self }
+    }
+}
+
+impl From<Line> for Block {
+    fn from(line: Line) -> Self {
+        Self::Line(line)
+    }
+}
+
+impl Table {
+    /// Plain words in every cell.
+    pub(crate) fn of_words(head: &[&str], rows: impl IntoIterator<Item = Vec<String>>) -> Self {
+        let cell = |words: String| vec![Inline::Words(words)];
+        Self {
+            head: head.iter().map(|words| cell((*words).to_owned())).collect(),
+            rows: rows.into_iter().map(|row| row.into_iter().map(cell).collect()).collect(),
+        }
+    }
+}
