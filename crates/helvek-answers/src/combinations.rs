@@ -3,7 +3,7 @@
 use super::{BarForce, DiagramAnswer, JointForce, Reaction, StatusWord};
 use crate::Publisher;
 use helvek_statics::equilibrium::{ColumnKind, ColumnOf};
-use helvek_statics::inside::{Diagram, Governed, Inner, envelope};
+use helvek_statics::internal_forces::{Diagram, Governed, Inner, envelope};
 use helvek_statics::solution::State;
 use indexmap::IndexMap;
 use schemars::JsonSchema;

@@ -1,7 +1,7 @@
 //! N, V and M as published.
 
 use crate::Publisher;
-use helvek_statics::inside::{Diagram, Extreme, Inner, Inside, Poly, Side};
+use helvek_statics::internal_forces::{Diagram, Extreme, Inner, Inside, Poly, Side};
 use helvek_statics::model::PointId;
 use schemars::JsonSchema;
 use serde::Serialize;

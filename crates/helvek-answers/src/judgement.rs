@@ -2,11 +2,11 @@
 
 use crate::Publisher;
 use helvek_checks::Checks;
-use helvek_checks::judge::{
-    By, CheckSort, Criterion, End, Judged, Judgement, SizedPin, Strength, Subject, Why,
+use helvek_checks::strength_check::{
+    CheckSort, Criterion, End, Judged, Judgement, LimitBasis, SizedPin, SkipReason, Strength, Subject,
 };
 use helvek_sheet::units::Unit;
-use helvek_statics::inside::Side;
+use helvek_statics::internal_forces::Side;
 use helvek_statics::model::PlateOf;
 use helvek_statics::solution::State;
 use schemars::JsonSchema;
@@ -165,7 +165,7 @@ pub struct UncheckedAnswer {
     /// By name.
     pub of: Vec<String>,
     /// Why.
-    pub why: Why,
+    pub why: SkipReason,
 }
 
 impl<'a> Publisher<'a> {
@@ -221,9 +221,9 @@ impl<'a> Publisher<'a> {
     fn checked(&self, judged: &Judged, states: &[State]) -> CheckedAnswer {
         let (check, unit) = (&judged.check, self.unit_of_check(judged.check.subject));
         let (limit_is, wanted) = match check.by {
-            By::Limit => (LimitSource::Limit, None),
-            By::Strength { of, factor, .. } => (of.into(), factor),
-            By::Screening { factor, .. } => (LimitSource::Screening, factor),
+            LimitBasis::Limit => (LimitSource::Limit, None),
+            LimitBasis::Strength { of, factor, .. } => (of.into(), factor),
+            LimitBasis::Screening { factor, .. } => (LimitSource::Screening, factor),
         };
         let plate = match check.subject {
             Subject::PinShear { plane: row, .. }

@@ -2,8 +2,8 @@
 
 use crate::Publisher;
 use helvek_checks::Checks;
-use helvek_checks::judge::{CheckSort, End, Reach, Subject};
 use helvek_checks::limits::{BarCheck, Growth};
+use helvek_checks::strength_check::{CheckSort, End, Reach, Subject};
 use helvek_statics::model::{Amount, Asked, Growing, LoadKind};
 use indexmap::IndexMap;
 use schemars::JsonSchema;

@@ -3,10 +3,12 @@
 use super::combinations::ForceOf;
 use crate::Publisher;
 use helvek_checks::Checks;
-use helvek_checks::passage::{Facing, Line, Most, Passage, Refusal, Section, Stand, Swept, SweptPart};
+use helvek_checks::moving_load::{
+    Extreme, Facing, Line, MovingLoadRefusal, Passage, Section, Stand, Swept, SweptPart,
+};
 use helvek_sheet::units::Unit;
 use helvek_statics::equilibrium::{Column, ColumnKind};
-use helvek_statics::inside::Inner;
+use helvek_statics::internal_forces::Inner;
 use helvek_statics::model::PointId;
 use indexmap::IndexMap;
 use schemars::JsonSchema;
@@ -193,12 +195,12 @@ impl Publisher<'_> {
     ) -> MovingForce {
         let length = |v: f64| self.model.units.length.from_si(v);
         let each = self.model.units.force.to_si(1.0);
-        let [least, greatest] = passage.most(line, drawn).map(|most: Most| MostAnswer {
+        let [least, greatest] = passage.most(line, drawn).map(|most: Extreme| MostAnswer {
             value: unit.from_si(most.value),
             distance: None,
             stand: most.stand.map(|stand| self.stand_answer(passage, stand)),
         });
-        let piece = |piece: &helvek_checks::passage::LinePiece| LinePieceAnswer {
+        let piece = |piece: &helvek_checks::moving_load::LinePiece| LinePieceAnswer {
             start: length(piece.start),
             end: length(piece.end),
             first: unit.from_si(piece.first * each),
@@ -257,10 +259,10 @@ impl Publisher<'_> {
     }
 
     /// Why a train has no influence lines, and what would mend it.
-    pub fn passage_words(&self, why: &Refusal, passage: &Passage<'_>) -> String {
+    pub fn passage_words(&self, why: &MovingLoadRefusal, passage: &Passage<'_>) -> String {
         let train = &passage.train.name;
         match why {
-            Refusal::OneWay(columns) => {
+            MovingLoadRefusal::OneWay(columns) => {
                 let mut names: Vec<String> =
                     columns.iter().map(|id| self.model.owner_name(self.full.column(*id).of)).collect();
                 names.dedup();
@@ -272,11 +274,11 @@ impl Publisher<'_> {
                     names.join(", ")
                 )
             }
-            Refusal::Moves(at) => format!(
+            MovingLoadRefusal::Moves(at) => format!(
                 "With a force of {train} at {} the structure moves: it is held for the loads as drawn only.",
                 self.model.point_name(*at)
             ),
-            Refusal::Unbalanced => "The loads as drawn are not in equilibrium.".to_owned(),
+            MovingLoadRefusal::Unbalanced => "The loads as drawn are not in equilibrium.".to_owned(),
         }
     }
 }

@@ -2,7 +2,7 @@
 
 use super::PieceAnswer;
 use crate::Publisher;
-use helvek_statics::inside::{Side, Six, SolidDiagram};
+use helvek_statics::internal_forces::{Side, Six, SolidDiagram};
 use helvek_statics::model::PointId;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -144,7 +144,7 @@ impl Publisher<'_> {
         let metre = units.length.from_si(1.0);
         let all = units.length.from_si(diagram.length());
         let zero = self.model.six_unit(six).from_si(diagram.zero(six)).abs();
-        let piece = |segment: &helvek_statics::inside::SolidSegment| {
+        let piece = |segment: &helvek_statics::internal_forces::SolidSegment| {
             let moved = segment.inner[six as usize].moved(segment.start);
             let scaled = moved.each(|k, c| self.model.six_unit(six).from_si(c) / metre.powi(k as i32));
             let poly = scaled.each(|k, c| if c.abs() * all.powi(k as i32) <= zero { 0.0 } else { c });

@@ -1,9 +1,9 @@
 //! What stiffness adds, as published: displacements, deflected shapes, sags, and how well it closes.
 
 use crate::Publisher;
-use helvek_statics::elastic::{Cause, Elastic, Refusal, Sag, Shape};
 use helvek_statics::equilibrium::ColumnId;
 use helvek_statics::model::Member;
+use helvek_statics::stiffness::{Cause, DeflectedShape, Elastic, Sag, StiffnessRefusal};
 use schemars::JsonSchema;
 use serde::Serialize;
 
@@ -136,7 +136,7 @@ impl Publisher<'_> {
             }
             Ok(elastic) => {
                 let names = |members: &[Member]| members.iter().map(|m| self.member_name(*m)).collect();
-                let shown = elastic.places();
+                let shown = elastic.knows_displacements();
                 Some(StiffnessAnswer {
                     refused: None,
                     relative: elastic.relative,
@@ -172,7 +172,7 @@ impl Publisher<'_> {
                 if !known.insert((shape.body, *point)) {
                     continue;
                 }
-                let by = shape.goes(*station);
+                let by = shape.displacement(*station);
                 list.push(DisplacementAnswer {
                     at: self.model.point_name(*point).to_owned(),
                     on: self.model.bodies[shape.body.index()].name.clone(),
@@ -192,7 +192,7 @@ impl Publisher<'_> {
         list
     }
 
-    fn deflection(&self, shape: &Shape) -> DeflectionAnswer {
+    fn deflection(&self, shape: &DeflectedShape) -> DeflectionAnswer {
         let length = &self.model.units.length;
         let name = |end: Option<&(helvek_statics::model::PointId, f64)>| {
             end.map(|(point, _)| self.model.point_name(*point).to_owned()).unwrap_or_default()
@@ -229,7 +229,7 @@ impl Publisher<'_> {
     }
 
     /// Why stiffness does not answer, in words.
-    pub fn refusal(&self, refusal: &Refusal) -> RefusalAnswer {
+    pub fn refusal(&self, refusal: &StiffnessRefusal) -> RefusalAnswer {
         let several = |names: &[String]| names.join(", ");
         let answer = |name, message: String, cure: &str, about: Vec<String>| RefusalAnswer {
             name,
@@ -238,13 +238,13 @@ impl Publisher<'_> {
             about,
         };
         match refusal {
-            Refusal::Nothing => answer(
+            StiffnessRefusal::Nothing => answer(
                 RefusalName::NoStiffness,
                 "Nothing says how stiff its members are.".into(),
                 "Give bodies an EI, or a section and a material.",
                 Vec::new(),
             ),
-            Refusal::Without(members) => {
+            StiffnessRefusal::Without(members) => {
                 let names: Vec<_> = members.iter().map(|m| self.member_name(*m)).collect();
                 let bars = members.iter().all(|m| matches!(m, Member::Bar(_)));
                 let what = if bars { "EA" } else { "EI" };
@@ -259,7 +259,7 @@ impl Publisher<'_> {
                 );
                 answer(RefusalName::MemberWithoutStiffness, message, &cure, names)
             }
-            Refusal::Between(columns) => {
+            StiffnessRefusal::Between(columns) => {
                 let names = self.names_of(columns);
                 let message =
                     format!("{} hold each other, and nothing between them gives way.", several(&names));
@@ -270,7 +270,7 @@ impl Publisher<'_> {
                     names,
                 )
             }
-            Refusal::Locked { members, columns, causes } => {
+            StiffnessRefusal::Locked { members, columns, causes } => {
                 let mut names: Vec<_> = members.iter().map(|m| self.member_name(*m)).collect();
                 let held = self.names_of(columns);
                 let between =
@@ -295,7 +295,7 @@ impl Publisher<'_> {
                     names,
                 )
             }
-            Refusal::Ratios(needs) => {
+            StiffnessRefusal::Ratios(needs) => {
                 let message = format!("Ratios of stiffness are not enough because of {}.", several(needs));
                 answer(
                     RefusalName::RatiosNotEnough,
@@ -304,7 +304,7 @@ impl Publisher<'_> {
                     needs.clone(),
                 )
             }
-            Refusal::Mixed(names) => {
+            StiffnessRefusal::Mixed(names) => {
                 let message = format!(
                     "Some stiffnesses are ratios, those of {} are numbers: they cannot be compared.",
                     several(names)
@@ -316,27 +316,27 @@ impl Publisher<'_> {
                     names.clone(),
                 )
             }
-            Refusal::Sought(symbol) => {
+            StiffnessRefusal::Sought(symbol) => {
                 let message = format!("The load {symbol} is sought, and equilibrium does not fix it.");
                 answer(RefusalName::SoughtNotFixed, message, "Give it a size.", vec![symbol.clone()])
             }
-            Refusal::Inside(body, why) => {
+            StiffnessRefusal::Inside(body, why) => {
                 let message = format!("What acts on {body} has no place inside it: {}", why.words(body));
                 answer(RefusalName::NoPlaceInside, message, "Say where it acts.", vec![body.clone()])
             }
-            Refusal::Contacts => answer(
+            StiffnessRefusal::Contacts => answer(
                 RefusalName::ContactsNotFound,
                 "No set of supports and cables was found that fits how it gives way.".into(),
                 "Check those that only push or pull.",
                 Vec::new(),
             ),
-            Refusal::Moves => answer(
+            StiffnessRefusal::Moves => answer(
                 RefusalName::Moves,
                 "It moves under these loads: there is nothing to be stiff against.".into(),
                 "Hold it first.",
                 Vec::new(),
             ),
-            Refusal::Numbers => answer(
+            StiffnessRefusal::Numbers => answer(
                 RefusalName::FiguresLost,
                 "Stiffnesses or lengths differ so much that the arithmetic loses its figures.".into(),
                 "Check their units.",

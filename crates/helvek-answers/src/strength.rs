@@ -4,7 +4,7 @@ use crate::Publisher;
 use helvek_checks::Checks;
 use helvek_checks::strength::Stressed;
 use helvek_sheet::units::Unit;
-use helvek_statics::inside::{Extreme, Side};
+use helvek_statics::internal_forces::{Extreme, Side};
 use helvek_statics::model::PointId;
 use indexmap::IndexMap;
 use schemars::JsonSchema;

@@ -114,7 +114,7 @@ impl Publisher<'_> {
             } else {
                 format!(
                     "with {} {} only",
-                    figures::rounded(unit.from_si(push), self.model.schools.figures),
+                    figures::rounded(unit.from_si(push), self.model.conventions.figures),
                     unit.symbol
                 )
             };

@@ -3,11 +3,11 @@
 //!
 //! All of it starts from a solution that is there: [`Checks`] is a solution seen that way. Nothing here finds a reaction.
 
-pub mod judge;
+pub mod hand_methods;
 pub mod limits;
-pub mod passage;
-pub mod redundant;
+pub mod moving_load;
 pub mod strength;
+pub mod strength_check;
 
 use helvek_statics::solution::Statics;
 use std::ops::Deref;

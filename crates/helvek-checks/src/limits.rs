@@ -1,8 +1,8 @@
-//! How far loads may grow before anything reaches its limit, where that is asked: permanent loads stay, the growing ones are multiplied by one factor. [`crate::judge`] finds the factors
+//! How far loads may grow before anything reaches its limit, where that is asked: permanent loads stay, the growing ones are multiplied by one factor. [`crate::strength_check`] finds the factors
 //! that are left; here stands which loads grow, and what the bars carry from either.
 
 use crate::Checks;
-use crate::judge::{Reach, Sizes};
+use crate::strength_check::{Reach, Sizes};
 use helvek_statics::equilibrium::ColumnOf;
 use helvek_statics::model::{Asked, BarId, BarLimits, Growing};
 use helvek_statics::solution::{State, Statics};

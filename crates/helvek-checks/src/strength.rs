@@ -7,7 +7,7 @@
 use crate::Checks;
 use helvek_numbers::tolerance::first_largest;
 use helvek_sheet::section::Properties;
-use helvek_statics::inside::{Extreme, Inner, Side};
+use helvek_statics::internal_forces::{Extreme, Inner, Side};
 use helvek_statics::model::{Material, Profile};
 
 /// A fibre with the least and the greatest normal stress along a stretch, Pa, tension positive.

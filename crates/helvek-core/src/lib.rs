@@ -25,10 +25,11 @@
 
 pub use helvek_answers as answers;
 pub use helvek_answers::ENGINE;
-pub use helvek_checks::{Checks, judge, limits, passage, redundant, strength};
+pub use helvek_checks::{Checks, hand_methods, limits, moving_load, strength, strength_check};
 pub use helvek_edit::{cut, edit};
 pub use helvek_numbers::{budget, geometry, tolerance};
 pub use helvek_sheet::{id, problem, section, sheet, things, units};
 pub use helvek_statics::{
-    choice, elastic, equilibrium, inside, model, next, plan, proof, recognition, solution, verdict, working,
+    choice, equilibrium, internal_forces, model, next, plan, proof, recognition, solution, stiffness,
+    verdict, working,
 };

@@ -5,9 +5,9 @@ use helvek_numbers::geometry::Vector;
 use helvek_numbers::tolerance;
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{Document, Side};
-use helvek_statics::choice::Choice;
+use helvek_statics::choice::ChosenEquation;
 use helvek_statics::equilibrium::{ColumnId, ColumnKind, ColumnOf, PartId, PartOf};
-use helvek_statics::inside::Inner;
+use helvek_statics::internal_forces::Inner;
 use helvek_statics::model::{self, JointId, JointKind};
 use helvek_statics::plan::{Axis, Centre, Equation};
 use helvek_statics::solution::{Solved, solve};
@@ -24,7 +24,7 @@ pub struct Cut {
     /// N, V and M as unknowns: in their positive senses on the part before the cut.
     pub inner: [ColumnId; 3],
     /// Of each part: the sum along the member, the sum across it, and the moments about the cut, with everything put in that is known.
-    pub choices: [Vec<Choice>; 2],
+    pub choices: [Vec<ChosenEquation>; 2],
 }
 
 impl Cut {
@@ -36,7 +36,8 @@ impl Cut {
 
     /// How many terms each part has in its three equations.
     pub fn terms(&self) -> [usize; 2] {
-        let count = |choices: &Vec<Choice>| choices.iter().map(|choice| choice.line.terms.len()).sum();
+        let count =
+            |choices: &Vec<ChosenEquation>| choices.iter().map(|choice| choice.line.terms.len()).sum();
         [count(&self.choices[0]), count(&self.choices[1])]
     }
 

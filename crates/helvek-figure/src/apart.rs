@@ -200,7 +200,7 @@ impl<'a> Apart<'a> {
                     matches!(self.solved.equilibrium.parts[p.index()].of, PartOf::Wheel(w) if w.index() == index)
                 });
                 let on_body = pulley.on.is_some_and(|b| body(PartOf::Body(b)))
-                    && model.schools.wheels == helvek_core::sheet::Wheels::On;
+                    && model.conventions.wheels == helvek_core::sheet::Wheels::On;
                 pulley.name == *name && (wheel || on_body)
             }),
             _ => false,

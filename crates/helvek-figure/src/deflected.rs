@@ -1,9 +1,9 @@
 //! The deflected shape: where places are, and where they go.
 
-use helvek_core::elastic::Shape;
 use helvek_core::geometry::{Point, Vector};
 use helvek_core::id::{Id, Kind};
 use helvek_core::solution::Statics;
+use helvek_core::stiffness::DeflectedShape;
 use helvek_core::units::figures;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -53,7 +53,7 @@ pub fn deflected(statics: &Statics) -> Option<Deflected> {
         let mut places = Vec::new();
         let ends = shape.bends.iter().flat_map(|bend| [bend.start, bend.end]);
         for station in ends.chain(shape.crests()) {
-            let by = shape.goes(station);
+            let by = shape.displacement(station);
             if by.length() > most * (1.0 + 1e-9) {
                 most = by.length();
                 at = place(statics, shape, station);
@@ -62,14 +62,14 @@ pub fn deflected(statics: &Statics) -> Option<Deflected> {
         for bend in &shape.bends {
             for k in 0..=PARTS {
                 let station = bend.start + (bend.end - bend.start) * k as f64 / PARTS as f64;
-                places.push((first + shape.along * station, shape.goes(station)));
+                places.push((first + shape.along * station, shape.displacement(station)));
             }
         }
         path(Kind::Body.id(&statics.model.bodies[shape.body.index()].name), places);
     }
     for bar in &statics.model.bars {
         let ends = [0, 1].map(|k| {
-            let by = elastic.goes(bar.on[k], bar.ends[k]);
+            let by = elastic.displacement(bar.on[k], bar.ends[k]);
             let by = by.unwrap_or(Vector::ZERO);
             if by.length() > most * (1.0 + 1e-9) {
                 most = by.length();
@@ -89,16 +89,16 @@ pub fn deflected(statics: &Statics) -> Option<Deflected> {
 /// In the unit of sections, which is small.
 fn small(statics: &Statics, si: f64) -> String {
     let unit = &statics.model.units.section;
-    format!("{} {}", figures::rounded(unit.from_si(si), statics.model.schools.figures), unit.symbol)
+    format!("{} {}", figures::rounded(unit.from_si(si), statics.model.conventions.figures), unit.symbol)
 }
 
 /// ` at E`, or `, 2.4 m from A`.
-fn place(statics: &Statics, shape: &Shape, station: f64) -> String {
+fn place(statics: &Statics, shape: &DeflectedShape, station: f64) -> String {
     let near = |(_, s): &&(helvek_core::model::PointId, f64)| (s - station).abs() <= 1e-9 * shape.length();
     if let Some((point, _)) = shape.points.iter().find(near) {
         return format!(" at {}", statics.model.point_name(*point));
     }
     let unit = &statics.model.units.length;
-    let far = figures::rounded(unit.from_si(station), statics.model.schools.figures);
+    let far = figures::rounded(unit.from_si(station), statics.model.conventions.figures);
     format!(", {far} {} from {}", unit.symbol, statics.model.point_name(shape.points[0].0))
 }

@@ -3,8 +3,10 @@
 use crate::painter::Painter;
 use helvek_core::budget::spend;
 use helvek_core::id::{Id, Kind};
-use helvek_core::inside::{Diagram, Extreme, Inner, Inside, Poly, Segment, Side, envelope, ordinates};
-use helvek_core::sheet::Bent;
+use helvek_core::internal_forces::{
+    Diagram, Extreme, Inner, Inside, Poly, Segment, Side, envelope, ordinates,
+};
+use helvek_core::sheet::MomentSide;
 use helvek_core::solution::{State, Statics};
 use helvek_core::tolerance::ranked;
 use helvek_core::units::{Unit, figures};
@@ -131,7 +133,7 @@ pub fn diagrams(statics: &Statics) -> Option<Diagrams> {
         stretches,
         units: units.map(|unit| unit.symbol.clone()),
         largest,
-        tension_side: model.schools.diagram == Bent::TensionSide,
+        tension_side: model.conventions.diagram == MomentSide::TensionSide,
         titles: None,
         section: None,
     })
@@ -226,7 +228,7 @@ impl Painter<'_> {
                 }
             }
         }
-        let digits = self.model().schools.figures;
+        let digits = self.model().conventions.figures;
         let value = most.filter(|(value, ..)| *value != 0.0).map(|(value, station, by)| CurveValue {
             station: length(station),
             value: unit.from_si(value),
@@ -280,7 +282,7 @@ impl Painter<'_> {
             ordinates: ordinates_in(unit, clean_ordinates(diagram, segment, inner)),
             by: None,
         };
-        let digits = self.model().schools.figures;
+        let digits = self.model().conventions.figures;
         let range = diagram.range(inner);
         let worth = worth_reading(diagram, inner).into_iter().map(|found| {
             let value = unit.from_si(found.value);

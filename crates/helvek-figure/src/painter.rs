@@ -58,16 +58,16 @@ impl Painter<'_> {
         if alone && unit.from_si(si) == 1.0 {
             return unit.symbol.clone();
         }
-        format!("{} {}", figures::plain(unit.from_si(si), self.model().schools.figures), unit.symbol)
+        format!("{} {}", figures::plain(unit.from_si(si), self.model().conventions.figures), unit.symbol)
     }
 
     /// A result with its unit.
     pub(crate) fn result(&self, si: f64, unit: &Unit) -> String {
-        format!("{} {}", figures::rounded(unit.from_si(si), self.model().schools.figures), unit.symbol)
+        format!("{} {}", figures::rounded(unit.from_si(si), self.model().conventions.figures), unit.symbol)
     }
 
     pub(crate) fn degrees(&self, radians: f64) -> String {
-        figures::plain(radians.to_degrees(), self.model().schools.figures)
+        figures::plain(radians.to_degrees(), self.model().conventions.figures)
     }
 
     /// A quantity of a load as it was written, when that was in a unit of its own and it is as strong as that; else in the sheet's.

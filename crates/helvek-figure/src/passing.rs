@@ -5,8 +5,8 @@ use crate::diagrams::{
 };
 use helvek_core::equilibrium::ColumnKind;
 use helvek_core::id::Kind;
-use helvek_core::inside::Inner;
-use helvek_core::passage::{Line, Passage, Section};
+use helvek_core::internal_forces::Inner;
+use helvek_core::moving_load::{Line, Passage, Section};
 use helvek_core::units::{Unit, figures};
 
 /// What a train comes to at most along every stretch, wherever it stands. Nothing where it is refused.
@@ -57,14 +57,14 @@ fn line_curve(passage: &Passage<'_>, line: &Line, unit: &Unit, inner: Inner) -> 
     let each = units.force.to_si(1.0);
     let value = |per: f64| unit.from_si(per * each);
     let length = |v: f64| units.length.from_si(v);
-    let part = |piece: &helvek_core::passage::LinePiece| CurvePart {
+    let part = |piece: &helvek_core::moving_load::LinePiece| CurvePart {
         start: length(piece.start),
         end: length(piece.end),
         ordinates: vec![value(piece.first), value(piece.last)],
         by: None,
     };
     let parts: Vec<CurvePart> = line.pieces.iter().map(part).collect();
-    let digits = passage.solved.model.schools.figures;
+    let digits = passage.solved.model.conventions.figures;
     let ends = parts.iter().flat_map(|p| [(p.start, p.ordinates[0]), (p.end, p.ordinates[1])]);
     let mut values: Vec<CurveValue> = ends
         .filter(|(_, value)| value.abs() > 1e-9 * value_scale(line, unit, each))

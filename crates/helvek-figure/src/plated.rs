@@ -2,8 +2,8 @@
 
 use helvek_core::answers::Publisher;
 use helvek_core::geometry::Vector;
-use helvek_core::judge::{Judgement, SizedPin};
 use helvek_core::solution::Statics;
+use helvek_core::strength_check::{Judgement, SizedPin};
 use helvek_core::tolerance::first_largest;
 use helvek_core::units::figures;
 use schemars::JsonSchema;
@@ -55,7 +55,7 @@ pub fn pin_marks(statics: &Statics, judgement: &Judgement) -> Vec<PinMark> {
 
 fn pin_mark(statics: &Statics, sized: &SizedPin) -> PinMark {
     let model = &statics.model;
-    let (pin, units, digits) = (&model.plated[sized.pin], &model.units, model.schools.figures);
+    let (pin, units, digits) = (&model.plated[sized.pin], &model.units, model.conventions.figures);
     // Without any strength there is no diameter: it is drawn as thick as its thinnest plate.
     let thinnest = pin.plates.iter().map(|plate| plate.thickness).fold(f64::INFINITY, f64::min);
     let diameter = sized.diameter.unwrap_or(thinnest);

@@ -2,8 +2,8 @@
 
 use helvek_core::Checks;
 use helvek_core::geometry::Vector;
-use helvek_core::inside::Inner;
-use helvek_core::passage::Section as Place;
+use helvek_core::internal_forces::Inner;
+use helvek_core::moving_load::Section as Place;
 use helvek_core::section::Solid;
 use helvek_core::solution::Statics;
 use helvek_core::strength::StressAt;
@@ -111,7 +111,7 @@ pub fn section_mark(statics: &Statics, place: &Place) -> Option<SectionMark> {
     }
     let [n, v, m] = Inner::ALL.map(|inner| diagram.at(inner, place.station, place.side));
     let (length, stress) = (&model.units.section, &model.units.stress);
-    let written = |value: f64| written(value, stress, model.schools.figures);
+    let written = |value: f64| written(value, stress, model.conventions.figures);
     let bending = properties.faces.map(|y| properties.normal(0.0, m, [0.0, y], true));
     let axial = n / properties.area;
     let band = |ends: [f64; 2]| StressBand { ends: ends.map(written) };
@@ -140,7 +140,8 @@ pub fn section_mark(statics: &Statics, place: &Place) -> Option<SectionMark> {
     let stresses: Vec<(f64, StressAt)> =
         shear.iter().map(|[y, _]| at(length.to_si(*y))).collect::<Option<_>>()?;
     let worst = first_largest(0..stresses.len(), |row| stresses[*row].1.equivalent()).unwrap_or_default();
-    let mark = |(y, here): &(f64, StressAt)| fibre(length.from_si(*y), *here, stress, model.schools.figures);
+    let mark =
+        |(y, here): &(f64, StressAt)| fibre(length.from_si(*y), *here, stress, model.conventions.figures);
     let fibres = stresses.iter().map(mark).collect();
     Some(SectionMark {
         name: profile.section.name.clone(),

@@ -99,7 +99,7 @@ impl Painter<'_> {
         match given {
             Given::Components => {
                 let arrows = [if force.x > 0.0 { "→" } else { "←" }, if force.y > 0.0 { "↑" } else { "↓" }];
-                let part = |si: f64| figures::plain(unit.from_si(si), self.model().schools.figures);
+                let part = |si: f64| figures::plain(unit.from_si(si), self.model().conventions.figures);
                 format!("{} {}, {} {} {}", part(across), arrows[0], part(up), arrows[1], unit.symbol)
             }
             Given::FromHorizontal | Given::Mass(_) | Given::Weight => {
@@ -188,7 +188,7 @@ impl Painter<'_> {
             says.push(format!("{}°", self.degrees(normal.x.abs().atan2(normal.y.abs()))));
         }
         let (units, yielding) = (&self.model.units, &support.yielding);
-        let plain = |value: f64| figures::plain(value, self.model.schools.figures).replace('-', "−");
+        let plain = |value: f64| figures::plain(value, self.model.conventions.figures).replace('-', "−");
         let settled = settlement.moved;
         if settled != Vector::ZERO {
             let small = |v: f64| plain(units.section.from_si(v));

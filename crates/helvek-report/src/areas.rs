@@ -4,7 +4,7 @@ use crate::agree::{agreeing, comes_to, marked};
 use crate::formula::{Addend, Formula, Number, Source, Symbol};
 use crate::inline::Inline;
 use crate::numbers::Numbers;
-use helvek_core::inside::{self, AreaStep, Diagram, Inner};
+use helvek_core::internal_forces::{self, AreaStep, Diagram, Inner};
 use helvek_core::units::Unit;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -65,12 +65,14 @@ impl Numbers<'_> {
         diagram: &Diagram,
         station: f64,
         inner: Inner,
-        by: &[(Option<inside::Source>, f64)],
+        by: &[(Option<internal_forces::Source>, f64)],
         [from, to]: [f64; 2],
     ) -> (String, Vec<Vec<Inline>>) {
-        let name = |source: &Option<inside::Source>| match source {
-            Some(inside::Source::Load(id)) => self.statics.model.loading.loads[id.index()].name.clone(),
-            Some(inside::Source::Column(id)) => self.statics.full.column(*id).symbol.to_string(),
+        let name = |source: &Option<internal_forces::Source>| match source {
+            Some(internal_forces::Source::Load(id)) => {
+                self.statics.model.loading.loads[id.index()].name.clone()
+            }
+            Some(internal_forces::Source::Column(id)) => self.statics.full.column(*id).symbol.to_string(),
             None => "the rest of the body".to_owned(),
         };
         let names: Vec<String> = by.iter().map(|(source, _)| name(source)).collect();

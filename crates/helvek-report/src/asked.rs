@@ -231,7 +231,7 @@ impl Words<'_> {
         let (mut force, mut moment) = (Vector::ZERO, None::<Vector>);
         let mut parts = Vec::new();
         let mut any_force = false;
-        let signed = solved.model.schools.results == Results::Components;
+        let signed = solved.model.conventions.results == Results::Components;
         for (column, value) in solved.full.columns.iter().zip(self.statics.full_values().iter().copied()) {
             if !mine(column.of) {
                 continue;

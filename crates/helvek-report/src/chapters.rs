@@ -2,10 +2,10 @@
 
 use crate::document::{Block, Chapter, Line, Part, Role, Table};
 use crate::inline::Inline;
-use crate::judge::PageJudgement;
 use crate::lines::About;
 use crate::page::Page;
-use crate::stiff::PageStiff;
+use crate::stiffness::PageStiff;
+use crate::strength_check::PageJudgement;
 use helvek_core::answers::Sense;
 use helvek_core::problem::capital;
 

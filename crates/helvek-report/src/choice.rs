@@ -4,7 +4,7 @@ use crate::document::Equation;
 use crate::inline::Inline;
 use crate::step::Wording;
 use helvek_core::answers::Findings;
-use helvek_core::choice::Choice;
+use helvek_core::choice::ChosenEquation;
 use helvek_core::edit::Edit;
 use helvek_core::equilibrium::PartId;
 use helvek_core::id::Id;
@@ -63,7 +63,7 @@ pub fn choices(solved: &Solved, found: &Findings, pieces: &[Id], after: usize) -
     }
     let title = solved.free_body_name(&FreeBody { parts: parts.clone() });
     let free: Vec<Id> = parts.iter().map(|part| solved.part_id(*part)).collect();
-    let worded = |choice: &Choice| {
+    let worded = |choice: &ChosenEquation| {
         let sum = solved.summed(&choice.line.equation).filter(|_| choice.gives.is_some());
         let picked = sum.map(|sum| PickedEquation { free: free.clone(), sum });
         ChoiceLine { write: picked.map(|picked| Edit::Equation { picked, after }), ..wording.choice(choice) }
@@ -73,7 +73,7 @@ pub fn choices(solved: &Solved, found: &Findings, pieces: &[Id], after: usize) -
 }
 
 impl Wording<'_> {
-    pub(crate) fn choice(&self, choice: &Choice) -> ChoiceLine {
+    pub(crate) fn choice(&self, choice: &ChosenEquation) -> ChoiceLine {
         let mut says = Vec::new();
         match (&choice.open[..], choice.gives) {
             ([only], Some(value)) => says.push(self.result_formula(*only, value).into()),

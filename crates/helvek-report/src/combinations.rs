@@ -3,7 +3,7 @@
 use crate::numbers::{Numbers, minus};
 use helvek_core::answers::Publisher;
 use helvek_core::answers::{ForceOf, RangeAnswer};
-use helvek_core::inside::Inner;
+use helvek_core::internal_forces::Inner;
 use helvek_core::model::BodyId;
 use helvek_core::solution::State;
 use helvek_core::units::figures;

@@ -5,7 +5,7 @@ use crate::step::Wording;
 use helvek_core::answers;
 use helvek_core::cut::Cut;
 use helvek_core::edit::CutPlace;
-use helvek_core::inside::Side;
+use helvek_core::internal_forces::Side;
 use helvek_core::plan::FreeBody;
 use helvek_core::units::figures;
 use schemars::JsonSchema;

@@ -1,11 +1,11 @@
 //! How far loads may grow, in words.
 
-use crate::judge::subjects::mark_of_pin;
 use crate::lines::{About, AskedLine};
 use crate::numbers::{Words, minus};
+use crate::strength_check::subjects::mark_of_pin;
 use helvek_core::answers::{GovernsAnswer, LimitAnswer};
 use helvek_core::id::{Id, Kind};
-use helvek_core::judge::CheckSort;
+use helvek_core::strength_check::CheckSort;
 use helvek_core::units::figures;
 
 impl Words<'_> {

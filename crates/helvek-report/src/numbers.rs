@@ -39,7 +39,7 @@ impl<'a> Deref for Words<'a> {
 
 impl Numbers<'_> {
     pub(crate) fn digits(&self) -> u8 {
-        self.statics.model.schools.figures
+        self.statics.model.conventions.figures
     }
 
     /// An arm with its unit, as it stands in the sum.

@@ -7,12 +7,12 @@ pub use crate::lines::{
 use crate::RangeLine;
 use crate::choice::PageChoice;
 use crate::document::{Chapter, Part};
-use crate::inside::InsideLine;
-use crate::judge::{PageJudgement, judged_headline, page_judgement};
-use crate::moving::{PageTrain, TrainLine};
+use crate::internal_forces::InsideLine;
+use crate::moving_load::{PageTrain, TrainLine};
 use crate::numbers::{Numbers, Words};
 use crate::step::Wording;
-use crate::stiff::{PageStiff, page_stiff};
+use crate::stiffness::{PageStiff, page_stiff};
+use crate::strength_check::{PageJudgement, judged_headline, page_judgement};
 use helvek_core::Checks;
 use helvek_core::ENGINE;
 use helvek_core::answers;
@@ -20,10 +20,10 @@ use helvek_core::answers::{Findings, StatusWord, WarningName};
 use helvek_core::budget::spend;
 use helvek_core::equilibrium::PartOf;
 use helvek_core::id::Kind;
-use helvek_core::judge::Judgement;
 use helvek_core::next::{Ready, Yields};
 use helvek_core::problem::capital;
 use helvek_core::solution::{Solved, Statics};
+use helvek_core::strength_check::Judgement;
 use helvek_core::units::figures;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -52,7 +52,7 @@ pub struct Page {
     pub ranges: Vec<RangeLine>,
     /// Trains of forces, wherever they stand.
     pub trains: Vec<PageTrain>,
-    /// What a train does to N, V and M at a place, where that was wanted: see [`influence_lines`](crate::moving::influence_lines).
+    /// What a train does to N, V and M at a place, where that was wanted: see [`influence_lines`](crate::moving_load::influence_lines).
     pub influence: Vec<TrainLine>,
     /// What stiffness says, and the methods by hand, where the sheet says how stiff anything is.
     #[serde(skip_serializing_if = "Option::is_none")]
@@ -239,7 +239,7 @@ pub fn next(solved: &Solved) -> Vec<NextLine> {
 }
 
 fn conversions(statics: &Statics) -> Vec<String> {
-    let digits = statics.model.schools.figures;
+    let digits = statics.model.conventions.figures;
     let line = |c: &helvek_core::model::Conversion| {
         format!("{}: {} = {} {}", c.of, c.written, figures::plain(c.value, digits), c.unit)
     };

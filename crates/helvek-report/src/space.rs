@@ -9,10 +9,10 @@ use crate::numbers::{AXES, Numbers, minus};
 use crate::step::Wording;
 use helvek_core::equilibrium::{ActionOf, ColumnKind, ColumnOf};
 use helvek_core::geometry::{Point, Vector};
-use helvek_core::inside::Six;
+use helvek_core::internal_forces::Six;
 use helvek_core::model::{LoadKind, PointId};
 use helvek_core::plan::{Axis, Centre, Equation};
-use helvek_core::sheet::School;
+use helvek_core::sheet::Notation;
 use helvek_core::tolerance::first_largest;
 use helvek_core::units::figures;
 use helvek_core::verdict::PartMotion;
@@ -65,8 +65,8 @@ impl Wording<'_> {
         let of = match *equation {
             Equation::Forces { axis: axis @ (Axis::X | Axis::Y | Axis::Z), .. } => {
                 let i = [Axis::X, Axis::Y, Axis::Z].iter().position(|a| *a == axis).unwrap_or(0);
-                match model.schools.working {
-                    School::Vector => {
+                match model.conventions.working {
+                    Notation::Vector => {
                         Formula::product(["F", UNITS[i]].map(|letter| Symbol::letter(letter).vector().into()))
                     }
                     _ => Symbol::indexed("F", AXES[i]).into(),
@@ -233,11 +233,11 @@ impl Wording<'_> {
         Some(Table { head: head.collect(), rows: step.lines.iter().map(row).collect() })
     }
 
-    /// r × F of everything that enters a moment sum, where vectors are the school.
+    /// r × F of everything that enters a moment sum, where vectors are the convention.
     pub(crate) fn products(&self, line: &Line) -> Vec<document::Line> {
         let model = &self.solved.model;
         let Equation::Moments { about, .. } = line.equation else { return Vec::new() };
-        if !self.spatial() || model.schools.working != School::Vector {
+        if !self.spatial() || model.conventions.working != Notation::Vector {
             return Vec::new();
         }
         let units = &model.units;

@@ -144,7 +144,7 @@ impl Wording<'_> {
                 (None, Formula::from("F").across(symbol(column)))
             }
             Sum::Moments { centre, .. } => {
-                let sense = match self.solved.model.schools.moment {
+                let sense = match self.solved.model.conventions.moment {
                     Turn::Ccw => Positive::Ccw,
                     Turn::Cw => Positive::Cw,
                 };

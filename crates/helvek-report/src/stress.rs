@@ -1,8 +1,8 @@
 //! Stresses in words.
 
-use crate::inside::face;
+use crate::internal_forces::face;
 use crate::numbers::{Numbers, minus};
-use helvek_core::inside::Extreme;
+use helvek_core::internal_forces::Extreme;
 use helvek_core::strength::Stressed;
 use helvek_core::units::figures;
 

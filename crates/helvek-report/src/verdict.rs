@@ -177,7 +177,7 @@ impl Words<'_> {
         if self.statics.model.spatial() {
             return self.screw_words(motion);
         }
-        let digits = self.statics.model.schools.figures;
+        let digits = self.statics.model.conventions.figures;
         match motion.centre() {
             None => match motion.translation.unit() {
                 Some(unit) => format!("slides {}", direction::words(unit, digits)),
@@ -311,7 +311,7 @@ impl Words<'_> {
             check: None,
             table: self.tabled(),
             inside: if model.spatial() { self.looked_into_space() } else { self.looked_into() },
-            stiff: crate::stiff::headline(self.statics),
+            stiff: crate::stiffness::headline(self.statics),
             size: self.unlimited(),
         }
     }

@@ -11,7 +11,7 @@ use helvek_sheet::sheet::{PickedAxis, PickedSum};
 
 /// One equation of a chosen free body.
 #[derive(Debug, Clone, PartialEq)]
-pub struct Choice {
+pub struct ChosenEquation {
     /// The equation with everything put in that was known by then.
     pub line: Line,
     /// Its unknowns.
@@ -45,7 +45,7 @@ impl Solved {
 
     /// The equations of a free body after so many steps of the working: both force sums, and moments about each of its points. Those in
     /// which nothing appears are left out.
-    pub fn choices(&self, parts: &[PartId], after: usize) -> Vec<Choice> {
+    pub fn choices(&self, parts: &[PartId], after: usize) -> Vec<ChosenEquation> {
         // Which axis through a point is meant cannot be written yet.
         if self.model.spatial() {
             return Vec::new();
@@ -86,7 +86,7 @@ impl Solved {
     }
 
     /// One equation of a free body, with these values put in for what is known.
-    pub fn choice_of(&self, parts: &[PartId], equation: Equation, known: &[Option<f64>]) -> Choice {
+    pub fn choice_of(&self, parts: &[PartId], equation: Equation, known: &[Option<f64>]) -> ChosenEquation {
         let free_body = FreeBody { parts: parts.to_vec() };
         self.choice(written(&self.model, &self.equilibrium, free_body, equation, known), known)
     }
@@ -101,7 +101,7 @@ impl Solved {
         known
     }
 
-    fn choice(&self, line: Line, known: &[Option<f64>]) -> Choice {
+    fn choice(&self, line: Line, known: &[Option<f64>]) -> ChosenEquation {
         let unknown = |of: TermOf| match of {
             TermOf::Column(id) if known[id.index()].is_none() => Some(id),
             _ => None,
@@ -125,7 +125,7 @@ impl Solved {
             }
             _ => None,
         };
-        Choice { line, open, gives }
+        ChosenEquation { line, open, gives }
     }
 
     fn points_on(&self, parts: &[PartId]) -> Vec<PointId> {

@@ -8,9 +8,8 @@
 //! equilibrium leaves open, so that each would have published nearly all it has.
 
 pub mod choice;
-pub mod elastic;
 pub mod equilibrium;
-pub mod inside;
+pub mod internal_forces;
 pub mod model;
 mod names;
 pub mod next;
@@ -18,5 +17,6 @@ pub mod plan;
 pub mod proof;
 pub mod recognition;
 pub mod solution;
+pub mod stiffness;
 pub mod verdict;
 pub mod working;

@@ -1,7 +1,7 @@
 //! What things are called, in answers and wherever they are spoken of.
 
 use crate::equilibrium::{Column, ColumnId, ColumnKind, ColumnOf, Component, PartId, PartOf};
-use crate::inside::{Inner, Six};
+use crate::internal_forces::{Inner, Six};
 use crate::model::{JointKind, Model, RopeEnd};
 use crate::plan::{Axis, Centre, Equation, FreeBody};
 use crate::solution::{Solved, Statics};

@@ -1,7 +1,7 @@
 //! Every family over fixed seeds.
 
 use helvek_core::model;
-use helvek_core::sheet::{self, Find, InsideBy, Method, School, Sheet, SpaceKind, Syntax};
+use helvek_core::sheet::{self, DiagramMethod, Find, Method, Notation, Sheet, SpaceKind, Syntax};
 use helvek_core::solution;
 use helvek_report::formula::{Formula, latex};
 use helvek_report::page::Page;
@@ -40,7 +40,7 @@ fn examples_add_up(change: impl Fn(&mut Sheet)) -> [usize; 4] {
             continue;
         }
         let solved = solution::solve(built.model);
-        let figures = usize::from(solved.model.schools.figures);
+        let figures = usize::from(solved.model.conventions.figures);
         let printed = text::render("", &Page::of(&solved));
         let wrong = |what| -> usize { panic!("{}: {what}\n{printed}", path.display()) };
         counts[0] += adds_up(&printed, figures).unwrap_or_else(wrong);
@@ -71,8 +71,8 @@ fn every_example_adds_up_in_mixed_units() {
             sheet.units.length = Some(length.into());
             sheet.units.force = Some(force.into());
             sheet.units.moment = Some(moment.into());
-            sheet.conventions.inside = Some(InsideBy::Areas);
-            sheet.conventions.working = Some(School::Vector);
+            sheet.conventions.inside = Some(DiagramMethod::Areas);
+            sheet.conventions.working = Some(Notation::Vector);
             let first = sheet
                 .bodies
                 .iter()

@@ -3,7 +3,7 @@
 use crate::common;
 use crate::common::{answers, assert_near};
 use helvek_answers::{Answers, LimitAnswer};
-use helvek_checks::judge::CheckSort;
+use helvek_checks::strength_check::CheckSort;
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
 

@@ -4,7 +4,7 @@ use crate::common;
 use crate::common::solved;
 use helvek_answers as answers;
 use helvek_checks::Checks;
-use helvek_statics::inside::Side;
+use helvek_statics::internal_forces::Side;
 use helvek_statics::solution::Solved;
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;

@@ -100,12 +100,12 @@ proptest! {
         assert_same(&base, &scaled, "other units")?;
         let reversed = answers::answers(&solve(&assembly.write("", 0.0, 1.0, 1.0, true)));
         assert_same(&base, &unknowns(&assembly, &reversed), "reversed")?;
-        for school in [
+        for convention in [
             "conventions = { first = \"forces\", moment = \"cw\", assume = \"guess\" }",
             "conventions = { reactions = \"always\", truss = \"joints\", figures = 6 }",
         ] {
-            let other = answers::answers(&solve(&assembly.write(school, 0.0, 1.0, 1.0, false)));
-            assert_same(&base, &unknowns(&assembly, &other), school)?;
+            let other = answers::answers(&solve(&assembly.write(convention, 0.0, 1.0, 1.0, false)));
+            assert_same(&base, &unknowns(&assembly, &other), convention)?;
         }
         // Renamed: points and bodies are called otherwise, and stand in another order where names decide one.
         let renamed = assembly.write("", 0.0, 1.0, 1.0, false).replace('P', "Ort").replace("\"B", "\"Teil").replace("\nB", "\nTeil").replace("\n  B", "\n  Teil");

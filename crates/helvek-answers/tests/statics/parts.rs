@@ -165,10 +165,10 @@ fn gear_teeth_push_on_the_flank_that_is_driven() {
 #[test]
 fn ropes_carry_one_tension_round_every_wheel() {
     // A block and tackle: the load block hangs on two strands, 20 kg in all; the hand pulls with half its weight.
-    let tackle = |school: &str| {
+    let tackle = |convention: &str| {
         answers(&format!(
             r#"units = {{ force = "N" }}
-            {school}
+            {convention}
             loads = [{{ kind = "weight", on = "block", at = "H", mass = 20 }}]
             [points]
             T = [0, 3]
@@ -184,8 +184,8 @@ fn ropes_carry_one_tension_round_every_wheel() {
             fall = {{ path = [{{ at = "E" }}, {{ over = "low", turn = "cw" }}, {{ over = "top", turn = "ccw" }}, {{ pull = "?P", direction = "down" }}] }}"#
         ))
     };
-    for school in ["", "conventions = { pulley = \"off\" }"] {
-        let found = tackle(school);
+    for convention in ["", "conventions = { pulley = \"off\" }"] {
+        let found = tackle(convention);
         assert_near(found.ropes["fall"].unwrap(), 98.1);
         assert_near(found.loads["P"].unwrap(), 98.1);
         assert!(found.checks.iter().all(|c| c.ok), "{:?}", found.checks);

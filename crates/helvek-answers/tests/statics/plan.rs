@@ -1,4 +1,4 @@
-//! The plan chooses like a person: schools, lines that cross off the body, only what is asked, and an honest check.
+//! The plan chooses like a person: conventions, lines that cross off the body, only what is asked, and an honest check.
 
 use crate::common::{answers, assert_near, beam, solved};
 use helvek_answers as answers;
@@ -16,11 +16,11 @@ fn steps(body: &str) -> Vec<String> {
 }
 
 #[test]
-fn the_school_decides_what_comes_first() {
+fn the_convention_decides_what_comes_first() {
     let moment = steps(&beam(&POINTS, &format!("{SIMPLE}\n{LOAD}")));
     assert_eq!(moment, ["moments about A > B_y", "forces along x > A_x", "forces along y > A_y"]);
-    let school = "conventions = { first = \"forces\" }";
-    let forces = steps(&beam(&POINTS, &format!("{school}\n{SIMPLE}\n{LOAD}")));
+    let convention = "conventions = { first = \"forces\" }";
+    let forces = steps(&beam(&POINTS, &format!("{convention}\n{SIMPLE}\n{LOAD}")));
     assert_eq!(forces, ["forces along x > A_x", "moments about A > B_y", "forces along y > A_y"]);
 }
 

@@ -180,11 +180,11 @@ proptest! {
     }
 
     #[test]
-    fn no_school_and_no_unit_changes_a_result(beam in beams(), figures in 2..8) {
+    fn no_convention_and_no_unit_changes_a_result(beam in beams(), figures in 2..8) {
         let plain = values(&solved(&beam.write("", 1.0, 1.0)));
         let scale = plain.iter().fold(1.0f64, |a, b| a.max(b.abs()));
-        let schools = format!("conventions = {{ moment = \"cw\", first = \"forces\", figures = {figures} }}\n");
-        for (got, expected) in values(&solved(&beam.write(&schools, 1.0, 1.0))).into_iter().zip(&plain) {
+        let conventions = format!("conventions = {{ moment = \"cw\", first = \"forces\", figures = {figures} }}\n");
+        for (got, expected) in values(&solved(&beam.write(&conventions, 1.0, 1.0))).into_iter().zip(&plain) {
             prop_assert!((got - expected).abs() <= 1e-9 * scale);
         }
         // The same beam in feet and pounds: numbers scaled by hand, results scaled back.

@@ -5,7 +5,7 @@ use helvek_answers as answers;
 use helvek_answers::Fact;
 use helvek_answers::WarningName;
 use helvek_answers::{Answers, Moment, StatusWord};
-use helvek_statics::inside::{Side, Six};
+use helvek_statics::internal_forces::{Side, Six};
 use helvek_statics::plan::{DropsOut, Equation};
 use helvek_statics::recognition::JointRule;
 use helvek_statics::solution::Solved;
@@ -252,7 +252,7 @@ fn reasons_hold(solved: &Solved) -> usize {
 }
 
 #[test]
-fn the_examples_are_worked_with_reasons_that_hold_in_both_schools() {
+fn the_examples_are_worked_with_reasons_that_hold_in_both_notations() {
     let names =
         ["planter-cords", "awning-bearings", "lantern-tripod", "frame-light", "lamp-bracket", "finial-roof"];
     for name in names {

@@ -7,7 +7,7 @@ use helvek_numbers::geometry::Vector;
 use helvek_sheet::sheet::{
     self, Direction, Document, JointKind, Load, Quantity, Sheet, SpaceKind, SupportKind, Syntax, Vertical,
 };
-use helvek_statics::inside::{Inner, Side, Six};
+use helvek_statics::internal_forces::{Inner, Side, Six};
 use helvek_statics::model;
 use helvek_statics::solution;
 use proptest::prelude::*;

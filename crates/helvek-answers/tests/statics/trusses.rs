@@ -133,10 +133,10 @@ proptest! {
             return Ok(());
         }
         let find = "find = [{ what = \"bar\", bar = \"b5\" }]\n";
-        let forces = |school: &str| answers(&truss.write(&format!("{find}{school}"))).bars["b5"].force.unwrap();
+        let forces = |convention: &str| answers(&truss.write(&format!("{find}{convention}"))).bars["b5"].force.unwrap();
         let plain = forces("");
-        for school in ["conventions = { truss = \"joints\" }", "conventions = { truss = \"sections\", reactions = \"always\" }"] {
-            prop_assert!((forces(school) - plain).abs() <= 1e-6 * plain.abs().max(1.0));
+        for convention in ["conventions = { truss = \"joints\" }", "conventions = { truss = \"sections\", reactions = \"always\" }"] {
+            prop_assert!((forces(convention) - plain).abs() <= 1e-6 * plain.abs().max(1.0));
         }
     }
 }
@@ -179,10 +179,10 @@ fn members_that_carry_nothing_are_seen_in_rounds_each_by_its_rule() {
 
 #[test]
 fn a_section_needs_only_the_bars_it_asks_for() {
-    let bridge = |school: &str| {
+    let bridge = |convention: &str| {
         solved(&format!(
             r#"find = [{{ what = "bar", bar = "E-G" }}]
-            {school}
+            {convention}
             bars = [["A", "C"], ["C", "E"], ["E", "G"], ["G", "J"], ["B", "D"], ["D", "F"], ["F", "H"],
               ["A", "B"], ["C", "D"], ["E", "F"], ["G", "H"], ["A", "D"], ["D", "E"], ["E", "H"], ["H", "J"]]
             supports = [{{ at = "A", kind = "pin" }}, {{ at = "J", kind = "roller" }}]

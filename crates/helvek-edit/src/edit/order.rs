@@ -101,7 +101,7 @@ pub(super) fn equation(
     let solved = solve(model::build(document).model);
     let ids = solved.equilibrium.part_ids();
     let parts: Vec<PartId> = ids.filter(|id| picked.free.contains(&solved.part_id(*id))).collect();
-    let meant = |choice: &&helvek_statics::choice::Choice| {
+    let meant = |choice: &&helvek_statics::choice::ChosenEquation| {
         solved.summed(&choice.line.equation).as_ref() == Some(&picked.sum)
     };
     let choices = solved.choices(&parts, after);

@@ -73,7 +73,7 @@ fn what_is_open_on_a_free_body_is_what_crosses_its_edge() {
     // The first step finds B_y.
     assert_eq!(names(&[jib], 1), "B_x D-C");
     // Moments about B at once give the strut: 4·2 + 0.5·2·1 = −S·sin 45°·2.
-    let about_b = |choice: &&helvek_statics::choice::Choice| {
+    let about_b = |choice: &&helvek_statics::choice::ChosenEquation| {
         hoist.equation_name(&choice.line.equation) == "moments about B"
     };
     let all = hoist.choices(&[jib], 0);

@@ -4,7 +4,7 @@ use helvek_answers as answers;
 use helvek_edit::cut::cut;
 use helvek_edit::edit::{cut_place, halves};
 use helvek_sheet::sheet::{self, Document, Syntax};
-use helvek_statics::inside::{Inner, Side};
+use helvek_statics::internal_forces::{Inner, Side};
 use helvek_statics::model;
 use helvek_statics::solution;
 

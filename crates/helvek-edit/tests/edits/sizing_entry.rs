@@ -4,7 +4,7 @@ use crate::entry::{document, edit};
 use helvek_answers as answers;
 use helvek_answers::JudgementAnswer;
 use helvek_answers::LimitSource;
-use helvek_checks::judge::CheckSort;
+use helvek_checks::strength_check::CheckSort;
 use helvek_sheet::sheet::{self, Sheet, Syntax};
 use helvek_statics::model;
 use helvek_statics::solution;

@@ -4,7 +4,7 @@ use crate::common::{answers, assert_near, solved};
 use crate::entry::{document, edit};
 use helvek_answers as answers;
 use helvek_checks::Checks;
-use helvek_checks::judge::Subject;
+use helvek_checks::strength_check::Subject;
 use helvek_edit::edit::apply;
 use helvek_edit::edit::offers::on_redundancy;
 use helvek_sheet::sheet::{self, Quantities, Quantity, Sheet, Syntax};

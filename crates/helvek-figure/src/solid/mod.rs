@@ -7,7 +7,7 @@ pub(crate) use paint::scene;
 
 use crate::{AxialForce, Carries, SymbolMark};
 use helvek_core::id::Id;
-use helvek_core::inside::Six;
+use helvek_core::internal_forces::Six;
 use schemars::JsonSchema;
 use serde::Serialize;
 

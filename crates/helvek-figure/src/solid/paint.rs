@@ -9,7 +9,7 @@ use crate::{Carries, SymbolMark};
 use helvek_core::equilibrium::{Act, ColumnId, ColumnKind, ColumnOf};
 use helvek_core::geometry::{Point, Vector};
 use helvek_core::id::{Id, Kind};
-use helvek_core::inside::{Side, Six, SolidDiagram};
+use helvek_core::internal_forces::{Side, Six, SolidDiagram};
 use helvek_core::model::{Amount, Given, JointKind, LoadKind, On, PointId};
 use helvek_core::things::support::{Pointer, SupportKind};
 use helvek_core::units::figures;
@@ -344,7 +344,7 @@ impl Painter<'_> {
         if force.axis().is_some() {
             return self.given(force.length(), unit);
         }
-        let digits = self.model().schools.figures;
+        let digits = self.model().conventions.figures;
         let part = |si: f64| figures::plain(unit.from_si(si), digits).replace('-', "−");
         format!("({}) {}", force.parts().map(part).join(", "), unit.symbol)
     }

@@ -1,7 +1,7 @@
 //! Curves of N, V and M as they are handed to whoever paints them.
 
 use helvek_core::answers;
-use helvek_core::inside::Inner;
+use helvek_core::internal_forces::Inner;
 use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution::{self, Solved};

@@ -457,8 +457,8 @@ C = [0, 3]
 
 #[test]
 fn the_fibres_of_a_cut_member_carry_what_mohrs_circle_makes_of_them() {
-    use helvek_core::inside::Side;
-    use helvek_core::passage::Section as Place;
+    use helvek_core::internal_forces::Side;
+    use helvek_core::moving_load::Section as Place;
     // 60 × 100 built in at A: 12 kN along and 30 kN across at 0.2 m. At A: 2 MPa ± 60 MPa, and 7.5 MPa of shear in the middle.
     let solved = solved(
         r#"supports = [{ at = "A", kind = "fixed" }]

@@ -4,8 +4,8 @@ use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution;
 use helvek_report::formula::latex;
-use helvek_report::judge::PageJudgement;
 use helvek_report::page::Page;
+use helvek_report::strength_check::PageJudgement;
 use helvek_report::{Inline, line_text, markdown, text};
 
 fn page(text: &str) -> Page {

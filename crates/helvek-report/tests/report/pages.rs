@@ -184,9 +184,9 @@ fn every_fragment_of_a_term_says_what_it_is_in_words() {
 #[test]
 fn results_are_shown_as_magnitudes_or_as_signed_components_and_stay_the_same() {
     // 5 m from a wall, pulled by 3 kN to the right and 4 kN down: the wall pushes left and up, and turns against 4·5.
-    let page = |school: &str| {
+    let page = |convention: &str| {
         page(&format!(
-            r#"conventions = {{ results = "{school}" }}
+            r#"conventions = {{ results = "{convention}" }}
             supports = [{{ at = "A", kind = "fixed" }}]
             loads = [{{ kind = "force", at = "B", components = [3, -4] }}]
             points = {{ A = [0, 0], B = [5, 0] }}

@@ -6,7 +6,7 @@ use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution;
 use helvek_report::formula::latex;
 use helvek_report::page::Page;
-use helvek_report::stiff::{EndDoes, PageStiff, RowKind};
+use helvek_report::stiffness::{EndDoes, PageStiff, RowKind};
 use helvek_report::{line_text, markdown, text};
 
 fn page(text: &str) -> Page {

@@ -9,9 +9,10 @@ use serde::Serialize;
 use serde_json::{Value, json};
 use std::ops::RangeInclusive;
 
-/// The schools: how things are worked and displayed. None of them changes a value in the answers.
+/// The conventions: how things are worked and displayed. None of them changes a value in the answers.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
-pub struct Conventions {
+#[schemars(rename = "Conventions")]
+pub struct StatedConventions {
     /// The positive turning sense of a moment equation as it is written; default counter-clockwise.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub moment: Option<Turn>,
@@ -35,10 +36,10 @@ pub struct Conventions {
     pub results: Option<Results>,
     /// On which side moments are drawn; default sagging upwards.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub diagram: Option<Bent>,
+    pub diagram: Option<MomentSide>,
     /// How N, V and M are worked; default by cuts.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub inside: Option<InsideBy>,
+    pub inside: Option<DiagramMethod>,
     /// How a redundant structure is worked; default by moment distribution.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub method: Option<Method>,
@@ -47,7 +48,7 @@ pub struct Conventions {
     pub symmetry: Option<Symmetry>,
     /// How equilibrium in space is written; default by components.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub working: Option<School>,
+    pub working: Option<Notation>,
     /// Decimals of the moments in a distribution, 0 to 6; default 2.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schemars(range(min = 0, max = 6))]
@@ -68,15 +69,15 @@ pub struct Conventions {
     pub apart: Apart,
 }
 
-impl Conventions {
+impl StatedConventions {
     pub(super) fn is_empty(&self) -> bool {
         *self == Self::default()
     }
 
     /// With what is meant where nothing is said.
-    pub fn settled(&self) -> Schools {
-        let usual = Schools::default();
-        Schools {
+    pub fn settled(&self) -> Conventions {
+        let usual = Conventions::default();
+        Conventions {
             moment: self.moment.unwrap_or(usual.moment),
             assume: self.assume.unwrap_or(usual.assume),
             first: self.first.unwrap_or(usual.first),
@@ -98,7 +99,7 @@ impl Conventions {
 
 /// The conventions of a sheet with their defaults filled in.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub struct Schools {
+pub struct Conventions {
     /// Positive turning sense of written moment equations.
     pub moment: Turn,
     /// How unknown directions are assumed.
@@ -114,11 +115,11 @@ pub struct Schools {
     /// How results of several components are displayed.
     pub results: Results,
     /// On which side moments are drawn.
-    pub diagram: Bent,
+    pub diagram: MomentSide,
     /// How N, V and M are worked.
-    pub inside: InsideBy,
+    pub inside: DiagramMethod,
     /// How equilibrium in space is written.
-    pub working: School,
+    pub working: Notation,
     /// How a redundant structure is worked.
     pub method: Method,
     /// How much of a mirrored frame is distributed.
@@ -131,7 +132,7 @@ pub struct Schools {
     pub figures: u8,
 }
 
-impl Default for Schools {
+impl Default for Conventions {
     fn default() -> Self {
         Self {
             moment: Turn::Ccw,
@@ -141,9 +142,9 @@ impl Default for Schools {
             truss: None,
             wheels: Wheels::On,
             results: Results::Magnitude,
-            diagram: Bent::SaggingUp,
-            inside: InsideBy::Cuts,
-            working: School::Scalar,
+            diagram: MomentSide::SaggingUp,
+            inside: DiagramMethod::Cuts,
+            working: Notation::Scalar,
             method: Method::Distribution,
             symmetry: Symmetry::Whole,
             decimals: 2,
@@ -156,7 +157,7 @@ impl Default for Schools {
 /// How equilibrium in space is written.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
-pub enum School {
+pub enum Notation {
     /// Components, axis by axis; an angle where a force lies in a plane of the axes.
     #[default]
     Scalar,
@@ -164,7 +165,7 @@ pub enum School {
     Vector,
 }
 
-impl Choice for School {
+impl Choice for Notation {
     const WORDS: &'static [(&'static str, Self)] = &[("scalar", Self::Scalar), ("vector", Self::Vector)];
 }
 
@@ -264,7 +265,7 @@ impl Choice for Wheels {
 /// On which side moments are drawn.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
 #[serde(rename_all = "kebab-case")]
-pub enum Bent {
+pub enum MomentSide {
     /// Sagging moments upwards, on the side that is compressed.
     #[default]
     SaggingUp,
@@ -272,7 +273,7 @@ pub enum Bent {
     TensionSide,
 }
 
-impl Choice for Bent {
+impl Choice for MomentSide {
     const WORDS: &'static [(&'static str, Self)] =
         &[("sagging-up", Self::SaggingUp), ("tension-side", Self::TensionSide)];
 }
@@ -280,7 +281,7 @@ impl Choice for Bent {
 /// How N, V and M inside members are worked.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
-pub enum InsideBy {
+pub enum DiagramMethod {
     /// By cutting through and summing up one side.
     #[default]
     Cuts,
@@ -288,7 +289,7 @@ pub enum InsideBy {
     Areas,
 }
 
-impl Choice for InsideBy {
+impl Choice for DiagramMethod {
     const WORDS: &'static [(&'static str, Self)] = &[("cuts", Self::Cuts), ("areas", Self::Areas)];
 }
 
@@ -336,7 +337,7 @@ pub struct Convention {
     /// The answers.
     pub answers: Answers,
     /// Reads it.
-    pub(in crate::sheet) read: fn(&mut Fields<'_, '_>, &mut Conventions),
+    pub(in crate::sheet) read: fn(&mut Fields<'_, '_>, &mut StatedConventions),
 }
 
 /// Where a convention says something.
@@ -555,7 +556,7 @@ mod tests {
                 assert_eq!(document.problems, [], "{} = {value}", convention.key);
                 let written = serde_json::to_value(&document.sheet.conventions).unwrap();
                 assert_eq!(written[convention.key], *value);
-                usual += usize::from(document.sheet.conventions.settled() == Schools::default());
+                usual += usize::from(document.sheet.conventions.settled() == Conventions::default());
             }
             // What is called usual is what is meant when nothing is said: one answer, or none where that is no answer.
             let open = matches!(
@@ -568,7 +569,7 @@ mod tests {
 
     #[test]
     fn every_convention_is_asked() {
-        let schema = schemars::schema_for!(Conventions);
+        let schema = schemars::schema_for!(StatedConventions);
         let keys = schema.as_value()["properties"].as_object().unwrap().keys().map(String::as_str);
         let asked: Vec<_> = CONVENTIONS.iter().map(|convention| convention.key).collect();
         let left: Vec<_> = keys.filter(|key| !asked.contains(key)).collect();

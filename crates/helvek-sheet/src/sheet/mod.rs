@@ -23,8 +23,8 @@ pub use connections::{
     Bar, BarKind, Couples, FullBar, Joint, JointKind, On, Pulley, Rope, RopeStop, Support,
 };
 pub use convention::{
-    Answers, Assume, Bent, CONVENTIONS, Convention, Conventions, First, InsideBy, Method, Only, Reactions,
-    Results, School, Schools, Symmetry, Truss, Wheels, asked,
+    Answers, Assume, CONVENTIONS, Convention, Conventions, DiagramMethod, First, Method, MomentSide,
+    Notation, Only, Reactions, Results, StatedConventions, Symmetry, Truss, Wheels, asked,
 };
 pub use decode::{no_part, plane_only};
 pub use document::{Document, MAX_TEXT, Syntax, read};
@@ -76,8 +76,8 @@ pub struct Sheet {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub vertical: Option<Vertical>,
     /// How things are drawn, worked and displayed; never what they come to.
-    #[serde(default, skip_serializing_if = "Conventions::is_empty")]
-    pub conventions: Conventions,
+    #[serde(default, skip_serializing_if = "StatedConventions::is_empty")]
+    pub conventions: StatedConventions,
     /// Places by name: `[x, y]`, in space `[x, y, z]`.
     #[serde(default)]
     pub points: IndexMap<String, Vec<Quantity>>,

@@ -162,7 +162,7 @@ impl Maker<'_> {
     /// The unknowns of every support, in assumed senses. `guess` assumes them against the sum of the loads.
     fn supports(&mut self) {
         let model = self.model;
-        let sum = match model.schools.assume {
+        let sum = match model.conventions.assume {
             Assume::Guess => {
                 actions(model, self.lookup).iter().fold(Vector::ZERO, |sum, a| sum + a.act.wrench.force)
             }
@@ -276,7 +276,7 @@ impl Maker<'_> {
     /// What the axle of a freed wheel exerts on the body that carries it.
     fn axles(&mut self) {
         let model = self.model;
-        if model.schools.wheels == Wheels::On {
+        if model.conventions.wheels == Wheels::On {
             return;
         }
         for (index, pulley) in model.pulleys.iter().enumerate() {

@@ -101,7 +101,7 @@ pub(super) fn parts(model: &Model, links: &[TwoForce]) -> (Vec<Part>, f64) {
             list.push(Part { of: PartOf::Weld(JointId(index)), freedom: Freedom::Rigid, reference });
         }
     }
-    if model.schools.wheels == Wheels::Off {
+    if model.conventions.wheels == Wheels::Off {
         for (index, pulley) in model.pulleys.iter().enumerate().filter(|(_, p)| p.on.is_some()) {
             let reference = model.at(pulley.at);
             list.push(Part { of: PartOf::Wheel(PulleyId(index)), freedom: Freedom::Particle, reference });

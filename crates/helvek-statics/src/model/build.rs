@@ -36,7 +36,7 @@ pub fn build(document: &Document) -> Built {
     if sheet.space == SpaceKind::Plane && sheet.vertical == Some(Vertical::Z) {
         builder.sense("vertical", "In the plane y points up.", "Remove it, or write space = \"space\".");
     }
-    builder.model.schools = sheet.conventions.settled();
+    builder.model.conventions = sheet.conventions.settled();
     builder.gravity(sheet);
     builder.points(sheet);
     builder.sections(sheet);

@@ -44,7 +44,7 @@ pub use parameter::Parameter;
 pub use pins::{Plate, PlateOf, PlatedPin, Stock, Threaded};
 pub use ropes::{Leg, Pulley, Rope, RopeEnd};
 pub use sought::{Amount, Sought, SoughtOf};
-pub use stated::{Limited, Member, Stated, Wants};
+pub use stated::{Limited, Member, RequiredFactor, Stated};
 pub use stiffness::{Rigidity, Stiff, Warming, Yielding};
 pub use strength::{Material, Profile};
 pub use supports::{Holding, Support, support_names};
@@ -53,7 +53,7 @@ pub use trains::{Axle, PathPiece, Train, train_names};
 use helvek_numbers::budget::spend;
 use helvek_numbers::geometry::{Point, Vector};
 pub use helvek_sheet::sheet::BarKind;
-use helvek_sheet::sheet::{Schools, Vertical};
+use helvek_sheet::sheet::{Conventions, Vertical};
 use helvek_sheet::units::Units;
 use std::ops::{Deref, DerefMut};
 use std::sync::Arc;
@@ -206,7 +206,7 @@ pub struct Structure {
     /// The units of the answers.
     pub units: Units,
     /// How it is worked and displayed.
-    pub schools: Schools,
+    pub conventions: Conventions,
     /// Every named point, also mere marks.
     pub points: Vec<NamedPoint>,
     /// The rigid bodies.
@@ -246,7 +246,7 @@ pub struct Structure {
     /// What may not be exceeded, beside what bars can carry.
     pub stated: Vec<Stated>,
     /// The factors that are wanted on what materials stand.
-    pub wanted: Vec<(Wants, f64)>,
+    pub wanted: Vec<(RequiredFactor, f64)>,
     /// The sought symbol whose limit is asked.
     pub parameter: Option<Parameter>,
     /// What is asked.

@@ -41,7 +41,7 @@ pub struct Stated {
 
 /// Of what a factor is wanted.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Wants {
+pub enum RequiredFactor {
     /// A member, on what its material stands.
     Member(Member),
     /// A plated pin, by its place in the model's list, and its plates.
@@ -67,8 +67,9 @@ impl Builder {
         let supports: Vec<_> = supports.map(|(i, s)| (s.name.clone(), SupportId(i))).collect();
         let joints = model.joints.iter().enumerate().filter(|(_, joint)| joint.of.len() == 2);
         let joints: Vec<_> = joints.map(|(i, j)| (j.name.clone(), JointId(i))).collect();
-        let pins = model.plated.iter().enumerate().map(|(i, pin)| (pin.name.clone(), Wants::Pin(i)));
-        let wants: Vec<_> = members.iter().map(|(n, m)| (n.clone(), Wants::Member(*m))).chain(pins).collect();
+        let pins = model.plated.iter().enumerate().map(|(i, pin)| (pin.name.clone(), RequiredFactor::Pin(i)));
+        let wants: Vec<_> =
+            members.iter().map(|(n, m)| (n.clone(), RequiredFactor::Member(*m))).chain(pins).collect();
 
         let sort = Sort { key: "stress", noun: "body or bar", known: members };
         let read = |this: &mut Self, q: &Quantity, path: &str| this.size(q, Dimension::STRESS, path);
@@ -117,18 +118,18 @@ impl Builder {
     }
 
     /// Who asks for a factor by name has to say of which material.
-    fn without_material(&mut self, sheet: &Sheet, wanted: &[(Wants, f64)]) {
+    fn without_material(&mut self, sheet: &Sheet, wanted: &[(RequiredFactor, f64)]) {
         for (i, limit) in sheet.limits.iter().enumerate().filter(|(_, limit)| limit.factor.is_some()) {
             for name in &limit.of {
                 let model = &self.model;
-                let bare = |wants: &Wants| match wants {
-                    Wants::Member(Member::Body(id)) => {
+                let bare = |wants: &RequiredFactor| match wants {
+                    RequiredFactor::Member(Member::Body(id)) => {
                         model.bodies[id.0].name == *name && model.bodies[id.0].material.is_none()
                     }
-                    Wants::Member(Member::Bar(id)) => {
+                    RequiredFactor::Member(Member::Bar(id)) => {
                         model.bars[id.0].name == *name && model.bars[id.0].material.is_none()
                     }
-                    Wants::Pin(row) => {
+                    RequiredFactor::Pin(row) => {
                         let pin = &model.plated[*row];
                         let plates = pin.plates.iter().all(|plate| plate.material.is_none());
                         pin.name == *name && pin.material.is_none() && plates

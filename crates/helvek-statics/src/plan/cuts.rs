@@ -80,7 +80,7 @@ pub(super) fn cuts(model: &Model, equilibrium: &Equilibrium, asked: &[ColumnId])
     let graph = maker.neighbours();
     let particle = |part: &PartId| equilibrium.parts[part.index()].freedom == Freedom::Particle;
     // A cut through a truss is a section; the method of joints does without.
-    let joints_only = model.schools.truss == Some(Truss::Joints);
+    let joints_only = model.conventions.truss == Some(Truss::Joints);
     if all.len() <= ALL_GROUPS {
         for group in connected(&graph, all.len(), all.len() - usize::from(!all.is_empty())) {
             let truss = group.iter().filter(|part| particle(part)).count() > 1;

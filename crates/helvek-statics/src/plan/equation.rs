@@ -42,7 +42,7 @@ pub enum Equation {
         /// Why that direction.
         axis: Axis,
     },
-    /// Σ M = 0 about an axis: in the plane about z through a point, counter-clockwise positive whatever the sheet's school; in space right-handed
+    /// Σ M = 0 about an axis: in the plane about z through a point, counter-clockwise positive whatever the sheet's convention; in space right-handed
     /// about the axis.
     Moments {
         /// A point of the axis, m.

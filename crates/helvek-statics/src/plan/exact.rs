@@ -4,7 +4,7 @@
 //! still asked and not zero needs an equation each, which is the bound.
 
 use super::Found;
-use super::isolate::{Choice, Chooser};
+use super::isolate::{Chooser, Isolated};
 use crate::equilibrium::ColumnId;
 use helvek_numbers::budget::spend;
 use std::cmp::Reverse;
@@ -22,12 +22,12 @@ pub(super) const EQUATION: u64 = 1_000_000;
 #[derive(Clone)]
 struct Taken {
     cut: usize,
-    choices: Rc<Vec<Choice>>,
+    choices: Rc<Vec<Isolated>>,
     index: usize,
 }
 
 impl Taken {
-    fn choice(&self) -> &Choice {
+    fn choice(&self) -> &Isolated {
         &self.choices[self.index]
     }
 }
@@ -72,7 +72,7 @@ struct Body {
     /// Its unknowns among those that are looked for, each by its place in a set.
     own: Vec<u32>,
     /// What it yields, by which of them are known; kept where these are few enough to count through.
-    yields: Vec<Option<Rc<Vec<Choice>>>>,
+    yields: Vec<Option<Rc<Vec<Isolated>>>>,
 }
 
 /// Unknowns of a free body whose sets are counted through.
@@ -86,7 +86,7 @@ impl Body {
         Self { cut, own, yields: vec![None; sets] }
     }
 
-    fn yields(&mut self, chooser: &mut Chooser<'_>, set: u32, known: &[bool]) -> Rc<Vec<Choice>> {
+    fn yields(&mut self, chooser: &mut Chooser<'_>, set: u32, known: &[bool]) -> Rc<Vec<Isolated>> {
         let own = self.own.iter().enumerate();
         let own = own.fold(0usize, |own, (i, bit)| own | usize::from(set & bit != 0) << i);
         match self.yields.get_mut(own) {
@@ -168,7 +168,7 @@ pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[Column
 fn traced(best: &Ways, mut mask: u32) -> Vec<Found> {
     let mut steps = Vec::new();
     while let Some(Way { before, step: Some(taken), .. }) = best.to(mask) {
-        let Choice { equation, unknown, needs, .. } = taken.choice().clone();
+        let Isolated { equation, unknown, needs, .. } = taken.choice().clone();
         steps.push(Found { lines: vec![(taken.cut, equation)], unknowns: vec![unknown], needs });
         mask = *before;
     }

@@ -5,7 +5,7 @@
 
 use super::Found;
 use super::exact::EQUATION;
-use super::isolate::{Choice, Chooser};
+use super::isolate::{Chooser, Isolated};
 use crate::equilibrium::ColumnId;
 use helvek_numbers::budget::spend;
 
@@ -40,7 +40,7 @@ pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[Column
     let mut asked = vec![false; count];
     target.iter().for_each(|c| asked[c.index()] = true);
     let mut left = target.iter().filter(|c| !known[c.index()]).count();
-    let mut best: Vec<Option<(u64, Choice)>> = vec![None; chooser.cuts.len()];
+    let mut best: Vec<Option<(u64, Isolated)>> = vec![None; chooser.cuts.len()];
     let mut stale: Vec<usize> = (0..chooser.cuts.len()).collect();
     let mut steps = Vec::new();
     while left > 0 {
@@ -85,7 +85,7 @@ pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[Column
 }
 
 /// All equations that an equation rests on.
-fn on_the_way(choice: &Choice, way: &[Option<Set>], count: usize) -> Set {
+fn on_the_way(choice: &Isolated, way: &[Option<Set>], count: usize) -> Set {
     let mut set = Set::new(count);
     for need in &choice.needs {
         if let Some(before) = &way[need.index()] {
@@ -101,8 +101,8 @@ fn easiest(
     known: &[bool],
     way: &[Option<Set>],
     paid: &Set,
-) -> Option<(u64, Choice)> {
-    let cost = |choice: &Choice| {
+) -> Option<(u64, Isolated)> {
+    let cost = |choice: &Isolated| {
         spend(1 + known.len() / 50);
         let before = on_the_way(choice, way, known.len()).count_without(paid);
         before * EQUATION + choice.effort + if choice.at_sight { 0 } else { EQUATION }

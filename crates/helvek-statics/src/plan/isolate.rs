@@ -19,7 +19,7 @@ use std::rc::Rc;
 
 /// One equation that isolates one unknown.
 #[derive(Debug, Clone)]
-pub(super) struct Choice {
+pub(super) struct Isolated {
     pub(super) unknown: ColumnId,
     pub(super) equation: Equation,
     /// Columns that enter and are known.
@@ -50,7 +50,7 @@ pub(super) struct Chooser<'a> {
     grid: HashMap<[i64; 3], PointId>,
     cell: f64,
     /// Per cut, by which of its unknowns are known.
-    memo: Vec<BTreeMap<u64, Rc<Vec<Choice>>>>,
+    memo: Vec<BTreeMap<u64, Rc<Vec<Isolated>>>>,
 }
 
 impl<'a> Chooser<'a> {
@@ -101,7 +101,7 @@ impl<'a> Chooser<'a> {
     }
 
     /// As [`Chooser::options`], remembered.
-    pub(super) fn remembered(&mut self, cut: usize, known: &[bool]) -> Rc<Vec<Choice>> {
+    pub(super) fn remembered(&mut self, cut: usize, known: &[bool]) -> Rc<Vec<Isolated>> {
         let entering = &self.cuts[cut].entering;
         if entering.len() > 64 {
             return Rc::new(self.options(cut, known));
@@ -118,7 +118,7 @@ impl<'a> Chooser<'a> {
 
     /// Every unknown of a free body that one equation isolates, with the easiest such equation; and, where that rests on more, the
     /// easiest of those that rest on least.
-    pub(super) fn options(&self, index: usize, known: &[bool]) -> Vec<Choice> {
+    pub(super) fn options(&self, index: usize, known: &[bool]) -> Vec<Isolated> {
         let cut = &self.cuts[index];
         spend(1 + cut.entering.len() / 50);
         let open: Vec<&Entering> = cut.entering.iter().filter(|e| !known[e.column.index()]).collect();
@@ -134,7 +134,7 @@ impl<'a> Chooser<'a> {
             .collect()
     }
 
-    fn isolate(&self, cut: &Cut, u: &Entering, others: &[&Entering], known: &[bool]) -> Vec<Choice> {
+    fn isolate(&self, cut: &Cut, u: &Entering, others: &[&Entering], known: &[bool]) -> Vec<Isolated> {
         let choices: Vec<_> = if self.model.spatial() {
             let forms = self.forms_in_space(cut, others);
             forms
@@ -217,7 +217,7 @@ impl<'a> Chooser<'a> {
         form: Six,
         equation: Option<Equation>,
         known: &[bool],
-    ) -> Option<Choice> {
+    ) -> Option<Isolated> {
         spend(1 + cut.entering.len() / 20 + others.len() / 40);
         let form = unit(form)?;
         let drops = |e: &Entering| dot(form, e.line).abs() <= tolerance::DROPS_OUT * 10.0;
@@ -253,7 +253,7 @@ impl<'a> Chooser<'a> {
             let centred = self.centred(cut, &equation, others);
             self.effort(cut, &equation, loads, carried, particle, pivot) + 2 - centred.min(2)
         };
-        Some(Choice { unknown: u.column, equation, needs, effort, at_sight })
+        Some(Isolated { unknown: u.column, equation, needs, effort, at_sight })
     }
 
     /// How many of the others are applied at the moment centre itself: a pin with two unknowns is where a person looks first.
@@ -269,7 +269,7 @@ impl<'a> Chooser<'a> {
     }
 
     /// Terms first: a lever arm is one thing more to measure, a carried value one thing more to carry wrongly. Then the kind of the
-    /// equation, then the free body, with the weights of the sheet's schools.
+    /// equation, then the free body, with the weights of the sheet's conventions.
     fn effort(
         &self,
         cut: &Cut,
@@ -279,12 +279,12 @@ impl<'a> Chooser<'a> {
         particle: bool,
         pivot: f64,
     ) -> u64 {
-        let schools = &self.model.schools;
+        let conventions = &self.model.conventions;
         let (per_term, kind) = match equation {
             Equation::Forces { axis: Axis::X | Axis::Y | Axis::Z, .. } => (2, 0),
             Equation::Forces { .. } => (3, 2),
             Equation::Moments { centre, .. } => {
-                let per_term = if schools.first == First::Forces { 7 } else { 4 };
+                let per_term = if conventions.first == First::Forces { 7 } else { 4 };
                 // About an axis that is not along x, y or z every arm has to be worked out.
                 let oblique = match centre {
                     Centre::Named(_) => 1,
@@ -295,7 +295,7 @@ impl<'a> Chooser<'a> {
                 (per_term, oblique)
             }
         };
-        let body = match (cut.kind, schools.truss, particle) {
+        let body = match (cut.kind, conventions.truss, particle) {
             (CutKind::Single, Some(Truss::Sections), true) => 40,
             (CutKind::Single, ..) => 0,
             (CutKind::Whole, ..) => 2,

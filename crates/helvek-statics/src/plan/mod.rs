@@ -162,7 +162,7 @@ pub(crate) fn plan(model: &Model, equilibrium: &Equilibrium, given: &Given<'_>) 
     let fixed = |c: &ColumnId| given.determined[c.index()] && !given.released[c.index()];
     let asked: Vec<_> = asked(model, equilibrium).into_iter().filter(fixed).collect();
     let mut targets = vec![asked.clone()];
-    if model.schools.reactions == Reactions::Always {
+    if model.conventions.reactions == Reactions::Always {
         let reactions: Vec<_> = equilibrium
             .column_ids()
             .filter(|c| matches!(equilibrium.column(*c).of, ColumnOf::Support(_)))

@@ -9,7 +9,7 @@ use helvek_numbers::geometry::Vector;
 use helvek_numbers::tolerance;
 use helvek_sheet::sheet::First;
 
-/// What can be written next comes next; on the free body at hand as long as it has something, moments or sums first as the school has it.
+/// What can be written next comes next; on the free body at hand as long as it has something, moments or sums first as the convention has it.
 /// The first `stay` steps stay where they are.
 pub(super) fn ordered(
     chooser: &Chooser<'_>,
@@ -21,9 +21,9 @@ pub(super) fn ordered(
     let mut left: Vec<Option<Found>> = steps.into_iter().map(Some).collect();
     let mut planned = Vec::new();
     let mut at_hand: Option<usize> = None;
-    let by_school = |step: &Found| {
+    let by_convention = |step: &Found| {
         let moment = matches!(step.lines[0].1, Equation::Moments { .. });
-        u8::from(moment == (chooser.model.schools.first == First::Forces))
+        u8::from(moment == (chooser.model.conventions.first == First::Forces))
     };
     let axis = |step: &Found| match step.lines[0].1 {
         Equation::Forces { axis: Axis::X, .. } => 0,
@@ -45,7 +45,7 @@ pub(super) fn ordered(
         } else {
             (0..left.len())
                 .filter(|i| left[*i].as_ref().is_some_and(|s| wanted == Some(body(s)) && ready(s)))
-                .min_by_key(|i| (left[*i].as_ref().map_or((0, 0), |s| (by_school(s), axis(s))), *i))
+                .min_by_key(|i| (left[*i].as_ref().map_or((0, 0), |s| (by_convention(s), axis(s))), *i))
                 .unwrap_or(first)
         };
         let Some(step) = left[next].take() else { break };

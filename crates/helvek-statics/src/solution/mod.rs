@@ -1,16 +1,16 @@
 //! The whole chain, every stage kept.
 
-mod looked;
+mod cache;
 mod states;
 
-pub(crate) use looked::Looked;
+pub(crate) use cache::SolutionCache;
 pub use states::State;
 
-use crate::elastic::{self, Contacts, Elastic, Factors, Lengths, Refusal};
 use crate::equilibrium::{Column, ColumnId, ColumnKind, ColumnOf, Component, Equilibrium, PartOf, TwoForce};
 use crate::model::{JointId, Loading, Model, On, SupportId};
 use crate::plan::{Given, plan};
 use crate::recognition::{Seen, at_joints, two_force_bodies};
+use crate::stiffness::{self, Contacts, Elastic, Factors, Lengths, StiffnessRefusal};
 use crate::verdict::{OneWayState, Verdict, aligned, judge};
 use crate::working::{Working, work};
 use helvek_numbers::geometry::Vector;
@@ -28,11 +28,11 @@ pub struct Statics {
     pub verdict: Verdict,
     values: Vec<Option<f64>>,
     /// Solved by its stiffness, where the sheet says how stiff anything is; or why that does not answer.
-    pub elastic: Option<Result<Elastic, Refusal>>,
+    pub elastic: Option<Result<Elastic, StiffnessRefusal>>,
     /// In space: the sets of bearings of which one has to exert couples, where it is not said which.
     pub ties: Vec<Vec<SupportId>>,
     /// What has been looked at beyond its forces, found once.
-    pub looked: Looked,
+    pub looked: SolutionCache,
 }
 
 /// A model with everything that follows from it: solved, planned, worked and proved.
@@ -57,17 +57,17 @@ impl Deref for Solved {
 }
 
 /// By its stiffness, when it has any. Which one-way parts carry is then decided by how things give way: the verdict is that of those which do.
-fn stiffly(
+fn with_stiffness(
     model: &Model,
     full: &Equilibrium,
     verdict: Verdict,
     contacts: Contacts,
     factors: &Factors,
-) -> (Verdict, Option<Result<Elastic, Refusal>>) {
-    if !elastic::gives(model) {
+) -> (Verdict, Option<Result<Elastic, StiffnessRefusal>>) {
+    if !stiffness::gives(model) {
         return (verdict, None);
     }
-    let elastic = elastic::solve(model, full, &verdict, Lengths::AsGiven, contacts, factors);
+    let elastic = stiffness::solve(model, full, &verdict, Lengths::AsGiven, contacts, factors);
     let verdict = match &elastic {
         Ok(elastic) if elastic.released != verdict.released => {
             let one_way =
@@ -192,7 +192,7 @@ impl Statics {
         let ties = aligned(&mut model);
         let full = Equilibrium::of(&model);
         let Judged { model, full, verdict } = judged(model, full);
-        Self::settled(model, full, verdict, Contacts::Sought, ties, Looked::default())
+        Self::settled(model, full, verdict, Contacts::Sought, ties, SolutionCache::default())
     }
 
     /// A state that has been judged; by its stiffness too, when it has any.
@@ -202,9 +202,9 @@ impl Statics {
         verdict: Verdict,
         contacts: Contacts,
         ties: Vec<Vec<SupportId>>,
-        looked: Looked,
+        looked: SolutionCache,
     ) -> Self {
-        let (verdict, elastic) = stiffly(&model, &full, verdict, contacts, &looked.factors);
+        let (verdict, elastic) = with_stiffness(&model, &full, verdict, contacts, &looked.factors);
         let mut statics = Self { model, full, verdict, values: Vec::new(), elastic, ties, looked };
         statics.values = statics.map().values(&statics.full);
         statics

@@ -4,9 +4,9 @@
 //! combination to combination: each is solved in full.
 
 use super::Statics;
-use crate::elastic::Contacts;
 use crate::equilibrium::Column;
 use crate::model::{Combination, Load};
+use crate::stiffness::Contacts;
 use crate::verdict::linear;
 use std::collections::BTreeMap;
 

@@ -107,7 +107,7 @@ pub struct Arm {
 pub struct Term {
     /// What it stands for.
     pub of: TermOf,
-    /// +1 or −1: in the positive sense of the equation as the sheet's school writes it, or against it.
+    /// +1 or −1: in the positive sense of the equation as the sheet's convention writes it, or against it.
     pub sign: f64,
     /// How strong.
     pub size: Size,

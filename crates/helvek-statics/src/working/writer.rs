@@ -9,7 +9,7 @@ use crate::plan::{Axis, Equation, FreeBody};
 use helvek_numbers::budget::spend;
 use helvek_numbers::geometry::{Point, Vector};
 use helvek_numbers::tolerance;
-use helvek_sheet::sheet::School;
+use helvek_sheet::sheet::Notation;
 use helvek_sheet::things::load::Profile;
 
 /// The values found so far, SI, along the assumed senses.
@@ -33,10 +33,10 @@ pub(super) fn terms(
     found: &Found,
 ) -> Vec<Term> {
     let turn = match equation {
-        Equation::Moments { .. } if !model.spatial() => model.schools.moment.sign(),
+        Equation::Moments { .. } if !model.spatial() => model.conventions.moment.sign(),
         _ => 1.0,
     };
-    let solid = model.spatial().then(|| Solid { up: model.up(), school: model.schools.working });
+    let solid = model.spatial().then(|| Solid { up: model.up(), notation: model.conventions.working });
     let length = equilibrium.length_scale;
     spend(1 + (equilibrium.actions.len() + equilibrium.columns.len()) / 100);
     let mut writer = Writer { equation, turn, length, solid, terms: Vec::new() };
@@ -223,7 +223,7 @@ pub(super) struct Solid {
     /// Which way is up: angles are read from the level.
     pub(super) up: Vector,
     /// With direction cosines throughout, or with an angle where a force lies in a plane of the axes.
-    pub(super) school: School,
+    pub(super) notation: Notation,
 }
 
 impl Solid {
@@ -234,7 +234,7 @@ impl Solid {
             return Projection::Whole;
         }
         let flat = unit.parts().iter().filter(|v| v.abs() > tolerance::DROPS_OUT).count() == 2;
-        let Some((axis, _)) = along.axis().filter(|_| flat && self.school == School::Scalar) else {
+        let Some((axis, _)) = along.axis().filter(|_| flat && self.notation == Notation::Scalar) else {
             return Projection::Cosine(cosine);
         };
         // In a plane of the axes: by the angle from its level axis, or from the first when both are level.

@@ -5,9 +5,9 @@ use helvek_core::Checks;
 use helvek_core::cut::cut;
 use helvek_core::edit;
 use helvek_core::id::{Id, Kind};
-use helvek_core::inside::{Inside, Side};
+use helvek_core::internal_forces::{Inside, Side};
 use helvek_core::model::BodyId;
-use helvek_core::passage::{Facing, Passage, Section};
+use helvek_core::moving_load::{Facing, Passage, Section};
 use helvek_core::problem::Problem;
 use helvek_core::sheet::Document;
 use helvek_core::solution::Statics;
@@ -16,7 +16,7 @@ use helvek_figure::{
     section_mark, swept,
 };
 use helvek_report::cut::{PageCut, page_cut};
-use helvek_report::moving::influence_lines;
+use helvek_report::moving_load::influence_lines;
 use helvek_report::page::{Page, inside_lines, ranges, trains};
 use schemars::JsonSchema;
 use serde::Serialize;

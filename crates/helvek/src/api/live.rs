@@ -24,7 +24,7 @@ use helvek_figure::{
 };
 use helvek_report::choice::choices;
 use helvek_report::page::{Page, next, table};
-use helvek_report::stiff::page_stiff;
+use helvek_report::stiffness::page_stiff;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use serde_json::value::RawValue;

@@ -14,7 +14,7 @@ use serde_json::value::RawValue;
 #[derive(Debug, Deserialize, JsonSchema)]
 pub(crate) struct NewRevision {
     /// Why.
-    pub(crate) why: Why,
+    pub(crate) why: RevisionReason,
     /// A name for it.
     #[serde(default)]
     pub(crate) name: Option<String>,
@@ -23,7 +23,7 @@ pub(crate) struct NewRevision {
 /// Why a revision is cut.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
-pub(crate) enum Why {
+pub(crate) enum RevisionReason {
     /// The sheet was left.
     Left,
     /// It was given a name.
@@ -66,9 +66,9 @@ pub(super) async fn cut(
     Body(new): Body<NewRevision>,
 ) -> Result<StatusCode, ApiError> {
     let why = match new.why {
-        Why::Left => "left",
-        Why::Named => "named",
-        Why::Restored => "restored",
+        RevisionReason::Left => "left",
+        RevisionReason::Named => "named",
+        RevisionReason::Restored => "restored",
     };
     let name = new.name.as_deref().map(str::trim).filter(|name| !name.is_empty());
     if !shared.store.cut(&id, why, name).await? {

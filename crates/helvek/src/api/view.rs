@@ -1,7 +1,7 @@
 //! What is looked at on the bench, in questions and replies alike: only that is computed.
 
 use helvek_core::id::Id;
-use helvek_core::inside::Side;
+use helvek_core::internal_forces::Side;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 

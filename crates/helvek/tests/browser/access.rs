@@ -46,8 +46,8 @@ async fn no_view_has_a_violation_in_either_theme() {
         browser.keys("⎋/").await;
         check("the list of commands").await;
         browser.keys("⎋").await;
-        browser.click(".schools").await;
-        check("the schools").await;
+        browser.click(".conventions").await;
+        check("the conventions").await;
         browser.keys("⎋h").await;
         check("what the sheet was").await;
         browser.keys("⎋a").await;

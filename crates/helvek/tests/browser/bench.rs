@@ -143,7 +143,7 @@ async fn a_place_is_pointed_at_and_read_off_before_it_is_taken() {
 }
 
 #[tokio::test]
-async fn schools_and_units_change_in_place_and_change_no_reaction() {
+async fn conventions_and_units_change_in_place_and_change_no_reaction() {
     let desk = Desk::set(true, Theme::Light).await;
     let browser = &desk.browser;
     desk.open("Potting").await;
@@ -153,8 +153,8 @@ async fn schools_and_units_change_in_place_and_change_no_reaction() {
     browser
         .until("return document.querySelector('.lead').textContent.includes('↻')", "the turned sense")
         .await;
-    browser.click(".schools").await;
-    browser.click("input[name=school-first][value=forces]").await;
+    browser.click(".conventions").await;
+    browser.click("input[name=convention-first][value=forces]").await;
     browser.keys("⎋").await;
     browser.settle().await;
     assert!(browser.text("[data-part=step-1] h2").await.contains("Forces along x"));

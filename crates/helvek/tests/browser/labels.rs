@@ -42,7 +42,7 @@ const BAD_LABELS: &str = "
 
 /// Elements of the frame whose text does not fit.
 const CUT_OFF: &str = "
-    const parts = document.querySelectorAll('.bar, .strip, .asked, .thread, .bar .school, .strip button, .thread li');
+    const parts = document.querySelectorAll('.bar, .strip, .asked, .thread, .bar .convention, .strip button, .thread li');
     return [...parts].filter((e) => e.scrollWidth > e.clientWidth + 1).map((e) => e.className + ': ' + e.textContent.trim().slice(0, 40));
 ";
 

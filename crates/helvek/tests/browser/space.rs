@@ -79,7 +79,7 @@ async fn a_particle_on_three_cables_from_nothing() {
 }
 
 #[tokio::test]
-async fn a_shaft_in_bearings_from_nothing_worked_in_both_schools() {
+async fn a_shaft_in_bearings_from_nothing_worked_in_both_notations() {
     let desk = Desk::set(false, Theme::Light).await;
     let browser = &desk.browser;
     new_space(&desk).await;
@@ -97,12 +97,17 @@ async fn a_shaft_in_bearings_from_nothing_worked_in_both_schools() {
     browser
         .until("return document.querySelector('.word.arm')?.textContent.trim() === '0.8 m'", "the arm")
         .await;
-    // The other school: r × F beside the same sum.
+    // The other convention: r × F beside the same sum.
     let chip =
-        "[...document.querySelectorAll('button.school')].find((b) => b.textContent.trim() === 'x, y, z')";
+        "[...document.querySelectorAll('button.convention')].find((b) => b.textContent.trim() === 'x, y, z')";
     browser.script(&format!("{chip}.click()")).await;
     browser.settle().await;
-    browser.until("return document.querySelector('article.now .product') !== null", "r × F").await;
+    browser
+        .until(
+            "return document.querySelector(\"article.now [role=math][aria-label^='r × F']\") !== null",
+            "r × F",
+        )
+        .await;
     // A point is changed by typing its third coordinate; what follows is solved anew.
     browser.script("document.querySelector('.board-keys').focus()").await;
     desk.draw(&["1", "/point D⏎"]).await;

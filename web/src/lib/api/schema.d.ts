@@ -1460,8 +1460,6 @@ export interface components {
         };
         /** @description What a bar can carry. */
         readonly BarKind: "bar" | "cable" | "strut";
-        /** @description On which side moments are drawn. */
-        readonly Bent: "sagging-up" | "tension-side";
         /** @description A piece of a chapter. */
         readonly Block: {
             readonly line: components["schemas"]["Line"];
@@ -1789,7 +1787,7 @@ export interface components {
             /** @description N, V and M along every straight stretch. */
             readonly diagrams: readonly components["schemas"]["DiagramAnswer"][];
         };
-        /** @description The schools: how things are worked and displayed. None of them changes a value in the answers. */
+        /** @description The conventions: how things are worked and displayed. None of them changes a value in the answers. */
         readonly Conventions: {
             /** @description The positive turning sense of a moment equation as it is written; default counter-clockwise. */
             readonly moment?: components["schemas"]["Turn"] | null;
@@ -1806,15 +1804,15 @@ export interface components {
             /** @description How the result of several components is displayed; default its magnitude with its direction. */
             readonly results?: components["schemas"]["Results"] | null;
             /** @description On which side moments are drawn; default sagging upwards. */
-            readonly diagram?: components["schemas"]["Bent"] | null;
+            readonly diagram?: components["schemas"]["MomentSide"] | null;
             /** @description How N, V and M are worked; default by cuts. */
-            readonly inside?: components["schemas"]["InsideBy"] | null;
+            readonly inside?: components["schemas"]["DiagramMethod"] | null;
             /** @description How a redundant structure is worked; default by moment distribution. */
             readonly method?: components["schemas"]["Method"] | null;
             /** @description How much of a mirrored frame is distributed; default all of it. */
             readonly symmetry?: components["schemas"]["Symmetry"] | null;
             /** @description How equilibrium in space is written; default by components. */
-            readonly working?: components["schemas"]["School"] | null;
+            readonly working?: components["schemas"]["Notation"] | null;
             /**
              * Format: uint8
              * @description Decimals of the moments in a distribution, 0 to 6; default 2.
@@ -2062,6 +2060,8 @@ export interface components {
             /** @description Why there is no diagram; then the lists are empty. */
             readonly refused?: string | null;
         };
+        /** @description How N, V and M inside members are worked. */
+        readonly DiagramMethod: "cuts" | "areas";
         /** @description The six along a straight stretch of a run, corner to corner. */
         readonly DiagramSpaceAnswer: {
             /** @description The body. */
@@ -3101,8 +3101,6 @@ export interface components {
         };
         /** @description Which of the three. */
         readonly Inner: "N" | "V" | "M";
-        /** @description How N, V and M inside members are worked. */
-        readonly InsideBy: "cuts" | "areas";
         /** @description A straight stretch of a body, with what it carries inside. */
         readonly InsideLine: {
             /** @description `inside:jib#0` */
@@ -3899,6 +3897,8 @@ export interface components {
             number | null,
             number | null
         ];
+        /** @description On which side moments are drawn. */
+        readonly MomentSide: "sagging-up" | "tension-side";
         /** @description The least or the greatest, with where the train stands for it. */
         readonly MostAnswer: {
             /**
@@ -3986,7 +3986,7 @@ export interface components {
         /** @description A revision to be cut of what the sheet is now. */
         readonly NewRevision: {
             /** @description Why. */
-            readonly why: components["schemas"]["Why"];
+            readonly why: components["schemas"]["RevisionReason"];
             /**
              * @description A name for it.
              * @default null
@@ -4014,6 +4014,8 @@ export interface components {
             /** @description Why it can be next, or why not. */
             readonly says: string;
         };
+        /** @description How equilibrium in space is written. */
+        readonly Notation: "scalar" | "vector";
         /** @description A number as it stands in a formula. */
         readonly Number: {
             /** @description With the figures it is printed with. */
@@ -4108,7 +4110,7 @@ export interface components {
             readonly ranges: readonly components["schemas"]["RangeLine"][];
             /** @description Trains of forces, wherever they stand. */
             readonly trains: readonly components["schemas"]["PageTrain"][];
-            /** @description What a train does to N, V and M at a place, where that was wanted: see [`influence_lines`](crate::moving::influence_lines). */
+            /** @description What a train does to N, V and M at a place, where that was wanted: see [`influence_lines`](crate::moving_load::influence_lines). */
             readonly influence: readonly components["schemas"]["TrainLine"][];
             /** @description What stiffness says, and the methods by hand, where the sheet says how stiff anything is. */
             readonly stiff?: components["schemas"]["PageStiff"] | null;
@@ -4857,6 +4859,8 @@ export interface components {
              */
             readonly engine: number;
         };
+        /** @description Why a revision is cut. */
+        readonly RevisionReason: "left" | "named" | "restored";
         /** @description What a line is for. */
         readonly Role: "item" | "runin" | "heading" | "reason" | "working" | "result" | "cure" | "caution";
         /** @description A light rope: one tension all along. */
@@ -4943,8 +4947,6 @@ export interface components {
             /** @description Of a sheet of space, everything; then there are no marks. */
             readonly solid?: components["schemas"]["SolidScene"] | null;
         };
-        /** @description How equilibrium in space is written. */
-        readonly School: "scalar" | "vector";
         /** @description An axis about which something turns while it moves along it. */
         readonly ScrewAnswer: {
             /** @description A point of the axis. */
@@ -5322,6 +5324,8 @@ export interface components {
             /** @description The bending moment that compresses the side of y′. */
             readonly Mz: components["schemas"]["LargestAnswer"];
         };
+        /** @description Why something was not checked. */
+        readonly SkipReason: "no-limit" | "no-section" | "no-strength" | "no-shear-strength" | "no-diagram" | "buckling" | "not-round" | "bent-and-twisted" | "no-plates" | "no-pin-strength" | "no-bearing-strength" | "no-edge" | "left-over" | "no-size" | "no-reaction-limit" | "no-shape" | "not-fixed" | "moving";
         /** @description A force or a couple. */
         readonly SolidArrow: {
             /** @description Its own id: `load:crate`, `reaction:A_x`, `joint:B#B_x@body:jib`. */
@@ -6106,7 +6110,7 @@ export interface components {
             /** @description By name. */
             readonly of: readonly string[];
             /** @description Why. */
-            readonly why: components["schemas"]["Why"];
+            readonly why: components["schemas"]["SkipReason"];
         };
         /** @description Unit symbols; a missing one has its default. */
         readonly UnitNames: {
@@ -6227,8 +6231,6 @@ export interface components {
             /** @description As it was saved. */
             readonly sheet: components["schemas"]["Sheet"];
         };
-        /** @description Why a revision is cut. */
-        readonly Why: "left" | "named" | "restored";
         /** @description What is looked at inside the members. */
         readonly Within: {
             /**

@@ -55,7 +55,7 @@
   let openTag = $state<ReturnType<typeof EntryTag>>();
   let finding = $state(false);
   let choosing = $state(false);
-  let panel = $state<'schools' | 'history' | null>(null);
+  let panel = $state<'conventions' | 'history' | null>(null);
   // svelte-ignore state_referenced_locally
   const replay = new Replay(session);
 
@@ -218,7 +218,7 @@
     replay: () => (session.stop === 'stiff' ? session.sharing.toggle() : replay.toggle()),
     copyAnswers: () => void copyAnswers(),
     chooseAsked: () => (choosing = true),
-    schools: () => (panel = 'schools'),
+    conventions: () => (panel = 'conventions'),
     history: () => (panel = 'history'),
     cure: () => {
       const first = session.page?.verdict.cures[0];

@@ -1,4 +1,4 @@
-<!-- Where we are, how it stands, and the schools the sheet follows; each of them changes in place. -->
+<!-- Where we are, how it stands, and the conventions the sheet follows; each of them changes in place. -->
 <script lang="ts">
   import { History, Moon, Redo2, SlidersHorizontal, Sun, Undo2 } from '@lucide/svelte';
   import type { Conventions } from '../api/types';
@@ -6,7 +6,7 @@
   import { route } from '../ui/route.svelte';
   import { theme } from '../ui/theme.svelte';
   import HistoryPanel from './HistoryPanel.svelte';
-  import SchoolsPanel from './SchoolsPanel.svelte';
+  import ConventionsPanel from './ConventionsPanel.svelte';
   import type { SaveState } from './saver.svelte';
   import type { Session } from './session.svelte';
 
@@ -17,7 +17,7 @@
     /** Hands the sheet over as a file. */
     asFile: (way: 'toml' | 'json') => void;
     /** Which of the small sheets is open. */
-    panel: 'schools' | 'history' | null;
+    panel: 'conventions' | 'history' | null;
   }
   let { session, done, asFile, panel = $bindable() }: Props = $props();
 
@@ -33,7 +33,7 @@
   const now = $derived(`${units.force ?? 'kN'} · ${units.length ?? 'm'}`);
   const choices = $derived(UNITS.map((u) => `${u.force} · ${u.length}`));
 
-  const schools = $derived(session.sheet.conventions ?? {});
+  const conventions = $derived(session.sheet.conventions ?? {});
   const verdict = $derived(session.page?.verdict.word ?? null);
 
   function change(changed: Conventions): void {
@@ -123,38 +123,38 @@
   >
     <Redo2 size={17} />
   </button>
-  <select class="school" aria-label="Units" value={now} onchange={(e) => units_(e.currentTarget.value)}>
+  <select class="convention" aria-label="Units" value={now} onchange={(e) => units_(e.currentTarget.value)}>
     {#if !choices.includes(now)}<option>{now}</option>{/if}
     {#each choices as choice (choice)}<option>{choice}</option>{/each}
   </select>
   {#if session.spatial}
     <button
-      class="school"
-      onclick={() => change({ working: schools.working === 'vector' ? null : 'vector' })}
+      class="convention"
+      onclick={() => change({ working: conventions.working === 'vector' ? null : 'vector' })}
       title="Written axis by axis, or with i, j, k and r × F"
     >
-      {schools.working === 'vector' ? 'i, j, k' : 'x, y, z'}
+      {conventions.working === 'vector' ? 'i, j, k' : 'x, y, z'}
     </button>
   {:else}
     <button
-      class="school"
-      onclick={() => change({ moment: schools.moment === 'cw' ? 'ccw' : 'cw' })}
+      class="convention"
+      onclick={() => change({ moment: conventions.moment === 'cw' ? 'ccw' : 'cw' })}
       title="Positive turning sense of moment equations"
     >
-      {schools.moment === 'cw' ? '↻' : '↺'} positive
+      {conventions.moment === 'cw' ? '↻' : '↺'} positive
     </button>
   {/if}
   <span class="holder">
     <button
-      class="school schools"
-      title="Schools: how this sheet is worked and shown"
-      onclick={() => (panel = panel === 'schools' ? null : 'schools')}
-      ><SlidersHorizontal size={14} />{schools.first === 'forces' ? 'forces first' : 'moment first'} · {schools.figures ??
+      class="convention conventions"
+      title="Conventions: how this sheet is worked and shown"
+      onclick={() => (panel = panel === 'conventions' ? null : 'conventions')}
+      ><SlidersHorizontal size={14} />{conventions.first === 'forces' ? 'forces first' : 'moment first'} · {conventions.figures ??
         3} figures</button
     >
-    {#if panel === 'schools'}
-      <Popover label="Schools" close={() => (panel = null)}>
-        <SchoolsPanel {session} />
+    {#if panel === 'conventions'}
+      <Popover label="Conventions" close={() => (panel = null)}>
+        <ConventionsPanel {session} />
       </Popover>
     {/if}
   </span>
@@ -253,7 +253,7 @@
     background: var(--color-base-100);
     color: var(--focus);
   }
-  .schools {
+  .conventions {
     display: flex;
     align-items: center;
     gap: 6px;
@@ -270,7 +270,7 @@
     cursor: pointer;
   }
   .icon:hover:not(:disabled),
-  .school:hover {
+  .convention:hover {
     background: var(--color-base-100);
     color: var(--focus);
   }
@@ -278,7 +278,7 @@
     opacity: 0.3;
     cursor: default;
   }
-  .school {
+  .convention {
     height: 28px;
     font-size: 13px;
     border: 1px solid var(--rule);
@@ -291,7 +291,7 @@
 
   @media (max-width: 900px) {
     .slash,
-    .school:not(.schools) {
+    .convention:not(.conventions) {
       display: none;
     }
   }
@@ -303,7 +303,7 @@
     }
     .holder,
     .icon,
-    .school,
+    .convention,
     .slash {
       display: none;
     }

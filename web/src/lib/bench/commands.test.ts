@@ -4,7 +4,7 @@ import { type Command, eitherWay, look } from './commands';
 const command = (name: string, words = ''): Command => ({ name, words, run: () => undefined });
 const list = [
   command('Put down: Force', 'load push'),
-  command('The first equation is a force sum', 'school'),
+  command('The first equation is a force sum', 'convention'),
   command('Put down: Wall', 'fixed built in'),
   command('Undo', 'back'),
 ];

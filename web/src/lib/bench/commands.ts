@@ -5,7 +5,7 @@ import { piecesOf } from '../board/members';
 import { pieceAt } from '../entry/written';
 import { BEGINS, toolsOf } from '../entry/tools';
 import { type Bench, keymap } from './keymap';
-import { schoolsOf, setting, withSchool } from './schools';
+import { conventionsOf, setting, withConvention } from './conventions';
 import { Looking } from './looking.svelte';
 import type { Session } from './session.svelte';
 import { listed } from '../ui/listed';
@@ -24,7 +24,7 @@ export interface ByWord extends Bench {
   readonly open: (id: string, near?: XY) => void;
   /** Asks for the bars that are chosen, and for nothing else. */
   readonly askBars: () => void;
-  readonly schools: () => void;
+  readonly conventions: () => void;
   readonly duplicate: () => void;
   readonly shelf: () => void;
   readonly theme: () => void;
@@ -77,18 +77,18 @@ export function commands(session: Session, bench: ByWord): Command[] {
     });
   }
   const conventions = session.sheet.conventions ?? {};
-  const said = schoolsOf(session.spatial).filter((s) => !s.only || ['space', 'plane'].includes(s.only));
-  for (const school of said) {
-    for (const choice of school.choices.filter((c) => c.value !== setting(conventions, school))) {
-      add(`${school.question} ${choice.word}`, `school convention ${school.key}`, '', () =>
+  const said = conventionsOf(session.spatial).filter((s) => !s.only || ['space', 'plane'].includes(s.only));
+  for (const convention of said) {
+    for (const choice of convention.choices.filter((c) => c.value !== setting(conventions, convention))) {
+      add(`${convention.question} ${choice.word}`, `convention convention ${convention.key}`, '', () =>
         session.change((sheet) => ({
           ...sheet,
-          conventions: withSchool(sheet.conventions ?? {}, school, choice.value),
+          conventions: withConvention(sheet.conventions ?? {}, convention, choice.value),
         })),
       );
     }
   }
-  add('Schools of this sheet', 'conventions settings', '', bench.schools);
+  add('Conventions of this sheet', 'settings', '', bench.conventions);
   add('Print', 'paper pdf', 'Ctrl P', bench.print);
   add('Duplicate this sheet', 'copy', '', bench.duplicate);
   add('Save this sheet as a file: JSON', 'export download', '', () => bench.asFile('json'));

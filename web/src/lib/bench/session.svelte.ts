@@ -422,7 +422,7 @@ export class Session {
     await this.edit({ edit: 'remove', ids: [...ids] }, (before, after) => goneWords(ids, before, after));
   }
 
-  /** Writes the sheet anew where no edit of the core is needed: its title, its schools. A tag that is open stays so. */
+  /** Writes the sheet anew where no edit of the core is needed: its title, its conventions. A tag that is open stays so. */
   change(how: (sheet: Sheet) => Sheet): void {
     void this.#inTurn(() => {
       void this.#push(how(this.sheet), null);

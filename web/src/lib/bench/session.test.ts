@@ -318,7 +318,7 @@ describe('a tag that is left', () => {
     expect((await opened()).told).toBe(null);
   });
 
-  it('stays open, with what was typed, while the title and the schools change', async () => {
+  it('stays open, with what was typed, while the title and the conventions change', async () => {
     const session = await opened();
     session.open('force', { typed: { size: '2 kN' } });
     session.change((sheet) => ({ ...sheet, title: 'bench' }));

@@ -2,7 +2,7 @@
 <script lang="ts">
   import { TriangleAlert } from '@lucide/svelte';
   import type { Session } from '../bench/session.svelte';
-  import { SCHOOLS, setting, withSchool } from '../bench/schools';
+  import { CONVENTIONS, setting, withConvention } from '../bench/conventions';
   import { keyOf, type Tool, tool } from '../entry/tools';
   import CaseFigure from './CaseFigure.svelte';
   import Distribution from './Distribution.svelte';
@@ -15,19 +15,19 @@
   const stiff = $derived(session.page?.stiff ?? null);
   const sharing = $derived(session.sharing);
   const conventions = $derived(session.sheet.conventions ?? {});
-  const of = (key: string) => SCHOOLS.find((school) => school.key === key);
+  const of = (key: string) => CONVENTIONS.find((convention) => convention.key === key);
 
   function change(key: string, value: string | number): void {
-    const school = of(key);
-    if (school)
+    const convention = of(key);
+    if (convention)
       session.change((sheet) => ({
         ...sheet,
-        conventions: withSchool(sheet.conventions ?? {}, school, value),
+        conventions: withConvention(sheet.conventions ?? {}, convention, value),
       }));
   }
   const set = $derived((key: string) => {
-    const school = of(key);
-    return school ? setting(conventions, school) : '';
+    const convention = of(key);
+    return convention ? setting(conventions, convention) : '';
   });
   const tables = $derived(stiff?.tables ?? []);
   const propsAt = $derived((which: number) =>

@@ -14,7 +14,9 @@ pub use work::no_part;
 
 use super::fields::{Fields, Reader};
 use super::tree::{Node, Value};
-use super::{Body, CONVENTIONS, Conventions, Direction, FORMAT, Find, Quantity, Sheet, SpaceKind, UnitNames};
+use super::{
+    Body, CONVENTIONS, Direction, FORMAT, Find, Quantity, Sheet, SpaceKind, StatedConventions, UnitNames,
+};
 use crate::problem::nearest;
 
 /// The sheet as far as it can be read, and the row each thing had in its table.
@@ -210,11 +212,11 @@ fn units(reader: &mut Reader, node: &Node) -> UnitNames {
     names
 }
 
-fn conventions(reader: &mut Reader, node: &Node) -> Conventions {
+fn conventions(reader: &mut Reader, node: &Node) -> StatedConventions {
     let Some(mut fields) = reader.table(node, "conventions", "The table of conventions") else {
-        return Conventions::default();
+        return StatedConventions::default();
     };
-    let mut read = Conventions::default();
+    let mut read = StatedConventions::default();
     for convention in CONVENTIONS {
         (convention.read)(&mut fields, &mut read);
     }
