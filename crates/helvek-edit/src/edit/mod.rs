@@ -3,6 +3,12 @@
 //!
 //! What a person typed arrives as text. A problem's path is the name of the slot it was typed into (`size`, `place`), so that it can be
 //! shown where it stands.
+//!
+//! - What there is to do: `request`; what would mend a refusal, a problem or a warning: `offers`.
+//! - What is typed: `place`, `words` (directions, names), `typed` (quantities), measured by `figure` (members, stations round corners, what hangs on what).
+//! - Things: `member`, `meeting`, `rigid`, `joints`, `ropes`, `supports`, `loads`, `states` (combinations, trains), `profiles`, `judged` (limits, plates), `stiff`, `table`.
+//! - Trusses: `chain`, `panels`, `bars`, `bar_list`, `copies`, `limits`, `order`.
+//! - Several at once: `group`, `remove` with `dependents`, `unite`, `halves`; `points` visits every mention of a point, `parts` keeps what was said of parts when names change.
 
 mod bar_list;
 mod bars;
