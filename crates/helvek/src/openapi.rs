@@ -2,12 +2,13 @@
 
 use crate::api::{
     AboutHelvek, ArchiveMade, ArchiveOf, Differences, Entering, Example, Kept, Line, LiveReply, LiveRequest,
-    NewRevision, NewSheet, Revision, SaveSheet, ShelfReply, Tags, WholeSheet,
+    NewRevision, NewSheet, Revision, SaveSheet, ShelfReply, TagRequest, Tags, WholeSheet,
 };
 use crate::card::Card;
 use crate::error::ErrorBody;
 use crate::incoming::Came;
 use helvek_core::answers::Answers;
+use helvek_core::edit::Tag;
 use helvek_core::sheet::Sheet;
 use helvek_report::kept::KeptLine;
 use schemars::generate::SchemaSettings;
@@ -45,6 +46,12 @@ pub fn document() -> Value {
 
     let solve =
         post::<LiveRequest, LiveReply>(&mut sent, &mut given, "Solve a sheet, half-typed or whole", "200");
+    let opened = post::<TagRequest, Option<Tag>>(
+        &mut sent,
+        &mut given,
+        "What stands in the slots of a thing, as it can be typed; null where there is no such thing",
+        "200",
+    );
     let create = post::<NewSheet, Kept>(&mut sent, &mut given, "Keep a new sheet", "201");
     let save = post::<SaveSheet, Kept>(&mut sent, &mut given, "Keep a change of a sheet", "200");
     let mut look = answer::<ShelfReply>(&mut given, "Look through the shelf, or through the trash");
@@ -128,6 +135,7 @@ pub fn document() -> Value {
         },
         "paths": {
             "/api/solve": { "post": solve },
+            "/api/tag": { "post": opened },
             "/api/live": { "get": {
                 "summary": "The same over a WebSocket: each message a LiveRequest, each answer a LiveReply or an ErrorBody",
                 "responses": { "101": { "description": "The line is open" } },

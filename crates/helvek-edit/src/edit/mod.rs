@@ -6,6 +6,7 @@
 //!
 //! - What there is to do: `request`; what would mend a refusal, a problem or a warning: `offers`.
 //! - What is typed: `place`, `words` (directions, names), `typed` (quantities), measured by `figure` (members, stations round corners, what hangs on what).
+//! - What stands in the slots of a thing: `tag`, printed by `written` as it can be typed.
 //! - Things: `member`, `meeting`, `rigid`, `joints`, `ropes`, `supports`, `loads`, `states` (combinations, trains), `profiles`, `judged` (limits, plates), `stiff`, `table`.
 //! - Trusses: `chain`, `panels`, `bars`, `bar_list`, `copies`, `limits`, `order`.
 //! - Several at once: `group`, `remove` with `dependents`, `unite`, `halves`; `points` visits every mention of a point, `parts` keeps what was said of parts when names change.
@@ -41,10 +42,12 @@ mod states;
 mod stiff;
 mod supports;
 mod table;
+mod tag;
 mod typed;
 mod unite;
 mod units;
 mod words;
+mod written;
 
 use helvek_sheet::problem::{Problem, ProblemKind, nearest};
 use helvek_sheet::sheet::{Document, Sheet};
@@ -52,6 +55,7 @@ use helvek_statics::model;
 
 pub use halves::{CutPlace, Halves, cut_place, halves};
 pub use request::Edit;
+pub use tag::{Axis, Pointed, Tag, tag};
 
 /// The sheet after an edit, or what stands in its way.
 ///

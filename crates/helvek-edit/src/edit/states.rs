@@ -11,6 +11,15 @@ use indexmap::IndexMap;
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
 
+/// How the ways to head are typed.
+const HEADS: [(&str, Heads); 3] =
+    [("both ways", Heads::Both), ("to its end", Heads::Forward), ("to its start", Heads::Back)];
+
+/// A way to head, as it is typed.
+pub(super) fn heads_word(heads: Heads) -> &'static str {
+    HEADS.iter().find(|(_, other)| *other == heads).map_or("", |(words, _)| words)
+}
+
 /// What was typed of a train.
 #[derive(Default)]
 pub(super) struct TrainSlots<'a> {
@@ -56,15 +65,11 @@ pub(super) fn train(sheet: &mut Sheet, name: Option<&str>, slots: &TrainSlots<'_
         train.direction = Some(words::direction(sheet, text, "direction")?);
     }
     if let Some(text) = filled(slots.heads) {
-        train.heads = match text {
-            "both ways" => None,
-            "to its end" => Some(Heads::Forward),
-            "to its start" => Some(Heads::Back),
-            _ => {
-                let message = format!("\"{text}\" is not a way to head.");
-                return wrong("heads", message, "Choose both ways, to its end, or to its start.");
-            }
+        let Some((_, heads)) = HEADS.iter().find(|(words, _)| *words == text) else {
+            let message = format!("\"{text}\" is not a way to head.");
+            return wrong("heads", message, "Choose both ways, to its end, or to its start.");
         };
+        train.heads = (*heads != Heads::Both).then_some(*heads);
     }
     if let Some(text) = filled(slots.rename) {
         let taken = names.iter().enumerate().any(|(i, n)| n == text && Some(i) != row);

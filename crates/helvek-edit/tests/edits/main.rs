@@ -11,6 +11,7 @@ mod machine_entry;
 mod sizing_entry;
 mod space_entry;
 mod stiff_entry;
+mod tags;
 mod truss_entry;
 mod writing;
 

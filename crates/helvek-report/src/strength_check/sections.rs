@@ -31,10 +31,9 @@ impl Judging<'_> {
 
     fn section(&self, profile: &Profile) -> SectionLine {
         let (p, unit) = (&profile.section.properties, &self.solved.model.units.section);
-        let size = |si: f64, power: i32| {
-            let value = si * unit.from_si(1.0).powi(power);
-            let exponent = ["", "", "²", "³", "⁴"][power as usize];
-            format!("{} {}{exponent}", self.figure(value), unit.symbol)
+        let size = |si: f64, power: u8| {
+            let unit = unit.raised(power);
+            format!("{} {}", self.figure(unit.from_si(si)), unit.symbol)
         };
         let near = |a: f64, b: f64| (a - b).abs() <= 1e-9 * a.abs().max(b.abs());
         let [top, bottom] = p.moduli();

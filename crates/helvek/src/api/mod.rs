@@ -11,6 +11,7 @@ mod live;
 mod revisions;
 mod sheets;
 mod shelf;
+mod tag;
 mod told;
 mod view;
 
@@ -22,6 +23,7 @@ pub(crate) use live::{LiveReply, LiveRequest};
 pub(crate) use revisions::{NewRevision, Revision};
 pub(crate) use sheets::{Kept, NewSheet, SaveSheet, WholeSheet};
 pub(crate) use shelf::{Example, ShelfReply, Tags};
+pub(crate) use tag::TagRequest;
 pub(crate) use told::Line;
 
 use crate::daily::Known;
@@ -68,6 +70,7 @@ pub(crate) fn routes() -> Vec<(&'static str, MethodRouter<Shared>)> {
         ("/enter", post(enter::enter)),
         ("/solve", post(live::solve)),
         ("/live", get(live::line)),
+        ("/tag", post(tag::open)),
         ("/sheets", get(shelf::look).post(sheets::create)),
         ("/sheets/{id}", get(sheets::get).put(sheets::save).delete(shelf::remove)),
         ("/sheets/{id}/card", get(cards::get)),

@@ -106,6 +106,28 @@ fn beam() -> Value {
     })
 }
 
+#[tokio::test]
+async fn what_stands_in_a_tag_is_told_of_a_sheet_that_is_not_kept() {
+    let api = Api::start(false).await;
+    let ask = async |of: Value| api.call("POST /api/tag", &json!({ "sheet": beam(), "of": of })).await;
+    let load = ask(json!({ "mark": { "id": "load:F1" } })).await.json();
+    assert_eq!((&load["tool"], &load["target"]), (&json!("force"), &json!({ "name": "F1" })));
+    assert!(load["before"]["size"].is_string() && load["before"]["place"].is_string(), "{load}");
+    // Typed again it is the same load.
+    let place = load["before"]["place"].as_str().unwrap();
+    let edit = json!({ "edit": "force", "name": "F1", "place": place });
+    let solved =
+        api.call("POST /api/solve", &json!({ "seq": 1, "sheet": beam(), "edit": edit })).await.json();
+    let (edited, sent) = (&solved["edited"]["loads"][0], &beam()["loads"][0]);
+    assert_eq!((&edited["at"], edited["size"].as_f64()), (&sent["at"], sent["size"].as_f64()), "{solved}");
+    let none = ask(json!({ "mark": { "id": "load:F9" } })).await;
+    assert_eq!((none.status, none.json()), (200, Value::Null));
+    for wrong in [json!({ "mark": { "id": "anvil:F1" } }), json!({ "anvil": {} }), json!("load:F1")] {
+        let refused = ask(wrong.clone()).await;
+        assert_eq!((refused.status, &refused.json()["code"]), (422, &json!("body")), "{wrong}");
+    }
+}
+
 /// The steps of a working.
 fn steps(reply: &Value) -> Vec<&Value> {
     let chapters = reply["solution"]["page"]["chapters"].as_array().unwrap();

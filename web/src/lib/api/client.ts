@@ -13,10 +13,12 @@ import type {
   Example,
   Kept,
   LiveReply,
+  Pointed,
   Revision,
   Sheet,
   ShelfReply,
   Stage,
+  Tag,
   WholeSheet,
 } from './types';
 
@@ -109,6 +111,8 @@ export const api = {
     told<Came>(await send('/api/import', { method: 'POST', body: file, signal }), hear),
   solve: (question: LiveRequest, signal?: AbortSignal) =>
     call<LiveReply>('POST', '/api/solve', question, signal),
+  /** What stands in the slots of a thing; `null` where there is none. */
+  thing: (sheet: Sheet, of: Pointed) => call<Tag | null>('POST', '/api/tag', { sheet, of }),
   enter: (token: string) => call<undefined>('POST', '/api/enter', { token }),
   look: (query: Record<string, string>) =>
     call<ShelfReply>('GET', `/api/sheets?${new URLSearchParams(query)}`),

@@ -54,6 +54,55 @@ export interface paths {
         readonly patch?: never;
         readonly trace?: never;
     };
+    readonly "/api/tag": {
+        readonly parameters: {
+            readonly query?: never;
+            readonly header?: never;
+            readonly path?: never;
+            readonly cookie?: never;
+        };
+        readonly get?: never;
+        readonly put?: never;
+        /** What stands in the slots of a thing, as it can be typed; null where there is no such thing */
+        readonly post: {
+            readonly parameters: {
+                readonly query?: never;
+                readonly header?: never;
+                readonly path?: never;
+                readonly cookie?: never;
+            };
+            readonly requestBody: {
+                readonly content: {
+                    readonly "application/json": components["schemas"]["TagRequest"];
+                };
+            };
+            readonly responses: {
+                /** @description Done */
+                readonly 200: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["Tag"] | null;
+                    };
+                };
+                /** @description Refused */
+                readonly default: {
+                    headers: {
+                        readonly [name: string]: unknown;
+                    };
+                    content: {
+                        readonly "application/json": components["schemas"]["ErrorBody"];
+                    };
+                };
+            };
+        };
+        readonly delete?: never;
+        readonly options?: never;
+        readonly head?: never;
+        readonly patch?: never;
+        readonly trace?: never;
+    };
     readonly "/api/live": {
         readonly parameters: {
             readonly query?: never;
@@ -1390,6 +1439,8 @@ export interface components {
         };
         /** @description An axis of the plane. */
         readonly Axis: "x" | "y";
+        /** @description An axis of the plane. */
+        readonly Axis2: "x" | "y";
         /** @description The axis of a moment sum in space, in sheet units. */
         readonly AxisMark: {
             /** @description One of its points. */
@@ -4625,6 +4676,44 @@ export interface components {
             /** @description From one end of the pin to the other. */
             readonly plates: readonly components["schemas"]["Plate"][];
         };
+        /** @description What is to be changed. */
+        readonly Pointed: {
+            readonly mark: {
+                /** @description Its id. */
+                readonly id: components["schemas"]["Id"];
+                /** @description Where it was pointed at; its first piece. */
+                readonly near?: [
+                    number,
+                    number
+                ] | null;
+            };
+        } | {
+            readonly distance: {
+                /** @description The point that stays. */
+                readonly first: string;
+                /** @description The point that moves. */
+                readonly second: string;
+                /** @description Along x or y alone. */
+                readonly axis?: components["schemas"]["Axis"] | null;
+            };
+        } | {
+            readonly limit: {
+                /** @description `stress`, `shear`, `reaction`, `pin`, `factor`. */
+                readonly sort: string;
+                /** @description What it is named for; else the one of all is meant. */
+                readonly of: string;
+            };
+        } | {
+            readonly section: {
+                /** @description Its name. */
+                readonly name: string;
+            };
+        } | {
+            readonly plates: {
+                /** @description Its point. */
+                readonly at: string;
+            };
+        };
         /** @description A place in a text; both count from 1, columns in characters. */
         readonly Position: {
             /**
@@ -5963,6 +6052,21 @@ export interface components {
             /** @description Why it carries nothing, where that is seen at sight. */
             readonly rule: string | null;
         };
+        /** @description A tag. */
+        readonly Tag: {
+            /** @description The tool that changes the thing: the word of its kind, or what it is. */
+            readonly tool: string;
+            /** @description What is lit while it is open. */
+            readonly mark: string;
+            /** @description What is changed. */
+            readonly target: components["schemas"]["Target"];
+            /** @description What stands in its slots, as it can be typed. */
+            readonly before: {
+                readonly [key: string]: string;
+            };
+            /** @description The slot in which typing begins; its first. */
+            readonly slot?: string | null;
+        };
         /** @description A tag and how many sheets carry it. */
         readonly TagCount: {
             /** @description The tag. */
@@ -5972,6 +6076,27 @@ export interface components {
              * @description How many.
              */
             readonly count: number;
+        };
+        /** @description A thing of a sheet that is to be changed. */
+        readonly TagRequest: {
+            /** @description The sheet, half-typed or whole. */
+            readonly sheet: components["schemas"]["Sheet"];
+            /** @description What is to be changed. */
+            readonly of: components["schemas"]["Pointed"];
+        };
+        /** @description A limit that is stated. */
+        readonly TaggedLimit: {
+            /** @description Which. */
+            readonly sort: string;
+            /** @description Of what: `all`, or a name. */
+            readonly of: string;
+        };
+        /** @description A section that members have: what stays unless it is typed anew. */
+        readonly TaggedSection: {
+            /** @description The word of its shape. */
+            readonly shape: string;
+            /** @description The members, with commas between them. */
+            readonly of: string;
         };
         /** @description The tags of a sheet. */
         readonly Tags: {
@@ -5990,6 +6115,21 @@ export interface components {
              * @default null
              */
             readonly choice?: components["schemas"]["Chosen"] | null;
+        };
+        /** @description What an edit is told of the thing that it changes. */
+        readonly Target: {
+            /** @description Its name. */
+            readonly name?: string | null;
+            /** @description Of a piece and of a distance: the end that stays. */
+            readonly first?: string | null;
+            /** @description The end that moves. */
+            readonly second?: string | null;
+            /** @description Of a distance along an axis. */
+            readonly axis?: components["schemas"]["Axis2"] | null;
+            /** @description Of a limit. */
+            readonly limit?: components["schemas"]["TaggedLimit"] | null;
+            /** @description Of a section. */
+            readonly section?: components["schemas"]["TaggedSection"] | null;
         };
         /** @description Some members warm up, all over or more on one side. */
         readonly Temperature: {

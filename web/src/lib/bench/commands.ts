@@ -1,8 +1,8 @@
 /** Everything that can be done, to be looked for by word: the same as by key and by pointer, and all that is on the board. */
 import { nameOf } from '../api/ids';
 import type { XY } from '../api/types';
-import { piecesOf } from '../board/members';
-import { pieceAt } from '../entry/written';
+import { pointAt } from '../board/snap';
+import { cornersOf, piecesOf } from '../board/members';
 import { BEGINS, toolsOf } from '../entry/tools';
 import { type Bench, keymap } from './keymap';
 import { conventionsOf, setting, withConvention } from './conventions';
@@ -123,9 +123,9 @@ export function commands(session: Session, bench: ByWord): Command[] {
       add(`Change pulley ${nameOf(m.id)}`, 'wheel radius', '', () => bench.open(m.id));
     else if (m.kind === 'rope') add(`Change rope ${nameOf(m.id)}`, 'cable line', '', () => bench.open(m.id));
     else if (m.kind === 'body') {
-      for (const middle of piecesOf(m.path)) {
-        const piece = pieceAt(session.sheet, { bounds: null, marks }, m.id, middle);
-        const of = piece ? `${piece.first} to ${piece.second} of ${m.name}` : m.name;
+      const names = cornersOf(m.path).map((at) => pointAt({ bounds: null, marks }, at)?.name ?? '');
+      for (const [i, middle] of piecesOf(m.path).entries()) {
+        const of = `${names[i]} to ${names[i + 1]} of ${m.name}`;
         add(`Change length and slope: ${of}`, 'piece member angle', '', () => bench.open(m.id, middle));
       }
     } else if (m.kind === 'dimension')

@@ -1,6 +1,18 @@
 /** The one store of a bench: the sheet with its past, the reply that belongs to it, what is being typed, what is pointed at. */
 import { idOf, is, piecesOf } from '../api/ids';
-import type { ArmMark, AxisMark, Edit, LiveReply, Offer, Scene, Sheet, SpaceArm, View } from '../api/types';
+import { api, asRefusal } from '../api/client';
+import type {
+  ArmMark,
+  AxisMark,
+  Edit,
+  LiveReply,
+  Offer,
+  Pointed,
+  Scene,
+  Sheet,
+  SpaceArm,
+  View,
+} from '../api/types';
 import { ahead } from '../ahead/ahead.svelte';
 import { type Entry, inWords, missingIn, touched } from '../entry/entry';
 import { mended } from '../entry/mend';
@@ -13,7 +25,9 @@ import {
   OF_SIZE,
   OF_STATES,
   OF_STIFF,
+  targetOf,
   tool,
+  toolFor,
   type ToolId,
 } from '../entry/tools';
 import { Asides } from './asides.svelte';
@@ -65,6 +79,8 @@ const NOTHING: Lit = { ids: [], arm: null, term: null };
 export class Session {
   readonly #history: History;
   #last: Promise<unknown> = Promise.resolve();
+  /** Tags that are asked for and not open yet. */
+  #opening = $state(0);
   /** How much is being done to the sheet, or waits its turn for that. */
   #turns = 0;
   #opened = 0;
@@ -262,7 +278,7 @@ export class Session {
   }
 
   get settled(): boolean {
-    return this.solver.waiting === 0 && this.saver.state === 'kept';
+    return this.solver.waiting === 0 && this.#opening === 0 && this.saver.state === 'kept';
   }
 
   /** `again`: a tag that can be taken up again. */
@@ -460,6 +476,26 @@ export class Session {
       (this.stop === 'stiff' && AT_STIFF.includes(id));
     if (!here) this.stop = 'idealise';
     if (about.typed) void this.#preview();
+  }
+
+  /** Opens the tag of a thing, once it is said what stands in it; `mark`: what is lit meanwhile, where the thing has none of its own. Whether there is such a thing. */
+  async openThing(of: Pointed, mark?: string): Promise<boolean> {
+    this.#leaveOpen();
+    this.#opening += 1;
+    const opened = this.#inTurn(async () => {
+      const tag = await api.thing(this.sheet, of);
+      const by = tag && toolFor(tag.tool);
+      if (!tag || !by) return false;
+      const { before, slot } = tag;
+      this.open(by, { mark: mark ?? tag.mark, target: targetOf(tag), before, ...(slot ? { slot } : {}) });
+      return true;
+    });
+    return opened
+      .catch((error: unknown) => {
+        this.tell(asRefusal(error).message);
+        return false;
+      })
+      .finally(() => (this.#opening -= 1));
   }
 
   /** Opens a tag again that was left, with what was typed. */

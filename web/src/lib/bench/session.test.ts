@@ -59,9 +59,12 @@ let asked: Question[];
 let answer: (question: Question) => { status: number; body: unknown } | 'down';
 let version: number;
 let saved: Sheet[];
+/** What was asked of a thing, and what is answered. */
+let pointed: { sheet: Sheet; of: unknown }[];
+let told: unknown;
 
 beforeEach(() => {
-  [asked, saved, version] = [[], [], 1];
+  [asked, saved, version, pointed, told] = [[], [], 1, [], null];
   answer = (question) => ({ status: 200, body: reply(question) });
   vi.stubGlobal('localStorage', {
     setItem: () => undefined,
@@ -73,6 +76,11 @@ beforeEach(() => {
   vi.stubGlobal('fetch', async (path: string, init: RequestInit) => {
     await Promise.resolve();
     const body = JSON.parse(String(init.body)) as Question & { sheet: Sheet };
+    if (path === '/api/tag') {
+      pointed.push(body);
+      if (told === 'down') throw new TypeError('no connection');
+      return new Response(JSON.stringify(told), { status: 200 });
+    }
     if (path !== '/api/solve') {
       saved.push(body.sheet);
       version += 1;
@@ -93,6 +101,56 @@ async function opened(): Promise<Session> {
   await quiet();
   return session;
 }
+
+describe('the tag of a thing', () => {
+  const force = {
+    tool: 'force',
+    mark: 'load:F1',
+    target: { name: 'F1', axis: null },
+    before: { size: '3', place: '2' },
+  };
+
+  it('opens with what the server says stands in it, and is not settled before', async () => {
+    const session = await opened();
+    told = { ...force, slot: 'place' };
+    const opening = session.openThing({ mark: { id: 'load:F1' } });
+    expect([session.settled, session.entry]).toEqual([false, null]);
+    expect(await opening).toBe(true);
+    expect(pointed.map((q) => [q.sheet.title, q.of])).toEqual([['plank', { mark: { id: 'load:F1' } }]]);
+    const { tool, mark, target, before, typed, slot } = session.entry ?? {};
+    expect({ tool, mark, target, before, slot }).toEqual({
+      tool: 'force',
+      mark: 'load:F1',
+      target: { name: 'F1' },
+      before: { size: '3', place: '2' },
+      slot: 'place',
+    });
+    expect(typed).toEqual(before);
+    expect(session.settled).toBe(true);
+  });
+
+  it('is asked of the sheet that the tag before has left', async () => {
+    const session = await opened();
+    session.open('beam', { mark: null });
+    session.type('length', '6');
+    await quiet();
+    told = force;
+    await session.openThing({ mark: { id: 'load:F1' } });
+    expect(pointed.map((q) => q.sheet.title)).toEqual(['plank + beam']);
+    expect(session.entry?.mark).toBe('load:F1');
+  });
+
+  it('does not open where there is no such thing, no such tool, or no server', async () => {
+    const session = await opened();
+    expect(await session.openThing({ mark: { id: 'load:F9' } })).toBe(false);
+    told = { ...force, tool: 'anvil' };
+    expect(await session.openThing({ mark: { id: 'load:F1' } })).toBe(false);
+    told = 'down';
+    expect(await session.openThing({ mark: { id: 'load:F1' } })).toBe(false);
+    expect([session.entry, session.settled]).toEqual([null, true]);
+    expect(session.told?.text).toContain('does not answer');
+  });
+});
 
 describe('a bench', () => {
   it('asks for its sheet when it is opened, and settles', async () => {

@@ -7,7 +7,7 @@
   import type { XY } from '../api/types';
   import { ENVELOPE } from '../bench/looking.svelte';
   import type { Session } from '../bench/session.svelte';
-  import { aboutOf } from '../entry/about';
+  import { openUnclear } from '../entry/mend';
   import { GATHERS, OF_BARS, placeSlot } from '../entry/tools';
   import ArmLine from './ArmLine.svelte';
   import DeflectedMarks from './DeflectedMarks.svelte';
@@ -179,8 +179,12 @@
 
   /** Opens the tag of a mark. */
   export function open(id: string, near?: XY): void {
-    const about = aboutOf(session.sheet, scene, id, near);
-    if (about) session.open(about.tool, about);
+    const mark = scene.marks.find((m) => 'id' in m && m.id === markOf(id));
+    if (mark?.kind === 'dimension') {
+      const { first, second, axis } = mark;
+      void session.openThing({ distance: { first, second, axis: axis ?? null } }, mark.id);
+    } else if (is(id, 'unclear')) openUnclear(session, id);
+    else void session.openThing({ mark: { id, near: near ? [...near] : null } });
   }
 
   const here = (event: MouseEvent): XY => {

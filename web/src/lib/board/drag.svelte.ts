@@ -2,7 +2,6 @@
 import { is, thingOf } from '../api/ids';
 import type { Mark, XY } from '../api/types';
 import type { Session } from '../bench/session.svelte';
-import { aboutOf } from '../entry/about';
 import { placeSlot } from '../entry/tools';
 import { exact, pointAt, snapSpread, snapToGrid, snapToPlace } from './snap';
 import { length, sub } from './vec';
@@ -23,6 +22,10 @@ export class Drag {
   #cutting = false;
   #mark: string | null = null;
   #from: XY = [0, 0];
+  /** Where the pointer is. */
+  #to: XY = [0, 0];
+  /** Until the tag of what is dragged is open. */
+  #opened: Promise<void> | null = null;
   #spanning = false;
   /** From the thing to where it is held, in pixels. */
   #grip: XY = [0, 0];
@@ -65,22 +68,24 @@ export class Drag {
       return this.box !== null;
     }
     if (!this.#mark) return false;
+    this.#to = to;
     if (!this.on) {
-      if (length(sub(to, this.#from)) <= START || !this.#begin()) return false;
+      if (length(sub(to, this.#from)) <= START) return false;
+      this.on = true;
+      this.#opened = this.#begin(this.#mark);
     }
-    this.#type(to);
+    this.#type();
     return true;
   }
 
-  #begin(): boolean {
-    const about = this.#mark && aboutOf(this.session.sheet, this.session.still, this.#mark);
-    if (!about) return false;
+  /** Opens the tag of what is dragged; what is dragged meanwhile is typed into it then. */
+  async #begin(mark: string): Promise<void> {
     // A thing is gripped at its name or its size, too, which stand beside it.
-    const place = this.#placeOf(about.mark ?? '');
+    const place = this.#placeOf(thingOf(mark));
     this.#grip = place ? sub(this.#from, toScreen(this.view(), place)) : [0, 0];
-    this.session.open(about.tool, about);
-    this.on = true;
-    return true;
+    const there = await this.session.openThing({ mark: { id: mark } });
+    if (there) this.#type();
+    else this.#end();
   }
 
   /** The mark of what is dragged: of several in one row the first. */
@@ -95,11 +100,11 @@ export class Drag {
     return mark && 'at' in mark ? mark.at : null;
   }
 
-  #type(pointer: XY): void {
+  #type(): void {
     const [scene, view] = [this.session.still, this.view()];
     const entry = this.session.entry;
-    if (!entry) return;
-    const to = sub(pointer, this.#grip);
+    if (!this.on || !entry) return;
+    const to = sub(this.#to, this.#grip);
     if (entry.tool === 'point') {
       this.snap = snapToGrid(scene, view, to, entry.target.name ?? '');
       this.session.typeAll({ x: exact(this.snap.at[0]), y: exact(this.snap.at[1]) });
@@ -123,18 +128,20 @@ export class Drag {
   /** The pointer is let go: what was dragged is kept where it is now. */
   async drop(): Promise<void> {
     const dragged = this.on;
+    await this.#opened;
     this.#end();
     if (dragged) await this.session.commit();
   }
 
   /** Everything back to where it was. */
   cancel(): void {
-    if (this.on) this.session.close(false);
+    if (this.on) void this.#opened?.then(() => this.session.close(false));
     this.#end();
   }
 
   #end(): void {
     this.#mark = null;
+    this.#opened = null;
     this.#spanning = false;
     this.#cutting = false;
     this.line = null;

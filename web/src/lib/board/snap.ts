@@ -1,10 +1,9 @@
 /** Sensible places near the pointer: points, round distances along a member, round coordinates. */
 import { partOf, thingOf } from '../api/ids';
 import type { MarkOf, Scene, XY } from '../api/types';
-import { along, short } from '../entry/written';
 import { add, dot, length, scale, sub, unit } from './vec';
 import { roundStep, toScreen, toWorld, type View } from './view';
-import { wayOf } from './way';
+import { along, short, wayOf } from './way';
 
 /** How near the pointer has to be, in pixels: to a member, to a point, to a line through another point. */
 const NEAR = { member: 70, joint: 46, point: 9, line: 7 };

@@ -1,5 +1,6 @@
 /** The line along which distances are measured where no member is named: the first member, and on over joints as long as it goes straight. */
 import type { MarkOf, Scene, XY } from '../api/types';
+import { length, sub } from './vec';
 
 const runs = (scene: Scene) => scene.marks.filter((m): m is MarkOf<'body'> => m.kind === 'body');
 
@@ -34,4 +35,23 @@ export function wayOf(scene: Scene): { readonly path: readonly XY[]; readonly bo
     path.push(...on.way.slice(1));
   }
   return { path, bodies };
+}
+
+/** How far along a path a place lies, in sheet units; `null` beside it. */
+export function along(path: readonly XY[], at: XY): number | null {
+  let sum = 0;
+  for (const [i, a] of path.entries()) {
+    const b = path[i + 1];
+    if (!b) break;
+    const size = length(sub(a, b));
+    const slack = 1e-6 * size;
+    if (Math.abs(length(sub(a, at)) + length(sub(at, b)) - size) <= slack) return sum + length(sub(a, at));
+    sum += size;
+  }
+  return null;
+}
+
+/** A length with six figures. */
+export function short(value: number): string {
+  return String(Number(value.toPrecision(6)));
 }

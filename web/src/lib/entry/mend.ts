@@ -1,5 +1,7 @@
 /** What could not be understood, as it stands in the sheet: read, written, taken out. */
+import { nameOf } from '../api/ids';
 import type { Sheet } from '../api/types';
+import type { Session } from '../bench/session.svelte';
 
 type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
 
@@ -21,6 +23,12 @@ export function writtenAt(sheet: Sheet, path: string): string {
   const found = keysOf(path).reduce<Json | undefined>(inner, sheet as unknown as Json);
   if (found === undefined) return '';
   return typeof found === 'string' ? found : JSON.stringify(found);
+}
+
+/** Opens what could not be understood, as it stands in the sheet. */
+export function openUnclear(session: Pick<Session, 'open' | 'sheet'>, id: string): void {
+  const path = nameOf(id);
+  session.open('mend', { mark: id, target: { path }, before: { value: writtenAt(session.sheet, path) } });
 }
 
 /** The sheet with another value at a path: a number or a list where that is what was typed, else a text. */

@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest';
-import { directionText } from './written';
 import { editOf, GROUP, toolFor, TOOLS, keyOf } from './tools';
 
 describe('tools', () => {
@@ -44,16 +43,6 @@ describe('tools', () => {
       second: 'C',
       value: '3',
     });
-  });
-});
-
-describe('a direction', () => {
-  it('is shown in the words it can be typed in', () => {
-    expect(directionText(undefined, 'down')).toBe('down');
-    expect(directionText(210, 'down')).toBe('210');
-    expect(directionText([3, -4], 'down')).toBe('3; -4');
-    expect(directionText({ toward: 'C' }, 'down')).toBe('to C');
-    expect(directionText({ angle: 30, from: '-y', turn: 'cw' }, 'down')).toBe('30 from -y cw');
   });
 });
 

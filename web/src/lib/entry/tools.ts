@@ -1,5 +1,5 @@
 /** What can be put on the board and done to it: one key each, and the slots that are typed. The meaning of what is typed is decided in the core. */
-import type { Edit, SupportKind } from '../api/types';
+import type { Edit, SupportKind, Tag } from '../api/types';
 import { MACHINES } from './machinetools';
 import { CASE, COUPLE, DIRECTION, NAME, PER, PLACE, pointChange, SIZE, type Slot, STRETCH } from './slots';
 import { SIZES } from './sizetools';
@@ -236,9 +236,14 @@ export const OF_STIFF: readonly ToolId[] = ['stiffness', 'warm'];
 /** How a key is told: `B`, `Shift B`. */
 export const keyOf = (t: Tool): string => (t.shift ? 'Shift ' : '') + t.key.toUpperCase();
 
-/** The tool that changes a thing of this kind. */
+/** What the edits of a tool are told of the thing behind a tag. */
+export function targetOf({ target }: Tag): Target {
+  return Object.fromEntries(Object.entries(target).filter(([, value]) => value !== null)) as Target;
+}
+
+/** The tool of this word, or that changes a thing of this kind. */
 export function toolFor(kind: string): ToolId | null {
-  return [...TOOLS, ...IN_SPACE].find((t) => t.id === kind)?.id ?? null;
+  return ALL_IN_SPACE.get(kind as ToolId)?.id ?? null;
 }
 
 export { isSupport } from './supports';

@@ -2,7 +2,6 @@
 <script lang="ts">
   import type { Session } from '../bench/session.svelte';
   import { AT_SIZE, keyOf, type Tool, tool } from '../entry/tools';
-  import { limitSlots, plateSlots, sectionSlots } from '../entry/written';
   import Line from './Line.svelte';
   import Leaf from './Leaf.svelte';
   import PinView from './PinView.svelte';
@@ -43,25 +42,9 @@
     await session.edit({ edit: 'table', csv }, `${chosen.name} is read.`);
   }
 
-  function changeLimit(sort: string, of: string): void {
-    const before = limitSlots(session.sheet, sort, of);
-    if (!before) return;
-    const target = { limit: { sort, of: before['of'] ?? of } };
-    session.open('most', { mark: `limit:${sort} ${of}`, target, before, slot: 'most' });
-  }
-
-  function changeSection(name: string): void {
-    const before = sectionSlots(session.sheet, name);
-    if (!before) return;
-    const target = { section: { shape: before['shape'] ?? '', of: before['of'] ?? '' } };
-    session.open('profile', { mark: `section:${name}`, target, before, slot: 'dimensions' });
-  }
-
-  function change(at: string): void {
-    const before = plateSlots(session.sheet, at);
-    if (before)
-      session.open('plates', { mark: `plates:${at}`, target: { name: at }, before, slot: 'diameter' });
-  }
+  const changeLimit = (sort: string, of: string) => session.openThing({ limit: { sort, of } });
+  const changeSection = (name: string) => session.openThing({ section: { name } });
+  const change = (at: string) => session.openThing({ plates: { at } });
 </script>
 
 <Leaf label="What governs">

@@ -5,7 +5,7 @@
   import type { SolidScene, XY } from '../api/types';
   import { forget, measure } from '../board/measure';
   import type { Session } from '../bench/session.svelte';
-  import { aboutInSpace } from '../entry/spaceabout';
+  import { openUnclear } from '../entry/mend';
   import { placeSlot } from '../entry/tools';
   import { theme } from '../ui/theme.svelte';
   import { type Bounds, FOOT, FOOT_TAGGED, lookAxis, unproject, VIEWS, type ViewName } from './camera';
@@ -239,8 +239,8 @@
   }
   /** Opens the tag of a mark. */
   export function open(id: string): void {
-    const about = aboutInSpace(session.sheet, scene, id);
-    if (about) session.open(about.tool, about);
+    if (is(id, 'unclear')) openUnclear(session, id);
+    else void session.openThing({ mark: { id } });
   }
 
   const here = (event: MouseEvent): XY => {
