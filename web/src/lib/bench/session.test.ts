@@ -75,7 +75,7 @@ beforeEach(() => {
   vi.stubGlobal('cancelAnimationFrame', () => undefined);
   vi.stubGlobal('fetch', async (path: string, init: RequestInit) => {
     await Promise.resolve();
-    const body = JSON.parse(String(init.body)) as Question & { sheet: Sheet };
+    const body = JSON.parse(String(init.body)) as Question & { sheet: Sheet; of: unknown };
     if (path === '/api/tag') {
       pointed.push(body);
       if (told === 'down') throw new TypeError('no connection');
