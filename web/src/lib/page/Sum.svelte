@@ -5,11 +5,11 @@
   import type { Equation, PageTerm } from '../api/types';
   import type { Session } from '../bench/session.svelte';
   import Formula from './Formula.svelte';
+  import Warned from './Warned.svelte';
 
   const { session, id, equation }: { session: Session; id: string; equation: Equation } = $props();
   const terms = $derived(equation.terms);
   const end = $derived((equation.check?.to.text ?? '0') + (equation.rounding ? ' (rounding)' : ''));
-
   const last = $derived(terms.at(-1));
 
   const light = (term: PageTerm, i: number) =>
@@ -52,18 +52,10 @@
   </span>
 </div>
 {#if equation.check?.ok === false}
-  <p class="open"><CircleAlert size={15} /> <span>This does not close.</span></p>
+  <Warned sign={CircleAlert}>This does not close.</Warned>
 {/if}
 
 <style>
-  .open {
-    display: flex;
-    gap: 7px;
-    align-items: flex-start;
-    color: var(--color-warning);
-    font-size: 13px;
-    margin: 0 0 8px 12px;
-  }
   .sum {
     display: flex;
     flex-wrap: wrap;

@@ -3,13 +3,13 @@
   import type { Table } from '../api/types';
   import Line from './Line.svelte';
 
-  const { table }: { table: Table } = $props();
+  const { table, label }: { table: Table; label: string } = $props();
   const none = (cell: Table['head'][number]) =>
     cell.length === 1 && cell[0] && 'words' in cell[0] && cell[0].words === '0';
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-<div class="wide" tabindex="0" role="region" aria-label="Table">
+<div class="wide" tabindex="0" role="region" aria-label={label}>
   <table>
     <thead>
       <tr>

@@ -11,6 +11,7 @@
   import Problems from './Problems.svelte';
   import { Sight } from './sight.svelte';
   import Step from './Step.svelte';
+  import Warned from './Warned.svelte';
 
   interface Props {
     session: Session;
@@ -114,7 +115,7 @@
     </div>
     <Offers {session} offers={session.offers((about) => about.of === 'redundant')} />
     {#each lines(page, 'warnings') as warning, i (i)}
-      <p class="warning"><TriangleAlert size={15} /> <span><Line line={warning.says} /></span></p>
+      <Warned sign={TriangleAlert}><Line line={warning.says} /></Warned>
     {/each}
     <Offers {session} offers={session.offers((about) => about.of === 'warning')} />
     {#each lines(page, 'limits') as limit, i (i)}
@@ -289,14 +290,6 @@
     display: grid;
     gap: 2px;
   }
-  .warning {
-    display: flex;
-    gap: 7px;
-    align-items: flex-start;
-    color: var(--color-warning);
-    font-size: 13px;
-    margin: 0 0 8px 12px;
-  }
   .limit {
     display: flex;
     gap: 7px;
@@ -311,8 +304,7 @@
     text-underline-offset: 2px;
     cursor: pointer;
   }
-  .limit :global(svg),
-  .warning :global(svg) {
+  .limit :global(svg) {
     flex: none;
     margin-top: 2px;
   }
