@@ -1,6 +1,6 @@
 //! What sheets answered when they were saved, by which engine, and where a newer engine says otherwise. The store does not look into answers.
 
-use crate::revisions::cut;
+use crate::revisions::{RevisionReason, cut};
 use crate::{Store, StoreError};
 use sqlx::Row;
 
@@ -165,7 +165,7 @@ impl Store {
     /// [`StoreError`].
     pub async fn accept(&self, id: &str, engine: i64) -> Result<bool, StoreError> {
         self.write(async |connection| {
-            let there = cut(connection, id, "upgraded", None).await?;
+            let there = cut(connection, id, RevisionReason::Upgraded, None).await?;
             sqlx::query(
                 "UPDATE sheets SET engine = ?1, compared = ?1, answers = NULL, differs = NULL WHERE id = ?2 AND engine < ?1",
             )
@@ -199,7 +199,7 @@ mod tests {
     async fn what_is_saved_is_answered_once_under_its_engine() {
         let store = Store::in_memory().await.unwrap();
         let id = store.create("Bench", "one", 2).await.unwrap();
-        store.cut(&id, "named", Some("as drawn")).await.unwrap();
+        store.cut(&id, RevisionReason::Named, Some("as drawn")).await.unwrap();
         assert_eq!(store.unanswered(3, 9).await.unwrap(), []);
         let open = store.unanswered(2, 9).await.unwrap();
         let [draft, revision] = &open[..] else { panic!("{open:?}") };
@@ -235,7 +235,7 @@ mod tests {
         assert!(store.accept(&id, 2).await.unwrap());
         assert_eq!(store.look(&differing).await.unwrap().total, 0);
         let kept = store.revisions(&id).await.unwrap().remove(0);
-        assert_eq!((kept.why.as_str(), kept.engine), ("upgraded", 1));
+        assert_eq!((kept.why, kept.engine), (RevisionReason::Upgraded, 1));
         assert_eq!(store.revision_answers(&id, 1).await.unwrap().as_deref(), Some("[\"5\"]"));
         assert!(!store.accept("nobody", 2).await.unwrap());
     }
@@ -248,7 +248,7 @@ mod tests {
         store.keep_answers(&[(open, "[\"5\"]".into())]).await.unwrap();
         store.save(&id, 1, "Bench", "two", 2).await.unwrap();
         let kept = store.revisions(&id).await.unwrap().remove(0);
-        assert_eq!((kept.why.as_str(), kept.engine), ("upgraded", 1));
+        assert_eq!((kept.why, kept.engine), (RevisionReason::Upgraded, 1));
         let now = store.answered(&id).await.unwrap().unwrap();
         assert_eq!((now.engine, now.answers), (2, None));
     }

@@ -154,7 +154,7 @@ fn rename(from: &Path, to: &Path) -> Result<(), StoreError> {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::Store;
+    use crate::{RevisionReason, Store};
 
     async fn titles(file: &Path) -> Vec<String> {
         let store = Store::open(file).await.unwrap();
@@ -171,7 +171,7 @@ mod tests {
         let store = Store::open(&data).await.unwrap();
         for i in 0..20 {
             let id = store.create(&format!("Before {i:02}"), "{}", 1).await.unwrap();
-            store.cut(&id, "named", Some("first")).await.unwrap();
+            store.cut(&id, RevisionReason::Named, Some("first")).await.unwrap();
         }
         let writing = tokio::spawn({
             let store = store.clone();

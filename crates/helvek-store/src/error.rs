@@ -53,24 +53,6 @@ pub enum StoreError {
 }
 
 impl StoreError {
-    /// A fixed word, for programs.
-    pub fn code(&self) -> &'static str {
-        match self {
-            Self::Full => "full",
-            Self::ReadOnly | Self::Denied(_) => "read-only",
-            Self::Busy => "busy",
-            Self::Damaged(_) => "damaged",
-            Self::Disk(_) => "disk",
-            Self::NoFolder(_)
-            | Self::Folder
-            | Self::Missing(_)
-            | Self::Exists(_)
-            | Self::Foreign(_)
-            | Self::Newer { .. }
-            | Self::Database(_) => "store",
-        }
-    }
-
     /// What to do about it.
     pub fn cure(&self) -> &'static str {
         match self {

@@ -16,7 +16,7 @@ pub use answers::{Older, Unanswered};
 pub use backup::{Contents, back_up, look_into, restore};
 pub use cards::hash;
 pub use error::StoreError;
-pub use revisions::RevisionRow;
+pub use revisions::{RevisionReason, RevisionRow};
 pub use sheets::{Saved, SheetRow, StoredSheet};
 pub use shelf::{Found, Look, Order};
 

@@ -1,7 +1,45 @@
 //! Revisions: what a sheet was, cut when it had been left alone for a while, on leaving, on naming and before restoring. Never changed.
 
 use crate::{Store, StoreError};
+use schemars::JsonSchema;
+use serde::{Deserialize, Serialize};
 use sqlx::{Row, SqliteConnection};
+
+/// Why a revision was cut.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum RevisionReason {
+    /// The sheet was changed after a pause.
+    Idle,
+    /// It was left.
+    Left,
+    /// It was given a name.
+    Named,
+    /// An older one was about to be restored.
+    Restored,
+    /// A newer engine answers.
+    Upgraded,
+}
+
+impl RevisionReason {
+    /// Each with its word in the store.
+    const WORDS: [(Self, &str); 5] = [
+        (Self::Idle, "idle"),
+        (Self::Left, "left"),
+        (Self::Named, "named"),
+        (Self::Restored, "restored"),
+        (Self::Upgraded, "upgraded"),
+    ];
+
+    fn word(self) -> &'static str {
+        Self::WORDS.into_iter().find(|(reason, _)| *reason == self).map_or("idle", |(_, word)| word)
+    }
+
+    /// By its word; one that is not known is the one that says least.
+    pub(crate) fn of(word: &str) -> Self {
+        Self::WORDS.into_iter().find(|(_, known)| *known == word).map_or(Self::Idle, |(reason, _)| reason)
+    }
+}
 
 /// A revision in the list.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -10,8 +48,8 @@ pub struct RevisionRow {
     pub number: i64,
     /// The title it had.
     pub title: String,
-    /// Why it was cut: `idle`, `left`, `named`, `restored`, `upgraded`.
-    pub why: String,
+    /// Why it was cut.
+    pub why: RevisionReason,
     /// The name it was given.
     pub name: Option<String>,
     /// When, UTC, ISO 8601.
@@ -24,7 +62,7 @@ pub struct RevisionRow {
 pub(crate) async fn cut(
     connection: &mut SqliteConnection,
     id: &str,
-    why: &str,
+    why: RevisionReason,
     name: Option<&str>,
 ) -> Result<bool, sqlx::Error> {
     let there = sqlx::query("SELECT 1 FROM sheets WHERE id = ? AND trashed IS NULL")
@@ -42,7 +80,7 @@ pub(crate) async fn cut(
          AND r.number = (SELECT MAX(number) FROM revisions WHERE sheet = s.id)))",
     )
     .bind(id)
-    .bind(why)
+    .bind(why.word())
     .bind(name)
     .execute(&mut *connection)
     .await?;
@@ -54,7 +92,7 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError`].
-    pub async fn cut(&self, id: &str, why: &str, name: Option<&str>) -> Result<bool, StoreError> {
+    pub async fn cut(&self, id: &str, why: RevisionReason, name: Option<&str>) -> Result<bool, StoreError> {
         self.write(async |connection| cut(connection, id, why, name).await).await
     }
 
@@ -73,7 +111,7 @@ impl Store {
             Ok(RevisionRow {
                 number: row.try_get("number")?,
                 title: row.try_get("title")?,
-                why: row.try_get("why")?,
+                why: RevisionReason::of(row.try_get("why")?),
                 name: row.try_get("name")?,
                 cut: row.try_get("cut")?,
                 engine: row.try_get("engine")?,
@@ -104,16 +142,23 @@ mod tests {
     async fn the_same_is_cut_once_and_a_name_always() {
         let store = Store::in_memory().await.unwrap();
         let id = store.create("Bench", "one", 1).await.unwrap();
-        assert!(store.cut(&id, "left", None).await.unwrap());
-        assert!(store.cut(&id, "left", None).await.unwrap());
+        assert!(store.cut(&id, RevisionReason::Left, None).await.unwrap());
+        assert!(store.cut(&id, RevisionReason::Left, None).await.unwrap());
         store.save(&id, 1, "Bench", "two", 1).await.unwrap();
-        store.cut(&id, "left", None).await.unwrap();
-        store.cut(&id, "named", Some("as built")).await.unwrap();
+        store.cut(&id, RevisionReason::Left, None).await.unwrap();
+        store.cut(&id, RevisionReason::Named, Some("as built")).await.unwrap();
         let list = store.revisions(&id).await.unwrap();
-        let said: Vec<_> = list.iter().map(|r| (r.number, r.why.as_str(), r.name.as_deref())).collect();
-        assert_eq!(said, [(3, "named", Some("as built")), (2, "left", None), (1, "left", None)]);
+        let said: Vec<_> = list.iter().map(|r| (r.number, r.why, r.name.as_deref())).collect();
+        assert_eq!(
+            said,
+            [
+                (3, RevisionReason::Named, Some("as built")),
+                (2, RevisionReason::Left, None),
+                (1, RevisionReason::Left, None)
+            ]
+        );
         assert_eq!(store.revision(&id, 1).await.unwrap().as_deref(), Some("one"));
-        assert!(!store.cut("nobody", "left", None).await.unwrap());
+        assert!(!store.cut("nobody", RevisionReason::Left, None).await.unwrap());
     }
 
     #[tokio::test]
@@ -128,7 +173,7 @@ mod tests {
             .unwrap();
         store.save(&id, 2, "Bench", "three", 1).await.unwrap();
         let list = store.revisions(&id).await.unwrap();
-        assert_eq!((list.len(), list[0].why.as_str()), (1, "idle"));
+        assert_eq!((list.len(), list[0].why), (1, RevisionReason::Idle));
         assert_eq!(store.revision(&id, 1).await.unwrap().as_deref(), Some("two"));
     }
 
@@ -136,7 +181,7 @@ mod tests {
     async fn a_revision_is_never_changed() {
         let store = Store::in_memory().await.unwrap();
         let id = store.create("Bench", "one", 1).await.unwrap();
-        store.cut(&id, "left", None).await.unwrap();
+        store.cut(&id, RevisionReason::Left, None).await.unwrap();
         let tampered = sqlx::query("UPDATE revisions SET body = 'x'").execute(&store.writer).await;
         assert!(tampered.unwrap_err().to_string().contains("never changed"));
     }

@@ -1,6 +1,6 @@
 //! Keeping, listing and removing sheets.
 
-use crate::revisions::cut;
+use crate::revisions::{RevisionReason, cut};
 use crate::{Store, StoreError};
 use sqlx::{QueryBuilder, Row, Sqlite};
 
@@ -154,7 +154,7 @@ impl Store {
             .fetch_optional(&mut *connection)
             .await?;
             if let Some(why) = worth {
-                cut(connection, id, &why, None).await?;
+                cut(connection, id, RevisionReason::of(&why), None).await?;
             }
             let saved = sqlx::query_scalar(
                 "UPDATE sheets SET title = ?1, body = ?2, version = version + 1, changed = strftime('%Y-%m-%dT%H:%M:%fZ', 'now'), \

@@ -1,5 +1,6 @@
 //! Every way a request can fail, as an answer.
 
+use crate::error_code::ErrorCode;
 use crate::incoming::{MOST, NotTaken};
 use axum::Json;
 use axum::extract::rejection::{JsonRejection, PathRejection, QueryRejection};
@@ -74,8 +75,8 @@ pub(crate) enum ApiError {
 /// What a failed request answers.
 #[derive(Debug, Clone, Serialize, JsonSchema)]
 pub(crate) struct ErrorBody {
-    /// A fixed word, for programs.
-    pub(crate) code: String,
+    /// What went wrong, for programs.
+    pub(crate) code: ErrorCode,
     /// What is wrong.
     pub(crate) message: String,
     /// What to do.
@@ -123,36 +124,36 @@ impl From<QueryRejection> for ApiError {
 }
 
 impl ApiError {
-    fn parts(&self) -> (StatusCode, &'static str, String, &str) {
+    fn parts(&self) -> (StatusCode, ErrorCode, String, &str) {
         let retry = "Try again; if it stays, look at the server's log.";
         match self {
             Self::Host => (
                 StatusCode::MISDIRECTED_REQUEST,
-                "host",
+                ErrorCode::Host,
                 "This server is not called by that name.".into(),
                 "Use the address that it printed when it started.",
             ),
             Self::Origin => (
                 StatusCode::FORBIDDEN,
-                "origin",
+                ErrorCode::Origin,
                 "Pages of other sites may not talk to this server.".into(),
                 "Open Helvek itself.",
             ),
             Self::NoRoute => (
                 StatusCode::NOT_FOUND,
-                "no-route",
+                ErrorCode::NoRoute,
                 "There is nothing at this address.".into(),
                 "See docs/openapi.json for what there is.",
             ),
             Self::NoSheet => (
                 StatusCode::NOT_FOUND,
-                "no-sheet",
+                ErrorCode::NoSheet,
                 "There is no such sheet.".into(),
                 "It may have been removed; go back to the shelf.",
             ),
             Self::NoArchive => (
                 StatusCode::NOT_FOUND,
-                "no-archive",
+                ErrorCode::NoArchive,
                 "This archive is not kept any more.".into(),
                 "Have it made anew.",
             ),
@@ -165,13 +166,13 @@ impl ApiError {
             }
             Self::LargeFile => (
                 StatusCode::PAYLOAD_TOO_LARGE,
-                "too-large",
+                ErrorCode::TooLarge,
                 format!("The file is larger than {} GB.", MOST >> 30),
                 "Take it in with helvek restore, if it is a backup.",
             ),
             Self::Conflict { .. } => (
                 StatusCode::CONFLICT,
-                "conflict",
+                ErrorCode::Conflict,
                 "The sheet was changed elsewhere since it was opened here.".into(),
                 "Open it again, or keep this one as a copy.",
             ),
@@ -183,78 +184,78 @@ impl ApiError {
                 } else {
                     rejection.body_text()
                 };
-                let code = if too_large { "too-large" } else { "body" };
+                let code = if too_large { ErrorCode::TooLarge } else { ErrorCode::Body };
                 (status, code, message, "See docs/openapi.json for what belongs here.")
             }
             Self::NoObject => (
                 StatusCode::UNPROCESSABLE_ENTITY,
-                "body",
+                ErrorCode::Body,
                 "A sheet is a JSON object.".into(),
                 "Begin it with {\"format\": \"helvek-sheet/1\"}.",
             ),
             Self::Search => (
                 StatusCode::BAD_REQUEST,
-                "query",
+                ErrorCode::Query,
                 format!("What is looked for is longer than {SEARCH} letters."),
                 "Look for a part of it.",
             ),
             Self::Query(rejection) => (
                 rejection.status(),
-                "query",
+                ErrorCode::Query,
                 rejection.body_text(),
                 "See docs/openapi.json for what may be looked for.",
             ),
             Self::Path(rejection) => (
                 rejection.status(),
-                "path",
+                ErrorCode::Path,
                 rejection.body_text(),
                 "See docs/openapi.json for what belongs here.",
             ),
             Self::Slow => (
                 StatusCode::REQUEST_TIMEOUT,
-                "slow",
+                ErrorCode::Slow,
                 "The request did not arrive in time.".into(),
                 "Send it again.",
             ),
             Self::Method => (
                 StatusCode::METHOD_NOT_ALLOWED,
-                "method",
+                ErrorCode::Method,
                 "That cannot be done at this address.".into(),
                 "See docs/openapi.json for what can.",
             ),
             Self::Line(why) => (
                 StatusCode::BAD_REQUEST,
-                "line",
+                ErrorCode::Line,
                 format!("This is a line that stays open: {why}"),
                 "Open it as a WebSocket, or send the question to /api/solve.",
             ),
             Self::Token => (
                 StatusCode::UNAUTHORIZED,
-                "token",
+                ErrorCode::Token,
                 "This server asks for its token.".into(),
                 "Enter the token that it printed when it started.",
             ),
             Self::Busy => (
                 StatusCode::SERVICE_UNAVAILABLE,
-                "busy",
+                ErrorCode::Busy,
                 "Other large sheets are being solved.".into(),
                 "Try again in a moment.",
             ),
             Self::TooLong => (
                 StatusCode::SERVICE_UNAVAILABLE,
-                "too-long",
+                ErrorCode::TooLong,
                 format!("This took longer than {} s and was given up.", LONGEST.as_secs()),
                 "Try again when the machine is less busy, or take the sheet apart.",
             ),
             Self::TooMuch => (
                 StatusCode::UNPROCESSABLE_ENTITY,
-                "too-much",
+                ErrorCode::TooMuch,
                 "This sheet is more work than Helvek does at once.".into(),
                 "Take it apart, or leave out combinations, trains or parts that only push.",
             ),
             Self::Superseded => (
                 StatusCode::CONFLICT,
-                "superseded",
+                ErrorCode::Superseded,
                 "A newer question was asked on the same line.".into(),
                 "Wait for the newer answer.",
             ),
@@ -264,11 +265,16 @@ impl ApiError {
                     StoreError::Busy => StatusCode::SERVICE_UNAVAILABLE,
                     _ => StatusCode::INTERNAL_SERVER_ERROR,
                 };
-                (status, error.code(), format!("{} Nothing was changed.", sentence(error)), error.cure())
+                (
+                    status,
+                    ErrorCode::of_store(error),
+                    format!("{} Nothing was changed.", sentence(error)),
+                    error.cure(),
+                )
             }
             Self::Fault => (
                 StatusCode::INTERNAL_SERVER_ERROR,
-                "fault",
+                ErrorCode::Fault,
                 "Helvek made a mistake of its own.".into(),
                 retry,
             ),
@@ -285,7 +291,7 @@ impl ErrorBody {
     /// Of a message on an open line that is no request.
     pub(crate) fn unreadable(why: &str) -> Self {
         let cure = "See docs/openapi.json for what belongs here.".into();
-        Self { code: "body".into(), message: why.into(), cure, current: None, seq: None }
+        Self { code: ErrorCode::Body, message: why.into(), cure, current: None, seq: None }
     }
 
     /// As the answer to this question.
@@ -310,7 +316,7 @@ impl ApiError {
             Self::Conflict { current } => Some(*current),
             _ => None,
         };
-        ErrorBody { code: code.into(), message, cure: cure.into(), current, seq: None }
+        ErrorBody { code, message, cure: cure.into(), current, seq: None }
     }
 }
 

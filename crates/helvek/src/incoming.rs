@@ -1,5 +1,6 @@
 //! A file that somebody brings, a sheet or an archive of many, taken in whole or refused with the reason.
 
+use crate::error_code::ErrorCode;
 use helvek_core::ENGINE;
 use helvek_core::problem::{Problem, ProblemKind};
 use helvek_core::sheet::{self, FORMAT, MAX_TEXT, Syntax};
@@ -94,13 +95,13 @@ pub(crate) enum NotTaken {
 
 impl NotTaken {
     /// A fixed word, for programs.
-    pub(crate) fn code(&self) -> &'static str {
+    pub(crate) fn code(&self) -> ErrorCode {
         match self {
-            Self::Archive(error) => error.code(),
-            Self::Large => "too-large",
-            Self::Binary | Self::Foreign => "foreign",
-            Self::Text(_) => "text",
-            Self::Newer(_) => "newer",
+            Self::Archive(error) => ErrorCode::of_archive(error),
+            Self::Large => ErrorCode::TooLarge,
+            Self::Binary | Self::Foreign => ErrorCode::Foreign,
+            Self::Text(_) => ErrorCode::Text,
+            Self::Newer(_) => ErrorCode::Newer,
         }
     }
 
@@ -217,19 +218,19 @@ mod tests {
         // Whatever else is wrong in it is shown on the bench.
         assert!(of("format = \"helvek-sheet/1\"\nloads = [{ kind = \"gust\" }]").is_ok());
         for (text, code, says) in [
-            ("format = \"helvek-sheet/2\"", "newer", "helvek-sheet/2"),
-            ("title = \"A letter\"", "foreign", "does not say"),
-            ("{\"name\": \"package\"}", "foreign", "does not say"),
-            ("", "foreign", "does not say"),
-            ("Dear gardener,\nthe hoist", "text", "line 1"),
-            ("{\"format\": \"helvek-sheet/1\",\n \"points\": [}", "text", "line 2"),
-            ("<svg xmlns=\"x\"></svg>", "text", "line 1"),
+            ("format = \"helvek-sheet/2\"", ErrorCode::Newer, "helvek-sheet/2"),
+            ("title = \"A letter\"", ErrorCode::Foreign, "does not say"),
+            ("{\"name\": \"package\"}", ErrorCode::Foreign, "does not say"),
+            ("", ErrorCode::Foreign, "does not say"),
+            ("Dear gardener,\nthe hoist", ErrorCode::Text, "line 1"),
+            ("{\"format\": \"helvek-sheet/1\",\n \"points\": [}", ErrorCode::Text, "line 2"),
+            ("<svg xmlns=\"x\"></svg>", ErrorCode::Text, "line 1"),
         ] {
             let refused = of(text).expect_err(text);
             assert_eq!(refused.code(), code, "{text}: {refused}");
             assert!(refused.to_string().contains(says) && !refused.cure().is_empty(), "{text}: {refused}");
         }
-        assert_eq!(sheet_of(vec![0xff, 0xfe, b'f', 0]).unwrap_err().code(), "foreign");
-        assert_eq!(sheet_of(b"a\0b".to_vec()).unwrap_err().code(), "foreign");
+        assert_eq!(sheet_of(vec![0xff, 0xfe, b'f', 0]).unwrap_err().code(), ErrorCode::Foreign);
+        assert_eq!(sheet_of(b"a\0b".to_vec()).unwrap_err().code(), ErrorCode::Foreign);
     }
 }

@@ -8,6 +8,7 @@ pub mod cli;
 mod daily;
 mod demo;
 mod error;
+mod error_code;
 mod guard;
 mod incoming;
 mod keeper;

@@ -106,19 +106,6 @@ pub enum ArchiveError {
 }
 
 impl ArchiveError {
-    /// A fixed word, for programs.
-    pub fn code(&self) -> &'static str {
-        match self {
-            Self::Foreign(_) => "foreign",
-            Self::Damaged(_) => "damaged",
-            Self::Newer(_) => "newer",
-            Self::Hostile(_) => "hostile",
-            Self::GivenUp => "given-up",
-            Self::Nothing => "no-sheet",
-            Self::Store(error) => error.code(),
-        }
-    }
-
     /// What to do about it.
     pub fn cure(&self) -> &'static str {
         match self {

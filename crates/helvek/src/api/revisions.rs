@@ -5,7 +5,7 @@ use super::{ApiError, Shared};
 use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
-use helvek_store::RevisionRow;
+use helvek_store::{RevisionReason, RevisionRow};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use serde_json::value::RawValue;
@@ -14,16 +14,16 @@ use serde_json::value::RawValue;
 #[derive(Debug, Deserialize, JsonSchema)]
 pub(crate) struct NewRevision {
     /// Why.
-    pub(crate) why: RevisionReason,
+    pub(crate) why: AskedReason,
     /// A name for it.
     #[serde(default)]
     pub(crate) name: Option<String>,
 }
 
-/// Why a revision is cut.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
+/// Why one may be asked for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
-pub(crate) enum RevisionReason {
+pub(crate) enum AskedReason {
     /// The sheet was left.
     Left,
     /// It was given a name.
@@ -39,8 +39,8 @@ pub(crate) struct Revision {
     pub(crate) number: i64,
     /// The title it had.
     pub(crate) title: String,
-    /// `idle`, `left`, `named`, `restored` or `upgraded`.
-    pub(crate) why: String,
+    /// Why it was cut.
+    pub(crate) why: RevisionReason,
     /// The name it was given.
     pub(crate) name: Option<String>,
     /// When, UTC, ISO 8601.
@@ -66,9 +66,9 @@ pub(super) async fn cut(
     Body(new): Body<NewRevision>,
 ) -> Result<StatusCode, ApiError> {
     let why = match new.why {
-        RevisionReason::Left => "left",
-        RevisionReason::Named => "named",
-        RevisionReason::Restored => "restored",
+        AskedReason::Left => RevisionReason::Left,
+        AskedReason::Named => RevisionReason::Named,
+        AskedReason::Restored => RevisionReason::Restored,
     };
     let name = new.name.as_deref().map(str::trim).filter(|name| !name.is_empty());
     if !shared.store.cut(&id, why, name).await? {

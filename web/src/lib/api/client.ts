@@ -4,6 +4,7 @@ import type {
   AboutHelvek,
   ArchiveMade,
   ArchiveOf,
+  AskedReason,
   Came,
   Card,
   Differences,
@@ -14,6 +15,7 @@ import type {
   Kept,
   LiveReply,
   Pointed,
+  RefusalCode,
   Revision,
   Sheet,
   ShelfReply,
@@ -24,8 +26,7 @@ import type {
 
 export class Refusal extends Error {
   constructor(
-    /** A fixed word: `offline`, `conflict`, `no-sheet`, ... */
-    readonly code: string,
+    readonly code: RefusalCode,
     message: string,
     readonly cure: string,
   ) {
@@ -54,7 +55,7 @@ async function send(path: string, init: RequestInit): Promise<Response> {
   }
   if (response.ok) return response;
   const error = (await response.json().catch(() => null)) as ErrorBody | null;
-  const unsaid = { code: 'fault', message: `The server answered ${response.status}.`, cure: 'Try again.' };
+  const unsaid: ErrorBody = { code: 'fault', message: `The server answered ${response.status}.`, cure: 'Try again.' };
   throw refused(error ?? unsaid);
 }
 
@@ -136,7 +137,7 @@ export const api = {
     call<KeptLine[]>('GET', `/api/sheets/${id}/revisions/${number}/answers`),
   differences: (id: string) => call<Differences>('GET', `/api/sheets/${id}/differences`),
   takeAnswers: (id: string) => call<undefined>('DELETE', `/api/sheets/${id}/differences`),
-  cut: (id: string, why: 'left' | 'named' | 'restored', name?: string) =>
+  cut: (id: string, why: AskedReason, name?: string) =>
     call<undefined>('POST', `/api/sheets/${id}/revisions`, { why, name: name ?? null }),
   /** As [`cut`], on the way out: the browser sends it also when the page is gone. */
   leave: (id: string) =>

@@ -1418,6 +1418,8 @@ export interface components {
             /** @description Whether it is answered. */
             readonly answered: boolean;
         };
+        /** @description Why one may be asked for. */
+        readonly AskedReason: "left" | "named" | "restored";
         /** @description How unknown directions are assumed. */
         readonly Assume: "axes" | "tension" | "guess";
         /** @description What a two-force member carries. */
@@ -2749,8 +2751,8 @@ export interface components {
         };
         /** @description What a failed request answers. */
         readonly ErrorBody: {
-            /** @description A fixed word, for programs. */
-            readonly code: string;
+            /** @description What went wrong, for programs. */
+            readonly code: components["schemas"]["ErrorCode"];
             /** @description What is wrong. */
             readonly message: string;
             /** @description What to do. */
@@ -2766,6 +2768,8 @@ export interface components {
              */
             readonly seq?: number | null;
         };
+        /** @description What went wrong, for programs. */
+        readonly ErrorCode: "host" | "origin" | "no-route" | "no-sheet" | "no-archive" | "too-large" | "conflict" | "body" | "query" | "path" | "slow" | "method" | "line" | "token" | "busy" | "too-long" | "too-much" | "superseded" | "fault" | "foreign" | "text" | "newer" | "hostile" | "given-up" | "damaged" | "full" | "read-only" | "disk" | "store";
         /** @description A sheet to start from. */
         readonly Example: {
             /** @description What it is about. */
@@ -4037,7 +4041,7 @@ export interface components {
         /** @description A revision to be cut of what the sheet is now. */
         readonly NewRevision: {
             /** @description Why. */
-            readonly why: components["schemas"]["RevisionReason"];
+            readonly why: components["schemas"]["AskedReason"];
             /**
              * @description A name for it.
              * @default null
@@ -4936,8 +4940,8 @@ export interface components {
             readonly number: number;
             /** @description The title it had. */
             readonly title: string;
-            /** @description `idle`, `left`, `named`, `restored` or `upgraded`. */
-            readonly why: string;
+            /** @description Why it was cut. */
+            readonly why: components["schemas"]["RevisionReason"];
             /** @description The name it was given. */
             readonly name: string | null;
             /** @description When, UTC, ISO 8601. */
@@ -4948,8 +4952,8 @@ export interface components {
              */
             readonly engine: number;
         };
-        /** @description Why a revision is cut. */
-        readonly RevisionReason: "left" | "named" | "restored";
+        /** @description Why a revision was cut. */
+        readonly RevisionReason: "idle" | "left" | "named" | "restored" | "upgraded";
         /** @description What a line is for. */
         readonly Role: "item" | "runin" | "heading" | "reason" | "working" | "result" | "cure" | "caution";
         /** @description A light rope: one tension all along. */

@@ -54,6 +54,10 @@ export type ShelfReply = Schemas['ShelfReply'];
 export type Card = Schemas['Card'];
 export type Example = Schemas['Example'];
 export type Revision = Schemas['Revision'];
+export type RevisionReason = Schemas['RevisionReason'];
+export type AskedReason = Schemas['AskedReason'];
+/** What went wrong; `offline`: the server does not answer. */
+export type RefusalCode = Schemas['ErrorCode'] | 'offline';
 export type Differences = Schemas['Differences'];
 export type KeptLine = Schemas['KeptLine'];
 export type SheetSummary = Schemas['SheetSummary'];

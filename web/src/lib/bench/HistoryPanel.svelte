@@ -2,7 +2,7 @@
 <script lang="ts">
   import { onMount } from 'svelte';
   import { api } from '../api/client';
-  import type { KeptLine, Revision } from '../api/types';
+  import type { KeptLine, Revision, RevisionReason } from '../api/types';
   import { ago } from '../ui/time';
   import type { Session } from './session.svelte';
 
@@ -20,7 +20,7 @@
   /** The revision whose answers are shown. */
   let shown = $state.raw<{ number: number; lines: readonly KeptLine[] } | null>(null);
 
-  const WHY: Record<string, string> = {
+  const WHY: Record<RevisionReason, string> = {
     idle: 'before a pause',
     left: 'when it was left',
     named: 'named',
@@ -95,7 +95,7 @@
       <li>
         <span class="number">{revision.number}</span>
         <span class="what">
-          <strong>{revision.name ?? WHY[revision.why] ?? revision.why}</strong>
+          <strong>{revision.name ?? WHY[revision.why]}</strong>
           <small><time datetime={revision.cut}>{ago(revision.cut)}</time>, engine {revision.engine}</small>
         </span>
         <button

@@ -1,6 +1,6 @@
 /** Keeping the sheet as it is drawn: saves are queued, and state the version they were made from. */
 import { api, asRefusal, Refusal } from '../api/client';
-import type { Sheet } from '../api/types';
+import type { RefusalCode, Sheet } from '../api/types';
 import { drafts } from './drafts';
 
 export type SaveState = 'kept' | 'keeping' | 'offline' | 'refused' | 'conflict' | 'gone';
@@ -9,7 +9,7 @@ export type SaveState = 'kept' | 'keeping' | 'offline' | 'refused' | 'conflict' 
 const RETRY = 1500;
 
 /** What a refusal means for the sheet; any other one can be mended, and tried again. */
-const STATES: Record<string, SaveState> = { offline: 'offline', conflict: 'conflict', 'no-sheet': 'gone' };
+const STATES: Partial<Record<RefusalCode, SaveState>> = { offline: 'offline', conflict: 'conflict', 'no-sheet': 'gone' };
 
 export class Saver {
   state = $state<SaveState>('kept');

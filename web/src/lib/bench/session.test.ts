@@ -200,7 +200,7 @@ describe('a bench', () => {
 
   it('shows what is too much to be solved, and goes on when it is less', async () => {
     const session = await opened();
-    const much = { code: 'too-much', message: 'Too much.', cure: 'Take it apart.' };
+    const much = { code: 'too-much' as const, message: 'Too much.', cure: 'Take it apart.' };
     answer = (q) => ({ status: 200, body: reply(q, { solution: null, unsolved: much }) });
     session.change((sheet) => ({ ...sheet, title: 'huge' }));
     await quiet();
