@@ -4,3 +4,4 @@
 
 pub mod cut;
 pub mod edit;
+mod grammar;

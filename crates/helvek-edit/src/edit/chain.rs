@@ -14,8 +14,10 @@ use super::figure::Figure;
 use super::place::{self, angle, coordinates, free_name};
 use super::typed::{filled, length};
 use super::{bar_list, space, words, wrong};
+use crate::grammar::joint::{self as grammar, Joint, Origin, Step};
+use crate::grammar::list;
 use helvek_numbers::geometry::{Point, Vector};
-use helvek_sheet::problem::{Problem, nearest};
+use helvek_sheet::problem::{Problem, ProblemKind, nearest};
 use helvek_sheet::sheet::{Bar, BarKind, Sheet};
 use helvek_statics::model;
 
@@ -31,7 +33,7 @@ pub(super) fn draw(sheet: &mut Sheet, text: Option<&str>, kind: Option<&str>) ->
     };
     let kind = kind.map(|kind| words::choice::<BarKind>(kind, "kind")).transpose()?.unwrap_or_default();
     let before = (sheet.points.len(), sheet.bars.len());
-    for run in text.split(',') {
+    for run in list::commas(text) {
         let mut last: Option<String> = None;
         for token in run.split_whitespace() {
             let here = joint(sheet, token, last.as_deref())?;
@@ -50,7 +52,7 @@ pub(super) fn draw(sheet: &mut Sheet, text: Option<&str>, kind: Option<&str>) ->
 /// The points of each run that was typed; made where there are none.
 pub(super) fn runs(sheet: &mut Sheet, text: &str) -> Outcome<Vec<Vec<String>>> {
     let mut runs = Vec::new();
-    for typed in text.split(',') {
+    for typed in list::commas(text) {
         let mut run: Vec<String> = Vec::new();
         for token in typed.split_whitespace() {
             let here = joint(sheet, token, run.last().map(String::as_str))?;
@@ -108,45 +110,36 @@ pub(super) fn joint_at(sheet: &mut Sheet, at: Point) -> Outcome<String> {
 }
 
 fn spot(sheet: &Sheet, figure: &Figure, token: &str, before: Option<&str>) -> Outcome<Point> {
-    if let Some((a, b)) = token.split_once('/')
-        && let (Some(a), Some(b)) = (figure.at.get(a), figure.at.get(b))
-    {
-        return Ok(*a + (*b - *a) * 0.5);
-    }
-    // "A+2;1": the longest name first, so that "A1+2;1" is not read as A.
-    let named =
-        figure.at.iter().filter_map(|(name, at)| Some((name, *at, token.strip_prefix(name.as_str())?)));
-    let stepped = named.filter(|(_, _, rest)| rest.starts_with('+')).max_by_key(|(name, ..)| name.len());
-    let from_before = || {
-        before.and_then(|name| figure.at.get(name)).copied().ok_or_else(|| {
-            let message = format!("\"{token}\" leads on from a joint, and none stands before it.");
-            let cure = "Name the joint it leads on from: A 2@60.";
-            vec![Problem::new(helvek_sheet::problem::ProblemKind::Sense, SLOT, message, cure)]
-        })
+    let points: Vec<&str> = figure.at.keys().map(String::as_str).collect();
+    let (origin, step) = match grammar::joint(token, &points) {
+        Some(Joint::Half(a, b)) => return Ok(figure.at[a] + (figure.at[b] - figure.at[a]) * 0.5),
+        Some(Joint::From(origin, step)) => (origin, step),
+        None => (Origin::Zero, Step::Other(token)),
     };
-    let (origin, step, relative) = match stepped {
-        Some((_, at, rest)) => (Some(at), &rest[1..], true),
-        None => match token.strip_prefix('+') {
-            Some(rest) => (None, rest, true),
-            None => (None, token, token.contains('@')),
+    let vector = vector(sheet, figure, &step, token)?;
+    match origin {
+        Origin::Zero => Ok(Point::default() + vector),
+        Origin::Point(name) => Ok(figure.at[name] + vector),
+        Origin::Before => match before.and_then(|name| figure.at.get(name)) {
+            Some(at) => Ok(*at + vector),
+            None => {
+                let message = format!("\"{token}\" leads on from a joint, and none stands before it.");
+                wrong(SLOT, message, "Name the joint it leads on from: A 2@60.")
+            }
         },
-    };
-    let vector = vector(sheet, figure, step, token)?;
-    match (origin, relative) {
-        (Some(at), _) => Ok(at + vector),
-        (None, true) => Ok(from_before()? + vector),
-        (None, false) => Ok(Point::default() + vector),
     }
 }
 
-/// `2;1` or `2@60`.
-fn vector(sheet: &Sheet, figure: &Figure, text: &str, token: &str) -> Outcome<Vector> {
-    if let Some((x, rest)) = text.split_once(';') {
-        return Ok(place::triple(figure, x, rest, SLOT)? - Point::default());
-    }
-    if let Some((size, turn)) = text.split_once('@').filter(|_| !figure.spatial) {
-        return Ok(Vector::at_angle(angle(sheet, turn, SLOT)?) * length(size, &figure.unit, SLOT)?);
-    }
+fn vector(sheet: &Sheet, figure: &Figure, step: &Step<'_>, token: &str) -> Outcome<Vector> {
+    let text = match step {
+        Step::Parts(parts) => return Ok(place::coordinates_of(figure, parts, SLOT)? - Point::default()),
+        Step::Polar(size, slope) if !figure.spatial => {
+            let direction = Vector::at_angle(angle(sheet, slope, SLOT)?);
+            return Ok(direction * length(size, &figure.unit, SLOT)?);
+        }
+        Step::Polar(..) => token,
+        Step::Other(text) => text,
+    };
     if text.starts_with(|c: char| c.is_ascii_digit() || "-−.".contains(c)) {
         if figure.spatial {
             let message = format!("\"{token}\" is no place in space.");
@@ -171,10 +164,10 @@ fn vector(sheet: &Sheet, figure: &Figure, text: &str, token: &str) -> Outcome<Ve
 
 /// Several joints at once: `B C D`, `B, C, D`, or `B..D` in the order of the sheet. `None` for a single place.
 pub(super) fn several(sheet: &Sheet, text: &str) -> Option<Vec<String>> {
-    let tokens: Vec<&str> = text.split([',', ' ']).filter(|t| !t.is_empty()).collect();
+    let tokens = list::names(text);
     let known = |name: &str| sheet.points.get_index_of(name);
     if let [only] = tokens[..] {
-        let (from, to) = only.split_once("..")?;
+        let (from, to) = grammar::row(only)?;
         let (a, b) = (known(from)?, known(to)?);
         return Some(sheet.points.keys().skip(a.min(b)).take(a.abs_diff(b) + 1).cloned().collect());
     }
@@ -187,20 +180,20 @@ pub(super) fn bar_rows(sheet: &Sheet, text: &str, slot: &str) -> Outcome<Vec<usi
         return Ok((0..sheet.bars.len()).collect());
     }
     let names = model::bar_names(sheet);
-    let tokens = text.split([',', ' ']).filter(|t| !t.is_empty());
+    let tokens = list::names(text).into_iter();
     tokens
         .map(|token| {
             let row = names.iter().position(|n| n == token);
             // A bar may be named from its other end.
             let turned = || {
-                let (a, b) = token.split_once('-')?;
+                let (a, b) = grammar::ends(token)?;
                 sheet.bars.iter().position(|bar| bar.ends()[0] == b && bar.ends()[1] == a)
             };
             row.or_else(turned).ok_or_else(|| {
                 let near = nearest(token, names.iter().map(String::as_str));
                 let cure = near.map_or("Name bars: A-B.".into(), |near| format!("Perhaps {near} is meant."));
                 let message = format!("There is no bar \"{token}\".");
-                vec![Problem::new(helvek_sheet::problem::ProblemKind::Name, slot, message, cure)]
+                vec![Problem::new(ProblemKind::Name, slot, message, cure)]
             })
         })
         .collect()

@@ -3,7 +3,8 @@
 use super::figure::Figure;
 use super::place::{self, point_at, spot, spot_of};
 use super::typed::{length, tidy};
-use super::{bars, copies, loads, supports, words, wrong};
+use super::{bars, copies, loads, supports, wrong};
+use crate::grammar::place as grammar;
 use helvek_numbers::budget::spend;
 use helvek_numbers::geometry::{Point, Vector};
 use helvek_sheet::id::{Id, Kind};
@@ -68,14 +69,18 @@ enum By {
 
 fn by(sheet: &Sheet, text: &str) -> Outcome<By> {
     let unit = Figure::of(sheet)?.unit;
-    if let Some((x, y)) = text.split_once(';') {
-        return Ok(By::Across(Vector::plane(length(x, &unit, "by")?, length(y, &unit, "by")?)));
+    let size = |text: &str| length(text, &unit, "by");
+    if let Some(parts) = grammar::shift(text) {
+        let [x, y] = parts[..] else {
+            return wrong("by", "A shift in the plane has two components.", "Type x;y: 0.4;1.2.");
+        };
+        return Ok(By::Across(Vector::plane(size(x)?, size(y)?)));
     }
-    let text = text.trim();
-    let word = words::WORDS.iter().find_map(|word| Some((text.strip_suffix(word)?.trim(), *word)));
-    Ok(match word {
-        Some((size, word)) => By::Across(Figure::of(sheet)?.word(word, "") * length(size, &unit, "by")?),
-        None => By::Along(length(text, &unit, "by")?),
+    Ok(match grammar::by(text) {
+        grammar::By { size: far, way: Some(word) } => {
+            By::Across(Figure::of(sheet)?.word(word, "") * size(far)?)
+        }
+        grammar::By { size: far, way: None } => By::Along(size(far)?),
     })
 }
 

@@ -2,9 +2,10 @@
 
 use super::typed::{filled, kept};
 use super::wrong;
+use crate::grammar::list::{self, PlateText};
 use helvek_sheet::problem::{Problem, nearest};
 use helvek_sheet::sheet::{Limit, Plate, PlatedPin, Quantity, Sheet};
-use helvek_sheet::units::{Dimension, parse_quantity};
+use helvek_sheet::units::Dimension;
 use helvek_statics::model;
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
@@ -81,39 +82,23 @@ fn part_of_span(text: &str) -> Outcome<f64> {
 
 /// `ground 5, crank 8 edge 20 in bracket plate, ground 5`
 fn plates(text: &str) -> Outcome<Vec<Plate>> {
-    text.split(',').map(str::trim).filter(|plate| !plate.is_empty()).map(plate).collect()
+    list::commas(text).into_iter().filter(|plate| !plate.is_empty()).map(plate).collect()
 }
 
 fn plate(text: &str) -> Outcome<Plate> {
-    // The last one: before it stand inches, and no material is called `edge 20`.
-    let (text, material) = match text.rsplit_once(" in ") {
-        Some((plate, material)) if !material.trim_start().starts_with("edge ") => {
-            (plate.trim(), Some(material.trim().to_owned()))
-        }
-        _ => (text, None),
-    };
-    let (text, edge) = match text.split_once(" edge ") {
-        Some((plate, edge)) => (plate.trim(), Some(kept(edge, Dimension::LENGTH, "plates")?)),
-        None => (text, None),
-    };
-    // The name may hold blanks: it ends where a length begins that leads to the end.
-    let lengths = text.match_indices(' ').filter_map(|(at, _)| {
-        let rest = text[at..].trim();
-        let starts = rest.starts_with(|c: char| c.is_ascii_digit() || c == '.');
-        let parsed = starts.then(|| parse_quantity(rest).ok()).flatten()?;
-        let length = parsed.unit.as_ref().is_none_or(|unit| unit.dimension == Dimension::LENGTH);
-        length.then(|| (text[..at].trim().to_owned(), rest.to_owned()))
-    });
-    let Some((of, thickness)) = lengths.into_iter().next() else {
+    let Some(PlateText { of, thickness, edge, material }) = list::plate(text) else {
         let message = format!("\"{text}\" is not a plate with its thickness.");
-        return wrong(
-            "plates",
-            message,
-            "Type what it is part of and how thick it is: jib 8, or jib 8 edge 20.",
-        );
+        let cure = "Type what it is part of and how thick it is: jib 8, or jib 8 edge 20.";
+        return wrong("plates", message, cure);
     };
-    let thickness: Quantity = kept(&thickness, Dimension::LENGTH, "plates")?;
-    Ok(Plate { of, thickness, material, edge, share: None })
+    let length = |text: &str| kept(text, Dimension::LENGTH, "plates");
+    Ok(Plate {
+        of: of.to_owned(),
+        thickness: length(thickness)?,
+        material: material.map(str::to_owned),
+        edge: edge.map(length).transpose()?,
+        share: None,
+    })
 }
 
 /// Sorts of limit as they are typed.

@@ -5,8 +5,8 @@
 //! shown where it stands.
 //!
 //! - What there is to do: `request`; what would mend a refusal, a problem or a warning: `offers`.
-//! - What is typed: `place`, `words` (directions, names), `typed` (quantities), measured by `figure` (members, stations round corners, what hangs on what).
-//! - What stands in the slots of a thing: `tag`, printed by `written` as it can be typed.
+//! - What is typed: [`grammar`](crate::grammar) reads it as trees; what they mean in a sheet: `place`, `words` (directions, names), `typed` (quantities), measured by `figure` (members, stations round corners, what hangs on what).
+//! - What stands in the slots of a thing: `tag`, printed by the grammar as it can be typed.
 //! - Things: `member`, `meeting`, `rigid`, `joints`, `ropes`, `supports`, `loads`, `states` (combinations, trains), `profiles`, `judged` (limits, plates), `stiff`, `table`.
 //! - Trusses: `chain`, `panels`, `bars`, `bar_list`, `copies`, `limits`, `order`.
 //! - Several at once: `group`, `remove` with `dependents`, `unite`, `halves`; `points` visits every mention of a point, `parts` keeps what was said of parts when names change.
@@ -47,7 +47,6 @@ mod typed;
 mod unite;
 mod units;
 mod words;
-mod written;
 
 use helvek_sheet::problem::{Problem, ProblemKind, nearest};
 use helvek_sheet::sheet::{Document, Sheet};

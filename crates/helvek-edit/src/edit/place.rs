@@ -15,7 +15,8 @@
 
 use super::figure::{Figure, Way};
 use super::typed::{length, quantity, tidy};
-use super::{stiff, words, wrong};
+use super::{stiff, wrong};
+use crate::grammar::place::{self as grammar, By, Place, Step};
 use helvek_numbers::geometry::{Point, Vector};
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{Quantity, Sheet};
@@ -39,29 +40,23 @@ pub(super) fn spot_of(at: Point) -> Spot {
 pub(super) fn spot(sheet: &Sheet, text: &str, slot: &str) -> Result<Spot, Vec<Problem>> {
     let figure = Figure::of(sheet)?;
     let text = text.trim();
-    if let Some((x, rest)) = text.split_once(';') {
-        // "jib 1;2": riding along with the jib.
-        let of = sheet.bodies.keys().filter(|body| {
-            text.strip_prefix(body.as_str()).is_some_and(|rest| rest.starts_with(char::is_whitespace))
-        });
-        let body = of.max_by_key(|body| body.len()).cloned();
-        let x = body.as_ref().map_or(x, |body| &x[body.len()..]);
-        let at = triple(&figure, x, rest, slot)?;
-        return Ok(Spot { body, ..spot_of(at) });
-    }
-    if let Some((name, steps)) = steps(&figure, text) {
-        return stepped(sheet, &figure, name, &steps, text, slot);
-    }
-    if figure.lines.is_empty() && !figure.bars.is_empty() {
-        return at_joint(&figure, text, slot);
-    }
-    // "mast 2.5": the longest name first, so that "mast 2" is not read as the body "mast".
-    let named = figure.lines.iter().filter(|line| {
-        text.strip_prefix(line.body.as_str()).is_some_and(|rest| rest.starts_with(char::is_whitespace))
-    });
-    let (way, rest) = match named.max_by_key(|line| line.body.len()) {
-        Some(line) => (Way::alone(line), text[line.body.len()..].trim()),
-        None => (figure.way(slot)?, text),
+    let points: Vec<&str> = figure.at.keys().map(String::as_str).collect();
+    let bodies: Vec<&str> = sheet.bodies.keys().map(String::as_str).collect();
+    let lines: Vec<&str> = figure.lines.iter().map(|line| line.body.as_str()).collect();
+    let names = grammar::Names { points: &points, bodies: &bodies, lines: &lines };
+    let (line, rest) = match grammar::place(text, &names) {
+        Some(Place::At(body, parts)) => {
+            let at = coordinates_of(&figure, &parts, slot)?;
+            return Ok(Spot { body: body.map(str::to_owned), ..spot_of(at) });
+        }
+        Some(Place::From(name, steps)) => return stepped(sheet, &figure, name, &steps, text, slot),
+        _ if figure.lines.is_empty() && !figure.bars.is_empty() => return at_joint(&figure, text, slot),
+        Some(Place::Along(line, rest)) => (line, rest),
+        None => (None, text),
+    };
+    let way = match figure.lines.iter().find(|of| Some(of.body.as_str()) == line) {
+        Some(line) => Way::alone(line),
+        None => figure.way(slot)?,
     };
     let whole = way.line.length();
     let station = match rest {
@@ -78,13 +73,13 @@ pub(super) fn spot(sheet: &Sheet, text: &str, slot: &str) -> Result<Spot, Vec<Pr
 }
 
 /// Coordinates: two in the plane, three in space.
-pub(super) fn triple(figure: &Figure, x: &str, rest: &str, slot: &str) -> Result<Point, Vec<Problem>> {
+pub(super) fn coordinates_of(figure: &Figure, parts: &[&str], slot: &str) -> Result<Point, Vec<Problem>> {
     let of = |text: &str| length(text, &figure.unit, slot);
-    match (figure.spatial, rest.split_once(';')) {
-        (false, None) => Ok(Point::plane(of(x)?, of(rest)?)),
-        (true, Some((y, z))) => Ok(Point { x: of(x)?, y: of(y)?, z: of(z)? }),
-        (true, None) => wrong(slot, "A place in space has three coordinates.", "Type x;y;z: 0.4;0;1.2."),
-        (false, Some(_)) => wrong(slot, "A place in the plane has two coordinates.", "Type x;y: 0.4;1.2."),
+    match (figure.spatial, parts) {
+        (false, [x, y]) => Ok(Point::plane(of(x)?, of(y)?)),
+        (true, [x, y, z]) => Ok(Point { x: of(x)?, y: of(y)?, z: of(z)? }),
+        (true, _) => wrong(slot, "A place in space has three coordinates.", "Type x;y;z: 0.4;0;1.2."),
+        (false, _) => wrong(slot, "A place in the plane has two coordinates.", "Type x;y: 0.4;1.2."),
     }
 }
 
@@ -113,34 +108,6 @@ fn at_joint(figure: &Figure, text: &str, slot: &str) -> Result<Spot, Vec<Problem
     }
 }
 
-/// A step from a point: how far, and which way unless it is along the member.
-type Step<'a> = (f64, &'a str);
-
-/// `C`, `C + 0.5`, `C + 1 right - 0.2 up`: a point's name and the signed steps behind it. The longest name wins: points may be called `A-1`.
-fn steps<'a>(figure: &'a Figure, text: &'a str) -> Option<(&'a str, Vec<Step<'a>>)> {
-    let behind = |name: &str| {
-        let rest = text.strip_prefix(name)?.trim_start();
-        (rest.is_empty() || rest.starts_with(['+', '-', '−'])).then_some(rest)
-    };
-    let (name, mut rest) = figure
-        .at
-        .keys()
-        .filter_map(|name| behind(name).map(|rest| (name.as_str(), rest)))
-        .max_by_key(|(name, _)| name.len())?;
-    let mut steps = Vec::new();
-    while let Some(sign) = rest.chars().next() {
-        rest = rest[sign.len_utf8()..].trim_start();
-        let end = rest
-            .char_indices()
-            .skip(1)
-            .find(|(_, c)| ['+', '-', '−'].contains(c))
-            .map_or(rest.len(), |(i, _)| i);
-        steps.push((if sign == '+' { 1.0 } else { -1.0 }, rest[..end].trim()));
-        rest = &rest[end..];
-    }
-    Some((name, steps))
-}
-
 fn stepped(
     sheet: &Sheet,
     figure: &Figure,
@@ -152,18 +119,17 @@ fn stepped(
     let from = figure.at[name];
     let body = figure.body_at(name);
     let mut moved = Vector::ZERO;
-    for (sign, step) in steps {
-        let split = words::WORDS.iter().find_map(|word| Some((step.strip_suffix(word)?.trim(), *word)));
-        let Some((size, word)) = split else {
+    for Step { sign, by: By { size, way } } in steps {
+        let Some(word) = way else {
             // Along the member: the only step there is.
             if steps.len() > 1 {
                 return wrong(
                     slot,
-                    format!("\"{step}\" has no direction."),
+                    format!("\"{size}\" has no direction."),
                     "Type it: C + 1 right - 0.2 up.",
                 );
             }
-            let by = sign * length(step, &figure.unit, slot)?;
+            let by = sign * length(size, &figure.unit, slot)?;
             let Some((way, station)) = figure.step(name, by) else {
                 return wrong(
                     slot,
@@ -206,6 +172,33 @@ fn on(figure: &Figure, way: &Way, station: f64, text: &str, slot: &str) -> Resul
         body: Some(way.body_at(station).to_owned()),
         written: plain.then(|| text.trim().to_owned()),
     })
+}
+
+/// A length or an angle that was measured, with six figures.
+pub(super) fn measured(value: f64) -> String {
+    let six: f64 = format!("{value:.5e}").parse().unwrap_or(value);
+    tidy(six).to_string()
+}
+
+/// A place, as short as it can be said: how far along from the start of the first member and what goes on straight from it; elsewhere the name of the point.
+pub(super) fn told(figure: &Figure, point: &str) -> String {
+    let along = || {
+        let way = figure.way("place").ok().filter(|_| !figure.spatial)?;
+        let (at, stations) = (*figure.at.get(point)?, way.line.stations());
+        let between = |pair: [(Point, f64); 2]| {
+            let [(a, station), (b, _)] = pair;
+            let far = a.distance(at);
+            ((far + at.distance(b) - a.distance(b)).abs() <= 1e-6 * a.distance(b)).then_some(station + far)
+        };
+        let spots: Vec<(Point, f64)> = way.line.points.iter().map(|(_, at)| *at).zip(stations).collect();
+        spots.windows(2).find_map(|pair| between([pair[0], pair[1]]))
+    };
+    // What six figures do not say is another place.
+    let short = along().map(|station| (measured(station), station));
+    let said = short.filter(|(text, station)| {
+        text.parse().is_ok_and(|said: f64| (said - station).abs() <= figure.slack())
+    });
+    said.map_or_else(|| point.to_owned(), |(text, _)| text)
 }
 
 /// The name of the point at a place, made when there is none yet: put into the run that passes there, else riding along with the body.

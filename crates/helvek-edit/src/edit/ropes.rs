@@ -8,8 +8,9 @@
 //! | `A pin`, `A ground`, `A jib` | an end on the pin, on the ground, or on one of several bodies there |
 
 use super::figure::Figure;
-use super::typed::{filled, kept, positive, quantity};
+use super::typed::{filled, kept, positive};
 use super::{efforts, meeting, parts, rigid, units, words, wrong};
+use crate::grammar::rope::{self as grammar, Stop};
 use helvek_numbers::geometry::{Point, Vector};
 use helvek_sheet::id::Kind;
 use helvek_sheet::problem::{Problem, ProblemKind, nearest};
@@ -245,63 +246,43 @@ fn place_of(sheet: &Sheet, figure: &Figure, stop: &Typed) -> Option<Point> {
     figure.at.get(name).copied()
 }
 
-fn stop(sheet: &mut Sheet, token: &str) -> Outcome<Typed> {
-    if let Some(found) = wheel(sheet, token)? {
-        return Ok(found);
-    }
-    if let Some(end) = fixed(sheet, token)? {
-        return Ok(Typed::Stop(end));
-    }
-    let (size, direction) = match token.split_once('@') {
-        Some((size, direction)) => (size.trim(), Some(direction.trim())),
-        None => (token, None),
-    };
-    let mass =
-        parse_quantity(size).is_ok_and(|q| q.unit.is_some_and(|unit| unit.dimension == Dimension::MASS));
-    if mass && direction.is_none() {
-        return Ok(Typed::Stop(RopeStop::Mass { mass: kept(size, Dimension::MASS, "path")? }));
-    }
-    if size.starts_with('?') || size.starts_with(|c: char| c.is_ascii_digit() || c == '.') {
-        let pull = super::typed::size(size, Dimension::FORCE, "path")?;
-        if !size.starts_with('?') {
-            quantity(size, Dimension::FORCE, "path")?;
+fn stop(sheet: &Sheet, token: &str) -> Outcome<Typed> {
+    let pulleys: Vec<&str> = sheet.pulleys.keys().map(String::as_str).collect();
+    let points: Vec<&str> = sheet.points.keys().map(String::as_str).collect();
+    match grammar::stop(token, &pulleys, &points) {
+        Some(Stop::Wheel(name, None)) => Ok(Typed::Wheel(name.to_owned())),
+        Some(Stop::Wheel(name, Some(turn))) => {
+            let turn = words::turn(turn, "path")?;
+            Ok(Typed::Stop(RopeStop::Over { over: name.to_owned(), turn }))
         }
-        let direction = words::direction(sheet, direction.unwrap_or("down"), "path")?;
-        return Ok(Typed::Stop(RopeStop::Pull { pull, direction }));
+        Some(Stop::End(at, on)) => fixed(sheet, at, on).map(Typed::Stop),
+        Some(Stop::Pull(size, None)) if is_mass(size) => {
+            Ok(Typed::Stop(RopeStop::Mass { mass: kept(size, Dimension::MASS, "path")? }))
+        }
+        Some(Stop::Pull(size, direction)) => {
+            let pull = super::typed::size(size, Dimension::FORCE, "path")?;
+            let direction = words::direction(sheet, direction.unwrap_or("down"), "path")?;
+            Ok(Typed::Stop(RopeStop::Pull { pull, direction }))
+        }
+        None => {
+            let cure = match nearest(token, pulleys.into_iter().chain(points)) {
+                Some(near) => format!("Perhaps {near} is meant."),
+                None => "Name a point, a pulley, a mass (40 kg) or a pull (200 N @ down).".to_owned(),
+            };
+            wrong("path", format!("\"{token}\" is no point and no pulley."), cure)
+        }
     }
-    let known = sheet.pulleys.keys().chain(sheet.points.keys()).map(String::as_str);
-    let cure = match nearest(token, known) {
-        Some(near) => format!("Perhaps {near} is meant."),
-        None => "Name a point, a pulley, a mass (40 kg) or a pull (200 N @ down).".to_owned(),
-    };
-    wrong("path", format!("\"{token}\" is no point and no pulley."), cure)
 }
 
-/// A pulley, with the sense that was typed behind it.
-fn wheel(sheet: &Sheet, token: &str) -> Outcome<Option<Typed>> {
-    if sheet.pulleys.contains_key(token) {
-        return Ok(Some(Typed::Wheel(token.to_owned())));
-    }
-    let Some((name, turn)) = token.rsplit_once(' ') else { return Ok(None) };
-    if !sheet.pulleys.contains_key(name.trim()) {
-        return Ok(None);
-    }
-    let turn = words::turn(turn, "path")?;
-    Ok(Some(Typed::Stop(RopeStop::Over { over: name.trim().to_owned(), turn })))
+fn is_mass(size: &str) -> bool {
+    parse_quantity(size).is_ok_and(|q| q.unit.is_some_and(|unit| unit.dimension == Dimension::MASS))
 }
 
-/// An end that is fastened.
-fn fixed(sheet: &Sheet, token: &str) -> Outcome<Option<RopeStop>> {
-    let (at, on) = match token.split_once(' ') {
-        Some((at, on)) if !sheet.points.contains_key(token) => (at, Some(on.trim())),
-        _ => (token, None),
-    };
-    if !sheet.points.contains_key(at) {
-        return Ok(None);
-    }
+/// An end that is fastened at a point.
+fn fixed(sheet: &Sheet, at: &str, on: Option<&str>) -> Outcome<RopeStop> {
     let at = at.to_owned();
     let here = meeting::bodies_at(sheet, &at);
-    Ok(Some(match (on, &here[..]) {
+    Ok(match (on, &here[..]) {
         (Some(GROUND), _) => RopeStop::Ground { at },
         (Some(PIN), _) => RopeStop::Body { body: PIN.into(), at },
         (Some(body), here) if here.iter().any(|b| b == body) => RopeStop::Body { body: body.into(), at },
@@ -319,5 +300,5 @@ fn fixed(sheet: &Sheet, token: &str) -> Outcome<Option<RopeStop>> {
             let cure = format!("Say on which: {at} {}, or {at} pin.", several.join(&format!(", {at} ")));
             return wrong("path", format!("{} bodies meet at {at}.", several.len()), cure);
         }
-    }))
+    })
 }

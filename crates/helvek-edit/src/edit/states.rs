@@ -3,6 +3,7 @@
 use super::loads::at;
 use super::typed::{filled, kept};
 use super::{row_named, words, wrong};
+use crate::grammar::list::{self, Term};
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{Axle, Combination, Heads, Sheet, Train};
 use helvek_sheet::units::Dimension;
@@ -97,11 +98,8 @@ fn free_name(names: &[String]) -> String {
 /// `6, 9 @ 2.4, 9 @ 1.2`: each force behind the first with how far it is behind the one before it.
 fn axles(text: &str) -> Outcome<Vec<Axle>> {
     let mut axles = Vec::new();
-    for (i, part) in text.split(',').map(str::trim).enumerate() {
-        let (size, gap) = match part.split_once('@') {
-            Some((size, gap)) => (size.trim(), Some(gap.trim())),
-            None => (part, None),
-        };
+    for (i, part) in list::commas(text).into_iter().enumerate() {
+        let (size, gap) = list::placed(part);
         if size.is_empty() {
             return wrong("forces", "A force is missing between two commas.", "Type 6, 9 @ 2.4.");
         }
@@ -167,26 +165,11 @@ pub(super) fn combination(
 /// `1.35 permanent + 1.5 wind`: each case with its factor, 1 when it has none.
 fn factors(sheet: &Sheet, text: &str) -> Outcome<IndexMap<String, f64>> {
     let mut factors = IndexMap::new();
-    let spaced = text.replace('−', "-").replace('-', "+-");
-    for part in spaced.split('+').map(str::trim).filter(|part| !part.is_empty()) {
-        let (sign, part) = match part.strip_prefix('-') {
-            Some(rest) => (-1.0, rest.trim()),
-            None => (1.0, part),
+    for Term { sign, factor, case } in list::sum(text) {
+        let size = if factor.is_empty() { Ok(1.0) } else { factor.parse::<f64>() };
+        let Ok(factor) = size else {
+            return wrong("sum", format!("\"{factor}\" is not a factor."), "Type 1.35 permanent.");
         };
-        let number = part.find(|c: char| !c.is_ascii_digit() && c != '.').unwrap_or(part.len());
-        let (factor, case) = part.split_at(number);
-        let case = case.trim_start_matches(['*', '·', '×', ' ']).trim();
-        let factor: f64 = match factor {
-            "" => 1.0,
-            // A case may be called by a number: `1.35 1`, but `1` alone is that case.
-            _ => match factor.parse() {
-                Ok(factor) => factor,
-                Err(_) => {
-                    return wrong("sum", format!("\"{factor}\" is not a factor."), "Type 1.35 permanent.");
-                }
-            },
-        };
-        let (factor, case) = if case.is_empty() { (1.0, part) } else { (factor, case) };
         if factors.insert(case.to_owned(), sign * factor).is_some() {
             let message = format!("{case} is there twice.");
             return wrong("sum", message, "Add its factors up yourself.");

@@ -1,7 +1,8 @@
 //! What a tag is opened about: the thing, the tool that changes it, and what stands in its slots, as it can be typed.
 
 use super::figure::Figure;
-use super::{bars, loads, states, supports, written};
+use super::{bars, loads, place, states, supports};
+use crate::grammar::{direction, list, rope, written};
 use helvek_numbers::geometry::Point;
 use helvek_sheet::id::{Id, Kind};
 use helvek_sheet::sheet::{Bar, Direction, Heads, Limit, Load, Quantity, Sheet};
@@ -179,7 +180,7 @@ fn marked(sheet: &Sheet, id: &Id, near: Option<[f64; 2]>) -> Option<Tag> {
         }
         Kind::Rope => {
             let mass = sheet.units.mass.as_deref().unwrap_or("kg");
-            let path = written::rope(&sheet.ropes.get(name)?.path, mass);
+            let path = rope::printed(&sheet.ropes.get(name)?.path, mass);
             let before = slots([("path", path), ("rename", name.to_owned())]);
             Some(Tag::named("rope", &thing, name, before))
         }
@@ -187,7 +188,7 @@ fn marked(sheet: &Sheet, id: &Id, near: Option<[f64; 2]>) -> Option<Tag> {
         Kind::Combination => {
             let combination = sheet.combinations.iter().find(|one| one.name == name)?;
             let before =
-                slots([("sum", written::sum(combination.factors.iter())), ("rename", name.to_owned())]);
+                slots([("sum", list::printed_sum(combination.factors.iter())), ("rename", name.to_owned())]);
             Some(Tag::named("combination", &thing, name, before))
         }
         _ => None,
@@ -218,8 +219,8 @@ fn piece(sheet: &Sheet, id: &Id, near: Option<[f64; 2]>) -> Option<Tag> {
     let [(first, a), (second, b)] = [&line.points[first], &line.points[last]];
     let unit = model::units_of(sheet).angle;
     let before = slots([
-        ("length", written::measured(a.distance(*b))),
-        ("angle", written::measured(unit.from_si((*b - *a).angle()))),
+        ("length", place::measured(a.distance(*b))),
+        ("angle", place::measured(unit.from_si((*b - *a).angle()))),
         ("rename", id.name.clone()),
     ]);
     let target = Target { first: Some(first.clone()), second: Some(second.clone()), ..Target::default() };
@@ -252,7 +253,7 @@ fn joint(sheet: &Sheet, id: &Id) -> Option<Tag> {
     let before = slots([
         ("place", joint.at.clone()),
         ("kind", written::word(joint.kind).to_owned()),
-        ("direction", written::direction_or(way, "")),
+        ("direction", direction::printed_or(way, "")),
         ("with", String::new()),
         ("friction", joint.friction.map(|of| of.to_string()).unwrap_or_default()),
         ("rename", id.name.clone()),
@@ -266,15 +267,15 @@ fn support(sheet: &Sheet, id: &Id) -> Option<Tag> {
     // Where it leads may be written as the name of a point alone.
     let toward = |of: &Direction| match of {
         Direction::Text(name) if sheet.points.contains_key(name) => format!("to {name}"),
-        of => written::direction(of),
+        of => direction::printed(of),
     };
     let holds = if support.one_way == Some(true) { "pushes only" } else { "both ways" };
     let before = slots([
         ("kind", kind.to_owned()),
-        ("place", written::place(&Figure::of(sheet).ok()?, &support.at)),
-        ("normal", written::direction_or(support.normal.as_ref(), "up")),
+        ("place", place::told(&Figure::of(sheet).ok()?, &support.at)),
+        ("normal", direction::printed_or(support.normal.as_ref(), "up")),
         ("toward", support.toward.as_ref().map_or_else(String::new, toward)),
-        ("axis", written::direction_or(support.axis.as_ref(), "")),
+        ("axis", direction::printed_or(support.axis.as_ref(), "")),
         ("couples", support.couples.map_or("auto", written::word).to_owned()),
         ("holds", holds.to_owned()),
         ("friction", support.friction.map(|of| of.to_string()).unwrap_or_default()),
@@ -288,7 +289,7 @@ fn support(sheet: &Sheet, id: &Id) -> Option<Tag> {
 fn load(sheet: &Sheet, id: &Id) -> Option<Tag> {
     let figure = Figure::of(sheet).ok()?;
     let load = &sheet.loads[loads::named(sheet, &id.name).ok()?];
-    let place = |point: &str| written::place(&figure, point);
+    let place = |point: &str| place::told(&figure, point);
     let size = |of: &Option<Quantity>| written::optional(of.as_ref());
     let parts = |parts: &Option<Vec<Quantity>>| parts.as_deref().map(written::several);
     let mut before = match load {
@@ -300,7 +301,7 @@ fn load(sheet: &Sheet, id: &Id) -> Option<Tag> {
                 "direction",
                 match force.components {
                     Some(_) => String::new(),
-                    None => written::direction_or(force.direction.as_ref(), "down"),
+                    None => direction::printed_or(force.direction.as_ref(), "down"),
                 },
             ),
         ]),
@@ -308,14 +309,14 @@ fn load(sheet: &Sheet, id: &Id) -> Option<Tag> {
             ("size", parts(&couple.components).unwrap_or_else(|| size(&couple.size))),
             ("place", couple.at.as_deref().map(place).unwrap_or_default()),
             ("turn", written::word(couple.turn).to_owned()),
-            ("axis", written::direction_or(couple.axis.as_ref(), "")),
+            ("axis", direction::printed_or(couple.axis.as_ref(), "")),
         ]),
         Load::Distributed(spread) => slots([
             ("start", written::quantity(&spread.start)),
             ("end", size(&spread.end)),
             ("from", place(&spread.from)),
             ("to", place(&spread.to)),
-            ("direction", written::direction_or(spread.direction.as_ref(), "down")),
+            ("direction", direction::printed_or(spread.direction.as_ref(), "down")),
             ("per", written::word(spread.per.unwrap_or_default()).to_owned()),
         ]),
         Load::Weight(weight) => slots([
@@ -341,11 +342,11 @@ fn train(sheet: &Sheet, id: &Id) -> Option<Tag> {
     let train = &sheet.moving[row];
     let heads = train.heads.unwrap_or(Heads::Both);
     let before = slots([
-        ("forces", written::axles(&train.axles)),
+        ("forces", list::axles(&train.axles)),
         ("from", train.from.clone()),
         ("to", train.to.clone()),
         ("heads", states::heads_word(heads).to_owned()),
-        ("direction", written::direction_or(train.direction.as_ref(), "down")),
+        ("direction", direction::printed_or(train.direction.as_ref(), "down")),
         ("rename", id.name.clone()),
     ]);
     Some(Tag::named("train", id, &id.name, before))
@@ -361,7 +362,7 @@ fn distance(sheet: &Sheet, first: &str, second: &str, axis: Option<Axis>) -> Opt
     };
     let tool = if axis.is_some() { "stretch" } else { "distance" };
     let target = Target { first: Some(first.into()), second: Some(second.into()), axis, ..Target::default() };
-    let before = slots([("value", written::measured(value))]);
+    let before = slots([("value", place::measured(value))]);
     Some(Tag { tool: tool.into(), mark: String::new(), target, before, slot: None })
 }
 
@@ -372,7 +373,7 @@ fn limit(sheet: &Sheet, sort: &str, of: &str) -> Option<Tag> {
         "reaction" => limit.reaction.as_ref().map(written::quantity),
         "pin" => limit.pin.as_ref().map(written::quantity),
         "factor" => limit.factor.map(|factor| factor.to_string()),
-        "sag" => limit.sag.map(|part| format!("L/{}", written::measured(1.0 / part))),
+        "sag" => limit.sag.map(|part| format!("L/{}", place::measured(1.0 / part))),
         _ => None,
     };
     let said: Vec<(&Limit, String)> =
@@ -421,7 +422,7 @@ fn plates(sheet: &Sheet, at: &str) -> Option<Tag> {
     let factor =
         sheet.limits.iter().find_map(|limit| limit.factor.filter(|_| limit.of.iter().any(|of| of == at)));
     let before = slots([
-        ("plates", written::plates(&pin.plates)),
+        ("plates", list::plates(&pin.plates)),
         ("diameter", written::optional(pin.diameter.as_ref())),
         ("material", pin.material.clone().unwrap_or_default()),
         ("factor", factor.map(|factor| factor.to_string()).unwrap_or_default()),

@@ -1,6 +1,10 @@
 //! Quantities as a person writes them: `250 mm`, `1.2 kip`, `5 ft 6 in`, `3 1/2 in`, `-4`.
 
 use super::{Unit, UnitError, parse_unit};
+use winnow::ascii::{digit0, digit1, multispace0, multispace1};
+use winnow::combinator::{alt, opt, peek, repeat, terminated};
+use winnow::prelude::*;
+use winnow::token::{none_of, one_of};
 
 /// A number with the unit that was written behind it, if any.
 #[derive(Debug, Clone, PartialEq)]
@@ -49,25 +53,22 @@ impl QuantityError {
     }
 }
 
-/// Reads a quantity. Parts of one kind add up (`5 ft 6 in`), and carry the first one's sign (`-5 ft 6 in` is −5.5 ft).
+/// The quantity of a text. Parts of one kind add up (`5 ft 6 in`), and carry the first one's sign (`-5 ft 6 in` is −5.5 ft).
 ///
 /// # Errors
 /// [`QuantityError`], with the text as written.
 pub fn parse_quantity(text: &str) -> Result<ParsedQuantity, QuantityError> {
     let trimmed = text.trim().replace('−', "-");
-    let mut rest = trimmed.as_str();
+    if trimmed.as_bytes().windows(2).any(|pair| pair[0].is_ascii_digit() && pair[1] == b',') {
+        return Err(QuantityError::Comma(text.to_owned()));
+    }
+    let parts: Vec<(f64, &str)> = repeat(1.., (number, unit))
+        .parse(trimmed.as_str())
+        .map_err(|_| QuantityError::NotANumber(text.to_owned()))?;
+    let negative = trimmed.starts_with('-');
     let mut total: Option<(f64, Option<Unit>)> = None;
-    let negative = rest.starts_with('-');
-    while !rest.is_empty() {
-        let (value, after) = number(rest, text)?;
-        let end = after
-            .char_indices()
-            .find(|&(i, c)| {
-                (c.is_ascii_digit() && !after[..i].ends_with('^')) || ((c == '+' || c == '.') && i > 0)
-            })
-            .map_or(after.len(), |(i, _)| i);
-        let (unit_text, tail) = after.split_at(end);
-        let unit = if unit_text.trim().is_empty() { None } else { Some(parse_unit(unit_text)?) };
+    for (value, unit) in parts {
+        let unit = if unit.is_empty() { None } else { Some(parse_unit(unit)?) };
         total = Some(match (total, unit) {
             (None, unit) => (value, unit),
             (Some((sum, Some(first))), Some(unit)) if first.dimension == unit.dimension => {
@@ -76,63 +77,36 @@ pub fn parse_quantity(text: &str) -> Result<ParsedQuantity, QuantityError> {
             }
             _ => return Err(QuantityError::Mixed(text.to_owned())),
         });
-        rest = tail.trim_start();
     }
-    let (value, unit) = total.ok_or_else(|| QuantityError::NotANumber(text.to_owned()))?;
-    if !value.is_finite() {
-        return Err(QuantityError::NotFinite(text.to_owned()));
+    match total {
+        Some((value, unit)) if value.is_finite() => Ok(ParsedQuantity { value, unit }),
+        _ => Err(QuantityError::NotFinite(text.to_owned())),
     }
-    Ok(ParsedQuantity { value, unit })
 }
 
-/// The number at the start of `rest`, also `3 1/2`, and what follows it.
-fn number<'a>(rest: &'a str, whole: &str) -> Result<(f64, &'a str), QuantityError> {
-    let (value, after) = decimal(rest, whole)?;
-    let spaced = after.trim_start();
-    if let Some(denominator) =
-        spaced.strip_prefix('/').filter(|d| d.trim_start().starts_with(|c: char| c.is_ascii_digit()))
-    {
-        let (below, tail) = decimal(denominator.trim_start(), whole)?;
-        return Ok((value / below, tail));
-    }
-    // "3 1/2": an integer, then a fraction.
-    if spaced.len() < after.len() && value.fract() == 0.0 && spaced.starts_with(|c: char| c.is_ascii_digit())
-    {
-        let digits = spaced.find(|c: char| !c.is_ascii_digit()).unwrap_or(spaced.len());
-        if spaced[digits..].starts_with('/') {
-            let (fraction, tail) = number(spaced, whole)?;
-            return Ok((if value < 0.0 { value - fraction } else { value + fraction }, tail));
-        }
-    }
-    Ok((value, after))
+/// `2.5`, `1/4`, `3 1/2`: the fraction goes on from the whole number, whatever its sign.
+fn number(input: &mut &str) -> winnow::Result<f64> {
+    let over = || (multispace0, '/', multispace0, peek(digit1), decimal).map(|(.., below)| below);
+    let whole = terminated(decimal.verify(|value: &f64| value.fract() == 0.0), multispace1);
+    let mixed = (whole, (digit1.parse_to::<f64>(), over()));
+    let mixed = mixed.map(|(whole, (above, below))| whole + (above / below).copysign(whole));
+    let fraction = (decimal, over()).map(|(above, below)| above / below);
+    alt((mixed, fraction, decimal)).parse_next(input)
 }
 
-fn decimal<'a>(rest: &'a str, whole: &str) -> Result<(f64, &'a str), QuantityError> {
-    let bytes = rest.as_bytes();
-    let digits = |from: usize| bytes[from..].iter().take_while(|b| b.is_ascii_digit()).count();
-    let mut end = usize::from(matches!(bytes.first(), Some(b'-' | b'+')));
-    let integer = digits(end);
-    end += integer;
-    let mut fraction = 0;
-    if bytes.get(end) == Some(&b'.') {
-        fraction = digits(end + 1);
-        end += 1 + fraction;
-    }
-    if integer + fraction == 0 {
-        return Err(QuantityError::NotANumber(whole.to_owned()));
-    }
-    if matches!(bytes.get(end), Some(b'e' | b'E')) {
-        let sign = usize::from(matches!(bytes.get(end + 1), Some(b'-' | b'+')));
-        let exponent = digits(end + 1 + sign);
-        if exponent > 0 {
-            end += 1 + sign + exponent;
-        }
-    }
-    if bytes.get(end) == Some(&b',') {
-        return Err(QuantityError::Comma(whole.to_owned()));
-    }
-    let value: f64 = rest[..end].parse().map_err(|_| QuantityError::NotANumber(whole.to_owned()))?;
-    Ok((value, &rest[end..]))
+fn decimal(input: &mut &str) -> winnow::Result<f64> {
+    let digits = alt(((digit1, opt(('.', digit0))).take(), ('.', digit1).take()));
+    let power = opt((one_of(['e', 'E']), opt(one_of(['+', '-'])), digit1));
+    (opt(one_of(['+', '-'])), digits, power).take().parse_to().parse_next(input)
+}
+
+/// What stands up to the next number; digits behind `^` are its powers.
+fn unit<'a>(input: &mut &'a str) -> winnow::Result<&'a str> {
+    let power = ('^', opt(digit1)).take();
+    let letter = none_of(('0'..='9', '+', '.', '^')).take();
+    let begun = opt(one_of(['+', '.']));
+    let letters = repeat::<_, _, (), _, _>(0.., alt((power, letter)));
+    (begun, letters).take().map(str::trim).parse_next(input)
 }
 
 #[cfg(test)]
@@ -154,6 +128,8 @@ mod tests {
             ("5 ft 6 in", 1.6764, Dimension::LENGTH),
             ("-5 ft 6 in", -1.6764, Dimension::LENGTH),
             ("3 1/2 in", 0.0889, Dimension::LENGTH),
+            ("-0 1/2 in", -0.0127, Dimension::LENGTH),
+            ("3 1 / 2 in", 0.0889, Dimension::LENGTH),
             ("1/4in", 0.00635, Dimension::LENGTH),
             ("5'6\"", 1.6764, Dimension::LENGTH),
             ("1.2 kip", 5337.8659383126, Dimension::FORCE),

@@ -55,7 +55,11 @@ async function send(path: string, init: RequestInit): Promise<Response> {
   }
   if (response.ok) return response;
   const error = (await response.json().catch(() => null)) as ErrorBody | null;
-  const unsaid: ErrorBody = { code: 'fault', message: `The server answered ${response.status}.`, cure: 'Try again.' };
+  const unsaid: ErrorBody = {
+    code: 'fault',
+    message: `The server answered ${response.status}.`,
+    cure: 'Try again.',
+  };
   throw refused(error ?? unsaid);
 }
 

@@ -9,7 +9,11 @@ export type SaveState = 'kept' | 'keeping' | 'offline' | 'refused' | 'conflict' 
 const RETRY = 1500;
 
 /** What a refusal means for the sheet; any other one can be mended, and tried again. */
-const STATES: Partial<Record<RefusalCode, SaveState>> = { offline: 'offline', conflict: 'conflict', 'no-sheet': 'gone' };
+const STATES: Partial<Record<RefusalCode, SaveState>> = {
+  offline: 'offline',
+  conflict: 'conflict',
+  'no-sheet': 'gone',
+};
 
 export class Saver {
   state = $state<SaveState>('kept');
