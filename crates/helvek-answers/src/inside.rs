@@ -1,6 +1,7 @@
 //! N, V and M as published.
 
 use crate::Publisher;
+use crate::words::diagram_refused;
 use helvek_statics::internal_forces::{Diagram, Extreme, Inner, Inside, Poly, Side};
 use helvek_statics::model::PointId;
 use schemars::JsonSchema;
@@ -131,7 +132,7 @@ impl Publisher<'_> {
         match &inside.diagram {
             Err(why) => {
                 answer.length = length(model.at(inside.from).distance(model.at(inside.to)));
-                answer.refused = Some(why.words(&answer.on));
+                answer.refused = Some(diagram_refused(why, &answer.on));
             }
             Ok(diagram) => {
                 answer.length = length(diagram.length());

@@ -17,6 +17,7 @@ mod steps;
 mod stiffness;
 mod strength;
 mod warnings;
+pub mod words;
 
 pub use advantage::AdvantageAnswer;
 pub use combinations::{

@@ -3,9 +3,7 @@
 use super::combinations::ForceOf;
 use crate::Publisher;
 use helvek_checks::Checks;
-use helvek_checks::moving_load::{
-    Extreme, Facing, Line, MovingLoadRefusal, Passage, Section, Stand, Swept, SweptPart,
-};
+use helvek_checks::moving_load::{Extreme, Facing, Line, Passage, Section, Stand, Swept, SweptPart};
 use helvek_sheet::units::Unit;
 use helvek_statics::equilibrium::{Column, ColumnKind};
 use helvek_statics::internal_forces::Inner;
@@ -144,7 +142,7 @@ impl Publisher<'_> {
             diagrams: Vec::new(),
         };
         if let Err(why) = &passage.result {
-            answer.refused = Some(self.passage_words(why, passage));
+            answer.refused = Some(self.train_refused(why, passage));
             return answer;
         }
         let drawn = self.full_values();
@@ -255,30 +253,6 @@ impl Publisher<'_> {
             from: name(swept.ends[0]),
             to: name(swept.ends[1]),
             inner: Inner::ALL.into_iter().map(|inner| (inner.letter(), bounds(inner))).collect(),
-        }
-    }
-
-    /// Why a train has no influence lines, and what would mend it.
-    pub fn passage_words(&self, why: &MovingLoadRefusal, passage: &Passage<'_>) -> String {
-        let train = &passage.train.name;
-        match why {
-            MovingLoadRefusal::OneWay(columns) => {
-                let mut names: Vec<String> =
-                    columns.iter().map(|id| self.model.owner_name(self.full.column(*id).of)).collect();
-                names.dedup();
-                let (verb, which) =
-                    if names.len() == 1 { ("acts", "it acts") } else { ("act", "which of them act") };
-                format!(
-                    "{} {verb} one way only: whether {which} depends on where {train} stands, so effects do not add up and there is no influence line. \
-                     Put its forces at places of your own as loads instead.",
-                    names.join(", ")
-                )
-            }
-            MovingLoadRefusal::Moves(at) => format!(
-                "With a force of {train} at {} the structure moves: it is held for the loads as drawn only.",
-                self.model.point_name(*at)
-            ),
-            MovingLoadRefusal::Unbalanced => "The loads as drawn are not in equilibrium.".to_owned(),
         }
     }
 }

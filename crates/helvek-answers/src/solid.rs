@@ -2,6 +2,7 @@
 
 use super::PieceAnswer;
 use crate::Publisher;
+use crate::words::diagram_refused;
 use helvek_statics::internal_forces::{Side, Six, SolidDiagram};
 use helvek_statics::model::PointId;
 use schemars::JsonSchema;
@@ -131,7 +132,7 @@ impl Publisher<'_> {
                         LargestAnswer { value, distance: length(station), side }
                     })
                 }),
-                refused: inside.diagram.as_ref().err().map(|why| why.words(&on)),
+                refused: inside.diagram.as_ref().err().map(|why| diagram_refused(why, &on)),
                 on,
             }
         });

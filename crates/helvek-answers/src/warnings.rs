@@ -1,7 +1,7 @@
 //! Worth a second look, though not wrong.
 
-use super::Warning;
-use crate::{Publisher, Told};
+use crate::words::Concern;
+use crate::{Publisher, Told, Warning};
 use helvek_numbers::budget::spend;
 use helvek_numbers::geometry::Point;
 use helvek_numbers::tolerance;
@@ -39,19 +39,23 @@ pub enum WarningName {
 
 impl Publisher<'_> {
     pub(super) fn warnings(&self) -> Vec<Warning> {
-        let mut warnings = Vec::new();
-        self.pulling(&mut warnings);
-        self.rough(&mut warnings);
-        self.on_the_verge(&mut warnings);
-        self.not_unique(&mut warnings);
-        self.critical(&mut warnings);
-        self.rings(&mut warnings);
-        self.crossing(&mut warnings);
-        self.ties(&mut warnings);
-        warnings
+        let mut concerns = Vec::new();
+        self.pulling(&mut concerns);
+        self.rough(&mut concerns);
+        self.on_the_verge(&mut concerns);
+        concerns.extend(self.not_unique());
+        concerns.extend(self.critical());
+        self.rings(&mut concerns);
+        let crossing = crossing_bars(&self.model);
+        concerns.extend((!crossing.is_empty()).then_some(Concern::BarsCross(crossing)));
+        // In space: which bearing keeps the shaft aligned is to be said.
+        let name = |id: &SupportId| self.model.supports[id.index()].name.clone();
+        let ties: Vec<Vec<String>> = self.ties.iter().map(|set| set.iter().map(name).collect()).collect();
+        concerns.extend((!ties.is_empty()).then_some(Concern::BearingTie(ties)));
+        concerns.into_iter().map(Warning::from).collect()
     }
 
-    fn pulling(&self, warnings: &mut Vec<Warning>) {
+    fn pulling(&self, concerns: &mut Vec<Concern>) {
         for (column, value) in self.full.columns.iter().zip(self.full_values().iter().copied()) {
             let ColumnOf::Support(id) = column.of else { continue };
             let support = &self.model.supports[id.index()];
@@ -61,39 +65,26 @@ impl Publisher<'_> {
                 continue;
             };
             if value.is_some_and(|v| v < 0.0) {
-                let holds = if normal.dot(self.model.up()) > 0.0 { "hold the body down" } else { "pull" };
-                let message = format!(
-                    "The roller {} has to {holds}. If it can only push, the body lifts off there.",
-                    support.name
-                );
-                warnings.push(Warning {
-                    name: WarningName::RollerPulls,
-                    message,
-                    about: vec![support.name.clone()],
-                });
+                let down = normal.dot(self.model.up()) > 0.0;
+                concerns.push(Concern::RollerPulls { support: support.name.clone(), down });
             }
         }
     }
 
-    fn rough(&self, warnings: &mut Vec<Warning>) {
+    fn rough(&self, concerns: &mut Vec<Concern>) {
         for friction in self.friction() {
-            let message = match (friction.needed, friction.available, friction.holds) {
-                (None, ..) => {
-                    format!("At {} nothing presses on the rough surface: friction cannot act.", friction.of)
+            concerns.extend(match (friction.needed, friction.available, friction.holds) {
+                (None, ..) => Some(Concern::NothingPresses { at: friction.of }),
+                (Some(needed), Some(available), Some(false)) => {
+                    Some(Concern::Slides { at: friction.of, needed: figures::rounded(needed, 3), available })
                 }
-                (Some(needed), Some(available), Some(false)) => format!(
-                    "At {} friction of {} is needed and {available} is available: it slides.",
-                    friction.of,
-                    figures::rounded(needed, 3)
-                ),
-                _ => continue,
-            };
-            warnings.push(Warning { name: WarningName::Friction, message, about: vec![friction.of] });
+                _ => None,
+            });
         }
     }
 
     /// Supports that can lift and press with nothing, or with a small part of the loads.
-    fn on_the_verge(&self, warnings: &mut Vec<Warning>) {
+    fn on_the_verge(&self, concerns: &mut Vec<Concern>) {
         /// The part of the largest load below which a little more or less of anything lifts it.
         const SMALL: f64 = 0.02;
         let load = self.full.load_scale();
@@ -109,107 +100,43 @@ impl Publisher<'_> {
             }
             let Some(push) = value.filter(|v| v.abs() < SMALL * load) else { continue };
             let unit = &self.model.units.force;
-            let size = if push == 0.0 {
-                "with nothing".to_owned()
-            } else {
-                format!(
-                    "with {} {} only",
-                    figures::rounded(unit.from_si(push), self.model.conventions.figures),
-                    unit.symbol
-                )
-            };
-            let message = format!(
-                "The support {} presses {size}, under 2 % of the largest load: it is on the verge of lifting.",
-                support.name
-            );
-            warnings.push(Warning {
-                name: WarningName::OnTheVerge,
-                message,
-                about: vec![support.name.clone()],
-            });
+            let figures = self.model.conventions.figures;
+            let size = || format!("{} {}", figures::rounded(unit.from_si(push), figures), unit.symbol);
+            let push = (push != 0.0).then(size);
+            concerns.push(Concern::OnTheVerge { support: support.name.clone(), push });
         }
     }
 
-    fn not_unique(&self, warnings: &mut Vec<Warning>) {
+    fn not_unique(&self) -> Option<Concern> {
         if self.verdict.one_way != OneWayState::NotUnique || self.elastic().is_some() {
-            return;
+            return None;
         }
         let open = self.full.columns.iter().zip(&self.verdict.determined);
-        let about: Vec<_> = open
-            .filter(|(c, fixed)| c.one_way.is_some() && !**fixed)
-            .map(|(c, _)| self.model.owner_name(c.of))
-            .collect();
-        let message = format!(
-            "Equilibrium alone cannot say which of {} carry: different ones of them could.",
-            about.join(", ")
-        );
-        warnings.push(Warning { name: WarningName::OneWayNotUnique, message, about });
+        let parts = open.filter(|(c, fixed)| c.one_way.is_some() && !**fixed);
+        Some(Concern::OneWayNotUnique(parts.map(|(c, _)| self.model.owner_name(c.of)).collect()))
     }
 
-    fn critical(&self, warnings: &mut Vec<Warning>) {
-        let Some(critical) = &self.verdict.critical else { return };
-        let ratio = self.verdict.soundness.unwrap_or_default();
-        let message = format!(
-            "It can nearly move (soundness {ratio:.0e}): a millimetre of geometry changes the result by a factor of about {:.0e}.",
-            critical.per_millimetre
-        );
+    fn critical(&self) -> Option<Concern> {
+        let critical = self.verdict.critical.as_ref()?;
         let moving = critical.motion.parts.iter().filter(|m| !m.rests());
-        let about = moving.map(|m| self.model.part_name(self.full.parts[m.part.index()].of)).collect();
-        warnings.push(Warning { name: WarningName::CriticalGeometry, message, about });
+        Some(Concern::CriticalGeometry {
+            soundness: self.verdict.soundness.unwrap_or_default(),
+            per_millimetre: critical.per_millimetre,
+            moving: moving.map(|m| self.model.part_name(self.full.parts[m.part.index()].of)).collect(),
+        })
     }
 
-    fn rings(&self, warnings: &mut Vec<Warning>) {
+    fn rings(&self, concerns: &mut Vec<Concern>) {
         let carried = |body: usize| self.elastic().is_some_and(|elastic| !elastic.carried[body].is_empty());
         let rings = self.model.bodies.iter().enumerate().filter(|(i, body)| body.ring && !carried(*i));
-        for (_, body) in rings {
-            let message = format!(
-                "The runs of \"{}\" close a ring: what acts on it is found, but N, V and M inside the ring are not fixed by equilibrium.",
-                body.name
-            );
-            warnings.push(Warning { name: WarningName::ClosedRing, message, about: vec![body.name.clone()] });
-        }
-    }
-
-    fn crossing(&self, warnings: &mut Vec<Warning>) {
-        let pairs = crossing_bars(&self.model);
-        if let Some((a, b)) = pairs.first() {
-            let more = if pairs.len() > 1 { format!(" ({} such pairs)", pairs.len()) } else { String::new() };
-            let message = format!("The bars {a} and {b} cross without a joint{more}: they pass each other.");
-            let about = pairs.iter().flat_map(|(a, b)| [a.clone(), b.clone()]).collect();
-            warnings.push(Warning { name: WarningName::BarsCross, message, about });
-        }
-    }
-
-    /// In space: which bearing keeps the shaft aligned is to be said.
-    fn ties(&self, warnings: &mut Vec<Warning>) {
-        let name = |id: &SupportId| self.model.supports[id.index()].name.clone();
-        let sets: Vec<String> =
-            self.ties.iter().map(|set| set.iter().map(name).collect::<Vec<_>>().join(" and ")).collect();
-        if sets.is_empty() {
-            return;
-        }
-        let message = format!(
-            "Some bearing has to keep this aligned by couples, and it could be {}. Say which: couples = \"yes\".",
-            sets.join(", or ")
-        );
-        let mut about: Vec<_> = self.ties.iter().flatten().map(name).collect();
-        about.sort_unstable();
-        about.dedup();
-        warnings.push(Warning { name: WarningName::BearingTie, message, about });
+        concerns.extend(rings.map(|(_, body)| Concern::ClosedRing(body.name.clone())));
     }
 }
 
 impl Told<'_> {
     pub(super) fn unreached(&self) -> Option<Warning> {
-        if self.working.unreached.is_empty() {
-            return None;
-        }
-        let about: Vec<_> = self.working.unreached.iter().map(|id| self.unknown_name(*id)).collect();
-        let message = format!(
-            "No manageable set of equations leads to {}: taken from the global solution, without working.",
-            about.join(", ")
-        );
-        Some(Warning { name: WarningName::NotWorked, message, about })
+        let names: Vec<_> = self.working.unreached.iter().map(|id| self.unknown_name(*id)).collect();
+        (!names.is_empty()).then(|| Concern::NotWorked(names).into())
     }
 }
 

@@ -1,6 +1,7 @@
 //! N, V and M to be drawn along their members: exact curves, with the values worth reading.
 
 use crate::painter::Painter;
+use helvek_core::answers::words::diagram_refused;
 use helvek_core::budget::spend;
 use helvek_core::id::{Id, Kind};
 use helvek_core::internal_forces::{
@@ -260,7 +261,7 @@ impl Painter<'_> {
                 let curves = Inner::ALL.into_iter().zip(units);
                 (curves.map(|(inner, unit)| self.curve(diagram, inner, unit)).collect(), None)
             }
-            Err(why) => (Vec::new(), Some(why.words(&body))),
+            Err(why) => (Vec::new(), Some(diagram_refused(why, &body))),
         };
         StretchMark {
             id: Kind::Inside.id(&body).part(index),

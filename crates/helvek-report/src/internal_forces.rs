@@ -3,6 +3,7 @@
 use crate::areas::AreaLine;
 use crate::numbers::{Numbers, minus};
 use helvek_core::Checks;
+use helvek_core::answers::words::diagram_refused;
 use helvek_core::equilibrium::ColumnKind;
 use helvek_core::geometry::Vector;
 use helvek_core::id::{Id, Kind};
@@ -98,7 +99,7 @@ impl Numbers<'_> {
         let body = &model.bodies[inside.body.index()].name;
         let diagram = match &inside.diagram {
             Ok(diagram) => diagram,
-            Err(why) => return vec![why.words(body)],
+            Err(why) => return vec![diagram_refused(why, body)],
         };
         let bare = |v: Vector| self.direction_in_space(v).replacen("along ", "", 1);
         let [x, y, z] = diagram.axes;
@@ -171,7 +172,7 @@ impl Numbers<'_> {
         let body = &model.bodies[inside.body.index()].name;
         let name = |p: PointId| model.point_name(p);
         let says = match &inside.diagram {
-            Err(why) => vec![why.words(body)],
+            Err(why) => vec![diagram_refused(why, body)],
             Ok(diagram) => {
                 let carried = Inner::ALL.map(|inner| self.inner_says(diagram, inner));
                 carried.into_iter().chain(stressed.into_iter().flat_map(|s| self.stress_says(s))).collect()

@@ -113,27 +113,6 @@ pub enum DiagramRefusal {
     Open,
 }
 
-impl DiagramRefusal {
-    /// Why, and what would mend it.
-    pub fn words(&self, body: &str) -> String {
-        match self {
-            Self::Ring => {
-                "It belongs to a ring: equilibrium does not fix N, V and M inside a ring.".to_owned()
-            }
-            Self::Apart => format!(
-                "The runs of \"{body}\" do not touch: what joins them is not drawn. Let them meet in a point."
-            ),
-            Self::CoupleWithoutPlace(load) => {
-                format!("The couple {load} acts on \"{body}\" without a place: say at which point M steps.")
-            }
-            Self::LoadOffRuns(from, to) => {
-                format!("The load from {from} to {to} does not lie along one straight stretch of \"{body}\".")
-            }
-            Self::Open => "Equilibrium does not fix what acts on either side.".to_owned(),
-        }
-    }
-}
-
 /// A stretch, with its diagram or why it has none.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Inside {
