@@ -1,7 +1,9 @@
 //! What is published of a solution, `helvek-answers/1`: numbers in the units of the sheet, with names and codes, right-handed whatever the
 //! sheet's conventions.
 //!
-//! It computes nothing new. Sentences are made of it in the report.
+//! It computes nothing new. Sentences are made of it in the report, but for those that answers hold themselves ([`words`]).
+//!
+//! Tried: all sentences in the report. It is made of answers, so that these would have been half full until it had filled them.
 
 mod advantage;
 mod combinations;

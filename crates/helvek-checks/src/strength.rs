@@ -24,7 +24,7 @@ pub struct FibreStress {
 /// A stretch with its stresses.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Stressed {
-    /// Its row in [`Statics::inside`].
+    /// Its row in `Statics::inside`.
     pub row: usize,
     /// The place of its section in the model's list.
     pub profile: usize,

@@ -5,6 +5,8 @@
 //!
 //! It knows nothing of equilibrium: that a bar is carried by two joints is a rule of the statics. What a section resists against twisting is here,
 //! since a section knows it by its shape alone.
+//!
+//! Tried: each value kept its place in the text. Most sheets have no problem to be placed, and now places are found when one has.
 
 pub mod id;
 pub mod poly;

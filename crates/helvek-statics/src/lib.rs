@@ -1,10 +1,10 @@
 //! From a sheet to a proven solution.
 //!
-//! Pure values flow one way: [`model`] → [`equilibrium`] → [`verdict`] → [`plan`] → [`working`], and beside the plan [`inside`] and [`elastic`];
+//! Pure values flow one way: [`model`] → [`equilibrium`] → [`verdict`] → [`plan`] → [`working`], and beside the plan [`internal_forces`] and [`stiffness`];
 //! [`solution`] puts them together, and [`proof`] comes to the same by another way.
 //!
 //! It does not judge: whether a stress is allowed is asked in the checks. Nor does it put anything into the units of the sheet, or into words.
-//! Structure, equilibrium and stiffness were to be crates of their own: the plan reads the structure by its kinds, and stiffness fills in what
+//! Tried: structure, equilibrium and stiffness were to be crates of their own: the plan reads the structure by its kinds, and stiffness fills in what
 //! equilibrium leaves open, so that each would have published nearly all it has.
 
 pub mod choice;

@@ -79,7 +79,7 @@ impl Lying {
     }
 }
 
-/// The row of a stretch in lists like that of [`Solved::inside`](helvek_statics::solution::Solved::inside).
+/// The row of a stretch in lists like that of [`Statics::inside`](helvek_statics::solution::Statics::inside).
 fn row(all: &[Inside], body: BodyId, stretch: [PointId; 2]) -> Option<usize> {
     all.iter().position(|i| i.body == body && [i.from, i.to] == stretch)
 }

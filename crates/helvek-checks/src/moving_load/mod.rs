@@ -54,7 +54,7 @@ pub struct Effects {
 struct UnitState {
     /// Per column of the full equilibrium: per unit of force.
     values: Vec<Option<f64>>,
-    /// As [`Statics::inside`], per unit of force.
+    /// As `Statics::inside`, per unit of force.
     inside: Vec<Inside>,
 }
 

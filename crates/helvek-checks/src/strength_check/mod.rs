@@ -38,13 +38,13 @@ pub enum Subject {
     BarStress(BarId),
     /// The force of a bar that is pushed, against its elastic critical load capped by its squash load, N.
     Buckling(BarId),
-    /// The largest normal stress along a stretch, at the row of [`Statics::inside`], Pa.
+    /// The largest normal stress along a stretch, at the row of `Statics::inside`, Pa.
     Normal(usize),
     /// The normal stress of a stretch beside the hole of a pin, Pa.
     Net {
         /// Among the plated pins.
         pin: usize,
-        /// The row of [`Statics::inside`].
+        /// The row of `Statics::inside`.
         row: usize,
     },
     /// |N|/A of a bar beside the hole of a pin at its end, Pa.
@@ -60,7 +60,7 @@ pub enum Subject {
     Torsion(BodyId),
     /// How far a span of a stretch sags, m.
     Sag {
-        /// The row of [`Statics::inside`].
+        /// The row of `Statics::inside`.
         row: usize,
         /// Among its spans.
         span: usize,
@@ -207,7 +207,7 @@ pub struct Judgement {
 
 impl Checks<'_> {
     /// Whether anything has a limit, a section or plates, so that there is something to judge. Where a load is sought by its limits everything is worked for one unit of
-    /// it, and only how large it may be says anything ([`Statics::growths`]).
+    /// it, and only how large it may be says anything (`Checks::growths`).
     pub fn limited(&self) -> bool {
         let model = &self.model;
         if model.parameter.is_some() {

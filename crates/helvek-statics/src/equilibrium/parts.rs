@@ -6,7 +6,7 @@ use helvek_numbers::geometry::{Point, Vector};
 use helvek_sheet::sheet::Wheels;
 use std::collections::HashMap;
 
-/// A part. Its index is its place in [`super::Equilibrium::parts`].
+/// A part. Its index is its place in `Freed::parts`.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
 pub struct PartId(usize);
 

@@ -7,7 +7,7 @@ use crate::equilibrium::Equilibrium;
 use crate::model::{Model, PointId};
 use helvek_numbers::geometry::Vector;
 
-/// The shape of every straight stretch, in the order of [`crate::solution::Solved::inside`].
+/// The shape of every straight stretch, in the order of [`crate::solution::Statics::inside`].
 pub(super) fn shapes(
     model: &Model,
     full: &Equilibrium,

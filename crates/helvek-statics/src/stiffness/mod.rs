@@ -53,7 +53,7 @@ pub struct Elastic {
     pub released: Vec<ColumnId>,
     /// Per body, per edge of its graph: N, V and M at its start.
     pub carried: Vec<Vec<[f64; 3]>>,
-    /// The deflected shape of every straight stretch, in the order of [`crate::solution::Solved::inside`].
+    /// The deflected shape of every straight stretch, in the order of [`crate::solution::Statics::inside`].
     pub shapes: Vec<DeflectedShape>,
     /// Per pin.
     pub pins: Vec<Vector>,
