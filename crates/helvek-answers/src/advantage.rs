@@ -10,11 +10,11 @@ use serde::Serialize;
 /// A mechanical advantage: the size of one effort over the size of another.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct AdvantageAnswer {
-    /// What comes out.
+    /// The effort that comes out: a sought symbol, or the name of a load, joint, bar or rope.
     pub of: String,
-    /// What goes in.
+    /// The effort that goes in, named in the same way.
     pub over: String,
-    /// How many times as much; null when equilibrium does not fix both, or when nothing goes in.
+    /// Their ratio, out over in, no unit; null when equilibrium does not fix both, or when nothing goes in.
     pub value: Option<f64>,
 }
 
@@ -31,7 +31,7 @@ impl Publisher<'_> {
         }
     }
 
-    /// How many times one effort is as large as another; `None` when equilibrium does not fix both, or when the second is nothing.
+    /// The ratio of two efforts, no unit; `None` when equilibrium does not fix both, or when the second is nothing.
     pub fn advantage(&self, of: Effort, over: Effort) -> Option<f64> {
         let (of, over) = (self.size_of(of)?, self.size_of(over)?);
         (over > 0.0 && self.verdict.equilibrium).then_some(of / over)

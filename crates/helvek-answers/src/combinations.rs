@@ -14,15 +14,15 @@ use serde::Serialize;
 pub struct CombinationAnswer {
     /// Its name.
     pub name: String,
-    /// Whether these loads can be balanced.
+    /// True when these loads can be balanced.
     pub equilibrium: bool,
     /// The outcome.
     pub status: StatusWord,
     /// It was added up from its cases; else solved in full.
     pub superposed: bool,
-    /// What each support exerts on its body.
+    /// The force and moment of each support on its body.
     pub reactions: Vec<Reaction>,
-    /// What each joint exerts on each of its bodies.
+    /// The force and moment of each joint on each of its bodies.
     pub joints: Vec<JointForce>,
     /// Forces in bars, tension positive.
     pub bars: IndexMap<String, BarForce>,
@@ -50,7 +50,7 @@ pub struct EnvelopeAnswer {
 pub struct RangeAnswer {
     /// `A_y`, `M_A`, `D-C`, `T_hoist`.
     pub of: String,
-    /// What it belongs to.
+    /// The sort of thing it belongs to.
     pub kind: ForceOf,
     /// It is a couple, in the unit of moments.
     #[serde(skip)]
@@ -91,7 +91,7 @@ pub struct Bounds {
 pub struct GovernedAnswer {
     /// From the first point.
     pub start: f64,
-    /// Where it ends.
+    /// The end of the piece, from the beginning of the stretch, sheet's unit of length.
     pub end: f64,
     /// c0, c1, ... in the distance from the first point of the stretch.
     pub coefficients: Vec<f64>,
@@ -187,7 +187,7 @@ impl Publisher<'_> {
     }
 }
 
-/// What sort of thing a force belongs to.
+/// The sort of thing that a force belongs to.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum ForceOf {

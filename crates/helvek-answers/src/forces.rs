@@ -53,12 +53,12 @@ impl Publisher<'_> {
         (sum.force[..2].to_vec(), Moment::Plane(sum.moment[2]))
     }
 
-    /// Whether equilibrium fixes an unknown.
+    /// True when equilibrium fixes an unknown.
     fn fixed(&self, column: usize) -> bool {
         self.verdict.equilibrium && self.verdict.determined[column]
     }
 
-    /// What each support exerts on its body, in the order of the sheet.
+    /// The force and moment of each support on its body, in the order of the sheet.
     pub fn reactions(&self) -> Vec<Reaction> {
         let values = self.full_values();
         let of_support = self.by_owner(|of| match of {
@@ -183,7 +183,7 @@ impl Publisher<'_> {
             .collect()
     }
 
-    /// What rough supports and contacts need: |across| over what presses.
+    /// Needed friction of rough supports and contacts: |across| over the normal force.
     pub(super) fn friction(&self) -> Vec<Friction> {
         let values = self.full_values();
         let value = |of: ColumnOf, component: Component| {
@@ -226,7 +226,7 @@ impl Publisher<'_> {
         if slides { StatusWord::Slides } else { self.verdict.status.into() }
     }
 
-    /// What would keep it from tipping: holding the parts that let go, or a weight at the point that rises most.
+    /// The way to keep it from tipping: holding the parts that let go, or a weight at the point that rises most.
     pub(super) fn tips(&self) -> Option<Tips> {
         let OneWayState::Tips(holds) = &self.verdict.one_way else { return None };
         let force = |si: f64| self.model.units.force.from_si(si);
@@ -244,7 +244,7 @@ impl Publisher<'_> {
         Some(Tips { holds, ballast })
     }
 
-    /// Whether all that was asked is answered: decides the exit status of an indeterminate model.
+    /// True when all that was asked is answered: decides the exit status of an indeterminate model.
     pub fn answered(&self) -> bool {
         let values = self.full_values();
         let asked = |of: ColumnOf| {

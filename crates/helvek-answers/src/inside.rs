@@ -53,11 +53,11 @@ pub struct DiagramAnswer {
     pub m: Vec<PieceAnswer>,
     /// The least and the greatest of each, and where V or M passes through zero.
     pub extremes: Vec<ExtremeAnswer>,
-    /// Where V changes its sign.
+    /// Places where V changes its sign, from the first point, sheet's unit of length, ascending.
     pub shear_zeros: Vec<f64>,
     /// Points of contraflexure: where M changes its sign.
     pub contraflexure: Vec<f64>,
-    /// Why there is no diagram; then the lists are empty.
+    /// The reason why there is no diagram; then the lists are empty.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub refused: Option<String>,
 }
@@ -65,9 +65,9 @@ pub struct DiagramAnswer {
 /// A polynomial over a part of the stretch.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct PieceAnswer {
-    /// Where it begins, from the first point.
+    /// The beginning of the piece, from the first point, sheet's unit of length.
     pub start: f64,
-    /// Where it ends.
+    /// The end of the piece, from the first point, sheet's unit of length.
     pub end: f64,
     /// c0, c1, ... in the distance from the first point of the stretch.
     pub coefficients: Vec<f64>,
@@ -76,7 +76,7 @@ pub struct PieceAnswer {
 /// The least or the greatest of one of the three.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct ExtremeAnswer {
-    /// Which of the three.
+    /// N, V or M.
     pub of: Inner,
     /// From the first point.
     pub distance: f64,

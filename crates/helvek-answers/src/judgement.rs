@@ -15,18 +15,18 @@ use serde::Serialize;
 /// Everything that has a limit, by how much of it is used; and what has none.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct JudgementAnswer {
-    /// Whether everything that was checked is within its limit, under the loads as drawn and under every combination.
+    /// True when everything that was checked is within its limit, under the loads as drawn and under every combination.
     pub meets: bool,
     /// The one that governs first.
     pub checks: Vec<CheckedAnswer>,
     /// The least and the greatest factor by which the loads that are not permanent may be multiplied; null where nothing limits it, or when none will do.
     pub factors: [Option<f64>; 2],
-    /// What ends them.
+    /// The parts that end the interval, below and above.
     pub ends: [Option<String>; 2],
     /// The plated pins.
     #[serde(skip_serializing_if = "Vec::is_empty")]
     pub pins: Vec<PinAnswer>,
-    /// What nothing is said of, and why.
+    /// The parts that were not checked, each with the reason.
     pub unchecked: Vec<UncheckedAnswer>,
 }
 
@@ -35,36 +35,36 @@ pub struct JudgementAnswer {
 pub struct CheckedAnswer {
     /// The bar, body, support, joint or pin.
     pub of: String,
-    /// What is checked.
+    /// The sort of check.
     pub by: CheckSort,
     /// Of a pin: which plane (behind this plate) or which plate, counted from 1.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub plate: Option<usize>,
-    /// What it comes to.
+    /// The demand, in the unit of the check.
     pub demand: f64,
-    /// What it may be.
+    /// The limit, in the unit of the check.
     pub limit: f64,
     /// The unit of both.
     pub unit: String,
     /// The demand over the limit.
     pub utilisation: f64,
-    /// Whether it is within its limit.
+    /// True when the demand is within the limit.
     pub meets: bool,
-    /// Where the limit comes from.
+    /// The origin of the limit.
     pub limit_is: LimitSource,
     /// The factor that is wanted on a strength.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub wanted: Option<f64>,
-    /// How many times the demand goes into the strength, or into a stated limit; null where nothing acts.
+    /// Strength, or a stated limit, over demand, no unit; null where nothing acts.
     pub factor: Option<f64>,
     /// The combination under which it is worst; null: the loads as drawn.
     pub under: Option<String>,
-    /// Where along its stretch.
+    /// The place along the stretch.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub place: Option<PlaceAnswer>,
 }
 
-/// Where a limit comes from.
+/// The origin of a limit.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum LimitSource {
@@ -113,7 +113,7 @@ pub struct PinAnswer {
     pub at: String,
     /// From one end to the other, under the loads as drawn.
     pub plates: Vec<PlateAnswer>,
-    /// What each plane between two plates carries, under the loads as drawn.
+    /// The force in each plane between two plates, under the loads as drawn.
     pub planes: Vec<Option<f64>>,
     /// The diameter that each criterion asks for, in the unit of sections.
     pub required: Vec<RequiredAnswer>,
@@ -123,33 +123,33 @@ pub struct PinAnswer {
     pub next: Option<f64>,
     /// The size it is judged by: the given one, else the next in stock.
     pub diameter: Option<f64>,
-    /// Whether that was given.
+    /// True when the diameter was given.
     pub given: bool,
-    /// What tear-out leaves: the largest diameter, where edges are given.
+    /// The largest diameter that tear-out leaves, where edges are given.
     pub at_most: Option<f64>,
 }
 
 /// A plate on a pin.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct PlateAnswer {
-    /// What it is part of.
+    /// The body, the bar, the ground or the load that the plate is part of.
     pub of: String,
     /// In the unit of sections.
     pub thickness: f64,
-    /// What it exerts on the pin, `[x, y]`; null when equilibrium does not fix it.
+    /// The force on the pin, `[x, y]`, in the sheet's unit; null when equilibrium does not fix it.
     pub force: Option<[f64; 2]>,
 }
 
 /// A diameter that is required.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct RequiredAnswer {
-    /// What asks for it: shear in the pin, or bearing.
+    /// The check that asks for it: shear in the pin, or bearing.
     pub by: CheckSort,
-    /// Which plane (behind this plate) or which plate, counted from 1.
+    /// The plane (behind this plate) or the plate, counted from 1.
     pub plate: usize,
     /// The force that asks for it.
     pub force: f64,
-    /// What the stress may be.
+    /// The allowed stress.
     pub most: f64,
     /// In the unit of sections.
     pub diameter: f64,
@@ -164,7 +164,7 @@ pub struct RequiredAnswer {
 pub struct UncheckedAnswer {
     /// By name.
     pub of: Vec<String>,
-    /// Why.
+    /// The reason.
     pub why: SkipReason,
 }
 
@@ -262,7 +262,7 @@ impl<'a> Publisher<'a> {
         }
     }
 
-    /// What a plate is part of, by name.
+    /// The name of the body, bar, ground or load that a plate is part of.
     pub fn plate_owner(self, of: PlateOf) -> &'a str {
         match of {
             PlateOf::Body(id) => &self.0.model.bodies[id.index()].name,

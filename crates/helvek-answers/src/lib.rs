@@ -64,11 +64,11 @@ pub struct Answers {
     pub units: UnitSymbols,
     /// The outcome.
     pub status: StatusWord,
-    /// Whether these loads can be balanced.
+    /// True when these loads can be balanced.
     pub equilibrium: bool,
-    /// How many unknowns are too many.
+    /// The number of unknowns beyond what equilibrium fixes, 0 or more.
     pub degree: usize,
-    /// How many independent motions are free.
+    /// The number of independent free motions, 0 or more.
     pub mobility: usize,
     /// Equations and unknowns counted; rank decides, not the count.
     pub count: Count,
@@ -76,9 +76,9 @@ pub struct Answers {
     pub warnings: Vec<Warning>,
     /// One-way parts found out of contact.
     pub released: Vec<String>,
-    /// What each support exerts on its body.
+    /// The force and moment of each support on its body.
     pub reactions: Vec<Reaction>,
-    /// What each joint exerts on each of its bodies.
+    /// The force and moment of each joint on each of its bodies.
     pub joints: Vec<JointForce>,
     /// Forces in bars, tension positive.
     pub bars: IndexMap<String, BarForce>,
@@ -86,17 +86,17 @@ pub struct Answers {
     pub loads: IndexMap<String, Option<f64>>,
     /// Tensions of ropes; null where equilibrium does not fix them.
     pub ropes: IndexMap<String, Option<f64>>,
-    /// What rough contacts need.
+    /// The needed friction of rough contacts.
     #[serde(skip_serializing_if = "Vec::is_empty")]
     pub friction: Vec<Friction>,
-    /// What would keep it from tipping, when one-way parts let go.
+    /// The way to keep it from tipping, when one-way parts let go.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub tips: Option<Tips>,
-    /// What was recognised before and beside the equations: links, members that carry nothing, symmetry ...
+    /// Facts recognised before and beside the equations: links, members that carry nothing, symmetry ...
     pub recognised: Vec<Recognised>,
     /// Equations that the working did not use, and the agreement with the global solution.
     pub checks: Vec<CheckAnswer>,
-    /// How far loads may grow, for each such thing asked.
+    /// The factors to which loads may grow, for each such thing asked.
     #[serde(skip_serializing_if = "Vec::is_empty")]
     pub limits: Vec<LimitAnswer>,
     /// One effort over another, where that is asked.
@@ -130,7 +130,7 @@ pub struct Answers {
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]
     pub moving: Vec<MovingAnswer>,
-    /// What follows from each section that a body has.
+    /// Properties of each section that a body has.
     #[serde(skip_serializing_if = "IndexMap::is_empty")]
     #[schemars(default)]
     pub sections: IndexMap<String, SectionAnswer>,
@@ -138,15 +138,15 @@ pub struct Answers {
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]
     pub stresses: Vec<StressAnswer>,
-    /// What follows from how stiff things are, where the sheet says so.
+    /// The answers of stiffness, where the sheet says how stiff things are.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub stiffness: Option<StiffnessAnswer>,
-    /// What governs, how much is in reserve, and what was not checked.
+    /// The governing check, the reserve, and the parts that were not checked.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub judgement: Option<JudgementAnswer>,
     /// The steps in order.
     pub working: Vec<StepAnswer>,
-    /// How the model moves, when it can.
+    /// A free motion of the model, when it can move.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub free_motion: Option<FreeMotion>,
 }
@@ -203,7 +203,7 @@ pub struct Count {
 /// Something that is not wrong but should be looked at.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 pub struct Warning {
-    /// Which.
+    /// The sort of warning.
     pub name: WarningName,
     /// For people.
     pub message: String,
@@ -211,7 +211,7 @@ pub struct Warning {
     pub about: Vec<String>,
 }
 
-/// What a support exerts on its body. A component that neither equilibrium nor stiffness fixes is null.
+/// The force and moment of a support on its body. A component that neither equilibrium nor stiffness fixes is null.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Reaction {
     /// The support's name.
@@ -224,7 +224,7 @@ pub struct Reaction {
     pub force: Vec<Option<f64>>,
     /// Counter-clockwise positive; in space about x, y and z.
     pub moment: Moment,
-    /// Whether all of it is fixed by equilibrium.
+    /// True when equilibrium fixes all of it.
     pub determined: bool,
 }
 
@@ -248,7 +248,7 @@ impl Moment {
     }
 }
 
-/// What a joint exerts on one of its bodies.
+/// The force and moment of a joint on one of its bodies.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct JointForce {
     /// The joint's name.
@@ -261,7 +261,7 @@ pub struct JointForce {
     pub force: Vec<Option<f64>>,
     /// Counter-clockwise positive; in space about x, y and z.
     pub moment: Moment,
-    /// Whether all of it is fixed by equilibrium.
+    /// True when equilibrium fixes all of it.
     pub determined: bool,
 }
 
@@ -272,7 +272,7 @@ pub struct BarForce {
     pub force: Option<f64>,
     /// In a word; null when equilibrium does not fix it.
     pub sense: Option<Sense>,
-    /// Whether equilibrium fixes it.
+    /// True when equilibrium fixes it.
     pub determined: bool,
     /// From joint to joint.
     pub length: f64,
@@ -281,7 +281,7 @@ pub struct BarForce {
     pub utilisation: Option<f64>,
 }
 
-/// What a bar carries.
+/// The sense of the axial force in a bar.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Sense {
@@ -307,16 +307,16 @@ impl Sense {
 /// Something a trained eye sees.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Recognised {
-    /// Which.
+    /// The sort of fact.
     pub name: Fact,
     /// The things concerned.
     pub about: Vec<String>,
-    /// Where the lines of three forces meet.
+    /// The point where the lines of three forces meet.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub at: Option<[f64; 2]>,
 }
 
-/// What a rough contact needs: tangential force over normal force, beside what is available.
+/// The friction that a rough contact needs: tangential force over normal force, beside what is available.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Friction {
     /// The support's or joint's name.
@@ -329,13 +329,13 @@ pub struct Friction {
     pub needed: Option<f64>,
     /// The coefficient that was given.
     pub available: Option<f64>,
-    /// How many times the needed coefficient is available; null when none is needed or given.
+    /// Available over needed coefficient, no unit; null when none is needed or given.
     pub factor: Option<f64>,
-    /// Whether it holds; null when no coefficient was given.
+    /// True when it holds; null when no coefficient was given.
     pub holds: Option<bool>,
 }
 
-/// What would keep a model from tipping, lifting or sliding.
+/// The way to keep a model from tipping, lifting or sliding.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Tips {
     /// The one-way parts that let go, and how strongly they would have to be held.
@@ -367,18 +367,18 @@ pub struct Ballast {
 pub struct CheckAnswer {
     /// `moments about C, bench`
     pub name: String,
-    /// What is left over; 0 when it is noise.
+    /// The remainder; 0 when it is noise.
     pub residual: f64,
     /// The residual over the sizes of its terms.
     pub relative: f64,
-    /// Whether it closes.
+    /// True when it closes.
     pub ok: bool,
 }
 
 /// One step of the working.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct StepAnswer {
-    /// What was freed.
+    /// The pieces of the free body.
     pub free_body: Vec<String>,
     /// `moments about A`
     pub equation: String,
@@ -386,7 +386,7 @@ pub struct StepAnswer {
     pub unknown: String,
     /// Along the assumed sense; negative when the assumption was wrong.
     pub value: f64,
-    /// Why this equation.
+    /// The reason for this equation.
     pub reason: ReasonAnswer,
     /// Further equations of a simultaneous set.
     #[serde(skip_serializing_if = "Vec::is_empty")]
@@ -396,7 +396,7 @@ pub struct StepAnswer {
 /// An equation that has to be solved together with that of its step.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct TogetherAnswer {
-    /// What was freed.
+    /// The pieces of the free body.
     pub free_body: Vec<String>,
     /// `moments about A`
     pub equation: String,
@@ -406,7 +406,7 @@ pub struct TogetherAnswer {
     pub value: f64,
 }
 
-/// What sort of free body was taken.
+/// The sort of a free body.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum FreeBodyIs {
@@ -422,16 +422,16 @@ pub enum FreeBodyIs {
     Group,
 }
 
-/// Why an equation was chosen.
+/// The reason for an equation.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 pub struct ReasonAnswer {
     /// Unknowns that it does not contain.
     pub dropped: Vec<String>,
-    /// How each of them drops out, in the same order.
+    /// The way in which each of them drops out, in the same order.
     pub how: Vec<DropsOut>,
     /// Unknowns that it contains and that were found before.
     pub found_before: Vec<String>,
-    /// Why this free body.
+    /// The sort of the free body.
     pub body: FreeBodyIs,
     /// The rule that shows a zero member at sight.
     #[serde(skip_serializing_if = "Option::is_none")]
@@ -441,12 +441,12 @@ pub struct ReasonAnswer {
     pub same_as: Option<String>,
 }
 
-/// How the model can move, to first order. The size of the motion means nothing.
+/// A motion of the model, to first order. Its size means nothing.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct FreeMotion {
     /// One entry per body, pin, wheel or hanging mass.
     pub bodies: Vec<BodyMotionAnswer>,
-    /// What would hold it; each was tried.
+    /// Changes that would hold it; each was tried.
     pub cures: Vec<CureAnswer>,
 }
 
@@ -478,7 +478,7 @@ pub struct ScrewAnswer {
     pub through: [f64; 3],
     /// Its unit direction; the turn is right-handed about it.
     pub axis: [f64; 3],
-    /// How far it moves along the axis per radian; 0 for a mere turn.
+    /// Distance along the axis per radian; 0 for a mere turn.
     pub pitch: f64,
 }
 
@@ -499,7 +499,7 @@ pub enum Change {
         support: String,
         /// The new kind.
         to: &'static str,
-        /// Whether it may only push.
+        /// True when it may only push.
         one_way: bool,
         /// Of a bearing: whether it exerts couples.
         #[serde(skip_serializing_if = "Option::is_none")]
@@ -533,26 +533,26 @@ pub enum Change {
     },
 }
 
-/// What answers and words are both made of. Everything else that is published is made for programs only.
+/// The findings that answers and words are both made of. Everything else that is published is made for programs only.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Findings {
     /// The outcome.
     pub status: StatusWord,
     /// Worth a second look, though not wrong.
     pub warnings: Vec<Warning>,
-    /// What each support exerts on its body.
+    /// The force and moment of each support on its body.
     pub reactions: Vec<Reaction>,
     /// Forces in bars by their names, tension positive.
     pub bars: IndexMap<String, BarForce>,
-    /// What rough contacts need.
+    /// The needed friction of rough contacts.
     pub friction: Vec<Friction>,
-    /// What would keep it from tipping, when one-way parts let go.
+    /// The way to keep it from tipping, when one-way parts let go.
     pub tips: Option<Tips>,
-    /// How far loads may grow, for each such thing asked.
+    /// The factors to which loads may grow, for each such thing asked.
     pub limits: Vec<LimitAnswer>,
     /// The largest stresses along every straight stretch of a body with a section.
     pub stresses: Vec<StressAnswer>,
-    /// How the model moves, when it can.
+    /// A free motion of the model, when it can move.
     pub free_motion: Option<FreeMotion>,
 }
 
@@ -582,7 +582,7 @@ impl Deref for Told<'_> {
     }
 }
 
-/// What answers and words are both made of.
+/// The findings that answers and words are both made of.
 pub fn findings(statics: &Statics) -> Findings {
     Publisher(statics).findings()
 }
@@ -597,7 +597,7 @@ pub fn answers_from(solved: &Solved, found: Findings) -> Answers {
     Told(solved).answers_from(found)
 }
 
-/// What has no step of its own.
+/// The unknowns without a step of their own, as a warning.
 pub fn unreached(solved: &Solved) -> Option<Warning> {
     Told(solved).unreached()
 }

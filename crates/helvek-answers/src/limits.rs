@@ -9,18 +9,18 @@ use indexmap::IndexMap;
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// How far loads may grow before anything reaches its limit.
+/// The factors that keep a growing load within all limits.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct LimitAnswer {
-    /// What grows: a load, a sought symbol, a case, or `variable loads`.
+    /// The growing load: a load, a sought symbol, a case, or `variable loads`.
     pub of: String,
     /// The least factor, null when nothing limits it; both null and `possible` false when no factor will do.
     pub from: Option<f64>,
     /// The greatest factor.
     pub to: Option<f64>,
-    /// Whether any factor keeps everything within its limits.
+    /// True when some factor keeps everything within its limits.
     pub possible: bool,
-    /// Whether the loads as given do.
+    /// True when the loads as given do.
     pub holds: bool,
     /// Of a single load or symbol: its least size, in the sheet's unit of force.
     #[serde(skip_serializing_if = "Option::is_none")]
@@ -31,9 +31,9 @@ pub struct LimitAnswer {
     /// The unit of these sizes.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub unit: Option<String>,
-    /// What ends the interval below.
+    /// The part that ends the interval below.
     pub governs_from: Option<GovernsAnswer>,
-    /// What ends it above.
+    /// The part that ends it above.
     pub governs_to: Option<GovernsAnswer>,
     /// Every bar that has a limit.
     pub bars: IndexMap<String, ReserveAnswer>,
@@ -41,18 +41,18 @@ pub struct LimitAnswer {
     pub unchecked: Vec<String>,
 }
 
-/// What ends an interval of factors.
+/// The end of an interval of factors.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 pub struct GovernsAnswer {
-    /// What reaches its limit, or the one-way part that lets go.
+    /// The part that reaches its limit, or the one-way part that lets go.
     pub part: String,
-    /// Which limit; or that a one-way part lets go.
+    /// The check that reaches its limit; or letting go.
     pub by: CheckSort,
     /// Under which combination; null: under the loads as drawn.
     pub under: Option<String>,
 }
 
-/// What a bar has left.
+/// The reserve of a bar.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct ReserveAnswer {
     /// From the loads that stay.
@@ -101,7 +101,7 @@ impl Publisher<'_> {
         }
     }
 
-    /// What one of a growing load is, N; `None` for several.
+    /// The size of one unit of a growing load, N; `None` for several.
     fn one_of(&self, of: Growing) -> Option<f64> {
         match of {
             Growing::Load(load) => match self.model.loading.load(load).kind {

@@ -17,13 +17,13 @@ use serde::Serialize;
 pub struct MovingAnswer {
     /// Its name.
     pub name: String,
-    /// Where its path begins.
+    /// The first point of its path.
     pub from: String,
-    /// Where it ends.
+    /// The last point of its path.
     pub to: String,
     /// Its length.
     pub length: f64,
-    /// Why there are no influence lines; then the lists are empty.
+    /// The reason why there are no influence lines; then the lists are empty.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub refused: Option<String>,
     /// Every unknown of supports, joints, bars and ropes that equilibrium fixes.
@@ -34,12 +34,12 @@ pub struct MovingAnswer {
     pub diagrams: Vec<MovingDiagram>,
 }
 
-/// What the train does to one thing.
+/// The effect of the train on one thing.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct MovingForce {
     /// `A_y`, `M_A`, `D-C`; `N`, `V`, `M` at a place that is asked.
     pub of: String,
-    /// What it belongs to.
+    /// The sort of thing it belongs to.
     pub kind: ForceOf,
     /// It is a couple, in the unit of moments.
     #[serde(skip)]
@@ -62,7 +62,7 @@ pub struct MovingForce {
 pub struct LinePieceAnswer {
     /// From the beginning of the path.
     pub start: f64,
-    /// Where it ends.
+    /// The end of the piece, from the beginning of the stretch, sheet's unit of length.
     pub end: f64,
     /// Per unit of force, at its start.
     pub first: f64,
@@ -78,20 +78,20 @@ pub struct MostAnswer {
     /// Along a member: where, from the first point of the stretch.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub distance: Option<f64>,
-    /// How the train stands; null when it is away.
+    /// The stand of the train; null when it is away.
     pub stand: Option<StandAnswer>,
 }
 
-/// How a train stands.
+/// A stand of a train.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct StandAnswer {
     /// The end of the path to which its leading force is nearest.
     pub heads_to: String,
     /// The force that stands where it matters, the leading one being 1.
     pub force: usize,
-    /// Where that is, from the beginning of the path.
+    /// The place of that force, from the beginning of the path, sheet's unit of length.
     pub at: f64,
-    /// Where the leading force is; it may be off the path.
+    /// The place of the leading force, from the beginning of the path; it may be off the path.
     pub lead: f64,
 }
 
@@ -216,7 +216,7 @@ impl Publisher<'_> {
         }
     }
 
-    /// How a train stands, in the sheet's units.
+    /// A stand of a train, in the sheet's units.
     pub fn stand_answer(&self, passage: &Passage<'_>, stand: Stand) -> StandAnswer {
         let length = |v: f64| self.model.units.length.from_si(v);
         let end = passage.train.ends[usize::from(stand.facing == Facing::On)];

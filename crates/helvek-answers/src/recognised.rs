@@ -7,7 +7,7 @@ use helvek_statics::recognition::{JointRule, Meeting, Sense, common_sense, symme
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// What a trained eye sees.
+/// A fact that a trained eye sees.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum Fact {

@@ -88,9 +88,9 @@ pub struct DiagramSpaceAnswer {
     pub axes: Option<[[f64; 3]; 3]>,
     /// Polynomials.
     pub pieces: Option<SixAnswer<Vec<PieceAnswer>>>,
-    /// Where each is largest, whatever its sign.
+    /// The largest value of each, by size, with its sign.
     pub largest: Option<SixAnswer<LargestAnswer>>,
-    /// Why there is no diagram.
+    /// The reason why there is no diagram.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub refused: Option<String>,
 }

@@ -6,29 +6,29 @@ use helvek_statics::stiffness::{DeflectedShape, Elastic, Sag};
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// What follows from how stiff things are. What equilibrium alone does not fix has its values from here, with `determined` false.
+/// The answers of stiffness. Forces that equilibrium alone does not fix have their values from here, with `determined` false.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
 pub struct StiffnessAnswer {
-    /// Why stiffness does not answer; then everything else is empty.
+    /// The reason why stiffness does not answer; then everything else is empty.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub refused: Option<RefusalAnswer>,
     /// Only ratios of stiffnesses are given: forces are right, and displacements are not known.
     pub relative: bool,
     /// The largest residual of its equations, relative.
     pub residual: f64,
-    /// How far the work of the loads is from that inside, relative.
+    /// Difference between the work of the loads and that inside, relative.
     pub energy: f64,
     /// Members without a stiffness, taken as rigid.
     pub rigid: Vec<String>,
     /// Members that keep their length where lengths alone do not fix N: taken as if all had one and the same EA, however large.
     pub shared: Vec<String>,
-    /// How far points go.
+    /// Displacements of points.
     pub displacements: Vec<DisplacementAnswer>,
     /// The deflected shape of every straight stretch.
     pub deflections: Vec<DeflectionAnswer>,
 }
 
-/// Which reason.
+/// The reason of a refusal.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum RefusalName {
@@ -36,7 +36,7 @@ pub enum RefusalName {
     NoStiffness,
     /// Members without a stiffness on which what is carried depends.
     MemberWithoutStiffness,
-    /// What holds each other, and nothing between gives way.
+    /// Supports or joints hold each other, and nothing between gives way.
     NothingGivesWay,
     /// A change of length that is asked for cannot come about.
     CannotGiveWay,
@@ -46,7 +46,7 @@ pub enum RefusalName {
     StiffnessMixed,
     /// A size that is sought and that equilibrium does not fix.
     SoughtNotFixed,
-    /// What acts has no place inside its body.
+    /// A load has no place inside its body.
     NoPlaceInside,
     /// No set of one-way parts fits.
     ContactsNotFound,
@@ -56,20 +56,20 @@ pub enum RefusalName {
     FiguresLost,
 }
 
-/// Why stiffness does not answer.
+/// The reason why stiffness does not answer.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 pub struct RefusalAnswer {
-    /// Which.
+    /// The reason, for programs.
     pub name: RefusalName,
     /// For people.
     pub message: String,
-    /// What would help.
+    /// The cure.
     pub cure: String,
     /// The things concerned.
     pub about: Vec<String>,
 }
 
-/// How far a point of a body goes.
+/// The displacement of a point of a body.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct DisplacementAnswer {
     /// The point.
@@ -91,20 +91,20 @@ pub struct DeflectionAnswer {
     pub from: String,
     /// Its last point.
     pub to: String,
-    /// How far it goes to the left of the run, in pieces: `c0, c1, ...` in the distance from the start of each piece.
+    /// Displacement to the left of the run, sheet's unit of length, in pieces: `c0, c1, ...` in the distance from the start of each piece.
     pub across: Vec<DeflectionPiece>,
-    /// How far it goes along the run.
+    /// Displacement along the run, in the same pieces and unit.
     pub along: Vec<DeflectionPiece>,
-    /// How far each of its spans sags.
+    /// The sag of each of its spans.
     pub sags: Vec<SagAnswer>,
 }
 
 /// A polynomial over a part of the stretch.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct DeflectionPiece {
-    /// Where it begins, from the first point of the stretch.
+    /// The beginning of the piece, from the first point of the stretch, sheet's unit of length.
     pub start: f64,
-    /// Where it ends.
+    /// The end of the piece, from the first point of the stretch, sheet's unit of length.
     pub end: f64,
     /// In the distance from `start`.
     pub coefficients: Vec<f64>,
@@ -113,20 +113,20 @@ pub struct DeflectionPiece {
 /// The sag of a span.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct SagAnswer {
-    /// Where the span begins and ends, from the first point of the stretch.
+    /// The ends of the span, from the first point of the stretch, sheet's unit of length.
     pub span: [f64; 2],
-    /// Where it sags most.
+    /// The place of the largest sag, from the first point of the stretch, sheet's unit of length.
     pub distance: f64,
-    /// How far from the straight line between its ends, to the left of the run; of an overhang, how far from where it is held.
+    /// Distance from the straight line between its ends, positive to the left of the run; of an overhang, distance from where it is held. Sheet's unit of length.
     pub value: f64,
     /// The length over the sag; of an overhang twice its length. Null without a sag.
     pub ratio: Option<f64>,
-    /// Whether one end is free.
+    /// True when one end is free.
     pub overhang: bool,
 }
 
 impl Publisher<'_> {
-    /// What stiffness adds; nothing where the sheet says nothing of it. With the shapes of everything, or without.
+    /// The answers of stiffness, with the shapes of everything or without; `None` where the sheet says nothing of it.
     pub(super) fn stiffness_answer(&self) -> Option<StiffnessAnswer> {
         match self.elastic.as_ref()? {
             Err(refusal) => {

@@ -10,7 +10,7 @@ use indexmap::IndexMap;
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// What follows from a section, in the sheet's unit of sections. Axes: y along the height of the member, z across it.
+/// The properties of a section, in the sheet's unit of sections. Axes: y along the height of the member, z across it.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct SectionAnswer {
     /// A
@@ -64,7 +64,7 @@ pub struct StressAnswer {
     pub level: f64,
     /// The section is bent off its principal axes, and is not held sideways.
     pub coupled: bool,
-    /// How many times the largest normal stress goes into the yield stress of its material, else its ultimate stress.
+    /// Yield stress of its material, else its ultimate stress, over the largest normal stress, no unit.
     pub factor: Option<f64>,
 }
 

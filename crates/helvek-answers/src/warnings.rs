@@ -13,7 +13,7 @@ use helvek_statics::verdict::OneWayState;
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// Which warning.
+/// The sort of a warning.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum WarningName {

@@ -10,13 +10,13 @@ use helvek_statics::solution::{State, Statics};
 /// A bar with what it carries.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct BarCheck {
-    /// Which.
+    /// The bar.
     pub bar: BarId,
-    /// What it carries from the loads that stay, N; `None` when equilibrium does not fix it.
+    /// Its axial force from the loads that stay, N, tension positive; `None` when equilibrium does not fix it.
     pub staying: Option<f64>,
-    /// What it carries from the growing loads as given.
+    /// Its axial force from the growing loads as given, N, tension positive.
     pub growing: Option<f64>,
-    /// What it can carry.
+    /// Its limits.
     pub limits: BarLimits,
 }
 
@@ -32,7 +32,7 @@ pub struct Growth {
 }
 
 impl BarCheck {
-    /// What it carries under all loads as given, N.
+    /// Its axial force under all loads as given, N, tension positive.
     pub fn force(&self) -> Option<f64> {
         Some(self.staying? + self.growing?)
     }
@@ -46,7 +46,7 @@ impl BarCheck {
 }
 
 impl Checks<'_> {
-    /// What is asked about limits, over the loads as drawn and all combinations.
+    /// The limits asked, over the loads as drawn and all combinations.
     pub fn growths(&self, states: &[State]) -> Vec<Growth> {
         let asked = self.model.asked.iter().filter_map(|asked| match asked {
             Asked::Limit(of) => Some(*of),
@@ -55,7 +55,7 @@ impl Checks<'_> {
         asked.filter_map(|of| self.growth(of, states)).collect()
     }
 
-    /// How far some loads may grow. `None` without equilibrium, or when the loads are balanced only together.
+    /// The factors to which some loads may grow. `None` without equilibrium, or when the loads are balanced only together.
     pub fn growth(&self, of: Growing, states: &[State]) -> Option<Growth> {
         if !self.verdict.equilibrium {
             return None;

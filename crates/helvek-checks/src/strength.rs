@@ -32,7 +32,7 @@ pub struct Stressed {
     pub material: Option<usize>,
     /// The fibre that M > 0 compresses most, and the one it pulls most.
     pub fibres: [FibreStress; 2],
-    /// Where V is largest either way, with the shear stress at the level where it is largest, Pa.
+    /// The largest V, either way, with the shear stress at the level where it is largest, Pa.
     pub shear: Extreme,
     /// That level, from the centroid, m.
     pub level: f64,
@@ -141,7 +141,7 @@ impl Stressed {
         first_largest(all, |extreme| extreme.value.abs()).unwrap_or(self.shear)
     }
 
-    /// How many times the largest normal stress goes into what the material yields at, else breaks at; nothing without a material or without stress.
+    /// Yield stress, else ultimate stress, over the largest normal stress, no unit; nothing without a material or without stress.
     pub fn factor(&self, material: &Material) -> Option<f64> {
         let largest = self.largest().value.abs();
         let strength = material.yields.or(material.ultimate)?;

@@ -46,7 +46,7 @@ impl Cut {
         Inner::ALL.map(|inner| self.choices[part].get(inner as usize)?.gives)
     }
 
-    /// Whether both parts say the same, as far as equilibrium fixes it.
+    /// True when both parts say the same, as far as equilibrium fixes it.
     pub fn agrees(&self) -> bool {
         let [before, after] = [self.values(0), self.values(1)];
         Inner::ALL.into_iter().all(|inner| match (before[inner as usize], after[inner as usize]) {

@@ -19,7 +19,7 @@ use std::collections::HashSet;
 pub struct Piece {
     /// `body:jib`, `pin:B`, `wheel:P`, `end:hoist#0`; of several that are freed together, all of them with `+` between.
     pub id: String,
-    /// What it is called.
+    /// Its name.
     pub name: String,
     /// What it spans, without arrows.
     pub bounds: Option<Bounds>,
@@ -180,7 +180,7 @@ impl<'a> Apart<'a> {
         Piece { id, name, bounds: bounds(&marks), marks, nature, lines }
     }
 
-    /// Whether a mark of the whole drawing is drawn on these parts, too. Ropes are cut, and distances belong to the whole.
+    /// True when a mark of the whole drawing is drawn on these parts, too. Ropes are cut, and distances belong to the whole.
     fn stays(&self, mark: &Mark, keep: &HashSet<Id>, parts: &HashSet<PartId>) -> bool {
         let model = &self.solved.model;
         let body = |of: PartOf| parts.iter().any(|p| self.solved.equilibrium.parts[p.index()].of == of);

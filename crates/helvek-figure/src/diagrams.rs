@@ -59,7 +59,7 @@ pub struct StretchMark {
 /// One of the three along a stretch.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Curve {
-    /// Which of the three.
+    /// N, V or M.
     pub of: Inner,
     /// Of an envelope: which of its sides.
     pub bound: Option<Bound>,
@@ -86,7 +86,7 @@ pub enum Bound {
 pub struct CurvePart {
     /// From the first point of the stretch.
     pub start: f64,
-    /// Where it ends.
+    /// The end.
     pub end: f64,
     /// In the unit of the curve.
     pub ordinates: Vec<f64>,

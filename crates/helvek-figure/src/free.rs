@@ -38,7 +38,7 @@ pub struct CutMark {
     pub id: Id,
     /// Its symbol.
     pub symbol: SymbolMark,
-    /// Where it acts.
+    /// The point where it acts.
     pub at: [f64; 2],
     /// The assumed direction.
     pub toward: [f64; 2],

@@ -39,7 +39,7 @@ pub enum Mark {
         from: [f64; 2],
         /// The other.
         to: [f64; 2],
-        /// What it can carry.
+        /// The senses it can carry.
         carries: Carries,
         /// Its length with its unit.
         length: String,
@@ -61,7 +61,7 @@ pub enum Mark {
         id: Id,
         /// The joint's name.
         name: String,
-        /// Where.
+        /// The place.
         at: [f64; 2],
         /// Which symbol.
         shape: JointKind,
@@ -85,7 +85,7 @@ pub enum Mark {
         id: Id,
         /// Its name.
         name: String,
-        /// Where.
+        /// The place.
         at: [f64; 2],
         /// The unit direction of the member it stands on, for placing its name; `None` for a mere mark.
         along: Option<[f64; 2]>,
@@ -111,7 +111,7 @@ pub enum Mark {
         id: Id,
         /// Where it is applied.
         at: [f64; 2],
-        /// Which way it pushes.
+        /// The direction in which it pushes.
         toward: [f64; 2],
         /// Its size with its unit.
         text: String,
@@ -141,9 +141,9 @@ pub enum Mark {
     Distributed {
         /// `load:compost`
         id: Id,
-        /// Where it begins.
+        /// The beginning.
         from: [f64; 2],
-        /// Where it ends.
+        /// The end.
         to: [f64; 2],
         /// Which way a positive intensity pushes.
         toward: [f64; 2],
@@ -162,7 +162,7 @@ pub enum Mark {
         support: Id,
         /// Its symbol.
         symbol: SymbolMark,
-        /// Where it acts.
+        /// The point where it acts.
         at: [f64; 2],
         /// The assumed direction; `None` for a couple.
         toward: Option<[f64; 2]>,
@@ -187,7 +187,7 @@ pub enum Mark {
         column: Id,
         /// Its symbol.
         symbol: SymbolMark,
-        /// Where it acts.
+        /// The point where it acts.
         at: [f64; 2],
         /// The assumed direction; `None` for a couple.
         toward: Option<[f64; 2]>,
@@ -235,9 +235,9 @@ pub enum Mark {
         text: String,
         /// Where; `None` when that is not clear either.
         at: Option<[f64; 2]>,
-        /// What is wrong.
+        /// The fault.
         message: String,
-        /// What to do.
+        /// The cure.
         cure: String,
     },
 }
@@ -321,7 +321,7 @@ pub enum Spin {
 pub struct Numbered {
     /// On its line of action.
     pub at: [f64; 2],
-    /// Which way it pushes.
+    /// The direction in which it pushes.
     pub toward: [f64; 2],
     /// Its size with its unit.
     pub text: String,

@@ -35,7 +35,7 @@ pub struct PlateMark {
     pub push: f64,
     /// How large that is; empty when equilibrium does not fix it.
     pub force: String,
-    /// Whether it presses along that line: another direction is told with the force.
+    /// True when it presses along that line: another direction is told with the force.
     pub aligned: bool,
 }
 

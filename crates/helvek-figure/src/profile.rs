@@ -21,7 +21,7 @@ pub struct SectionMark {
     pub unit: String,
     /// The unit of stresses.
     pub stress: String,
-    /// What it is made of.
+    /// Its parts.
     pub parts: Vec<SectionPart>,
     /// The levels of its bottom and its top face.
     pub faces: [f64; 2],

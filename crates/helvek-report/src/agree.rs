@@ -19,7 +19,7 @@ pub(crate) fn agreeing<T>(write: impl Fn(u8) -> (T, bool)) -> (T, bool) {
     }
 }
 
-/// Whether what printed numbers come to is their printed result, within half a unit of its last place; a result of nothing within that of the largest of them.
+/// True when what printed numbers come to is their printed result, within half a unit of its last place; a result of nothing within that of the largest of them.
 pub(crate) fn comes_to(printed: f64, result: f64, largest: f64, digits: u8) -> bool {
     let place = figures::last_place(if result == 0.0 { largest } else { result }, digits);
     let shown = read(&figures::rounded(result, digits));

@@ -131,7 +131,7 @@ impl Numbers<'_> {
         }
     }
 
-    /// Whether a formula comes to a result as it is printed; the largest of its parts says how well nothing is known.
+    /// True when a formula comes to a result as it is printed; the largest of its parts says how well nothing is known.
     fn comes_to(&self, formula: &Formula, parts: &[f64], result: f64, unit: &Unit) -> bool {
         let largest = parts.iter().fold(0.0f64, |most, part| most.max(unit.from_si(part.abs())));
         comes_to(formula.value(), result, largest, self.digits())

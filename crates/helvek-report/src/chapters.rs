@@ -28,7 +28,7 @@ impl Page {
         document
     }
 
-    /// Whether it is read what members carry inside: where that is asked at some place. Machines of many bodies would be long otherwise.
+    /// True when it is read what members carry inside: where that is asked at some place. Machines of many bodies would be long otherwise.
     pub fn looks_inside(&self) -> bool {
         let asked = self.asked.iter().any(|line| line.about == About::Inside);
         !self.inside.is_empty() && (asked || self.caution == crate::STRESS_CAUTION)

@@ -17,7 +17,7 @@ use serde::Serialize;
 /// A free body of one's own choice.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct PageChoice {
-    /// What is freed.
+    /// The free body.
     pub title: String,
     /// Its unknowns, and how many equations there are for them.
     pub says: Vec<Inline>,
@@ -28,7 +28,7 @@ pub struct PageChoice {
 /// One of its equations.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct ChoiceLine {
-    /// What is written.
+    /// The equation.
     pub title: String,
     /// The sum that vanishes.
     pub equation: Equation,

@@ -39,7 +39,7 @@ pub struct PageCut {
 /// One part of a body that is cut through.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct CutPart {
-    /// What it is called.
+    /// Its name.
     pub title: String,
     /// Why this one first, or that the other says the same.
     pub says: String,

@@ -10,7 +10,7 @@ use serde::Serialize;
 /// A chapter under its title.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Chapter {
-    /// What it is about.
+    /// Its subject.
     pub part: Part,
     /// Empty for a chapter without one.
     pub title: String,
@@ -138,7 +138,7 @@ pub struct Equation {
 pub struct Closes {
     /// What its terms come to.
     pub to: Number,
-    /// Whether that is nothing.
+    /// True when that is nothing.
     pub ok: bool,
 }
 

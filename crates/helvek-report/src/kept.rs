@@ -20,7 +20,7 @@ const VERDICT: &str = "verdict";
 /// One answer as it was printed.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
 pub struct KeptLine {
-    /// What it is about.
+    /// Its subject.
     pub about: About,
     /// What is answered: `verdict`, `bar D-C`.
     pub label: String,
@@ -31,9 +31,9 @@ pub struct KeptLine {
 /// An answer that is another one now.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
 pub struct Difference {
-    /// What it is about.
+    /// Its subject.
     pub about: About,
-    /// What is answered.
+    /// The thing answered.
     pub label: String,
     /// As it was kept.
     pub before: String,

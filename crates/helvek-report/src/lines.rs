@@ -57,7 +57,7 @@ pub struct SpaceArm {
     pub centre: [f64; 3],
     /// On the line of action.
     pub foot: [f64; 3],
-    /// Where the force is applied.
+    /// The point where the force is applied.
     pub at: [f64; 3],
     /// Its length with its unit.
     pub text: String,
@@ -135,7 +135,7 @@ pub struct ArmMark {
     pub centre: [f64; 2],
     /// Where it meets the line of action.
     pub foot: [f64; 2],
-    /// Where the force is applied.
+    /// The point where the force is applied.
     pub at: [f64; 2],
     /// Its length with its unit.
     pub text: String,
@@ -154,7 +154,7 @@ pub struct AskedLine {
     pub label: String,
     /// The answer in parts: a force, a couple, what is not fixed.
     pub parts: Vec<String>,
-    /// Whether it is answered.
+    /// True when it is answered.
     pub answered: bool,
 }
 

@@ -45,7 +45,7 @@ impl Wording<'_> {
         (sum, printed)
     }
 
-    /// Whether components that printed numbers give are those of a result; one of nothing is known no better than what cancels in it.
+    /// True when components that printed numbers give are those of a result; one of nothing is known no better than what cancels in it.
     fn components_agree(&self, printed: [f64; 3], result: [f64; 3], largest: f64) -> bool {
         printed
             .into_iter()

@@ -33,7 +33,7 @@ pub struct PageStiff {
     pub says: Vec<String>,
     /// The structure is redundant: what is said of methods by hand is about it.
     pub redundant: bool,
-    /// Which method is shown.
+    /// The method shown.
     pub method: Method,
     /// Why the methods by hand do not apply, with what does.
     pub inapplicable: Option<String>,

@@ -53,7 +53,7 @@ impl Wording<'_> {
         line.terms.iter().zip(written).map(|(term, product)| self.term(term, product)).collect()
     }
 
-    /// Whether printed numbers add up: the products of the known terms, and those of the unknowns with their printed results.
+    /// True when printed numbers add up: the products of the known terms, and those of the unknowns with their printed results.
     fn agrees(&self, line: &Line, written: &[Formula], found: &[(ColumnId, f64)]) -> bool {
         let digits = self.digits();
         let (mut sum, mut slack, mut largest) = (0.0, 0.0, 0.0f64);

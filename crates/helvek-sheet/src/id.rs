@@ -14,20 +14,20 @@ use std::str::FromStr;
 /// The id of a thing, of one of its marks, or of a place where it is drawn.
 #[derive(Debug, Clone, PartialEq, Eq, Hash, PartialOrd, Ord)]
 pub struct Id {
-    /// What sort of thing.
+    /// The sort of thing.
     pub kind: Kind,
     /// Its name in the sheet; of distances the names of both ends.
     pub name: String,
-    /// Which of its marks; `None` for the thing, or its first.
+    /// One of its marks; `None` for the thing, or its first.
     pub part: Option<String>,
-    /// Where it is drawn, where that is in several places.
+    /// The place of the mark, where it is drawn in several places.
     pub place: Option<String>,
 }
 
 /// The sort of thing that an id names.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
 pub enum Kind {
-    /// What one force makes of another, asked for.
+    /// One force over another, asked for.
     Advantage,
     /// A two-force member of a truss.
     Bar,
@@ -43,11 +43,11 @@ pub enum Kind {
     Inside,
     /// A joint; its parts are the unknowns that it transmits.
     Joint,
-    /// How far a load may grow.
+    /// A limit of growth of a load.
     Limit,
     /// A load; its parts are those of one that is given in pieces, from 2, or where a bar's own weight acts.
     Load,
-    /// Where a train of forces runs.
+    /// The path of a train of forces.
     Path,
     /// A pin, freed.
     Pin,
@@ -55,7 +55,7 @@ pub enum Kind {
     Point,
     /// One unknown of a support, by its symbol.
     Reaction,
-    /// What ties a point beside a body to it.
+    /// The tie of a point beside a body to it.
     Ride,
     /// A rope.
     Rope,
@@ -65,7 +65,7 @@ pub enum Kind {
     Support,
     /// A train of moving forces.
     Train,
-    /// What could not be understood, by its path in the sheet.
+    /// A thing that could not be understood, by its path in the sheet.
     Unclear,
     /// A weld, freed.
     Weld,
@@ -140,7 +140,7 @@ impl Id {
     }
 }
 
-/// What several pieces that are freed together are called: their ids with `+` between.
+/// The id of several pieces that are freed together: their ids with `+` between.
 pub fn together(pieces: &[Id]) -> String {
     pieces.iter().map(Id::to_string).collect::<Vec<_>>().join("+")
 }

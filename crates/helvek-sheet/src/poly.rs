@@ -2,7 +2,7 @@
 
 use crate::things::load::HIGHEST;
 
-/// How far they go: M is twice integrated from a load.
+/// The highest degree: M is twice integrated from a load.
 pub const DEGREE: usize = HIGHEST + 2;
 
 /// c₀ + c₁x + c₂x² + ...
@@ -64,7 +64,7 @@ impl Poly {
         needed(&self.0)
     }
 
-    /// Where it changes its sign inside [0, end], in ascending order. Values within `zero` of nothing have no sign: a curve that only touches zero
+    /// Places inside [0, end] where it changes its sign, ascending. Values within `zero` of nothing have no sign: a curve that only touches zero
     /// does not cross it; one that stays there for a while crosses in the middle.
     pub fn crossings(&self, end: f64, zero: f64) -> Vec<f64> {
         let mut found = Vec::new();
@@ -92,7 +92,7 @@ impl Poly {
         marks.map(|x| (x, self.at(x))).filter(move |(_, y)| y.abs() > zero).map(|(x, y)| (x, y.signum()))
     }
 
-    /// Where its derivative is zero inside (0, end), in ascending order: the only places where it can turn.
+    /// Places inside (0, end) where its derivative is zero, ascending: the only places where it can turn.
     pub fn turns(&self, end: f64) -> Vec<f64> {
         zeros(&self.derivative().0, end)
     }
@@ -141,7 +141,7 @@ fn needed(c: &[f64]) -> &[f64] {
     &c[..c.len().min(kept + 1)]
 }
 
-/// Where a polynomial is zero inside (0, end), in ascending order; a curve of a higher degree than the second only where it changes its sign.
+/// Zeros of a polynomial inside (0, end), ascending; of a curve of a higher degree than the second only those where it changes its sign.
 pub fn zeros(c: &[f64], end: f64) -> Vec<f64> {
     let c = needed(c);
     let mut roots = match *c {

@@ -7,15 +7,15 @@ use std::fmt;
 /// One thing wrong in a sheet. All problems of a sheet are collected; none hides another.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 pub struct Problem {
-    /// Why the sheet is refused.
+    /// The reason of the refusal.
     pub kind: ProblemKind,
-    /// Where in the sheet: `loads[2].size`; empty for the sheet as a whole.
+    /// The path in the sheet: `loads[2].size`; empty for the sheet as a whole.
     pub path: String,
-    /// Where in the text, when it was read from text.
+    /// The place in the text, when it was read from text.
     pub position: Option<Position>,
-    /// What is wrong, naming the thing.
+    /// The fault, naming the thing.
     pub message: String,
-    /// What to do about it.
+    /// The cure.
     pub cure: String,
 }
 
@@ -58,7 +58,7 @@ impl Problems {
         }
     }
 
-    /// Whether one more would not be named. It is counted then: whoever asks need not find the words for it.
+    /// True when one more would not be named. It is counted then: whoever asks need not find the words for it.
     pub fn passed_over(&mut self) -> bool {
         let full = self.named.len() >= Self::MOST;
         self.more += usize::from(full);

@@ -16,7 +16,7 @@ pub struct ChosenEquation {
     pub line: Line,
     /// Its unknowns.
     pub open: Vec<ColumnId>,
-    /// What it would give, in SI along the assumed sense, exactly 0 when it is noise beside what acts: only where there is one unknown.
+    /// The value it would give, SI, along the assumed sense, exactly 0 when it is noise beside what acts: only where there is one unknown.
     pub gives: Option<f64>,
 }
 
@@ -28,7 +28,7 @@ impl Solved {
         columns.filter(|id| known[id.index()].is_none() && self.crosses(*id, parts)).collect()
     }
 
-    /// Whether an unknown acts on a free body from outside: what acts on it twice, equal and opposite, cancels.
+    /// True when an unknown acts on a free body from outside: what acts on it twice, equal and opposite, cancels.
     fn crosses(&self, id: ColumnId, parts: &[PartId]) -> bool {
         let Some(first) = parts.first() else { return false };
         let origin = self.equilibrium.parts[first.index()].reference;
@@ -73,7 +73,7 @@ impl Solved {
         choices.filter(|choice| !choice.line.terms.is_empty()).collect()
     }
 
-    /// What an equation sums, where a sheet can say so: forces along an axis, moments about a named point.
+    /// The sum of an equation, where a sheet can say so: forces along an axis, moments about a named point.
     pub fn summed(&self, equation: &Equation) -> Option<PickedSum> {
         match *equation {
             Equation::Forces { axis: Axis::X, .. } => Some(PickedSum::Along(PickedAxis::X)),
@@ -91,7 +91,7 @@ impl Solved {
         self.choice(written(&self.model, &self.equilibrium, free_body, equation, known), known)
     }
 
-    /// What each unknown of the working is worth after so many of its steps; what is out of contact from the beginning.
+    /// The value of each unknown of the working after so many of its steps, SI; known from the beginning where it is out of contact.
     fn known_after(&self, after: usize) -> Vec<Option<f64>> {
         let released = |id| self.is_released(id).then_some(0.0);
         let mut known: Vec<_> = self.equilibrium.column_ids().map(released).collect();

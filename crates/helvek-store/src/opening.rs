@@ -112,7 +112,7 @@ async fn bring_up_to_date(writer: &SqlitePool, file: &Path) -> Result<(), StoreE
 /// The form of a file that holds nothing yet.
 pub(crate) const MISSING_FORM: i64 = 0;
 
-/// Whether a form that this program knows is an older one.
+/// True when a form that this program knows is an older one.
 pub(crate) fn known(form: i64) -> Result<bool, StoreError> {
     let latest = migrations::all().iter().map(|migration| migration.version).max().unwrap_or(MISSING_FORM);
     if form > latest {

@@ -19,7 +19,7 @@ pub struct SheetRow {
     pub tags: Vec<String>,
     /// The engine it was last saved under.
     pub engine: i64,
-    /// Whether the present engine gives other answers.
+    /// True when the present engine gives other answers.
     pub differs: bool,
 }
 
@@ -65,7 +65,7 @@ pub(crate) fn row(row: &sqlx::sqlite::SqliteRow) -> Result<SheetRow, sqlx::Error
 }
 
 impl Store {
-    /// Whether nothing was ever kept, not even in the trash.
+    /// True when nothing was ever kept, not even in the trash.
     ///
     /// # Errors
     /// [`StoreError`].

@@ -47,9 +47,9 @@ pub(crate) struct LastBackup {
 /// A backup that could not be made.
 #[derive(Debug, Clone, Serialize, JsonSchema)]
 pub(crate) struct FailedBackup {
-    /// Why.
+    /// The reason.
     message: String,
-    /// What to do.
+    /// The cure.
     cure: String,
 }
 

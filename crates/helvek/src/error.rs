@@ -77,9 +77,9 @@ pub(crate) enum ApiError {
 pub(crate) struct ErrorBody {
     /// What went wrong, for programs.
     pub(crate) code: ErrorCode,
-    /// What is wrong.
+    /// The fault.
     pub(crate) message: String,
-    /// What to do.
+    /// The cure.
     pub(crate) cure: String,
     /// The version that is there now, when another writer was faster.
     #[serde(skip_serializing_if = "Option::is_none")]
@@ -309,7 +309,7 @@ impl ApiError {
         self.body()
     }
 
-    /// What is answered.
+    /// The thing answered.
     pub(crate) fn body(&self) -> ErrorBody {
         let (_, code, message, cure) = self.parts();
         let current = match self {

@@ -23,7 +23,7 @@ const NAMED: usize = 20;
 pub(crate) struct Came {
     /// The first of the sheets that were not here before.
     sheets: Vec<CameSheet>,
-    /// How many of them there are.
+    /// The number of of them.
     added: usize,
     /// How many of them stand beside another state of the same sheet.
     beside: usize,

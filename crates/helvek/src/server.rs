@@ -31,9 +31,9 @@ pub struct Options {
     pub data: PathBuf,
     /// The address.
     pub listen: SocketAddr,
-    /// Whether to put the examples into an empty store.
+    /// True when to put the examples into an empty store.
     pub demo: bool,
-    /// Whether other machines may reach it.
+    /// True when other machines may reach it.
     pub network: bool,
     /// What is asked of whoever comes; made where other machines may come and none is given.
     pub token: Option<String>,

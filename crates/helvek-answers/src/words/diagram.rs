@@ -2,7 +2,7 @@
 
 use helvek_statics::internal_forces::DiagramRefusal;
 
-/// Why a stretch of a body has no diagrams, and what would mend it.
+/// The reason why a stretch of a body has no diagrams, and what would mend it.
 pub fn diagram_refused(why: &DiagramRefusal, body: &str) -> String {
     match why {
         DiagramRefusal::Ring => {

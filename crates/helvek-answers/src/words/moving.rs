@@ -4,7 +4,7 @@ use crate::Publisher;
 use helvek_checks::moving_load::{MovingLoadRefusal, Passage};
 
 impl Publisher<'_> {
-    /// Why a train has no influence lines, and what would mend it.
+    /// The reason why a train has no influence lines, and what would mend it.
     pub(crate) fn train_refused(&self, why: &MovingLoadRefusal, passage: &Passage<'_>) -> String {
         let train = &passage.train.name;
         match why {

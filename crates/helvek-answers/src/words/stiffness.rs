@@ -8,7 +8,7 @@ use helvek_statics::model::Member;
 use helvek_statics::stiffness::{Cause, StiffnessRefusal};
 
 impl Publisher<'_> {
-    /// Why stiffness does not answer, in words.
+    /// The reason why stiffness does not answer, in words.
     pub fn refusal(&self, refusal: &StiffnessRefusal) -> RefusalAnswer {
         let several = |names: &[String]| names.join(", ");
         let answer = |name, message: String, cure: &str, about: Vec<String>| RefusalAnswer {

@@ -2,7 +2,7 @@
 
 use crate::{Warning, WarningName};
 
-/// What is worth a second look, with the names it concerns and numbers as they are printed.
+/// A matter worth a second look, with the names it concerns and numbers as they are printed.
 pub(crate) enum Concern {
     /// A roller pulls; `down` where it would have to hold its body down.
     RollerPulls { support: String, down: bool },
@@ -22,7 +22,7 @@ pub(crate) enum Concern {
     BarsCross(Vec<(String, String)>),
     /// Sets of bearings that would keep a shaft aligned.
     BearingTie(Vec<Vec<String>>),
-    /// What could not be worked step by step.
+    /// Unknowns that could not be worked step by step.
     NotWorked(Vec<String>),
 }
 

@@ -4,7 +4,7 @@ use helvek_sheet::poly::at;
 use helvek_sheet::things::load::Powers;
 use helvek_statics::model::LoadId;
 
-/// What a part of the fixed-end moments comes from.
+/// The cause of a part of the fixed-end moments.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum PartOf {
     /// A force across it, N to the left of the run, at a distance from its first end.

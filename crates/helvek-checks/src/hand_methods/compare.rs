@@ -9,7 +9,7 @@ use helvek_sheet::sheet::Conventions;
 pub struct Difference {
     /// N·m; exactly 0 when it is noise.
     pub size: f64,
-    /// Where it is that large.
+    /// The end of the member where it is that large.
     pub end: End,
 }
 

@@ -26,7 +26,7 @@ pub enum Redundant {
 /// The method with its numbers.
 #[derive(Debug, Clone, PartialEq)]
 pub struct ForceMethod {
-    /// What is let go.
+    /// The redundants: what is let go.
     pub redundants: Vec<Redundant>,
     /// δᵢ₀: how far apart the loads move what was let go, m or rad per N or N·m of it.
     pub gaps: Vec<f64>,

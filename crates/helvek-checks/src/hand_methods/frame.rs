@@ -7,7 +7,7 @@ use helvek_statics::internal_forces::Poly;
 use helvek_statics::model::{BodyId, PointId};
 use helvek_statics::stiffness::Elastic;
 
-/// Why hand methods do not apply.
+/// The reason why hand methods do not apply.
 #[derive(Debug, Clone, PartialEq)]
 pub enum Inapplicable {
     /// These members have no EI.
@@ -35,7 +35,7 @@ pub enum Inapplicable {
 pub struct FrameJoint {
     /// The name of its point.
     pub name: String,
-    /// Where.
+    /// The place, m.
     pub at: Point,
     /// The place it shares with what is pinned to it.
     pub node: usize,
@@ -45,7 +45,7 @@ pub struct FrameJoint {
     pub couple: f64,
 }
 
-/// What an end of a member does.
+/// The kind of an end of a member.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum EndKind {
     /// It turns with its joint.
@@ -65,7 +65,7 @@ pub struct FrameMember {
     pub body: BodyId,
     /// The joints of its ends.
     pub joints: [usize; 2],
-    /// What its ends do.
+    /// The kinds of its ends.
     pub kinds: [EndKind; 2],
     /// The points at its ends.
     pub points: [PointId; 2],
@@ -75,7 +75,7 @@ pub struct FrameMember {
     pub along: Vector,
     /// N·m²
     pub ei: f64,
-    /// What it has for moments when both ends are held.
+    /// The parts of its fixed-end moments, N·m.
     pub parts: Vec<Part>,
     /// It is an overhang: its moment follows from its own loads.
     pub overhang: bool,
@@ -83,7 +83,7 @@ pub struct FrameMember {
     pub(super) forces: Vec<(f64, Vector)>,
     /// The couples that act on it between its ends.
     pub(super) couple: f64,
-    /// How much longer it would become by itself, per metre.
+    /// Free elongation, per metre.
     pub(super) strain: f64,
     /// The edges of the graph of its body that it is made of, in order.
     pub(super) edges: Vec<usize>,
@@ -101,7 +101,7 @@ pub(super) struct Last {
 /// An end of a member, by the member's place in the list and which end it is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub struct End {
-    /// Which member.
+    /// The member.
     pub member: usize,
     /// 0 or 1.
     pub end: usize,
@@ -110,13 +110,13 @@ pub struct End {
 /// One way to sway, with a prop that would hold it.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Sway {
-    /// Where the prop stands, by the place's number.
+    /// The number of the place where the prop stands.
     pub node: usize,
     /// The name of that point.
     pub at: String,
     /// The direction of the prop: along x or y.
     pub prop: Vector,
-    /// Where each place goes when that of the prop goes by 1 and the other props hold.
+    /// The displacement of each place, per metre of that of the prop, while the other props hold.
     pub goes: Vec<Vector>,
     /// By how much the line between the ends of each member turns then, 1/m.
     pub turns: Vec<f64>,
@@ -131,9 +131,9 @@ pub struct Frame {
     pub members: Vec<FrameMember>,
     /// Independent ways in which joints can go while members keep their length, each with its prop.
     pub sways: Vec<Sway>,
-    /// Where places are.
+    /// The places, m.
     pub nodes: Vec<Point>,
-    /// What acts on each place, N.
+    /// The load on each place, N.
     pub(super) pushed: Vec<Vector>,
 }
 
@@ -239,7 +239,7 @@ impl Frame {
         }
     }
 
-    /// What each end does.
+    /// The kind of each end.
     pub(super) fn kinds(&mut self) {
         let ends: Vec<usize> = (0..self.joints.len())
             .map(|joint| self.members.iter().flat_map(|m| m.joints).filter(|j| *j == joint).count())

@@ -7,7 +7,7 @@ use super::frame::{End, EndKind, Frame};
 use helvek_numbers::geometry::Point;
 use helvek_numbers::tolerance;
 
-/// Which half is worked, and how the other one follows.
+/// The half that is worked, and the way the other one follows.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Half {
     /// x of the axis, m.
@@ -122,7 +122,7 @@ impl Half {
         Some(Self { axis, sign, partner, worked, crosses, on_axis })
     }
 
-    /// Whether every sway is antisymmetrical to these loads, seen by the loads alone and any symmetrical moments.
+    /// True when every sway is antisymmetrical to these loads, seen by the loads alone and any symmetrical moments.
     fn props_idle(frame: &Frame, fixed: &[f64], ends: &[End], pushed: f64) -> bool {
         let moment = |end: End| ends.iter().position(|other| *other == end).map_or(0.0, |k| fixed[k]);
         let size =
@@ -134,7 +134,7 @@ impl Half {
         })
     }
 
-    /// What one end of a member needs to turn by 1: across the axis 2EI/L or 6EI/L.
+    /// The moment at one end of a member for its turn by 1, N·m: across the axis 2EI/L or 6EI/L.
     pub(super) fn stiffness(&self, frame: &Frame, end: End) -> f64 {
         let member = &frame.members[end.member];
         let rigid = member.kinds[end.end] == EndKind::Rigid && !member.overhang;
@@ -145,7 +145,7 @@ impl Half {
         if self.on_axis[frame.joint(end)] { 0.0 } else { frame.stiffness(end) }
     }
 
-    /// Whether a member crosses the axis.
+    /// True when a member crosses the axis.
     pub fn crosses(&self, member: usize) -> bool {
         self.crosses[member]
     }

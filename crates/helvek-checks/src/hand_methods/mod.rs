@@ -41,7 +41,7 @@ pub struct ByHand {
     pub forces: Result<ForceMethod, Inapplicable>,
     /// The exact moments at all member ends with lengths kept, in the order of [`Frame::ends`], N·m.
     pub exact: Vec<f64>,
-    /// How each method compares with it.
+    /// The comparison of each method with it.
     pub compared: Compared,
 }
 

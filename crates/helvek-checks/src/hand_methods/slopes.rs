@@ -3,19 +3,19 @@
 use super::frame::{End, EndKind, Frame, Inapplicable};
 use super::reduce;
 
-/// What is unknown.
+/// An unknown of the slopes.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Unknown {
     /// The turn of a joint, rad counter-clockwise.
     Turn(usize),
-    /// How far a prop's place goes, m.
+    /// The displacement of a prop's place, m.
     Sway(usize),
 }
 
 /// The method with its numbers. Per end means in the order of [`Frame::ends`].
 #[derive(Debug, Clone, PartialEq)]
 pub struct SlopeMethod {
-    /// What is unknown, in order.
+    /// The unknowns, in order.
     pub unknowns: Vec<Unknown>,
     /// Per end: the moment with all unknowns 0, N·m.
     pub fixed: Vec<f64>,
@@ -23,7 +23,7 @@ pub struct SlopeMethod {
     pub per: Vec<Vec<f64>>,
     /// Per unknown, its equation: the coefficients, and the right-hand side. Joints: the sum of their moments is the couple that acts. Sways: no prop carries anything.
     pub equations: Vec<(Vec<f64>, f64)>,
-    /// What the unknowns come to.
+    /// Their values: rad of joints, m of sways.
     pub values: Vec<f64>,
     /// Per end: the moment.
     pub moments: Vec<f64>,
@@ -82,7 +82,7 @@ impl SlopeMethod {
 }
 
 impl Frame {
-    /// What one of an unknown adds to the moment of an end: 4EI/L for its own joint, 2EI/L for the far one, −6EIψ/L; with a hinged far end 3EI/L and −3EIψ/L.
+    /// The moment of an end per unit of an unknown: 4EI/L for its own joint, 2EI/L for the far one, −6EIψ/L; with a hinged far end 3EI/L and −3EIψ/L.
     fn per_unit(&self, end: End, unknown: Unknown) -> f64 {
         let member = &self.members[end.member];
         let (kind, far) = (member.kinds[end.end], member.kinds[1 - end.end]);

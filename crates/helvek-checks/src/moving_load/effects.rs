@@ -23,7 +23,7 @@ pub(super) struct At {
 /// A place inside a piece of the path.
 #[derive(Clone, Copy)]
 pub(super) struct Within {
-    /// Which piece.
+    /// The piece.
     pub(super) piece: usize,
     /// Metres from the beginning of the path.
     pub(super) place: f64,

@@ -17,7 +17,7 @@ pub struct Line {
 pub struct LinePiece {
     /// Metres from the beginning of the path.
     pub start: f64,
-    /// Where it ends.
+    /// The end, m from the beginning of the path.
     pub end: f64,
     /// Per unit of force, at its start.
     pub first: f64,
@@ -31,7 +31,7 @@ impl LinePiece {
     }
 }
 
-/// Which way round a train stands on its path.
+/// The heading of a train on its path.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Facing {
     /// Its leading force is nearest to the end of the path.
@@ -59,12 +59,12 @@ pub enum Nudge {
     Back,
 }
 
-/// Where a train stands.
+/// A stand of a train.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Stand {
-    /// Which way round.
+    /// The heading.
     pub facing: Facing,
-    /// Which of its forces stands at the place that decides.
+    /// The force of the train that stands at the place that decides.
     pub axle: usize,
     /// That place, metres from the beginning of the path.
     pub place: f64,
@@ -90,9 +90,9 @@ impl Stand {
 pub struct Extreme {
     /// With the loads as drawn.
     pub value: f64,
-    /// What the train adds.
+    /// The part of the train, in the unit of the effect.
     pub by_train: f64,
-    /// Where it stands; nothing when it is away.
+    /// The stand of the train; nothing when it is away.
     pub stand: Option<Stand>,
 }
 

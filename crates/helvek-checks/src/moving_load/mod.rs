@@ -27,11 +27,11 @@ pub struct Passage<'s> {
     pub solved: &'s Statics,
     /// The train.
     pub train: &'s Train,
-    /// What a unit force does, or why that says nothing.
+    /// The effects of a unit force, or the reason why there are none.
     pub result: Result<Effects, MovingLoadRefusal>,
 }
 
-/// Why influence lines say nothing here.
+/// The reason why influence lines say nothing here.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub enum MovingLoadRefusal {
     /// Parts that act one way only: which of them act depends on the loads, and effects do not add up.
@@ -42,7 +42,7 @@ pub enum MovingLoadRefusal {
     Unbalanced,
 }
 
-/// What a unit force does from each end of each piece of the path.
+/// The effects of a unit force at each end of each piece of the path.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Effects {
     /// Two for each piece: standing at its beginning and at its end.

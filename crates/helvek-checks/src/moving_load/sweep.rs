@@ -29,15 +29,15 @@ pub struct Swept {
 pub struct SweptPart {
     /// Metres from the first point of the stretch.
     pub start: f64,
-    /// Where it ends.
+    /// The end, m from the first point.
     pub end: f64,
     /// In the distance from `start`, the loads as drawn included.
     pub poly: Poly,
-    /// What governs.
+    /// The governing part.
     pub by: Governing,
 }
 
-/// What governs at a place of a stretch.
+/// The governing part at a place of a stretch.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum Governing {
     /// The train is away.
@@ -46,9 +46,9 @@ pub enum Governing {
     Fixed(Stand),
     /// One of its forces is at the place that is looked at, which is so far from the beginning of the path.
     Along {
-        /// Which way round it stands.
+        /// The heading.
         facing: Facing,
-        /// Which of its forces.
+        /// The force of the train.
         axle: usize,
         /// On which side of the place.
         nudge: Nudge,
@@ -83,7 +83,7 @@ impl Swept {
         })
     }
 
-    /// How the train stands for the value at a station of a part.
+    /// The stand of the train for the value at a station of a part.
     pub fn stand(&self, passage: &Passage<'_>, part: &SweptPart, station: f64) -> Option<Stand> {
         match part.by {
             Governing::Away => None,

@@ -45,7 +45,7 @@ impl Checks<'_> {
         Some(Check { subject, most, by })
     }
 
-    /// What a member is compared with: where it yields, else where it breaks.
+    /// The strength that a member is compared with: at yield, else at break.
     fn normal_strength(&self, subject: Subject, material: Option<usize>, member: Member) -> Option<Check> {
         let wants = RequiredFactor::Member(member);
         self.by_strength(subject, material, Strength::Yield, wants)

@@ -25,7 +25,7 @@ pub(super) enum Linear {
 }
 
 impl Linear {
-    /// How large it is.
+    /// Its size, 0 or more.
     pub(super) fn size(self) -> f64 {
         match self {
             Self::Sided(value) => value,
@@ -53,13 +53,13 @@ impl Linear {
     }
 }
 
-/// Where a demand is largest under a blend of two states, with what each of them brings there.
+/// The place of the largest demand under a blend of two states, with the part of each of them there.
 pub(super) struct Active {
     pub(super) parts: [Linear; 2],
     pub(super) place: Option<Extreme>,
 }
 
-/// What does not change with the loads: sizes of pins, and per section what a unit of N, V and M makes of its worst fibres.
+/// The facts that do not change with the loads: sizes of pins, and per section the stresses in its worst fibres per unit of N, V and M.
 pub(crate) struct Sizes {
     pub(crate) pins: Vec<SizedPin>,
     /// Per section the two fibres at which bending is extreme.
@@ -106,7 +106,7 @@ impl<'a> InState<'a> {
 }
 
 impl<'a> Checks<'a> {
-    /// What it comes to in a state, and where; nothing when equilibrium does not fix it.
+    /// The demand in a state, and its place; nothing when equilibrium does not fix it.
     pub(super) fn demand(
         &self,
         state: &InState<'_>,

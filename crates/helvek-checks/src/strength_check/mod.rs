@@ -27,7 +27,7 @@ use helvek_statics::internal_forces::Extreme;
 use helvek_statics::model::{BarId, BarLimits, BodyId, Growing, JointId, SupportId};
 use helvek_statics::solution::State;
 
-/// What is checked.
+/// The thing that is checked.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
 pub enum Subject {
     /// The force of a bar that is pulled, N.
@@ -51,14 +51,14 @@ pub enum Subject {
     BarNet {
         /// Among the plated pins.
         pin: usize,
-        /// Which bar.
+        /// The bar.
         bar: BarId,
     },
     /// The largest shear stress along it, Pa.
     Shear(usize),
     /// The shear stress at the surface of a twisted body, Pa.
     Torsion(BodyId),
-    /// How far a span of a stretch sags, m.
+    /// The sag of a span of a stretch, m.
     Sag {
         /// The row of `Statics::inside`.
         row: usize,
@@ -103,7 +103,7 @@ impl Subject {
     }
 }
 
-/// What a material stands.
+/// A strength of a material.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Strength {
     /// It yields.
@@ -116,16 +116,16 @@ pub enum Strength {
     Bearing,
 }
 
-/// Where a limit comes from.
+/// The basis of a limit.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum LimitBasis {
     /// It is stated.
     Limit,
-    /// What a material stands, over the factor that is wanted.
+    /// A strength of the material, over the factor that is wanted.
     Strength {
         /// Its place in the model's list.
         material: usize,
-        /// Which of its figures.
+        /// The figure of the material.
         of: Strength,
         /// The figure, Pa.
         value: f64,
@@ -150,20 +150,20 @@ pub enum LimitBasis {
 pub struct Check {
     /// On what.
     pub subject: Subject,
-    /// What it may be at most, in its unit.
+    /// The limit, in its unit.
     pub most: f64,
-    /// Where that comes from.
+    /// The basis of the limit.
     pub by: LimitBasis,
 }
 
 /// A check with the loads under which it is worst.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Judged {
-    /// Which.
+    /// The check.
     pub check: Check,
-    /// What it comes to, in its unit; a size.
+    /// The demand, in its unit, 0 or more.
     pub demand: f64,
-    /// Where along its stretch.
+    /// The place along the stretch.
     pub place: Option<Extreme>,
     /// Under which combination; `None`: the loads as drawn.
     pub under: Option<usize>,
@@ -176,12 +176,12 @@ impl Judged {
         if self.demand == 0.0 { 0.0 } else { (self.demand / self.check.most).min(BEYOND) }
     }
 
-    /// Whether it is within its limit; what is exactly at it is.
+    /// True when it is within its limit; exactly at it is within.
     pub fn meets(&self) -> bool {
         self.utilisation() <= 1.0 + 1e-9
     }
 
-    /// How many times the demand goes into the strength, or into the stated limit; nothing where nothing acts.
+    /// Strength, or the stated limit, over demand, no unit; nothing where nothing acts.
     pub fn factor(&self) -> Option<f64> {
         let whole = match self.check.by {
             LimitBasis::Strength { value, .. } => value,
@@ -201,7 +201,7 @@ pub struct Judgement {
     pub reach: Option<Reach>,
     /// The plated pins.
     pub pins: Vec<SizedPin>,
-    /// What nothing is said of.
+    /// The parts that were not checked.
     pub unchecked: Vec<Unchecked>,
 }
 

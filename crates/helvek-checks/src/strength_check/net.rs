@@ -11,7 +11,7 @@ use helvek_sheet::section::Properties;
 use helvek_statics::internal_forces::{Extreme, Inner, Side};
 use helvek_statics::model::{PlateOf, Profile};
 
-/// What a hole takes off a section.
+/// The part of a section that a hole takes off.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Hole {
     /// Of the pin, m.
@@ -26,9 +26,9 @@ pub struct Hole {
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(super) struct Net {
     pub(super) hole: Hole,
-    /// What is left, m²; where nothing is, next to nothing.
+    /// The area that is left, m²; where nothing is, next to nothing.
     pub(super) area: f64,
-    /// What is left about the axis, m⁴.
+    /// The second moment of area that is left about the axis, m⁴.
     pub(super) inertia: f64,
 }
 
@@ -102,7 +102,7 @@ impl Checks<'_> {
         Net::of(&model.profiles[profile], diameter, plates.iter().sum())
     }
 
-    /// How far along a stretch a pin goes through it, m.
+    /// The place where a pin goes through a stretch, m from its first point.
     pub(super) fn station_of_pin(&self, pin: usize, row: usize) -> Option<f64> {
         let inside = &self.inside()[row];
         let diagram = inside.diagram.as_ref().ok()?;

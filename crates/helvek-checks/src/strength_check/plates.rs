@@ -10,18 +10,18 @@ use helvek_statics::model::{PlateOf, PlatedPin, RequiredFactor, SoughtId, Thread
 use helvek_statics::solution::State;
 use std::f64::consts::PI;
 
-/// What acts on a pin in one state, N.
+/// The forces on a pin in one state, N.
 #[derive(Debug, Clone, PartialEq)]
 pub struct OnPin {
-    /// What each plate exerts on the pin.
+    /// The force of each plate on the pin.
     pub plates: Vec<Vector>,
-    /// What the pin carries through the plane behind each plate but the last: the sum of the plates before it.
+    /// The force in the pin behind each plate but the last: the sum of the plates before it.
     pub planes: Vec<Vector>,
-    /// What is left over: something acts on the pin of which no plate is listed. Zero when all are.
+    /// The remainder: something acts on the pin of which no plate is listed. Zero when all are.
     pub left_over: Vector,
 }
 
-/// What a diameter is required for.
+/// The criterion that requires a diameter.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Criterion {
     /// The average shear stress in the plane behind this plate.
@@ -43,7 +43,7 @@ pub struct Required {
     pub by: Criterion,
     /// The force that asks for it, N.
     pub force: f64,
-    /// What the stress may be at most, Pa.
+    /// The allowed stress, Pa.
     pub most: f64,
     /// m
     pub diameter: f64,
@@ -60,18 +60,18 @@ pub struct SizedPin {
     pub drawn: Option<OnPin>,
     /// One for each plane and each plate whose strength is known.
     pub required: Vec<Required>,
-    /// Which of them asks for the largest.
+    /// The criterion that asks for the largest.
     pub governs: Option<usize>,
     /// The next size in stock.
     pub next: Option<f64>,
     /// The diameter it is judged by: the given one, else the next in stock. m
     pub diameter: Option<f64>,
-    /// What tear-out leaves: the largest diameter of each plate with an edge, m.
+    /// The largest diameter that tear-out leaves each plate with an edge, m.
     pub at_most: Vec<(usize, f64)>,
 }
 
 impl Checks<'_> {
-    /// What acts on a plated pin; nothing when equilibrium does not fix it.
+    /// The forces on a plated pin; nothing when equilibrium does not fix them.
     pub fn on_pin(&self, row: usize) -> Option<OnPin> {
         let pin = &self.model.plated[row];
         let owners: Option<Vec<Vector>> = pin.plates.iter().map(|p| self.exerted_on_pin(pin, p.of)).collect();
@@ -148,13 +148,13 @@ impl Checks<'_> {
         Some(sum)
     }
 
-    /// Whether a load's size is this sought symbol.
+    /// True when a load's size is this sought symbol.
     fn carries(&self, load: usize, symbol: SoughtId) -> bool {
         use helvek_statics::model::Amount;
         self.model.loading.loads[load].kind.amounts().contains(&Amount::Sought(symbol))
     }
 
-    /// What a strength may be used to: over the factor that is wanted.
+    /// The allowed part of a strength: over the factor that is wanted.
     pub(super) fn allowed(
         &self,
         material: Option<usize>,

@@ -13,7 +13,7 @@ use helvek_statics::stiffness::Contacts;
 use helvek_statics::verdict::linear;
 use std::borrow::Cow;
 
-/// What ends an interval of factors.
+/// The end of an interval of factors.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum End {
     /// A check reaches its limit.
@@ -25,11 +25,11 @@ pub enum End {
 /// The factors that all limits allow.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Reach {
-    /// What grows.
+    /// The growing loads.
     pub of: Growing,
     /// The least and the greatest; infinite where nothing limits it. Empty (the least above the greatest) when no factor will do.
     pub factors: [f64; 2],
-    /// What ends it below and above.
+    /// The ends, below and above.
     pub ends: [Option<End>; 2],
     /// Under which combination each end is met, its place in the sheet's list; `None`: the loads as drawn.
     pub under: [Option<usize>; 2],
@@ -38,7 +38,7 @@ pub struct Reach {
 }
 
 impl Reach {
-    /// Whether any factor will do.
+    /// True when any factor will do.
     pub fn possible(&self) -> bool {
         self.factors[0] <= self.factors[1]
     }
@@ -90,7 +90,7 @@ impl<'a> Checks<'a> {
         Some(all)
     }
 
-    /// How far the loads of the second of two states may grow, beside those of the first.
+    /// The factors to which the loads of the second of two states may grow, beside those of the first.
     fn reach(
         &self,
         of: Growing,
@@ -171,7 +171,7 @@ impl<'a> Checks<'a> {
 }
 
 impl Reach {
-    /// What is left when another reach, under a combination, has to hold too.
+    /// Narrows it by another one, which has to hold too, under a combination.
     fn narrow(&mut self, other: Self, under: usize) {
         if self.possible() {
             let ends = other.ends;

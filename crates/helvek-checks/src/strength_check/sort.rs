@@ -4,7 +4,7 @@ use super::Subject;
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// What a check is about, and what ends the growth of loads.
+/// The sort of a check, or of what ends the growth of loads.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum CheckSort {
@@ -22,7 +22,7 @@ pub enum CheckSort {
     Shear,
     /// The shear stress of a twisted body.
     Torsion,
-    /// How far a span sags.
+    /// The sag of a span.
     Sag,
     /// The force of a support.
     Reaction,
@@ -61,7 +61,7 @@ impl CheckSort {
 }
 
 impl Subject {
-    /// What it is about.
+    /// Its sort.
     pub fn sort(self) -> CheckSort {
         match self {
             Self::Tension(_) => CheckSort::Tension,

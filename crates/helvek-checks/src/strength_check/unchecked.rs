@@ -9,7 +9,7 @@ use helvek_statics::solution::State;
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// Why something was not checked.
+/// The reason why something was not checked.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum SkipReason {
@@ -60,7 +60,7 @@ pub enum SkipReason {
 pub struct Unchecked {
     /// By name.
     pub of: Vec<String>,
-    /// Why.
+    /// The reason.
     pub why: SkipReason,
 }
 

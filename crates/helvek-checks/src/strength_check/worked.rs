@@ -27,7 +27,7 @@ pub enum Worked {
         bending: f64,
         /// By the formula of skew bending.
         coupled: bool,
-        /// What the hole of a pin takes off the section; area and inertia are without it.
+        /// The hole of a pin; area and inertia are without it.
         hole: Option<Hole>,
     },
     /// τ = V·Q/(I·t) at a level.
@@ -49,7 +49,7 @@ pub enum Worked {
         force: f64,
         /// m²
         area: f64,
-        /// What the hole of a pin takes off the section; the area is without it.
+        /// The hole of a pin; the area is without it.
         hole: Option<Hole>,
     },
     /// N against π²EI/L² and A·σ.
@@ -66,7 +66,7 @@ pub enum Worked {
         area: f64,
         /// π²EI/L², N.
         critical: f64,
-        /// Where it yields, Pa, and A times that, N.
+        /// Yield stress, Pa, and A times that, N.
         squash: Option<(f64, f64)>,
     },
     /// τ = T·r/J
@@ -107,7 +107,7 @@ pub enum Worked {
     },
     /// L/v
     Sag {
-        /// How far it sags, m.
+        /// The sag, m.
         sag: f64,
         /// The span; of an overhang twice its length.
         length: f64,

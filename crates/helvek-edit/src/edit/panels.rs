@@ -168,7 +168,7 @@ fn choice<T: Choice>(text: Option<&str>, slot: &str) -> Outcome<Option<T>> {
     filled(text).map(|text| words::choice(text, slot)).transpose()
 }
 
-/// Whether they go together.
+/// True when they go together.
 fn fits(outline: Outline, web: Web, held: Held, count: usize) -> Outcome {
     let least = match outline {
         Outline::Level | Outline::LeanTo => 1,
@@ -233,7 +233,7 @@ impl Truss {
         (0..=self.count).map(|i| i as f64).filter(|x| self.line(*x) != 0.0).collect()
     }
 
-    /// Whether a post is halved: all but the middle one.
+    /// True when a post is halved: all but the middle one.
     fn halved(&self, x: f64) -> bool {
         self.web == Web::Halved && 2.0 * x != self.count as f64
     }

@@ -43,7 +43,7 @@ pub(super) fn point_renamed(sheet: &mut Sheet, old: &str, new: &str) {
     }
 }
 
-/// Whether there still is what an id names. Pins and welds are asked by their points: whether they are freed is the plan's to say.
+/// True when there still is what an id names. Pins and welds are asked by their points: whether they are freed is the plan's to say.
 pub(super) fn there(sheet: &Sheet, id: &Id) -> bool {
     let name = &id.name;
     match id.kind {

@@ -250,7 +250,7 @@ pub(super) fn part(sheet: &mut Sheet, body: &str, at: &str) -> Outcome<[String; 
     Ok([front_name, name])
 }
 
-/// Whether a name is made of the names of points of a run, in their order, its ends among them.
+/// True when a name is made of the names of points of a run, in their order, its ends among them.
 pub(super) fn is_of(name: &str, run: &[String]) -> bool {
     let (Some(first), Some(last)) = (run.first(), run.last()) else { return false };
     let Some(inner) = name.strip_prefix(first.as_str()).and_then(|rest| rest.strip_suffix(last.as_str()))

@@ -7,7 +7,7 @@ use helvek_sheet::sheet::{Direction, JointKind, Load, Quantity, Sheet, SpaceKind
 use helvek_sheet::units::Unit;
 use helvek_statics::model::units_of;
 
-/// Whether a sheet is one of space.
+/// True when a sheet is one of space.
 pub(super) fn spatial(sheet: &Sheet) -> bool {
     sheet.space == SpaceKind::Space
 }

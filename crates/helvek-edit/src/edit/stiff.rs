@@ -97,7 +97,7 @@ fn pieces<'a>(runs: &'a [Vec<String>], at: &impl Fn(&str) -> Point) -> Vec<Piece
     pieces
 }
 
-/// How many runs and straight stretches there are.
+/// The number of runs and straight stretches.
 fn counts(runs: &[Vec<String>], pieces: &[Piece<'_>]) -> [usize; 2] {
     [runs.len(), pieces.last().map_or(0, |(_, stretch, _)| stretch + 1)]
 }

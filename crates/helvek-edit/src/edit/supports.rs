@@ -29,7 +29,7 @@ pub(super) struct Slots<'a> {
     pub(super) rename: Option<&'a str>,
 }
 
-/// Whether a kind leads somewhere.
+/// True when a kind leads somewhere.
 fn has_toward(kind: SupportKind) -> bool {
     kind.sort().pointer == Pointer::Toward
 }
@@ -156,7 +156,7 @@ fn along(sheet: &Sheet, at: &str) -> Direction {
     }
 }
 
-/// Whether two of its kind at one point are a slip: all but links and ties.
+/// True when two of its kind at one point are a slip: all but links and ties.
 pub(super) fn holds_alone(support: &Support) -> bool {
     !has_toward(support.kind)
 }

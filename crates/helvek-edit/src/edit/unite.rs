@@ -46,7 +46,7 @@ pub(super) fn without(sheet: &mut Sheet, gone: &Joint) -> Outcome {
     Ok(())
 }
 
-/// Whether one body goes on straight from the end of another.
+/// True when one body goes on straight from the end of another.
 fn goes_on(sheet: &Sheet, first: &str, other: &str, at: &str) -> Outcome<bool> {
     let figure = Figure::of(sheet)?;
     let towards = |body: &str| {

@@ -69,7 +69,7 @@ pub struct SolidPoint {
     pub id: Id,
     /// Its name.
     pub name: String,
-    /// Where.
+    /// The place.
     pub at: Three,
     /// Its coordinates as they are typed: `0.4; 0; 1.2`.
     pub text: String,
@@ -96,13 +96,13 @@ pub enum LineKind {
 pub struct SolidLine {
     /// `body:mast`, `bar:D-C`, `support:A`, `ride:G`.
     pub id: Id,
-    /// What it is called.
+    /// Its name.
     pub name: String,
     /// What it is.
     pub kind: LineKind,
     /// Corner by corner.
     pub path: Vec<Three>,
-    /// What it can carry.
+    /// The senses it can carry.
     pub carries: Carries,
     /// Its length with its unit, of a bar.
     pub length: Option<String>,
@@ -141,9 +141,9 @@ pub enum HoldShape {
 pub struct SolidHold {
     /// `support:A`, `joint:B`.
     pub id: Id,
-    /// What it is called.
+    /// Its name.
     pub name: String,
-    /// Where.
+    /// The place.
     pub at: Three,
     /// Its symbol.
     pub shape: HoldShape,
@@ -173,9 +173,9 @@ pub struct SolidWheel {
 pub struct SolidSpread {
     /// `load:snow`
     pub id: Id,
-    /// Where it begins.
+    /// The beginning.
     pub from: Three,
-    /// Where it ends.
+    /// The end.
     pub to: Three,
     /// Which way a positive intensity pushes.
     pub toward: Three,
@@ -206,7 +206,7 @@ pub struct SolidArrow {
     pub of: Id,
     /// What it stands for.
     pub role: ArrowRole,
-    /// Where it acts.
+    /// The point where it acts.
     pub at: Three,
     /// Which way it pushes; of a couple the axis about which it turns right-handed. As assumed, where it is an unknown.
     pub toward: Three,
@@ -263,9 +263,9 @@ pub struct SolidUnclear {
     pub text: String,
     /// Where; nothing when that is not clear either.
     pub at: Option<Three>,
-    /// What is wrong.
+    /// The fault.
     pub message: String,
-    /// What to do.
+    /// The cure.
     pub cure: String,
 }
 
@@ -274,7 +274,7 @@ pub struct SolidUnclear {
 pub struct SolidCurve {
     /// `body:mast@A-B`
     pub id: Id,
-    /// Which of the six.
+    /// One of the six.
     pub of: Six,
     /// Places along the stretch.
     pub base: Vec<Three>,

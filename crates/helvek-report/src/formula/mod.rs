@@ -243,7 +243,7 @@ impl Formula {
         }
     }
 
-    /// Whether a number stands first: it is set apart from a number before it by a dot.
+    /// True when a number stands first: it is set apart from a number before it by a dot.
     fn begins_with_digit(&self) -> bool {
         match self {
             Self::Number(_) | Self::Share(_) => true,

@@ -17,7 +17,7 @@ pub struct PageTable {
     pub about: String,
     /// From top to bottom.
     pub rows: Vec<PageRow>,
-    /// How many rounds there are.
+    /// The number of rounds.
     pub rounds: usize,
     /// What each prop exerts.
     pub props: Vec<PageProp>,
@@ -55,7 +55,7 @@ pub struct PageRow {
 pub struct PageCell {
     /// Empty where nothing is written.
     pub text: String,
-    /// How it comes about.
+    /// Its working.
     pub rule: String,
     /// The column from which it comes over.
     pub from: Option<usize>,

@@ -26,7 +26,7 @@ struct Working<'a> {
     judging: &'a Judging<'a>,
     to: Together,
     more: u8,
-    /// Whether all of it comes out as it is printed.
+    /// True when all of it comes out as it is printed.
     agrees: bool,
     lines: Vec<Vec<Inline>>,
 }

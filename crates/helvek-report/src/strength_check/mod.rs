@@ -28,7 +28,7 @@ local, lateral and frame buckling, second-order effects, sag without a limit, co
 pub struct PageJudgement {
     /// `All 5 limits that were checked are met.`
     pub says: String,
-    /// Whether it does.
+    /// True when it does.
     pub meets: bool,
     /// How far the loads may grow, and what ends that.
     pub reach: Option<String>,
@@ -63,7 +63,7 @@ pub struct JudgedLine {
     pub used_text: String,
     /// `× 1.06`: how many times as large it could be; nothing where nothing acts.
     pub reserve: Option<String>,
-    /// Whether it is within its limit.
+    /// True when it is within its limit.
     pub meets: bool,
     /// `meets the stated limit`
     pub verdict: String,

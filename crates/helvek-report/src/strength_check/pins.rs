@@ -32,7 +32,7 @@ pub struct PinLine {
 pub struct RequiredLine {
     /// `bearing in lever`
     pub title: String,
-    /// How it comes about.
+    /// Its working.
     pub working: Vec<Inline>,
     /// `17.7 mm`
     pub diameter: String,

@@ -2,7 +2,7 @@
 
 use std::fmt;
 
-/// Why a shape is none.
+/// The reason why a shape is none.
 #[derive(Debug, Clone, PartialEq)]
 pub enum Fault {
     /// A dimension is nothing or negative: which.
@@ -30,7 +30,7 @@ impl fmt::Display for Fault {
 }
 
 impl Fault {
-    /// What would mend it.
+    /// The cure.
     pub fn cure(&self) -> &'static str {
         match self {
             Self::NotPositive(_) => "Write a positive length.",

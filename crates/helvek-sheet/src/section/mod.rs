@@ -24,9 +24,9 @@ pub struct Section {
     pub name: String,
     /// Its dimensions.
     pub shape: Shape,
-    /// What it is made of: areas that are added and taken away, in its own axes.
+    /// Its areas, added and taken away, in its own axes.
     pub solids: Vec<Solid>,
-    /// What follows.
+    /// Its properties.
     pub properties: Properties,
 }
 

@@ -124,7 +124,7 @@ impl Properties {
         0.5 * (low + high)
     }
 
-    /// What it is made of, from its centroid.
+    /// Its areas, added and taken away, from its centroid.
     pub fn solids(&self) -> &[Solid] {
         &self.solids
     }
@@ -155,7 +155,7 @@ impl Properties {
         moment + area * level
     }
 
-    /// How wide it is at a level: where it steps, on the narrower side, which has the greater shear.
+    /// Width at a level, m, 0 or more: where it steps, on the narrower side, which has the greater shear.
     pub fn width(&self, level: f64) -> f64 {
         let at = |side| self.solids.iter().map(|solid| solid.width(level, side)).sum::<f64>();
         let [above, below] = [Side::Above, Side::Below].map(at);
@@ -208,7 +208,7 @@ impl Properties {
         if width <= 0.0 { 0.0 } else { v * self.first_moment(level) / (self.i_z * width) }
     }
 
-    /// Where Q/t is largest, and how large: not always at the centroid.
+    /// The level of the largest Q/t, m from the centroid, and its value, m²: not always at the centroid.
     pub fn most_sheared(&self) -> (f64, f64) {
         let ratio = |level: f64| {
             spend(1 + self.solids.len() / 20);

@@ -46,7 +46,7 @@ impl Shape {
         Self::Sized(word, sizes)
     }
 
-    /// How much it is made of: its parts, those of its parts counted in, and the corners of outlines.
+    /// The number of its parts, those of its parts counted in, and the corners of outlines.
     pub fn parts(&self) -> usize {
         match self {
             Self::Pair { of, .. } => 2 * of.parts(),

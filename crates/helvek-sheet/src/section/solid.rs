@@ -59,7 +59,7 @@ impl Integrals {
     }
 }
 
-/// Which side of a level is meant where an outline has a step there.
+/// The side of a level that is meant where an outline has a step there.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Side {
     /// Just above it.
@@ -123,7 +123,7 @@ impl Solid {
         (self.sign() * area, self.sign() * moment)
     }
 
-    /// How wide it is at a level; negative of a hole.
+    /// Width at a level, m; negative of a hole.
     pub fn width(&self, level: f64, side: Side) -> f64 {
         let width = match self {
             Self::Polygon { outline, .. } => chord(outline, level, side),
@@ -174,7 +174,7 @@ fn polygon(outline: &[[f64; 2]]) -> Integrals {
     if sum.area < 0.0 { sum.times(-1.0) } else { sum }
 }
 
-/// What of an outline lies above a level. Parts that do not hang together are joined along the level, which adds nothing.
+/// The part of an outline above a level. Parts that do not hang together are joined along the level, which adds nothing.
 fn clipped(outline: &[[f64; 2]], level: f64) -> Vec<[f64; 2]> {
     let mut part = Vec::with_capacity(outline.len() + 4);
     for (p, q) in edges(outline) {

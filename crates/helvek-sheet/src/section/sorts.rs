@@ -47,13 +47,13 @@ pub enum Dim {
     Diameter,
     /// Of all walls.
     Wall,
-    /// How thick a flange is; of an I the bottom one.
+    /// The thickness of a flange; of an I the bottom one.
     Flange,
-    /// How thick the web is.
+    /// The thickness of the web.
     Web,
     /// Of the top flange of an I.
     TopWidth,
-    /// How thick the top flange of an I is.
+    /// The thickness of the top flange of an I.
     TopFlange,
 }
 
@@ -112,19 +112,19 @@ pub enum Closed {
     Constant(fn(&Sizes) -> f64),
 }
 
-/// What a shape is made of.
+/// The way a shape is made.
 #[derive(Debug)]
 pub enum Made {
     /// Its dimensions: the solids standing where these put them, symmetrical ones about the middle of their width, all with their lowest fibre
     /// at y = 0, angles and channels with their back at z = 0.
     Sized {
-        /// What it needs, in the order in which it is typed.
+        /// The dimensions it needs, in the order in which they are typed.
         needs: &'static [Dim],
-        /// What it may have, each with what it equals else.
+        /// The dimensions it may have, each with the one it equals else.
         may: &'static [(Dim, Dim)],
         /// Its solids, or what makes it impossible.
         solids: fn(&Sizes) -> Result<Vec<Solid>, Fault>,
-        /// How stiff it is against twisting, where that is known in closed form.
+        /// The torsion constant, where it is known in closed form.
         torsion: Option<Closed>,
     },
     /// Something else, under these keys: what it needs, and what it may have.
@@ -134,11 +134,11 @@ pub enum Made {
 /// A shape.
 #[derive(Debug)]
 pub struct ShapeSort {
-    /// Which.
+    /// The shape.
     pub kind: ShapeWord,
     /// Its word.
     pub word: &'static str,
-    /// What it is made of.
+    /// The way it is made.
     pub made: Made,
 }
 

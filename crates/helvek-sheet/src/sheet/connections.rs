@@ -7,7 +7,7 @@ use crate::things::support::SupportKind;
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// What holds a body to the ground.
+/// A support: it holds a body to the ground.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Support {
     /// Its name; made from the point's when missing.
@@ -15,7 +15,7 @@ pub struct Support {
     pub name: Option<String>,
     /// The point.
     pub at: String,
-    /// What it prevents.
+    /// The kind, which says what it prevents.
     pub kind: SupportKind,
     /// The body, when several pass the point; `pin` for the pin itself.
     #[serde(default, skip_serializing_if = "Option::is_none")]
@@ -41,7 +41,7 @@ pub struct Support {
     /// Of a rough support: the coefficient of friction that is available, for comparison with what is needed.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub friction: Option<f64>,
-    /// How the ground gives way under it.
+    /// The ground under it, and how it gives way.
     #[serde(flatten)]
     pub ground: Ground,
 }
@@ -85,7 +85,7 @@ impl SpaceKind {
     }
 }
 
-/// Whether a bearing exerts couples.
+/// The couples of a bearing: exerted or not.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Couples {
@@ -116,19 +116,19 @@ pub struct FullBar {
     /// Its name; its ends with a hyphen when missing.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub name: Option<String>,
-    /// What it can carry.
+    /// The kind, which says what it can carry.
     #[serde(default)]
     pub kind: BarKind,
-    /// What its ends are fastened to, where several bodies pass: one name for both ends, or one each.
+    /// The bodies its ends are fastened to, where several pass: one name for both ends, or one each.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub on: Option<On>,
     /// Its cross-section.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub section: Option<String>,
-    /// What it is made of.
+    /// Its material.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub material: Option<String>,
-    /// How stiff it is along itself: a force, or `"2 EA"`. Without it, or a section and a material, it keeps its length.
+    /// Axial stiffness EA: a force, more than 0, or `"2 EA"` when only ratios are known. Without it, or a section and a material, it keeps its length.
     #[serde(rename = "EA", default, skip_serializing_if = "Option::is_none")]
     pub ea: Option<Quantity>,
 }
@@ -167,7 +167,7 @@ impl Bar {
         }
     }
 
-    /// What it can carry.
+    /// Its kind.
     pub fn kind(&self) -> BarKind {
         match self {
             Self::Short(_) => BarKind::Bar,
@@ -175,7 +175,7 @@ impl Bar {
         }
     }
 
-    /// What its ends are fastened to, when that was said.
+    /// The bodies its ends are fastened to, when that was said.
     pub fn on(&self) -> Option<&On> {
         match self {
             Self::Short(_) => None,
@@ -184,7 +184,7 @@ impl Bar {
     }
 }
 
-/// What a bar can carry.
+/// The kind of a bar: the senses of the axial force that it can carry.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum BarKind {
@@ -197,7 +197,7 @@ pub enum BarKind {
     Strut,
 }
 
-/// What bodies transmit to each other at a point.
+/// A joint: bodies transmit forces to each other at a point.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Joint {
     /// Its name; made from the point's when missing.
@@ -205,7 +205,7 @@ pub struct Joint {
     pub name: Option<String>,
     /// The point.
     pub at: String,
-    /// What it transmits.
+    /// The kind, which says what it transmits.
     pub kind: JointKind,
     /// The bodies that meet: two, at a pin or a weld also more.
     pub of: Vec<String>,
@@ -278,9 +278,9 @@ pub enum RopeStop {
     },
     /// An end that is pulled.
     Pull {
-        /// How strongly; may be sought.
+        /// The size of the pull, a force; may be sought.
         pull: Quantity,
-        /// Which way.
+        /// The direction of the pull.
         direction: Direction,
     },
 }

@@ -16,37 +16,37 @@ pub struct StatedConventions {
     /// The positive turning sense of a moment equation as it is written; default counter-clockwise.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub moment: Option<Turn>,
-    /// How unknown directions are assumed; default along the axes.
+    /// The directions in which unknowns are assumed; default along the axes.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub assume: Option<Assume>,
-    /// Which equation to look for first; default the cleverest moment.
+    /// The equation to look for first; default the cleverest moment.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub first: Option<First>,
-    /// Whether all reactions of the whole are found before anything else; default only when needed.
+    /// The time of the reactions of the whole: before anything else, or (default) only when needed.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub reactions: Option<Reactions>,
-    /// How a truss is worked; default whichever needs fewer equations.
+    /// The method for trusses; default the one that needs fewer equations.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub truss: Option<Truss>,
-    /// Whether a pulley stays on its member or is freed; default it stays on.
+    /// The place of a pulley while its member is freed: on it, or freed itself; default on it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub pulley: Option<Wheels>,
-    /// How the result of several components is displayed; default its magnitude with its direction.
+    /// The form of a result of several components; default its magnitude with its direction.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub results: Option<Results>,
     /// On which side moments are drawn; default sagging upwards.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub diagram: Option<MomentSide>,
-    /// How N, V and M are worked; default by cuts.
+    /// The method for N, V and M; default by cuts.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub inside: Option<DiagramMethod>,
-    /// How a redundant structure is worked; default by moment distribution.
+    /// The hand method for a redundant structure; default moment distribution.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub method: Option<Method>,
-    /// How much of a mirrored frame is distributed; default all of it.
+    /// The part of a mirrored frame that is distributed; default all of it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub symmetry: Option<Symmetry>,
-    /// How equilibrium in space is written; default by components.
+    /// The notation of equilibrium in space; default by components.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub working: Option<Notation>,
     /// Decimals of the moments in a distribution, 0 to 6; default 2.
@@ -64,7 +64,7 @@ pub struct StatedConventions {
     /// Free bodies that are worked first, in this order; the rest follows as it is found best.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub order: Vec<Pick>,
-    /// Where pieces stand when the structure is taken apart, and what is freed together.
+    /// The places of pieces when the structure is taken apart, and the pieces that are freed together.
     #[serde(default, skip_serializing_if = "Apart::is_empty")]
     pub apart: Apart,
 }
@@ -102,27 +102,27 @@ impl StatedConventions {
 pub struct Conventions {
     /// Positive turning sense of written moment equations.
     pub moment: Turn,
-    /// How unknown directions are assumed.
+    /// The directions in which unknowns are assumed.
     pub assume: Assume,
-    /// Which equation to look for first.
+    /// The equation to look for first.
     pub first: First,
-    /// When the reactions of the whole are found.
+    /// The time at which the reactions of the whole are found.
     pub reactions: Reactions,
-    /// How a truss is worked; `None`: whichever needs fewer equations.
+    /// The method for trusses; `None`: the one that needs fewer equations.
     pub truss: Option<Truss>,
-    /// Whether pulleys stay on their bodies.
+    /// The place of pulleys while their bodies are freed.
     pub wheels: Wheels,
-    /// How results of several components are displayed.
+    /// The form of results of several components.
     pub results: Results,
     /// On which side moments are drawn.
     pub diagram: MomentSide,
-    /// How N, V and M are worked.
+    /// The method for N, V and M.
     pub inside: DiagramMethod,
-    /// How equilibrium in space is written.
+    /// The notation of equilibrium in space.
     pub working: Notation,
-    /// How a redundant structure is worked.
+    /// The hand method for a redundant structure.
     pub method: Method,
-    /// How much of a mirrored frame is distributed.
+    /// The part of a mirrored frame that is distributed.
     pub symmetry: Symmetry,
     /// Decimals of the moments in a distribution.
     pub decimals: u8,
@@ -154,7 +154,7 @@ impl Default for Conventions {
     }
 }
 
-/// How equilibrium in space is written.
+/// The notation of equilibrium in space.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Notation {
@@ -169,7 +169,7 @@ impl Choice for Notation {
     const WORDS: &'static [(&'static str, Self)] = &[("scalar", Self::Scalar), ("vector", Self::Vector)];
 }
 
-/// How unknown directions are assumed.
+/// The directions in which unknowns are assumed.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Assume {
@@ -187,7 +187,7 @@ impl Choice for Assume {
         &[("axes", Self::Axes), ("tension", Self::Tension), ("guess", Self::Guess)];
 }
 
-/// Which equation to look for first.
+/// The equation to look for first.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum First {
@@ -202,7 +202,7 @@ impl Choice for First {
     const WORDS: &'static [(&'static str, Self)] = &[("moment", Self::Moment), ("forces", Self::Forces)];
 }
 
-/// When the reactions of the whole are found.
+/// The time at which the reactions of the whole are found.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Reactions {
@@ -217,7 +217,7 @@ impl Choice for Reactions {
     const WORDS: &'static [(&'static str, Self)] = &[("needed", Self::Needed), ("always", Self::Always)];
 }
 
-/// How a truss is worked.
+/// The method for trusses.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Truss {
@@ -231,7 +231,7 @@ impl Choice for Truss {
     const WORDS: &'static [(&'static str, Self)] = &[("joints", Self::Joints), ("sections", Self::Sections)];
 }
 
-/// How results are displayed.
+/// The form of results.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Results {
@@ -247,7 +247,7 @@ impl Choice for Results {
         &[("magnitude", Self::Magnitude), ("components", Self::Components)];
 }
 
-/// Where a pulley is while its body is freed.
+/// The place of a pulley while its body is freed.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Wheels {
@@ -278,7 +278,7 @@ impl Choice for MomentSide {
         &[("sagging-up", Self::SaggingUp), ("tension-side", Self::TensionSide)];
 }
 
-/// How N, V and M inside members are worked.
+/// The method for N, V and M inside members.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum DiagramMethod {
@@ -293,7 +293,7 @@ impl Choice for DiagramMethod {
     const WORDS: &'static [(&'static str, Self)] = &[("cuts", Self::Cuts), ("areas", Self::Areas)];
 }
 
-/// How a redundant structure is worked by hand.
+/// The hand method for a redundant structure.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Method {
@@ -311,7 +311,7 @@ impl Choice for Method {
         &[("distribution", Self::Distribution), ("slopes", Self::Slopes), ("forces", Self::Forces)];
 }
 
-/// How much of a mirrored frame is worked.
+/// The part of a mirrored frame that is worked.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Symmetry {
@@ -330,7 +330,7 @@ impl Choice for Symmetry {
 pub struct Convention {
     /// Its key in the table of conventions.
     pub key: &'static str,
-    /// What is asked.
+    /// The question.
     pub question: &'static str,
     /// It says something only where there is this.
     pub only: Option<Only>,
@@ -340,7 +340,7 @@ pub struct Convention {
     pub(in crate::sheet) read: fn(&mut Fields<'_, '_>, &mut StatedConventions),
 }
 
-/// Where a convention says something.
+/// The sheets on which a convention says something.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
 #[serde(rename_all = "lowercase")]
 pub enum Only {
@@ -348,11 +348,11 @@ pub enum Only {
     Plane,
     /// In space.
     Space,
-    /// Where there are bars.
+    /// Sheets with bars.
     Bars,
-    /// Where there are pulleys.
+    /// Sheets with pulleys.
     Pulleys,
-    /// Where there is more than equilibrium needs.
+    /// Sheets with more supports or joints than equilibrium needs.
     Redundant,
 }
 
@@ -362,11 +362,11 @@ pub enum Answers {
     Words(&'static [(&'static str, &'static str)]),
     /// Numbers.
     Numbers {
-        /// What is meant when nothing is said; `Err`: no number, in words.
+        /// The value when nothing is said; `Err`: no number, in words.
         usual: Result<u8, &'static str>,
-        /// What is offered.
+        /// The numbers that are offered.
         offered: &'static [u8],
-        /// What stands behind each.
+        /// The word behind each.
         of: &'static str,
     },
 }

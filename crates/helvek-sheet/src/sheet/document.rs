@@ -31,9 +31,9 @@ impl Syntax {
 /// A sheet as far as it could be read, and what stood in the way.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Document {
-    /// What was understood. Things with a problem in them are left out.
+    /// The sheet as far as it was understood. Things with a problem in them are left out.
     pub sheet: Sheet,
-    /// What is wrong with its form, in the order of the text.
+    /// The problems of its form, in the order of the text.
     pub problems: Vec<Problem>,
     /// The same as it was found.
     pub found: Problems,
@@ -41,7 +41,7 @@ pub struct Document {
     places: Places,
 }
 
-/// Where everything stands in the text: found when there is a problem to be placed.
+/// The places of everything in the text: found when there is a problem to be placed.
 #[derive(Debug, Clone, Default)]
 struct Places {
     /// The text, and what was read of it, where that knows its places; nothing of a sheet that was made.
@@ -205,7 +205,7 @@ fn collect(node: &Node, path: String, into: &mut HashMap<String, usize>) {
     into.insert(path, node.span.start);
 }
 
-/// Where each line begins, so that ten thousand positions do not each count from the start of the text.
+/// The beginnings of lines, so that ten thousand positions do not each count from the start of the text.
 struct Lines(Vec<usize>);
 
 impl Lines {

@@ -33,7 +33,7 @@ impl Reader {
         if self.space { SpaceKind::Space } else { SpaceKind::Plane }
     }
 
-    /// What works in the plane only so far.
+    /// The problem of a thing that works in the plane only so far.
     pub(in crate::sheet) fn plane_only(&mut self, path: &str) {
         let what = path.rsplit('.').next().unwrap_or(path);
         let message = format!("\"{what}\" is not solved in space by this version.");
@@ -190,7 +190,7 @@ impl<'n> Fields<'_, 'n> {
         Keyed(&self.path, key).to_string()
     }
 
-    /// Whether `key` is there, readable or not.
+    /// True when `key` is there, readable or not.
     pub(in crate::sheet) fn has(&self, key: &str) -> bool {
         self.entries.iter().any(|(name, _)| name == key)
     }

@@ -4,7 +4,7 @@ use super::Quantity;
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// What some things may carry or be stressed to. Every limit is a size, and not negative.
+/// A limit of some things. Every limit is a size, 0 or more.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
 pub struct Limit {
     /// The bars, bodies, supports or joints that it is of; when missing, all of which no other limit of the same sort says anything.
@@ -28,16 +28,16 @@ pub struct Limit {
     /// The largest force that a joint transmits between two bodies.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub pin: Option<Quantity>,
-    /// How many times what a material stands is to be as large as the stress; of bodies, bars and plated pins.
+    /// The least factor of safety, strength over stress, more than 0; of bodies, bars and plated pins.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub factor: Option<f64>,
-    /// How many times the sag of a body has to go into its span: 300 stands for L/300.
+    /// The least ratio of the span of a body to its sag, more than 0: 300 stands for L/300.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub sag: Option<f64>,
 }
 
 impl Limit {
-    /// Whether it limits anything.
+    /// True when it limits anything.
     pub fn says(&self) -> bool {
         *self != Self { of: self.of.clone(), ..Self::default() }
     }

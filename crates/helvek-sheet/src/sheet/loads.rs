@@ -5,7 +5,7 @@ use crate::things::load::LoadWord;
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// What acts on a body.
+/// A load on a body.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 #[serde(tag = "kind", rename_all = "lowercase")]
 pub enum Load {
@@ -35,10 +35,10 @@ pub struct ForceLoad {
     /// `[x, y]`, in space `[x, y, z]`, instead of size and direction.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub components: Option<Vec<Quantity>>,
-    /// How strong.
+    /// The size, a force; negative against its direction.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub size: Option<Quantity>,
-    /// Which way.
+    /// The direction.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub direction: Option<Direction>,
     /// The load case it belongs to.
@@ -55,10 +55,10 @@ pub struct CoupleLoad {
     /// The body; may be left out when there is only one.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub on: Option<String>,
-    /// Where it is applied. It does not enter equilibrium.
+    /// The point where it is applied. It does not enter equilibrium.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub at: Option<String>,
-    /// How strong; in space it may be left out for components.
+    /// The size, a moment; in space it may be left out for components.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub size: Option<Quantity>,
     /// In which sense, in the plane; default counter-clockwise.
@@ -84,19 +84,19 @@ pub struct DistributedLoad {
     /// The body; may be left out when only one passes both points.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub on: Option<String>,
-    /// Where it begins.
+    /// The first point.
     pub from: String,
-    /// Where it ends.
+    /// The last point.
     pub to: String,
     /// Intensity at `from`.
     pub start: Quantity,
     /// Intensity at `to`; default the same as at `from`.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub end: Option<Quantity>,
-    /// Which way it pushes; default down.
+    /// The direction in which it pushes; default down.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub direction: Option<Direction>,
-    /// What the intensity is counted per; default a length of the member.
+    /// The length its intensity is counted per; default a length of the member.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub per: Option<Per>,
     /// The load case it belongs to.
@@ -146,7 +146,7 @@ pub struct OwnWeight {
     pub case: Option<String>,
 }
 
-/// What a distributed load's intensity is counted per.
+/// The length that a distributed load's intensity is counted per.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Per {

@@ -60,22 +60,22 @@ pub enum Quantity {
 pub struct Sheet {
     /// Always `helvek-sheet/1`.
     pub format: String,
-    /// What the sheet is about.
+    /// The title.
     #[serde(default)]
     pub title: String,
     /// In the plane or in space.
     #[serde(default)]
     pub space: SpaceKind,
-    /// What bare numbers mean.
+    /// The units of bare numbers.
     #[serde(default, skip_serializing_if = "UnitNames::is_empty")]
     pub units: UnitNames,
     /// The acceleration of weights; default 9.81 m/s².
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub gravity: Option<Quantity>,
-    /// Which axis points up: in the plane only `y`, in space `z` unless `y` is written.
+    /// The axis that points up: in the plane only `y`, in space `z` unless `y` is written.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub vertical: Option<Vertical>,
-    /// How things are drawn, worked and displayed; never what they come to.
+    /// The conventions by which things are drawn, worked and displayed; never what they come to.
     #[serde(default, skip_serializing_if = "StatedConventions::is_empty")]
     pub conventions: StatedConventions,
     /// Places by name: `[x, y]`, in space `[x, y, z]`.
@@ -93,13 +93,13 @@ pub struct Sheet {
     /// Straight two-force members, pinned at both ends.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub bars: Vec<Bar>,
-    /// What the bodies transmit to each other.
+    /// The joints between bodies.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub joints: Vec<Joint>,
-    /// What holds the bodies to the ground.
+    /// The supports, which hold bodies to the ground.
     #[serde(default)]
     pub supports: Vec<Support>,
-    /// What acts on them.
+    /// The loads.
     #[serde(default)]
     pub loads: Vec<Load>,
     /// Frictionless wheels by name.
@@ -123,13 +123,13 @@ pub struct Sheet {
     /// Pins among their plates.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub pins: Vec<PlatedPin>,
-    /// Which sizes of pins are in stock; every 2 mm when missing.
+    /// The sizes of pins in stock; every 2 mm when missing.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub stock: Option<Stock>,
-    /// What may not be exceeded.
+    /// The limits.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub limits: Vec<Limit>,
-    /// What is asked; empty: everything.
+    /// The things asked; empty: everything.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub find: Vec<Find>,
 }
@@ -200,7 +200,7 @@ pub enum Turn {
 }
 
 impl Turn {
-    /// Whether it is the sense that need not be written.
+    /// True when it is the sense that need not be written.
     pub fn is_default(&self) -> bool {
         *self == Self::Ccw
     }
@@ -226,7 +226,7 @@ pub struct Body {
     /// Its cross-section, all along.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub section: Option<String>,
-    /// What it is made of.
+    /// Its material.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub material: Option<String>,
     /// A couple that twists it about its run, all along: given, since a plane sheet does not find it.
@@ -236,10 +236,10 @@ pub struct Body {
     /// for upright pieces.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub reference: Option<Direction>,
-    /// How stiff it is in bending, one for all, or for each run, straight stretch or piece from point to point: force × length², or `"2 EI"` when only ratios are known.
+    /// Bending stiffness EI, one for all, or for each run, straight stretch or piece from point to point: force × length², more than 0, or `"2 EI"` when only ratios are known.
     #[serde(rename = "EI", default, skip_serializing_if = "Option::is_none")]
     pub ei: Option<Quantities>,
-    /// How stiff it is along its runs: a force, or `"2 EA"`. Without it, or a section and a material, its runs keep their length.
+    /// Axial stiffness EA along its runs: a force, more than 0, or `"2 EA"`. Without it, or a section and a material, its runs keep their length.
     #[serde(rename = "EA", default, skip_serializing_if = "Option::is_none")]
     pub ea: Option<Quantities>,
 }
@@ -281,12 +281,12 @@ pub enum Direction {
     Round {
         /// A point of the axis.
         round: String,
-        /// Which way the axis points.
+        /// The direction of the axis.
         axis: Box<Direction>,
     },
     /// Measured from a given axis.
     From {
-        /// How far.
+        /// The angle of the turn.
         angle: Quantity,
         /// From where: `"-y"`, `"right"`, ...
         from: String,
@@ -296,7 +296,7 @@ pub enum Direction {
     },
 }
 
-/// What is asked.
+/// A thing asked.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 #[serde(tag = "what", rename_all = "lowercase")]
 pub enum Find {
@@ -306,7 +306,7 @@ pub enum Find {
         #[serde(default, skip_serializing_if = "Option::is_none")]
         support: Option<String>,
     },
-    /// What a joint transmits.
+    /// The force between the bodies of a joint.
     Joint {
         /// The joint's name.
         joint: String,
@@ -328,9 +328,9 @@ pub enum Find {
     },
     /// Mechanical advantage: how many times one effort is as large as another.
     Advantage {
-        /// What comes out: a sought symbol, or the name of a load, joint, bar or rope.
+        /// The effort that comes out: a sought symbol, or the name of a load, joint, bar or rope.
         of: String,
-        /// What goes in.
+        /// The effort that goes in, named in the same way.
         over: String,
     },
     /// N, V and M at a place inside a body: at one of its points, or at a distance from one towards another.
@@ -353,7 +353,7 @@ pub enum Find {
         #[serde(default, skip_serializing_if = "Option::is_none")]
         side: Option<Side>,
     },
-    /// How far loads may grow before a bar reaches its limit.
+    /// The growth of loads until a bar reaches its limit.
     Limit {
         /// A load by its name, or a sought symbol without its question mark.
         #[serde(default, skip_serializing_if = "Option::is_none")]

@@ -10,9 +10,9 @@ pub struct Train {
     /// Its name; `T1`, `T2` ... when missing.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub name: Option<String>,
-    /// Where its path begins.
+    /// The first point of its path.
     pub from: String,
-    /// Where it ends: in a straight line from the beginning.
+    /// The last point of its path, in a straight line from the first.
     pub to: String,
     /// The body it runs on, where several lie side by side.
     #[serde(default, skip_serializing_if = "Option::is_none")]
@@ -22,7 +22,7 @@ pub struct Train {
     pub direction: Option<Direction>,
     /// Its forces, the leading one first.
     pub axles: Vec<Axle>,
-    /// Which way round it may travel; default both.
+    /// The headings in which it may travel; default both.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub heads: Option<Heads>,
 }
@@ -30,14 +30,14 @@ pub struct Train {
 /// One of its forces.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Axle {
-    /// How strong.
+    /// The size, a force.
     pub size: Quantity,
-    /// How far behind the one before it; the first has none.
+    /// The distance behind the one before it, 0 or more; the first has none.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub gap: Option<Quantity>,
 }
 
-/// Which way round a train may travel.
+/// The headings in which a train may travel.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Heads {

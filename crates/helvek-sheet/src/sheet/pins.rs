@@ -9,10 +9,10 @@ use serde::Serialize;
 pub struct PlatedPin {
     /// A joint or a support by its name, or a point where bars meet.
     pub at: String,
-    /// How thick it is; when missing, the next size in stock above what is required.
+    /// The diameter; when missing, the next size in stock above what is required.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub diameter: Option<Quantity>,
-    /// What the pin is made of.
+    /// The material of the pin.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub material: Option<String>,
     /// From one end of the pin to the other.
@@ -22,22 +22,22 @@ pub struct PlatedPin {
 /// One plate on a pin.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Plate {
-    /// What it is part of: a body, a bar, `ground`, or a load that acts on the pin.
+    /// The body, bar or load it is part of, or `ground`.
     pub of: String,
     /// Along the pin.
     pub thickness: Quantity,
-    /// What it is made of; what its body or bar is made of when missing.
+    /// Its material; that of its body or bar when missing.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub material: Option<String>,
     /// From the centre of the hole to the edge that the pin presses towards; tear-out is not looked at when missing.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub edge: Option<Quantity>,
-    /// Which part of what its body transmits it carries; equal parts when missing.
+    /// The part of the force of its body that it carries, 0 to 1; equal parts when missing.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub share: Option<f64>,
 }
 
-/// Which sizes of pins there are.
+/// The sizes of pins in stock.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 #[serde(untagged)]
 pub enum Stock {

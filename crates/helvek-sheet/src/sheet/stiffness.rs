@@ -14,10 +14,10 @@ pub enum Quantities {
     Each(Vec<Quantity>),
 }
 
-/// How the ground under a support gives way.
+/// The ground under a support, and how it gives way.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
 pub struct Ground {
-    /// How far the support moves: against the force that it exerts (of a pin or a fixed support: down), or `[x, y]`.
+    /// The settlement of the support: against the force that it exerts (of a pin or a fixed support: down), or `[x, y]`.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub settlement: Option<Quantities>,
     /// By how much a support that keeps from turning turns itself, counter-clockwise.
@@ -43,7 +43,7 @@ pub struct Temperature {
     /// By how many kelvins more its left side, seen along the run (the top of a run to the right), warms up than its right one.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub across: Option<f64>,
-    /// How far the two sides are apart; the height of the section when missing.
+    /// The distance between the two sides; the height of the section when missing.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub depth: Option<Quantity>,
     /// By which part of its length a member becomes longer per kelvin; that of its material when missing.

@@ -9,7 +9,7 @@ use serde::Serialize;
 /// A cross-section by its dimensions, bare numbers in the sheet's unit of sections.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
 pub struct Section {
-    /// What it is.
+    /// The shape.
     pub shape: ShapeWord,
     /// Over all, along the height of its member.
     #[serde(default, skip_serializing_if = "Option::is_none")]
@@ -23,10 +23,10 @@ pub struct Section {
     /// Of a box, a tube or an angle.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub wall: Option<Quantity>,
-    /// How thick a flange is; of an I the bottom one.
+    /// The thickness of a flange; of an I the bottom one.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub flange: Option<Quantity>,
-    /// How thick the web is.
+    /// The thickness of the web.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub web: Option<Quantity>,
     /// Of an I: its top flange, when it is another.
@@ -60,7 +60,7 @@ pub struct Section {
 pub struct SectionPart {
     /// Another section of the sheet.
     pub of: String,
-    /// How far it is moved from where it stands by itself, `[right, up]`.
+    /// The shift from where it stands by itself, `[right, up]`.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub at: Vec<Quantity>,
     /// It is taken away.

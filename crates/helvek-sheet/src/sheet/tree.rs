@@ -16,7 +16,7 @@ pub(in crate::sheet) struct Node {
     pub(in crate::sheet) value: Value,
 }
 
-/// What a sheet's text can hold.
+/// A value in a sheet's text.
 #[derive(Debug, Clone, PartialEq)]
 pub(in crate::sheet) enum Value {
     Null,

@@ -23,12 +23,12 @@ pub enum Pick {
 pub struct PickedEquation {
     /// The ids of its parts: `body:jib`, `pin:B`, `weld:W`, `wheel:P`, `end:hoist#0`.
     pub free: Vec<Id>,
-    /// What is summed.
+    /// The sum that is taken.
     #[serde(flatten)]
     pub sum: PickedSum,
 }
 
-/// What a chosen equation sums.
+/// The sum of a chosen equation.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum PickedSum {
@@ -50,10 +50,10 @@ pub enum PickedAxis {
     Z,
 }
 
-/// How the structure is seen taken apart. Display only: ids that are not there any more are passed over.
+/// The view of the structure taken apart. Display only: ids that are not there any more are passed over.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
 pub struct Apart {
-    /// How far pieces were dragged aside, by their ids, in sheet units.
+    /// The shifts of pieces that were dragged aside, by their ids, in the sheet's unit of length.
     #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
     pub moved: BTreeMap<String, [f64; 2]>,
     /// Pieces that are freed as one, by their ids.

@@ -26,7 +26,7 @@ pub enum JointKind {
     Hinge,
 }
 
-/// What the direction of a joint says, and under which key.
+/// The meaning of the direction of a joint, and its key.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Way {
     /// None: it holds every way.
@@ -54,19 +54,19 @@ impl Way {
 /// A kind of joint.
 #[derive(Debug)]
 pub struct JointSort {
-    /// Which.
+    /// The kind.
     pub kind: JointKind,
     /// Its word.
     pub word: &'static str,
     /// With its article.
     pub called: &'static str,
-    /// Where it is found.
+    /// The spaces in which it is found.
     pub found: Found,
     /// More than two bodies can meet there.
     pub many: bool,
     /// Its direction.
     pub way: Way,
-    /// What else may be said of it; in the plane only where that is told.
+    /// The other keys it may have; in the plane only where that is told.
     pub keys: &'static [(&'static str, Option<&'static str>)],
 }
 
@@ -118,7 +118,7 @@ impl JointKind {
 }
 
 impl JointSort {
-    /// Whether a key says something of it; `space`: on a sheet of space.
+    /// True when a key says something of it; `space`: on a sheet of space.
     pub fn takes(&self, key: &str, space: bool) -> bool {
         let own = |(k, plane): &(&str, Option<&str>)| *k == key && !(space && plane.is_some());
         self.way.key() == Some(key) || self.keys.iter().any(own)

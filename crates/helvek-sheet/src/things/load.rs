@@ -22,7 +22,7 @@ pub enum LoadWord {
 /// A kind of load.
 #[derive(Debug)]
 pub struct LoadSort {
-    /// Which.
+    /// The word.
     pub kind: LoadWord,
     /// Its word.
     pub word: &'static str,
@@ -46,7 +46,7 @@ impl LoadWord {
     }
 }
 
-/// How a part of a spread load varies along its stretch.
+/// The profile of a part of a spread load along its stretch.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Profile {
     /// The same all along.
@@ -63,20 +63,20 @@ pub const HIGHEST: usize = 1;
 /// Something that varies with the place: what stands with each of its powers, the constant first.
 pub type Powers<T> = [T; HIGHEST + 1];
 
-/// What is known of a profile.
+/// The facts of a profile.
 #[derive(Debug)]
 pub struct ProfileSort {
-    /// Which.
+    /// The profile.
     pub profile: Profile,
     /// The intensity per unit of its size, with the powers of the place as a fraction of the stretch.
     pub shape: Powers<f64>,
-    /// How much it comes to per unit of its size and its length: a fraction.
+    /// Its resultant per unit of size and length: a fraction.
     pub share: [u8; 2],
-    /// Where its resultant is: a fraction of the stretch.
+    /// The place of its resultant: a fraction of the stretch.
     pub centre: [u8; 2],
-    /// What it is when it is seen from the other end of its stretch.
+    /// The same profile, seen from the other end of its stretch.
     pub reversed: Profile,
-    /// What stands for it in words.
+    /// The words for it.
     pub said: &'static str,
 }
 
@@ -114,13 +114,13 @@ impl Profile {
         &PROFILES[self as usize]
     }
 
-    /// How much it comes to per unit of its size and its length.
+    /// The resultant per unit of size and length, no unit.
     pub fn share(self) -> f64 {
         let [part, whole] = self.sort().share;
         f64::from(part) / f64::from(whole)
     }
 
-    /// Where its resultant is, as a fraction of the stretch.
+    /// The place of its resultant, as a fraction of the stretch.
     pub fn centre(self) -> f64 {
         let [part, whole] = self.sort().centre;
         f64::from(part) / f64::from(whole)

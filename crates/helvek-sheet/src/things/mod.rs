@@ -4,7 +4,7 @@ pub mod joint;
 pub mod load;
 pub mod support;
 
-/// Where a kind is found.
+/// The spaces in which a kind is found.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Found {
     /// In the plane and in space.
@@ -16,7 +16,7 @@ pub enum Found {
 }
 
 impl Found {
-    /// Whether it is found in space, or else in the plane.
+    /// True when it is found in space, or else in the plane.
     pub fn is_in(self, space: bool) -> bool {
         !matches!((self, space), (Self::Plane(_), true) | (Self::Space(_), false))
     }

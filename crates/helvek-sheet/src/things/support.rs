@@ -35,7 +35,7 @@ pub enum SupportKind {
     Hinge,
 }
 
-/// Which key says where a support of a kind points.
+/// The key that says where a support of a kind points.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Pointer {
     /// None: it holds every way.
@@ -48,7 +48,7 @@ pub enum Pointer {
     Axis,
 }
 
-/// What a kind prevents, in terms of where it points.
+/// A motion that a kind prevents, in terms of where it points.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Prevents {
     /// Every displacement.
@@ -65,14 +65,14 @@ pub enum Prevents {
     Shaft,
 }
 
-/// How a support is put on the board.
+/// The way a support is put on the board.
 #[derive(Debug)]
 pub struct Tool {
     /// The key it is taken by.
     pub key: &'static str,
-    /// What it is called there.
+    /// Its name there.
     pub name: &'static str,
-    /// Where it is put when nothing is said.
+    /// Its place when nothing is said.
     pub place: &'static str,
     /// One line on what can be typed; an example of a slot as `{slot|example}`.
     pub hint: &'static str,
@@ -83,37 +83,37 @@ pub struct Tool {
 /// A kind of support.
 #[derive(Debug)]
 pub struct Sort {
-    /// Which.
+    /// The kind.
     pub kind: SupportKind,
     /// As the format writes it.
     pub word: &'static str,
     /// With its article: `a pin`.
     pub called: &'static str,
-    /// Where it is found.
+    /// The spaces in which it is found.
     pub found: Found,
-    /// What it is in the other space, when it goes there with its sheet.
+    /// The kind that it becomes when its sheet goes to the other space.
     pub elsewhere: Option<SupportKind>,
-    /// Which key says where it points.
+    /// The key that says where it points.
     pub pointer: Pointer,
-    /// What else is said with it.
+    /// The other keys that are said with it.
     pub keys: &'static [&'static str],
     /// It can act in one sense only, by itself.
     pub one_way: bool,
-    /// What holds in the same way, and in both senses.
+    /// The kind that holds in the same way, and in both senses.
     pub both_ways: SupportKind,
-    /// What it prevents, in the order of its unknowns.
+    /// The motions it prevents, in the order of its unknowns.
     pub prevents: &'static [Prevents],
-    /// How it is put on the board of the plane, and on that of space.
+    /// The ways it is put on the board of the plane, and on that of space.
     pub tools: [Option<Tool>; 2],
 }
 
 impl Sort {
-    /// Whether something is said with it.
+    /// True when a key says something of it.
     pub fn takes(&self, key: &str) -> bool {
         self.keys.contains(&key)
     }
 
-    /// Whether it keeps a body from turning, or may: then it needs one.
+    /// True when it keeps a body from turning, or may: then it needs one.
     pub fn turns(&self) -> bool {
         self.prevents.iter().any(|part| matches!(part, Prevents::Turns | Prevents::Shaft))
     }

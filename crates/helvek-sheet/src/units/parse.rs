@@ -15,7 +15,7 @@ pub struct ParsedQuantity {
     pub unit: Option<Unit>,
 }
 
-/// Why a quantity cannot be read.
+/// The reason why a quantity cannot be read.
 #[derive(Debug, Clone, PartialEq, thiserror::Error)]
 pub enum QuantityError {
     /// Nothing that looks like a number at the start.
@@ -36,7 +36,7 @@ pub enum QuantityError {
 }
 
 impl QuantityError {
-    /// What to write instead.
+    /// The cure.
     pub fn cure(&self) -> String {
         match self {
             Self::NotANumber(_) => {
@@ -100,7 +100,7 @@ fn decimal(input: &mut &str) -> winnow::Result<f64> {
     (opt(one_of(['+', '-'])), digits, power).take().parse_to().parse_next(input)
 }
 
-/// What stands up to the next number; digits behind `^` are its powers.
+/// The text up to the next number; digits behind `^` are its powers.
 fn unit<'a>(input: &mut &'a str) -> winnow::Result<&'a str> {
     let power = ('^', opt(digit1)).take();
     let letter = none_of(('0'..='9', '+', '.', '^')).take();

@@ -8,13 +8,13 @@ use crate::problem::nearest;
 pub struct Unit {
     /// As printed: `kN·m`, `lb/ft`.
     pub symbol: String,
-    /// What it measures.
+    /// Its dimension.
     pub dimension: Dimension,
     /// SI units in one of these.
     pub factor: f64,
 }
 
-/// Why a unit cannot be read.
+/// The reason why a unit cannot be read.
 #[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
 pub enum UnitError {
     /// No such unit.
@@ -22,7 +22,7 @@ pub enum UnitError {
     Unknown {
         /// As written.
         symbol: String,
-        /// What was perhaps meant.
+        /// The unit that was perhaps meant.
         hint: Option<&'static str>,
     },
     /// `kN/` or `·m` or an exponent nobody can read.
@@ -34,7 +34,7 @@ pub enum UnitError {
 }
 
 impl UnitError {
-    /// What to write instead.
+    /// The cure.
     pub fn cure(&self) -> String {
         match self {
             Self::Unknown { symbol, .. } if symbol == "kgf" || symbol == "kp" => {

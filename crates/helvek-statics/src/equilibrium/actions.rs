@@ -9,15 +9,15 @@ use helvek_sheet::things::load::Profile;
 /// A part of a load that acts as one force (or couple) for equilibrium.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Action {
-    /// What it belongs to.
+    /// The load, the rope or the weight it belongs to.
     pub of: ActionOf,
     /// The force, at a point of its line, or the couple.
     pub act: Act,
-    /// What it is made of.
+    /// The way its size is given.
     pub source: Source,
 }
 
-/// What an action belongs to.
+/// The thing that an action belongs to.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum ActionOf {
     /// A load.
@@ -26,7 +26,7 @@ pub enum ActionOf {
     End(RopeId, usize),
 }
 
-/// What an action is made of: decides how its size is written.
+/// The way the size of an action is given: decides how it is written.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum Source {
     /// A force or couple as given.
@@ -40,7 +40,7 @@ pub enum Source {
     },
     /// The resultant of a part of a distributed load: its share × intensity × length.
     Spread {
-        /// How it varies.
+        /// Its profile along the stretch.
         profile: Profile,
         /// N/m where it is highest, signed.
         intensity: f64,

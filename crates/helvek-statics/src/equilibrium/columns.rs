@@ -31,7 +31,7 @@ impl std::fmt::Display for Symbol {
     }
 }
 
-/// What sort of unknown a column is.
+/// The sort of unknown.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum ColumnKind {
     /// A force in N.
@@ -42,7 +42,7 @@ pub enum ColumnKind {
     Intensity,
 }
 
-/// What an unknown belongs to.
+/// The thing that an unknown belongs to.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
 pub enum ColumnOf {
     /// A support.
@@ -83,15 +83,15 @@ impl OneWay {
 /// One unknown: the unit wrench it puts on each part it touches.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Column {
-    /// How it is called.
+    /// Its symbol.
     pub symbol: Symbol,
-    /// What it belongs to.
+    /// The thing it belongs to.
     pub of: ColumnOf,
-    /// Which of its unknowns.
+    /// One of the unknowns of that thing.
     pub component: Component,
     /// Force, couple or intensity.
     pub kind: ColumnKind,
-    /// Whether its sign is bound.
+    /// The sense that it is bound to, of a one-way part.
     pub one_way: Option<OneWay>,
     /// Gear teeth push on one flank or the other: it is positive on the right one.
     pub flank: bool,
@@ -100,7 +100,7 @@ pub struct Column {
 }
 
 impl Column {
-    /// Whether its state depends on what acts: what is found under several loadings cannot be added up.
+    /// True when its state depends on what acts: values found under several loadings cannot be added up.
     pub fn depends_on_signs(&self) -> bool {
         self.flank || self.one_way.is_some()
     }

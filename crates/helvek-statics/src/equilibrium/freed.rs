@@ -13,7 +13,7 @@ use std::sync::{Arc, Mutex, OnceLock, PoisonError};
 /// Everything that is freed, and everything unknown that acts on it.
 #[derive(Debug)]
 pub struct Freed {
-    /// Which rows are kept.
+    /// The rows that are kept.
     pub space: Space,
     /// Upwards.
     pub up: Vector,

@@ -59,7 +59,7 @@ pub struct Act {
 /// A body that is loaded at two pins only: a link along the line of its pins, whatever its shape.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub struct TwoForce {
-    /// Which.
+    /// The body.
     pub body: BodyId,
     /// Its two pins.
     pub ends: [PointId; 2],

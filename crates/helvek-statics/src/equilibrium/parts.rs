@@ -21,7 +21,7 @@ impl PartId {
     }
 }
 
-/// What a part is.
+/// The thing that a part is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
 pub enum PartOf {
     /// A rigid body.
@@ -36,7 +36,7 @@ pub enum PartOf {
     End(RopeId, usize),
 }
 
-/// Which equations a part has.
+/// The equations of a part.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum Freedom {
     /// Forces and moments.
@@ -50,16 +50,16 @@ pub enum Freedom {
 /// A part.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Part {
-    /// What it is.
+    /// The thing it is.
     pub of: PartOf,
-    /// Which equations it has.
+    /// Its equations.
     pub freedom: Freedom,
     /// The point its moments refer to in the scaled matrix: the centroid of its points, so that nothing depends on where the origin is.
     pub reference: Point,
 }
 
 impl Part {
-    /// How many equations it has.
+    /// The number of its equations.
     pub fn rows(&self, space: Space) -> usize {
         match self.freedom {
             Freedom::Rigid => space.rows(),

@@ -13,7 +13,7 @@ pub(crate) struct Split {
     pub(crate) of: Vec<ColumnId>,
     /// Their columns, of norm 1.
     pub(crate) entries: Vec<Entries>,
-    /// What these were divided by.
+    /// The norms by which the columns were divided.
     pub(crate) norms: Vec<f64>,
     /// Rank and null spaces.
     pub(crate) spectrum: Spectrum,

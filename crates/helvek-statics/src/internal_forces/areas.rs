@@ -30,7 +30,7 @@ pub enum AreaStep {
     Run {
         /// Metres from the first point of the stretch.
         start: f64,
-        /// Where it ends.
+        /// The end.
         end: f64,
         /// Force per metre to the left of the run, at its start and its end.
         load: [f64; 2],
@@ -44,7 +44,7 @@ pub enum AreaStep {
 }
 
 impl AreaStep {
-    /// Whether the curve of V over it is bent, so that neither rectangle, triangle nor trapezium has its area.
+    /// True when the curve of V over it is bent, so that neither rectangle, triangle nor trapezium has its area.
     pub fn bent(&self) -> bool {
         match self {
             Self::Jump { .. } => false,

@@ -16,7 +16,7 @@ pub struct Acting {
     pub spreads: Vec<Spread>,
 }
 
-/// What exerts something on a body.
+/// The source of an action on a body.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Source {
     /// An unknown of the full equilibrium.
@@ -52,7 +52,7 @@ impl Spread {
     }
 }
 
-/// What a load per metre comes to over so many metres: its sum, and ∫ x q dx about where it begins.
+/// The resultant of a load per metre over so many metres: its sum, N, and ∫ x q dx about where it begins, N·m.
 pub fn resultant(load: &Powers<Vector>, over: f64) -> [Vector; 2] {
     let (mut sum, mut first, mut reach) = (Vector::ZERO, Vector::ZERO, 1.0);
     for (k, power) in load.iter().enumerate() {
@@ -74,7 +74,7 @@ fn moved(mut powers: Powers<Vector>, from: f64, sense: f64) -> Powers<Vector> {
     powers
 }
 
-/// What acts on a body, with the values of the unknowns of the full equilibrium.
+/// The actions on a body, with the values of the unknowns of the full equilibrium.
 pub(crate) fn acting(
     model: &Model,
     full: &Equilibrium,

@@ -9,7 +9,7 @@ use helvek_numbers::tolerance;
 pub struct Governed {
     /// Metres from the first point of the stretch.
     pub start: f64,
-    /// Where it ends.
+    /// The end, m from the first point.
     pub end: f64,
     /// In the distance from `start`.
     pub poly: Poly,

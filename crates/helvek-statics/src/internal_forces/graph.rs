@@ -15,7 +15,7 @@ pub(crate) struct Sum {
     pub(crate) force: Vector,
     /// Right-handed, about the origin; in the plane only its part along z.
     pub(crate) moment: Vector,
-    /// How many things were added.
+    /// The number of things that were added.
     pub(crate) count: usize,
     /// Some of them are not fixed by equilibrium.
     pub(crate) open: usize,
@@ -299,12 +299,12 @@ impl Graph {
         mine.min()
     }
 
-    /// How many vertices there are.
+    /// The number of vertices.
     pub fn count(&self) -> usize {
         self.vertices.len()
     }
 
-    /// Where a vertex is.
+    /// The place of a vertex, m.
     pub fn at(&self, vertex: usize) -> Point {
         self.vertices[vertex].at
     }
@@ -330,12 +330,12 @@ impl Graph {
         }
     }
 
-    /// Whether what acts on an edge is fixed by equilibrium.
+    /// True when equilibrium fixes what acts on an edge.
     pub(crate) fn open(&self, edge: usize) -> bool {
         self.edges[edge].open
     }
 
-    /// Whether all of it hangs together.
+    /// True when all of it hangs together.
     pub(crate) fn connected(&self) -> bool {
         let walk = Walk::of(self);
         walk.order.len() == self.vertices.len()

@@ -31,7 +31,7 @@ use helvek_numbers::tolerance;
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// Which of the three.
+/// One of the three: N, V, M.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, JsonSchema)]
 pub enum Inner {
     /// The normal force, tension positive, N.
@@ -61,7 +61,7 @@ impl Inner {
 pub struct Segment {
     /// Metres from the first point of the stretch.
     pub start: f64,
-    /// Where it ends.
+    /// The end, m from the first point.
     pub end: f64,
     /// N, V and M in the distance from `start`.
     pub inner: [Poly; 3],
@@ -98,7 +98,7 @@ pub struct Diagram {
     pub disagreement: f64,
 }
 
-/// Why a stretch has no diagram.
+/// The reason why a stretch has no diagram.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub enum DiagramRefusal {
     /// It belongs to a ring, inside which equilibrium does not fix them.
@@ -109,7 +109,7 @@ pub enum DiagramRefusal {
     CoupleWithoutPlace(String),
     /// A distributed load does not lie along one stretch: its first and last point.
     LoadOffRuns(String, String),
-    /// What acts on both sides is not fixed by equilibrium.
+    /// The forces on both sides, which equilibrium does not fix.
     Open,
 }
 
@@ -142,7 +142,7 @@ impl Diagram {
         self.points[self.points.len() - 1].0
     }
 
-    /// What is below this of one of the three is nothing.
+    /// The size below which N, V or M is nothing, N or N·m.
     pub fn zero(&self, inner: Inner) -> f64 {
         tolerance::ZERO_FORCE * self.scale(inner)
     }
@@ -170,7 +170,7 @@ impl Diagram {
         if value.abs() <= self.zero(inner) { 0.0 } else { value }
     }
 
-    /// Whether something steps at a place: the two sides of a cut there differ.
+    /// True when something steps at a place: the two sides of a cut there differ.
     pub fn steps(&self, station: f64) -> bool {
         Inner::ALL.into_iter().any(|inner| {
             let sides = [Side::Before, Side::After].map(|side| self.at(inner, station, side));

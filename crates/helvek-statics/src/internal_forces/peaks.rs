@@ -47,7 +47,7 @@ impl Diagram {
         if -least.value > greatest.value * (1.0 + tolerance::AS_LARGE) { least } else { greatest }
     }
 
-    /// Where one of the three changes its sign between its ends, also in a step: of V where M is largest, of M the points of contraflexure.
+    /// The places where N, V or M changes its sign between the ends, also in a step, m: of V where M is largest, of M the points of contraflexure.
     pub fn zeros(&self, inner: Inner) -> Vec<f64> {
         let (zero, slack) = (self.zero(inner), tolerance::GEOMETRY * self.length());
         let mut found: Vec<f64> = Vec::new();

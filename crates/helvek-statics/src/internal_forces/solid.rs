@@ -15,7 +15,7 @@ use helvek_sheet::things::load::Powers;
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// Which of the six.
+/// One of the six: N, V_y, V_z, T, M_y, M_z.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, JsonSchema)]
 pub enum Six {
     /// The normal force, tension positive, N.
@@ -48,7 +48,7 @@ impl Six {
         }
     }
 
-    /// Whether it is a moment.
+    /// True of a moment.
     pub fn moment(self) -> bool {
         matches!(self, Self::T | Self::My | Self::Mz)
     }
@@ -59,7 +59,7 @@ impl Six {
 pub struct SolidSegment {
     /// Metres from the first point of the stretch.
     pub start: f64,
-    /// Where it ends.
+    /// The end, m from the first point.
     pub end: f64,
     /// The six in the distance from `start`.
     pub inner: [Poly; 6],
@@ -99,7 +99,7 @@ impl SolidDiagram {
         self.segments.last().map_or(0.0, |segment| segment.end)
     }
 
-    /// What is below this of one of the six is nothing.
+    /// The size below which one of the six is nothing, N or N·m.
     pub fn zero(&self, inner: Six) -> f64 {
         tolerance::ZERO_FORCE * if inner.moment() { self.scales.1 } else { self.scales.0 }
     }

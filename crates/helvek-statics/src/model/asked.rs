@@ -5,12 +5,12 @@ use super::{BarId, CutId, Effort, Growing, JointId, RopeId, SoughtId, SupportId}
 use helvek_sheet::problem::{ProblemKind, nearest};
 use helvek_sheet::sheet::{Document, Find};
 
-/// What is asked, resolved.
+/// A thing asked, resolved.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
 pub enum Asked {
     /// The reactions of one support.
     Support(SupportId),
-    /// What a joint transmits.
+    /// The force of a joint.
     Joint(JointId),
     /// The force in a bar.
     Bar(BarId),
@@ -18,7 +18,7 @@ pub enum Asked {
     Rope(RopeId),
     /// A sought size.
     Sought(SoughtId),
-    /// How far loads may grow.
+    /// The growth of loads.
     Limit(Growing),
     /// One effort over another.
     Advantage(Effort, Effort),

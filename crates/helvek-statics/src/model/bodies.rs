@@ -27,7 +27,7 @@ pub struct Body {
     pub torque: Option<f64>,
     /// In space: the direction towards which z′ of its pieces points.
     pub reference: Option<Vector>,
-    /// How stiff each piece from point to point is, run by run.
+    /// The stiffness of each piece from point to point, run by run.
     pub stiff: Vec<Stiff>,
 }
 

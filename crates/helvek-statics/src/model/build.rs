@@ -14,7 +14,7 @@ const GRAVITY: f64 = 9.81;
 /// A model as far as it could be understood, and every problem of form and of meaning, in the order of the text.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Built {
-    /// What was understood; complete only when there are no problems.
+    /// The model as far as it was understood; complete only when there are no problems.
     pub model: Model,
     /// Everything wrong with the sheet.
     pub problems: Vec<Problem>,

@@ -7,7 +7,7 @@ use helvek_numbers::geometry::Vector;
 use helvek_sheet::things::support::Prevents;
 use std::ops::Deref;
 
-/// Which of the unknowns of a thing holds something.
+/// One of the unknowns of a thing.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
 pub enum Component {
     /// Along x.
@@ -39,19 +39,19 @@ pub enum Component {
 }
 
 impl Component {
-    /// Whether it is a couple.
+    /// True of a couple.
     pub fn turns(self) -> bool {
         use Component::{Couple, TurnFirst, TurnSecond, TurnX, TurnY, TurnZ};
         matches!(self, Couple | TurnX | TurnY | TurnZ | TurnFirst | TurnSecond)
     }
 
-    /// Whether it is a force along an axis of the sheet.
+    /// True of a force along an axis of the sheet.
     pub fn on_axis(self) -> bool {
         matches!(self, Self::X | Self::Y | Self::Z)
     }
 }
 
-/// How the unknown of a constraint is called, beside the name of its thing: A in the examples.
+/// The letter of the unknown of a constraint, beside the name of its thing: A in the examples.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Letter {
     /// A force by its direction, `A_x`.
@@ -60,7 +60,7 @@ pub enum Letter {
     Couple(&'static str),
     /// A force by what it is, `N_A`.
     Own(&'static str),
-    /// What a cut exerts, `N`.
+    /// A force in a cut, `N`.
     Bare(&'static str),
 }
 
@@ -78,15 +78,15 @@ pub enum Sense {
 /// A displacement along a direction, or a turn about it, that is prevented.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Constraint {
-    /// Which unknown holds it: whether a displacement or a turn.
+    /// The unknown that holds it: a displacement or a turn.
     pub component: Component,
-    /// How that is called.
+    /// Its letter.
     pub letter: Letter,
     /// The unit direction in which the force on the (first) body is positive, or about which its couple turns right-handed.
     pub along: Vector,
     /// In which senses.
     pub sense: Sense,
-    /// How it gives way, N/m or N·m/rad; `None` where it does not.
+    /// The spring it gives way by, N/m or N·m/rad, more than 0; `None` where it does not.
     pub spring: Option<f64>,
     /// The coefficient of friction that is available for it, where it is friction and that was given.
     pub friction: Option<f64>,
@@ -131,29 +131,29 @@ impl Constraints {
         self.iter().filter(|held| !held.component.turns()).map(|held| held.along)
     }
 
-    /// Whether no displacement is left, either way; as in the plane or in space.
+    /// True when no displacement is left, either way; as in the plane or in space.
     pub fn holds_place(&self, spatial: bool) -> bool {
         self.translations().count() == if spatial { 3 } else { 2 }
             && self.iter().all(|held| held.sense == Sense::Both)
     }
 
-    /// Whether no turn is held.
+    /// True when no turn is held.
     pub fn free_to_turn(&self) -> bool {
         !self.iter().any(|held| held.component.turns())
     }
 
-    /// Whether the place is held and every turn is free, by nothing that rubs: a pin; in space a ball.
+    /// True when the place is held and every turn is free, by nothing that rubs: a pin; in space a ball.
     pub fn is_pin(&self, spatial: bool) -> bool {
         self.holds_place(spatial) && self.free_to_turn() && self.of(Component::Across).is_none()
     }
 
-    /// Whether nothing is left: in the plane the place and the turn, in space the place and all turns.
+    /// True when nothing is left: in the plane the place and the turn, in space the place and all turns.
     pub fn holds_everything(&self, spatial: bool) -> bool {
         let turns = self.iter().filter(|held| held.component.turns()).count();
         self.holds_place(spatial) && turns == if spatial { 3 } else { 1 }
     }
 
-    /// Whether a single displacement is held, along this direction, either way or one way.
+    /// True when a single displacement is held, along this direction, either way or one way.
     pub fn holds_only(&self, along: Vector) -> bool {
         matches!(self.0[..], [held] if !held.component.turns() && held.along == along)
     }
@@ -240,7 +240,7 @@ fn rubbing(normal: Vector, friction: Option<f64>) -> Constraint {
 }
 
 impl Holding {
-    /// What it prevents; `couples`: as a bearing it exerts them.
+    /// The constraints of a support; `couples`: as a bearing it exerts them.
     pub(crate) fn constraints(&self, spatial: bool, up: Vector, couples: bool) -> Constraints {
         let along = self.way.unwrap_or(up);
         let part = |part: &Prevents| match *part {
@@ -284,7 +284,7 @@ impl JointKind {
 }
 
 impl Model {
-    /// What a support prevents of what it is on.
+    /// The constraints of a support on the body it holds.
     pub fn held_by(&self, support: SupportId) -> Constraints {
         let (support, couples) = (&self.supports[support.index()], self.contact.couples[support.index()]);
         let mut held = support.holding.constraints(self.spatial(), self.up(), couples);
@@ -299,7 +299,7 @@ impl Model {
         held
     }
 
-    /// What a joint prevents its bodies from doing against one another.
+    /// The constraints of a joint on its bodies against one another.
     pub fn joined_by(&self, joint: JointId) -> Constraints {
         let (kind, flank) = (self.joints[joint.index()].kind, self.contact.flanks[joint.index()]);
         kind.constraints(self.spatial(), self.up(), flank)

@@ -3,7 +3,7 @@
 use super::Holding;
 use helvek_sheet::sheet::Couples;
 
-/// What is found out of bearings and gear teeth. Before that: bearings exert couples where the sheet says so, and teeth push on one flank.
+/// The state of bearings and gear teeth. Before it is found: bearings exert couples where the sheet says so, and teeth push on one flank.
 #[derive(Debug, Clone, PartialEq, Default)]
 pub struct Contact {
     /// Per support: whether it is a bearing that keeps its shaft aligned by couples.
@@ -13,7 +13,7 @@ pub struct Contact {
 }
 
 impl Holding {
-    /// Whether it is a bearing that exerts couples, `open` where that is to be found out.
+    /// True of a bearing that exerts couples, `open` where that is to be found out.
     pub fn exerts_couples(&self, open: bool) -> bool {
         let said = match self.couples {
             Couples::Auto => open,

@@ -11,7 +11,7 @@ pub enum Effort {
     Load(LoadId),
     /// A sought size.
     Sought(SoughtId),
-    /// What a joint transmits, all of it together.
+    /// The force of a joint, all of it together.
     Joint(JointId),
     /// The force in a bar.
     Bar(BarId),
@@ -20,7 +20,7 @@ pub enum Effort {
 }
 
 impl Effort {
-    /// What has to be found before it is known.
+    /// The things that have to be found before it is known.
     pub(super) fn asked(self) -> Option<Asked> {
         match self {
             Self::Load(_) => None,

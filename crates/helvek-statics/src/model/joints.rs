@@ -15,28 +15,28 @@ pub struct Bar {
     pub name: String,
     /// Its ends.
     pub ends: [PointId; 2],
-    /// What it is fastened to at each end.
+    /// The body, pin or ground at each end.
     pub on: [On; 2],
-    /// What it can carry.
+    /// The senses of the axial force that it can carry.
     pub kind: BarKind,
-    /// How much of it.
+    /// The limits of that force.
     pub limits: BarLimits,
     /// The place of its section in the model's list.
     pub profile: Option<usize>,
     /// The place of its material.
     pub material: Option<usize>,
-    /// How stiff it is along itself.
+    /// Its axial stiffness.
     pub axial: Rigidity,
 }
 
-/// What bodies transmit to each other at a point.
+/// A joint: bodies transmit forces to each other at a point.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Joint {
     /// Given or generated; unique among joints.
     pub name: String,
-    /// Where.
+    /// Its point.
     pub at: PointId,
-    /// What it transmits.
+    /// Its kind, which says what it transmits.
     pub kind: JointKind,
     /// The bodies that meet, in the order of the sheet.
     pub of: Vec<BodyId>,

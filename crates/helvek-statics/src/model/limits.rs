@@ -11,13 +11,13 @@ use std::sync::Arc;
 /// The largest force of a bar each way, N, both positive; `None` where it is not limited.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
 pub struct BarLimits {
-    /// When it is pulled.
+    /// The largest tension, N, 0 or more.
     pub tension: Option<f64>,
-    /// When it is pushed.
+    /// The largest compression, N, 0 or more.
     pub compression: Option<f64>,
 }
 
-/// Which loads grow until something reaches its limit. The others stay as they are.
+/// The loads that grow until something reaches its limit. The others stay as they are.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
 pub enum Growing {
     /// All that are not permanent.
@@ -34,7 +34,7 @@ pub enum Growing {
 pub const PERMANENT: &str = "permanent";
 
 impl Model {
-    /// Whether a load grows.
+    /// True when a load grows.
     pub fn grows(&self, of: Growing, load: LoadId) -> bool {
         let Load { case, kind, name, .. } = self.loading.load(load);
         let case = case.as_deref();

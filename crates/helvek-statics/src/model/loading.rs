@@ -18,7 +18,7 @@ pub struct Loading {
     pub spots: Vec<NamedPoint>,
 }
 
-/// How the ground settles under a support.
+/// The settlement of the ground under a support.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
 pub struct Settlement {
     /// Displacement, m.

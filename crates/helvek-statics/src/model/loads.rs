@@ -19,15 +19,15 @@ use helvek_sheet::units::Dimension;
 pub struct Load {
     /// Given or generated; unique among loads, but for the parts of one that is spread over several bodies.
     pub name: String,
-    /// Which of those parts, from 0 on.
+    /// The number of that part, from 0 on.
     pub part: usize,
     /// On what.
     pub on: On,
-    /// What it is.
+    /// Its kind.
     pub kind: LoadKind,
     /// The load case it was put in.
     pub case: Option<String>,
-    /// How many times what the sheet says it is: 1 as drawn.
+    /// The factor on its size in the sheet: 1 as drawn.
     pub times: f64,
 }
 
@@ -39,23 +39,23 @@ impl Load {
     }
 }
 
-/// What a load is.
+/// The kind of a load.
 #[derive(Debug, Clone, PartialEq)]
 pub enum LoadKind {
     /// A force at a point; a weight, too.
     Force {
-        /// Where.
+        /// The point.
         at: PointId,
         /// Unit vector.
         direction: Vector,
         /// N.
         size: Amount,
-        /// How it was written: decides how it is resolved in the working.
+        /// The form in which it was written: decides how it is resolved in the working.
         given: Given,
     },
     /// A couple.
     Couple {
-        /// Where it is drawn, and later where M steps.
+        /// The point where it is drawn, and later where M steps.
         at: Option<PointId>,
         /// The unit axis about which it turns right-handed: in the plane ±z, +z counter-clockwise.
         axis: Vector,
@@ -76,9 +76,9 @@ pub enum LoadKind {
 /// A force along the straight line between two points of a run.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Spread {
-    /// Where it begins.
+    /// The first point.
     pub from: PointId,
-    /// Where it ends.
+    /// The last point.
     pub to: PointId,
     /// The profiles it is made of, each with its size, N per metre of what `per` says.
     pub parts: Vec<(Profile, Amount)>,
@@ -98,7 +98,7 @@ impl Spread {
         }
     }
 
-    /// How its intensity goes along the stretch: Bézier ordinates at equal distances from its beginning to its end, each size as `of` says.
+    /// The intensity along the stretch: Bézier ordinates at equal distances from its beginning to its end, each size as `of` says.
     pub fn heights(&self, of: impl Fn(Amount) -> f64) -> Vec<f64> {
         let mut powers = Powers::default();
         for (profile, size) in &self.parts {
@@ -196,7 +196,7 @@ impl LoadKind {
     }
 }
 
-/// How a force was written.
+/// The form in which a force was written.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum Given {
     /// By its components: they are used as they stand.

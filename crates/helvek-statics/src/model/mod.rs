@@ -119,7 +119,7 @@ id! {
     SoughtId
 }
 
-/// Which of the six equations of a body are kept.
+/// The equations of a body that are kept, of six.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
 pub enum Space {
     /// Forces in the plane and the moment about z: three rows.
@@ -150,11 +150,11 @@ impl Space {
 /// A sheet, understood: a structure under what acts on it. It is read as its structure; changing that makes one of its own of what is shared.
 #[derive(Debug, Clone, PartialEq, Default)]
 pub struct Model {
-    /// What is shared by all states of the loads.
+    /// The structure, shared by all states of the loads.
     pub structure: Arc<Structure>,
-    /// Which way acts what can act in several ways.
+    /// The state of bearings and gear teeth.
     pub contact: Contact,
-    /// What acts.
+    /// The loads.
     pub loading: Loading,
 }
 
@@ -201,11 +201,11 @@ pub struct Structure {
     pub title: String,
     /// Plane or space.
     pub space: Space,
-    /// Which axis points up.
+    /// The axis that points up.
     pub vertical: Vertical,
     /// The units of the answers.
     pub units: Units,
-    /// How it is worked and displayed.
+    /// The conventions of working and display.
     pub conventions: Conventions,
     /// Every named point, also mere marks.
     pub points: Vec<NamedPoint>,
@@ -219,9 +219,9 @@ pub struct Structure {
     pub pins: Vec<Pin>,
     /// Two-force members.
     pub bars: Vec<Bar>,
-    /// What the bodies transmit to each other.
+    /// The joints between bodies.
     pub joints: Vec<Joint>,
-    /// What holds them.
+    /// The supports.
     pub supports: Vec<Support>,
     /// In space: the rims on which tangential forces act.
     pub rims: Vec<Rim>,
@@ -241,19 +241,19 @@ pub struct Structure {
     pub trains: Vec<Train>,
     /// Pins among their plates.
     pub plated: Vec<PlatedPin>,
-    /// Which sizes of pins there are.
+    /// The sizes of pins in stock.
     pub stock: Stock,
-    /// What may not be exceeded, beside what bars can carry.
+    /// The limits that were stated, beside those of bars.
     pub stated: Vec<Stated>,
     /// The factors that are wanted on what materials stand.
     pub wanted: Vec<(RequiredFactor, f64)>,
     /// The sought symbol whose limit is asked.
     pub parameter: Option<Parameter>,
-    /// What is asked.
+    /// The things asked.
     pub asked: Vec<Asked>,
     /// The places inside bodies that are asked.
     pub cuts: Vec<CutAt>,
-    /// What is worked first.
+    /// The equations to be worked first.
     pub order: Vec<Picked>,
     /// Quantities that were written in another unit than the sheet's, with what they became.
     pub conversions: Vec<Conversion>,
@@ -271,7 +271,7 @@ pub struct NamedPoint {
 /// A pin that is freed on its own.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub struct Pin {
-    /// Where.
+    /// The point.
     pub at: PointId,
 }
 
@@ -310,7 +310,7 @@ impl On {
 pub struct Conversion {
     /// The path in the sheet: `loads[0].size`.
     pub path: String,
-    /// What it belongs to: a load's, support's or point's name.
+    /// The name of the load, support or point it belongs to.
     pub of: String,
     /// As written: `250 lb`.
     pub written: String,
@@ -329,7 +329,7 @@ impl Structure {
         }
     }
 
-    /// Whether it is a model of space.
+    /// True of a model of space.
     pub fn spatial(&self) -> bool {
         self.space == Space::Space
     }
@@ -437,5 +437,5 @@ impl Structure {
     }
 }
 
-/// How a sheet writes that something acts on the pin itself.
+/// The word of a sheet for the pin itself.
 pub const PIN: &str = "pin";

@@ -33,11 +33,11 @@ pub enum Part {
     Weld(JointId),
     /// A pulley.
     Wheel(PulleyId),
-    /// What hangs or pulls on a rope: its first end (0) or its last (1).
+    /// The end of a rope where something hangs or pulls: the first (0) or the last (1).
     End(RopeId, usize),
 }
 
-/// What a chosen equation sums.
+/// The sum of a chosen equation.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Sum {
     /// Moments about a point.

@@ -11,7 +11,7 @@ pub struct Parameter {
     pub symbol: String,
     /// The loads that carry it.
     pub loads: Vec<LoadId>,
-    /// What one of it is: the sheet's unit of force.
+    /// Its unit: the sheet's unit of force.
     pub unit: Unit,
     /// Nothing else acts: everything is a multiple of it, and is shown so.
     pub alone: bool,

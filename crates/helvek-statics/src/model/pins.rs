@@ -8,9 +8,9 @@ use helvek_sheet::sheet::{self, Quantity, Sheet};
 /// A pin with the plates that are threaded on it.
 #[derive(Debug, Clone, PartialEq)]
 pub struct PlatedPin {
-    /// What it is called: its joint, support or point.
+    /// The name of its joint, support or point.
     pub name: String,
-    /// What it goes through.
+    /// The joint, support or point it goes through.
     pub through: Threaded,
     /// m; `None`: the next in stock above what is required.
     pub diameter: Option<f64>,
@@ -27,7 +27,7 @@ impl PlatedPin {
     }
 }
 
-/// What a pin goes through.
+/// The thing that a pin goes through.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Threaded {
     /// A pin joint.
@@ -52,7 +52,7 @@ impl Threaded {
 /// A plate on a pin.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Plate {
-    /// What it is part of.
+    /// The owner: what it is part of.
     pub of: PlateOf,
     /// m
     pub thickness: f64,
@@ -64,20 +64,20 @@ pub struct Plate {
     pub share: f64,
 }
 
-/// What a plate is part of.
+/// The owner of a plate.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum PlateOf {
     /// A body.
     Body(BodyId),
     /// A bar.
     Bar(BarId),
-    /// What holds the pin.
+    /// The ground.
     Ground,
     /// A load that acts on the pin.
     Load(LoadId),
 }
 
-/// Which sizes of pins there are, m.
+/// The sizes of pins, m.
 #[derive(Debug, Clone, PartialEq)]
 pub enum Stock {
     /// Every multiple of a step.

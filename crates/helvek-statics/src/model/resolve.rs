@@ -13,7 +13,7 @@ use std::sync::Arc;
 /// In SI. Heavier than the Earth, longer than the sky is wide, and its cube is still a number.
 const LARGEST: f64 = 1e60;
 
-/// What meets at each point.
+/// The things that meet at each point.
 #[derive(Default)]
 pub(super) struct Places {
     pub(super) bodies: HashMap<PointId, Vec<BodyId>>,
@@ -22,7 +22,7 @@ pub(super) struct Places {
     pub(super) pins: HashMap<PointId, PinId>,
 }
 
-/// What is being built, and what has gone wrong.
+/// The model that is being built, with its problems.
 pub(super) struct Builder {
     pub(super) model: Model,
     pub(super) problems: Problems,

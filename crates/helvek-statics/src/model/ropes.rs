@@ -21,7 +21,7 @@ pub struct Pulley {
     pub at: PointId,
     /// m
     pub radius: f64,
-    /// What carries it; `None`: the ground.
+    /// The body that carries it; `None`: the ground.
     pub on: Option<BodyId>,
 }
 
@@ -30,7 +30,7 @@ pub struct Pulley {
 pub struct Rope {
     /// As written.
     pub name: String,
-    /// What is at its first and its last end; what hangs or pulls there is in the loading.
+    /// Its first and its last end; what hangs or pulls there is in the loading.
     pub ends: [RopeEnd; 2],
     /// The wheels it runs round, first to last.
     pub wheels: Vec<PulleyId>,
@@ -38,7 +38,7 @@ pub struct Rope {
     pub legs: Vec<Leg>,
 }
 
-/// What is at the end of a rope.
+/// The end of a rope.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum RopeEnd {
     /// A body or a pin.
@@ -54,9 +54,9 @@ pub enum RopeEnd {
 /// A straight part of a rope, read first to last.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Leg {
-    /// Where it leaves its end or its wheel.
+    /// The place where it leaves its end or its wheel, m.
     pub from: Point,
-    /// Where it arrives. For a free end, a little way along.
+    /// The place where it arrives, m; of a free end, a little way along.
     pub to: Point,
     /// Unit vector.
     pub direction: Vector,

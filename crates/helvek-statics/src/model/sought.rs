@@ -33,11 +33,11 @@ impl Amount {
 pub struct Sought {
     /// Without its question mark.
     pub name: String,
-    /// What it measures.
+    /// The quantity that it measures.
     pub of: SoughtOf,
 }
 
-/// What a sought size measures.
+/// The quantity that a sought size measures.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum SoughtOf {
     /// A force.

@@ -15,7 +15,7 @@ pub enum Member {
     Bar(BarId),
 }
 
-/// What is limited.
+/// The limited thing.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Limited {
     /// The normal stress, either way.
@@ -26,14 +26,14 @@ pub enum Limited {
     Reaction(SupportId),
     /// The force that a joint transmits between two bodies.
     Joint(JointId),
-    /// How many times its sag has to go into each of its spans.
+    /// The span of a body over its sag, no unit, at least.
     Sag(BodyId),
 }
 
 /// A limit with the thing that it limits.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Stated {
-    /// What.
+    /// The limited thing.
     pub what: Limited,
     /// Pa or N; of a sag the part of the span.
     pub most: f64,

@@ -8,7 +8,7 @@ use helvek_sheet::problem::{ProblemKind, nearest};
 use helvek_sheet::sheet::{self, Quantities, Quantity, Sheet};
 use helvek_sheet::units::Dimension;
 
-/// How stiff something is against one sort of deformation.
+/// The stiffness of something against one sort of deformation.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
 pub enum Rigidity {
     /// It does not deform at all.
@@ -35,7 +35,7 @@ impl Rigidity {
     }
 }
 
-/// How stiff a straight piece is.
+/// The stiffness of a straight piece.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
 pub struct Stiff {
     /// EI.
@@ -44,7 +44,7 @@ pub struct Stiff {
     pub axial: Rigidity,
 }
 
-/// How the ground under a support gives way.
+/// The ground under a support, and how it gives way.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
 pub struct Yielding {
     /// N/m along its own direction, or along x and y.
@@ -56,7 +56,7 @@ pub struct Yielding {
 /// Members that warm up.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Warming {
-    /// Which.
+    /// The members.
     pub of: Vec<Member>,
     /// By how much they become longer per metre.
     pub strain: Vec<f64>,

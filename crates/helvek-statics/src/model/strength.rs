@@ -15,9 +15,9 @@ pub struct Material {
     pub e: Option<f64>,
     /// The shear modulus.
     pub g: Option<f64>,
-    /// Where it yields.
+    /// Yield stress, Pa, more than 0.
     pub yields: Option<f64>,
-    /// Where it breaks.
+    /// Ultimate stress, Pa, more than 0.
     pub ultimate: Option<f64>,
     /// The shear stress it can carry.
     pub shear: Option<f64>,

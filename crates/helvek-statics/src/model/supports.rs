@@ -12,13 +12,13 @@ use helvek_sheet::things::support::{Pointer, Sort, SupportKind};
 pub struct Support {
     /// Given or generated; unique among supports.
     pub name: String,
-    /// Where.
+    /// The point.
     pub at: PointId,
     /// On what.
     pub on: On,
-    /// How it holds.
+    /// The constraints it makes.
     pub holding: Holding,
-    /// How the ground gives way under what it carries.
+    /// The ground under it.
     pub yielding: Yielding,
 }
 

@@ -44,7 +44,7 @@ pub struct PathPiece {
     pub ends: [PointId; 2],
     /// Metres from the beginning of the path.
     pub start: f64,
-    /// Where it ends.
+    /// The end.
     pub end: f64,
 }
 

@@ -19,12 +19,12 @@ pub enum Axis {
     Along(ColumnId),
 }
 
-/// What a moment centre is.
+/// The reason for a moment centre.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Centre {
     /// A named point.
     Named(PointId),
-    /// Where the lines of two unknowns cross; may lie off the body.
+    /// The crossing of the lines of two unknowns; may lie off the body.
     Crossing(ColumnId, ColumnId),
     /// In space: the axis runs through two named points.
     Through(PointId, PointId),
@@ -39,7 +39,7 @@ pub enum Equation {
     Forces {
         /// Unit vector.
         along: Vector,
-        /// Why that direction.
+        /// The reason for that direction.
         axis: Axis,
     },
     /// Σ M = 0 about an axis: in the plane about z through a point, counter-clockwise positive whatever the sheet's convention; in space right-handed
@@ -49,13 +49,13 @@ pub enum Equation {
         about: Point,
         /// The unit direction of the axis; z in the plane.
         along: Vector,
-        /// Why that point.
+        /// The reason for that point.
         centre: Centre,
     },
 }
 
 impl Equation {
-    /// What a wrench contributes: N for a force sum, N·m for a moment sum.
+    /// The contribution of a wrench: N to a force sum, N·m to a moment sum.
     pub fn of(&self, wrench: &Wrench) -> f64 {
         match *self {
             Self::Forces { along, .. } => wrench.force.dot(along),

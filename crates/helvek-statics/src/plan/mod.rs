@@ -31,7 +31,7 @@ pub struct FreeBody {
     pub parts: Vec<PartId>,
 }
 
-/// How an unknown stays out of an equation.
+/// The way in which an unknown stays out of an equation.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum DropsOut {
@@ -51,13 +51,13 @@ pub enum DropsOut {
 /// An unknown that the chosen equation does not contain.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub struct Dropped {
-    /// Which.
+    /// The unknown.
     pub column: ColumnId,
-    /// How.
+    /// The way it stays out.
     pub how: DropsOut,
 }
 
-/// Why that free body.
+/// The reason for a free body.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub enum WhyBody {
     /// There is only one.
@@ -66,7 +66,7 @@ pub enum WhyBody {
     Open(usize),
     /// Everything together: the unknowns between the parts are inside.
     Whole {
-        /// How many.
+        /// The number of them.
         inside: usize,
     },
     /// A section: these are cut.
@@ -76,12 +76,12 @@ pub enum WhyBody {
     },
     /// Several parts together: the unknowns between them are inside.
     Group {
-        /// How many.
+        /// The number of them.
         inside: usize,
     },
 }
 
-/// Why a member is seen at sight to carry nothing.
+/// The reason why a member is seen at sight to carry nothing.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum ZeroRule {
@@ -94,10 +94,10 @@ pub enum ZeroRule {
     Joint(JointRule),
 }
 
-/// Why an equation was chosen.
+/// The reason for an equation.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct Reason {
-    /// Why that free body.
+    /// The reason for the free body.
     pub body: WhyBody,
     /// Unknowns still open on the free body that this equation does not contain.
     pub dropped: Vec<Dropped>,
@@ -112,20 +112,20 @@ pub struct Reason {
 /// An equation of a free body.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Line {
-    /// What is freed.
+    /// The free body.
     pub free_body: FreeBody,
-    /// What is written.
+    /// The equation.
     pub equation: Equation,
 }
 
 /// One equation with one unknown; or, where no such equation exists, the smallest set with as many unknowns.
 #[derive(Debug, Clone, PartialEq)]
 pub struct PlannedStep {
-    /// What is written: one line, or several to be solved together.
+    /// The lines that are written: one, or several to be solved together.
     pub lines: Vec<Line>,
-    /// What they yield: as many as lines.
+    /// The unknowns they yield: as many as lines.
     pub unknowns: Vec<ColumnId>,
-    /// Why.
+    /// The reason.
     pub reason: Reason,
 }
 
@@ -141,15 +141,15 @@ pub struct Plan {
 }
 
 impl Plan {
-    /// How many equations have to be written: what a rule gives at sight needs none.
+    /// The number of equations that have to be written: a rule at sight needs none.
     pub fn equations(&self) -> usize {
         self.steps.iter().filter(|step| step.reason.rule.is_none()).map(|step| step.lines.len()).sum()
     }
 }
 
-/// What is known before the plan begins.
+/// The knowledge before the plan begins.
 pub(crate) struct Given<'a> {
-    /// Whether equilibrium fixes each column.
+    /// For each column, true when equilibrium fixes it.
     pub(crate) determined: &'a [bool],
     /// Out of contact: known to be nothing.
     pub(crate) released: &'a [bool],

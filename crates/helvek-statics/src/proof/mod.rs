@@ -8,7 +8,7 @@ use crate::equilibrium::{ColumnKind, Equilibrium};
 use crate::model::Model;
 use crate::verdict::Verdict;
 
-/// How well a solution closes; each figure is relative and nothing is best.
+/// The residuals of a solution; each figure is relative and 0 is best.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
 pub struct Proof {
     /// The largest residual of any equation of any part, over the sizes of its terms and the largest force that is carried; `None` when some unknown is open.

@@ -28,7 +28,7 @@ pub enum Sense {
     },
 }
 
-/// What can be said of a single level beam on two supports that push up; nothing of anything else.
+/// The signs to expect of a single level beam on two supports that push up; nothing of anything else.
 pub fn common_sense(model: &Model) -> Vec<Sense> {
     let single = model.bodies.len() == 1 && model.bars.is_empty() && model.ropes.is_empty();
     let [a, b] = &model.supports[..] else { return Vec::new() };

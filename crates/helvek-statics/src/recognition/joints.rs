@@ -18,7 +18,7 @@ pub enum JointRule {
     /// Of three members at an unloaded, unsupported joint two are in one line: the third carries nothing.
     #[serde(rename = "third-of-three-members")]
     ThirdOfThree,
-    /// What acts at a joint of two members acts along one of them: the other carries nothing.
+    /// A load at a joint of two members acts along one of them: the other carries nothing.
     #[serde(rename = "load-along-the-other-member")]
     LoadAlongOther,
     /// Two members in one line at an unloaded joint, or what is left of three: both carry the same.
@@ -35,9 +35,9 @@ pub enum JointRule {
 /// A rule at a joint.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct Seen {
-    /// Where.
+    /// The joint.
     pub joint: PartId,
-    /// Which.
+    /// The rule.
     pub rule: JointRule,
     /// The members that carry nothing, or the pair that carries the same.
     pub members: Vec<ColumnId>,

@@ -8,15 +8,15 @@ use helvek_numbers::tolerance;
 /// A body on which forces act at three places and nothing else.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct ThreeForce {
-    /// Which.
+    /// The body.
     pub body: BodyId,
-    /// Where the forces act, m.
+    /// The places where the forces act, m.
     pub places: [Point; 3],
-    /// How the three lines lie.
+    /// The meeting of the three lines.
     pub meeting: Meeting,
 }
 
-/// How three lines of action lie when they are in equilibrium.
+/// The way three lines of action lie when they are in equilibrium.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum Meeting {
     /// They meet here, m.

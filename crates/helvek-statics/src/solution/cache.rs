@@ -8,7 +8,7 @@ use crate::stiffness::Factors;
 use crate::verdict::{Cure, cures_of};
 use std::sync::{Arc, OnceLock};
 
-/// What has been looked at. It follows from the rest, so that two solutions are the same with or without.
+/// Findings that someone has looked at. They follow from the rest, so that two solutions are the same with or without.
 #[derive(Debug, Clone, Default)]
 pub struct SolutionCache {
     inside: OnceLock<Vec<Inside>>,
@@ -39,12 +39,12 @@ impl SolutionCache {
 }
 
 impl Statics {
-    /// What would hold it, when it moves; each was tried. Found once.
+    /// Cures that would hold it, when it moves; each was tried. Found once.
     pub fn cures(&self) -> &[Cure] {
         self.looked.cures.get_or_init(|| cures_of(&self.model, &self.full, &self.verdict))
     }
 
-    /// How well it closes by other routes. Found once.
+    /// The residuals by other routes. Found once.
     pub fn proof(&self) -> Proof {
         *self.looked.proof.get_or_init(|| prove(&self.model, &self.full, &self.verdict, self.full_values()))
     }

@@ -20,7 +20,7 @@ use std::ops::Deref;
 /// A model under its loads, solved globally: what is judged, what the unknowns come to, how it gives way.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Statics {
-    /// What was meant.
+    /// The model.
     pub model: Model,
     /// Everything freed, two-force bodies too: what is judged and solved globally.
     pub full: Equilibrium,
@@ -31,7 +31,7 @@ pub struct Statics {
     pub elastic: Option<Result<Elastic, StiffnessRefusal>>,
     /// In space: the sets of bearings of which one has to exert couples, where it is not said which.
     pub ties: Vec<Vec<SupportId>>,
-    /// What has been looked at beyond its forces, found once.
+    /// Findings beyond its forces that someone has looked at, found once.
     pub looked: SolutionCache,
 }
 
@@ -304,7 +304,7 @@ impl Solved {
         self.full.columns.iter().map(find).collect()
     }
 
-    /// Whether an unknown of the working is out of contact, or slack.
+    /// True when an unknown of the working is out of contact, or slack.
     pub(crate) fn is_released(&self, id: ColumnId) -> bool {
         self.map().released(&self.equilibrium, id)
     }

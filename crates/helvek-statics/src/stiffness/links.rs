@@ -29,9 +29,9 @@ pub struct Piece {
     pub(crate) p: Powers<f64>,
     /// The same across it, positive to the left.
     pub w: Powers<f64>,
-    /// How much longer it would become by itself, per metre.
+    /// Free elongation, per metre.
     pub strain: f64,
-    /// How much it would bend by itself, 1/m, positive where the right side becomes longer.
+    /// Free curvature, 1/m, positive where the right side becomes longer.
     pub curvature: f64,
 }
 
@@ -72,12 +72,12 @@ impl Piece {
         [pull, bend, shear]
     }
 
-    /// What its loads along it add to the pull at its end, taken together over its length, N·m: ∫ (N(x) − N(L)) dx.
+    /// The sum over its length of what its loads along it add to the pull at its end, N·m: ∫ (N(x) − N(L)) dx.
     pub(crate) fn hung(&self) -> f64 {
         over_powers(&self.p, |k| self.length.powi(k + 2) / f64::from(k + 2))
     }
 
-    /// What its loads put on its two ends when it is held like a simple beam, its first end along t.
+    /// The forces of its loads on its two ends when it is held like a simple beam, N, its first end along t.
     pub(crate) fn thrown(&self) -> [Vector; 2] {
         let (l, t, n) = (self.length, self.along, self.along.left());
         let last = over_powers(&self.w, |k| l.powi(k + 1) / f64::from(k + 2));

@@ -26,7 +26,7 @@ use crate::model::{Member, Model, On, PointId, Rigidity, Settlement, SupportId};
 use crate::verdict::Verdict;
 use helvek_numbers::geometry::Vector;
 
-/// How the stiffness of an axially or otherwise rigid model is to be read.
+/// The reading of an axially or otherwise rigid model.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Lengths {
     /// As the sheet says.
@@ -35,7 +35,7 @@ pub enum Lengths {
     Kept,
 }
 
-/// Which one-way parts carry.
+/// The one-way parts that carry.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Contacts {
     /// It is found out.
@@ -63,7 +63,7 @@ pub struct Elastic {
     pub loose: bool,
     /// The largest residual of an equation, over the sizes of its terms.
     pub residual: f64,
-    /// How far the work of the loads is from that of the inner forces, over it.
+    /// Difference between the work of the loads and that of the inner forces, over it.
     pub energy: f64,
     /// Members without a stiffness, taken as rigid beside others that give way.
     pub rigid: Vec<Member>,
@@ -72,12 +72,12 @@ pub struct Elastic {
 }
 
 impl Elastic {
-    /// How far everything goes is known, and not only in proportion.
+    /// True when displacements are known, and not only in proportion.
     pub fn knows_displacements(&self) -> bool {
         !self.relative && !self.loose
     }
 
-    /// Where a point of a body, or a pin, goes, m.
+    /// The displacement of a point of a body, or of a pin, m.
     pub fn displacement(&self, on: On, point: PointId) -> Option<Vector> {
         match on {
             On::Pin(pin) => self.pins.get(pin.index()).copied(),
@@ -89,7 +89,7 @@ impl Elastic {
     }
 }
 
-/// Why stiffness does not answer.
+/// The reason why stiffness does not answer.
 #[derive(Debug, Clone, PartialEq)]
 pub enum StiffnessRefusal {
     /// Nothing in the sheet says how stiff anything is.
@@ -104,7 +104,7 @@ pub enum StiffnessRefusal {
         members: Vec<Member>,
         /// Supports and joints at which they are held.
         columns: Vec<ColumnId>,
-        /// What would have to be taken up.
+        /// The changes of length that would have to be taken up.
         causes: Vec<Cause>,
     },
     /// Only ratios of stiffnesses are given, and these things need absolute ones.
@@ -113,7 +113,7 @@ pub enum StiffnessRefusal {
     Mixed(Vec<String>),
     /// A load is sought that equilibrium does not fix.
     Sought(String),
-    /// What acts on a body cannot be placed inside it.
+    /// A load on a body that cannot be placed inside it.
     Inside(String, crate::internal_forces::DiagramRefusal),
     /// No set of one-way parts was found that fits.
     Contacts,
@@ -123,7 +123,7 @@ pub enum StiffnessRefusal {
     Numbers,
 }
 
-/// What asks rigid things to become longer or shorter.
+/// The cause of a change of length of rigid things.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Cause {
     /// Members warm up.
@@ -132,7 +132,7 @@ pub enum Cause {
     Settles(SupportId),
 }
 
-/// Whether anything in a model says how stiff it is.
+/// True when anything in a model says how stiff it is.
 pub fn gives(model: &Model) -> bool {
     let runs = model.bodies.iter().flat_map(|body| &body.stiff);
     let stiff = |r: Rigidity| r != Rigidity::Rigid;

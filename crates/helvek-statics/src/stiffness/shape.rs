@@ -12,11 +12,11 @@ use helvek_sheet::poly::{DEGREE, Poly, at, derivative, zeros};
 pub struct Bend {
     /// Metres from the first point of the stretch.
     pub start: f64,
-    /// Where it ends.
+    /// The end, m from the first point.
     pub end: f64,
-    /// How far it goes to the left of the run, in the distance from `start`, m.
+    /// Displacement to the left of the run, in the distance from `start`, m.
     pub across: [f64; DEGREE + 3],
-    /// How far it goes along the run.
+    /// Displacement along the run, in the same distance, m.
     pub along: [f64; DEGREE + 1],
 }
 
@@ -47,9 +47,9 @@ pub struct SpanEnd {
 /// The sag of one span: how far it goes at most from the straight line between its ends; of an overhang, how far its end goes from where it is held.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Sag {
-    /// Where the span begins and ends, m from the first point of the stretch.
+    /// The ends of the span, m from the first point of the stretch.
     pub span: [f64; 2],
-    /// Where it is largest.
+    /// The place where it is largest, m from the first point.
     pub station: f64,
     /// m, to the left of the run.
     pub value: f64,
@@ -64,7 +64,7 @@ impl Sag {
         if self.overhang { 2.0 * own } else { own }
     }
 
-    /// How many times the sag goes into the length; infinite without a sag.
+    /// The length over the sag, no unit; infinite without a sag.
     pub fn ratio(&self) -> f64 {
         if self.value == 0.0 { f64::INFINITY } else { self.length() / self.value.abs() }
     }
@@ -104,7 +104,7 @@ impl DeflectedShape {
         self.bends.last().map_or(0.0, |bend| bend.end)
     }
 
-    /// Where a place of the stretch goes, m: `[along, across]`.
+    /// The displacement of a place of the stretch, m: `[along, across]`.
     pub fn moves(&self, station: f64) -> [f64; 2] {
         let last = self.bends.len() - 1;
         let bend = self.bends.iter().position(|bend| station <= bend.end).unwrap_or(last);
@@ -113,13 +113,13 @@ impl DeflectedShape {
         [at(&bend.along, x), at(&bend.across, x)]
     }
 
-    /// Where a place goes, in the axes of the sheet, m.
+    /// The displacement of a place, in the axes of the sheet, m.
     pub fn displacement(&self, station: f64) -> Vector {
         let [u, v] = self.moves(station);
         self.along * u + self.along.left() * v
     }
 
-    /// Where it goes farthest to either side between two places where something acts: where it does not turn.
+    /// The places that go farthest to either side between two places where something acts, m: where it does not turn.
     pub fn crests(&self) -> Vec<f64> {
         let of = |bend: &Bend| -> Vec<f64> {
             let level = zeros(&derivative(&bend.across), bend.end - bend.start);
@@ -135,12 +135,12 @@ impl DeflectedShape {
         at(&derivative(&bend.across), (station - bend.start).clamp(0.0, bend.end - bend.start))
     }
 
-    /// How far each span sags. Spans are parted where something holds the stretch across.
+    /// The sag of each span. Spans are parted where something holds the stretch across.
     pub fn sags(&self) -> Vec<Sag> {
         self.held.windows(2).map(|pair| self.sag(pair[0], pair[1])).collect()
     }
 
-    /// How far a place goes from the line with which the sag of this span is measured.
+    /// The distance of a place from the line with which the sag of this span is measured, m.
     pub fn off(&self, span: usize, station: f64) -> Option<f64> {
         let [first, last] = [*self.held.get(span)?, *self.held.get(span + 1)?];
         let (base, slope) = self.line(first, last);

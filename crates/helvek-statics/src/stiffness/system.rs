@@ -42,15 +42,15 @@ pub(super) struct System {
     open: Vec<Vec<f64>>,
 }
 
-/// What a right-hand side comes to.
+/// The result of a right-hand side.
 pub(super) struct Solution {
     /// Displacements.
     pub(super) d: Vec<f64>,
     /// Forces of all links.
     pub(super) q: Vec<f64>,
-    /// What is left of the equations, over the larger of the right-hand side and the result, all scaled.
+    /// Residual of the equations, over the larger of the right-hand side and the result, all scaled.
     pub(super) left: f64,
-    /// What is left of the equations, over the right-hand side alone: about 1 where something moves under its loads, however far the result goes.
+    /// Residual of the equations, over the right-hand side alone: about 1 where something moves under its loads, however far the result goes.
     pub(super) unbalanced: f64,
 }
 

@@ -18,18 +18,18 @@ use helvek_sheet::things::support::{Pointer, Prevents, SupportKind};
 pub enum Cure {
     /// Make a support another kind.
     Change {
-        /// Which.
+        /// The support.
         support: SupportId,
         /// Into what.
         to: Holding,
     },
     /// Add a support.
     Add {
-        /// Where.
+        /// The point.
         at: PointId,
         /// On what.
         on: On,
-        /// How it holds.
+        /// The constraints.
         holding: Holding,
     },
     /// Add a bar.
@@ -41,12 +41,12 @@ pub enum Cure {
     },
     /// Make a pin between two bodies rigid.
     Weld {
-        /// Which.
+        /// The joint.
         joint: JointId,
     },
     /// Make a cable or a strut a bar, which carries both ways.
     Stiffen {
-        /// Which.
+        /// The bar.
         bar: BarId,
     },
     /// Several of them together.

@@ -43,11 +43,11 @@ pub enum Status {
 pub struct Verdict {
     /// The outcome.
     pub status: Status,
-    /// Whether these loads can be balanced.
+    /// True when these loads can be balanced.
     pub equilibrium: bool,
-    /// How many unknowns are too many: dimension of the self-stress.
+    /// The number of unknowns beyond what equilibrium fixes: dimension of the self-stress.
     pub degree: usize,
-    /// How many independent motions are free.
+    /// The number of independent free motions.
     pub mobility: usize,
     /// Independent equations counted, before rank decides.
     pub equations: usize,
@@ -65,7 +65,7 @@ pub struct Verdict {
     pub motion: Option<Motion>,
     /// One-way parts that are out of contact, or slack.
     pub released: Vec<ColumnId>,
-    /// What the one-way parts come to, when they decide.
+    /// The state of the one-way parts, when they decide.
     pub one_way: OneWayState,
 }
 
@@ -165,7 +165,7 @@ impl Judged {
 }
 
 impl Verdict {
-    /// How closely equations have to close, beside the sizes of their terms and of what is carried: the sounder the geometry, the more closely.
+    /// The relative residual within which equations have to close, beside the sizes of their terms and of what is carried: the sounder the geometry, the smaller.
     pub fn closing(&self) -> f64 {
         tolerance::RESIDUAL.max(tolerance::ROUNDING / self.soundness.unwrap_or(1.0))
     }

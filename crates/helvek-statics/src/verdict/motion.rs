@@ -10,13 +10,13 @@ use helvek_numbers::tolerance;
 /// The motion of one part: every point p moves by translation + rotation × (p − about).
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct PartMotion {
-    /// Which part.
+    /// The part.
     pub part: PartId,
     /// Displacement of `about`.
     pub translation: Vector,
     /// Right-handed rotation vector; in the plane only z, counter-clockwise. Zero for particles.
     pub rotation: Vector,
-    /// Where the translation is measured, m.
+    /// The place where the translation is measured, m.
     pub about: Point,
 }
 
@@ -27,7 +27,7 @@ pub struct Screw {
     pub through: Point,
     /// The unit direction about which it turns right-handed.
     pub axis: Vector,
-    /// How far it moves along the axis per radian, m; 0 for a mere turn.
+    /// Distance along the axis per radian, m; 0 for a mere turn.
     pub pitch: f64,
 }
 

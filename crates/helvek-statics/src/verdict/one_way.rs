@@ -15,7 +15,7 @@ use helvek_numbers::linear::Matrix;
 use helvek_numbers::tolerance;
 use microlp::{ComparisonOp, OptimizationDirection, Problem};
 
-/// What the one-way parts come to.
+/// The state of the one-way parts.
 #[derive(Debug, Clone, PartialEq)]
 pub enum OneWayState {
     /// There are none, or their signs are right as they are.
@@ -31,9 +31,9 @@ pub enum OneWayState {
 /// A one-way part that would have to act against its sense.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Hold {
-    /// Which.
+    /// The unknown.
     pub column: ColumnId,
-    /// How strongly it would have to be held, N.
+    /// The force by which it would have to be held, N.
     pub force: f64,
 }
 

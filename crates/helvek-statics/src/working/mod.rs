@@ -19,9 +19,9 @@ use writer::{Found, terms};
 /// One equation, written.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Line {
-    /// What is freed.
+    /// The free body.
     pub free_body: FreeBody,
-    /// What is written.
+    /// The equation.
     pub equation: Equation,
     /// Known terms in the order of the sheet, the unknowns last.
     pub terms: Vec<Term>,
@@ -30,13 +30,13 @@ pub struct Line {
 /// One equation with one unknown, or several that are solved together.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Step {
-    /// What is written.
+    /// The lines.
     pub lines: Vec<Line>,
-    /// What it yields.
+    /// The unknowns they yield.
     pub unknowns: Vec<ColumnId>,
     /// The unknowns in SI, along their assumed senses.
     pub values: Vec<f64>,
-    /// Why it was chosen.
+    /// The reason for the choice.
     pub reason: Reason,
 }
 
@@ -50,18 +50,18 @@ impl Step {
 /// An unused equation with everything put in.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Check {
-    /// What is written, all of it known.
+    /// The line, all of it known.
     pub line: Line,
-    /// What is left over, N or N·m.
+    /// The remainder, N or N·m.
     pub residual: f64,
     /// The sum of the sizes of the terms and the largest force (or moment) that is carried, against which the residual is judged, N or N·m.
     pub scale: f64,
-    /// How large the residual may be beside it.
+    /// The largest remainder that closes.
     pub closing: f64,
 }
 
 impl Check {
-    /// Whether it closes.
+    /// True when it closes.
     pub fn ok(&self) -> bool {
         self.residual.abs() <= self.closing * self.scale
     }
@@ -79,7 +79,7 @@ pub struct Turn {
     pub first: usize,
     /// Its last step.
     pub last: usize,
-    /// What is freed; of equations that are solved together, all of it.
+    /// The free body; of equations that are solved together, all of it.
     pub parts: Vec<PartId>,
 }
 
@@ -88,14 +88,14 @@ pub struct Turn {
 pub struct Working {
     /// In order.
     pub steps: Vec<Step>,
-    /// What tests them.
+    /// The equations that test them.
     pub checks: Vec<Check>,
     /// Asked unknowns that no equation of the plan reaches.
     pub unreached: Vec<ColumnId>,
 }
 
 impl Working {
-    /// How many equations were written: what a rule gives at sight needs none.
+    /// The number of equations that were written: a rule at sight needs none.
     pub fn equations(&self) -> usize {
         self.steps.iter().filter(|step| step.reason.rule.is_none()).map(|step| step.lines.len()).sum()
     }

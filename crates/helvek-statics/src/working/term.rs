@@ -4,7 +4,7 @@ use crate::equilibrium::{ActionId, ColumnId};
 use helvek_numbers::geometry::Point;
 use helvek_sheet::things::load::Profile;
 
-/// What a term stands for.
+/// The thing that a term stands for.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum TermOf {
     /// A known load, or a part of one.
@@ -22,7 +22,7 @@ pub enum Size {
     Couple(f64),
     /// The resultant of a part of a distributed load: its share × intensity × length.
     Resultant {
-        /// How it varies.
+        /// Its profile along the stretch.
         profile: Profile,
         /// N/m where it is highest.
         intensity: f64,
@@ -42,7 +42,7 @@ pub enum Size {
     Unknown,
     /// The same of a sought intensity, found (its magnitude) or not.
     Sought {
-        /// How it varies.
+        /// Its profile along the stretch.
         profile: Profile,
         /// N/m, once it is found.
         found: Option<f64>,
@@ -64,7 +64,7 @@ impl Size {
     }
 }
 
-/// Which part of the force counts. Angles are acute, in radians.
+/// The part of the force that counts. Angles are acute, in radians.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum Projection {
     /// All of it.
@@ -96,25 +96,25 @@ pub struct Arm {
     pub length: f64,
     /// The moment centre.
     pub centre: Point,
-    /// Where the arm meets the line of action of the force (or of the component that counts), at a right angle.
+    /// The point where the arm meets the line of action of the force (or of the component that counts), at a right angle.
     pub foot: Point,
-    /// Where the force is applied: the line of action runs through here and the foot.
+    /// The point where the force is applied: the line of action runs through here and the foot.
     pub at: Point,
 }
 
 /// One term. `value` = `sign` × size × projection × arm length, in N or N·m; per unit of the unknown for [`Size::Unknown`].
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Term {
-    /// What it stands for.
+    /// The thing it stands for.
     pub of: TermOf,
     /// +1 or −1: in the positive sense of the equation as the sheet's convention writes it, or against it.
     pub sign: f64,
-    /// How strong.
+    /// The size of the force or couple.
     pub size: Size,
-    /// Which part of it.
+    /// The part of it that counts.
     pub projection: Projection,
     /// At which arm; `None` in force sums and for couples.
     pub arm: Option<Arm>,
-    /// What it comes to.
+    /// The value, N or N·m.
     pub value: f64,
 }

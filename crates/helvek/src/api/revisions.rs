@@ -13,7 +13,7 @@ use serde_json::value::RawValue;
 /// A revision to be cut of what the sheet is now.
 #[derive(Debug, Deserialize, JsonSchema)]
 pub(crate) struct NewRevision {
-    /// Why.
+    /// The reason.
     pub(crate) why: AskedReason,
     /// A name for it.
     #[serde(default)]

@@ -122,7 +122,7 @@ pub(crate) struct Tags {
 /// A sheet to start from.
 #[derive(Debug, Serialize, JsonSchema)]
 pub(crate) struct Example {
-    /// What it is about.
+    /// Its subject.
     pub(crate) title: String,
     /// Its face.
     pub(crate) card: Card,

@@ -31,7 +31,7 @@ pub(crate) enum View {
 }
 
 impl View {
-    /// Whether the working belongs to it.
+    /// True when the working belongs to it.
     pub(super) fn works(&self) -> bool {
         !matches!(self, Self::Stiff | Self::Inside(_) | Self::Size)
     }

@@ -1196,13 +1196,13 @@ export interface components {
         };
         /** @description A mechanical advantage: the size of one effort over the size of another. */
         readonly AdvantageAnswer: {
-            /** @description What comes out. */
+            /** @description The effort that comes out: a sought symbol, or the name of a load, joint, bar or rope. */
             readonly of: string;
-            /** @description What goes in. */
+            /** @description The effort that goes in, named in the same way. */
             readonly over: string;
             /**
              * Format: double
-             * @description How many times as much; null when equilibrium does not fix both, or when nothing goes in.
+             * @description Their ratio, out over in, no unit; null when equilibrium does not fix both, or when nothing goes in.
              */
             readonly value: number | null;
         };
@@ -1219,16 +1219,16 @@ export interface components {
             readonly units: components["schemas"]["UnitSymbols"];
             /** @description The outcome. */
             readonly status: components["schemas"]["StatusWord"];
-            /** @description Whether these loads can be balanced. */
+            /** @description True when these loads can be balanced. */
             readonly equilibrium: boolean;
             /**
              * Format: uint
-             * @description How many unknowns are too many.
+             * @description The number of unknowns beyond what equilibrium fixes, 0 or more.
              */
             readonly degree: number;
             /**
              * Format: uint
-             * @description How many independent motions are free.
+             * @description The number of independent free motions, 0 or more.
              */
             readonly mobility: number;
             /** @description Equations and unknowns counted; rank decides, not the count. */
@@ -1237,9 +1237,9 @@ export interface components {
             readonly warnings: readonly components["schemas"]["Warning"][];
             /** @description One-way parts found out of contact. */
             readonly released: readonly string[];
-            /** @description What each support exerts on its body. */
+            /** @description The force and moment of each support on its body. */
             readonly reactions: readonly components["schemas"]["Reaction"][];
-            /** @description What each joint exerts on each of its bodies. */
+            /** @description The force and moment of each joint on each of its bodies. */
             readonly joints: readonly components["schemas"]["JointForce"][];
             /** @description Forces in bars, tension positive. */
             readonly bars: {
@@ -1253,15 +1253,15 @@ export interface components {
             readonly ropes: {
                 readonly [key: string]: number | null;
             };
-            /** @description What rough contacts need. */
+            /** @description The needed friction of rough contacts. */
             readonly friction?: readonly components["schemas"]["Friction"][];
-            /** @description What would keep it from tipping, when one-way parts let go. */
+            /** @description The way to keep it from tipping, when one-way parts let go. */
             readonly tips?: components["schemas"]["Tips"] | null;
-            /** @description What was recognised before and beside the equations: links, members that carry nothing, symmetry ... */
+            /** @description Facts recognised before and beside the equations: links, members that carry nothing, symmetry ... */
             readonly recognised: readonly components["schemas"]["Recognised"][];
             /** @description Equations that the working did not use, and the agreement with the global solution. */
             readonly checks: readonly components["schemas"]["CheckAnswer"][];
-            /** @description How far loads may grow, for each such thing asked. */
+            /** @description The factors to which loads may grow, for each such thing asked. */
             readonly limits?: readonly components["schemas"]["LimitAnswer"][];
             /** @description One effort over another, where that is asked. */
             readonly advantages?: readonly components["schemas"]["AdvantageAnswer"][];
@@ -1279,24 +1279,24 @@ export interface components {
             readonly envelope?: components["schemas"]["EnvelopeAnswer"] | null;
             /** @description Each train of forces, wherever it stands. */
             readonly moving?: readonly components["schemas"]["MovingAnswer"][];
-            /** @description What follows from each section that a body has. */
+            /** @description Properties of each section that a body has. */
             readonly sections?: {
                 readonly [key: string]: components["schemas"]["SectionAnswer"];
             };
             /** @description The largest stresses along every straight stretch of a body with a section. */
             readonly stresses?: readonly components["schemas"]["StressAnswer"][];
-            /** @description What follows from how stiff things are, where the sheet says so. */
+            /** @description The answers of stiffness, where the sheet says how stiff things are. */
             readonly stiffness?: components["schemas"]["StiffnessAnswer"] | null;
-            /** @description What governs, how much is in reserve, and what was not checked. */
+            /** @description The governing check, the reserve, and the parts that were not checked. */
             readonly judgement?: components["schemas"]["JudgementAnswer"] | null;
             /** @description The steps in order. */
             readonly working: readonly components["schemas"]["StepAnswer"][];
-            /** @description How the model moves, when it can. */
+            /** @description A free motion of the model, when it can move. */
             readonly free_motion?: components["schemas"]["FreeMotion"] | null;
         };
-        /** @description How the structure is seen taken apart. Display only: ids that are not there any more are passed over. */
+        /** @description The view of the structure taken apart. Display only: ids that are not there any more are passed over. */
         readonly Apart: {
-            /** @description How far pieces were dragged aside, by their ids, in sheet units. */
+            /** @description The shifts of pieces that were dragged aside, by their ids, in the sheet's unit of length. */
             readonly moved?: {
                 readonly [key: string]: [
                     number,
@@ -1383,7 +1383,7 @@ export interface components {
                 number,
                 number
             ];
-            /** @description Where the force is applied. */
+            /** @description The point where the force is applied. */
             readonly at: [
                 number,
                 number
@@ -1415,12 +1415,12 @@ export interface components {
             readonly label: string;
             /** @description The answer in parts: a force, a couple, what is not fixed. */
             readonly parts: readonly string[];
-            /** @description Whether it is answered. */
+            /** @description True when it is answered. */
             readonly answered: boolean;
         };
         /** @description Why one may be asked for. */
         readonly AskedReason: "left" | "named" | "restored";
-        /** @description How unknown directions are assumed. */
+        /** @description The directions in which unknowns are assumed. */
         readonly Assume: "axes" | "tension" | "guess";
         /** @description What a two-force member carries. */
         readonly AxialForce: {
@@ -1460,9 +1460,9 @@ export interface components {
         };
         /** @description One of its forces. */
         readonly Axle: {
-            /** @description How strong. */
+            /** @description The size, a force. */
             readonly size: components["schemas"]["Quantity"];
-            /** @description How far behind the one before it; the first has none. */
+            /** @description The distance behind the one before it, 0 or more; the first has none. */
             readonly gap?: components["schemas"]["Quantity"] | null;
         };
         /** @description How it stands with the backups. */
@@ -1498,7 +1498,7 @@ export interface components {
             readonly force: number | null;
             /** @description In a word; null when equilibrium does not fix it. */
             readonly sense: components["schemas"]["Sense"] | null;
-            /** @description Whether equilibrium fixes it. */
+            /** @description True when equilibrium fixes it. */
             readonly determined: boolean;
             /**
              * Format: double
@@ -1511,7 +1511,7 @@ export interface components {
              */
             readonly utilisation?: number | null;
         };
-        /** @description What a bar can carry. */
+        /** @description The kind of a bar: the senses of the axial force that it can carry. */
         readonly BarKind: "bar" | "cable" | "strut";
         /** @description A piece of a chapter. */
         readonly Block: {
@@ -1529,7 +1529,7 @@ export interface components {
             readonly points?: readonly string[];
             /** @description Its cross-section, all along. */
             readonly section?: string | null;
-            /** @description What it is made of. */
+            /** @description Its material. */
             readonly material?: string | null;
             /** @description A couple that twists it about its run, all along: given, since a plane sheet does not find it. */
             readonly torque?: components["schemas"]["Quantity"] | null;
@@ -1538,9 +1538,9 @@ export interface components {
              *     for upright pieces.
              */
             readonly reference?: components["schemas"]["Direction"] | null;
-            /** @description How stiff it is in bending, one for all, or for each run, straight stretch or piece from point to point: force × length², or `"2 EI"` when only ratios are known. */
+            /** @description Bending stiffness EI, one for all, or for each run, straight stretch or piece from point to point: force × length², more than 0, or `"2 EI"` when only ratios are known. */
             readonly EI?: components["schemas"]["Quantities"] | null;
-            /** @description How stiff it is along its runs: a force, or `"2 EA"`. Without it, or a section and a material, its runs keep their length. */
+            /** @description Axial stiffness EA along its runs: a force, more than 0, or `"2 EA"`. Without it, or a section and a material, its runs keep their length. */
             readonly EA?: components["schemas"]["Quantities"] | null;
         };
         /** @description A rigid motion: the point `about` moves by `translation` while the body turns by `rotation`. */
@@ -1598,7 +1598,7 @@ export interface components {
             readonly sheets: readonly components["schemas"]["CameSheet"][];
             /**
              * Format: uint
-             * @description How many of them there are.
+             * @description The number of of them.
              */
             readonly added: number;
             /**
@@ -1663,7 +1663,7 @@ export interface components {
             readonly support: string;
             /** @description The new kind. */
             readonly to: string;
-            /** @description Whether it may only push. */
+            /** @description True when it may only push. */
             readonly one_way: boolean;
             /** @description Of a bearing: whether it exerts couples. */
             readonly couples?: boolean | null;
@@ -1699,7 +1699,7 @@ export interface components {
         };
         /** @description A chapter under its title. */
         readonly Chapter: {
-            /** @description What it is about. */
+            /** @description Its subject. */
             readonly part: components["schemas"]["Part"];
             /** @description Empty for a chapter without one. */
             readonly title: string;
@@ -1712,7 +1712,7 @@ export interface components {
             readonly name: string;
             /**
              * Format: double
-             * @description What is left over; 0 when it is noise.
+             * @description The remainder; 0 when it is noise.
              */
             readonly residual: number;
             /**
@@ -1720,16 +1720,16 @@ export interface components {
              * @description The residual over the sizes of its terms.
              */
             readonly relative: number;
-            /** @description Whether it closes. */
+            /** @description True when it closes. */
             readonly ok: boolean;
         };
-        /** @description What a check is about, and what ends the growth of loads. */
+        /** @description The sort of a check, or of what ends the growth of loads. */
         readonly CheckSort: "tension" | "compression" | "stress" | "net-section" | "buckling" | "shear" | "torsion" | "sag" | "reaction" | "joint" | "pin-shear" | "bearing" | "tear-out" | "lets-go";
         /** @description A check with the loads under which it is worst. */
         readonly CheckedAnswer: {
             /** @description The bar, body, support, joint or pin. */
             readonly of: string;
-            /** @description What is checked. */
+            /** @description The sort of check. */
             readonly by: components["schemas"]["CheckSort"];
             /**
              * Format: uint
@@ -1738,12 +1738,12 @@ export interface components {
             readonly plate?: number | null;
             /**
              * Format: double
-             * @description What it comes to.
+             * @description The demand, in the unit of the check.
              */
             readonly demand: number;
             /**
              * Format: double
-             * @description What it may be.
+             * @description The limit, in the unit of the check.
              */
             readonly limit: number;
             /** @description The unit of both. */
@@ -1753,9 +1753,9 @@ export interface components {
              * @description The demand over the limit.
              */
             readonly utilisation: number;
-            /** @description Whether it is within its limit. */
+            /** @description True when the demand is within the limit. */
             readonly meets: boolean;
-            /** @description Where the limit comes from. */
+            /** @description The origin of the limit. */
             readonly limit_is: components["schemas"]["LimitSource"];
             /**
              * Format: double
@@ -1764,17 +1764,17 @@ export interface components {
             readonly wanted?: number | null;
             /**
              * Format: double
-             * @description How many times the demand goes into the strength, or into a stated limit; null where nothing acts.
+             * @description Strength, or a stated limit, over demand, no unit; null where nothing acts.
              */
             readonly factor: number | null;
             /** @description The combination under which it is worst; null: the loads as drawn. */
             readonly under: string | null;
-            /** @description Where along its stretch. */
+            /** @description The place along the stretch. */
             readonly place?: components["schemas"]["PlaceAnswer"] | null;
         };
         /** @description One of its equations. */
         readonly ChoiceLine: {
-            /** @description What is written. */
+            /** @description The equation. */
             readonly title: string;
             /** @description The sum that vanishes. */
             readonly equation: components["schemas"]["Equation"];
@@ -1799,7 +1799,7 @@ export interface components {
         readonly Closes: {
             /** @description What its terms come to. */
             readonly to: components["schemas"]["Number"];
-            /** @description Whether that is nothing. */
+            /** @description True when that is nothing. */
             readonly ok: boolean;
         };
         /** @description A sum of factored load cases: `{ name = "A", factors = { permanent = 1.35, wind = 1.5 } }`. */
@@ -1815,15 +1815,15 @@ export interface components {
         readonly CombinationAnswer: {
             /** @description Its name. */
             readonly name: string;
-            /** @description Whether these loads can be balanced. */
+            /** @description True when these loads can be balanced. */
             readonly equilibrium: boolean;
             /** @description The outcome. */
             readonly status: components["schemas"]["StatusWord"];
             /** @description It was added up from its cases; else solved in full. */
             readonly superposed: boolean;
-            /** @description What each support exerts on its body. */
+            /** @description The force and moment of each support on its body. */
             readonly reactions: readonly components["schemas"]["Reaction"][];
-            /** @description What each joint exerts on each of its bodies. */
+            /** @description The force and moment of each joint on each of its bodies. */
             readonly joints: readonly components["schemas"]["JointForce"][];
             /** @description Forces in bars, tension positive. */
             readonly bars: {
@@ -1844,27 +1844,27 @@ export interface components {
         readonly Conventions: {
             /** @description The positive turning sense of a moment equation as it is written; default counter-clockwise. */
             readonly moment?: components["schemas"]["Turn"] | null;
-            /** @description How unknown directions are assumed; default along the axes. */
+            /** @description The directions in which unknowns are assumed; default along the axes. */
             readonly assume?: components["schemas"]["Assume"] | null;
-            /** @description Which equation to look for first; default the cleverest moment. */
+            /** @description The equation to look for first; default the cleverest moment. */
             readonly first?: components["schemas"]["First"] | null;
-            /** @description Whether all reactions of the whole are found before anything else; default only when needed. */
+            /** @description The time of the reactions of the whole: before anything else, or (default) only when needed. */
             readonly reactions?: components["schemas"]["Reactions"] | null;
-            /** @description How a truss is worked; default whichever needs fewer equations. */
+            /** @description The method for trusses; default the one that needs fewer equations. */
             readonly truss?: components["schemas"]["Truss"] | null;
-            /** @description Whether a pulley stays on its member or is freed; default it stays on. */
+            /** @description The place of a pulley while its member is freed: on it, or freed itself; default on it. */
             readonly pulley?: components["schemas"]["Wheels"] | null;
-            /** @description How the result of several components is displayed; default its magnitude with its direction. */
+            /** @description The form of a result of several components; default its magnitude with its direction. */
             readonly results?: components["schemas"]["Results"] | null;
             /** @description On which side moments are drawn; default sagging upwards. */
             readonly diagram?: components["schemas"]["MomentSide"] | null;
-            /** @description How N, V and M are worked; default by cuts. */
+            /** @description The method for N, V and M; default by cuts. */
             readonly inside?: components["schemas"]["DiagramMethod"] | null;
-            /** @description How a redundant structure is worked; default by moment distribution. */
+            /** @description The hand method for a redundant structure; default moment distribution. */
             readonly method?: components["schemas"]["Method"] | null;
-            /** @description How much of a mirrored frame is distributed; default all of it. */
+            /** @description The part of a mirrored frame that is distributed; default all of it. */
             readonly symmetry?: components["schemas"]["Symmetry"] | null;
-            /** @description How equilibrium in space is written; default by components. */
+            /** @description The notation of equilibrium in space; default by components. */
             readonly working?: components["schemas"]["Notation"] | null;
             /**
              * Format: uint8
@@ -1883,7 +1883,7 @@ export interface components {
             readonly figures?: number | null;
             /** @description Free bodies that are worked first, in this order; the rest follows as it is found best. */
             readonly order?: readonly components["schemas"]["Pick"][];
-            /** @description Where pieces stand when the structure is taken apart, and what is freed together. */
+            /** @description The places of pieces when the structure is taken apart, and the pieces that are freed together. */
             readonly apart?: components["schemas"]["Apart"];
         };
         /** @description The count of the traditional rule. */
@@ -1905,9 +1905,9 @@ export interface components {
             readonly name?: string | null;
             /** @description The body; may be left out when there is only one. */
             readonly on?: string | null;
-            /** @description Where it is applied. It does not enter equilibrium. */
+            /** @description The point where it is applied. It does not enter equilibrium. */
             readonly at?: string | null;
-            /** @description How strong; in space it may be left out for components. */
+            /** @description The size, a moment; in space it may be left out for components. */
             readonly size?: components["schemas"]["Quantity"] | null;
             /** @description In which sense, in the plane; default counter-clockwise. */
             readonly turn?: components["schemas"]["Turn"];
@@ -1918,7 +1918,7 @@ export interface components {
             /** @description The load case it belongs to. */
             readonly case?: string | null;
         };
-        /** @description Whether a bearing exerts couples. */
+        /** @description The couples of a bearing: exerted or not. */
         readonly Couples: "auto" | "yes" | "no";
         /** @description A change that would hold the model. */
         readonly CureAnswer: {
@@ -1927,7 +1927,7 @@ export interface components {
         };
         /** @description One of the three along a stretch. */
         readonly Curve: {
-            /** @description Which of the three. */
+            /** @description N, V or M. */
             readonly of: components["schemas"]["Inner"];
             /** @description Of an envelope: which of its sides. */
             readonly bound: components["schemas"]["Bound"] | null;
@@ -1947,7 +1947,7 @@ export interface components {
             readonly start: number;
             /**
              * Format: double
-             * @description Where it ends.
+             * @description The end.
              */
             readonly end: number;
             /** @description In the unit of the curve. */
@@ -1980,7 +1980,7 @@ export interface components {
             readonly id: components["schemas"]["Id"];
             /** @description Its symbol. */
             readonly symbol: components["schemas"]["SymbolMark"];
-            /** @description Where it acts. */
+            /** @description The point where it acts. */
             readonly at: [
                 number,
                 number
@@ -2004,7 +2004,7 @@ export interface components {
         };
         /** @description One part of a body that is cut through. */
         readonly CutPart: {
-            /** @description What it is called. */
+            /** @description Its name. */
             readonly title: string;
             /** @description Why this one first, or that the other says the same. */
             readonly says: string;
@@ -2063,23 +2063,23 @@ export interface components {
             readonly from: string;
             /** @description Its last point. */
             readonly to: string;
-            /** @description How far it goes to the left of the run, in pieces: `c0, c1, ...` in the distance from the start of each piece. */
+            /** @description Displacement to the left of the run, sheet's unit of length, in pieces: `c0, c1, ...` in the distance from the start of each piece. */
             readonly across: readonly components["schemas"]["DeflectionPiece"][];
-            /** @description How far it goes along the run. */
+            /** @description Displacement along the run, in the same pieces and unit. */
             readonly along: readonly components["schemas"]["DeflectionPiece"][];
-            /** @description How far each of its spans sags. */
+            /** @description The sag of each of its spans. */
             readonly sags: readonly components["schemas"]["SagAnswer"][];
         };
         /** @description A polynomial over a part of the stretch. */
         readonly DeflectionPiece: {
             /**
              * Format: double
-             * @description Where it begins, from the first point of the stretch.
+             * @description The beginning of the piece, from the first point of the stretch, sheet's unit of length.
              */
             readonly start: number;
             /**
              * Format: double
-             * @description Where it ends.
+             * @description The end of the piece, from the first point of the stretch, sheet's unit of length.
              */
             readonly end: number;
             /** @description In the distance from `start`. */
@@ -2106,14 +2106,14 @@ export interface components {
             readonly M: readonly components["schemas"]["PieceAnswer"][];
             /** @description The least and the greatest of each, and where V or M passes through zero. */
             readonly extremes: readonly components["schemas"]["ExtremeAnswer"][];
-            /** @description Where V changes its sign. */
+            /** @description Places where V changes its sign, from the first point, sheet's unit of length, ascending. */
             readonly shear_zeros: readonly number[];
             /** @description Points of contraflexure: where M changes its sign. */
             readonly contraflexure: readonly number[];
-            /** @description Why there is no diagram; then the lists are empty. */
+            /** @description The reason why there is no diagram; then the lists are empty. */
             readonly refused?: string | null;
         };
-        /** @description How N, V and M inside members are worked. */
+        /** @description The method for N, V and M inside members. */
         readonly DiagramMethod: "cuts" | "areas";
         /** @description The six along a straight stretch of a run, corner to corner. */
         readonly DiagramSpaceAnswer: {
@@ -2148,9 +2148,9 @@ export interface components {
             ] | null;
             /** @description Polynomials. */
             readonly pieces: components["schemas"]["SixAnswer"] | null;
-            /** @description Where each is largest, whatever its sign. */
+            /** @description The largest value of each, by size, with its sign. */
             readonly largest: components["schemas"]["SixAnswer2"] | null;
-            /** @description Why there is no diagram. */
+            /** @description The reason why there is no diagram. */
             readonly refused?: string | null;
         };
         /** @description The diagrams of a solution. */
@@ -2185,9 +2185,9 @@ export interface components {
         };
         /** @description An answer that is another one now. */
         readonly Difference: {
-            /** @description What it is about. */
+            /** @description Its subject. */
             readonly about: components["schemas"]["About"];
-            /** @description What is answered. */
+            /** @description The thing answered. */
             readonly label: string;
             /** @description As it was kept. */
             readonly before: string;
@@ -2232,10 +2232,10 @@ export interface components {
         } | {
             /** @description A point of the axis. */
             readonly round: string;
-            /** @description Which way the axis points. */
+            /** @description The direction of the axis. */
             readonly axis: components["schemas"]["Direction"];
         } | {
-            /** @description How far. */
+            /** @description The angle of the turn. */
             readonly angle: components["schemas"]["Quantity"];
             /** @description From where: `"-y"`, `"right"`, ... */
             readonly from: string;
@@ -2245,7 +2245,7 @@ export interface components {
              */
             readonly turn?: components["schemas"]["Turn"];
         };
-        /** @description How far a point of a body goes. */
+        /** @description The displacement of a point of a body. */
         readonly DisplacementAnswer: {
             /** @description The point. */
             readonly at: string;
@@ -2268,22 +2268,22 @@ export interface components {
             readonly name?: string | null;
             /** @description The body; may be left out when only one passes both points. */
             readonly on?: string | null;
-            /** @description Where it begins. */
+            /** @description The first point. */
             readonly from: string;
-            /** @description Where it ends. */
+            /** @description The last point. */
             readonly to: string;
             /** @description Intensity at `from`. */
             readonly start: components["schemas"]["Quantity"];
             /** @description Intensity at `to`; default the same as at `from`. */
             readonly end?: components["schemas"]["Quantity"] | null;
-            /** @description Which way it pushes; default down. */
+            /** @description The direction in which it pushes; default down. */
             readonly direction?: components["schemas"]["Direction"] | null;
-            /** @description What the intensity is counted per; default a length of the member. */
+            /** @description The length its intensity is counted per; default a length of the member. */
             readonly per?: components["schemas"]["Per"] | null;
             /** @description The load case it belongs to. */
             readonly case?: string | null;
         };
-        /** @description How an unknown stays out of an equation. */
+        /** @description The way in which an unknown stays out of an equation. */
         readonly DropsOut: "through-centre" | "along-axis" | "couple-across" | "across" | "couple";
         /** @description One edit. A slot that is left out keeps what it was; of a new thing, it takes what is usual. */
         readonly Edit: {
@@ -2753,9 +2753,9 @@ export interface components {
         readonly ErrorBody: {
             /** @description What went wrong, for programs. */
             readonly code: components["schemas"]["ErrorCode"];
-            /** @description What is wrong. */
+            /** @description The fault. */
             readonly message: string;
-            /** @description What to do. */
+            /** @description The cure. */
             readonly cure: string;
             /**
              * Format: int64
@@ -2772,7 +2772,7 @@ export interface components {
         readonly ErrorCode: "host" | "origin" | "no-route" | "no-sheet" | "no-archive" | "too-large" | "conflict" | "body" | "query" | "path" | "slow" | "method" | "line" | "token" | "busy" | "too-long" | "too-much" | "superseded" | "fault" | "foreign" | "text" | "newer" | "hostile" | "given-up" | "damaged" | "full" | "read-only" | "disk" | "store";
         /** @description A sheet to start from. */
         readonly Example: {
-            /** @description What it is about. */
+            /** @description Its subject. */
             readonly title: string;
             /** @description Its face. */
             readonly card: components["schemas"]["Card"];
@@ -2781,7 +2781,7 @@ export interface components {
         };
         /** @description The least or the greatest of one of the three. */
         readonly ExtremeAnswer: {
-            /** @description Which of the three. */
+            /** @description N, V or M. */
             readonly of: components["schemas"]["Inner"];
             /**
              * Format: double
@@ -2796,13 +2796,13 @@ export interface components {
              */
             readonly value: number;
         };
-        /** @description What a trained eye sees. */
+        /** @description A fact that a trained eye sees. */
         readonly Fact: "two-force-body" | "three-force-body" | "three-parallel-forces" | "symmetric" | "nearer-support-takes-more" | "load-beyond-support" | components["schemas"]["JointRule"];
         /** @description A backup that could not be made. */
         readonly FailedBackup: {
-            /** @description Why. */
+            /** @description The reason. */
             readonly message: string;
-            /** @description What to do. */
+            /** @description The cure. */
             readonly cure: string;
         };
         /** @description What acts at a fibre, and what Mohr's circle makes of it. */
@@ -2837,7 +2837,7 @@ export interface components {
             /** @description `equivalent stress 62.0 MPa, for ductile materials` */
             readonly equivalent: string;
         };
-        /** @description What is asked. */
+        /** @description A thing asked. */
         readonly Find: {
             /** @constant */
             readonly what: "reactions";
@@ -2866,9 +2866,9 @@ export interface components {
         } | {
             /** @constant */
             readonly what: "advantage";
-            /** @description What comes out: a sought symbol, or the name of a load, joint, bar or rope. */
+            /** @description The effort that comes out: a sought symbol, or the name of a load, joint, bar or rope. */
             readonly of: string;
-            /** @description What goes in. */
+            /** @description The effort that goes in, named in the same way. */
             readonly over: string;
         } | {
             /** @constant */
@@ -2893,7 +2893,7 @@ export interface components {
             /** @description A load case; without load and case: everything that is not permanent. */
             readonly case?: string | null;
         };
-        /** @description Which equation to look for first. */
+        /** @description The equation to look for first. */
         readonly First: "moment" | "forces";
         /** @description A force at a point: by `components`, or by `size` and `direction`. */
         readonly ForceLoad: {
@@ -2905,14 +2905,14 @@ export interface components {
             readonly at: string;
             /** @description `[x, y]`, in space `[x, y, z]`, instead of size and direction. */
             readonly components?: readonly components["schemas"]["Quantity"][] | null;
-            /** @description How strong. */
+            /** @description The size, a force; negative against its direction. */
             readonly size?: components["schemas"]["Quantity"] | null;
-            /** @description Which way. */
+            /** @description The direction. */
             readonly direction?: components["schemas"]["Direction"] | null;
             /** @description The load case it belongs to. */
             readonly case?: string | null;
         };
-        /** @description What sort of thing a force belongs to. */
+        /** @description The sort of thing that a force belongs to. */
         readonly ForceOf: "support" | "joint" | "bar" | "rope" | "load" | "internal";
         /** @description A formula, or a part of one. */
         readonly Formula: {
@@ -3023,16 +3023,16 @@ export interface components {
             /** @description Of several pieces together, what they look like as one: only of structures that are taken apart. */
             readonly group?: components["schemas"]["Piece"] | null;
         };
-        /** @description What sort of free body was taken. */
+        /** @description The sort of a free body. */
         readonly FreeBodyIs: "only" | "single" | "whole" | "section" | "group";
-        /** @description How the model can move, to first order. The size of the motion means nothing. */
+        /** @description A motion of the model, to first order. Its size means nothing. */
         readonly FreeMotion: {
             /** @description One entry per body, pin, wheel or hanging mass. */
             readonly bodies: readonly components["schemas"]["BodyMotionAnswer"][];
-            /** @description What would hold it; each was tried. */
+            /** @description Changes that would hold it; each was tried. */
             readonly cures: readonly components["schemas"]["CureAnswer"][];
         };
-        /** @description What a rough contact needs: tangential force over normal force, beside what is available. */
+        /** @description The friction that a rough contact needs: tangential force over normal force, beside what is available. */
         readonly Friction: {
             /** @description The support's or joint's name. */
             readonly of: string;
@@ -3058,10 +3058,10 @@ export interface components {
             readonly available: number | null;
             /**
              * Format: double
-             * @description How many times the needed coefficient is available; null when none is needed or given.
+             * @description Available over needed coefficient, no unit; null when none is needed or given.
              */
             readonly factor: number | null;
-            /** @description Whether it holds; null when no coefficient was given. */
+            /** @description True when it holds; null when no coefficient was given. */
             readonly holds: boolean | null;
         };
         /** @description A bar with a name or a kind. */
@@ -3074,17 +3074,17 @@ export interface components {
             /** @description Its name; its ends with a hyphen when missing. */
             readonly name?: string | null;
             /**
-             * @description What it can carry.
+             * @description The kind, which says what it can carry.
              * @default bar
              */
             readonly kind?: components["schemas"]["BarKind"];
-            /** @description What its ends are fastened to, where several bodies pass: one name for both ends, or one each. */
+            /** @description The bodies its ends are fastened to, where several pass: one name for both ends, or one each. */
             readonly on?: components["schemas"]["On"] | null;
             /** @description Its cross-section. */
             readonly section?: string | null;
-            /** @description What it is made of. */
+            /** @description Its material. */
             readonly material?: string | null;
-            /** @description How stiff it is along itself: a force, or `"2 EA"`. Without it, or a section and a material, it keeps its length. */
+            /** @description Axial stiffness EA: a force, more than 0, or `"2 EA"` when only ratios are known. Without it, or a section and a material, it keeps its length. */
             readonly EA?: components["schemas"]["Quantity"] | null;
         };
         /** @description A part in which one combination governs. */
@@ -3096,7 +3096,7 @@ export interface components {
             readonly start: number;
             /**
              * Format: double
-             * @description Where it ends.
+             * @description The end of the piece, from the beginning of the stretch, sheet's unit of length.
              */
             readonly end: number;
             /** @description c0, c1, ... in the distance from the first point of the stretch. */
@@ -3104,11 +3104,11 @@ export interface components {
             /** @description The combination. */
             readonly by: string;
         };
-        /** @description What ends an interval of factors. */
+        /** @description The end of an interval of factors. */
         readonly GovernsAnswer: {
-            /** @description What reaches its limit, or the one-way part that lets go. */
+            /** @description The part that reaches its limit, or the one-way part that lets go. */
             readonly part: string;
-            /** @description Which limit; or that a one-way part lets go. */
+            /** @description The check that reaches its limit; or letting go. */
             readonly by: components["schemas"]["CheckSort"];
             /** @description Under which combination; null: under the loads as drawn. */
             readonly under: string | null;
@@ -3132,7 +3132,7 @@ export interface components {
             /** @description What governs; null where limits were not looked at. */
             readonly size: string | null;
         };
-        /** @description Which way round a train may travel. */
+        /** @description The headings in which a train may travel. */
         readonly Heads: "both" | "forward" | "back";
         /** @description A part that would have to be held. */
         readonly HoldDown: {
@@ -3154,7 +3154,7 @@ export interface components {
         } | {
             readonly formula: components["schemas"]["Formula"];
         };
-        /** @description Which of the three. */
+        /** @description One of the three: N, V, M. */
         readonly Inner: "N" | "V" | "M";
         /** @description A straight stretch of a body, with what it carries inside. */
         readonly InsideLine: {
@@ -3244,13 +3244,13 @@ export interface components {
              */
             readonly Mz: number | null;
         };
-        /** @description What bodies transmit to each other at a point. */
+        /** @description A joint: bodies transmit forces to each other at a point. */
         readonly Joint: {
             /** @description Its name; made from the point's when missing. */
             readonly name?: string | null;
             /** @description The point. */
             readonly at: string;
-            /** @description What it transmits. */
+            /** @description The kind, which says what it transmits. */
             readonly kind: components["schemas"]["JointKind"];
             /** @description The bodies that meet: two, at a pin or a weld also more. */
             readonly of: readonly string[];
@@ -3270,7 +3270,7 @@ export interface components {
             /** @description Of a mesh: how far its line of action leans from the common tangent; default 20 degrees. */
             readonly pressure_angle?: components["schemas"]["Quantity"] | null;
         };
-        /** @description What a joint exerts on one of its bodies. */
+        /** @description The force and moment of a joint on one of its bodies. */
         readonly JointForce: {
             /** @description The joint's name. */
             readonly joint: string;
@@ -3282,7 +3282,7 @@ export interface components {
             readonly force: readonly (number | null)[];
             /** @description Counter-clockwise positive; in space about x, y and z. */
             readonly moment: components["schemas"]["Moment"];
-            /** @description Whether all of it is fixed by equilibrium. */
+            /** @description True when equilibrium fixes all of it. */
             readonly determined: boolean;
         };
         /** @description The kinds of joint. In the plane: pin, weld, slot, collar, contact, mesh; in space: ball, hinge, weld, contact. */
@@ -3308,7 +3308,7 @@ export interface components {
             readonly used_text: string;
             /** @description `× 1.06`: how many times as large it could be; nothing where nothing acts. */
             readonly reserve: string | null;
-            /** @description Whether it is within its limit. */
+            /** @description True when it is within its limit. */
             readonly meets: boolean;
             /** @description `meets the stated limit` */
             readonly verdict: string;
@@ -3321,7 +3321,7 @@ export interface components {
         };
         /** @description Everything that has a limit, by how much of it is used; and what has none. */
         readonly JudgementAnswer: {
-            /** @description Whether everything that was checked is within its limit, under the loads as drawn and under every combination. */
+            /** @description True when everything that was checked is within its limit, under the loads as drawn and under every combination. */
             readonly meets: boolean;
             /** @description The one that governs first. */
             readonly checks: readonly components["schemas"]["CheckedAnswer"][];
@@ -3330,14 +3330,14 @@ export interface components {
                 number | null,
                 number | null
             ];
-            /** @description What ends them. */
+            /** @description The parts that end the interval, below and above. */
             readonly ends: [
                 string | null,
                 string | null
             ];
             /** @description The plated pins. */
             readonly pins?: readonly components["schemas"]["PinAnswer"][];
-            /** @description What nothing is said of, and why. */
+            /** @description The parts that were not checked, each with the reason. */
             readonly unchecked: readonly components["schemas"]["UncheckedAnswer"][];
         };
         /** @description A sheet was kept. */
@@ -3352,7 +3352,7 @@ export interface components {
         };
         /** @description One answer as it was printed. */
         readonly KeptLine: {
-            /** @description What it is about. */
+            /** @description Its subject. */
             readonly about: components["schemas"]["About"];
             /** @description What is answered: `verdict`, `bar D-C`. */
             readonly label: string;
@@ -3386,7 +3386,7 @@ export interface components {
             /** @description What is in it, in words; null for one that an earlier run has made. */
             readonly holds: string | null;
         };
-        /** @description What some things may carry or be stressed to. Every limit is a size, and not negative. */
+        /** @description A limit of some things. Every limit is a size, 0 or more. */
         readonly Limit: {
             /** @description The bars, bodies, supports or joints that it is of; when missing, all of which no other limit of the same sort says anything. */
             readonly of?: readonly string[];
@@ -3404,18 +3404,18 @@ export interface components {
             readonly pin?: components["schemas"]["Quantity"] | null;
             /**
              * Format: double
-             * @description How many times what a material stands is to be as large as the stress; of bodies, bars and plated pins.
+             * @description The least factor of safety, strength over stress, more than 0; of bodies, bars and plated pins.
              */
             readonly factor?: number | null;
             /**
              * Format: double
-             * @description How many times the sag of a body has to go into its span: 300 stands for L/300.
+             * @description The least ratio of the span of a body to its sag, more than 0: 300 stands for L/300.
              */
             readonly sag?: number | null;
         };
-        /** @description How far loads may grow before anything reaches its limit. */
+        /** @description The factors that keep a growing load within all limits. */
         readonly LimitAnswer: {
-            /** @description What grows: a load, a sought symbol, a case, or `variable loads`. */
+            /** @description The growing load: a load, a sought symbol, a case, or `variable loads`. */
             readonly of: string;
             /**
              * Format: double
@@ -3427,9 +3427,9 @@ export interface components {
              * @description The greatest factor.
              */
             readonly to: number | null;
-            /** @description Whether any factor keeps everything within its limits. */
+            /** @description True when some factor keeps everything within its limits. */
             readonly possible: boolean;
-            /** @description Whether the loads as given do. */
+            /** @description True when the loads as given do. */
             readonly holds: boolean;
             /**
              * Format: double
@@ -3443,9 +3443,9 @@ export interface components {
             readonly greatest?: number | null;
             /** @description The unit of these sizes. */
             readonly unit?: string | null;
-            /** @description What ends the interval below. */
+            /** @description The part that ends the interval below. */
             readonly governs_from: components["schemas"]["GovernsAnswer"] | null;
-            /** @description What ends it above. */
+            /** @description The part that ends it above. */
             readonly governs_to: components["schemas"]["GovernsAnswer"] | null;
             /** @description Every bar that has a limit. */
             readonly bars: {
@@ -3454,7 +3454,7 @@ export interface components {
             /** @description Bars of which nothing is said: without a limit, or not fixed by equilibrium. */
             readonly unchecked: readonly string[];
         };
-        /** @description Where a limit comes from. */
+        /** @description The origin of a limit. */
         readonly LimitSource: "limit" | "yield" | "ultimate" | "shear" | "bearing" | "screening";
         /** @description A line of words and formulas. */
         readonly Line: {
@@ -3485,7 +3485,7 @@ export interface components {
             readonly start: number;
             /**
              * Format: double
-             * @description Where it ends.
+             * @description The end of the piece, from the beginning of the stretch, sheet's unit of length.
              */
             readonly end: number;
             /**
@@ -3565,7 +3565,7 @@ export interface components {
             /** @description How it moves, when it can. */
             readonly free_motion: components["schemas"]["FreeMotion"] | null;
         };
-        /** @description What acts on a body. */
+        /** @description A load on a body. */
         readonly Load: (components["schemas"]["ForceLoad"] & {
             /** @constant */
             readonly kind: "force";
@@ -3643,7 +3643,7 @@ export interface components {
                 number,
                 number
             ];
-            /** @description What it can carry. */
+            /** @description The senses it can carry. */
             readonly carries: components["schemas"]["Carries"];
             /** @description Its length with its unit. */
             readonly length: string;
@@ -3665,7 +3665,7 @@ export interface components {
             readonly id: components["schemas"]["Id"];
             /** @description The joint's name. */
             readonly name: string;
-            /** @description Where. */
+            /** @description The place. */
             readonly at: [
                 number,
                 number
@@ -3701,7 +3701,7 @@ export interface components {
             readonly id: components["schemas"]["Id"];
             /** @description Its name. */
             readonly name: string;
-            /** @description Where. */
+            /** @description The place. */
             readonly at: [
                 number,
                 number
@@ -3742,7 +3742,7 @@ export interface components {
                 number,
                 number
             ];
-            /** @description Which way it pushes. */
+            /** @description The direction in which it pushes. */
             readonly toward: [
                 number,
                 number
@@ -3777,12 +3777,12 @@ export interface components {
             readonly kind: "distributed";
             /** @description `load:compost` */
             readonly id: components["schemas"]["Id"];
-            /** @description Where it begins. */
+            /** @description The beginning. */
             readonly from: [
                 number,
                 number
             ];
-            /** @description Where it ends. */
+            /** @description The end. */
             readonly to: [
                 number,
                 number
@@ -3807,7 +3807,7 @@ export interface components {
             readonly support: components["schemas"]["Id"];
             /** @description Its symbol. */
             readonly symbol: components["schemas"]["SymbolMark"];
-            /** @description Where it acts. */
+            /** @description The point where it acts. */
             readonly at: [
                 number,
                 number
@@ -3844,7 +3844,7 @@ export interface components {
             readonly column: components["schemas"]["Id"];
             /** @description Its symbol. */
             readonly symbol: components["schemas"]["SymbolMark"];
-            /** @description Where it acts. */
+            /** @description The point where it acts. */
             readonly at: [
                 number,
                 number
@@ -3919,9 +3919,9 @@ export interface components {
                 number,
                 number
             ] | null;
-            /** @description What is wrong. */
+            /** @description The fault. */
             readonly message: string;
-            /** @description What to do. */
+            /** @description The cure. */
             readonly cure: string;
         };
         /** @description A material by its figures, bare numbers in the sheet's unit of stress. */
@@ -3944,7 +3944,7 @@ export interface components {
              */
             readonly expansion?: number | null;
         };
-        /** @description How a redundant structure is worked by hand. */
+        /** @description The hand method for a redundant structure. */
         readonly Method: "distribution" | "slopes" | "forces";
         /** @description A couple: one number in the plane, three in space. What is not fixed is null. */
         readonly Moment: (number | null) | [
@@ -3966,23 +3966,23 @@ export interface components {
              * @description Along a member: where, from the first point of the stretch.
              */
             readonly distance?: number | null;
-            /** @description How the train stands; null when it is away. */
+            /** @description The stand of the train; null when it is away. */
             readonly stand: components["schemas"]["StandAnswer"] | null;
         };
         /** @description A train of forces with what it comes to, wherever it stands. */
         readonly MovingAnswer: {
             /** @description Its name. */
             readonly name: string;
-            /** @description Where its path begins. */
+            /** @description The first point of its path. */
             readonly from: string;
-            /** @description Where it ends. */
+            /** @description The last point of its path. */
             readonly to: string;
             /**
              * Format: double
              * @description Its length.
              */
             readonly length: number;
-            /** @description Why there are no influence lines; then the lists are empty. */
+            /** @description The reason why there are no influence lines; then the lists are empty. */
             readonly refused?: string | null;
             /** @description Every unknown of supports, joints, bars and ropes that equilibrium fixes. */
             readonly forces: readonly components["schemas"]["MovingForce"][];
@@ -4013,11 +4013,11 @@ export interface components {
         } & {
             readonly [key: string]: components["schemas"]["MovingBounds"];
         };
-        /** @description What the train does to one thing. */
+        /** @description The effect of the train on one thing. */
         readonly MovingForce: {
             /** @description `A_y`, `M_A`, `D-C`; `N`, `V`, `M` at a place that is asked. */
             readonly of: string;
-            /** @description What it belongs to. */
+            /** @description The sort of thing it belongs to. */
             readonly kind: components["schemas"]["ForceOf"];
             /**
              * Format: uint
@@ -4040,7 +4040,7 @@ export interface components {
         readonly Nature: "body" | "two-force" | "three-force" | "particle" | "group";
         /** @description A revision to be cut of what the sheet is now. */
         readonly NewRevision: {
-            /** @description Why. */
+            /** @description The reason. */
             readonly why: components["schemas"]["AskedReason"];
             /**
              * @description A name for it.
@@ -4069,7 +4069,7 @@ export interface components {
             /** @description Why it can be next, or why not. */
             readonly says: string;
         };
-        /** @description How equilibrium in space is written. */
+        /** @description The notation of equilibrium in space. */
         readonly Notation: "scalar" | "vector";
         /** @description A number as it stands in a formula. */
         readonly Number: {
@@ -4087,7 +4087,7 @@ export interface components {
                 number,
                 number
             ];
-            /** @description Which way it pushes. */
+            /** @description The direction in which it pushes. */
             readonly toward: [
                 number,
                 number
@@ -4186,7 +4186,7 @@ export interface components {
         readonly PageCell: {
             /** @description Empty where nothing is written. */
             readonly text: string;
-            /** @description How it comes about. */
+            /** @description Its working. */
             readonly rule: string;
             /**
              * Format: uint
@@ -4196,7 +4196,7 @@ export interface components {
         };
         /** @description A free body of one's own choice. */
         readonly PageChoice: {
-            /** @description What is freed. */
+            /** @description The free body. */
             readonly title: string;
             /** @description Its unknowns, and how many equations there are for them. */
             readonly says: readonly components["schemas"]["Inline"][];
@@ -4313,7 +4313,7 @@ export interface components {
         readonly PageJudgement: {
             /** @description `All 5 limits that were checked are met.` */
             readonly says: string;
-            /** @description Whether it does. */
+            /** @description True when it does. */
             readonly meets: boolean;
             /** @description How far the loads may grow, and what ends that. */
             readonly reach: string | null;
@@ -4391,7 +4391,7 @@ export interface components {
             readonly says: readonly string[];
             /** @description The structure is redundant: what is said of methods by hand is about it. */
             readonly redundant: boolean;
-            /** @description Which method is shown. */
+            /** @description The method shown. */
             readonly method: components["schemas"]["Method"];
             /** @description Why the methods by hand do not apply, with what does. */
             readonly inapplicable: string | null;
@@ -4436,7 +4436,7 @@ export interface components {
             readonly rows: readonly components["schemas"]["PageRow"][];
             /**
              * Format: uint
-             * @description How many rounds there are.
+             * @description The number of rounds.
              */
             readonly rounds: number;
             /** @description What each prop exerts. */
@@ -4488,7 +4488,7 @@ export interface components {
             /** Format: uint */
             readonly step: number;
         } | "checks" | "stiffness" | "members" | "inside" | "ranges" | "moving" | "strength" | "limits" | "asked" | "warnings" | "closing";
-        /** @description What a distributed load's intensity is counted per. */
+        /** @description The length that a distributed load's intensity is counted per. */
         readonly Per: "length" | "projection";
         /** @description A free body someone chose, or one equation of one. */
         readonly Pick: string | readonly string[] | components["schemas"]["PickedEquation"];
@@ -4507,7 +4507,7 @@ export interface components {
         readonly Piece: {
             /** @description `body:jib`, `pin:B`, `wheel:P`, `end:hoist#0`; of several that are freed together, all of them with `+` between. */
             readonly id: string;
-            /** @description What it is called. */
+            /** @description Its name. */
             readonly name: string;
             /** @description What it spans, without arrows. */
             readonly bounds: components["schemas"]["Bounds"] | null;
@@ -4522,12 +4522,12 @@ export interface components {
         readonly PieceAnswer: {
             /**
              * Format: double
-             * @description Where it begins, from the first point.
+             * @description The beginning of the piece, from the first point, sheet's unit of length.
              */
             readonly start: number;
             /**
              * Format: double
-             * @description Where it ends.
+             * @description The end of the piece, from the first point, sheet's unit of length.
              */
             readonly end: number;
             /** @description c0, c1, ... in the distance from the first point of the stretch. */
@@ -4539,7 +4539,7 @@ export interface components {
             readonly at: string;
             /** @description From one end to the other, under the loads as drawn. */
             readonly plates: readonly components["schemas"]["PlateAnswer"][];
-            /** @description What each plane between two plates carries, under the loads as drawn. */
+            /** @description The force in each plane between two plates, under the loads as drawn. */
             readonly planes: readonly (number | null)[];
             /** @description The diameter that each criterion asks for, in the unit of sections. */
             readonly required: readonly components["schemas"]["RequiredAnswer"][];
@@ -4558,11 +4558,11 @@ export interface components {
              * @description The size it is judged by: the given one, else the next in stock.
              */
             readonly diameter: number | null;
-            /** @description Whether that was given. */
+            /** @description True when the diameter was given. */
             readonly given: boolean;
             /**
              * Format: double
-             * @description What tear-out leaves: the largest diameter, where edges are given.
+             * @description The largest diameter that tear-out leaves, where edges are given.
              */
             readonly at_most: number | null;
         };
@@ -4621,30 +4621,30 @@ export interface components {
         };
         /** @description One plate on a pin. */
         readonly Plate: {
-            /** @description What it is part of: a body, a bar, `ground`, or a load that acts on the pin. */
+            /** @description The body, bar or load it is part of, or `ground`. */
             readonly of: string;
             /** @description Along the pin. */
             readonly thickness: components["schemas"]["Quantity"];
-            /** @description What it is made of; what its body or bar is made of when missing. */
+            /** @description Its material; that of its body or bar when missing. */
             readonly material?: string | null;
             /** @description From the centre of the hole to the edge that the pin presses towards; tear-out is not looked at when missing. */
             readonly edge?: components["schemas"]["Quantity"] | null;
             /**
              * Format: double
-             * @description Which part of what its body transmits it carries; equal parts when missing.
+             * @description The part of the force of its body that it carries, 0 to 1; equal parts when missing.
              */
             readonly share?: number | null;
         };
         /** @description A plate on a pin. */
         readonly PlateAnswer: {
-            /** @description What it is part of. */
+            /** @description The body, the bar, the ground or the load that the plate is part of. */
             readonly of: string;
             /**
              * Format: double
              * @description In the unit of sections.
              */
             readonly thickness: number;
-            /** @description What it exerts on the pin, `[x, y]`; null when equilibrium does not fix it. */
+            /** @description The force on the pin, `[x, y]`, in the sheet's unit; null when equilibrium does not fix it. */
             readonly force: [
                 number,
                 number
@@ -4666,16 +4666,16 @@ export interface components {
             readonly push: number;
             /** @description How large that is; empty when equilibrium does not fix it. */
             readonly force: string;
-            /** @description Whether it presses along that line: another direction is told with the force. */
+            /** @description True when it presses along that line: another direction is told with the force. */
             readonly aligned: boolean;
         };
         /** @description A pin with the plates that are threaded on it, in the order in which they are stacked. */
         readonly PlatedPin: {
             /** @description A joint or a support by its name, or a point where bars meet. */
             readonly at: string;
-            /** @description How thick it is; when missing, the next size in stock above what is required. */
+            /** @description The diameter; when missing, the next size in stock above what is required. */
             readonly diameter?: components["schemas"]["Quantity"] | null;
-            /** @description What the pin is made of. */
+            /** @description The material of the pin. */
             readonly material?: string | null;
             /** @description From one end of the pin to the other. */
             readonly plates: readonly components["schemas"]["Plate"][];
@@ -4735,15 +4735,15 @@ export interface components {
         readonly Positive: "right" | "up" | "ccw" | "cw";
         /** @description One thing wrong in a sheet. All problems of a sheet are collected; none hides another. */
         readonly Problem: {
-            /** @description Why the sheet is refused. */
+            /** @description The reason of the refusal. */
             readonly kind: components["schemas"]["ProblemKind"];
-            /** @description Where in the sheet: `loads[2].size`; empty for the sheet as a whole. */
+            /** @description The path in the sheet: `loads[2].size`; empty for the sheet as a whole. */
             readonly path: string;
-            /** @description Where in the text, when it was read from text. */
+            /** @description The place in the text, when it was read from text. */
             readonly position: components["schemas"]["Position"] | null;
-            /** @description What is wrong, naming the thing. */
+            /** @description The fault, naming the thing. */
             readonly message: string;
-            /** @description What to do about it. */
+            /** @description The cure. */
             readonly cure: string;
         };
         /** @description The kinds of problem. */
@@ -4765,7 +4765,7 @@ export interface components {
         readonly RangeAnswer: {
             /** @description `A_y`, `M_A`, `D-C`, `T_hoist`. */
             readonly of: string;
-            /** @description What it belongs to. */
+            /** @description The sort of thing it belongs to. */
             readonly kind: components["schemas"]["ForceOf"];
             /**
              * Format: double
@@ -4792,7 +4792,7 @@ export interface components {
             /** @description The same. */
             readonly greatest: string;
         };
-        /** @description What a support exerts on its body. A component that neither equilibrium nor stiffness fixes is null. */
+        /** @description The force and moment of a support on its body. A component that neither equilibrium nor stiffness fixes is null. */
         readonly Reaction: {
             /** @description The support's name. */
             readonly support: string;
@@ -4804,10 +4804,10 @@ export interface components {
             readonly force: readonly (number | null)[];
             /** @description Counter-clockwise positive; in space about x, y and z. */
             readonly moment: components["schemas"]["Moment"];
-            /** @description Whether all of it is fixed by equilibrium. */
+            /** @description True when equilibrium fixes all of it. */
             readonly determined: boolean;
         };
-        /** @description When the reactions of the whole are found. */
+        /** @description The time at which the reactions of the whole are found. */
         readonly Reactions: "needed" | "always";
         /** @description Why answers may differ. */
         readonly Reason: {
@@ -4821,15 +4821,15 @@ export interface components {
             /** @description What was, and what is. */
             readonly text: string;
         };
-        /** @description Why an equation was chosen. */
+        /** @description The reason for an equation. */
         readonly ReasonAnswer: {
             /** @description Unknowns that it does not contain. */
             readonly dropped: readonly string[];
-            /** @description How each of them drops out, in the same order. */
+            /** @description The way in which each of them drops out, in the same order. */
             readonly how: readonly components["schemas"]["DropsOut"][];
             /** @description Unknowns that it contains and that were found before. */
             readonly found_before: readonly string[];
-            /** @description Why this free body. */
+            /** @description The sort of the free body. */
             readonly body: components["schemas"]["FreeBodyIs"];
             /** @description The rule that shows a zero member at sight. */
             readonly rule?: components["schemas"]["ZeroRule"] | null;
@@ -4838,36 +4838,36 @@ export interface components {
         };
         /** @description Something a trained eye sees. */
         readonly Recognised: {
-            /** @description Which. */
+            /** @description The sort of fact. */
             readonly name: components["schemas"]["Fact"];
             /** @description The things concerned. */
             readonly about: readonly string[];
-            /** @description Where the lines of three forces meet. */
+            /** @description The point where the lines of three forces meet. */
             readonly at?: [
                 number,
                 number
             ] | null;
         };
-        /** @description Why stiffness does not answer. */
+        /** @description The reason why stiffness does not answer. */
         readonly RefusalAnswer: {
-            /** @description Which. */
+            /** @description The reason, for programs. */
             readonly name: components["schemas"]["RefusalName"];
             /** @description For people. */
             readonly message: string;
-            /** @description What would help. */
+            /** @description The cure. */
             readonly cure: string;
             /** @description The things concerned. */
             readonly about: readonly string[];
         };
-        /** @description Which reason. */
+        /** @description The reason of a refusal. */
         readonly RefusalName: "no-stiffness" | "member-without-stiffness" | "nothing-gives-way" | "cannot-give-way" | "ratios-not-enough" | "stiffness-mixed" | "sought-not-fixed" | "no-place-inside" | "contacts-not-found" | "moves" | "figures-lost";
         /** @description A diameter that is required. */
         readonly RequiredAnswer: {
-            /** @description What asks for it: shear in the pin, or bearing. */
+            /** @description The check that asks for it: shear in the pin, or bearing. */
             readonly by: components["schemas"]["CheckSort"];
             /**
              * Format: uint
-             * @description Which plane (behind this plate) or which plate, counted from 1.
+             * @description The plane (behind this plate) or the plate, counted from 1.
              */
             readonly plate: number;
             /**
@@ -4877,7 +4877,7 @@ export interface components {
             readonly force: number;
             /**
              * Format: double
-             * @description What the stress may be.
+             * @description The allowed stress.
              */
             readonly most: number;
             /**
@@ -4894,14 +4894,14 @@ export interface components {
         readonly RequiredLine: {
             /** @description `bearing in lever` */
             readonly title: string;
-            /** @description How it comes about. */
+            /** @description Its working. */
             readonly working: readonly components["schemas"]["Inline"][];
             /** @description `17.7 mm` */
             readonly diameter: string;
             /** @description It asks for the largest. */
             readonly governs: boolean;
         };
-        /** @description What a bar has left. */
+        /** @description The reserve of a bar. */
         readonly ReserveAnswer: {
             /**
              * Format: double
@@ -4929,7 +4929,7 @@ export interface components {
                 number | null
             ];
         };
-        /** @description How results are displayed. */
+        /** @description The form of results. */
         readonly Results: "magnitude" | "components";
         /** @description A revision in the list. */
         readonly Revision: {
@@ -4979,28 +4979,28 @@ export interface components {
             /** @description The mass. */
             readonly mass: components["schemas"]["Quantity"];
         } | {
-            /** @description How strongly; may be sought. */
+            /** @description The size of the pull, a force; may be sought. */
             readonly pull: components["schemas"]["Quantity"];
-            /** @description Which way. */
+            /** @description The direction of the pull. */
             readonly direction: components["schemas"]["Direction"];
         };
         /** @description What is done in a row. */
         readonly RowKind: "held" | "balance" | "over" | "sum";
         /** @description The sag of a span. */
         readonly SagAnswer: {
-            /** @description Where the span begins and ends, from the first point of the stretch. */
+            /** @description The ends of the span, from the first point of the stretch, sheet's unit of length. */
             readonly span: [
                 number,
                 number
             ];
             /**
              * Format: double
-             * @description Where it sags most.
+             * @description The place of the largest sag, from the first point of the stretch, sheet's unit of length.
              */
             readonly distance: number;
             /**
              * Format: double
-             * @description How far from the straight line between its ends, to the left of the run; of an overhang, how far from where it is held.
+             * @description Distance from the straight line between its ends, positive to the left of the run; of an overhang, distance from where it is held. Sheet's unit of length.
              */
             readonly value: number;
             /**
@@ -5008,7 +5008,7 @@ export interface components {
              * @description The length over the sag; of an overhang twice its length. Null without a sag.
              */
             readonly ratio: number | null;
-            /** @description Whether one end is free. */
+            /** @description True when one end is free. */
             readonly overhang: boolean;
         };
         /** @description A change to be kept. */
@@ -5056,13 +5056,13 @@ export interface components {
             ];
             /**
              * Format: double
-             * @description How far it moves along the axis per radian; 0 for a mere turn.
+             * @description Distance along the axis per radian; 0 for a mere turn.
              */
             readonly pitch: number;
         };
         /** @description A cross-section by its dimensions, bare numbers in the sheet's unit of sections. */
         readonly Section: {
-            /** @description What it is. */
+            /** @description The shape. */
             readonly shape: components["schemas"]["ShapeWord"];
             /** @description Over all, along the height of its member. */
             readonly height?: components["schemas"]["Quantity"] | null;
@@ -5072,9 +5072,9 @@ export interface components {
             readonly diameter?: components["schemas"]["Quantity"] | null;
             /** @description Of a box, a tube or an angle. */
             readonly wall?: components["schemas"]["Quantity"] | null;
-            /** @description How thick a flange is; of an I the bottom one. */
+            /** @description The thickness of a flange; of an I the bottom one. */
             readonly flange?: components["schemas"]["Quantity"] | null;
-            /** @description How thick the web is. */
+            /** @description The thickness of the web. */
             readonly web?: components["schemas"]["Quantity"] | null;
             /** @description Of an I: its top flange, when it is another. */
             readonly top_width?: components["schemas"]["Quantity"] | null;
@@ -5093,7 +5093,7 @@ export interface components {
             /** @description It is kept from deflecting sideways: bent in the plane of the sheet also where that is not a principal axis. */
             readonly held?: boolean | null;
         };
-        /** @description What follows from a section, in the sheet's unit of sections. Axes: y along the height of the member, z across it. */
+        /** @description The properties of a section, in the sheet's unit of sections. Axes: y along the height of the member, z across it. */
         readonly SectionAnswer: {
             /**
              * Format: double
@@ -5178,7 +5178,7 @@ export interface components {
             readonly unit: string;
             /** @description The unit of stresses. */
             readonly stress: string;
-            /** @description What it is made of. */
+            /** @description Its parts. */
             readonly parts: readonly components["schemas"]["SectionPart2"][];
             /** @description The levels of its bottom and its top face. */
             readonly faces: [
@@ -5222,7 +5222,7 @@ export interface components {
         readonly SectionPart: {
             /** @description Another section of the sheet. */
             readonly of: string;
-            /** @description How far it is moved from where it stands by itself, `[right, up]`. */
+            /** @description The shift from where it stands by itself, `[right, up]`. */
             readonly at?: readonly components["schemas"]["Quantity"][];
             /** @description It is taken away. */
             readonly hole?: boolean | null;
@@ -5247,7 +5247,7 @@ export interface components {
             /** @description It is taken away. */
             readonly hole: boolean;
         };
-        /** @description What a bar carries. */
+        /** @description The sense of the axial force in a bar. */
         readonly Sense: "tension" | "compression" | "zero";
         /** @description The shapes of sections. */
         readonly ShapeWord: "rectangle" | "box" | "round" | "tube" | "i" | "t" | "channel" | "angle" | "pair" | "polygon" | "composite";
@@ -5256,7 +5256,7 @@ export interface components {
             /** @description Always `helvek-sheet/1`. */
             readonly format: string;
             /**
-             * @description What the sheet is about.
+             * @description The title.
              * @default
              */
             readonly title?: string;
@@ -5265,13 +5265,13 @@ export interface components {
              * @default plane
              */
             readonly space?: components["schemas"]["SpaceKind"];
-            /** @description What bare numbers mean. */
+            /** @description The units of bare numbers. */
             readonly units?: components["schemas"]["UnitNames"];
             /** @description The acceleration of weights; default 9.81 m/s². */
             readonly gravity?: components["schemas"]["Quantity"] | null;
-            /** @description Which axis points up: in the plane only `y`, in space `z` unless `y` is written. */
+            /** @description The axis that points up: in the plane only `y`, in space `z` unless `y` is written. */
             readonly vertical?: components["schemas"]["Vertical"] | null;
-            /** @description How things are drawn, worked and displayed; never what they come to. */
+            /** @description The conventions by which things are drawn, worked and displayed; never what they come to. */
             readonly conventions?: components["schemas"]["Conventions"];
             /**
              * @description Places by name: `[x, y]`, in space `[x, y, z]`.
@@ -5297,15 +5297,15 @@ export interface components {
             };
             /** @description Straight two-force members, pinned at both ends. */
             readonly bars?: readonly components["schemas"]["Bar"][];
-            /** @description What the bodies transmit to each other. */
+            /** @description The joints between bodies. */
             readonly joints?: readonly components["schemas"]["Joint"][];
             /**
-             * @description What holds the bodies to the ground.
+             * @description The supports, which hold bodies to the ground.
              * @default []
              */
             readonly supports?: readonly components["schemas"]["Support"][];
             /**
-             * @description What acts on them.
+             * @description The loads.
              * @default []
              */
             readonly loads?: readonly components["schemas"]["Load"][];
@@ -5327,11 +5327,11 @@ export interface components {
             readonly moving?: readonly components["schemas"]["Train"][];
             /** @description Pins among their plates. */
             readonly pins?: readonly components["schemas"]["PlatedPin"][];
-            /** @description Which sizes of pins are in stock; every 2 mm when missing. */
+            /** @description The sizes of pins in stock; every 2 mm when missing. */
             readonly stock?: components["schemas"]["Stock"] | null;
-            /** @description What may not be exceeded. */
+            /** @description The limits. */
             readonly limits?: readonly components["schemas"]["Limit"][];
-            /** @description What is asked; empty: everything. */
+            /** @description The things asked; empty: everything. */
             readonly find?: readonly components["schemas"]["Find"][];
         };
         /** @description A sheet on the shelf. */
@@ -5385,7 +5385,7 @@ export interface components {
         readonly Side: "before" | "after";
         /** @description A side of the sheet. */
         readonly Side2: "right" | "left" | "up" | "down";
-        /** @description Which of the six. */
+        /** @description One of the six: N, V_y, V_z, T, M_y, M_z. */
         readonly Six: "N" | "Vy" | "Vz" | "T" | "My" | "Mz";
         /** @description Something of each of the six. */
         readonly SixAnswer: {
@@ -5417,7 +5417,7 @@ export interface components {
             /** @description The bending moment that compresses the side of y′. */
             readonly Mz: components["schemas"]["LargestAnswer"];
         };
-        /** @description Why something was not checked. */
+        /** @description The reason why something was not checked. */
         readonly SkipReason: "no-limit" | "no-section" | "no-strength" | "no-shear-strength" | "no-diagram" | "buckling" | "not-round" | "bent-and-twisted" | "no-plates" | "no-pin-strength" | "no-bearing-strength" | "no-edge" | "left-over" | "no-size" | "no-reaction-limit" | "no-shape" | "not-fixed" | "moving";
         /** @description A force or a couple. */
         readonly SolidArrow: {
@@ -5427,7 +5427,7 @@ export interface components {
             readonly of: components["schemas"]["Id"];
             /** @description What it stands for. */
             readonly role: components["schemas"]["ArrowRole"];
-            /** @description Where it acts. */
+            /** @description The point where it acts. */
             readonly at: [
                 number,
                 number,
@@ -5479,7 +5479,7 @@ export interface components {
         readonly SolidCurve: {
             /** @description `body:mast@A-B` */
             readonly id: components["schemas"]["Id"];
-            /** @description Which of the six. */
+            /** @description One of the six. */
             readonly of: components["schemas"]["Six"];
             /** @description Places along the stretch. */
             readonly base: readonly [
@@ -5517,9 +5517,9 @@ export interface components {
         readonly SolidHold: {
             /** @description `support:A`, `joint:B`. */
             readonly id: components["schemas"]["Id"];
-            /** @description What it is called. */
+            /** @description Its name. */
             readonly name: string;
-            /** @description Where. */
+            /** @description The place. */
             readonly at: [
                 number,
                 number,
@@ -5542,7 +5542,7 @@ export interface components {
         readonly SolidLine: {
             /** @description `body:mast`, `bar:D-C`, `support:A`, `ride:G`. */
             readonly id: components["schemas"]["Id"];
-            /** @description What it is called. */
+            /** @description Its name. */
             readonly name: string;
             /** @description What it is. */
             readonly kind: components["schemas"]["LineKind"];
@@ -5552,7 +5552,7 @@ export interface components {
                 number,
                 number
             ][];
-            /** @description What it can carry. */
+            /** @description The senses it can carry. */
             readonly carries: components["schemas"]["Carries"];
             /** @description Its length with its unit, of a bar. */
             readonly length: string | null;
@@ -5592,7 +5592,7 @@ export interface components {
             readonly id: components["schemas"]["Id"];
             /** @description Its name. */
             readonly name: string;
-            /** @description Where. */
+            /** @description The place. */
             readonly at: [
                 number,
                 number,
@@ -5640,13 +5640,13 @@ export interface components {
         readonly SolidSpread: {
             /** @description `load:snow` */
             readonly id: components["schemas"]["Id"];
-            /** @description Where it begins. */
+            /** @description The beginning. */
             readonly from: [
                 number,
                 number,
                 number
             ];
-            /** @description Where it ends. */
+            /** @description The end. */
             readonly to: [
                 number,
                 number,
@@ -5677,9 +5677,9 @@ export interface components {
                 number,
                 number
             ] | null;
-            /** @description What is wrong. */
+            /** @description The fault. */
             readonly message: string;
-            /** @description What to do. */
+            /** @description The cure. */
             readonly cure: string;
         };
         /** @description A wheel or a drum. */
@@ -5723,7 +5723,7 @@ export interface components {
                 number,
                 number
             ];
-            /** @description Where the force is applied. */
+            /** @description The point where the force is applied. */
             readonly at: [
                 number,
                 number,
@@ -5751,7 +5751,7 @@ export interface components {
              */
             readonly total: number;
         };
-        /** @description How a train stands. */
+        /** @description A stand of a train. */
         readonly StandAnswer: {
             /** @description The end of the path to which its leading force is nearest. */
             readonly heads_to: string;
@@ -5762,12 +5762,12 @@ export interface components {
             readonly force: number;
             /**
              * Format: double
-             * @description Where that is, from the beginning of the path.
+             * @description The place of that force, from the beginning of the path, sheet's unit of length.
              */
             readonly at: number;
             /**
              * Format: double
-             * @description Where the leading force is; it may be off the path.
+             * @description The place of the leading force, from the beginning of the path; it may be off the path.
              */
             readonly lead: number;
         };
@@ -5794,7 +5794,7 @@ export interface components {
         readonly StatusWord: "determinate" | "balanced" | "indeterminate" | "slides" | "unstable";
         /** @description One step of the working. */
         readonly StepAnswer: {
-            /** @description What was freed. */
+            /** @description The pieces of the free body. */
             readonly free_body: readonly string[];
             /** @description `moments about A` */
             readonly equation: string;
@@ -5805,14 +5805,14 @@ export interface components {
              * @description Along the assumed sense; negative when the assumption was wrong.
              */
             readonly value: number;
-            /** @description Why this equation. */
+            /** @description The reason for this equation. */
             readonly reason: components["schemas"]["ReasonAnswer"];
             /** @description Further equations of a simultaneous set. */
             readonly together?: readonly components["schemas"]["TogetherAnswer"][];
         };
-        /** @description What follows from how stiff things are. What equilibrium alone does not fix has its values from here, with `determined` false. */
+        /** @description The answers of stiffness. Forces that equilibrium alone does not fix have their values from here, with `determined` false. */
         readonly StiffnessAnswer: {
-            /** @description Why stiffness does not answer; then everything else is empty. */
+            /** @description The reason why stiffness does not answer; then everything else is empty. */
             readonly refused?: components["schemas"]["RefusalAnswer"] | null;
             /** @description Only ratios of stiffnesses are given: forces are right, and displacements are not known. */
             readonly relative: boolean;
@@ -5823,19 +5823,19 @@ export interface components {
             readonly residual: number;
             /**
              * Format: double
-             * @description How far the work of the loads is from that inside, relative.
+             * @description Difference between the work of the loads and that inside, relative.
              */
             readonly energy: number;
             /** @description Members without a stiffness, taken as rigid. */
             readonly rigid: readonly string[];
             /** @description Members that keep their length where lengths alone do not fix N: taken as if all had one and the same EA, however large. */
             readonly shared: readonly string[];
-            /** @description How far points go. */
+            /** @description Displacements of points. */
             readonly displacements: readonly components["schemas"]["DisplacementAnswer"][];
             /** @description The deflected shape of every straight stretch. */
             readonly deflections: readonly components["schemas"]["DeflectionAnswer"][];
         };
-        /** @description Which sizes of pins there are. */
+        /** @description The sizes of pins in stock. */
         readonly Stock: string | readonly components["schemas"]["Quantity"][];
         /** @description A straight part of a rope. */
         readonly Straight: {
@@ -5881,7 +5881,7 @@ export interface components {
             readonly coupled: boolean;
             /**
              * Format: double
-             * @description How many times the largest normal stress goes into the yield stress of its material, else its ultimate stress.
+             * @description Yield stress of its material, else its ultimate stress, over the largest normal stress, no unit.
              */
             readonly factor: number | null;
         };
@@ -5949,13 +5949,13 @@ export interface components {
             /** @description Why it has none. */
             readonly refused: string | null;
         };
-        /** @description What holds a body to the ground. */
+        /** @description A support: it holds a body to the ground. */
         readonly Support: {
             /** @description Its name; made from the point's when missing. */
             readonly name?: string | null;
             /** @description The point. */
             readonly at: string;
-            /** @description What it prevents. */
+            /** @description The kind, which says what it prevents. */
             readonly kind: components["schemas"]["SupportKind"];
             /** @description The body, when several pass the point; `pin` for the pin itself. */
             readonly on?: string | null;
@@ -5976,7 +5976,7 @@ export interface components {
              * @description Of a rough support: the coefficient of friction that is available, for comparison with what is needed.
              */
             readonly friction?: number | null;
-            /** @description How far the support moves: against the force that it exerts (of a pin or a fixed support: down), or `[x, y]`. */
+            /** @description The settlement of the support: against the force that it exerts (of a pin or a fixed support: down), or `[x, y]`. */
             readonly settlement?: components["schemas"]["Quantities"] | null;
             /** @description By how much a support that keeps from turning turns itself, counter-clockwise. */
             readonly turned?: components["schemas"]["Quantity"] | null;
@@ -6008,7 +6008,7 @@ export interface components {
             /** @description `x`; may be empty. */
             readonly index: string;
         };
-        /** @description How much of a mirrored frame is worked. */
+        /** @description The part of a mirrored frame that is worked. */
         readonly Symmetry: "whole" | "half";
         /** @description A table: the first column names its rows. */
         readonly Table: {
@@ -6149,7 +6149,7 @@ export interface components {
              * @description By how many kelvins more its left side, seen along the run (the top of a run to the right), warms up than its right one.
              */
             readonly across?: number | null;
-            /** @description How far the two sides are apart; the height of the section when missing. */
+            /** @description The distance between the two sides; the height of the section when missing. */
             readonly depth?: components["schemas"]["Quantity"] | null;
             /**
              * Format: double
@@ -6159,7 +6159,7 @@ export interface components {
             /** @description Its load case. */
             readonly case?: string | null;
         };
-        /** @description What would keep a model from tipping, lifting or sliding. */
+        /** @description The way to keep a model from tipping, lifting or sliding. */
         readonly Tips: {
             /** @description The one-way parts that let go, and how strongly they would have to be held. */
             readonly holds: readonly components["schemas"]["HoldDown"][];
@@ -6168,7 +6168,7 @@ export interface components {
         };
         /** @description An equation that has to be solved together with that of its step. */
         readonly TogetherAnswer: {
-            /** @description What was freed. */
+            /** @description The pieces of the free body. */
             readonly free_body: readonly string[];
             /** @description `moments about A` */
             readonly equation: string;
@@ -6191,9 +6191,9 @@ export interface components {
         readonly Train: {
             /** @description Its name; `T1`, `T2` ... when missing. */
             readonly name?: string | null;
-            /** @description Where its path begins. */
+            /** @description The first point of its path. */
             readonly from: string;
-            /** @description Where it ends: in a straight line from the beginning. */
+            /** @description The last point of its path, in a straight line from the first. */
             readonly to: string;
             /** @description The body it runs on, where several lie side by side. */
             readonly on?: string | null;
@@ -6201,7 +6201,7 @@ export interface components {
             readonly direction?: components["schemas"]["Direction"] | null;
             /** @description Its forces, the leading one first. */
             readonly axles: readonly components["schemas"]["Axle"][];
-            /** @description Which way round it may travel; default both. */
+            /** @description The headings in which it may travel; default both. */
             readonly heads?: components["schemas"]["Heads"] | null;
         };
         /** @description One end of a range. */
@@ -6245,7 +6245,7 @@ export interface components {
              */
             readonly stand?: components["schemas"]["StandWanted"] | null;
         };
-        /** @description How a truss is worked. */
+        /** @description The method for trusses. */
         readonly Truss: "joints" | "sections";
         /** @description A turning sense in the plane. */
         readonly Turn: "ccw" | "cw";
@@ -6253,7 +6253,7 @@ export interface components {
         readonly UncheckedAnswer: {
             /** @description By name. */
             readonly of: readonly string[];
-            /** @description Why. */
+            /** @description The reason. */
             readonly why: components["schemas"]["SkipReason"];
         };
         /** @description Unit symbols; a missing one has its default. */
@@ -6330,14 +6330,14 @@ export interface components {
         };
         /** @description Something that is not wrong but should be looked at. */
         readonly Warning: {
-            /** @description Which. */
+            /** @description The sort of warning. */
             readonly name: components["schemas"]["WarningName"];
             /** @description For people. */
             readonly message: string;
             /** @description The things concerned. */
             readonly about: readonly string[];
         };
-        /** @description Which warning. */
+        /** @description The sort of a warning. */
         readonly WarningName: "roller-pulls" | "friction" | "on-the-verge" | "one-way-not-unique" | "critical-geometry" | "closed-ring" | "bars-cross" | "bearing-tie" | "not-worked";
         /** @description A weight: by its mass, or by its size as a force. */
         readonly WeightLoad: {
@@ -6354,7 +6354,7 @@ export interface components {
             /** @description The load case it belongs to. */
             readonly case?: string | null;
         };
-        /** @description Where a pulley is while its body is freed. */
+        /** @description The place of a pulley while its body is freed. */
         readonly Wheels: "on" | "off";
         /** @description A sheet with what it holds. */
         readonly WholeSheet: {
@@ -6390,7 +6390,7 @@ export interface components {
              */
             readonly cut?: components["schemas"]["CutWanted"] | null;
         };
-        /** @description Why a member is seen at sight to carry nothing. */
+        /** @description The reason why a member is seen at sight to carry nothing. */
         readonly ZeroRule: "across-plane" | "nothing-across" | components["schemas"]["JointRule"];
     };
     responses: never;

@@ -91,7 +91,7 @@ fn length(outline: &[[f64; 2]]) -> f64 {
     outline.iter().zip(next).map(|(a, b)| (b[0] - a[0]).hypot(b[1] - a[1])).sum()
 }
 
-/// Whether more is put than taken away at a place.
+/// True when more is put than taken away at a place.
 fn material(outlines: &[(Vec<[f64; 2]>, bool)], [z, y]: [f64; 2]) -> bool {
     let inside = |outline: &[[f64; 2]]| {
         let next = outline.iter().cycle().skip(1);

@@ -68,13 +68,13 @@ impl Section {
     }
 }
 
-/// What was found by elements, with what it has cost. A function of the shape alone: two that ask get the same.
+/// Properties found by elements, with their cost. A function of the shape alone: two that ask get the same.
 static KNOWN: LazyLock<Mutex<Known>> = LazyLock::new(Mutex::default);
 type Known = HashMap<Vec<u64>, (Option<Torsion>, u64)>;
 /// More than any sheet has.
 const MOST_KNOWN: usize = 500;
 
-/// What a couple that twists a round section does.
+/// The effect of a couple that twists a round section.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Twisted {
     /// The torsion constant J, here the polar moment of inertia, m⁴.

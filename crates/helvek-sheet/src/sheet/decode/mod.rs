@@ -26,7 +26,7 @@ pub(super) struct Decoded {
     pub(super) rows: Rows,
 }
 
-/// Which row of its table each thing of a sheet was read from.
+/// The row of its table from which each thing of a sheet was read.
 #[derive(Debug, Clone, PartialEq, Default)]
 pub(super) struct Rows {
     pub(super) bars: Vec<usize>,
@@ -241,7 +241,7 @@ fn point(reader: &mut Reader, node: &Node, path: &str) -> Option<Vec<Quantity>> 
     (right && coordinates.len() == items.len()).then_some(coordinates)
 }
 
-/// Whether there are as many numbers as the sheet has dimensions; a problem otherwise, except where there is nothing at all to count.
+/// True when there are as many numbers as the sheet has dimensions; else a problem, except where there is nothing at all to count.
 fn counted(reader: &mut Reader, count: usize, what: &str, of: &str, path: &str) -> bool {
     let (wanted, place, cure) =
         if reader.space { (3, "space", "Write [x, y, z].") } else { (2, "the plane", "Write [x, y].") };

@@ -8,7 +8,7 @@ use crate::sheet::tree::{Node, Value};
 use crate::sheet::{Apart, Combination, Pick, PickedEquation, PickedSum};
 use std::fmt::Display;
 
-/// What is worked first.
+/// The equations to be worked first.
 pub(super) fn order(reader: &mut Reader, node: &Node) -> Vec<Pick> {
     let path = "conventions.order";
     let items = reader.list(node, path, "free bodies").iter().enumerate();
@@ -63,7 +63,7 @@ fn texts(reader: &mut Reader, node: &Node, path: &str, of: &str) -> Vec<(String,
     items.filter_map(|(i, item)| Some((place(i), reader.text(item, place(i))?))).collect()
 }
 
-/// How it is seen taken apart.
+/// The view of it taken apart.
 pub(super) fn apart(reader: &mut Reader, node: &Node) -> Apart {
     let path = "conventions.apart";
     let Some(mut fields) = reader.table(node, path, "The table of what is taken apart") else {
