@@ -8,7 +8,7 @@ use helvek_core::equilibrium::{ColumnKind, ColumnOf};
 use helvek_core::geometry::Vector;
 use helvek_core::id::{Id, Kind};
 use helvek_core::model::{
-    Amount, Asked, Bar, BarId, Joint, JointId, JointKind, LoadKind, Rope, RopeId, Sought, SoughtId, SoughtOf,
+    Amount, Asked, Bar, BarId, Joint, JointId, LoadKind, Rope, RopeId, Sense, Sought, SoughtId, SoughtOf,
     Support, SupportId,
 };
 use helvek_core::sheet::{Find, Results};
@@ -76,11 +76,10 @@ impl Words<'_> {
             .filter(|load| matches!(load.kind, LoadKind::Force { size: Amount::Known(_), .. }));
         let given: Vec<&str> = given.map(|load| load.name.as_str()).take(EFFORTS).collect();
         let sought = model.sought.iter().filter(|s| s.of == SoughtOf::Force).map(|s| s.name.as_str());
-        let grips = model
-            .joints
-            .iter()
-            .filter(|j| matches!(j.kind, JointKind::Contact { .. }))
-            .map(|j| j.name.as_str());
+        let grips = model.joints.iter().enumerate().filter_map(|(index, joint)| {
+            let pushes = model.joined_by(JointId(index)).iter().any(|held| held.sense == Sense::OneWay);
+            pushes.then_some(joint.name.as_str())
+        });
         for of in sought.chain(grips).take(EFFORTS) {
             for over in &given {
                 let find = Find::Advantage { of: of.into(), over: (*over).into() };

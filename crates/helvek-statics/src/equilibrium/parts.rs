@@ -1,7 +1,7 @@
 //! What is freed: rigid bodies, and the particles between them.
 
 use super::TwoForce;
-use crate::model::{BodyId, JointId, JointKind, Model, On, PinId, PulleyId, RopeEnd, RopeId, Space};
+use crate::model::{BodyId, JointId, Model, On, PinId, PulleyId, RopeEnd, RopeId, Space};
 use helvek_numbers::geometry::{Point, Vector};
 use helvek_sheet::sheet::Wheels;
 use std::collections::HashMap;
@@ -96,9 +96,10 @@ pub(super) fn parts(model: &Model, links: &[TwoForce]) -> (Vec<Part>, f64) {
         list.push(Part { of: PartOf::Pin(PinId(index)), freedom: Freedom::Particle, reference });
     }
     for (index, joint) in model.joints.iter().enumerate() {
-        if joint.kind == JointKind::Weld && joint.of.len() > 2 {
+        let id = JointId(index);
+        if joint.of.len() > 2 && model.joined_by(id).holds_everything(model.spatial()) {
             let reference = model.at(joint.at);
-            list.push(Part { of: PartOf::Weld(JointId(index)), freedom: Freedom::Rigid, reference });
+            list.push(Part { of: PartOf::Weld(id), freedom: Freedom::Rigid, reference });
         }
     }
     if model.conventions.wheels == Wheels::Off {

@@ -5,7 +5,7 @@
 //! only the force that comes of it is measured along those in which the unknowns are written.
 
 use crate::equilibrium::{Column, ColumnId, ColumnOf, Component, Equilibrium};
-use crate::model::{Amount, BodyId, JointKind, LoadKind, Model, On, PinId, RopeEnd, RopeId, Spread};
+use crate::model::{Amount, BodyId, JointId, LoadKind, Model, On, PinId, RopeEnd, RopeId, Spread};
 use helvek_numbers::budget::spend;
 use helvek_numbers::geometry::{Point, Vector};
 use helvek_numbers::linear::Matrix;
@@ -46,7 +46,7 @@ impl<'a> Freedoms<'a> {
         let mut count = pins + model.space.particle_rows() * model.pins.len();
         let mut welds = Vec::new();
         for (index, joint) in model.joints.iter().enumerate() {
-            if joint.kind == JointKind::Weld && joint.of.len() > 2 {
+            if joint.of.len() > 2 && model.joined_by(JointId(index)).holds_everything(model.spatial()) {
                 welds.push((index, count));
                 count += rigid;
             }
