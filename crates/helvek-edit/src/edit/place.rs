@@ -4,7 +4,7 @@
 //! |---|---|
 //! | `C` | that point |
 //! | `2.5`, `800 mm` | that far from the start of the first member, along it, round its corners, and on over a joint where it goes on straight |
-//! | `mast 2.5` | the same on the member of that name |
+//! | `mast 2.5` | that far along the first run of the member of that name |
 //! | `start`, `middle`, `end` | of the same |
 //! | `C + 0.5`, `C - 0.5` | on or back along the straight line of members on which C stands |
 //! | `C + 0.5 up`, `C + 1 right - 0.2 up` | off from C in a direction; also beside the member, riding along with it |

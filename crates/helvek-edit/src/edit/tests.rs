@@ -447,3 +447,14 @@ fn the_point_a_further_piece_goes_on_from_keeps_its_name() {
         [helvek_sheet::sheet::Quantity::Number(12.0), helvek_sheet::sheet::Quantity::Number(0.0)]
     );
 }
+
+#[test]
+fn the_distance_on_a_member_by_name_runs_along_its_first_run() {
+    let text = r#"{"format":"helvek-sheet/1","points":{"A":[0,0],"B":[4,0],"C":[1,0],"D":[1,-2]},
+        "bodies":{"post":{"runs":[["A","B"],["C","D"]]}}}"#;
+    let sheet = sheet::read(text, Syntax::Json).sheet;
+    let loaded = edit(&sheet, r#"{"edit":"force","size":"3","place":"post 3"}"#).unwrap();
+    let Load::Force(force) = &loaded.loads[0] else { panic!("{:?}", loaded.loads) };
+    let at = serde_json::to_value(&loaded.points[&force.at]).unwrap();
+    assert_eq!(at, serde_json::json!([3.0, 0.0]), "3 m from A, not beyond the end of the branch");
+}
