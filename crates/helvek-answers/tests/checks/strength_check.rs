@@ -489,3 +489,29 @@ sections = {{ plank = {{ shape = "rectangle", width = 80, height = 200 }} }}"#
         Some("B reaction, under cart with its force 6 m from A")
     );
 }
+
+#[test]
+fn the_shear_of_a_member_is_that_of_its_most_sheared_level() {
+    // 4 m on A and B, 9 kN at 1 m: V = 6.75 kN before it, −2.25 behind. A triangle of 60 by 90: 3/2·V/A at half its height (V·Q/(I·t) with
+    // Q/t = h²/12 and I = b·h³/36), A = 2700 mm².
+    let found = answers(
+        r#"supports = [{ at = "A", kind = "pin" }, { at = "B", kind = "roller" }]
+loads = [{ kind = "force", at = "C", components = [0, -9] }]
+limits = [{ of = ["beam"], shear = 5 }]
+[points]
+A = [0, 0]
+C = [1, 0]
+B = [4, 0]
+[bodies]
+beam = { runs = [["A", "C", "B"]], section = "wedge" }
+[sections]
+wedge = { shape = "polygon", outline = [[0, 0], [60, 0], [30, 90]] }
+"#,
+    );
+    let shear = check(&found, "beam", CheckSort::Shear, None);
+    assert_near(shear.demand, 1.5 * 6750.0 / 2700.0);
+    assert_near(shear.limit, 5.0);
+    assert!(shear.meets);
+    let place = shear.place.as_ref().unwrap();
+    assert!((0.0..=1.0).contains(&place.distance), "{place:?}");
+}

@@ -28,7 +28,20 @@ fn a_rectangle_and_what_is_sheared_in_it() {
     // At a quarter of the height from the face 3/4 of that.
     close(s.shear(10.0, 20.0), 0.75 * 1.5 * 10.0 / 2400.0);
     assert_eq!(s.shear(10.0, 40.0), 0.0);
+    // There Q/t = (b·h²/8)/b.
     assert_eq!(s.most_sheared().0, 0.0);
+    close(s.most_sheared().1, 800.0);
+}
+
+#[test]
+fn a_triangle_is_sheared_most_at_half_its_height_and_not_at_its_centroid() {
+    // Base b 60 below, h 90. At x below the apex t = b·x/h and Q = t·x/2·(2h/3 − 2x/3), so Q/t = x(h − x)/3: most at x = h/2, h²/12;
+    // the centroid is at x = 2h/3.
+    let outline = vec![[0.0, 0.0], [60.0, 0.0], [30.0, 90.0]];
+    let s = section(Shape::Polygon { outline, holes: Vec::new() }).properties;
+    let (level, ratio) = s.most_sheared();
+    assert!((level - 15.0).abs() < 1e-3, "{level}");
+    close(ratio, 675.0);
 }
 
 #[test]
