@@ -515,3 +515,51 @@ wedge = { shape = "polygon", outline = [[0, 0], [60, 0], [30, 90]] }
     let place = shear.place.as_ref().unwrap();
     assert!((0.0..=1.0).contains(&place.distance), "{place:?}");
 }
+
+#[test]
+fn the_sag_of_a_span_is_told_in_the_unit_of_sections_and_an_overhang_counts_twice() {
+    // Fixed at A, 3 m long, 2 kN at its end: P·L³/(3·EI) = 2·27/(3·900) = 0.02 m; twice its length over 400 is 15 mm.
+    let found = answers(
+        r#"supports = [{ at = "A", kind = "fixed" }]
+loads = [{ kind = "force", at = "B", components = [0, -2] }]
+limits = [{ of = ["arm"], sag = 400 }]
+[points]
+A = [0, 0]
+B = [3, 0]
+[bodies]
+arm = { runs = [["A", "B"]], EI = "900 kN·m²" }
+"#,
+    );
+    let sag = check(&found, "arm", CheckSort::Sag, None);
+    assert_near(sag.demand, 20.0);
+    assert_near(sag.limit, 15.0);
+    assert_near(sag.utilisation, 20.0 / 15.0);
+    assert!(!sag.meets && !judgement(&found).meets);
+    assert_eq!(sag.limit_is, LimitSource::Limit);
+}
+
+#[test]
+fn a_joint_is_limited_by_the_size_of_its_force() {
+    // Three pins, A at 0, C at 2 m 3 m high, B at 6 m; 12 kN down on AC at x = 1 (on its line at 1.5 m). About A: 6·B_y = 12. Of CB about C:
+    // 4·B_y = 3·|B_x|, so that C transmits (8/3, 2): 10/3 kN.
+    let found = answers(
+        r#"supports = [{ at = "A", kind = "pin" }, { at = "B", kind = "pin" }]
+joints = [{ at = "C", kind = "pin", of = ["left", "right"], name = "crown" }]
+loads = [{ kind = "force", at = "D", components = [0, -12] }]
+limits = [{ of = ["crown"], pin = 4 }]
+[points]
+A = [0, 0]
+D = [1, 1.5]
+C = [2, 3]
+B = [6, 0]
+[bodies]
+left = { runs = [["A", "D", "C"]] }
+right = { runs = [["C", "B"]] }
+"#,
+    );
+    let joint = check(&found, "crown", CheckSort::Joint, None);
+    assert_near(joint.demand, 10.0 / 3.0);
+    assert_near(joint.limit, 4.0);
+    assert!(joint.meets);
+    assert_near(joint.factor.unwrap(), 1.2);
+}
