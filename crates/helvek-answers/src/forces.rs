@@ -1,13 +1,105 @@
 //! What supports, joints, bars and ropes transmit, and what was sought.
 
-use super::{Ballast, BarForce, Friction, HoldDown, JointForce, Moment, Reaction, Sense, StatusWord, Tips};
-use crate::Publisher;
+use crate::{Publisher, StatusWord};
 use helvek_checks::limits::BarCheck;
-use helvek_numbers::tolerance;
-use helvek_statics::equilibrium::{ColumnKind, ColumnOf, Component, PartOf};
+use helvek_statics::equilibrium::{ColumnKind, ColumnOf, PartOf};
 use helvek_statics::model::{Asked, On};
-use helvek_statics::verdict::{OneWayState, ballast};
 use indexmap::IndexMap;
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// The force and moment of a support on its body. A component that neither equilibrium nor stiffness fixes is null.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Reaction {
+    /// The support's name.
+    pub support: String,
+    /// Its point.
+    pub at: String,
+    /// Its body.
+    pub on: String,
+    /// `[x, y]`, in space `[x, y, z]`
+    pub force: Vec<Option<f64>>,
+    /// Counter-clockwise positive; in space about x, y and z.
+    pub moment: Moment,
+    /// True when equilibrium fixes all of it.
+    pub determined: bool,
+}
+
+/// A couple: one number in the plane, three in space. What is not fixed is null.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, JsonSchema)]
+#[serde(untagged)]
+pub enum Moment {
+    /// In the plane, counter-clockwise positive.
+    Plane(Option<f64>),
+    /// In space, right-handed about x, y and z.
+    Space([Option<f64>; 3]),
+}
+
+impl Moment {
+    /// Of a plane sheet: counter-clockwise positive, when it is fixed; of one of space its part about z.
+    pub fn about_z(self) -> Option<f64> {
+        match self {
+            Self::Plane(moment) => moment,
+            Self::Space(moment) => moment[2],
+        }
+    }
+}
+
+/// The force and moment of a joint on one of its bodies.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct JointForce {
+    /// The joint's name.
+    pub joint: String,
+    /// Its point.
+    pub at: String,
+    /// The body.
+    pub on: String,
+    /// `[x, y]`, in space `[x, y, z]`
+    pub force: Vec<Option<f64>>,
+    /// Counter-clockwise positive; in space about x, y and z.
+    pub moment: Moment,
+    /// True when equilibrium fixes all of it.
+    pub determined: bool,
+}
+
+/// The force in a bar.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct BarForce {
+    /// Tension positive; null when neither equilibrium nor stiffness fixes it.
+    pub force: Option<f64>,
+    /// In a word; null when equilibrium does not fix it.
+    pub sense: Option<Sense>,
+    /// True when equilibrium fixes it.
+    pub determined: bool,
+    /// From joint to joint.
+    pub length: f64,
+    /// The force over the limit on its side; null where that is not limited.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub utilisation: Option<f64>,
+}
+
+/// The sense of the axial force in a bar.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Sense {
+    /// It is pulled.
+    Tension,
+    /// It is pushed.
+    Compression,
+    /// Nothing, under these loads.
+    Zero,
+}
+
+impl Sense {
+    /// Of a force, tension positive.
+    pub fn of(force: f64) -> Self {
+        match force {
+            f if f > 0.0 => Self::Tension,
+            f if f < 0.0 => Self::Compression,
+            _ => Self::Zero,
+        }
+    }
+}
 
 /// A force and a moment, each component unless equilibrium does not fix it.
 struct Sum {
@@ -183,65 +275,10 @@ impl Publisher<'_> {
             .collect()
     }
 
-    /// Needed friction of rough supports and contacts: |across| over the normal force.
-    pub(super) fn friction(&self) -> Vec<Friction> {
-        let values = self.full_values();
-        let value = |of: ColumnOf, component: Component| {
-            let index = self.full.columns.iter().position(|c| c.of == of && c.component == component)?;
-            values[index]
-        };
-        let mut list = Vec::new();
-        for (across, _) in
-            self.full.columns.iter().zip(values).filter(|(c, _)| c.component == Component::Across)
-        {
-            let held = match across.of {
-                ColumnOf::Support(id) => self.model.held_by(id),
-                ColumnOf::Joint(id, _) => self.model.joined_by(id),
-                _ => continue,
-            };
-            let available = held.of(Component::Across).and_then(|held| held.friction);
-            let pair = value(across.of, Component::Across).zip(value(across.of, Component::Along));
-            let Some((tangential, normal)) = pair else { continue };
-            let needed = match (tangential, normal) {
-                (0.0, _) => Some(0.0),
-                (t, n) if n > 0.0 => Some(t.abs() / n),
-                _ => None,
-            };
-            // What is needed to the last figure is there.
-            let enough =
-                |there: f64| needed.is_some_and(|needed| needed <= there * (1.0 + tolerance::RESIDUAL));
-            let holds = available.map(enough);
-            let factor = needed.filter(|n| *n > 0.0).zip(available).map(|(needed, there)| there / needed);
-            let unit = &self.model.units.force;
-            let (across_size, normal) = (unit.from_si(tangential.abs()), unit.from_si(normal));
-            let of = self.model.owner_name(across.of);
-            list.push(Friction { of, across: across_size, normal, needed, available, factor, holds });
-        }
-        list
-    }
-
     /// The outcome: that of the verdict, or that it slides where some rough contact does not have the friction that equilibrium needs.
     pub fn status(&self) -> StatusWord {
         let slides = self.verdict.equilibrium && self.friction().iter().any(|f| f.holds == Some(false));
         if slides { StatusWord::Slides } else { self.verdict.status.into() }
-    }
-
-    /// The way to keep it from tipping: holding the parts that let go, or a weight at the point that rises most.
-    pub(super) fn tips(&self) -> Option<Tips> {
-        let OneWayState::Tips(holds) = &self.verdict.one_way else { return None };
-        let force = |si: f64| self.model.units.force.from_si(si);
-        let holds = holds
-            .iter()
-            .map(|hold| HoldDown {
-                part: self.model.owner_name(self.full.column(hold.column).of),
-                force: force(hold.force),
-            })
-            .collect();
-        let ballast = ballast(&self.model, &self.full, &self.verdict).map(|(point, weight)| Ballast {
-            at: self.model.point_name(point).to_owned(),
-            weight: force(weight),
-        });
-        Some(Tips { holds, ballast })
     }
 
     /// True when all that was asked is answered: decides the exit status of an indeterminate model.

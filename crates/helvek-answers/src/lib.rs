@@ -18,6 +18,7 @@ mod solid;
 mod steps;
 mod stiffness;
 mod strength;
+mod tipping;
 mod warnings;
 pub mod words;
 
@@ -25,27 +26,30 @@ pub use advantage::AdvantageAnswer;
 pub use combinations::{
     Bounds, CombinationAnswer, EnvelopeAnswer, EnvelopeDiagram, ForceOf, GovernedAnswer, RangeAnswer,
 };
+pub use forces::{BarForce, JointForce, Moment, Reaction, Sense};
 pub use inside::{DiagramAnswer, ExtremeAnswer, InternalAnswer, PieceAnswer};
 pub use judgement::{
     CheckedAnswer, JudgementAnswer, LimitSource, PinAnswer, PlaceAnswer, PlateAnswer, RequiredAnswer,
     UncheckedAnswer,
 };
 pub use limits::{GovernsAnswer, LimitAnswer, ReserveAnswer};
+pub use motion::{BodyMotionAnswer, Change, CureAnswer, FreeMotion, ScrewAnswer};
 pub use moving::{
     LinePieceAnswer, MostAnswer, MovingAnswer, MovingBounds, MovingDiagram, MovingForce, StandAnswer,
 };
-pub use recognised::Fact;
+pub use recognised::{Fact, Recognised};
 pub use solid::{DiagramSpaceAnswer, InternalSpaceAnswer, LargestAnswer, SixAnswer};
+pub use steps::{CheckAnswer, FreeBodyIs, ReasonAnswer, StepAnswer, TogetherAnswer};
 pub use stiffness::{
     DeflectionAnswer, DeflectionPiece, DisplacementAnswer, RefusalAnswer, RefusalName, SagAnswer,
     StiffnessAnswer,
 };
 pub use strength::{SectionAnswer, StressAnswer, StressExtreme};
-pub use warnings::WarningName;
+pub use tipping::{Ballast, Friction, HoldDown, Tips};
+pub use warnings::{Warning, WarningName};
 
 use helvek_checks::Checks;
 use helvek_sheet::units::UnitSymbols;
-use helvek_statics::plan::{DropsOut, ZeroRule};
 use helvek_statics::solution::{Solved, Statics};
 use helvek_statics::verdict::Status;
 use indexmap::IndexMap;
@@ -198,339 +202,6 @@ pub struct Count {
     pub equations: usize,
     /// Unknowns.
     pub unknowns: usize,
-}
-
-/// Something that is not wrong but should be looked at.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
-pub struct Warning {
-    /// The sort of warning.
-    pub name: WarningName,
-    /// For people.
-    pub message: String,
-    /// The things concerned.
-    pub about: Vec<String>,
-}
-
-/// The force and moment of a support on its body. A component that neither equilibrium nor stiffness fixes is null.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct Reaction {
-    /// The support's name.
-    pub support: String,
-    /// Its point.
-    pub at: String,
-    /// Its body.
-    pub on: String,
-    /// `[x, y]`, in space `[x, y, z]`
-    pub force: Vec<Option<f64>>,
-    /// Counter-clockwise positive; in space about x, y and z.
-    pub moment: Moment,
-    /// True when equilibrium fixes all of it.
-    pub determined: bool,
-}
-
-/// A couple: one number in the plane, three in space. What is not fixed is null.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, JsonSchema)]
-#[serde(untagged)]
-pub enum Moment {
-    /// In the plane, counter-clockwise positive.
-    Plane(Option<f64>),
-    /// In space, right-handed about x, y and z.
-    Space([Option<f64>; 3]),
-}
-
-impl Moment {
-    /// Of a plane sheet: counter-clockwise positive, when it is fixed; of one of space its part about z.
-    pub fn about_z(self) -> Option<f64> {
-        match self {
-            Self::Plane(moment) => moment,
-            Self::Space(moment) => moment[2],
-        }
-    }
-}
-
-/// The force and moment of a joint on one of its bodies.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct JointForce {
-    /// The joint's name.
-    pub joint: String,
-    /// Its point.
-    pub at: String,
-    /// The body.
-    pub on: String,
-    /// `[x, y]`, in space `[x, y, z]`
-    pub force: Vec<Option<f64>>,
-    /// Counter-clockwise positive; in space about x, y and z.
-    pub moment: Moment,
-    /// True when equilibrium fixes all of it.
-    pub determined: bool,
-}
-
-/// The force in a bar.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct BarForce {
-    /// Tension positive; null when neither equilibrium nor stiffness fixes it.
-    pub force: Option<f64>,
-    /// In a word; null when equilibrium does not fix it.
-    pub sense: Option<Sense>,
-    /// True when equilibrium fixes it.
-    pub determined: bool,
-    /// From joint to joint.
-    pub length: f64,
-    /// The force over the limit on its side; null where that is not limited.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub utilisation: Option<f64>,
-}
-
-/// The sense of the axial force in a bar.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum Sense {
-    /// It is pulled.
-    Tension,
-    /// It is pushed.
-    Compression,
-    /// Nothing, under these loads.
-    Zero,
-}
-
-impl Sense {
-    /// Of a force, tension positive.
-    pub fn of(force: f64) -> Self {
-        match force {
-            f if f > 0.0 => Self::Tension,
-            f if f < 0.0 => Self::Compression,
-            _ => Self::Zero,
-        }
-    }
-}
-
-/// Something a trained eye sees.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct Recognised {
-    /// The sort of fact.
-    pub name: Fact,
-    /// The things concerned.
-    pub about: Vec<String>,
-    /// The point where the lines of three forces meet.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub at: Option<[f64; 2]>,
-}
-
-/// The friction that a rough contact needs: tangential force over normal force, beside what is available.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct Friction {
-    /// The support's or joint's name.
-    pub of: String,
-    /// The size of the force across the normal.
-    pub across: f64,
-    /// The normal force, positive where it presses.
-    pub normal: f64,
-    /// The coefficient that is needed; null when nothing presses.
-    pub needed: Option<f64>,
-    /// The coefficient that was given.
-    pub available: Option<f64>,
-    /// Available over needed coefficient, no unit; null when none is needed or given.
-    pub factor: Option<f64>,
-    /// True when it holds; null when no coefficient was given.
-    pub holds: Option<bool>,
-}
-
-/// The way to keep a model from tipping, lifting or sliding.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct Tips {
-    /// The one-way parts that let go, and how strongly they would have to be held.
-    pub holds: Vec<HoldDown>,
-    /// A weight that would do instead.
-    pub ballast: Option<Ballast>,
-}
-
-/// A part that would have to be held.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct HoldDown {
-    /// The part's name.
-    pub part: String,
-    /// The force, in its line.
-    pub force: f64,
-}
-
-/// A weight at a named point.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct Ballast {
-    /// The point's name.
-    pub at: String,
-    /// Its size, acting down.
-    pub weight: f64,
-}
-
-/// An equation put to the test.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct CheckAnswer {
-    /// `moments about C, bench`
-    pub name: String,
-    /// The remainder; 0 when it is noise.
-    pub residual: f64,
-    /// The residual over the sizes of its terms.
-    pub relative: f64,
-    /// True when it closes.
-    pub ok: bool,
-}
-
-/// One step of the working.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct StepAnswer {
-    /// The pieces of the free body.
-    pub free_body: Vec<String>,
-    /// `moments about A`
-    pub equation: String,
-    /// `B_y`
-    pub unknown: String,
-    /// Along the assumed sense; negative when the assumption was wrong.
-    pub value: f64,
-    /// The reason for this equation.
-    pub reason: ReasonAnswer,
-    /// Further equations of a simultaneous set.
-    #[serde(skip_serializing_if = "Vec::is_empty")]
-    pub together: Vec<TogetherAnswer>,
-}
-
-/// An equation that has to be solved together with that of its step.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct TogetherAnswer {
-    /// The pieces of the free body.
-    pub free_body: Vec<String>,
-    /// `moments about A`
-    pub equation: String,
-    /// `B_y`
-    pub unknown: String,
-    /// Along the assumed sense.
-    pub value: f64,
-}
-
-/// The sort of a free body.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
-#[serde(rename_all = "lowercase")]
-pub enum FreeBodyIs {
-    /// There is no other.
-    Only,
-    /// The only one, or the first, on which so little is unknown.
-    Single,
-    /// Everything together.
-    Whole,
-    /// One side of a section.
-    Section,
-    /// Several parts together.
-    Group,
-}
-
-/// The reason for an equation.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
-pub struct ReasonAnswer {
-    /// Unknowns that it does not contain.
-    pub dropped: Vec<String>,
-    /// The way in which each of them drops out, in the same order.
-    pub how: Vec<DropsOut>,
-    /// Unknowns that it contains and that were found before.
-    pub found_before: Vec<String>,
-    /// The sort of the free body.
-    pub body: FreeBodyIs,
-    /// The rule that shows a zero member at sight.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub rule: Option<ZeroRule>,
-    /// The member of a collinear pair that carries the same.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub same_as: Option<String>,
-}
-
-/// A motion of the model, to first order. Its size means nothing.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct FreeMotion {
-    /// One entry per body, pin, wheel or hanging mass.
-    pub bodies: Vec<BodyMotionAnswer>,
-    /// Changes that would hold it; each was tried.
-    pub cures: Vec<CureAnswer>,
-}
-
-/// A rigid motion: the point `about` moves by `translation` while the body turns by `rotation`.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct BodyMotionAnswer {
-    /// The body's name.
-    pub body: String,
-    /// `[x, y]`, in space `[x, y, z]`
-    pub about: Vec<f64>,
-    /// `[x, y]`, in space `[x, y, z]`
-    pub translation: Vec<f64>,
-    /// Radians, counter-clockwise; in space about z, see `turn`.
-    pub rotation: f64,
-    /// The point of the plane that stays where it is, when it turns.
-    pub centre: Option<[f64; 2]>,
-    /// In space: the turn about x, y and z, radians.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub turn: Option<[f64; 3]>,
-    /// In space: the axis about which it turns while it moves along it.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub screw: Option<ScrewAnswer>,
-}
-
-/// An axis about which something turns while it moves along it.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct ScrewAnswer {
-    /// A point of the axis.
-    pub through: [f64; 3],
-    /// Its unit direction; the turn is right-handed about it.
-    pub axis: [f64; 3],
-    /// Distance along the axis per radian; 0 for a mere turn.
-    pub pitch: f64,
-}
-
-/// A change that would hold the model.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-pub struct CureAnswer {
-    /// All of them together.
-    pub changes: Vec<Change>,
-}
-
-/// One change.
-#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
-#[serde(tag = "action", rename_all = "kebab-case")]
-pub enum Change {
-    /// Make a support another kind.
-    ChangeSupport {
-        /// The support's name.
-        support: String,
-        /// The new kind.
-        to: &'static str,
-        /// True when it may only push.
-        one_way: bool,
-        /// Of a bearing: whether it exerts couples.
-        #[serde(skip_serializing_if = "Option::is_none")]
-        couples: Option<bool>,
-    },
-    /// Add a support.
-    AddSupport {
-        /// The point's name.
-        at: String,
-        /// The body, or `pin`.
-        on: String,
-        /// Its kind.
-        kind: &'static str,
-        /// Of a roller.
-        normal: Option<Vec<f64>>,
-    },
-    /// Add a bar.
-    AddBar {
-        /// Its ends.
-        ends: [String; 2],
-    },
-    /// Make a pin rigid.
-    WeldJoint {
-        /// The joint's name.
-        joint: String,
-    },
-    /// Make a cable or a strut a bar.
-    StiffenBar {
-        /// The bar's name.
-        bar: String,
-    },
 }
 
 /// The findings that answers and words are both made of. Everything else that is published is made for programs only.

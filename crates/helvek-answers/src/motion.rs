@@ -1,12 +1,105 @@
 //! How the model can move, and what would hold it, as published.
 
-use super::{BodyMotionAnswer, Change, CureAnswer, FreeMotion, ScrewAnswer};
 use crate::Publisher;
 use helvek_numbers::geometry::Point;
 use helvek_numbers::tolerance;
 use helvek_sheet::things::support::Pointer;
 use helvek_statics::model::Model;
 use helvek_statics::verdict::Cure;
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// A motion of the model, to first order. Its size means nothing.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct FreeMotion {
+    /// One entry per body, pin, wheel or hanging mass.
+    pub bodies: Vec<BodyMotionAnswer>,
+    /// Changes that would hold it; each was tried.
+    pub cures: Vec<CureAnswer>,
+}
+
+/// A rigid motion: the point `about` moves by `translation` while the body turns by `rotation`.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct BodyMotionAnswer {
+    /// The body's name.
+    pub body: String,
+    /// `[x, y]`, in space `[x, y, z]`
+    pub about: Vec<f64>,
+    /// `[x, y]`, in space `[x, y, z]`
+    pub translation: Vec<f64>,
+    /// Radians, counter-clockwise; in space about z, see `turn`.
+    pub rotation: f64,
+    /// The point of the plane that stays where it is, when it turns.
+    pub centre: Option<[f64; 2]>,
+    /// In space: the turn about x, y and z, radians.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub turn: Option<[f64; 3]>,
+    /// In space: the axis about which it turns while it moves along it.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub screw: Option<ScrewAnswer>,
+}
+
+/// An axis about which something turns while it moves along it.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct ScrewAnswer {
+    /// A point of the axis.
+    pub through: [f64; 3],
+    /// Its unit direction; the turn is right-handed about it.
+    pub axis: [f64; 3],
+    /// Distance along the axis per radian; 0 for a mere turn.
+    pub pitch: f64,
+}
+
+/// A change that would hold the model.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct CureAnswer {
+    /// All of them together.
+    pub changes: Vec<Change>,
+}
+
+/// One change.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+#[serde(tag = "action", rename_all = "kebab-case")]
+pub enum Change {
+    /// Make a support another kind.
+    ChangeSupport {
+        /// The support's name.
+        support: String,
+        /// The new kind.
+        to: &'static str,
+        /// True when it may only push.
+        one_way: bool,
+        /// Of a bearing: whether it exerts couples.
+        #[serde(skip_serializing_if = "Option::is_none")]
+        couples: Option<bool>,
+    },
+    /// Add a support.
+    AddSupport {
+        /// The point's name.
+        at: String,
+        /// The body, or `pin`.
+        on: String,
+        /// Its kind.
+        kind: &'static str,
+        /// Of a roller.
+        normal: Option<Vec<f64>>,
+    },
+    /// Add a bar.
+    AddBar {
+        /// Its ends.
+        ends: [String; 2],
+    },
+    /// Make a pin rigid.
+    WeldJoint {
+        /// The joint's name.
+        joint: String,
+    },
+    /// Make a cable or a strut a bar.
+    StiffenBar {
+        /// The bar's name.
+        bar: String,
+    },
+}
 
 impl Publisher<'_> {
     pub(super) fn free_motion(&self) -> Option<FreeMotion> {

@@ -1,11 +1,22 @@
 //! What was recognised before and beside the equations, as published.
 
-use super::Recognised;
 use crate::Told;
 use helvek_statics::equilibrium::ColumnId;
 use helvek_statics::recognition::{JointRule, Meeting, Sense, common_sense, symmetry, three_force_bodies};
 use schemars::JsonSchema;
 use serde::Serialize;
+
+/// Something a trained eye sees.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct Recognised {
+    /// The sort of fact.
+    pub name: Fact,
+    /// The things concerned.
+    pub about: Vec<String>,
+    /// The point where the lines of three forces meet.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub at: Option<[f64; 2]>,
+}
 
 /// A fact that a trained eye sees.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]

@@ -1,10 +1,90 @@
 //! The working and its checks, as published.
 
-use super::{CheckAnswer, FreeBodyIs, ReasonAnswer, StepAnswer, TogetherAnswer};
 use crate::Told;
 use helvek_statics::equilibrium::ColumnId;
-use helvek_statics::plan::{Equation, FreeBody, WhyBody};
+use helvek_statics::plan::{DropsOut, Equation, FreeBody, WhyBody, ZeroRule};
 use helvek_statics::working::Step;
+use schemars::JsonSchema;
+use serde::Serialize;
+
+/// An equation put to the test.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct CheckAnswer {
+    /// `moments about C, bench`
+    pub name: String,
+    /// The remainder; 0 when it is noise.
+    pub residual: f64,
+    /// The residual over the sizes of its terms.
+    pub relative: f64,
+    /// True when it closes.
+    pub ok: bool,
+}
+
+/// One step of the working.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct StepAnswer {
+    /// The pieces of the free body.
+    pub free_body: Vec<String>,
+    /// `moments about A`
+    pub equation: String,
+    /// `B_y`
+    pub unknown: String,
+    /// Along the assumed sense; negative when the assumption was wrong.
+    pub value: f64,
+    /// The reason for this equation.
+    pub reason: ReasonAnswer,
+    /// Further equations of a simultaneous set.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub together: Vec<TogetherAnswer>,
+}
+
+/// An equation that has to be solved together with that of its step.
+#[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
+pub struct TogetherAnswer {
+    /// The pieces of the free body.
+    pub free_body: Vec<String>,
+    /// `moments about A`
+    pub equation: String,
+    /// `B_y`
+    pub unknown: String,
+    /// Along the assumed sense.
+    pub value: f64,
+}
+
+/// The sort of a free body.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum FreeBodyIs {
+    /// There is no other.
+    Only,
+    /// The only one, or the first, on which so little is unknown.
+    Single,
+    /// Everything together.
+    Whole,
+    /// One side of a section.
+    Section,
+    /// Several parts together.
+    Group,
+}
+
+/// The reason for an equation.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct ReasonAnswer {
+    /// Unknowns that it does not contain.
+    pub dropped: Vec<String>,
+    /// The way in which each of them drops out, in the same order.
+    pub how: Vec<DropsOut>,
+    /// Unknowns that it contains and that were found before.
+    pub found_before: Vec<String>,
+    /// The sort of the free body.
+    pub body: FreeBodyIs,
+    /// The rule that shows a zero member at sight.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub rule: Option<ZeroRule>,
+    /// The member of a collinear pair that carries the same.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub same_as: Option<String>,
+}
 
 impl Told<'_> {
     pub(super) fn check_answers(&self) -> Vec<CheckAnswer> {

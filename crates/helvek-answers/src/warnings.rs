@@ -1,7 +1,7 @@
 //! Worth a second look, though not wrong.
 
 use crate::words::Concern;
-use crate::{Publisher, Told, Warning};
+use crate::{Publisher, Told};
 use helvek_numbers::budget::spend;
 use helvek_numbers::geometry::Point;
 use helvek_numbers::tolerance;
@@ -12,6 +12,17 @@ use helvek_statics::model::{Bar, Holding, Model, SupportId};
 use helvek_statics::verdict::OneWayState;
 use schemars::JsonSchema;
 use serde::Serialize;
+
+/// Something that is not wrong but should be looked at.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
+pub struct Warning {
+    /// The sort of warning.
+    pub name: WarningName,
+    /// For people.
+    pub message: String,
+    /// The things concerned.
+    pub about: Vec<String>,
+}
 
 /// The sort of a warning.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
