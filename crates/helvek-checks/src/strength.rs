@@ -92,6 +92,9 @@ pub(crate) fn extreme_fibres(profile: &Profile) -> [[f64; 2]; 2] {
 impl Checks<'_> {
     /// Every stretch of a body with a section that has a diagram, in order.
     pub fn stressed(&self) -> Vec<Stressed> {
+        if self.model.bodies.iter().all(|body| body.profile.is_none()) {
+            return Vec::new();
+        }
         // The same for every member of one section.
         let mut sheared: Vec<Option<(f64, f64)>> = vec![None; self.model.profiles.len()];
         let all = self.inside().iter().enumerate().filter_map(|(row, inside)| {

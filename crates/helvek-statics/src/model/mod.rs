@@ -387,8 +387,8 @@ impl Structure {
         let body = &self.bodies[body.0];
         let all = body.runs.iter().flat_map(|run| &run.points).chain(&body.riding);
         spend(1 + body.runs.iter().map(|run| run.points.len()).sum::<usize>() / 25);
-        let mut met = std::collections::HashSet::new();
-        all.copied().filter(|point| met.insert(*point)).collect()
+        let mut met = vec![false; self.points.len()];
+        all.copied().filter(|point| !std::mem::replace(&mut met[point.index()], true)).collect()
     }
 
     /// The first of them.
