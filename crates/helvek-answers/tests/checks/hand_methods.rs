@@ -273,3 +273,27 @@ fn of_two_ends_that_differ_alike_the_first_is_named() {
         }
     }
 }
+
+#[test]
+fn a_couple_inside_a_member_has_its_fixed_end_moments() {
+    // Fixed at A, a roller at B, 6 m long, 9 kN·m counter-clockwise at a = 1.5 (b = 4.5). Held at both ends: −C·b(b − 2a)/L² = −9·4.5·1.5/36 at A,
+    // C·a(2b − a)/L² = 9·1.5·7.5/36 at B. B turns freely: half of its moment comes off at A, so that M_A = −1.6875 − 2.8125/2. By the force
+    // method: B would rise C·a(L − a/2)/EI = 70.875/EI, and its force is −70.875/(6³/3).
+    let hand = by_hand(
+        r#"supports = [{ at = "A", kind = "fixed" }, { at = "B", kind = "roller" }]
+loads = [{ kind = "couple", on = "beam", at = "C", size = 9, turn = "ccw" }]
+conventions = { decimals = 6 }
+[points]
+A = [0, 0]
+C = [1.5, 0]
+B = [6, 0]
+[bodies]
+beam = { runs = [["A", "C", "B"]], EI = "EI" }
+"#,
+    );
+    let [part] = &hand.frame.members[0].parts[..] else { panic!("{:?}", hand.frame.members[0].parts) };
+    close(&part.held, &[-1687.5, 2812.5], 1e-12, "held");
+    close(&hand.exact, &[-3093.75, 0.0], 1e-9, "stiffness");
+    close(&hand.slopes.moments, &[-3093.75, 0.0], 1e-9, "slopes");
+    close(&hand.distribution.moments, &[-3093.75, 0.0], 1e-6, "distribution");
+}
