@@ -135,6 +135,7 @@ impl Publisher<'_> {
 }
 
 fn changes(model: &Model, cure: &Cure) -> Vec<Change> {
+    let count = if model.spatial() { 3 } else { 2 };
     match cure {
         Cure::Change { support, to } => vec![Change::ChangeSupport {
             support: model.supports[support.index()].name.clone(),
@@ -146,7 +147,7 @@ fn changes(model: &Model, cure: &Cure) -> Vec<Change> {
             at: model.point_name(*at).to_owned(),
             on: model.on_name(*on).to_owned(),
             kind: holding.sort().word,
-            normal: holding.normal().map(|n| n.parts()[..if model.spatial() { 3 } else { 2 }].to_vec()),
+            normal: holding.normal().map(|n| n.parts().iter().take(count).map(|part| part + 0.0).collect()),
         }],
         Cure::Brace { ends, .. } => {
             vec![Change::AddBar { ends: ends.map(|p| model.point_name(p).to_owned()) }]

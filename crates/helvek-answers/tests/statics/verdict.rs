@@ -112,6 +112,20 @@ fn every_cure_holds_what_moved_and_adds_nothing_redundant() {
 }
 
 #[test]
+fn a_beam_on_a_pin_is_offered_a_roller_at_its_far_end_first_then_nearer_then_a_fixed_end() {
+    let cures = answers(&with(r#"{ at = "A", kind = "pin" }"#, DOWN)).free_motion.unwrap().cures;
+    let said: Vec<_> = cures
+        .iter()
+        .map(|cure| match &cure.changes[..] {
+            [Change::AddSupport { at, kind, normal, .. }] => format!("{kind} at {at}, {normal:?}"),
+            [Change::ChangeSupport { support, to, .. }] => format!("{support} becomes {to}"),
+            other => format!("{other:?}"),
+        })
+        .collect();
+    assert_eq!(said, ["roller at B, Some([0.0, 1.0])", "roller at C, Some([0.0, 1.0])", "A becomes fixed"]);
+}
+
+#[test]
 fn without_loads_nothing_is_driven() {
     let still = answers(&with(ROLLERS, ""));
     assert_eq!(still.status, StatusWord::Balanced);
