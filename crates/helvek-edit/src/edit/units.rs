@@ -2,7 +2,7 @@
 
 use super::typed::tidy;
 use helvek_sheet::problem::{Problem, ProblemKind};
-use helvek_sheet::sheet::{Find, Load, Quantity, RopeStop, Sheet};
+use helvek_sheet::sheet::{Bar, Find, FullBar, Limit, Load, Quantities, Quantity, RopeStop, Sheet};
 use helvek_sheet::units::{Dimension, Unit, UnitError, parse_quantity, parse_unit};
 use helvek_statics::model::units_of;
 
@@ -33,9 +33,25 @@ pub(super) fn change(sheet: &mut Sheet, length: &str, force: &str) -> Result<(),
         }
     }
     for limit in &mut sheet.limits {
-        for side in limit.tension.iter_mut().chain(&mut limit.compression) {
-            rewrite(side, Dimension::FORCE);
+        let Limit { tension, compression, reaction, pin, .. } = limit;
+        for most in [tension, compression, reaction, pin].into_iter().flatten() {
+            rewrite(most, Dimension::FORCE);
         }
+    }
+    for body in sheet.bodies.values_mut() {
+        body.torque.iter_mut().for_each(|torque| rewrite(torque, Dimension::MOMENT));
+        each(&mut body.ei).for_each(|ei| rewrite(ei, Dimension::BENDING));
+        each(&mut body.ea).for_each(|ea| rewrite(ea, Dimension::FORCE));
+    }
+    for bar in &mut sheet.bars {
+        if let Bar::Full(FullBar { ea: Some(ea), .. }) = bar {
+            rewrite(ea, Dimension::FORCE);
+        }
+    }
+    for ground in sheet.supports.iter_mut().map(|support| &mut support.ground) {
+        each(&mut ground.settlement).for_each(|settled| rewrite(settled, Dimension::LENGTH));
+        each(&mut ground.spring).for_each(|spring| rewrite(spring, Dimension::FORCE_PER_LENGTH));
+        ground.turning_spring.iter_mut().for_each(|spring| rewrite(spring, Dimension::MOMENT));
     }
     for axle in sheet.moving.iter_mut().flat_map(|train| &mut train.axles) {
         rewrite(&mut axle.size, Dimension::FORCE);
@@ -54,6 +70,16 @@ pub(super) fn change(sheet: &mut Sheet, length: &str, force: &str) -> Result<(),
         rewrite(quantity, dimension);
     }
     Ok(())
+}
+
+/// One quantity or several, where there are any.
+fn each(of: &mut Option<Quantities>) -> impl Iterator<Item = &mut Quantity> {
+    let all = match of {
+        None => &mut [][..],
+        Some(Quantities::One(one)) => std::slice::from_mut(one),
+        Some(Quantities::Each(each)) => each,
+    };
+    all.iter_mut()
 }
 
 /// The first length that is drawn sets the units of a sheet that says none: who measures in feet or inches loads in kips or pounds.

@@ -99,6 +99,70 @@ fn another_unit_changes_no_structure() {
     }
 }
 
+/// Everything that may stand as a number alone.
+const BARE: &str = r#"
+units = { length = "m", force = "kN" }
+supports = [
+  { at = "A", kind = "fixed", settlement = [0.001, 0.002], turning_spring = 900 },
+  { at = "B", kind = "roller", spring = 4000, settlement = 0.003 },
+  { at = "W", kind = "pin" },
+]
+joints = [{ at = "B", kind = "pin", of = ["deck", "mast"] }]
+bars = [{ ends = ["D", "W"], EA = 30000 }]
+loads = [
+  { kind = "force", at = "C", size = 3, direction = "down" },
+  { kind = "force", at = "C", components = [1, -2] },
+  { kind = "couple", at = "C", on = "deck", size = 4 },
+  { kind = "distributed", on = "deck", from = "A", to = "C", start = 2, end = 5 },
+  { kind = "weight", at = "D", mass = 30 },
+  { kind = "weight", at = "D", size = 0.5 },
+  { kind = "own", size = 0.4 },
+]
+moving = [{ name = "cart", from = "A", to = "B", axles = [{ size = 6 }, { size = 9, gap = 1.2 }] }]
+temperature = [{ of = ["deck"], change = 20, expansion = 1e-5 }]
+limits = [{ reaction = 80, of = ["A"] }, { tension = 60, compression = 50 }, { pin = 40 }, { stress = 160 }]
+[points]
+A = [0, 0]
+C = [2, 0]
+B = [5, 0]
+D = [5, 3]
+W = [8, 0]
+[bodies]
+deck = { runs = [["A", "C", "B"]], EI = [9000, 8000], EA = 200000, torque = 7 }
+mast = { runs = [["B", "D"]], EI = 5000, EA = 100000 }
+"#;
+
+#[test]
+fn another_unit_changes_no_number_that_stands_alone() {
+    let document = sheet::read(&format!("format = \"helvek-sheet/1\"\n{BARE}"), Syntax::Toml);
+    assert_eq!(document.problems, []);
+    // The model in SI, word by word; the units themselves are others.
+    let meant = |sheet: &Sheet| {
+        let mut built = model::build(&Document::from(sheet.clone()));
+        assert_eq!(built.problems, []);
+        built.model.units = Default::default();
+        let said = format!("{:?}", built.model);
+        said.split([' ', ',', '(', ')', '[', ']', '{', '}']).map(str::to_owned).collect::<Vec<_>>()
+    };
+    let same = |a: &str, b: &str| match (a.parse::<f64>(), b.parse::<f64>()) {
+        (Ok(a), Ok(b)) => (a - b).abs() <= 1e-9 * a.abs(),
+        _ => a == b,
+    };
+    let before = meant(&document.sheet);
+    for (length, force) in [("mm", "N"), ("ft", "kip"), ("in", "lb")] {
+        let edit = format!(r#"{{ "edit": "units", "length": "{length}", "force": "{force}" }}"#);
+        let after = meant(&edited(&document, &edit).unwrap());
+        assert_eq!(before.len(), after.len());
+        for (at, (a, b)) in before.iter().zip(&after).enumerate() {
+            assert!(
+                same(a, b),
+                "{length}: {b} for {a} behind {}",
+                before[at.saturating_sub(12)..at].join(" ")
+            );
+        }
+    }
+}
+
 #[test]
 fn taking_a_load_away_leaves_the_points_that_others_stand_on() {
     let truss = example("ridge-truss");
