@@ -5,7 +5,7 @@ use super::efforts;
 use super::place;
 use super::typed::{filled, kept, quantity, size};
 use super::words;
-use super::{row_named, space, wrong};
+use super::{row_named, space, units, wrong};
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{
     CoupleLoad, Direction, DistributedLoad, ForceLoad, Load, OwnWeight, Quantity, Sheet, WeightLoad,
@@ -103,8 +103,7 @@ fn one_force(sheet: &mut Sheet, name: Option<&str>, slots: &Force<'_>) -> Outcom
     if let Some(at) = at(sheet, slots.place, index.is_none(), "middle", "place")? {
         load.at = at;
     }
-    put(sheet, index, Load::Force(load));
-    Ok(())
+    put(sheet, index, Load::Force(load))
 }
 
 /// Components as they are typed: two in the plane, three in space.
@@ -153,8 +152,7 @@ pub(super) fn couple(sheet: &mut Sheet, name: Option<&str>, slots: &Couple<'_>) 
     if let Some(at) = at(sheet, slots.place, index.is_none(), "middle", "place")? {
         load.at = Some(at);
     }
-    put(sheet, index, Load::Couple(load));
-    Ok(())
+    put(sheet, index, Load::Couple(load))
 }
 
 pub(super) fn distributed(sheet: &mut Sheet, name: Option<&str>, slots: &Distributed<'_>) -> Outcome {
@@ -200,16 +198,14 @@ pub(super) fn distributed(sheet: &mut Sheet, name: Option<&str>, slots: &Distrib
     if load.from == load.to {
         return wrong("to", format!("It begins and ends at {}.", load.from), "Let it end at another place.");
     }
-    put(sheet, index, Load::Distributed(load));
-    Ok(())
+    put(sheet, index, Load::Distributed(load))
 }
 
 /// A weight; of a new one that is put at several joints, one at each.
 pub(super) fn weight(sheet: &mut Sheet, name: Option<&str>, slots: &Weight<'_>) -> Outcome {
     if let Some(own) = own_weight(sheet, name, slots)? {
         let index = name.map(|name| named(sheet, name)).transpose()?;
-        put(sheet, index, Load::Own(own));
-        return Ok(());
+        return put(sheet, index, Load::Own(own));
     }
     match joints(sheet, name, slots.place) {
         Some(joints) => joints
@@ -286,8 +282,7 @@ fn one_weight(sheet: &mut Sheet, name: Option<&str>, slots: &Weight<'_>) -> Outc
     if let Some(at) = at(sheet, slots.place, index.is_none(), "middle", "place")? {
         load.at = at;
     }
-    put(sheet, index, Load::Weight(load));
-    Ok(())
+    put(sheet, index, Load::Weight(load))
 }
 
 /// Puts a load, or those from row `from` on, into a case.
@@ -336,11 +331,15 @@ pub(super) fn at(
     }
 }
 
-fn put(sheet: &mut Sheet, index: Option<usize>, load: Load) {
+fn put(sheet: &mut Sheet, index: Option<usize>, mut load: Load) -> Outcome {
     match index {
         Some(index) => sheet.loads[index] = load,
-        None => sheet.loads.push(load),
+        None => {
+            units::adopt_force(sheet, &mut load)?;
+            sheet.loads.push(load);
+        }
     }
+    Ok(())
 }
 
 /// `F1`, `F2`, ...: the first that no load has.

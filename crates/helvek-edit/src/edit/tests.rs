@@ -458,3 +458,57 @@ fn the_distance_on_a_member_by_name_runs_along_its_first_run() {
     let at = serde_json::to_value(&loaded.points[&force.at]).unwrap();
     assert_eq!(at, serde_json::json!([3.0, 0.0]), "3 m from A, not beyond the end of the branch");
 }
+
+#[test]
+fn the_first_load_sets_the_unit_of_forces_and_numbers_before_it_mean_what_they_did() {
+    let bare = draw(&[
+        r#"{"edit":"beam","length":"6"}"#,
+        r#"{"edit":"support","kind":"pin"}"#,
+        r#"{"edit":"support","kind":"roller"}"#,
+        r#"{"edit":"stiffness","of":"beam","ei":"1200"}"#,
+    ]);
+    let force = |sheet: &Sheet| sheet.units.force.clone();
+    // 500 N at 2 m of 6: 1000/3 and 500/3 N, in newtons.
+    let pushed = edit(&bare, r#"{"edit":"force","size":"500 N","place":"2"}"#).unwrap();
+    assert_eq!(force(&pushed).as_deref(), Some("N"));
+    assert!((reactions(&pushed)[0][1].unwrap() - 1000.0 / 3.0).abs() < 1e-9);
+    let ei = serde_json::to_value(&pushed.bodies["beam"].ei).unwrap();
+    assert_eq!(ei, serde_json::json!(1_200_000.0), "1200 kN·m²");
+    for (json, unit) in [
+        (r#"{"edit":"distributed","start":"40 lb/ft","from":"A","to":"B"}"#, Some("lb")),
+        (r#"{"edit":"couple","size":"300 N·m","place":"2"}"#, Some("N")),
+        (r#"{"edit":"force","size":"3; 2 kip","place":"2"}"#, Some("kip")),
+        (r#"{"edit":"force","size":"5 kN","place":"2"}"#, None),
+        (r#"{"edit":"force","size":"5","place":"2"}"#, None),
+        (r#"{"edit":"weight","size":"60 kg","place":"2"}"#, None),
+    ] {
+        assert_eq!(force(&edit(&bare, json).unwrap()).as_deref(), unit, "{json}");
+    }
+    // A later one does not, nor one on a sheet that says its unit.
+    let later = edit(&beam(), r#"{"edit":"force","size":"500 N","place":"4"}"#).unwrap();
+    assert_eq!(force(&later), None);
+    let kips = edit(&bare, r#"{"edit":"units","length":"ft","force":"kip"}"#).unwrap();
+    let said = edit(&kips, r#"{"edit":"force","size":"500 N","place":"2"}"#).unwrap();
+    assert_eq!(force(&said).as_deref(), Some("kip"));
+}
+
+#[test]
+fn a_further_piece_goes_straight_on_from_an_inclined_one() {
+    // 5 m at 36.87° (4 right, 3 up), 10 more the same way, then 2 straight down from their end.
+    let sheet = draw(&[
+        r#"{"edit":"beam","length":"5","angle":"36.86989764584402"}"#,
+        r#"{"edit":"beam","length":"10"}"#,
+        r#"{"edit":"beam","length":"2","angle":"-90"}"#,
+    ]);
+    let at = |name: &str| {
+        let written = serde_json::to_value(&sheet.points[name]).unwrap();
+        [0, 1].map(|k| written[k].as_f64().unwrap())
+    };
+    let [run] = &sheet.bodies["beam"].runs[..] else { panic!("{:?}", sheet.bodies) };
+    for (name, [x, y]) in run.iter().zip([[0.0, 0.0], [4.0, 3.0], [12.0, 9.0], [12.0, 7.0]]) {
+        let [a, b] = at(name);
+        assert!((a - x).abs() < 1e-9 && (b - y).abs() < 1e-9, "{name} at {a}; {b}");
+    }
+    let back = edit(&sheet, r#"{"edit":"beam","length":"1","angle":"90"}"#).unwrap_err();
+    assert!(back.contains("on the piece before"), "{back}");
+}

@@ -99,6 +99,27 @@ pub(super) fn adopt(sheet: &mut Sheet, text: &str) {
     sheet.units.force = Some(force.to_owned());
 }
 
+/// The first load sets the unit of forces of a sheet that says none, when it is typed with one: `500 N`, `40 lb/ft`. Numbers that stand alone go
+/// on meaning what they did.
+pub(super) fn adopt_force(sheet: &mut Sheet, load: &mut Load) -> Result<(), Vec<Problem>> {
+    if !sheet.loads.is_empty() || sheet.units.force.is_some() {
+        return Ok(());
+    }
+    let written = quantities(load).into_iter().find_map(|(quantity, _)| match quantity {
+        Quantity::Text(text) => parse_quantity(text).ok()?.unit,
+        Quantity::Number(_) => None,
+    });
+    let force = written.and_then(|unit| {
+        let parts = unit.symbol.split(|c: char| !c.is_alphabetic()).filter_map(|part| parse_unit(part).ok());
+        parts.into_iter().find(|part| part.dimension == Dimension::FORCE)
+    });
+    let own = units_of(sheet);
+    match force {
+        Some(force) if force != own.force => change(sheet, &own.length.symbol, &force.symbol),
+        _ => Ok(()),
+    }
+}
+
 fn check(symbol: &str, dimension: Dimension, slot: &str) -> Result<(), Vec<Problem>> {
     let wrong =
         |message: String, cure: String| Err(vec![Problem::new(ProblemKind::Quantity, slot, message, cure)]);

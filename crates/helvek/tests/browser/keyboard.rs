@@ -28,7 +28,7 @@ async fn the_keyboard_reaches_all_of_it() {
     assert_eq!(browser.script(FOCUSED).await, json!("Board"));
     assert_eq!(browser.text("[data-label='load:F1']").await, "800 lb, 30° to y");
 
-    // From thing to thing with the arrows, Enter changes, Delete removes.
+    // From thing to thing with the arrows, Enter changes, Delete removes. The first load has set the unit of forces.
     browser.script("document.querySelector('[data-handle]').focus()").await;
     assert_eq!(browser.script(FOCUSED).await, json!("support:A"));
     browser.keys("→").await;
@@ -37,7 +37,7 @@ async fn the_keyboard_reaches_all_of_it() {
     browser.find(".tag [name=size]").await;
     browser.keys("2⏎").await;
     browser.settle().await;
-    assert_eq!(browser.text("[data-label='load:F1']").await, "2 kN, 30° to y");
+    assert_eq!(browser.text("[data-label='load:F1']").await, "2 lb, 30° to y");
 
     // A listener is told what happened, also from stop to stop and from step to step.
     let said = async || {

@@ -169,7 +169,7 @@ async fn a_hand_tool_is_drawn_and_its_grip_found() {
         browser.settle().await;
     }
     assert_eq!(browser.text(".verdict strong").await, "Balanced");
-    assert!(desk.asked().await.contains("0.400 kN"), "{}", desk.asked().await);
+    assert!(desk.asked().await.contains("400 N"), "{}", desk.asked().await);
     assert_eq!(browser.script("return document.querySelectorAll('.joint.contact').length").await, json!(2));
     desk.close().await;
 }
