@@ -183,3 +183,19 @@ fn a_bar_that_is_called_like_a_couple_is_told_as_a_force() {
     // B_y = (3·1 + 2·2)/4 = 1.75, M_1 = 2.625.
     assert_eq!([bar.least.as_str(), bar.greatest.as_str()], ["1.13 kN (A)", "2.63 kN (B)"]);
 }
+
+#[test]
+fn bars_own_weight_stands_at_each_joint_with_a_mark_of_its_own() {
+    // 0.6 per metre of bar, 4 and 5 m: 2.7 kN at B.
+    let found = bracket(r#"loads = [{ name = "own", kind = "own", size = 0.6 }]"#);
+    let page = Page::of(&found);
+    let terms = page.chapters.iter().flat_map(|chapter| chapter.equations()).flat_map(|of| &of.terms);
+    let marks: Vec<String> = terms
+        .filter_map(|term| term.of.as_ref())
+        .filter(|id| id.kind == Kind::Load)
+        .map(ToString::to_string)
+        .collect();
+    assert!(marks.iter().all(|mark| mark.starts_with("load:own@point:")), "{marks:?}");
+    assert!(marks.contains(&"load:own@point:B".to_owned()), "{marks:?}");
+    assert!(text::render("", &page).contains("2.7"), "{}", text::render("", &page));
+}
