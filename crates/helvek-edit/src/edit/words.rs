@@ -48,8 +48,16 @@ pub(super) fn direction(sheet: &Sheet, text: &str, slot: &str) -> Result<Directi
             return wrong(slot, "Round which axis?", "Type the centre and the axis: round C +x.");
         }
         Way::Round(centre, Some(axis)) => {
-            let axis = Box::new(direction(sheet, axis, slot)?);
-            Direction::Round { round: point(centre)?, axis }
+            let round = point(centre)?;
+            // Text without end would be turns without end.
+            if let Some(Way::Round(..)) = grammar::way(axis, &points, spatial) {
+                return wrong(
+                    slot,
+                    "The axis of a turn is no turn itself.",
+                    "Type it as a direction: round C +x.",
+                );
+            }
+            Direction::Round { round, axis: Box::new(direction(sheet, axis, slot)?) }
         }
         Way::Angles(azimuth, elevation) => {
             Direction::Angles { azimuth: angle(azimuth)?, elevation: elevation.map(angle).transpose()? }

@@ -173,6 +173,16 @@ fn what_cannot_be_meant_is_refused_in_its_slot() {
 }
 
 #[test]
+fn the_axis_of_a_turn_is_no_turn_however_long_it_is_typed() {
+    let sheet = typed(empty(), &[r#"{"edit":"beam","length":"2"}"#]);
+    for turns in [2, 100_000] {
+        let direction = "round A ".repeat(turns) + "+x";
+        let text = format!(r#"{{"edit":"force","size":"3","place":"B","direction":"{direction}"}}"#);
+        assert!(refused(&sheet, &text).starts_with("direction: The axis of a turn"), "{turns}");
+    }
+}
+
+#[test]
 fn what_is_refused_in_space_is_cured_in_space() {
     let body = typed(empty(), &[r#"{"edit":"body","through":"0;0;0 2;0;0"}"#]);
     let bars = typed(empty(), &[r#"{"edit":"bars","through":"0;0;0 2;0;1"}"#]);
