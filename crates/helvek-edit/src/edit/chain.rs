@@ -20,6 +20,7 @@ use helvek_numbers::geometry::{Point, Vector};
 use helvek_sheet::problem::{Problem, ProblemKind, nearest};
 use helvek_sheet::sheet::{Bar, BarKind, Sheet};
 use helvek_statics::model;
+use indexmap::IndexSet;
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
 
@@ -171,7 +172,10 @@ pub(super) fn several(sheet: &Sheet, text: &str) -> Option<Vec<String>> {
         let (a, b) = (known(from)?, known(to)?);
         return Some(sheet.points.keys().skip(a.min(b)).take(a.abs_diff(b) + 1).cloned().collect());
     }
-    tokens.iter().map(|name| known(name).map(|_| (*name).to_owned())).collect()
+    // One that is named twice is meant once.
+    let met: Option<IndexSet<String>> =
+        tokens.iter().map(|name| known(name).map(|_| (*name).to_owned())).collect();
+    met.map(|names| names.into_iter().collect())
 }
 
 /// The names of bars in a text: `A-B C-D`, or `all`.

@@ -6,12 +6,14 @@ use super::place;
 use super::typed::{filled, kept, quantity, size};
 use super::words;
 use super::{row_named, space, units, wrong};
+use helvek_numbers::budget::spend;
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{
     CoupleLoad, Direction, DistributedLoad, ForceLoad, Load, OwnWeight, Quantity, Sheet, WeightLoad,
 };
 use helvek_sheet::units::{Dimension, parse_quantity};
 use helvek_statics::model;
+use std::collections::HashSet;
 
 /// What was typed for a force.
 pub(super) struct Force<'a> {
@@ -344,7 +346,8 @@ fn put(sheet: &mut Sheet, index: Option<usize>, mut load: Load) -> Outcome {
 
 /// `F1`, `F2`, ...: the first that no load has.
 pub(super) fn free_name(sheet: &Sheet, letter: &str) -> String {
-    let names = model::load_names(sheet);
+    let names: HashSet<String> = model::load_names(sheet).into_iter().collect();
+    spend(1 + names.len() / 10);
     (1..).map(|n| format!("{letter}{n}")).find(|name| !names.contains(name)).unwrap_or_default()
 }
 

@@ -512,3 +512,10 @@ fn a_further_piece_goes_straight_on_from_an_inclined_one() {
     let back = edit(&sheet, r#"{"edit":"beam","length":"1","angle":"90"}"#).unwrap_err();
     assert!(back.contains("on the piece before"), "{back}");
 }
+
+#[test]
+fn a_joint_that_is_named_twice_is_meant_once_however_often() {
+    let names = "A B ".repeat(20_000);
+    let sheet = edit(&beam(), &format!(r#"{{"edit":"force","size":"3","place":"{names}"}}"#)).unwrap();
+    assert_eq!(sheet.loads.len(), beam().loads.len() + 2);
+}
