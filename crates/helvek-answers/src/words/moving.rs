@@ -9,9 +9,7 @@ impl Publisher<'_> {
         let train = &passage.train.name;
         match why {
             MovingLoadRefusal::OneWay(columns) => {
-                let mut names: Vec<String> =
-                    columns.iter().map(|id| self.model.owner_name(self.full.column(*id).of)).collect();
-                names.dedup();
+                let names = self.names_of(columns);
                 let (verb, which) =
                     if names.len() == 1 { ("acts", "it acts") } else { ("act", "which of them act") };
                 format!(

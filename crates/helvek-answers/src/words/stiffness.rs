@@ -126,7 +126,8 @@ impl Publisher<'_> {
         }
     }
 
-    fn names_of(&self, columns: &[ColumnId]) -> Vec<String> {
+    /// The names of what columns belong to, each once where they follow one another.
+    pub(super) fn names_of(&self, columns: &[ColumnId]) -> Vec<String> {
         let mut names: Vec<String> =
             columns.iter().map(|id| self.model.owner_name(self.full.column(*id).of)).collect();
         names.dedup();

@@ -171,7 +171,7 @@ fn named(sheet: &Sheet, sort: &str, text: Option<&str>) -> Outcome<Vec<String>> 
     let there = |name: &str| known.iter().any(|n| n == name);
     // A name may hold blanks: whole names between commas first.
     let by_commas: Vec<String> =
-        text.split(',').map(|n| n.trim().to_owned()).filter(|n| !n.is_empty()).collect();
+        list::commas(text).into_iter().filter(|n| !n.is_empty()).map(str::to_owned).collect();
     if by_commas.iter().all(|name| there(name)) {
         return Ok(by_commas);
     }

@@ -6,6 +6,7 @@ use super::place;
 use super::typed::{filled, kept, quantity, size};
 use super::words;
 use super::{row_named, space, units, wrong};
+use crate::grammar::list;
 use helvek_numbers::budget::spend;
 use helvek_sheet::problem::Problem;
 use helvek_sheet::sheet::{
@@ -110,7 +111,8 @@ fn one_force(sheet: &mut Sheet, name: Option<&str>, slots: &Force<'_>) -> Outcom
 
 /// Components as they are typed: two in the plane, three in space.
 fn components(sheet: &Sheet, text: &str, dimension: Dimension) -> Result<Vec<Quantity>, Vec<Problem>> {
-    let parts = text.split(';').map(|part| kept(part, dimension, "size")).collect::<Result<Vec<_>, _>>()?;
+    let parts = list::semicolons(text).into_iter().map(|part| kept(part, dimension, "size"));
+    let parts = parts.collect::<Result<Vec<_>, _>>()?;
     match (parts.len(), space::spatial(sheet)) {
         (2, false) | (3, true) => Ok(parts),
         (_, true) => wrong("size", "In space there are three components.", "Type 3; -4; 2."),

@@ -2,6 +2,7 @@
 
 use super::typed::{filled, kept};
 use super::wrong;
+use crate::grammar::list;
 use helvek_sheet::problem::{Problem, nearest};
 use helvek_sheet::sheet::{Bar, Choice, FullBar, Section, ShapeWord, Sheet};
 use helvek_sheet::units::Dimension;
@@ -78,7 +79,7 @@ pub(super) fn named(sheet: &Sheet, text: Option<&str>) -> Outcome<Vec<Member>> {
         body.or_else(|| bars.iter().position(|bar| bar == name).map(Member::Bar))
     };
     // A name may hold blanks: the whole first, then what stands between commas.
-    let whole: Option<Vec<Member>> = text.split(',').map(|name| find(name.trim())).collect();
+    let whole: Option<Vec<Member>> = list::commas(text).into_iter().map(find).collect();
     if let Some(members) = whole {
         return Ok(members);
     }

@@ -10,6 +10,7 @@
 use super::figure::Figure;
 use super::typed::{filled, kept, positive};
 use super::{efforts, meeting, parts, rigid, units, words, wrong};
+use crate::grammar::list;
 use crate::grammar::rope::{self as grammar, Stop};
 use helvek_numbers::geometry::{Point, Vector};
 use helvek_sheet::id::Kind;
@@ -176,7 +177,8 @@ enum Typed {
 }
 
 fn stops(sheet: &mut Sheet, text: &str) -> Outcome<Vec<RopeStop>> {
-    let typed: Vec<Typed> = text.split(',').map(|token| stop(sheet, token.trim())).collect::<Outcome<_>>()?;
+    let typed: Vec<Typed> =
+        list::commas(text).into_iter().map(|token| stop(sheet, token)).collect::<Outcome<_>>()?;
     let last = typed.len() - 1;
     for (i, stop) in typed.iter().enumerate() {
         let wheel = matches!(stop, Typed::Wheel(_) | Typed::Stop(RopeStop::Over { .. }));

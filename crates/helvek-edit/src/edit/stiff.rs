@@ -4,6 +4,7 @@ use super::figure::Figure;
 use super::profiles::{Member, named};
 use super::typed::{filled, kept};
 use super::wrong;
+use crate::grammar::list;
 use helvek_numbers::geometry::Point;
 use helvek_numbers::tolerance;
 use helvek_sheet::problem::Problem;
@@ -26,7 +27,7 @@ fn rigidities(text: &str, dimension: Dimension, slot: &str) -> Outcome<Quantitie
             _ => kept(text, dimension, slot),
         }
     };
-    let mut each = text.split(';').map(one).collect::<Outcome<Vec<_>>>()?;
+    let mut each = list::semicolons(text).into_iter().map(one).collect::<Outcome<Vec<_>>>()?;
     Ok(if each.len() == 1 { Quantities::One(each.remove(0)) } else { Quantities::Each(each) })
 }
 
@@ -216,8 +217,10 @@ pub(super) fn steps(sheet: &Sheet) -> HashSet<String> {
 /// How a support settles and springs.
 pub(super) fn ground(support: &mut Support, settles: Option<&str>, spring: Option<&str>) -> Outcome {
     let read = |text: &str, dimension: Dimension, slot: &str| -> Outcome<Quantities> {
-        let mut each =
-            text.split(';').map(|t| kept(t.trim(), dimension, slot)).collect::<Outcome<Vec<_>>>()?;
+        let mut each = list::semicolons(text)
+            .into_iter()
+            .map(|t| kept(t, dimension, slot))
+            .collect::<Outcome<Vec<_>>>()?;
         match each.len() {
             1 => Ok(Quantities::One(each.remove(0))),
             2 => Ok(Quantities::Each(each)),

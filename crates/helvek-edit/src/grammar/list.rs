@@ -14,6 +14,11 @@ pub(crate) fn commas(text: &str) -> Vec<&str> {
     read(each(','), text).unwrap_or_default()
 }
 
+/// Reads several with semicolons between them.
+pub(crate) fn semicolons(text: &str) -> Vec<&str> {
+    read(each(';'), text).unwrap_or_default()
+}
+
 /// Reads names with blanks or commas between them.
 pub(crate) fn names(text: &str) -> Vec<&str> {
     let one = (take_while(1.., NAME), take_till(0.., NAME)).map(|(name, _)| name);

@@ -10,6 +10,7 @@
   import Line from './Line.svelte';
   import Leaf from './Leaf.svelte';
   import Offers from './Offers.svelte';
+  import Warned from './Warned.svelte';
 
   const { session, choose }: { session: Session; choose: (tool: Tool) => void } = $props();
   const stiff = $derived(session.page?.stiff ?? null);
@@ -65,12 +66,8 @@
           {/each}
         </div>
       </div>
-      {#if stiff.inapplicable}<p class="told">
-          <TriangleAlert size={15} /> <span>{stiff.inapplicable}</span>
-        </p>{/if}
-      {#if stiff.forces_not}<p class="told">
-          <TriangleAlert size={15} /> <span>{stiff.forces_not}</span>
-        </p>{/if}
+      {#if stiff.inapplicable}<Warned sign={TriangleAlert}>{stiff.inapplicable}</Warned>{/if}
+      {#if stiff.forces_not}<Warned sign={TriangleAlert}>{stiff.forces_not}</Warned>{/if}
       {#if tables.length > 1}
         <div class="cases" role="group" aria-label="Cases">
           {#each tables as table, i (i)}
@@ -266,18 +263,6 @@
     flex-wrap: wrap;
     gap: 8px;
     margin-bottom: 6px;
-  }
-  .told {
-    display: flex;
-    gap: 7px;
-    align-items: flex-start;
-    color: var(--color-warning);
-    font-size: 13px;
-    margin: 4px 0 8px;
-  }
-  .told :global(svg) {
-    flex: none;
-    margin-top: 2px;
   }
   .lines {
     display: grid;

@@ -52,7 +52,7 @@
   </span>
 </div>
 {#if equation.check?.ok === false}
-  <Warned sign={CircleAlert}>This does not close.</Warned>
+  <Warned sign={CircleAlert} inset>This does not close.</Warned>
 {/if}
 
 <style>

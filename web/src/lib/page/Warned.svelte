@@ -2,10 +2,16 @@
 <script lang="ts">
   import type { Component, Snippet } from 'svelte';
 
-  const { sign: Sign, children }: { sign: Component<{ size: number }>; children: Snippet } = $props();
+  interface Props {
+    sign: Component<{ size: number }>;
+    /** In line with the steps of a working. */
+    inset?: boolean;
+    children: Snippet;
+  }
+  const { sign: Sign, inset = false, children }: Props = $props();
 </script>
 
-<p class="warning"><Sign size={15} /> <span>{@render children()}</span></p>
+<p class="warning" class:inset><Sign size={15} /> <span>{@render children()}</span></p>
 
 <style>
   .warning {
@@ -14,6 +20,9 @@
     align-items: flex-start;
     color: var(--color-warning);
     font-size: 13px;
+    margin: 4px 0 8px;
+  }
+  .inset {
     margin: 0 0 8px 12px;
   }
   .warning :global(svg) {

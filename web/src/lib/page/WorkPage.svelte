@@ -115,7 +115,7 @@
     </div>
     <Offers {session} offers={session.offers((about) => about.of === 'redundant')} />
     {#each lines(page, 'warnings') as warning, i (i)}
-      <Warned sign={TriangleAlert}><Line line={warning.says} /></Warned>
+      <Warned sign={TriangleAlert} inset><Line line={warning.says} /></Warned>
     {/each}
     <Offers {session} offers={session.offers((about) => about.of === 'warning')} />
     {#each lines(page, 'limits') as limit, i (i)}
