@@ -34,7 +34,7 @@ impl Cut {
         usize::from(after < before)
     }
 
-    /// How many terms each part has in its three equations.
+    /// The number of terms in the three equations of each part.
     pub fn terms(&self) -> [usize; 2] {
         let count =
             |choices: &Vec<ChosenEquation>| choices.iter().map(|choice| choice.line.terms.len()).sum();

@@ -21,17 +21,17 @@ pub struct Piece {
     pub id: String,
     /// Its name.
     pub name: String,
-    /// What it spans, without arrows.
+    /// Its extent, without arrows.
     pub bounds: Option<Bounds>,
-    /// What is drawn of it, in painting order; unknowns between parts as [`Mark::Exerted`].
+    /// Its marks in painting order; unknowns between parts as [`Mark::Exerted`].
     pub marks: Vec<Mark>,
-    /// What sort of free body it is.
+    /// The sort of free body it is.
     pub nature: Nature,
     /// Lines of action worth drawing: of a two-force body through its pins, of a three-force body to where they meet.
     pub lines: Vec<Straight>,
 }
 
-/// What sort of free body a piece is.
+/// The sort of free body a piece is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum Nature {
@@ -207,7 +207,7 @@ impl<'a> Apart<'a> {
         }
     }
 
-    /// What a column exerts on these parts from outside, drawn at each place where it does. Reactions are drawn already.
+    /// The forces of a column on these parts from outside, drawn at each place where they act. Reactions are drawn already.
     fn exerted(&self, id: ColumnId, parts: &HashSet<PartId>, piece: &str, marks: &mut Vec<Mark>) {
         let column = self.solved.equilibrium.column(id);
         if matches!(column.of, ColumnOf::Support(_) | ColumnOf::Sought(_)) {
@@ -303,7 +303,7 @@ impl<'a> Apart<'a> {
             .collect()
     }
 
-    /// What a link or a bar is pulled with, outwards at both ends.
+    /// The pulls on the ends of a link or a bar, outwards at both.
     fn pulled(&self, of: ColumnOf, ends: [Point; 2], piece: &str, marks: &mut Vec<Mark>) {
         let columns = &self.solved.equilibrium;
         let Some(id) = columns.column_ids().find(|id| columns.column(*id).of == of) else { return };
@@ -342,7 +342,7 @@ fn bounds(marks: &[Mark]) -> Option<Bounds> {
 }
 
 impl Painter<'_> {
-    /// What hangs or pulls on the ends of ropes.
+    /// The masses and hands on the ends of ropes.
     pub(crate) fn rope_ends(&self, marks: &mut Vec<Mark>) {
         for rope in self.model().rope_ids() {
             marks.extend((0..2).filter_map(|end| self.rope_end(rope, end)));

@@ -1,4 +1,4 @@
-//! What a scene spans.
+//! The extent of a scene.
 
 use schemars::JsonSchema;
 use serde::Serialize;

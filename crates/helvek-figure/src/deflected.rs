@@ -8,7 +8,7 @@ use helvek_core::units::figures;
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// How everything goes, to be drawn larger than it is.
+/// The displaced shape, to be drawn larger than it is.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Deflected {
     /// Members.
@@ -28,7 +28,7 @@ pub struct DeflectedPath {
     pub of: Id,
     /// Places, in the sheet's unit.
     pub places: Vec<[f64; 2]>,
-    /// How far each of them goes.
+    /// The displacement of each of them.
     pub by: Vec<[f64; 2]>,
 }
 

@@ -25,7 +25,7 @@ pub struct Diagrams {
     pub largest: [f64; 3],
     /// Moments are drawn on the side that is pulled; else sagging is drawn upwards.
     pub tension_side: bool,
-    /// What stands beside the three in place of their letters, when these are influence lines.
+    /// The titles beside the three in place of their letters, when these are influence lines.
     #[serde(skip_serializing_if = "Option::is_none")]
     #[schemars(default)]
     pub titles: Option<[String; 3]>,
@@ -52,7 +52,7 @@ pub struct StretchMark {
     pub length: f64,
     /// N, V and M; nothing when it has none.
     pub curves: Vec<Curve>,
-    /// Why it has none.
+    /// The reason it has none.
     pub refused: Option<String>,
 }
 
@@ -67,7 +67,7 @@ pub struct Curve {
     pub parts: Vec<CurvePart>,
     /// The values worth reading, the most important first.
     pub values: Vec<CurveValue>,
-    /// Where it passes through zero.
+    /// The places where it passes through zero.
     pub zeros: Vec<f64>,
 }
 
@@ -159,7 +159,7 @@ pub(crate) struct BoundPart {
     end: f64,
     /// In the distance from `start`.
     poly: Poly,
-    /// What governs.
+    /// The governing state.
     by: String,
 }
 

@@ -79,7 +79,7 @@ impl Painter<'_> {
         }
     }
 
-    /// How far the joints reach in a direction.
+    /// The largest coordinate of the joints in a direction.
     fn extreme(&self, side: Vector) -> f64 {
         let model = self.model();
         let joints = model.bars.iter().flat_map(|bar| bar.ends);

@@ -10,7 +10,7 @@ use schemars::JsonSchema;
 use serde::Serialize;
 use std::collections::HashSet;
 
-/// What is freed during some steps that follow one another.
+/// The parts that are freed during some steps that follow one another.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Free {
     /// Its first step, from 1.
@@ -52,7 +52,7 @@ pub struct CutMark {
     pub step: Option<usize>,
 }
 
-/// What the working found, by column: values, and the steps that found them, from 1.
+/// The findings of the working by column: values, and the steps that found them, from 1.
 pub(crate) struct Found<'a> {
     pub(crate) values: &'a [Option<f64>],
     pub(crate) steps: Vec<Option<usize>>,

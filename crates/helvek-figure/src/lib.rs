@@ -44,7 +44,7 @@ use serde::Serialize;
 /// Everything to be drawn of one sheet.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
 pub struct Scene {
-    /// What it spans, without arrows and labels.
+    /// Its extent, without arrows and labels.
     pub bounds: Option<Bounds>,
     /// In painting order.
     pub marks: Vec<Mark>,

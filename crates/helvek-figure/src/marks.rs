@@ -20,7 +20,7 @@ pub enum Mark {
         /// Corner by corner.
         path: Vec<[f64; 2]>,
     },
-    /// What ties a point beside a member to it: the point rides along.
+    /// The line that ties a point beside a member to it: the point rides along.
     Ride {
         /// `ride:G`
         id: Id,
@@ -43,7 +43,7 @@ pub enum Mark {
         carries: Carries,
         /// Its length with its unit.
         length: String,
-        /// What it carries; `None` as long as that is not computed.
+        /// Its axial force; `None` as long as that is not computed.
         force: Option<AxialForce>,
     },
     /// A rope: its straight parts between ends and wheels.
@@ -55,7 +55,7 @@ pub enum Mark {
         /// From where to where, first to last.
         legs: Vec<Straight>,
     },
-    /// What bodies transmit to each other at a point.
+    /// A joint: the place where bodies hold each other.
     Joint {
         /// `joint:B`
         id: Id,
@@ -63,7 +63,7 @@ pub enum Mark {
         name: String,
         /// The place.
         at: [f64; 2],
-        /// Which symbol.
+        /// The symbol it is drawn by.
         shape: JointKind,
         /// Of a slot or collar: across it. Of a contact: which way its first body is pushed.
         facing: [f64; 2],
@@ -96,20 +96,20 @@ pub enum Mark {
         id: Id,
         /// Its name.
         name: String,
-        /// Where it touches the body.
+        /// The place where it touches the body.
         at: [f64; 2],
-        /// Which symbol.
+        /// The symbol it is drawn by.
         shape: SupportKind,
         /// From the ground towards the body.
         facing: [f64; 2],
-        /// How far an inclined one leans from the vertical.
+        /// The angle by which an inclined one leans from the vertical.
         text: Option<String>,
     },
     /// A force that was given.
     Force {
         /// `load:crate`
         id: Id,
-        /// Where it is applied.
+        /// The place where it is applied.
         at: [f64; 2],
         /// The direction in which it pushes.
         toward: [f64; 2],
@@ -126,7 +126,7 @@ pub enum Mark {
     Couple {
         /// `load:gear`
         id: Id,
-        /// Where it is drawn.
+        /// The place where it is drawn.
         at: [f64; 2],
         /// In which sense.
         turn: Spin,
@@ -145,7 +145,7 @@ pub enum Mark {
         from: [f64; 2],
         /// The end.
         to: [f64; 2],
-        /// Which way a positive intensity pushes.
+        /// The direction in which a positive intensity pushes.
         toward: [f64; 2],
         /// The intensity beside the largest of the sheet, −1 to 1: Bézier ordinates at equal distances from the beginning to the end, as many as it needs.
         heights: Vec<f64>,
@@ -154,7 +154,7 @@ pub enum Mark {
         /// Its resultants, drawn when it is worked with.
         resultants: Vec<Numbered>,
     },
-    /// What a support exerts, once the body is freed.
+    /// A reaction, once the body is freed.
     Reaction {
         /// `reaction:A_x`
         id: Id,
@@ -179,11 +179,11 @@ pub enum Mark {
         /// Beside the largest force of its sheet, 0 to 1; 0 for a couple.
         relative: f64,
     },
-    /// What one part of the structure exerts on another, drawn on one of the two: its opposite has the same `column`.
+    /// The force of one part of the structure on another, drawn on one of the two: its opposite has the same `column`.
     Exerted {
         /// `joint:B#B_x@body:jib#0`
         id: Id,
-        /// What it is in the working: `joint:B#B_x`, `bar:D-C`, `rope:hoist`.
+        /// Its name in the working: `joint:B#B_x`, `bar:D-C`, `rope:hoist`.
         column: Id,
         /// Its symbol.
         symbol: SymbolMark,
@@ -229,11 +229,11 @@ pub enum Mark {
     Unclear {
         /// `unclear:loads[0].size`
         id: Id,
-        /// What has the problem: `loads[0].size`.
+        /// The path of the thing with the problem: `loads[0].size`.
         path: String,
         /// Its name and what was written.
         text: String,
-        /// Where; `None` when that is not clear either.
+        /// Its place; `None` when that is not clear either.
         at: Option<[f64; 2]>,
         /// The fault.
         message: String,
@@ -242,7 +242,7 @@ pub enum Mark {
     },
 }
 
-/// What a two-force member carries.
+/// The force in a two-force member.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct AxialForce {
     /// `tension`, `compression`, `zero`; `None` when equilibrium does not fix it.
@@ -255,7 +255,7 @@ pub struct AxialForce {
     pub relative: f64,
 }
 
-/// What a sought size is found to be.
+/// The size that is found for a sought one.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct FoundSize {
     /// `P = 3.2 kN`
@@ -278,13 +278,13 @@ pub struct SymbolMark {
 /// A straight part of a rope.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, JsonSchema)]
 pub struct Straight {
-    /// Where it leaves.
+    /// The place where it leaves.
     pub from: [f64; 2],
-    /// Where it arrives.
+    /// The place where it arrives.
     pub to: [f64; 2],
 }
 
-/// What a two-force member can carry.
+/// The forces a two-force member can carry.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Carries {

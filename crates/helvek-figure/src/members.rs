@@ -57,7 +57,7 @@ impl Painter<'_> {
         }
     }
 
-    /// What each bar carries; nothing as long as nothing was computed.
+    /// The axial force of each bar; none as long as nothing was computed.
     pub(crate) fn bar_forces(&self) -> Vec<Option<AxialForce>> {
         let mut forces = vec![None; self.model().bars.len()];
         if !self.statics.is_some_and(|statics| statics.verdict.equilibrium) {

@@ -1,4 +1,4 @@
-//! What is drawn, and how its places and numbers are put.
+//! The structure that is drawn, and the way its places and numbers are put.
 
 use crate::{FoundSize, Spin};
 use helvek_core::equilibrium::{ColumnId, ColumnKind, ColumnOf, Equilibrium};
@@ -11,7 +11,7 @@ pub(crate) struct Painter<'a> {
     pub(crate) model: &'a Model,
     /// Everything freed.
     pub(crate) full: &'a Equilibrium,
-    /// What it comes to, once that is known.
+    /// The solution, once there is one.
     pub(crate) statics: Option<&'a Statics>,
     /// Per column of `full`: the step that finds it, from 1; empty where nothing is worked.
     pub(crate) steps: Vec<Option<usize>>,
@@ -32,7 +32,7 @@ impl Painter<'_> {
         self.model
     }
 
-    /// What an unknown comes to, SI, along its assumed sense.
+    /// The value of an unknown, SI, along its assumed sense.
     pub(crate) fn value(&self, id: ColumnId) -> Option<f64> {
         self.statics.and_then(|statics| statics.full_values()[id.index()])
     }
@@ -108,7 +108,7 @@ impl Painter<'_> {
         if uniform { vec![first] } else { vec![first, text(".end", end, last)] }
     }
 
-    /// How high a distributed load is drawn beside the largest intensity, along its stretch: what is sought as high as that.
+    /// The heights of a distributed load beside the largest intensity, along its stretch: what is sought as high as that.
     pub(crate) fn heights(&self, spread: &Spread, steepest: f64) -> Vec<f64> {
         spread.heights(|size| size.known().map_or(1.0, |v| ratio(v, steepest)))
     }
@@ -121,7 +121,7 @@ impl Painter<'_> {
         }
     }
 
-    /// What a sought size is found to be.
+    /// The size that is found for a sought one.
     pub(crate) fn found(&self, size: Amount) -> Option<FoundSize> {
         let Amount::Sought(sought) = size else { return None };
         let id = self.full.column_ids().find(|id| self.full.column(*id).of == ColumnOf::Sought(sought))?;
@@ -193,7 +193,7 @@ pub(crate) fn spin(moment: f64) -> Spin {
     if moment < 0.0 { Spin::Cw } else { Spin::Ccw }
 }
 
-/// Which way a size pushes along its direction: a factor may have turned it.
+/// The sense in which a size pushes along its direction, 1 or −1: a factor may have turned it.
 pub(crate) fn sign(size: f64) -> f64 {
     if size < 0.0 { -1.0 } else { 1.0 }
 }

@@ -9,7 +9,7 @@ use helvek_core::internal_forces::Inner;
 use helvek_core::moving_load::{Line, Passage, Section};
 use helvek_core::units::{Unit, figures};
 
-/// What a train comes to at most along every stretch, wherever it stands. Nothing where it is refused.
+/// The envelope of a train along every stretch, wherever it stands. Nothing where it is refused.
 pub fn swept(passage: &Passage<'_>) -> Option<Diagrams> {
     let all = passage.sweep();
     let drawn = diagrams(passage.solved)?;

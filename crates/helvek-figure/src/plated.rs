@@ -27,13 +27,13 @@ pub struct PinMark {
 /// A plate on a pin.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct PlateMark {
-    /// What it is part of.
+    /// The member it is part of.
     pub of: String,
     /// Along the pin.
     pub thickness: f64,
-    /// What it presses on the pin with, along the line of the largest force: 1 is the largest, its sign tells which way.
+    /// The force with which it presses on the pin, along the line of the largest force: 1 is the largest, its sign tells which way.
     pub push: f64,
-    /// How large that is; empty when equilibrium does not fix it.
+    /// Its size as text; empty when equilibrium does not fix it.
     pub force: String,
     /// True when it presses along that line: another direction is told with the force.
     pub aligned: bool,
@@ -42,7 +42,7 @@ pub struct PlateMark {
 /// A plane between two plates.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct PlaneMark {
-    /// What the pin carries through it; empty when equilibrium does not fix it.
+    /// The force that the pin carries through it; empty when equilibrium does not fix it.
     pub force: String,
     /// Over the largest of the planes.
     pub share: f64,

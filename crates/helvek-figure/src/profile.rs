@@ -27,7 +27,7 @@ pub struct SectionMark {
     pub faces: [f64; 2],
     /// Its least and greatest z.
     pub sides: [f64; 2],
-    /// Which side of the sheet its top face looks to, as the member lies.
+    /// The side of the sheet its top face looks to, as the member lies.
     pub top: Side,
     /// N/A
     pub axial: StressBand,
@@ -47,7 +47,7 @@ pub struct SectionMark {
     pub worst: usize,
 }
 
-/// What acts at a fibre, and what Mohr's circle makes of it.
+/// The stresses at a fibre, and Mohr's circle of them.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct FibreMark {
     /// From the centroid.

@@ -1,4 +1,4 @@
-//! What supports exert, once the body is freed.
+//! The reactions of supports, once the body is freed.
 
 use crate::painter::{Painter, pair, ratio, spin};
 use crate::{Mark, SymbolMark};

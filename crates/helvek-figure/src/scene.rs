@@ -131,7 +131,7 @@ impl Painter<'_> {
         marks.extend(rides);
     }
 
-    /// What has to be in sight: points, ropes, the rims of wheels.
+    /// The places that have to be in sight: points, ropes, the rims of wheels.
     fn extent(&self) -> Vec<[f64; 2]> {
         let model = self.model();
         let mut extent: Vec<_> = model.points.iter().map(|p| self.place(p.at)).collect();
@@ -178,7 +178,7 @@ impl Painter<'_> {
         }
     }
 
-    /// How far an inclined support leans, how it settles and springs.
+    /// The lean of an inclined support, its settlement and its spring, as text.
     fn said_of(&self, support: &Support, settlement: Settlement) -> Option<String> {
         let mut says = Vec::new();
         if let Some(normal) = support.holding.normal()

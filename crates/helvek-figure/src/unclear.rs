@@ -1,4 +1,4 @@
-//! What could not be understood stays on the drawing, with its problem beside it.
+//! The things that could not be understood: they stay on the drawing, with their problem beside them.
 
 use crate::{Mark, Scene, SolidUnclear};
 use helvek_core::id::Kind;
@@ -57,7 +57,7 @@ fn keys(path: &str) -> Vec<&str> {
     path.split(['.', '[', ']']).filter(|key| !key.is_empty()).collect()
 }
 
-/// What a thing without a name is called: `C` of `points.C`, `support 2` of `supports[1]`.
+/// The name of a thing that has none of its own: `C` of `points.C`, `support 2` of `supports[1]`.
 fn called(keys: &[&str]) -> Option<String> {
     match (keys.first()?, keys.get(1)?.parse::<usize>()) {
         (list, Ok(row)) => Some(format!("{} {}", list.trim_end_matches('s'), row + 1)),

@@ -100,7 +100,7 @@ impl Numbers<'_> {
         marked(vec![Formula::Equal(vec![letter, sum, result]).into()], differs)
     }
 
-    /// How far along, by the mean of ordinates over it: `area of V, ½ 3 (4 + 2) = 9.00`.
+    /// The length along a member as a mean of ordinates: `area of V, ½ 3 (4 + 2) = 9.00`.
     fn area(&self, area: &Area, result: f64) -> Vec<Inline> {
         let (product, differs) = agreeing(|more| {
             let digits = self.digits().max(3) + more;

@@ -1,4 +1,4 @@
-//! What was asked, with its answer.
+//! The sentences of what was asked, each with its answer.
 
 use crate::direction;
 use crate::lines::{About, Askable, AskedLine};
@@ -20,7 +20,7 @@ const MOST: usize = 200;
 const EFFORTS: usize = 4;
 /// Loads whose single limits are offered, at most.
 const LISTED: usize = 12;
-/// What grows where nothing is named.
+/// The name of all that grows, where nothing is named.
 const EVERYTHING: &str = "variable loads";
 
 impl Words<'_> {
@@ -192,7 +192,7 @@ impl Words<'_> {
         }
     }
 
-    /// What a rough contact needs, beside what there is.
+    /// The coefficient that a rough contact needs, beside the one there is; nothing for other contacts.
     fn friction(&self, of: &str) -> Option<String> {
         let friction = self.found.friction.iter().find(|f| f.of == of)?;
         let needed = match friction.needed {

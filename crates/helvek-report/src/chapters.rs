@@ -56,7 +56,7 @@ impl Page {
         Chapter { part: Part::Verdict, title: capital(verdict.word.word()), blocks }
     }
 
-    /// How it was tested, the usual caution, and by which engine it was found.
+    /// The last chapter: how well the solution closes, the usual caution, the engine.
     fn closing(&self) -> Chapter {
         let mut blocks: Vec<Block> =
             self.about(Part::Closing).flat_map(|chapter| chapter.blocks.iter().cloned()).collect();
@@ -133,7 +133,7 @@ impl Page {
     }
 }
 
-/// What governs, pin by pin, and what was not checked.
+/// The chapter of limits: the governing one, the pins, what was not checked.
 fn strength(judgement: &PageJudgement) -> Chapter {
     let mut blocks: Vec<Block> = Vec::new();
     let words = |level, words: &str| Block::from(Line::words(Role::Item, words).level(level));

@@ -32,7 +32,7 @@ pub struct ChoiceLine {
     pub title: String,
     /// The sum that vanishes.
     pub equation: Equation,
-    /// What it would give, or why it does not help yet.
+    /// The unknown it would give, or the reason it does not help yet.
     pub says: Vec<Inline>,
     /// It has one unknown.
     pub helps: bool,

@@ -28,7 +28,7 @@ struct Inside<'a> {
 }
 
 impl Numbers<'_> {
-    /// What the envelope comes to: every unknown, and the largest M and V of every member.
+    /// The envelope of the combinations: every unknown, and the largest M and V of every member.
     pub(crate) fn ranges(&self, states: &[State]) -> Vec<RangeLine> {
         let solved = self.statics;
         if !states.iter().any(|state| state.solved.verdict.equilibrium) {

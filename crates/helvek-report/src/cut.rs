@@ -41,7 +41,7 @@ pub struct PageCut {
 pub struct CutPart {
     /// Its name.
     pub title: String,
-    /// Why this one first, or that the other says the same.
+    /// The reason to take this one first, or that the other says the same.
     pub says: String,
     /// Its three equations.
     pub lines: Vec<ChoiceLine>,

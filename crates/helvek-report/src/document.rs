@@ -1,4 +1,4 @@
-//! What is read from top to bottom: chapters of lines, equations and tables. Text, Markdown and the page print the same ones.
+//! The document that is read from top to bottom: chapters of lines, equations and tables. Text, Markdown and the page print the same one.
 
 use crate::formula::{Formula, Number};
 use crate::inline::Inline;
@@ -18,7 +18,7 @@ pub struct Chapter {
     pub blocks: Vec<Block>,
 }
 
-/// What a chapter is about.
+/// The subject of a chapter.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Part {
@@ -26,13 +26,13 @@ pub enum Part {
     Verdict,
     /// Quantities that were written in other units.
     Units,
-    /// What is seen before any equation is written.
+    /// All that is seen before any equation is written.
     Inspection,
     /// A step of the working, from 1.
     Step(usize),
     /// Equations that were not used.
     Checks,
-    /// What stiffness says, and the methods by hand.
+    /// Stiffness, and the methods by hand.
     Stiffness,
     /// The bars with their limits.
     Members,
@@ -42,15 +42,15 @@ pub enum Part {
     Ranges,
     /// The same under a train of forces.
     Moving,
-    /// What has limits, ranked.
+    /// Everything that has a limit, ranked.
     Strength,
-    /// How far loads may grow.
+    /// The growth of loads up to their limits.
     Limits,
-    /// What was asked.
+    /// The answers to what was asked.
     Asked,
-    /// What is worth a second look.
+    /// Everything worth a second look.
     Warnings,
-    /// How it was tested, and the usual caution.
+    /// The test of the solution, and the usual caution.
     Closing,
 }
 
@@ -66,7 +66,7 @@ pub enum Block {
     Table(Table),
 }
 
-/// What a line is for.
+/// The purpose of a line.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Role {
@@ -77,13 +77,13 @@ pub enum Role {
     RunIn,
     /// It names what follows it.
     Heading,
-    /// Why a step is taken.
+    /// The reason for a step.
     Reason,
     /// Part of a working.
     Working,
-    /// What a step yields.
+    /// The result of a step.
     Result,
-    /// What would mend something, in the order of the answers' cures.
+    /// A cure, in the order of the answers' cures.
     Cure,
     /// It says in small what holds for all.
     Caution,
@@ -92,17 +92,17 @@ pub enum Role {
 /// A line of words and formulas.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
 pub struct Line {
-    /// What it is for.
+    /// Its purpose.
     pub role: Role,
-    /// How far it is indented below its chapter.
+    /// The steps by which it is indented below its chapter, from 0.
     #[serde(skip_serializing_if = "is_zero")]
     #[schemars(default)]
     pub level: u8,
-    /// What it is about, before a colon; empty for nothing.
+    /// The thing it is about, before a colon; empty for none.
     #[serde(skip_serializing_if = "String::is_empty")]
     #[schemars(default)]
     pub lead: String,
-    /// What it says.
+    /// Its words.
     pub says: Vec<Inline>,
     /// A remark, behind it in brackets; empty for none.
     #[serde(skip_serializing_if = "String::is_empty")]
@@ -117,7 +117,7 @@ pub struct Line {
 /// A sum that vanishes.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Equation {
-    /// What is summed.
+    /// The sum, its terms not yet added up.
     pub sum: Formula,
     /// Its terms, each with its sign.
     pub terms: Vec<PageTerm>,
@@ -133,10 +133,10 @@ pub struct Equation {
     pub axis: Option<AxisMark>,
 }
 
-/// What an equation comes to in which everything is known.
+/// The two sides of an equation in which everything is known.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Closes {
-    /// What its terms come to.
+    /// The sum of its terms.
     pub to: Number,
     /// True when that is nothing.
     pub ok: bool,

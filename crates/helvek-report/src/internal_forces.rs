@@ -34,7 +34,7 @@ pub struct InsideLine {
 /// Less upright than this a member has an upper side: a slope of about one in three.
 const LEVEL: f64 = 0.3;
 
-/// What a moment does to a member that runs along `along`: `sagging`, `hogging`, or which side it compresses.
+/// The effect of a moment on a member that runs along `along`: `sagging`, `hogging`, or which side it compresses.
 pub fn bending(along: Vector, moment: f64) -> &'static str {
     let pressed = if moment > 0.0 { along.left() } else { -along.left() };
     match (moment == 0.0, pressed.y.abs() > LEVEL, pressed.y > 0.0, pressed.x > 0.0) {
@@ -46,7 +46,7 @@ pub fn bending(along: Vector, moment: f64) -> &'static str {
     }
 }
 
-/// Which face of a member that runs along `along` lies on its left (`left`) or on its right: `top`, `bottom`, or a side.
+/// The face of a member that runs along `along` on its left (`left`) or on its right: `top`, `bottom`, or a side.
 pub fn face(along: Vector, left: bool) -> &'static str {
     let out = if left { along.left() } else { -along.left() };
     match (out.y.abs() > LEVEL, out.y > 0.0, out.x > 0.0) {
@@ -57,7 +57,7 @@ pub fn face(along: Vector, left: bool) -> &'static str {
     }
 }
 
-/// What a normal force is.
+/// The word for a normal force, tension being positive: `tension`, `compression`.
 pub fn axial(force: f64) -> &'static str {
     match force {
         f if f > 0.0 => "tension",
@@ -92,7 +92,7 @@ impl Numbers<'_> {
         self.statics.inside().iter().enumerate().map(line).collect()
     }
 
-    /// What a stretch carries inside: where its axes point, and the largest of each of the six.
+    /// The six internal forces of a stretch in words: where its axes point, and the largest of each.
     pub(crate) fn six_words(&self, row: usize) -> Vec<String> {
         let inside = &self.statics.inside_space()[row];
         let model = &self.statics.model;

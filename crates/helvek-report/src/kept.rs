@@ -1,4 +1,4 @@
-//! What a sheet answers, in lines short enough to be kept beside it and laid beside what it answers later.
+//! The answers of a sheet in lines short enough to be kept beside it and laid beside what it answers later.
 
 use crate::document::{Part, Role};
 use crate::inline::line_text;
@@ -22,7 +22,7 @@ const VERDICT: &str = "verdict";
 pub struct KeptLine {
     /// Its subject.
     pub about: About,
-    /// What is answered: `verdict`, `bar D-C`.
+    /// The thing that is answered: `verdict`, `bar D-C`.
     pub label: String,
     /// The answer with its unit.
     pub says: String,
@@ -104,7 +104,7 @@ pub fn kept(solved: &Solved, page: &Page) -> Vec<KeptLine> {
     lines
 }
 
-/// What was kept and is said otherwise now, or (under the same outcome) not any more. What is said only now is no difference.
+/// The kept lines that are said otherwise now, or (under the same outcome) not any more. A line said only now is no difference.
 pub fn differences(before: &[KeptLine], now: &[KeptLine]) -> Vec<Difference> {
     let mut lists: HashMap<&str, Vec<&str>> = HashMap::new();
     for line in now.iter().rev() {

@@ -1,4 +1,4 @@
-//! How far loads may grow, in words.
+//! The growth of loads, in words.
 
 use crate::lines::{About, AskedLine};
 use crate::numbers::{Words, minus};
@@ -9,7 +9,7 @@ use helvek_core::strength_check::CheckSort;
 use helvek_core::units::figures;
 
 impl Words<'_> {
-    /// What was asked about limits, each in a few sentences.
+    /// The answers about limits, each in a few sentences.
     pub(crate) fn limits(&self) -> Vec<String> {
         self.found.limits.iter().map(|limit| self.limit(limit)).collect()
     }

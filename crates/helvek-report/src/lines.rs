@@ -12,32 +12,32 @@ use serde::{Deserialize, Serialize};
 pub struct VerdictWords {
     /// The outcome.
     pub word: StatusWord,
-    /// What it means here.
+    /// Its meaning here, in a sentence.
     pub sentence: String,
     /// The count of equations and unknowns.
     pub count: String,
-    /// What would hold it, in the order of the answers' cures.
+    /// The cures that would hold it, in the order of the answers' cures.
     pub cures: Vec<String>,
 }
 
 /// The result of each stop of the work in a few words.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Headlines {
-    /// What was modelled.
+    /// The parts that were modelled.
     pub idealise: String,
-    /// What was counted.
+    /// The unknowns and equations that were counted.
     pub free: String,
-    /// How many steps; null where the working was not looked at.
+    /// The number of steps; null where the working was not looked at.
     pub work: Option<String>,
-    /// How well it closes; null where the working was not looked at.
+    /// The largest residual; null where the working was not looked at.
     pub check: Option<String>,
-    /// How many bars pull and push.
+    /// The numbers of bars that pull and that push.
     pub table: String,
     /// The largest moment.
     pub inside: String,
-    /// How many forces are too many, and whether stiffness finds them; empty where stiffness says nothing.
+    /// The number of forces too many, and whether stiffness finds them; empty where stiffness says nothing.
     pub stiff: String,
-    /// What governs; null where limits were not looked at.
+    /// The limit that governs; null where limits were not looked at.
     pub size: Option<String>,
 }
 
@@ -88,11 +88,11 @@ pub struct TableRow {
     pub reserve: Option<f64>,
     /// With its sign of multiplication.
     pub reserve_text: Option<String>,
-    /// Why it carries nothing, where that is seen at sight.
+    /// The rule by which it carries nothing, where that is seen at sight.
     pub rule: Option<String>,
 }
 
-/// What a joint yields from some step on.
+/// The joints that can be solved next, from some step on.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct NextLine {
     /// The mark of its point.
@@ -103,7 +103,7 @@ pub struct NextLine {
     pub can: bool,
     /// All its unknowns are known.
     pub done: bool,
-    /// Why it can be next, or why not.
+    /// The reason it can be next, or cannot.
     pub says: String,
 }
 
@@ -133,7 +133,7 @@ pub struct PageTerm {
 pub struct ArmMark {
     /// The moment centre.
     pub centre: [f64; 2],
-    /// Where it meets the line of action.
+    /// The point where it meets the line of action.
     pub foot: [f64; 2],
     /// The point where the force is applied.
     pub at: [f64; 2],
@@ -146,7 +146,7 @@ pub struct ArmMark {
 pub struct AskedLine {
     /// The mark of what was asked, `support:A`, `bar:D-C`; of how far loads may grow, of what governs. Null where nothing does.
     pub of: Option<Id>,
-    /// What sort of answer it is.
+    /// The subject of the answer.
     #[serde(default)]
     #[schemars(default)]
     pub about: About,
@@ -169,7 +169,7 @@ pub struct Askable {
     pub label: String,
 }
 
-/// What an answer is about: the reasons for which answers change are told by it.
+/// The subject of an answer: the reasons for which answers change are told by it.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum About {
@@ -184,8 +184,8 @@ pub enum About {
     Range,
     /// The least and the greatest under a train.
     Train,
-    /// How far loads may grow.
+    /// The growth of loads.
     Growth,
-    /// What is within its limit.
+    /// A limit and what keeps to it.
     Limits,
 }

@@ -17,7 +17,7 @@ pub struct PageTrain {
     pub name: String,
     /// `cart: 6, then 9 2.4 m behind; from A to D, 12 m`
     pub title: String,
-    /// Why there are no influence lines.
+    /// The reason there are no influence lines.
     pub refused: Option<String>,
     /// The length of its path, in the sheet's unit.
     pub path: f64,
@@ -36,7 +36,7 @@ pub struct TrainLine {
     pub of: String,
     /// The name of its influence line, where it has one: that of an unknown.
     pub line: Option<String>,
-    /// Where it is least and where greatest.
+    /// The places where it is least and where it is greatest.
     pub ends: [TrainEnd; 2],
 }
 
@@ -53,7 +53,7 @@ pub struct TrainEnd {
     pub on: bool,
 }
 
-/// What a train does to N, V and M at a place inside a body: the least and the greatest of each.
+/// The least and the greatest N, V and M that a train causes at a place inside a body.
 pub fn influence_lines(passage: &Passage<'_>, section: &Section) -> Vec<TrainLine> {
     let solved = passage.solved;
     let wording = Numbers { statics: solved };

@@ -19,7 +19,7 @@ pub(crate) struct Numbers<'a> {
 /// Words what statics come to: the verdict, what was asked, limits.
 pub(crate) struct Words<'a> {
     numbers: Numbers<'a>,
-    /// What was found, once.
+    /// The findings, made once.
     pub(crate) found: &'a Findings,
 }
 
@@ -77,7 +77,7 @@ impl Numbers<'_> {
         format!("({})", v.parts().map(part).join(", "))
     }
 
-    /// Which way something acts.
+    /// A direction in words.
     pub(crate) fn direction(&self, direction: Vector) -> String {
         if self.statics.model.spatial() {
             return self.direction_in_space(direction);
@@ -107,7 +107,7 @@ pub(crate) fn closes(relative: f64) -> String {
     format!("closes to {}", figures::scientific(relative, 0))
 }
 
-/// How much of a limit is used, in whole per cent; what is beyond it is never 100 %.
+/// The used share of a limit in whole per cent; beyond the limit it is never 100 %.
 pub(crate) fn percent(ratio: f64) -> String {
     if ratio > 1.0 + 1e-9 && ratio < 1.005 {
         return "over 100 %".into();

@@ -36,9 +36,9 @@ pub struct Page {
     pub verdict: VerdictWords,
     /// One line per stop of the way through the work.
     pub headlines: Headlines,
-    /// What is read from top to bottom beside the outcome: units, what is seen before any equation, steps, checks, limits, warnings.
+    /// The chapters read from top to bottom beside the outcome: units, inspection, steps, checks, limits, warnings.
     pub chapters: Vec<Chapter>,
-    /// Which joint can be solved next, and why: for each joint from some step on.
+    /// The joints that can be solved next, and why: for each joint from some step on.
     pub next: Vec<NextLine>,
     /// The equations of a free body that someone chose: only where that was wanted, see [`choices`](crate::choice::choices).
     #[serde(skip_serializing_if = "Option::is_none")]
@@ -46,25 +46,25 @@ pub struct Page {
     pub choice: Option<PageChoice>,
     /// The bars with what they carry.
     pub table: Vec<TableRow>,
-    /// What every stretch of every body carries inside.
+    /// The internal forces of every stretch of every body.
     pub inside: Vec<InsideLine>,
     /// The least and the greatest over all combinations of load cases.
     pub ranges: Vec<RangeLine>,
     /// Trains of forces, wherever they stand.
     pub trains: Vec<PageTrain>,
-    /// What a train does to N, V and M at a place, where that was wanted: see [`influence_lines`](crate::moving_load::influence_lines).
+    /// The N, V and M that a train causes at a place, where that was wanted: see [`influence_lines`](crate::moving_load::influence_lines).
     pub influence: Vec<TrainLine>,
-    /// What stiffness says, and the methods by hand, where the sheet says how stiff anything is.
+    /// Stiffness and the methods by hand, where the sheet says how stiff anything is.
     #[serde(skip_serializing_if = "Option::is_none")]
     #[schemars(default)]
     pub stiff: Option<PageStiff>,
-    /// What has limits, ranked: only where that was wanted, see [`page_judgement`].
+    /// Everything that has a limit, ranked: only where that was wanted, see [`page_judgement`].
     #[serde(skip_serializing_if = "Option::is_none")]
     #[schemars(default)]
     pub judgement: Option<PageJudgement>,
-    /// What was asked, with its answer.
+    /// The answers to what was asked.
     pub asked: Vec<AskedLine>,
-    /// What could be asked; nothing when it would be too much to choose from.
+    /// The things that could be asked; none when there are too many to choose from.
     pub askable: Vec<Askable>,
     /// `the arithmetic closes to 2·10⁻¹⁶`; null where nothing was worked.
     pub closes: Option<String>,
@@ -152,7 +152,7 @@ impl Page {
     }
 }
 
-/// What is told without a working.
+/// The chapters that need no working.
 fn told(statics: &Statics, found: &Findings, words: &Words<'_>) -> Vec<Chapter> {
     // That something slides stands in the verdict already.
     let slides = |name| name == WarningName::Friction && found.status == StatusWord::Slides;
@@ -192,12 +192,12 @@ fn worked(wording: &Wording<'_>, told: Vec<Chapter>, closes: Option<&str>) -> Ve
     chapters
 }
 
-/// What every stretch carries inside.
+/// The internal forces of every stretch.
 pub fn inside_lines(statics: &Statics) -> Vec<InsideLine> {
     Numbers { statics }.inside()
 }
 
-/// What the combinations come to at least and at most.
+/// The least and the greatest of each value over the combinations.
 pub fn ranges(statics: &Statics) -> Vec<RangeLine> {
     Numbers { statics }.ranges(statics.states())
 }
@@ -215,7 +215,7 @@ pub fn table(solved: &Solved, found: &Findings) -> Vec<TableRow> {
 /// More joints than this are not looked through one by one.
 const MOST_JOINTS: usize = 120;
 
-/// Which joint can be solved next after each step, and why. Nothing where there are too many to look through.
+/// The joints that can be solved next after each step, and why. None where there are too many to look through.
 pub fn next(solved: &Solved) -> Vec<NextLine> {
     let model = &solved.model;
     if model.spatial()

@@ -1,4 +1,4 @@
-//! Why a step was chosen, and what its sign says.
+//! The reasons for steps, and remarks on signs.
 
 use crate::direction;
 use crate::inline::Inline;
@@ -10,7 +10,7 @@ use helvek_core::recognition::JointRule;
 use helvek_core::working::Step;
 
 impl Wording<'_> {
-    /// Why this free body and this equation: what is inside, what drops out and how, and what is left.
+    /// The reason for this free body and this equation: what is inside, what drops out and how, and what is left.
     pub(crate) fn reason(&self, step: &Step) -> Vec<Inline> {
         let mut line = Vec::new();
         let (reason, unknown) = (&step.reason, step.unknowns[0]);
@@ -109,7 +109,7 @@ impl Wording<'_> {
         direction::turn_words(moment.z).to_owned()
     }
 
-    /// What the sign says.
+    /// The remark on a sign: whether the assumed sense was right.
     pub(crate) fn remark(&self, value: f64, column: &Column) -> String {
         if value == 0.0 {
             return "exactly zero: nothing to carry".into();

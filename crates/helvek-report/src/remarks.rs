@@ -1,4 +1,4 @@
-//! What is recognised, in a sentence each.
+//! Remarks on what is recognised, a sentence each.
 
 use crate::step::Wording;
 use helvek_core::model::LoadKind;
@@ -50,7 +50,7 @@ impl Wording<'_> {
         lines
     }
 
-    /// Where the own weight of bars went.
+    /// The joints that took the own weight of bars.
     fn own_weights(&self) -> Vec<String> {
         let own = self.solved.model.loading.loads.iter().filter_map(|load| match &load.kind {
             LoadKind::Own { halves, .. } => Some((load, halves)),

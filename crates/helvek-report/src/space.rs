@@ -1,4 +1,4 @@
-//! What is said of forces in space: directions, coordinates and unit vectors, r × F, tables of coefficients, screws.
+//! The wording of forces in space: directions, coordinates and unit vectors, r × F, tables of coefficients, screws.
 
 use crate::agree::{agreeing, comes_to, marked};
 use crate::document::{self, Role, Table};
@@ -87,7 +87,7 @@ impl Wording<'_> {
         Formula::Total(Total { sense: None, of: of.into() })
     }
 
-    /// What a term's arm looks like in space.
+    /// The arm of a term in space.
     pub(crate) fn space_arm(&self, arm: Option<Arm>) -> Option<SpaceArm> {
         let arm = arm.filter(|_| self.spatial())?;
         let text = self.arm_text(arm.length);
@@ -338,7 +338,7 @@ impl Numbers<'_> {
         Six::ALL.map(say).to_vec()
     }
 
-    /// How something moves in space.
+    /// A motion in space as a screw, in words.
     pub(crate) fn screw_words(&self, motion: &PartMotion) -> String {
         let model = &self.statics.model;
         let Some(screw) = motion.screw() else {

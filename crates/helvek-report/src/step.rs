@@ -174,7 +174,7 @@ impl Wording<'_> {
         }
     }
 
-    /// What a known action is called: its load, or the mass or hand on a rope.
+    /// The name of a known action: its load, or the mass or hand on a rope.
     fn action_name(&self, id: ActionId) -> String {
         match self.solved.equilibrium.actions[id.index()].of {
             ActionOf::Load(load) => self.solved.model.loading.loads[load.index()].name.clone(),

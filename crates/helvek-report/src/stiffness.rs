@@ -1,4 +1,4 @@
-//! What stiffness says, and the methods by hand, worded: a table whose every entry knows its end of a member and its rule.
+//! Stiffness and the methods by hand, worded: a table whose every entry knows its end of a member and its rule.
 
 mod forces;
 mod lists;
@@ -24,24 +24,24 @@ use helvek_core::units::{Dimension, figures};
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// What stiffness says about a structure, and how it is worked by hand where it is redundant.
+/// The findings of stiffness about a structure, and its working by hand where it is redundant.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
 pub struct PageStiff {
-    /// Why it does not answer, and what would help.
+    /// The reasons for which it does not answer, and what would help.
     pub refused: Vec<String>,
-    /// What it rests on and how well it closes.
+    /// The stiffnesses it rests on and how well it closes.
     pub says: Vec<String>,
     /// The structure is redundant: what is said of methods by hand is about it.
     pub redundant: bool,
     /// The method shown.
     pub method: Method,
-    /// Why the methods by hand do not apply, with what does.
+    /// The reason for which the methods by hand do not apply, with what does.
     pub inapplicable: Option<String>,
     /// The ends of members, joint by joint.
     pub ends: Vec<PageEnd>,
     /// Of moments.
     pub unit: String,
-    /// Which sense is positive, in a few words.
+    /// The positive sense of end moments, in a few words.
     pub sense: &'static str,
     /// Members as lines, for small figures of the cases.
     pub lines: Vec<PageMember>,
@@ -53,7 +53,7 @@ pub struct PageStiff {
     pub tables: Vec<PageTable>,
     /// By what each case of sway is multiplied.
     pub scale: Vec<String>,
-    /// How the equations for these are written.
+    /// The equations for these, as they are written.
     pub balance: Vec<Vec<Inline>>,
     /// The moments in the end, by the method that is shown.
     pub moments: Vec<String>,
@@ -63,9 +63,9 @@ pub struct PageStiff {
     pub slopes: Option<PageSlopes>,
     /// By the forces that are too many.
     pub forces: Option<PageForces>,
-    /// Why that one does not apply.
+    /// The reason for which the force method does not apply.
     pub forces_not: Option<String>,
-    /// Where the differences come from.
+    /// The causes of the differences.
     pub compared: Vec<PageDifference>,
 }
 
@@ -78,7 +78,7 @@ pub struct PageEnd {
     pub joint: String,
     /// The mark of its body.
     pub of: Id,
-    /// Where it is, in the sheet's unit.
+    /// Its place, in the sheet's unit.
     pub at: [f64; 2],
     /// The other end.
     pub toward: [f64; 2],
@@ -86,11 +86,11 @@ pub struct PageEnd {
     pub stiffness: String,
     /// Its share.
     pub factor: String,
-    /// What its end does.
+    /// The state of its end.
     pub kind: EndDoes,
 }
 
-/// What the end of a member does.
+/// The state of the end of a member.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum EndDoes {
@@ -118,15 +118,15 @@ pub struct PageMember {
 /// A difference and what it comes from.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct PageDifference {
-    /// What it comes from.
+    /// Its source.
     pub from: &'static str,
-    /// How large, and where; or that there is none.
+    /// Its size and place; or that there is none.
     pub says: String,
     /// The end where it is largest, by its place.
     pub end: Option<usize>,
 }
 
-/// What is worded.
+/// The solution that is worded, with its units.
 struct Stiff<'a> {
     solved: &'a Statics,
     hand: &'a ByHand,
@@ -135,7 +135,7 @@ struct Stiff<'a> {
     sense: f64,
 }
 
-/// What stiffness says; nothing where the sheet says nothing about it.
+/// The findings of stiffness; none where the sheet says nothing about it.
 pub fn page_stiff(solved: &Statics) -> Option<PageStiff> {
     if solved.model.spatial() {
         return None;
@@ -175,7 +175,7 @@ pub fn page_stiff(solved: &Statics) -> Option<PageStiff> {
     Some(page)
 }
 
-/// What the thread says: how many forces are too many, and whether stiffness finds them.
+/// The headline of the thread: the number of forces too many, and whether stiffness finds them.
 pub(crate) fn headline(solved: &Statics) -> String {
     let rings = solved.model.bodies.iter().filter(|body| body.ring).count();
     let redundant = solved.verdict.degree + rings > 0 && solved.verdict.equilibrium;
@@ -242,7 +242,7 @@ fn said(solved: &Statics, elastic: &Elastic) -> Vec<String> {
     says
 }
 
-/// Why methods by hand do not apply, and what does.
+/// The reason for which methods by hand do not apply, and what does.
 fn inapplicable(why: &Inapplicable) -> String {
     let reason = match why {
         Inapplicable::NoBending(names) => format!("{} bend by no EI that is given", names.join(", ")),
@@ -311,7 +311,7 @@ impl Stiff<'_> {
         self.solved.elastic().is_some_and(|elastic| elastic.relative)
     }
 
-    /// What an EI that is called 1 is in the sheet's units; where EI is known, nothing has to be brought along.
+    /// An EI of 1 in the sheet's units; where EI is known, nothing has to be brought along.
     fn one_ei(&self) -> f64 {
         if self.relative() { self.solved.model.units.of(Dimension::BENDING).factor } else { 1.0 }
     }
@@ -384,7 +384,7 @@ impl Stiff<'_> {
         PageDifference { from, says: format!("{size} {unit} at most, at {at}"), end }
     }
 
-    /// Where the distribution differs from what is exact.
+    /// The places where the distribution differs from the exact solution.
     fn differences(&self, compared: &Compared) -> Vec<PageDifference> {
         let mut list = vec![
             self.difference("rounding the entries", &compared.rounding),

@@ -7,7 +7,7 @@ use helvek_core::strength::Stressed;
 use helvek_core::units::figures;
 
 impl Numbers<'_> {
-    /// What a stretch with a section is stressed to: a sentence for each face, for shear, and for what its material makes of it.
+    /// The stresses of a stretch with a section: a sentence for each face, for shear, and for what its material makes of it.
     pub(crate) fn stress_says(&self, stressed: &Stressed) -> Vec<String> {
         let model = &self.statics.model;
         let profile = &model.profiles[stressed.profile];

@@ -46,7 +46,7 @@ impl Wording<'_> {
         rows.collect()
     }
 
-    /// Why a bar carries nothing, where it is seen at sight.
+    /// The rules by which bars carry nothing, where that is seen at sight, by bar.
     fn zero_rules(&self) -> HashMap<String, String> {
         if !self.solved.verdict.equilibrium {
             return HashMap::new();

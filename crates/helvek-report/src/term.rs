@@ -10,7 +10,7 @@ use helvek_core::things::load::Profile;
 use helvek_core::units::{Unit, figures};
 use helvek_core::working::{Line, Projection, Size, Term, TermOf};
 
-/// How the numbers of a sum are written.
+/// The way the numbers of a sum are written.
 struct Hand {
     /// Significant figures of results, and how many more its terms have.
     digits: u8,
@@ -166,7 +166,7 @@ impl Wording<'_> {
         }
     }
 
-    /// Where the value of something known comes from.
+    /// The source of a known value: given, or the step that found it.
     fn source(&self, of: TermOf) -> Source {
         match of {
             TermOf::Column(id) => self.step_of.get(&id).map_or(Source::Solution, |step| Source::Step(*step)),

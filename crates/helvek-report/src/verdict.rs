@@ -62,7 +62,7 @@ impl Words<'_> {
         }
     }
 
-    /// Where friction does not do, as an equation, and what would.
+    /// The equation that friction does not satisfy, and the coefficient that would.
     fn slides(&self) -> String {
         let unit = &self.statics.model.units.force.symbol;
         let figure = |value: f64| figures::rounded(value, self.digits());
@@ -278,7 +278,7 @@ impl Words<'_> {
         format!("Add rollers: {}.", said.join(", "))
     }
 
-    /// Which body, where there are several.
+    /// The name of the body, where there are several.
     fn of_several(&self, on: On) -> String {
         match on {
             On::Body(body) if self.statics.model.bodies.len() > 1 => {
@@ -288,7 +288,7 @@ impl Words<'_> {
         }
     }
 
-    /// How large a load may be that is sought by its limits: `P ≤ 540 kN`.
+    /// The largest a load may be that is sought by its limits: `P ≤ 540 kN`.
     fn largest_sought(&self) -> Option<String> {
         let symbol = &self.statics.model.parameter.as_ref()?.symbol;
         let limit = self.found.limits.iter().find(|limit| limit.of == *symbol)?;
@@ -296,7 +296,7 @@ impl Words<'_> {
         Some(format!("{symbol} ≤ {size} {}", limit.unit.as_deref().unwrap_or_default()))
     }
 
-    /// What each stop comes to; of the working nothing.
+    /// The headline of each stop; of the working none.
     pub(crate) fn headlines(&self) -> Headlines {
         let model = &self.statics.model;
         let verdict = &self.statics.verdict;
@@ -316,7 +316,7 @@ impl Words<'_> {
         }
     }
 
-    /// What is said of limits where nothing has to be ranked; nothing where something has to be.
+    /// The headline of limits where nothing has to be ranked; none where something has to be.
     fn unlimited(&self) -> Option<String> {
         let sought = self.largest_sought();
         if sought.is_some() || Checks(self.statics).limited() {
@@ -326,7 +326,7 @@ impl Words<'_> {
         Some(word.into())
     }
 
-    /// How many bars pull and push, and how much of the most used one is used.
+    /// The numbers of bars that pull and push, and the used share of the most used one.
     fn tabled(&self) -> String {
         let bars = &self.found.bars;
         if bars.is_empty() || !self.statics.verdict.equilibrium {
@@ -344,7 +344,7 @@ impl Words<'_> {
 }
 
 impl Wording<'_> {
-    /// How many steps there are, and how well they close.
+    /// The number of steps, and how well they close.
     pub(crate) fn worked(&self) -> [String; 2] {
         let working = &self.solved.working;
         let proof = self.solved.proof();
@@ -385,7 +385,7 @@ fn is_roller(cure: &Cure) -> bool {
     matches!(cure, Cure::Add { holding, .. } if holding.normal().is_some())
 }
 
-/// What was modelled: the parts of a structure, else the supports and loads of a single body.
+/// The parts that were modelled: those of a structure, else the supports and loads of a single body.
 fn idealised(model: &helvek_core::model::Model) -> String {
     let counts = [
         (model.bodies.len(), "body", "bodies"),

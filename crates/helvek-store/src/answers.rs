@@ -1,4 +1,5 @@
-//! What sheets answered when they were saved, by which engine, and where a newer engine says otherwise. The store does not look into answers.
+//! The answers of sheets when they were saved, by which engine, and where a newer engine says otherwise. The store does not look into
+//! answers.
 
 use crate::revisions::{RevisionReason, cut};
 use crate::{Store, StoreError};
@@ -20,7 +21,7 @@ pub enum Unanswered {
     Revision {
         /// The sheet's id.
         id: String,
-        /// Which.
+        /// Its number.
         number: i64,
         /// Its text.
         body: String,
@@ -38,9 +39,9 @@ pub struct Older {
     pub engine: i64,
     /// Its text.
     pub body: String,
-    /// What it answered then, when that is known.
+    /// Its answers then, when they are known.
     pub answers: Option<String>,
-    /// Where the present engine says otherwise.
+    /// The differences from the answers of the present engine.
     pub differs: Option<String>,
 }
 
@@ -124,9 +125,10 @@ impl Store {
         Ok(row.as_ref().map(older).transpose()?)
     }
 
-    /// What a revision answered; `None` when there is no such revision, or its answers were never kept.
+    /// The answers of a revision; `None` when there is no such revision, or its answers were never kept.
     ///
     /// # Errors
+    ///
     /// [`StoreError`].
     pub async fn revision_answers(&self, id: &str, number: i64) -> Result<Option<String>, StoreError> {
         let row = sqlx::query("SELECT answers FROM revisions WHERE sheet = ? AND number = ?")

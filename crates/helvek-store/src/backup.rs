@@ -7,7 +7,7 @@ use sqlx::{Connection, SqliteConnection};
 use std::ffi::OsString;
 use std::path::{Path, PathBuf};
 
-/// What a file of sheets holds, as far as it was looked into.
+/// The contents of a file of sheets, as far as it was looked into.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct Contents {
     /// Sheets, those in the trash too.

@@ -1,4 +1,4 @@
-//! What the shelf shows of a sheet: a cache, keyed by what the sheet is and by the engine that made the answers.
+//! The cards of the shelf: a cache, keyed by what the sheet is and by the engine that made the answers.
 
 use crate::{SheetRow, Store, StoreError};
 use sha2::{Digest, Sha256};

@@ -1,4 +1,4 @@
-//! What can go wrong with the store: each cause in plain words, with what to do.
+//! The errors of the store: each cause in plain words, with what to do.
 
 use std::io::ErrorKind;
 use std::path::PathBuf;
@@ -53,7 +53,7 @@ pub enum StoreError {
 }
 
 impl StoreError {
-    /// What to do about it.
+    /// The cure.
     pub fn cure(&self) -> &'static str {
         match self {
             Self::Full => "Make room on the disk.",

@@ -1,4 +1,4 @@
-//! How a store came to its present form, embedded. Written out instead of by SQLx's macro, which would build SQLite twice.
+//! The steps by which a store came to its present form, embedded. Written out instead of by SQLx's macro, which would build SQLite twice.
 
 use sqlx::SqlSafeStr;
 use sqlx::migrate::{Migration, MigrationType, Migrator};

@@ -8,11 +8,11 @@ use std::io::ErrorKind;
 use std::path::{Path, PathBuf};
 use std::time::{Duration, Instant};
 
-/// How long a write waits for another program.
+/// The longest a write waits for another program.
 pub(crate) const BUSY: Duration = Duration::from_secs(5);
-/// How long one of them waits for the other.
+/// The time one of them waits for the other.
 const MOMENT: Duration = Duration::from_millis(50);
-/// How often two programs that open a new file together get in each other's way at most.
+/// The number of times two programs that open a new file together get in each other's way at most.
 const TOGETHER: u32 = 8;
 
 impl Store {

@@ -5,7 +5,7 @@ use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use sqlx::{Row, SqliteConnection};
 
-/// Why a revision was cut.
+/// The reason for which a revision was cut.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum RevisionReason {
@@ -48,11 +48,11 @@ pub struct RevisionRow {
     pub number: i64,
     /// The title it had.
     pub title: String,
-    /// Why it was cut.
+    /// The reason for which it was cut.
     pub why: RevisionReason,
     /// The name it was given.
     pub name: Option<String>,
-    /// When, UTC, ISO 8601.
+    /// The moment it was cut, UTC, ISO 8601.
     pub cut: String,
     /// The engine that answered it.
     pub engine: i64,

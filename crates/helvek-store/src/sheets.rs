@@ -11,9 +11,9 @@ pub struct SheetRow {
     pub id: String,
     /// Its title.
     pub title: String,
-    /// How often it was saved.
+    /// The number of times it was saved.
     pub version: i64,
-    /// When it was last saved, UTC, ISO 8601.
+    /// The moment it was last saved, UTC, ISO 8601.
     pub changed: String,
     /// Its tags.
     pub tags: Vec<String>,
@@ -26,13 +26,13 @@ pub struct SheetRow {
 /// A sheet with its text.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct StoredSheet {
-    /// What the list shows.
+    /// Its row in the list.
     pub row: SheetRow,
     /// The sheet as it was saved.
     pub body: String,
 }
 
-/// What became of a save.
+/// The outcome of a save.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub enum Saved {
     /// Kept, as this version.
@@ -46,10 +46,10 @@ pub enum Saved {
     Missing,
 }
 
-/// How long a sheet is left alone before a change of it keeps what was there as a revision.
+/// The time a sheet is left alone before a change of it keeps what was there as a revision.
 const IDLE: &str = "-2 minutes";
 
-/// What a [`SheetRow`] is made of.
+/// The columns of a [`SheetRow`].
 pub(crate) const COLUMNS: &str = "id, title, version, changed, tags, engine, differs IS NOT NULL AS differs";
 
 pub(crate) fn row(row: &sqlx::sqlite::SqliteRow) -> Result<SheetRow, sqlx::Error> {
@@ -224,7 +224,7 @@ impl Store {
     }
 }
 
-/// What copies of a sheet are called, one after the other: `Bench (copy)`, `Bench (copy 2)`, also those of `Bench (copy)`.
+/// The names of copies of a sheet, one after the other: `Bench (copy)`, `Bench (copy 2)`, also those of `Bench (copy)`.
 fn copies(title: &str) -> impl Iterator<Item = String> {
     let numbered = title.strip_suffix(')').and_then(|rest| rest.rsplit_once(" (copy"));
     let is_number =

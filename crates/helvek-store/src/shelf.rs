@@ -7,7 +7,7 @@ use sqlx::{QueryBuilder, Row, Sqlite};
 /// The longest text that is read for a list.
 const READ: usize = 512 * 1024;
 
-/// What to look for.
+/// A search of the shelf.
 #[derive(Debug, Clone, PartialEq, Eq, Default)]
 pub struct Look {
     /// Part of a title or of a tag.
@@ -20,9 +20,9 @@ pub struct Look {
     pub order: Order,
     /// In the trash instead of on the shelf.
     pub trash: bool,
-    /// How many to pass over.
+    /// The number to pass over.
     pub offset: i64,
-    /// How many at most.
+    /// The most to list.
     pub limit: i64,
 }
 
@@ -38,10 +38,10 @@ pub enum Order {
     Created,
 }
 
-/// What was found.
+/// The rows that were found.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct Found {
-    /// How many there are in all.
+    /// The number of all that were found.
     pub total: i64,
     /// Those of them that were wanted, with their text; without it those larger than a shelf has to read through.
     pub sheets: Vec<(SheetRow, Option<String>)>,

@@ -15,7 +15,7 @@ use std::time::Duration;
 use tempfile::TempDir;
 use tokio::process::{Child, Command};
 
-/// What the system is said to prefer.
+/// The theme the system is said to prefer.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Theme {
     /// Ink on paper.
@@ -33,10 +33,10 @@ pub struct Browser {
     profile: TempDir,
 }
 
-/// Where what is saved goes, within the profile.
+/// The folder of saved files, within the profile.
 const DOWNLOADS: &str = "saved";
 
-/// How long anything may take before a test fails.
+/// The longest anything may take before a test fails.
 const PATIENCE: Duration = Duration::from_secs(15);
 
 impl Browser {

@@ -52,7 +52,7 @@ impl Connection {
         [head.as_bytes(), body.as_bytes()].concat()
     }
 
-    /// Whether there was an answer at all, whatever it said.
+    /// True when there was an answer at all, whatever it said.
     pub async fn tried(&mut self, request: &[u8]) -> bool {
         let mut bytes = [0; 64 * 1024];
         if self.stream.write_all(request).await.is_err() {

@@ -10,7 +10,7 @@ pub mod sheets;
 pub use browser::{Browser, Theme};
 pub use server::Server;
 
-/// What to run when the browser is missing.
+/// The advice when the browser is missing.
 pub const MISSING_BROWSER: &str = "Chromium or ChromeDriver is missing. Install both: apt-get install -y --no-install-recommends chromium chromium-driver";
 
 /// The keys of a truss of six joints and nine bars, held and loaded: bar by bar, as one types who does not look up.

@@ -70,9 +70,10 @@ impl Server {
         }
     }
 
-    /// What it has logged until now.
+    /// The log until now.
     ///
     /// # Panics
+    ///
     /// When whoever wrote the log has panicked.
     pub fn log(&self) -> String {
         self.log.lock().expect("whole").clone()

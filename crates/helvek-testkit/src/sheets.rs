@@ -26,7 +26,7 @@ pub fn examples() -> Vec<(PathBuf, Value)> {
         .collect()
 }
 
-/// What a file is called, without its ending.
+/// The name of a file, without its ending.
 pub fn name(file: &Path) -> String {
     file.file_stem().unwrap_or_default().to_string_lossy().into_owned()
 }

@@ -1,4 +1,4 @@
-//! What the shelf shows of a sheet: its verdict, what was asked, a small drawing. Made once for each text and kept.
+//! The card of a sheet on the shelf: its verdict, what was asked, a small drawing. Made once for each text and kept.
 
 use helvek_core::answers::StatusWord;
 use helvek_core::sheet::{self, Syntax};
@@ -17,11 +17,11 @@ const ANSWERS: usize = 4;
 pub(crate) struct Card {
     /// The outcome; null while there are problems, or nothing at all.
     pub(crate) verdict: Option<StatusWord>,
-    /// How many problems the sheet has; 0 for an empty one.
+    /// The number of problems of the sheet; 0 for an empty one.
     pub(crate) problems: usize,
     /// The first few things that were asked, with their answers.
     pub(crate) asked: Vec<AskedLine>,
-    /// How many were asked in all.
+    /// The number of all that were asked.
     pub(crate) asked_in_all: usize,
     /// A small drawing.
     pub(crate) scene: Scene,

@@ -1,4 +1,4 @@
-//! What `docs/changes.md` tells of answers that changed: engine by engine, a reason and the sheets that it concerns.
+//! The changes of answers that `docs/changes.md` tells: engine by engine, a reason and the sheets that it concerns.
 
 use helvek_core::ENGINE;
 use helvek_core::sheet::{self, Sheet, SpaceKind, Syntax};
@@ -9,19 +9,19 @@ use std::collections::BTreeSet;
 
 const TEXT: &str = include_str!("../../../docs/changes.md");
 
-/// Why answers may differ.
+/// A reason for which answers may differ.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 pub(crate) struct Reason {
     /// Since this engine.
     pub(crate) engine: u32,
     /// In a few words.
     pub(crate) title: String,
-    /// What was, and what is.
+    /// The answer before, and the answer now.
     pub(crate) text: String,
     /// The sheets that it concerns: those of this topic.
     #[serde(skip)]
     topic: String,
-    /// What its answers are about; every answer where that is empty.
+    /// The subjects of its answers; all where that is empty.
     #[serde(skip)]
     about: Vec<String>,
 }
@@ -50,7 +50,7 @@ fn all() -> Vec<Reason> {
     reasons
 }
 
-/// Why answers of a sheet that was saved under an engine, about these things, may be others now.
+/// The reasons for which answers of a sheet saved under an engine, about these things, may be others now.
 pub(crate) fn reasons(since: i64, body: &str, about: &[About]) -> Vec<Reason> {
     let topics = topics(&sheet::read(body, Syntax::Json).sheet);
     let about: Vec<String> = about.iter().map(word).collect();
@@ -69,7 +69,7 @@ fn word(about: &About) -> String {
     serde_json::to_value(about).ok().and_then(|word| word.as_str().map(str::to_owned)).unwrap_or_default()
 }
 
-/// What a sheet has that reasons are told by.
+/// The things in a sheet that reasons are told by.
 fn topics(sheet: &Sheet) -> BTreeSet<&'static str> {
     let bodies = || sheet.bodies.values();
     let rough = sheet.supports.iter().any(|s| s.kind.sort().takes("friction"))

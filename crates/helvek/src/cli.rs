@@ -1,4 +1,4 @@
-//! What can be asked for on the command line.
+//! The commands of the command line, and their options.
 
 use crate::daily::Daily;
 use crate::server::{self, Options};

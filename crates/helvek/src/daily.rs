@@ -8,12 +8,12 @@ use std::path::{Path, PathBuf};
 use std::sync::{Arc, Mutex, PoisonError};
 use std::time::{Duration, SystemTime};
 
-/// How old the last one is when the next is due.
+/// The age of the last one at which the next is due.
 const DAY: Duration = Duration::from_secs(24 * 60 * 60);
-/// How often it is looked whether one is due, and how soon one that failed is tried again.
+/// The time between two looks whether one is due, and after which one that failed is tried again.
 const LOOK: Duration = Duration::from_secs(10 * 60);
 
-/// Where backups go, and how many stay.
+/// The folder of the backups, and how many stay.
 #[derive(Debug, Clone)]
 pub struct Daily {
     /// The folder; it must be there.
@@ -22,14 +22,14 @@ pub struct Daily {
     pub keep: usize,
 }
 
-/// How it stands with the backups.
+/// The state of the backups.
 #[derive(Debug, Clone, Default, Serialize, JsonSchema)]
 pub(crate) struct Backups {
     /// The folder they go to; null where none are made.
     folder: Option<String>,
     /// The last one.
     last: Option<LastBackup>,
-    /// Why the one that was due could not be made.
+    /// The reason for which the one that was due could not be made.
     failed: Option<FailedBackup>,
 }
 
@@ -38,9 +38,9 @@ pub(crate) struct Backups {
 pub(crate) struct LastBackup {
     /// Its name.
     file: String,
-    /// When it was made, in milliseconds since 1970 UTC.
+    /// The moment it was made, in milliseconds since 1970 UTC.
     at: u64,
-    /// What is in it, in words; null for one that an earlier run has made.
+    /// Its contents in words; null for one that an earlier run has made.
     holds: Option<String>,
 }
 
@@ -53,7 +53,7 @@ pub(crate) struct FailedBackup {
     cure: String,
 }
 
-/// What is known of the backups. Cloning shares it.
+/// The state of the backups, known to all. Cloning shares it.
 #[derive(Debug, Clone, Default)]
 pub(crate) struct Known(Arc<Mutex<Backups>>);
 
@@ -129,7 +129,7 @@ fn made(folder: &Path) -> Vec<(String, SystemTime)> {
     all
 }
 
-/// What the moment in a name looks like.
+/// The form of the moment in a name.
 const STAMP: &str = "0000-00-00T000000Z";
 
 fn due(folder: &Path) -> bool {

@@ -46,11 +46,11 @@ pub(crate) enum ApiError {
     Search,
     /// A sheet that is none.
     NoObject,
-    /// What stands behind the question mark makes no sense.
+    /// A query in the address that makes no sense.
     Query(QueryRejection),
     /// The addresses of a sheet or a revision make no sense.
     Path(PathRejection),
-    /// What came in did not arrive in time.
+    /// A body that did not arrive in time.
     Slow,
     /// An address that is there, asked in a way that it does not know.
     Method,
@@ -72,10 +72,10 @@ pub(crate) enum ApiError {
     Fault,
 }
 
-/// What a failed request answers.
+/// The answer of a failed request.
 #[derive(Debug, Clone, Serialize, JsonSchema)]
 pub(crate) struct ErrorBody {
-    /// What went wrong, for programs.
+    /// The cause, for programs.
     pub(crate) code: ErrorCode,
     /// The fault.
     pub(crate) message: String,
@@ -282,7 +282,7 @@ impl ApiError {
     }
 }
 
-/// What is said, with a capital and a full stop.
+/// A sentence with a capital and a full stop.
 fn sentence(what: &impl ToString) -> String {
     format!("{}.", capital(what.to_string().trim_end_matches('.')))
 }
@@ -301,7 +301,7 @@ impl ErrorBody {
 }
 
 impl ApiError {
-    /// What is answered where it stands in the log too, when it is one for that.
+    /// The answer, logged where it is one for that.
     pub(crate) fn told(&self) -> ErrorBody {
         if let Self::Store(error) = self {
             tracing::error!(%error, "the store failed");

@@ -1,11 +1,11 @@
-//! What went wrong, as a word for programs.
+//! The causes of failed requests, as words for programs.
 
 use helvek_store::StoreError;
 use helvek_store::archive::ArchiveError;
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// What went wrong, for programs.
+/// The cause of a failed request, for programs.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "kebab-case")]
 pub(crate) enum ErrorCode {

@@ -1,4 +1,4 @@
-//! Who may talk to the server, and what every answer carries.
+//! The guard at the door: who may talk to the server, and the headers of every answer.
 //!
 //! A page of another site, open in the same browser, can send requests to a loopback address, also under a name of its own that it lets
 //! point there. Both are told apart by `Host` and `Origin`.

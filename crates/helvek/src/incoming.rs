@@ -18,16 +18,16 @@ pub(crate) const MOST: u64 = 2 * 1024 * 1024 * 1024;
 /// The most sheets that are named.
 const NAMED: usize = 20;
 
-/// What a file has brought.
+/// The sheets a file has brought.
 #[derive(Debug, Serialize, JsonSchema)]
 pub(crate) struct Came {
     /// The first of the sheets that were not here before.
     sheets: Vec<CameSheet>,
     /// The number of of them.
     added: usize,
-    /// How many of them stand beside another state of the same sheet.
+    /// The number of them that stand beside another state of the same sheet.
     beside: usize,
-    /// How many were here already, the same; they stayed as they were.
+    /// The number that were here already, the same; they stayed as they were.
     there: usize,
     /// Revisions that came with them.
     revisions: usize,
@@ -70,7 +70,7 @@ impl std::fmt::Display for Came {
     }
 }
 
-/// Why a file was not taken in. Nothing was changed.
+/// The reason for which a file was not taken in. Nothing was changed.
 #[derive(Debug, thiserror::Error)]
 pub(crate) enum NotTaken {
     /// As an archive.
@@ -105,7 +105,7 @@ impl NotTaken {
         }
     }
 
-    /// What to do about it.
+    /// The cure.
     pub(crate) fn cure(&self) -> &str {
         match self {
             Self::Archive(error) => error.cure(),

@@ -11,7 +11,7 @@ use std::sync::Arc;
 use std::time::Duration;
 use tokio::sync::Notify;
 
-/// How long saving has to pause before what was saved is answered.
+/// The pause in saving after which what was saved is answered.
 const PAUSE: Duration = Duration::from_secs(2);
 /// Texts fetched at a time.
 const PART: i64 = 20;
@@ -94,7 +94,7 @@ async fn compare(store: &Store, works: &Works, program: &str) -> Result<(), Stor
     }
 }
 
-/// What a text answers; nothing when it is too much work, or went wrong.
+/// The answers of a text; none when it is too much work, or went wrong.
 async fn of(body: String, works: &Works) -> Vec<KeptLine> {
     works.run(MOST, move || Card::answered(&body).1).await.unwrap_or_else(|error| {
         tracing::warn!(why = error.body().message, "a sheet could not be answered");
@@ -128,7 +128,7 @@ pub(crate) fn json<T: serde::Serialize>(lines: &[T]) -> String {
     serde_json::to_string(lines).unwrap_or_else(|_| "[]".into())
 }
 
-/// Where a sheet that an older engine answered says otherwise now.
+/// The answers of a sheet that differ from those of an older engine.
 pub(crate) fn differences(sheet: &Older) -> Vec<Difference> {
     sheet.differs.as_deref().map(read).unwrap_or_default()
 }

@@ -14,9 +14,9 @@ use tokio::sync::Semaphore;
 
 /// Connections at a time; a browser holds six, and one for each bench.
 const CONNECTIONS: usize = 256;
-/// How long a connection may take for the head of a request, or say nothing between two.
+/// The longest a connection may take for the head of a request, or say nothing between two.
 const SILENCE: Duration = Duration::from_secs(15);
-/// How long the end waits for requests in flight.
+/// The longest that the end waits for requests in flight.
 const GRACE: Duration = Duration::from_secs(2);
 
 /// Serves until `stop`, then finishes what is in flight, for a short while.

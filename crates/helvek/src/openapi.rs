@@ -210,7 +210,7 @@ fn answer_with<T: JsonSchema>(given: &mut SchemaGenerator, summary: &str, status
     json!({ "summary": summary, "responses": responses::<T>(given, status) })
 }
 
-/// What takes a body and answers with nothing.
+/// An operation that takes a body and answers with nothing.
 fn nothing<Q: JsonSchema>(sent: &mut SchemaGenerator, summary: &str) -> Value {
     json!({
         "summary": summary,

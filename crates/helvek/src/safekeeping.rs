@@ -1,5 +1,5 @@
-//! What keeps sheets safe from the command line: `helvek backup` and `helvek restore` for a whole file of them, `helvek export` and `helvek import` for
-//! what is carried to others.
+//! The commands that keep sheets safe: `helvek backup` and `helvek restore` for a whole file of them, `helvek export` and `helvek import`
+//! for what is carried to others.
 
 use crate::incoming::{self, NotTaken};
 use crate::terminal::complain;

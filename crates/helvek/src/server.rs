@@ -24,7 +24,7 @@ use tracing::Level;
 /// The longest that the end waits for the last answers, and for the file.
 const LAST: Duration = Duration::from_secs(1);
 
-/// Where to listen and what to keep.
+/// The address to listen at, and the files to keep.
 #[derive(Debug, Clone)]
 pub struct Options {
     /// The SQLite file.
@@ -35,11 +35,11 @@ pub struct Options {
     pub demo: bool,
     /// True when other machines may reach it.
     pub network: bool,
-    /// What is asked of whoever comes; made where other machines may come and none is given.
+    /// The token asked of whoever comes; made where other machines may come and none is given.
     pub token: Option<String>,
     /// Names by which it is called besides its address.
     pub hosts: Vec<String>,
-    /// Where a backup goes every day.
+    /// The folder of the daily backups.
     pub daily: Option<Daily>,
 }
 
@@ -65,15 +65,15 @@ impl Options {
     }
 }
 
-/// Why the server could not run.
+/// The reason for which the server could not run.
 #[derive(Debug, thiserror::Error)]
 pub enum ServeError {
     /// The file of sheets.
     #[error("{file}: {error}. {}", error.cure())]
     Store {
-        /// Which file.
+        /// The file.
         file: String,
-        /// What happened.
+        /// The cause.
         error: StoreError,
     },
     /// The address.
@@ -81,9 +81,9 @@ pub enum ServeError {
         "cannot listen on {address}: {error}. Another Helvek may be running there; choose another with --listen."
     )]
     Listen {
-        /// Which address.
+        /// The address.
         address: SocketAddr,
-        /// What happened.
+        /// The cause.
         error: std::io::Error,
     },
     /// An address that other machines can reach, without being told that they may.
@@ -92,7 +92,7 @@ pub enum ServeError {
          --token. Or listen on 127.0.0.1."
     )]
     Network {
-        /// Which address.
+        /// The address.
         address: SocketAddr,
     },
     /// A token that could be guessed, or not be part of an address.

@@ -16,7 +16,7 @@ use std::process::ExitCode;
 
 const WRONG_FILE: u8 = 2;
 
-/// How to print a solution.
+/// The format in which a solution is printed.
 #[derive(Clone, Copy, ValueEnum)]
 pub(crate) enum Format {
     /// The working, for reading.

@@ -1,4 +1,4 @@
-//! What is printed. Titles and problems quote what stands in files of others: a terminal is not to be steered by it.
+//! Output to a terminal. Titles and problems quote what stands in files of others: a terminal is not to be steered by it.
 
 use std::borrow::Cow;
 use std::io::Write;

@@ -12,7 +12,7 @@ use std::sync::Arc;
 /// The least that a token of one's own must have: nobody guesses sixteen characters.
 pub(crate) const SHORTEST: usize = 16;
 
-/// What is asked for; nothing where everybody who reaches the server may use it.
+/// The token; none where everybody who reaches the server may use it.
 #[derive(Debug, Clone, Default)]
 pub(crate) struct Token(Option<Arc<str>>);
 

@@ -1,4 +1,4 @@
-//! Who may use the processors when: what is done in a moment is done at once, everything else one after the other, and nothing without end.
+//! The use of the processors: what is done in a moment is done at once, everything else one after the other, and nothing without end.
 
 use crate::error::{ApiError, LONGEST};
 use helvek_core::budget::{self, GivenUp, Stop};
@@ -7,7 +7,7 @@ use std::sync::Arc;
 use std::time::Duration;
 use tokio::sync::Semaphore;
 
-/// What is done where it arrives, in units of the budget: handing it to another thread and back would take as long.
+/// The most that is done where it arrives, in units of the budget: handing it to another thread and back would take as long.
 const LIGHT: u64 = 3_000;
 /// The most that one question may cost.
 pub(crate) const MOST: u64 = 10_000_000;

@@ -16,7 +16,7 @@ pub(super) fn plain(bar: &FullBar) -> FullBar {
     FullBar { name: bar.name.clone(), kind: bar.kind, ..FullBar::new(bar.ends.clone()) }
 }
 
-/// What was asked of a bar, or said of it, is asked of those that take its place.
+/// Asks of the bars that take the place of one what was asked of it, or said of it.
 pub(super) fn rename_asked(sheet: &mut Sheet, old: &str, new: &[String]) {
     let finds = std::mem::take(&mut sheet.find);
     for find in finds {

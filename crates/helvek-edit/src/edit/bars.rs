@@ -17,7 +17,7 @@ pub(super) fn named(sheet: &Sheet, name: &str) -> Outcome<usize> {
     row_named(&model::bar_names(sheet), name, "bar")
 }
 
-/// What it can carry, and what it is called.
+/// Changes the forces a bar can carry, and its name.
 pub(super) fn change(sheet: &mut Sheet, name: &str, kind: Option<&str>, rename: Option<&str>) -> Outcome {
     let row = named(sheet, name)?;
     let kind = filled(kind).map(|kind| words::choice::<BarKind>(kind, "kind")).transpose()?;

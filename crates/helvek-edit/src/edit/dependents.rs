@@ -1,4 +1,4 @@
-//! What makes no sense any more without what was removed: it goes with it.
+//! The things that make no sense any more without what was removed: they go with it.
 
 use super::unite;
 use helvek_sheet::problem::Problem;

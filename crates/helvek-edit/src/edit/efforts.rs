@@ -1,4 +1,4 @@
-//! What is asked over something else: its names follow the things they name.
+//! The values asked over something else: their names follow the things they name.
 
 use helvek_sheet::sheet::{Find, Quantity, Sheet};
 use helvek_statics::model;

@@ -14,7 +14,7 @@ use std::collections::HashSet;
 /// A run, measured.
 pub(super) struct Line {
     pub(super) body: String,
-    /// Which of the body's runs.
+    /// The index among the body's runs.
     pub(super) run: usize,
     /// From its first point to its last.
     pub(super) points: Vec<(String, Point)>,
@@ -74,7 +74,7 @@ pub(super) struct Way {
     pub(super) line: Line,
     /// The body of each piece from point to point.
     bodies: Vec<String>,
-    /// How far along it the member begins that it was made of.
+    /// The length along it at which the member begins that it was made of.
     pub(super) start: f64,
 }
 
@@ -92,7 +92,7 @@ impl Way {
         &self.bodies[behind.clamp(1, self.bodies.len()) - 1]
     }
 
-    /// What it is called: its member, or from where to where it leads.
+    /// Its name: its member, or the points from which and to which it leads.
     pub(super) fn called(&self) -> String {
         if self.bodies.iter().all(|body| *body == self.line.body) {
             return self.line.body.clone();

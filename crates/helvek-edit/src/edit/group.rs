@@ -14,7 +14,7 @@ use helvek_statics::model::{self, LoadKind, Model, Spread};
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
 
-/// What is moved: rows of the sheet's lists, and points.
+/// The things that are moved: rows of the sheet's lists, and points.
 struct Chosen {
     loads: Vec<usize>,
     supports: Vec<usize>,
@@ -59,7 +59,7 @@ fn chosen(sheet: &Sheet, ids: &[Id]) -> Outcome<Chosen> {
     Ok(found)
 }
 
-/// How far something is moved.
+/// A shift as it is typed.
 enum By {
     /// Along the member on which it stands.
     Along(f64),
@@ -169,7 +169,7 @@ fn shift_points(sheet: &mut Sheet, names: &[String], by: &By) -> Outcome {
     Ok(())
 }
 
-/// How far that is in the plane, from a point.
+/// That shift in the plane, from a point.
 fn across(figure: &Figure, name: &str, by: &By) -> Vector {
     match by {
         By::Across(vector) => *vector,
@@ -283,7 +283,7 @@ pub(super) fn mirror(
     no_crowd(&document.sheet, sheet, "about")
 }
 
-/// Where a truss is mirrored unless it is said: a copy at its farther edge, in place in its middle.
+/// The axis in which a truss is mirrored unless one is given: for a copy its farther edge, in place its middle.
 fn edge(figure: &Figure, joints: &[String], copy: bool) -> Point {
     let chosen = figure.at.iter().filter(|(name, _)| joints.is_empty() || joints.contains(name));
     let xs: Vec<f64> = chosen.map(|(_, p)| p.x).collect();

@@ -33,9 +33,10 @@ pub struct CutPlace {
     pub at: [f64; 2],
 }
 
-/// Where a text means to cut: any place of the board's grammar that lies on a run.
+/// The place at which a text means to cut: any place of the board's grammar that lies on a run.
 ///
 /// # Errors
+///
 /// When it is not understood, or lies beside every member.
 pub fn cut_place(document: &Document, text: &str) -> Outcome<CutPlace> {
     let sheet = &document.sheet;

@@ -12,7 +12,7 @@ use helvek_statics::model;
 
 type Outcome = Result<(), Vec<Problem>>;
 
-/// What was typed.
+/// The slots of a joint, as typed.
 #[derive(Default)]
 pub(super) struct Slots<'a> {
     pub(super) kind: Option<&'a str>,

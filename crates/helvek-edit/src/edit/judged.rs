@@ -1,4 +1,4 @@
-//! What is judged: limits with their units, pins with their plates; and their names, which follow the things they name.
+//! Limits with their units, pins with their plates; and their names, which follow the things they name.
 
 use super::typed::{filled, kept};
 use super::wrong;
@@ -10,7 +10,7 @@ use helvek_statics::model;
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
 
-/// What was typed of a pin.
+/// The slots of a pin, as typed.
 pub(super) struct PinSlots<'a> {
     pub(super) plates: Option<&'a str>,
     pub(super) diameter: Option<&'a str>,
@@ -68,7 +68,7 @@ fn number(text: &str, slot: &str) -> Outcome<f64> {
     }
 }
 
-/// Which part of the span a sag may be: `L/300`, or 300.
+/// The part of the span that a sag may be: `L/300`, or 300.
 fn part_of_span(text: &str) -> Outcome<f64> {
     let part = text.strip_prefix(['L', 'l']).and_then(|rest| rest.trim_start().strip_prefix('/'));
     match part.unwrap_or(text).trim().parse::<f64>() {
@@ -225,7 +225,7 @@ fn set(sheet: &mut Sheet, of: &[String], change: impl Fn(&mut Limit)) {
     }
 }
 
-/// What one limit says besides another.
+/// Puts into one limit what another says besides.
 fn merge(own: &mut Limit, other: &Limit) {
     let take = |slot: &mut Option<Quantity>, from: &Option<Quantity>| {
         if slot.is_none() {
@@ -274,19 +274,19 @@ pub(super) fn follow(before: &Sheet, sheet: &mut Sheet) {
     }
 }
 
-/// Where a pin can be.
+/// The names of the joints where a pin can be.
 fn places(sheet: &Sheet) -> Vec<String> {
     let named = model::joint_names(sheet).into_iter().chain(model::support_names(sheet));
     named.chain(sheet.points.keys().cloned()).collect()
 }
 
-/// What a plate can be part of.
+/// The names of the members that a plate can be part of.
 fn owners(sheet: &Sheet) -> Vec<String> {
     let bodies = sheet.bodies.keys().cloned().chain(model::bar_names(sheet));
     bodies.chain(model::load_names(sheet)).collect()
 }
 
-/// What was said of things that are gone is forgotten: plates, pins, limits. A name that never was there stays, to be told as wrong.
+/// Forgets what was said of things that are gone: plates, pins, limits. A name that never was there stays, to be told as wrong.
 pub(super) fn forget_gone(before: &Sheet, sheet: &mut Sheet) {
     let warmed = |sheet: &Sheet| known(sheet, "stress");
     let (were, are) = (warmed(before), warmed(sheet));

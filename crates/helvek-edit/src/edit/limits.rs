@@ -1,4 +1,4 @@
-//! What bars can carry: set for some of them or for all, each side by itself.
+//! The forces bars can carry: set for some of them or for all, each side by itself.
 
 use super::typed::{filled, kept};
 use super::{chain, wrong};

@@ -16,14 +16,14 @@ use helvek_sheet::units::{Dimension, parse_quantity};
 use helvek_statics::model;
 use std::collections::HashSet;
 
-/// What was typed for a force.
+/// The slots of a force, as typed.
 pub(super) struct Force<'a> {
     pub(super) size: Option<&'a str>,
     pub(super) place: Option<&'a str>,
     pub(super) direction: Option<&'a str>,
 }
 
-/// What was typed for a couple.
+/// The slots of a couple, as typed.
 pub(super) struct Couple<'a> {
     pub(super) size: Option<&'a str>,
     pub(super) place: Option<&'a str>,
@@ -31,7 +31,7 @@ pub(super) struct Couple<'a> {
     pub(super) axis: Option<&'a str>,
 }
 
-/// What was typed for a distributed load.
+/// The slots of a distributed load, as typed.
 pub(super) struct Distributed<'a> {
     pub(super) start: Option<&'a str>,
     pub(super) end: Option<&'a str>,
@@ -41,7 +41,7 @@ pub(super) struct Distributed<'a> {
     pub(super) per: Option<&'a str>,
 }
 
-/// What was typed for a weight.
+/// The slots of a weight, as typed.
 pub(super) struct Weight<'a> {
     pub(super) size: Option<&'a str>,
     pub(super) place: Option<&'a str>,
@@ -219,7 +219,7 @@ pub(super) fn weight(sheet: &mut Sheet, name: Option<&str>, slots: &Weight<'_>) 
     }
 }
 
-/// What was typed, when it is the own weight of bars: so much per length, or a change of one that is there.
+/// The own weight of bars, where that was typed: so much per length, or a change of one that is there.
 fn own_weight(
     sheet: &Sheet,
     name: Option<&str>,

@@ -63,7 +63,7 @@ pub(super) fn beam(
     Ok(())
 }
 
-/// Which way a line goes where it ends; a piece that starts there goes straight on unless a slope is typed.
+/// The direction of a line at its end, in radians; a piece that starts there goes straight on unless a slope is typed.
 fn direction_at_end(line: &Line, name: &str) -> f64 {
     let at = line.index_of(name).unwrap_or(0).max(1);
     (line.points[at].1 - line.points[at - 1].1).angle()
@@ -162,7 +162,7 @@ pub(super) fn distance(sheet: &mut Sheet, first: &str, second: &str, value: &str
     lengthen(sheet, first, second, value, "value")
 }
 
-/// How far apart two points are along an axis. All that is as far as the second one, or farther, moves along.
+/// Sets the distance of two points along an axis. All that is as far as the second one, or farther, moves along.
 pub(super) fn stretch(sheet: &mut Sheet, axis: &str, first: &str, second: &str, value: &str) -> Outcome {
     let figure = Figure::of(sheet)?;
     let new = positive(value, &figure.unit, "value")?;

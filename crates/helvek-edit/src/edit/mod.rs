@@ -301,7 +301,7 @@ pub fn merge_table(document: &mut Document, csv: &str) -> Result<(), Vec<Problem
     table::merge(&mut document.sheet, csv)
 }
 
-/// What every load can be given, whatever its kind.
+/// The slots that every load has, whatever its kind.
 struct OfLoad<'a> {
     /// The load that is changed; `None` when new ones are put down.
     name: Option<&'a str>,

@@ -1,4 +1,4 @@
-//! What could be done about something that stands in the way, or that was perhaps meant otherwise: each an edit, for one key.
+//! Edits that would mend a refusal, a problem or a warning: each for one key.
 
 use super::figure::Figure;
 use super::meeting;
@@ -18,43 +18,43 @@ use serde::Serialize;
 /// An edit that is offered.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct Offer {
-    /// What it does: `Make A-B a member that carries loads between its joints`.
+    /// Its effect: `Make A-B a member that carries loads between its joints`.
     pub text: String,
-    /// What it belongs to.
+    /// The thing it belongs to.
     pub about: OfferedFor,
     /// The edit.
     pub edit: Edit,
 }
 
-/// What an edit is offered for.
+/// The thing an edit is offered for.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(tag = "of", rename_all = "lowercase")]
 pub enum OfferedFor {
-    /// What was refused.
+    /// A slot that was refused.
     Slot {
         /// The slot into which it was typed.
         slot: String,
     },
     /// A problem of the sheet.
     Problem {
-        /// Where: `bodies.beam`.
+        /// Its path: `bodies.beam`.
         path: String,
     },
-    /// What is worth a second look.
+    /// A warning.
     Warning {
-        /// Which.
+        /// Its name.
         name: WarningName,
     },
     /// More is held than equilibrium needs.
     Redundant,
-    /// How stiff it is, is not known.
+    /// A stiffness that is not known.
     Stiffness,
 }
 
 /// More than this are not offered at once.
 const MOST: usize = 6;
 
-/// When an edit was refused because it loads a bar between its joints: making that bar a member.
+/// The edits offered when one was refused because it loads a bar between its joints: making that bar a member.
 pub fn on_refusal(sheet: &Sheet, refused: &Edit) -> Vec<Offer> {
     let (bar, about) = match refused {
         Edit::Force { place, .. } | Edit::Couple { place, .. } | Edit::Weight { place, .. } => {

@@ -1,4 +1,4 @@
-//! What is worked first: a joint that someone picks next, a section drawn across bars.
+//! The choices in the order of the work: a joint that someone picks next, a section drawn across bars.
 
 use super::{chain, parts, wrong};
 use helvek_sheet::problem::Problem;
@@ -191,7 +191,7 @@ fn cut_by(solved: &Solved, parts: &[PartId]) -> Option<Vec<String>> {
     Some(cut.collect()).filter(|cut: &Vec<String>| !cut.is_empty())
 }
 
-/// What was chosen or asked by names that are gone is forgotten.
+/// Forgets what was chosen or asked by names that are gone.
 pub(super) fn forget_gone(sheet: &mut Sheet) {
     let mut find = std::mem::take(&mut sheet.find);
     find.retain(|find| match find {

@@ -15,7 +15,7 @@ use helvek_statics::model::units_of;
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
 
-/// What was typed.
+/// The slots of a truss, as typed.
 #[derive(Default)]
 pub(super) struct Slots<'a> {
     pub(super) span: Option<&'a str>,
@@ -50,7 +50,7 @@ impl Choice for Outline {
     ];
 }
 
-/// How the diagonals lean, read from the level chord.
+/// The lean of the diagonals, read from the level chord.
 #[derive(Clone, Copy, PartialEq)]
 enum Web {
     /// Rising away from the middle, so that they fall towards it.
@@ -78,7 +78,7 @@ impl Choice for Web {
     ];
 }
 
-/// Where it is held.
+/// The places where it is held.
 #[derive(Clone, Copy, PartialEq)]
 enum Held {
     Both,

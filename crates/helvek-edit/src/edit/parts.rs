@@ -1,4 +1,5 @@
-//! What was said of parts by their ids (`body:jib`, `pin:B`, `end:hoist#1`): kept when things are called otherwise, forgotten when they are gone.
+//! The entries of parts by their ids (`body:jib`, `pin:B`, `end:hoist#1`): kept when things are called otherwise, forgotten when they are
+//! gone.
 
 use helvek_sheet::id::{self, Id, Kind};
 use helvek_sheet::sheet::{Pick, PickedSum, Sheet};
@@ -57,7 +58,7 @@ pub(super) fn there(sheet: &Sheet, id: &Id) -> bool {
     }
 }
 
-/// What was said of pieces that are gone is forgotten.
+/// Forgets what was said of pieces that are gone.
 pub(super) fn forget_gone(sheet: &mut Sheet) {
     let mut apart = std::mem::take(&mut sheet.conventions.apart);
     let whole = |group: &str| id::pieces(group).is_some_and(|all| all.iter().all(|id| there(sheet, id)));

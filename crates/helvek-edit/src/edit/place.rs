@@ -36,7 +36,7 @@ pub(super) fn spot_of(at: Point) -> Spot {
     Spot { at, body: None, written: None }
 }
 
-/// Where a text means.
+/// The place that a text means.
 pub(super) fn spot(sheet: &Sheet, text: &str, slot: &str) -> Result<Spot, Vec<Problem>> {
     let figure = Figure::of(sheet)?;
     let text = text.trim();

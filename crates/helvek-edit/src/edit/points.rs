@@ -146,7 +146,7 @@ pub(super) fn become_one(sheet: &mut Sheet, gone: &str, stays: &str) {
     sheet.points.shift_remove(gone);
 }
 
-/// What supports, joints and bars are called.
+/// The names of supports, joints and bars.
 fn names(sheet: &Sheet) -> [Vec<String>; 3] {
     [model::support_names(sheet), model::joint_names(sheet), model::bar_names(sheet)]
 }

@@ -1,4 +1,4 @@
-//! What members are made of: a section by its dimensions and a material, given to some bodies or to all.
+//! Sections by their dimensions, and materials, given to some bodies or to all.
 
 use super::typed::{filled, kept};
 use super::wrong;
@@ -10,7 +10,7 @@ use helvek_statics::model::bar_names;
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
 
-/// What was typed.
+/// The slots of a section, as typed.
 pub(super) struct Slots<'a> {
     pub(super) shape: Option<&'a str>,
     pub(super) dimensions: Option<&'a str>,

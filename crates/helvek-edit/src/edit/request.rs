@@ -1,4 +1,4 @@
-//! What can be done to a sheet.
+//! The edits of a sheet, as they are sent.
 
 use helvek_sheet::id::Id;
 use helvek_sheet::sheet::PickedEquation;
@@ -11,7 +11,7 @@ use serde::{Deserialize, Serialize};
 pub enum Edit {
     /// Draws the first beam; of one that is there, a further straight piece.
     Beam {
-        /// Where the further piece begins; the end of the first member.
+        /// The point at which the further piece begins; the end of the first member.
         from: Option<String>,
         /// Its length: `6`, `"18 ft"`.
         length: Option<String>,
@@ -33,7 +33,7 @@ pub enum Edit {
     },
     /// Moves a point, or names it anew.
     Point {
-        /// Which one.
+        /// Its name.
         name: String,
         /// Its coordinates.
         x: Option<String>,
@@ -60,7 +60,7 @@ pub enum Edit {
         holds: Option<String>,
         /// Of a rough one: the coefficient that is available; empty for none.
         friction: Option<String>,
-        /// How far it settles: `10 mm`, or to the right and up with a semicolon between them; empty for not at all.
+        /// Its settlement: `10 mm`, or to the right and up with a semicolon between them; empty for none.
         settles: Option<String>,
         /// Force per length of giving way: `500 kN/m`, or two with a semicolon between them; empty for none.
         spring: Option<String>,
@@ -111,9 +111,9 @@ pub enum Edit {
         start: Option<String>,
         /// Intensity where it ends; empty for the same.
         end: Option<String>,
-        /// Where it begins; the beam's start.
+        /// The place where it begins; the beam's start.
         from: Option<String>,
-        /// Where it ends; the beam's end.
+        /// The place where it ends; the beam's end.
         to: Option<String>,
         /// As for a force.
         direction: Option<String>,
@@ -143,9 +143,9 @@ pub enum Edit {
         name: Option<String>,
         /// The leading force, then each with how far it is behind the one before: `6, 9 @ 2.4, 9 @ 1.2`.
         forces: Option<String>,
-        /// Where its path begins; the beam's start.
+        /// The place where its path begins; the beam's start.
         from: Option<String>,
-        /// Where it ends; the beam's end.
+        /// The place where it ends; the beam's end.
         to: Option<String>,
         /// As for a force.
         direction: Option<String>,
@@ -178,9 +178,9 @@ pub enum Edit {
     Shift {
         /// Marks of loads, supports and points.
         ids: Vec<Id>,
-        /// How far: along their member `0.5`, or in the plane `0.5 up`, `1; -0.5`.
+        /// The shift: along their member `0.5`, or in the plane `0.5 up`, `1; -0.5`.
         by: String,
-        /// How many copies at that distance from each other; none: the things themselves are moved.
+        /// The number of copies at that distance from each other; none: the things themselves are moved.
         copies: Option<String>,
     },
     /// Mirrors several things in a line across their member.
@@ -201,7 +201,7 @@ pub enum Edit {
     },
     /// Changes a bar.
     Bar {
-        /// Which one.
+        /// Its name.
         name: String,
         /// `bar`, `cable`, `strut`.
         kind: Option<String>,
@@ -229,7 +229,7 @@ pub enum Edit {
         plates: Option<String>,
         /// Its diameter; empty: the next in stock.
         diameter: Option<String>,
-        /// What the pin is made of.
+        /// The material of the pin.
         material: Option<String>,
         /// The factor that is wanted on what its materials stand.
         factor: Option<String>,
@@ -256,7 +256,7 @@ pub enum Edit {
         change: Option<String>,
         /// By how many kelvins more the left side of a run is warmer; empty for none.
         across: Option<String>,
-        /// How far apart the two sides are.
+        /// The distance of the two sides.
         depth: Option<String>,
         /// Per kelvin: `12e-6`.
         expansion: Option<String>,
@@ -274,11 +274,11 @@ pub enum Edit {
     },
     /// Draws a whole truss by panels.
     Truss {
-        /// How long it is.
+        /// Its length.
         span: Option<String>,
-        /// How many panels; 4.
+        /// The number of panels; 4.
         panels: Option<String>,
-        /// How far the other chord stands from the level one, below it when negative; a sixth of the span.
+        /// The height of the other chord over the level one, below it when negative; a sixth of the span.
         rise: Option<String>,
         /// `level`, `sloping ends`, `peak`, `lean-to`.
         outline: Option<String>,
@@ -286,9 +286,9 @@ pub enum Edit {
         web: Option<String>,
         /// `both ends`, `one end`, `not yet`.
         held: Option<String>,
-        /// Where its first joint is; the origin.
+        /// The place of its first joint; the origin.
         from: Option<String>,
-        /// How its level chord slopes after all.
+        /// The slope of its level chord, where that is not level.
         slope: Option<String>,
     },
     /// Draws a rigid body through points, which are made where there are none; or names one anew.
@@ -297,7 +297,7 @@ pub enum Edit {
         name: Option<String>,
         /// `A B C, B D`, `0;0 2;0 +1;2`: see [`chain`](super::chain).
         through: Option<String>,
-        /// What joins it to the bodies whose points it passes: `pin`, `weld`.
+        /// The joint to the bodies whose points it passes: `pin`, `weld`.
         joined: Option<String>,
         /// Its name; after its points unless given.
         rename: Option<String>,
@@ -336,14 +336,14 @@ pub enum Edit {
     Rope {
         /// Of the one to change.
         name: Option<String>,
-        /// What it runs over, with commas: `A, P, 40 kg`; see [`ropes`](super::ropes).
+        /// The things it runs over, with commas: `A, P, 40 kg`; see [`ropes`](super::ropes).
         path: Option<String>,
         /// Its new name.
         rename: Option<String>,
     },
     /// Makes a bar a rigid member that can carry loads between its joints.
     Member {
-        /// Which bar.
+        /// The bar's name.
         bar: String,
     },
     /// Puts a joint where two bars cross.
@@ -355,21 +355,21 @@ pub enum Edit {
     Pick {
         /// Its point.
         at: String,
-        /// How many steps of the working stay as they are.
+        /// The number of steps of the working that stay as they are.
         after: usize,
     },
     /// Works a section as one free body.
     Section {
         /// The bars it cuts: `B-C C-F F-G`.
         bars: String,
-        /// How many steps of the working stay as they are; none.
+        /// The number of steps of the working that stay as they are; none.
         after: Option<usize>,
     },
     /// Writes one equation of a free body next.
     Equation {
-        /// Which: `{"free":["body:jib"],"about":"A"}`.
+        /// The free body and the equation: `{"free":["body:jib"],"about":"A"}`.
         picked: PickedEquation,
-        /// How many steps of the working stay as they are.
+        /// The number of steps of the working that stay as they are.
         after: usize,
     },
     /// Leaves the order of the work to the plan again.
@@ -380,7 +380,7 @@ pub enum Edit {
         first: String,
         /// The one that moves.
         second: String,
-        /// How far apart.
+        /// The new distance.
         value: String,
     },
     /// Changes how far apart two joints of a truss are along an axis: everything that is as far as the second, or farther, moves along.
@@ -391,7 +391,7 @@ pub enum Edit {
         first: String,
         /// The one that moves.
         second: String,
-        /// How far apart.
+        /// The new distance.
         value: String,
     },
     /// Removes things by the ids of their marks: `load:F1`, `support:A`, `point:C`, `body:beam`.

@@ -21,7 +21,7 @@ use helvek_statics::model::PIN;
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
 
-/// What was typed of a pulley.
+/// The slots of a pulley, as typed.
 pub(super) struct Wheel<'a> {
     pub(super) place: Option<&'a str>,
     pub(super) radius: Option<&'a str>,
@@ -29,7 +29,7 @@ pub(super) struct Wheel<'a> {
     pub(super) rename: Option<&'a str>,
 }
 
-/// How the ground is written where a body could stand.
+/// The word for the ground where a body could stand.
 const GROUND: &str = "ground";
 
 pub(super) fn pulley(sheet: &mut Sheet, name: Option<&str>, slots: &Wheel<'_>) -> Outcome {

@@ -20,7 +20,7 @@ pub(super) fn up(sheet: &Sheet) -> Vector {
     }
 }
 
-/// How bodies are joined when nothing else is said.
+/// The kind of joint when none is given.
 pub(super) fn usual_joint(sheet: &Sheet) -> JointKind {
     if spatial(sheet) { JointKind::Ball } else { JointKind::Pin }
 }

@@ -1,4 +1,4 @@
-//! What is solved besides the loads as drawn: combinations of load cases, trains of forces.
+//! The states solved besides the loads as drawn: combinations of load cases, trains of forces.
 
 use super::loads::at;
 use super::typed::{filled, kept};
@@ -12,7 +12,7 @@ use indexmap::IndexMap;
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
 
-/// How the ways to head are typed.
+/// The words for the ways to head.
 const HEADS: [(&str, Heads); 3] =
     [("both ways", Heads::Both), ("to its end", Heads::Forward), ("to its start", Heads::Back)];
 
@@ -21,7 +21,7 @@ pub(super) fn heads_word(heads: Heads) -> &'static str {
     HEADS.iter().find(|(_, other)| *other == heads).map_or("", |(words, _)| words)
 }
 
-/// What was typed of a train.
+/// The slots of a train, as typed.
 #[derive(Default)]
 pub(super) struct TrainSlots<'a> {
     pub(super) forces: Option<&'a str>,

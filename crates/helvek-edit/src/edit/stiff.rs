@@ -1,4 +1,4 @@
-//! What gives way: the stiffness of members, the ground under supports, what warms up.
+//! Stiffness of members, springs and settlements of supports, members that warm up.
 
 use super::figure::Figure;
 use super::profiles::{Member, named};
@@ -103,7 +103,7 @@ fn counts(runs: &[Vec<String>], pieces: &[Piece<'_>]) -> [usize; 2] {
     [runs.len(), pieces.last().map_or(0, |(_, stretch, _)| stretch + 1)]
 }
 
-/// What is written for each run, straight stretch or piece, for each piece.
+/// The entries for each run, straight stretch or piece, for each piece.
 fn of_pieces<'a>(
     each: &'a [Quantity],
     [runs, stretches]: [usize; 2],
@@ -166,8 +166,8 @@ fn written_each(body: &Body) -> bool {
     [&body.ei, &body.ea].into_iter().any(|written| matches!(written, Some(Quantities::Each(_))))
 }
 
-/// Where points have come or gone along a member, its pieces keep the stiffness of those they come from. What is written for each run or stretch stays as
-/// it is while there are as many.
+/// Keeps the stiffness of a member's pieces where points have come or gone along it. Entries for each run or stretch stay as they are while
+/// there are as many.
 pub(super) fn follow(before: &Sheet, sheet: &mut Sheet) {
     if !before.bodies.values().any(written_each) {
         return;
@@ -214,7 +214,7 @@ pub(super) fn steps(sheet: &Sheet) -> HashSet<String> {
     steps
 }
 
-/// How a support settles and springs.
+/// Sets the settlement and the spring of a support.
 pub(super) fn ground(support: &mut Support, settles: Option<&str>, spring: Option<&str>) -> Outcome {
     let read = |text: &str, dimension: Dimension, slot: &str| -> Outcome<Quantities> {
         let mut each = list::semicolons(text)
@@ -238,7 +238,7 @@ pub(super) fn ground(support: &mut Support, settles: Option<&str>, spring: Optio
     Ok(())
 }
 
-/// What was typed about members that warm up.
+/// The slots of members that warm up, as typed.
 pub(super) struct Warm<'a> {
     pub(super) change: Option<&'a str>,
     pub(super) across: Option<&'a str>,

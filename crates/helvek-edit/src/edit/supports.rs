@@ -13,7 +13,7 @@ use helvek_sheet::units::Dimension;
 use helvek_statics::model::{self, Holding, Model};
 use helvek_statics::verdict::{Cure, cures};
 
-/// What was typed.
+/// The slots of a support, as typed.
 #[derive(Clone, Copy, Default)]
 pub(super) struct Slots<'a> {
     pub(super) kind: Option<&'a str>,
@@ -142,7 +142,7 @@ fn put_one(sheet: &mut Sheet, name: Option<&str>, slots: &Slots<'_>) -> Result<(
     Ok(())
 }
 
-/// What a support is when nothing else is said.
+/// The kind of a support when none is given.
 fn usual_kind(sheet: &Sheet) -> SupportKind {
     if space::spatial(sheet) { SupportKind::Ball } else { SupportKind::Pin }
 }
@@ -221,7 +221,7 @@ fn write(sheet: &mut Sheet, model: &Model, cure: &Cure) {
     }
 }
 
-/// Where it points as a sheet writes it, normal and toward; what pushes up needs no normal.
+/// Its normal and its other direction as a sheet writes them; one that pushes up needs no normal.
 fn written(holding: &Holding, model: &Model) -> (Option<Direction>, Option<Direction>) {
     let dimensions = if model.spatial() { 3 } else { 2 };
     let vector = |v: Vector| Direction::Vector(v.parts()[..dimensions].to_vec());

@@ -1,4 +1,4 @@
-//! What a tag is opened about: the thing, the tool that changes it, and what stands in its slots, as it can be typed.
+//! The tag of a thing: the tool that changes it, and its slots as they can be typed.
 
 use super::figure::Figure;
 use super::{bars, loads, place, states, supports};
@@ -12,15 +12,15 @@ use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
 
-/// What is to be changed.
+/// The thing to be changed, as it was pointed at.
 #[derive(Debug, Clone, PartialEq, Deserialize, JsonSchema)]
 #[serde(rename_all = "lowercase", deny_unknown_fields)]
 pub enum Pointed {
-    /// What is drawn with this mark; of a member, the straight piece that passes nearest to a place, in the sheet's unit of length.
+    /// The thing drawn with this mark; of a member, the straight piece that passes nearest to a place, in the sheet's unit of length.
     Mark {
         /// Its id.
         id: Id,
-        /// Where it was pointed at; its first piece.
+        /// The place that was pointed at; its first piece.
         near: Option<[f64; 2]>,
     },
     /// The distance between two points.
@@ -36,7 +36,7 @@ pub enum Pointed {
     Limit {
         /// `stress`, `shear`, `reaction`, `pin`, `factor`.
         sort: String,
-        /// What it is named for; else the one of all is meant.
+        /// The name of the thing it belongs to; else the one of all is meant.
         of: String,
     },
     /// A section, by its name.
@@ -66,11 +66,11 @@ pub enum Axis {
 pub struct Tag {
     /// The tool that changes the thing: the word of its kind, or what it is.
     pub tool: String,
-    /// What is lit while it is open.
+    /// The mark that is lit while it is open.
     pub mark: String,
-    /// What is changed.
+    /// The thing that is changed.
     pub target: Target,
-    /// What stands in its slots, as it can be typed.
+    /// Its slots, as they can be typed.
     pub before: BTreeMap<&'static str, String>,
     /// The slot in which typing begins; its first.
     #[serde(skip_serializing_if = "Option::is_none")]
@@ -78,7 +78,7 @@ pub struct Tag {
     pub slot: Option<&'static str>,
 }
 
-/// What an edit is told of the thing that it changes.
+/// The target of an edit: the thing that it changes.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, JsonSchema)]
 pub struct Target {
     /// Its name.
@@ -111,7 +111,7 @@ pub struct Target {
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 #[schemars(rename = "TaggedLimit")]
 pub struct Stated {
-    /// Which.
+    /// Its sort.
     pub sort: String,
     /// Of what: `all`, or a name.
     pub of: String,
@@ -129,7 +129,7 @@ pub struct Given {
 
 type Slots = BTreeMap<&'static str, String>;
 
-/// What a tag says of a thing; nothing where there is none, or nothing to change.
+/// The tag of a thing; none where there is no such thing, or nothing to change.
 pub fn tag(sheet: &Sheet, of: &Pointed) -> Option<Tag> {
     match of {
         Pointed::Mark { id, near } => marked(sheet, id, *near),

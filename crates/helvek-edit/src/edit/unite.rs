@@ -9,8 +9,8 @@ use std::collections::HashSet;
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
 
-/// What a joint held together is one piece where it was: without a joint there, bodies that pass the same point could not be told apart. Bodies that go on
-/// from one another are one body again, others are welded; those that were welded are one.
+/// Makes one piece of what a joint held together: without a joint there, bodies that pass the same point could not be told apart. Bodies
+/// that go on from one another are one body again, others are welded; those that were welded are one.
 pub(super) fn without(sheet: &mut Sheet, gone: &Joint) -> Outcome {
     let at = &gone.at;
     let here = meeting::bodies_at(sheet, at);

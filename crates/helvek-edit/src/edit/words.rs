@@ -74,7 +74,7 @@ pub(super) fn direction(sheet: &Sheet, text: &str, slot: &str) -> Result<Directi
     })
 }
 
-/// What is none, with what may be meant.
+/// The refusal of a text that is no direction, with what may be meant.
 fn no_direction(text: &str, spatial: bool, slot: &str) -> Result<Direction, Vec<Problem>> {
     let (place, words, usual) = if spatial {
         let words: &[&str] = &["up", "down", "+x", "-x", "+y", "-y", "+z", "-z"];

@@ -14,7 +14,7 @@ pub(crate) enum Joint<'a> {
     From(Origin<'a>, Step<'a>),
 }
 
-/// What a joint is measured from.
+/// The joint from which a new one is measured.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(crate) enum Origin<'a> {
     /// The origin of the sheet.
@@ -25,7 +25,7 @@ pub(crate) enum Origin<'a> {
     Point(&'a str),
 }
 
-/// How far, and which way.
+/// The step from it: a distance and a direction.
 #[derive(Debug, Clone, PartialEq)]
 pub(crate) enum Step<'a> {
     /// `2;1`

@@ -92,7 +92,7 @@ pub(crate) fn printed_sum<'a>(factors: impl Iterator<Item = (&'a String, &'a f64
 /// A plate of a pin as it was typed.
 #[derive(Debug, Clone, PartialEq)]
 pub(crate) struct PlateText<'a> {
-    /// What it is part of.
+    /// The member it is part of.
     pub(crate) of: &'a str,
     pub(crate) thickness: &'a str,
     pub(crate) edge: Option<&'a str>,

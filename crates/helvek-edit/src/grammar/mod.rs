@@ -1,8 +1,8 @@
-//! What is typed into a slot, read as a tree and printed again: one grammar of directions, places and lists.
+//! The one grammar of slots: directions, places and lists, read as trees and printed again.
 //!
-//! A tree knows no sheet: a name is a piece of text until an edit looks for it, and so is a size until its slot says of what kind it has to be
-//! ([`units`](helvek_sheet::units) reads those). Names may hold blanks and signs; where they are followed by something the known ones are given,
-//! and the longest that fits is taken.
+//! A tree knows no sheet: a name is a piece of text until an edit looks for it, and so is a size until its slot says of what kind it has to
+//! be ([`units`](helvek_sheet::units) reads those). Names may hold blanks and signs; where they are followed by something the known ones
+//! are given, and the longest that fits is taken.
 
 pub(crate) mod direction;
 pub(crate) mod joint;
@@ -16,17 +16,17 @@ use winnow::error::ContextError;
 use winnow::prelude::*;
 use winnow::token::{any, rest, take_till, take_until};
 
-/// What is left, without the blanks around it.
+/// The rest of the text, without the blanks around it.
 fn left<'a>(input: &mut &'a str) -> winnow::Result<&'a str> {
     rest.map(str::trim).parse_next(input)
 }
 
-/// What stands before a mark, and behind it, without the blanks around them.
+/// The texts before a mark and behind it, without the blanks around them.
 fn parted<'a>(mark: &'static str) -> impl Parser<&'a str, (&'a str, &'a str), ContextError> {
     (take_until(0.., mark).map(str::trim), preceded(mark, left))
 }
 
-/// What stands before a mark, and behind it if there is one.
+/// The text before a mark, and the one behind it if there is one.
 fn before<'a>(mark: &'static str) -> impl Parser<&'a str, (&'a str, Option<&'a str>), ContextError> {
     move |input: &mut &'a str| match opt(parted(mark)).parse_next(input)? {
         Some((before, behind)) => Ok((before, Some(behind))),

@@ -21,7 +21,7 @@ pub(crate) enum Place<'a> {
     At(Option<&'a str>, Vec<&'a str>),
     /// A point and the steps from it.
     From(&'a str, Vec<Step<'a>>),
-    /// How far along a body, or along the first one.
+    /// A length along a body, or along the first one.
     Along(Option<&'a str>, &'a str),
 }
 
@@ -30,11 +30,11 @@ pub(crate) enum Place<'a> {
 pub(crate) struct Step<'a> {
     /// −1 where it goes back.
     pub(crate) sign: f64,
-    /// How far, and which way unless it is along the member.
+    /// The shift, with a direction unless it is along the member.
     pub(crate) by: By<'a>,
 }
 
-/// How far, and which way.
+/// A distance, and its direction.
 #[derive(Debug, Clone, PartialEq)]
 pub(crate) struct By<'a> {
     pub(crate) size: &'a str,

@@ -1,4 +1,4 @@
-//! What a rope runs over: `A`, `P cw`, `40 kg`, `200 N @ left`, `A pin`, `A jib`.
+//! The things a rope runs over: `A`, `P cw`, `40 kg`, `200 N @ left`, `A pin`, `A jib`.
 
 use super::written::{quantity, word};
 use super::{blank, direction, known, left, list, read};

@@ -1,4 +1,4 @@
-//! What is typed, and the trees it is read as.
+//! Texts of slots, and the trees they are read as.
 
 use super::direction::{Way, way};
 use super::joint::{Joint, Origin, Step as JointStep, ends, joint, row};

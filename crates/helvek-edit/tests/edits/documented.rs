@@ -1,4 +1,4 @@
-//! What docs/format.md says of quantities and directions can also be typed, as it stands there, into a slot of its dimension.
+//! The quantities and directions of docs/format.md: each can also be typed, as it stands there, into a slot of its dimension.
 
 use crate::common;
 use helvek_answers as answers;
@@ -15,7 +15,7 @@ fn section(heading: &str) -> String {
     rest.split("\n## ").next().unwrap().to_owned()
 }
 
-/// What stands in backticks.
+/// The texts in backticks.
 fn spans(text: &str) -> Vec<String> {
     text.split('`')
         .skip(1)

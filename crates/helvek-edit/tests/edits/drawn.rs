@@ -15,13 +15,13 @@ pub fn edit(sheet: &Sheet, json: &str) -> Result<Sheet, String> {
     })
 }
 
-/// What a list of edits makes of an empty sheet.
+/// The sheet that a list of edits makes of an empty one.
 pub fn draw(edits: &[&str]) -> Sheet {
     let empty = Sheet { format: FORMAT.into(), ..Sheet::default() };
     edits.iter().fold(empty, |sheet, json| edit(&sheet, json).unwrap_or_else(|e| panic!("{json}: {e}")))
 }
 
-/// What a sheet comes to, once it has been written and read back.
+/// The answers of a sheet, once it has been written and read back.
 pub fn answers(sheet: &Sheet) -> Answers {
     let document = sheet::read(&serde_json::to_string(sheet).unwrap(), sheet::Syntax::Json);
     assert_eq!(document.sheet, *sheet, "a sheet that was written must read back as it was");

@@ -292,7 +292,7 @@ fn sheet_of(path: &std::path::Path) -> &str {
     path.file_stem().unwrap().to_str().unwrap()
 }
 
-/// Whether it says nothing in the words of a file.
+/// Fails where a problem speaks in the words of a file.
 fn plainly(problem: &Problem) {
     for text in [&problem.message, &problem.cure] {
         assert!(!text.contains(" = ") && !text.contains('{') && !text.contains("[["), "{problem:?}");

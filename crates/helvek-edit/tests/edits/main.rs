@@ -1,4 +1,4 @@
-//! What edits make of sheets, one subject in each file.
+//! Edits of sheets, one subject in each file.
 
 mod choice;
 mod chosen_order;

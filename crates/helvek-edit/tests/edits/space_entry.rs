@@ -1,4 +1,4 @@
-//! What is typed into a sheet of space.
+//! Entry into a sheet of space.
 
 use crate::common::{assert_near, toml};
 use crate::entry::edit;

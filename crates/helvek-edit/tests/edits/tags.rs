@@ -1,4 +1,4 @@
-//! What stands in the slots of a tag: as it was written, and typed into them again it changes nothing.
+//! The slots of tags: they hold what was written, and typed in again it changes nothing.
 
 use helvek_edit::edit::{Axis, Edit, Pointed, Tag, apply, tag};
 use helvek_sheet::id::{Id, Kind};

@@ -39,11 +39,11 @@ pub struct SolidScene {
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]
     pub parts: Vec<SolidPart>,
-    /// What is freed step by step.
+    /// The parts that are freed step by step.
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]
     pub free: Vec<SolidFree>,
-    /// What could not be understood, where it would stand.
+    /// The things that could not be understood, where they would stand.
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]
     pub unclear: Vec<SolidUnclear>,
@@ -77,13 +77,13 @@ pub struct SolidPoint {
     pub used: bool,
 }
 
-/// What a line is.
+/// The sort of a line.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum LineKind {
     /// A run of a rigid body.
     Run,
-    /// What ties a point beside a member to it.
+    /// The line that ties a point beside a member to it.
     Ride,
     /// A two-force member.
     Bar,
@@ -98,7 +98,7 @@ pub struct SolidLine {
     pub id: Id,
     /// Its name.
     pub name: String,
-    /// What it is.
+    /// Its sort.
     pub kind: LineKind,
     /// Corner by corner.
     pub path: Vec<Three>,
@@ -106,7 +106,7 @@ pub struct SolidLine {
     pub carries: Carries,
     /// Its length with its unit, of a bar.
     pub length: Option<String>,
-    /// What it carries, of a bar; nothing as long as that is not computed.
+    /// The force of a bar; none as long as that is not computed.
     pub force: Option<AxialForce>,
 }
 
@@ -177,7 +177,7 @@ pub struct SolidSpread {
     pub from: Three,
     /// The end.
     pub to: Three,
-    /// Which way a positive intensity pushes.
+    /// The direction in which a positive intensity pushes.
     pub toward: Three,
     /// The intensity beside the largest of the sheet, −1 to 1: Bézier ordinates at equal distances from the beginning to the end, as many as it needs.
     pub heights: Vec<f64>,
@@ -185,7 +185,7 @@ pub struct SolidSpread {
     pub texts: Vec<String>,
 }
 
-/// What an arrow stands for.
+/// The role of an arrow.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum ArrowRole {
@@ -202,13 +202,13 @@ pub enum ArrowRole {
 pub struct SolidArrow {
     /// Its own id: `load:crate`, `reaction:A_x`, `joint:B#B_x@body:jib`.
     pub id: Id,
-    /// What it is in the working: `load:crate`, `reaction:A_x`, `joint:B#B_x`, `bar:D-C`; its opposite has the same.
+    /// Its name in the working: `load:crate`, `reaction:A_x`, `joint:B#B_x`, `bar:D-C`; its opposite has the same.
     pub of: Id,
-    /// What it stands for.
+    /// Its role.
     pub role: ArrowRole,
     /// The point where it acts.
     pub at: Three,
-    /// Which way it pushes; of a couple the axis about which it turns right-handed. As assumed, where it is an unknown.
+    /// The direction in which it pushes; of a couple the axis about which it turns right-handed. As assumed, where it is an unknown.
     pub toward: Three,
     /// It is a couple.
     pub couple: bool,
@@ -241,7 +241,7 @@ pub struct SolidPart {
     pub arrows: Vec<SolidArrow>,
 }
 
-/// What is freed during some steps that follow one another.
+/// The parts that are freed during some steps that follow one another.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 pub struct SolidFree {
     /// Its first step, from 1.
@@ -261,7 +261,7 @@ pub struct SolidUnclear {
     pub path: String,
     /// Its name and what was written.
     pub text: String,
-    /// Where; nothing when that is not clear either.
+    /// Its place; none when that is not clear either.
     pub at: Option<Three>,
     /// The fault.
     pub message: String,

@@ -130,7 +130,7 @@ impl Painter<'_> {
         lines
     }
 
-    /// Where a link or a cable meets the ground: at the named point it leads to, else a third of the figure away.
+    /// The place where a link or a cable meets the ground: the named point it leads to, else a third of the figure away.
     fn anchor(&self, support: &helvek_core::model::Support) -> Point {
         let model = self.model();
         let (at, toward) = (model.at(support.at), support.holding.way.unwrap_or(model.up()));

@@ -78,7 +78,7 @@ impl Painter<'_> {
         }
     }
 
-    /// What is freed, turn by turn.
+    /// The parts that are freed, turn by turn.
     pub(crate) fn solid_free(&self, solved: &Solved) -> Vec<SolidFree> {
         let equilibrium = &solved.equilibrium;
         if equilibrium.parts.len() > MOST {

@@ -1,4 +1,4 @@
-//! What is drawn of structures and solutions, one subject in each file.
+//! The drawings of structures and solutions, one subject in each file.
 
 mod apart;
 mod deflected;

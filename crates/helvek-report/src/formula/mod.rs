@@ -36,13 +36,13 @@ pub enum Formula {
     Product(Vec<Formula>),
     /// Multiplied, as numbers are put into an equation of equilibrium, the further ones in brackets: `3.2 cos 30° (2)`.
     Put(Vec<Formula>),
-    /// What is above over what is below.
+    /// A quotient: above, then below.
     Fraction(Box<[Formula; 2]>),
     /// The square root.
     Root(Box<Formula>),
     /// Raised to a power.
     Power {
-        /// What is raised.
+        /// The base.
         of: Box<Formula>,
         /// To which power.
         to: i8,
@@ -57,7 +57,7 @@ pub enum Formula {
     Cross(Box<[Formula; 2]>),
     /// A formula in a unit: `(−2, 3, 6) m`.
     In {
-        /// What is measured.
+        /// The measured vector.
         of: Box<Formula>,
         /// Its unit.
         unit: String,
@@ -92,14 +92,14 @@ pub struct Addend {
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     #[schemars(default)]
     pub less: bool,
-    /// What is added or taken off.
+    /// The term itself, without its sign.
     pub of: Formula,
 }
 
-/// What is added up over a free body, and which sense of it is positive.
+/// The quantity added up over a free body, and its positive sense.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
 pub struct Total {
-    /// Where it is told: null in space.
+    /// The positive sense, where it is told: null in space.
     pub sense: Option<Positive>,
     /// `F_x`, `M_A`
     pub of: Box<Formula>,
@@ -185,7 +185,7 @@ impl Formula {
         Self::Product(factors.into())
     }
 
-    /// What is above over what is below.
+    /// A quotient.
     pub fn over(above: impl Into<Formula>, below: impl Into<Formula>) -> Self {
         Self::Fraction(Box::new([above.into(), below.into()]))
     }
@@ -220,7 +220,7 @@ impl Formula {
         Self::Cross(Box::new([a.into(), b.into()]))
     }
 
-    /// What it comes to with its numbers as they are printed, in SI where they have units. A symbol counts as one, so that a term comes to the
+    /// Its value with the numbers as they are printed, in SI where they have units. A symbol counts as one, so that a term comes to the
     /// coefficient of its unknown; `NaN` for vectors and totals.
     pub fn value(&self) -> f64 {
         match self {

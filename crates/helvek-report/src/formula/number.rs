@@ -13,7 +13,7 @@ pub struct Number {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schemars(default)]
     pub unit: Option<String>,
-    /// Where it comes from.
+    /// Its source.
     #[serde(default, skip_serializing_if = "Source::is_given")]
     #[schemars(default)]
     pub source: Source,
@@ -22,7 +22,7 @@ pub struct Number {
     factor: f64,
 }
 
-/// Where a number comes from.
+/// The source of a number.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum Source {

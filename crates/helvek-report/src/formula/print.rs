@@ -3,7 +3,7 @@
 use super::{Formula, Number, Positive, Symbol};
 use std::fmt;
 
-/// How the parts of formulas are written in one medium. Of pairs, the first stands before and the second behind.
+/// The marks around the parts of formulas in one medium. Of pairs, the first stands before and the second behind.
 struct Medium {
     /// Of a sum: before its first part, before the others.
     minus: [&'static str; 2],

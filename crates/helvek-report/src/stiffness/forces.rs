@@ -13,13 +13,13 @@ use serde::Serialize;
 /// The method as it is written.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct PageForces {
-    /// What is let go.
+    /// The redundants that are released.
     pub redundants: Vec<String>,
     /// The marks of these, in the same order.
     pub of: Vec<Option<Id>>,
     /// δ₁₀ + δ₁₁ X₁ = 0, with numbers.
     pub equations: Vec<Vec<Inline>>,
-    /// What they come to.
+    /// The values of the redundants.
     pub values: Vec<Vec<Inline>>,
     /// The moments under the loads alone, then under one of each, per end.
     pub rows: Vec<PageForceRow>,

@@ -1,4 +1,4 @@
-//! What a page says of stiffness, for documents that are read from top to bottom.
+//! Stiffness as chapters, for documents that are read from top to bottom.
 
 use super::{PageEnd, PageStiff};
 use crate::document::{Block, Chapter, Line, Part, Role, Table};

@@ -48,7 +48,7 @@ impl Stiff<'_> {
         &self.solved.model.loading.loads[id.index()].name
     }
 
-    /// What the moment of an end with its joint held comes from.
+    /// The sources of the moment of an end whose joint is held.
     pub(super) fn fixed_rule(&self, end: End, parts: &[(PartOf, f64)]) -> String {
         let units = &self.solved.model.units;
         let member = &self.hand.frame.members[end.member];

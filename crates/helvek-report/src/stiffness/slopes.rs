@@ -13,7 +13,7 @@ pub struct PageSlopes {
     pub ends: Vec<PageEndLine>,
     /// An equation for each unknown.
     pub equations: Vec<PageEquation>,
-    /// What they come to.
+    /// The values of the unknowns.
     pub values: Vec<Formula>,
 }
 
@@ -49,7 +49,7 @@ impl Stiff<'_> {
         if self.relative() { Formula::product(["EI".into(), symbol.into()]) } else { symbol.into() }
     }
 
-    /// What a coefficient of an unknown is in the sheet's units: moment or force per rad or unit of length.
+    /// The coefficient of an unknown in the sheet's units: moment or force per rad or unit of length.
     fn per(&self, value: f64, unknown: Unknown) -> f64 {
         let value = value * self.one_ei();
         match unknown {

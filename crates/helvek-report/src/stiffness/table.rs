@@ -13,17 +13,17 @@ use serde::Serialize;
 pub struct PageTable {
     /// `With props at C`, `C displaced`
     pub title: String,
-    /// What it is about, in a sentence.
+    /// Its subject, in a sentence.
     pub about: String,
     /// From top to bottom.
     pub rows: Vec<PageRow>,
     /// The number of rounds.
     pub rounds: usize,
-    /// What each prop exerts.
+    /// The forces of the props.
     pub props: Vec<PageProp>,
 }
 
-/// What is done in a row.
+/// The operation of a row.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub enum RowKind {
@@ -40,7 +40,7 @@ pub enum RowKind {
 /// A row.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct PageRow {
-    /// What is done in it.
+    /// Its operation.
     pub kind: RowKind,
     /// For people.
     pub label: String,
@@ -61,10 +61,10 @@ pub struct PageCell {
     pub from: Option<usize>,
 }
 
-/// What a prop exerts.
+/// The force of a prop.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct PageProp {
-    /// Where, in the sheet's unit.
+    /// Its place, in the sheet's unit.
     pub at: [f64; 2],
     /// Its direction, as it acts; `[0, 0]` when it exerts nothing.
     pub way: [f64; 2],

@@ -1,4 +1,4 @@
-//! How a figure comes about: its quantities brought to one set of units, put into the formula.
+//! The working of a figure: its quantities brought to one set of units and put into the formula.
 
 use super::Judging;
 use crate::agree::{agreeing, comes_to, marked};
@@ -278,7 +278,7 @@ impl Working<'_> {
         all
     }
 
-    /// What is left of A or I where a hole is taken off: `A = 360 − 96 = 264 mm²`.
+    /// The rest of A or I where a hole is taken off: `A = 360 − 96 = 264 mm²`.
     fn without(&mut self, symbol: &str, unit: &Unit, left: f64, off: f64) {
         let sum = [left + off, off].map(|si| self.put(si, unit));
         let left = self.number(left, unit).from(Source::Result);

@@ -30,7 +30,7 @@ pub struct PageJudgement {
     pub says: String,
     /// True when it does.
     pub meets: bool,
-    /// How far the loads may grow, and what ends that.
+    /// The growth the loads may have, and what ends it.
     pub reach: Option<String>,
     /// The one that governs first.
     pub lines: Vec<JudgedLine>,
@@ -38,7 +38,7 @@ pub struct PageJudgement {
     pub pins: Vec<PinLine>,
     /// The sections that members have.
     pub sections: Vec<SectionLine>,
-    /// What nothing is said of, a sentence for each reason.
+    /// The things nothing is said of, a sentence for each reason.
     pub unchecked: Vec<String>,
     /// Materials whose figures are made up.
     pub assumed: Option<String>,
@@ -69,7 +69,7 @@ pub struct JudgedLine {
     pub verdict: String,
     /// Under which loads, and where.
     pub place: Option<String>,
-    /// How the figure comes about, conversions first.
+    /// The working of the figure, conversions first.
     pub working: Vec<Vec<Inline>>,
     /// The limit behind it, where one is stated, to be changed.
     pub stated: Option<StatedLine>,
@@ -78,7 +78,7 @@ pub struct JudgedLine {
 /// A limit that is stated: its sort and what it is of, as they are typed.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, JsonSchema)]
 pub struct StatedLine {
-    /// Which limit.
+    /// The sort of limit.
     pub sort: StatedSort,
     /// The body, bar, support, joint or pin.
     pub of: String,
@@ -107,7 +107,7 @@ pub fn page_judgement(solved: &Statics, judgement: &Judgement, states: &[State])
     Judging { solved, judgement, states, digits: solved.model.conventions.figures }.page()
 }
 
-/// What governs, in a few words; for the stop of the thread.
+/// The governing limit in a few words; for the stop of the thread.
 pub fn judged_headline(solved: &Statics, judgement: &Judgement) -> String {
     match judgement.judged.first() {
         Some(first) => {
@@ -118,7 +118,7 @@ pub fn judged_headline(solved: &Statics, judgement: &Judgement) -> String {
     }
 }
 
-/// How much of a limit is used: two decimals, and never `1.00` for what falls short of it.
+/// The used share of a limit: two decimals, and never `1.00` for what falls short of it.
 fn used(ratio: f64) -> String {
     if ratio > 1.0 + 1e-9 && ratio < 1.005 {
         return format!("{:.4}", (ratio * 1e4).ceil() / 1e4);
@@ -256,7 +256,7 @@ impl Judging<'_> {
         }
     }
 
-    /// What it may be, and where that comes from.
+    /// The allowed value, and its source.
     fn limit(&self, check: &Check, unit: &Unit) -> String {
         let most = format!("{} {}", self.figure(unit.from_si(check.most)), unit.symbol);
         let plain = |value: f64| figures::plain(value, self.digits);

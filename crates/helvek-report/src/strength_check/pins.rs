@@ -21,9 +21,9 @@ pub struct PinLine {
     pub at: String,
     /// `Pin A, 18 mm`
     pub title: String,
-    /// What each criterion asks for.
+    /// The diameter each criterion asks for.
     pub required: Vec<RequiredLine>,
-    /// What that comes to, and what is chosen.
+    /// The largest of them, and the diameter chosen.
     pub says: Vec<String>,
 }
 

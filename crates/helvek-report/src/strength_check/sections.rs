@@ -1,4 +1,4 @@
-//! What follows from each section, in words.
+//! The properties of each section, in words.
 
 use super::Judging;
 use helvek_core::model::Profile;
@@ -14,7 +14,7 @@ pub struct SectionLine {
     pub title: String,
     /// `A 624 mm²`, `I 401000 mm⁴` ...
     pub values: Vec<String>,
-    /// What to mind.
+    /// A caution about it.
     pub remark: Option<String>,
 }
 

@@ -1,4 +1,4 @@
-//! What is checked, by name, with its place and its mark.
+//! The subjects of checks by name, with place and mark.
 
 use super::{Judging, StatedLine, StatedSort};
 use crate::internal_forces::face;
@@ -84,7 +84,7 @@ impl Judging<'_> {
         mark_of_pin(&self.solved.model, &self.solved.model.plated[pin])
     }
 
-    /// Where along its member, and under which loads.
+    /// The place along its member, and the loads under which it is checked.
     pub(super) fn place(&self, judged: &Judged) -> Option<String> {
         let units = &self.solved.model.units;
         let row = match judged.check.subject {

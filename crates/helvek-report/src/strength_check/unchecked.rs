@@ -1,4 +1,4 @@
-//! What was not checked, a sentence for each reason, with the cure.
+//! The checks that were left out, a sentence for each reason, with the cure.
 
 use super::Judging;
 use helvek_core::strength_check::{SkipReason, Unchecked};

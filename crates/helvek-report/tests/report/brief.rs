@@ -1,4 +1,4 @@
-//! What is said without a working is what is said with one.
+//! Pages without a working: they say what pages with one say.
 
 use crate::lines;
 use helvek_core::answers;

@@ -1,4 +1,4 @@
-//! How formulas are printed and what they come to. The cases are those that the page is tested with.
+//! Formulas as they are printed and their values. The cases are those that the page is tested with.
 
 use helvek_report::formula::{Addend, Formula, Number, Source, Symbol, latex};
 use serde_json::Value;

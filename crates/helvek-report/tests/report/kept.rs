@@ -1,4 +1,4 @@
-//! What the examples answer, as it was when the engine got its number: whoever changes an answer has to say so.
+//! The answers of the examples as they were when the engine got its number: whoever changes an answer has to say so.
 
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::{ENGINE, model, solution};

@@ -1,4 +1,4 @@
-//! What is said of solutions, one subject in each file.
+//! The wording of solutions, one subject in each file.
 
 mod brief;
 mod cut;
@@ -20,7 +20,7 @@ fn lines(page: &Page, part: Part) -> Vec<String> {
     page.about(part).flat_map(|chapter| chapter.lines(Role::Item)).map(|line| line_text(&line.says)).collect()
 }
 
-/// What a step yields, from 1.
+/// The lines of the results of a step, from 1.
 fn results(page: &Page, step: usize) -> Vec<&Line> {
     page.about(Part::Step(step)).flat_map(|chapter| chapter.lines(Role::Result)).collect()
 }

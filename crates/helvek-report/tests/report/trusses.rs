@@ -1,4 +1,4 @@
-//! What is said of trusses: limits, the table, which joint can be next.
+//! The wording of trusses: limits, the table, which joint can be next.
 
 use crate::lines;
 use helvek_core::answers::Sense;

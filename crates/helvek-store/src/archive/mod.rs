@@ -16,14 +16,14 @@ use serde_json::value::RawValue;
 
 /// The form that is written, and the only one that is read.
 const FORMAT: &str = "helvek-archive/1";
-/// Where an archive says that it is one.
+/// The file in which an archive says that it is one.
 const MANIFEST: &str = "helvek-archive.json";
 /// The longest text of a sheet in an archive: that of any sheet.
 const LONGEST: u64 = 8 * 1024 * 1024;
 /// The longest record: the answers of a sheet and of all its revisions stand in it.
 const RECORD: u64 = 64 * 1024 * 1024;
 
-/// What an archive says of itself.
+/// The manifest of an archive.
 #[derive(Debug, Serialize, Deserialize)]
 struct Manifest {
     format: String,
@@ -65,21 +65,21 @@ struct RevisionRecord {
     answers: Option<Box<RawValue>>,
 }
 
-/// How far an archive has come, in sheets.
+/// The progress of an archive, in sheets.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
 pub struct Progress {
-    /// What is being done: `packing`, `checking` or `keeping`.
+    /// The stage: `packing`, `checking` or `keeping`.
     pub stage: &'static str,
-    /// How many are done.
+    /// The number of sheets done.
     pub done: usize,
-    /// How many there are.
+    /// The number of all sheets.
     pub total: usize,
 }
 
 /// Hears how far it has come, and says whether it is still wanted.
 pub type Tell<'a> = &'a mut (dyn FnMut(Progress) -> bool + Send);
 
-/// Why an archive was not made, or not taken in. Nothing was changed.
+/// The reason for which an archive was not made, or not taken in. Nothing was changed.
 #[derive(Debug, thiserror::Error)]
 pub enum ArchiveError {
     /// A zip file of something else, or no zip file.
@@ -106,7 +106,7 @@ pub enum ArchiveError {
 }
 
 impl ArchiveError {
-    /// What to do about it.
+    /// The cure.
     pub fn cure(&self) -> &'static str {
         match self {
             Self::Foreign(_) => "Take a sheet (.toml, .json) or an archive that Helvek has made (.zip).",

@@ -10,7 +10,7 @@ use std::io::{Seek, Write};
 use zip::write::SimpleFileOptions;
 use zip::{CompressionMethod, ZipWriter};
 
-/// Which sheets.
+/// The sheets to pack.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub enum Choice {
     /// All that is found, however many; nothing is passed over.
@@ -19,7 +19,7 @@ pub enum Choice {
     These(Vec<String>),
 }
 
-/// What was put into an archive.
+/// The sheets that were packed.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
 pub struct Packed {
     /// Sheets.
@@ -136,7 +136,7 @@ async fn one(
     Ok(count)
 }
 
-/// What was kept as JSON; what is none says nothing.
+/// Text that was kept as JSON; none where it is no JSON.
 fn known(text: Option<String>) -> Option<Box<RawValue>> {
     RawValue::from_string(text?).ok()
 }

@@ -12,21 +12,21 @@ use std::io::{Read, Seek};
 use zip::ZipArchive;
 use zip::result::ZipError;
 
-/// How many times its own size an archive may unpack to. Texts of sheets come to about a tenth; deflate can reach a thousandth.
+/// The most times its own size an archive may unpack to. Texts of sheets come to about a tenth; deflate can reach a thousandth.
 const EXPANDS: u128 = 200;
-/// What any archive may unpack to.
+/// The size to which any archive may unpack.
 const SMALL: u128 = 64 * 1024 * 1024;
 /// The most files: what the names of more alone would cost.
 const FILES: usize = 2_000_000;
 
-/// What became of the sheets of an archive.
+/// The outcome for the sheets of an archive.
 #[derive(Debug, Clone, PartialEq, Eq, Default)]
 pub struct Taken {
     /// Those that are here now and were not before, with their titles, in the order of the archive.
     pub added: Vec<(String, String)>,
-    /// How many of them stand beside another state of the same sheet.
+    /// The number of them that stand beside another state of the same sheet.
     pub beside: usize,
-    /// How many were here already, the same.
+    /// The number that were here already, the same.
     pub there: usize,
     /// Revisions that came with them.
     pub revisions: usize,
@@ -89,7 +89,7 @@ impl<R: Read + Seek> Archive<R> {
         Ok(archive)
     }
 
-    /// How many sheets are in it.
+    /// The number of sheets in it.
     pub fn sheets(&self) -> usize {
         self.records.len()
     }
@@ -222,7 +222,7 @@ impl Store {
     }
 }
 
-/// What a sheet is here: not there, the same, or another.
+/// The state of a sheet here: not there, the same, or another.
 enum Here {
     No,
     Same,

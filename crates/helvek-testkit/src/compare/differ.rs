@@ -5,15 +5,15 @@ use std::collections::{BTreeMap, HashMap};
 
 /// Of the largest number in the same place of a reply.
 const SLACK: f64 = 1e-12;
-/// What is told is what is left over after adding up: all that counts is that it is nothing.
+/// The values left over after adding up: all that counts is that they are nothing.
 const LEFT_OVER: [&str; 4] = ["residual", "energy", "relative", "disagreement"];
 /// Below this it is nothing.
 const NOTHING: f64 = 1e-9;
-/// How long it took, which question it answers, and by which engine: that is raised because something differs.
+/// The time it took, the question it answers, and the engine: that is raised because something differs.
 const APART: [&str; 3] = ["micros", "seq", "engine"];
-/// What stands before the number of the engine in a text.
+/// The words before the number of the engine in a text.
 const ENGINE: &str = "engine ";
-/// What was found to differ, place by place.
+/// The differences that were found, place by place.
 #[derive(Default)]
 pub(crate) struct Differences {
     /// In how many replies, and the first of them.
@@ -22,7 +22,7 @@ pub(crate) struct Differences {
 }
 
 impl Differences {
-    /// How many replies differ.
+    /// The number of replies that differ.
     pub(crate) fn count(&self) -> usize {
         self.replies
     }
@@ -70,7 +70,7 @@ fn largest(value: &Value, place: &mut String, scales: &mut HashMap<String, f64>)
     }
 }
 
-/// Where two values differ, and how: the first row of each place.
+/// Notes where two values differ, and how: the first row of each place.
 fn differ(
     old: &Value,
     new: &Value,

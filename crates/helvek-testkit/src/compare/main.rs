@@ -1,4 +1,4 @@
-//! Whether two builds of Helvek say the same of the same sheets: the examples, generated ones, and those that random edits lead to. Run by
+//! The comparison of two builds of Helvek over the same sheets: the examples, generated ones, and those that random edits lead to. Run by
 //! `cargo xtask compare`, before and after a change that is to change no answer.
 
 mod differ;
@@ -13,9 +13,9 @@ use std::path::Path;
 use std::process::ExitCode;
 
 const USE: &str = "helvek-compare OLD NEW [SHEETS] [SEED]";
-/// How many sheets are generated, and from how many others edits go on, unless it is said.
+/// The number of sheets that are generated, and of others from which edits go on, unless one is given.
 const SHEETS: usize = 2000;
-/// How many edits follow one another at most.
+/// The most edits that follow one another.
 const EDITS: usize = 10;
 
 /// Two builds, asked the same.
@@ -34,12 +34,12 @@ impl Pair {
         Self { old: server(old, "old.sqlite").await, new: server(new, "new.sqlite").await }
     }
 
-    /// What both reply to a question.
+    /// The replies of both to a question.
     async fn ask(&mut self, question: &Value) -> [Value; 2] {
         self.ask_each([question, question]).await
     }
 
-    /// What each replies to its own.
+    /// The reply of each to its own question.
     async fn ask_each(&mut self, [first, second]: [&Value; 2]) -> [Value; 2] {
         let (old, new) = (&mut self.old.1, &mut self.new.1);
         tokio::join!(old.post("/api/solve", first), new.post("/api/solve", second));
@@ -90,7 +90,7 @@ async fn main() -> ExitCode {
     if found.count() > 0 { ExitCode::FAILURE } else { ExitCode::SUCCESS }
 }
 
-/// What the command line prints of a file, in every format.
+/// The output of the command line for a file, in every format.
 async fn printed(old: &Path, new: &Path, file: &Path, found: &mut Differences) {
     for format in ["text", "json", "latex"] {
         let print = async |binary: &Path| {

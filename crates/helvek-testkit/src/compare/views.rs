@@ -1,4 +1,4 @@
-//! What can be looked at of a sheet: everything that is read at some stop only, each state, a cut on both its sides, a free body of one's own choice.
+//! The views of a sheet: everything that is read at some stop only, each state, a cut on both its sides, a free body of one's own choice.
 
 use serde_json::{Value, json};
 

@@ -1,4 +1,4 @@
-//! What the eye sees: from a key to the redrawn answer, pictures a second while panning and dragging, and the first load.
+//! The time until the eye sees: from a key to the redrawn answer, pictures a second while panning and dragging, and the first load.
 
 use crate::report::{self, Report};
 use helvek_testkit::{Browser, Server, Theme};
@@ -142,7 +142,7 @@ fn numbers(list: &Value) -> Vec<f64> {
     list.as_array().map(|list| list.iter().filter_map(Value::as_f64).collect()).unwrap_or_default()
 }
 
-/// What this machine manages at this moment when next to nothing is drawn: what the pictures a second are to be compared with.
+/// The pictures a second of this machine at this moment when next to nothing is drawn: what the others are to be compared with.
 pub(crate) async fn bare(browser: &Browser, report: &mut Report) {
     browser.client.goto(BARE).await.expect("an empty page");
     browser.script(COUNT).await;

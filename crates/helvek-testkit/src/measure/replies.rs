@@ -1,5 +1,5 @@
-//! How long the server thinks about a reply, in microseconds by its own clock: of several builds in turn, so that what the machine does beside it meets all of them alike.
-//! `helvek-measure replies [PROGRAM]...`: the first is what the others are set beside.
+//! The time the server takes for a reply, in microseconds by its own clock: of several builds in turn, so that what the machine does beside
+//! it meets all of them alike. `helvek-measure replies [PROGRAM]...`: the first is what the others are set beside.
 
 use crate::report::middle;
 use helvek_testkit::{Server, http::Connection, sheets};

@@ -1,4 +1,4 @@
-//! Whether what is typed fast arrives while the server hangs.
+//! Fast typing while the server hangs: whether all of it arrives.
 
 use crate::report::{Report, middle};
 use helvek_testkit::{Browser, NINE_BARS, Server, Theme};
@@ -8,7 +8,7 @@ use std::time::{Duration, Instant};
 
 /// From key to key.
 const PACE: Duration = Duration::from_millis(5);
-/// How often, each time with a longer stall of the server than the time before: from 0.3 to 3 s.
+/// The number of times, each with a longer stall of the server than the time before: from 0.3 to 3 s.
 const TIMES: u64 = 10;
 
 const KEPT: &str = "

@@ -1,4 +1,4 @@
-//! What this Helvek is, and how it stands with its backups.
+//! The program's version, and the state of its backups.
 
 use super::Shared;
 use crate::VERSION;
@@ -9,14 +9,14 @@ use helvek_core::ENGINE;
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// What this Helvek is.
+/// This Helvek.
 #[derive(Debug, Serialize, JsonSchema)]
 pub(crate) struct AboutHelvek {
     /// Its version, and the commit that it was built from.
     version: String,
     /// The engine that answers.
     engine: i64,
-    /// How it stands with the daily backups.
+    /// The state of the daily backups.
     backups: Backups,
 }
 

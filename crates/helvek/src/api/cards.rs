@@ -12,7 +12,7 @@ use helvek_figure::Scene;
 use helvek_store::{StoredSheet, Unanswered, hash};
 use serde_json::value::RawValue;
 
-/// What one card may cost, in units of the budget.
+/// The most one card may cost, in units of the budget.
 const WORTH: u64 = 2_000_000;
 
 /// The largest card, in bytes: of a finer drawing nothing would be seen at its size.

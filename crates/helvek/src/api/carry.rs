@@ -24,13 +24,13 @@ use tokio::sync::Semaphore;
 use tower::ServiceExt;
 use tower_http::services::ServeFile;
 
-/// How long the next part of a file may take to arrive.
+/// The longest the next part of a file may take to arrive.
 const ARRIVES: Duration = Duration::from_secs(15);
 
 /// Archives that wait to be fetched; those made last stay.
 const WAITING: usize = 4;
 
-/// What carries sheets out and in. Cloning shares it.
+/// The files on their way out and in. Cloning shares it.
 #[derive(Debug, Clone)]
 pub(crate) struct Carrying {
     /// One archive is made or taken in at a time.
@@ -40,9 +40,9 @@ pub(crate) struct Carrying {
 
 #[derive(Debug)]
 struct Made {
-    /// What only who had it made knows.
+    /// The name that only who had it made knows.
     name: String,
-    /// How it is to be called.
+    /// The name under which it is saved.
     called: String,
     file: NamedTempFile,
 }
@@ -53,7 +53,7 @@ impl Default for Carrying {
     }
 }
 
-/// How a sheet is written.
+/// The format in which a sheet is written.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
 #[serde(rename_all = "lowercase")]
 enum Written {
@@ -110,7 +110,7 @@ fn called(name: &str) -> HeaderValue {
     HeaderValue::from_str(&line).unwrap_or_else(|_| HeaderValue::from_static("attachment"))
 }
 
-/// Which sheets go into an archive: these, or all on the shelf that are found.
+/// The sheets that go into an archive: these, or all on the shelf that are found.
 #[derive(Debug, Default, Deserialize, JsonSchema)]
 #[serde(default, deny_unknown_fields)]
 pub(crate) struct ArchiveOf {
@@ -127,9 +127,9 @@ pub(crate) struct ArchiveOf {
 /// An archive that can be fetched.
 #[derive(Debug, Serialize, JsonSchema)]
 pub(crate) struct ArchiveMade {
-    /// Where, for a while.
+    /// The address, for a while.
     pub(crate) address: String,
-    /// How it is called.
+    /// The name of the file.
     pub(crate) file: String,
     /// Sheets in it.
     pub(crate) sheets: usize,
@@ -220,7 +220,7 @@ pub(super) async fn import(State(shared): State<Shared>, request: Request) -> Re
     .await)
 }
 
-/// What comes in, on the disk: it may be larger than the memory.
+/// A file that comes in, on the disk: it may be larger than the memory.
 async fn arrived(body: Raw) -> Result<std::fs::File, ApiError> {
     let mut file = tempfile::tempfile().map_err(NotTaken::from)?;
     let mut parts = body.into_data_stream();

@@ -12,7 +12,7 @@ use helvek_report::kept::{About, Difference, KeptLine};
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// What a sheet answered when it was saved beside what it answers now.
+/// The answers of a sheet when it was saved beside those of now.
 #[derive(Debug, Serialize, JsonSchema)]
 pub(crate) struct Differences {
     /// The engine it was saved under.
@@ -21,7 +21,7 @@ pub(crate) struct Differences {
     pub(crate) now: u32,
     /// The answers that are others now; none where nothing differs.
     pub(crate) lines: Vec<Difference>,
-    /// What changed since then, of what concerns this sheet.
+    /// The changes since then that concern this sheet.
     pub(crate) reasons: Vec<Reason>,
 }
 
@@ -45,7 +45,7 @@ pub(super) async fn accept(State(shared): State<Shared>, At(id): At<String>) -> 
     Ok(StatusCode::NO_CONTENT)
 }
 
-/// What a revision answered; nothing where that was never kept.
+/// The answers of a revision; none where they were never kept.
 pub(super) async fn of_revision(
     State(shared): State<Shared>,
     At((id, number)): At<(String, i64)>,

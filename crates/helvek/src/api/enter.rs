@@ -8,7 +8,7 @@ use axum::response::IntoResponse;
 use schemars::JsonSchema;
 use serde::Deserialize;
 
-/// What is shown at the door.
+/// The page at the door.
 #[derive(Debug, Deserialize, JsonSchema)]
 pub(crate) struct Entering {
     /// The token that the server printed when it started.

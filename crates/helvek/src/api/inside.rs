@@ -1,4 +1,4 @@
-//! What is shown inside the members: as drawn, by combination, as an envelope, under a train of forces, at a cut.
+//! The view inside the members: as drawn, by combination, as an envelope, under a train of forces, at a cut.
 
 use super::view::{CutWanted, Loads, TrainWanted, Within};
 use helvek_core::Checks;
@@ -21,8 +21,8 @@ use helvek_report::page::{Page, inside_lines, ranges, trains};
 use schemars::JsonSchema;
 use serde::Serialize;
 
-/// What is seen inside of a model, on the page and in the scene, and the cut that is wanted. Of all combinations together, and of a train, there is no one cut; what is not there
-/// leaves the loads as they are drawn.
+/// The view inside the members of a model, on the page and in the scene, and the cut that is wanted. Of all combinations together, and of a
+/// train, there is no one cut; what is not there leaves the loads as they are drawn.
 pub(super) fn look_inside(
     within: &Within,
     document: &Document,
@@ -113,7 +113,7 @@ pub(crate) struct Cutting {
     #[serde(skip_serializing_if = "Option::is_none")]
     #[schemars(default)]
     pub(crate) cut: Option<PageCut>,
-    /// Why it could not be made.
+    /// The reasons for which it could not be made.
     #[serde(skip_serializing_if = "Vec::is_empty")]
     #[schemars(default)]
     pub(crate) cut_refused: Vec<Problem>,

@@ -7,7 +7,7 @@ use axum::http::request::Parts;
 use serde::de::DeserializeOwned;
 use std::time::Duration;
 
-/// How long the body of a request may take to arrive.
+/// The longest the body of a request may take to arrive.
 const ARRIVES: Duration = Duration::from_secs(15);
 
 /// A JSON body of type `T`.
@@ -23,7 +23,7 @@ impl<T: DeserializeOwned, S: Send + Sync> FromRequest<S> for Body<T> {
     }
 }
 
-/// What stands in the address: the id of a sheet, the number of a revision.
+/// The parameters in the address: the id of a sheet, the number of a revision.
 pub(super) struct At<T>(pub(super) T);
 
 impl<T: DeserializeOwned + Send, S: Send + Sync> FromRequestParts<S> for At<T> {

@@ -43,7 +43,7 @@ pub(crate) struct LiveRequest {
     /// To be done to the sheet first.
     #[serde(default)]
     pub(crate) edit: Option<Edit>,
-    /// What is looked at: only that is computed.
+    /// The view: only what it looks at is computed.
     #[serde(default)]
     pub(crate) view: View,
 }
@@ -53,25 +53,26 @@ pub(crate) struct LiveRequest {
 pub(crate) struct LiveReply {
     /// As sent.
     pub(crate) seq: u64,
-    /// What was looked at, as sent.
+    /// The view, as sent.
     pub(crate) view: View,
     /// The sheet after the edit; null when none was asked for, or when it could not be done.
     pub(crate) edited: Option<Sheet>,
-    /// Why the edit could not be done; the path of each is the slot it was typed into. The rest of the reply is about the sheet as sent.
+    /// The reasons for which the edit could not be done; the path of each is the slot it was typed into. The rest of the reply is about the
+    /// sheet as sent.
     pub(crate) refused: Vec<Problem>,
-    /// What could be done about what was refused, is wrong or is worth a second look.
+    /// Edits that would mend what was refused, is wrong or is worth a second look.
     pub(crate) offers: Vec<Offer>,
     /// Everything wrong with the sheet.
     pub(crate) problems: Vec<Problem>,
-    /// What is drawn: all of the sheet that could be understood.
+    /// The drawing: all of the sheet that could be understood.
     pub(crate) scene: Scene,
     /// The solution; null while there are problems, and when it was too much work.
     pub(crate) solution: Option<LiveSolution>,
-    /// Why it was not solved.
+    /// The reason for which it was not solved.
     #[serde(skip_serializing_if = "Option::is_none")]
     #[schemars(default)]
     pub(crate) unsolved: Option<ErrorBody>,
-    /// How long it took, in microseconds.
+    /// The time it took, in microseconds.
     pub(crate) micros: u64,
 }
 
@@ -84,7 +85,7 @@ pub(crate) struct LiveSolution {
     pub(crate) page: Page,
     #[serde(flatten)]
     pub(crate) cut: Cutting,
-    /// How it moves, when it can.
+    /// The motion that is free, when there is one.
     pub(crate) free_motion: Option<FreeMotion>,
 }
 
@@ -245,7 +246,7 @@ fn reply(request: &LiveRequest, unsolved: Option<ErrorBody>) -> LiveReply {
     }
 }
 
-/// What is looked at of a model without problems.
+/// The reply to a view of a model without problems.
 fn look(
     view: &View,
     document: &Document,

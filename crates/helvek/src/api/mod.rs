@@ -42,11 +42,11 @@ use tokio::sync::{OnceCell, watch};
 /// Room around a sheet of the greatest size: the fields it is wrapped in.
 const ENVELOPE: usize = 64 * 1024;
 
-/// What every handler may use.
+/// The state that every handler may use.
 #[derive(Debug, Clone)]
 pub(crate) struct Shared {
     pub(crate) store: Store,
-    /// Which program makes the cards: another one makes them anew.
+    /// The program that makes the cards: another one makes them anew.
     pub(crate) program: Arc<str>,
     pub(crate) keeper: Keeper,
     pub(crate) works: Works,

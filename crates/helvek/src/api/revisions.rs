@@ -1,4 +1,4 @@
-//! What a sheet was: cut, listed, read again.
+//! Revisions of a sheet: cut, listed, read again.
 
 use super::json::{At, Body};
 use super::{ApiError, Shared};
@@ -20,7 +20,7 @@ pub(crate) struct NewRevision {
     pub(crate) name: Option<String>,
 }
 
-/// Why one may be asked for.
+/// A reason for which one may be asked for.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, JsonSchema)]
 #[serde(rename_all = "lowercase")]
 pub(crate) enum AskedReason {
@@ -39,11 +39,11 @@ pub(crate) struct Revision {
     pub(crate) number: i64,
     /// The title it had.
     pub(crate) title: String,
-    /// Why it was cut.
+    /// The reason for which it was cut.
     pub(crate) why: RevisionReason,
     /// The name it was given.
     pub(crate) name: Option<String>,
-    /// When, UTC, ISO 8601.
+    /// The moment it was cut, UTC, ISO 8601.
     pub(crate) cut: String,
     /// The engine that answered it.
     pub(crate) engine: i64,

@@ -20,7 +20,7 @@ use serde_json::value::RawValue;
 /// The most sheets one answer lists.
 const LISTED: i64 = 200;
 
-/// What to look for.
+/// A search of the shelf.
 #[derive(Debug, Deserialize, JsonSchema)]
 #[serde(default, deny_unknown_fields)]
 pub(crate) struct ShelfQuery {
@@ -34,9 +34,9 @@ pub(crate) struct ShelfQuery {
     pub(crate) differing: bool,
     /// In the trash instead.
     pub(crate) trash: bool,
-    /// How many to pass over.
+    /// The number to pass over.
     pub(crate) offset: u32,
-    /// How many at most.
+    /// The most to list.
     pub(crate) limit: u32,
 }
 
@@ -69,15 +69,15 @@ pub(crate) enum Sort {
 /// A part of the shelf.
 #[derive(Debug, Serialize, JsonSchema)]
 pub(crate) struct ShelfReply {
-    /// How many sheets there are in all, of what was looked for.
+    /// The number of all sheets that were found.
     pub(crate) total: i64,
     /// Those that were wanted.
     pub(crate) sheets: Vec<SheetSummary>,
     /// Every tag on the shelf, the most used first.
     pub(crate) tags: Vec<TagCount>,
-    /// How many sheets lie in the trash.
+    /// The number of sheets in the trash.
     pub(crate) in_trash: i64,
-    /// How many sheets on the shelf answer otherwise than when they were saved, under an older engine.
+    /// The number of sheets on the shelf that answer otherwise than when they were saved, under an older engine.
     pub(crate) differing: i64,
 }
 
@@ -86,7 +86,7 @@ pub(crate) struct ShelfReply {
 pub(crate) struct TagCount {
     /// The tag.
     pub(crate) tag: String,
-    /// How many.
+    /// The number of sheets.
     pub(crate) count: i64,
 }
 
@@ -97,9 +97,9 @@ pub(crate) struct SheetSummary {
     pub(crate) id: String,
     /// Its title.
     pub(crate) title: String,
-    /// How often it was saved.
+    /// The number of times it was saved.
     pub(crate) version: i64,
-    /// When it was last saved, UTC, ISO 8601.
+    /// The moment it was last saved, UTC, ISO 8601.
     pub(crate) changed: String,
     /// Its tags.
     pub(crate) tags: Vec<String>,
@@ -230,7 +230,7 @@ pub(super) async fn remove_for_good(
     if shared.store.remove_for_good(&id).await? { Ok(StatusCode::NO_CONTENT) } else { Err(ApiError::NoSheet) }
 }
 
-/// What is looked for in the trash, for good; all of it where nothing is.
+/// Empties the trash, for good, of what is looked for; all of it where nothing is.
 pub(super) async fn empty_trash(
     State(shared): State<Shared>,
     query: Result<Query<TrashQuery>, QueryRejection>,
@@ -240,7 +240,7 @@ pub(super) async fn empty_trash(
     Ok(StatusCode::NO_CONTENT)
 }
 
-/// What to look for in the trash.
+/// A search of the trash.
 #[derive(Debug, Default, Deserialize)]
 #[serde(default, deny_unknown_fields)]
 pub(super) struct TrashQuery {

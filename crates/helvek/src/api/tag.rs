@@ -1,4 +1,4 @@
-//! What a tag is opened about, as it can be typed.
+//! The tag of a thing, its slots as they can be typed.
 
 use super::ApiError;
 use super::json::Body;
@@ -15,7 +15,7 @@ pub(crate) struct TagRequest {
     /// The sheet, half-typed or whole.
     #[schemars(with = "helvek_core::sheet::Sheet")]
     sheet: Box<RawValue>,
-    /// What is to be changed.
+    /// The thing to be changed.
     of: Pointed,
 }
 

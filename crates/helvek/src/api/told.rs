@@ -1,4 +1,4 @@
-//! What may take a while: answered as it is when it is quick, else told line by line how far it has come.
+//! Replies that may take a while: answered as they are when they are quick, else told line by line how far they have come.
 
 use super::{ApiError, ErrorBody};
 use axum::Json;
@@ -13,7 +13,7 @@ use std::convert::Infallible;
 use std::time::{Duration, Instant};
 use tokio::sync::mpsc;
 
-/// How often it is told.
+/// The time between two lines.
 const EVERY: Duration = Duration::from_millis(200);
 
 /// A line of what takes a while.
@@ -21,7 +21,7 @@ const EVERY: Duration = Duration::from_millis(200);
 #[serde(rename_all = "lowercase")]
 #[schemars(rename = "{T}Line")]
 pub(crate) enum Line<T> {
-    /// How far it has come.
+    /// The progress.
     Progress(#[schemars(with = "Stage")] Progress),
     /// The last one: what came of it.
     Done(T),
@@ -29,14 +29,14 @@ pub(crate) enum Line<T> {
     Failed(ErrorBody),
 }
 
-/// How far it has come.
+/// The progress of one stage.
 #[derive(Debug, Serialize, JsonSchema)]
 pub(crate) struct Stage {
-    /// What is being done: packing, checking or keeping.
+    /// The stage: packing, checking or keeping.
     stage: String,
-    /// How many are done.
+    /// The number of sheets done.
     done: usize,
-    /// How many there are.
+    /// The number of all sheets.
     total: usize,
 }
 

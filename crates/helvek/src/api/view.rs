@@ -1,4 +1,4 @@
-//! What is looked at on the bench, in questions and replies alike: only that is computed.
+//! The view of the bench, in questions and replies alike: only what it looks at is computed.
 
 use helvek_core::id::Id;
 use helvek_core::internal_forces::Side;
@@ -18,15 +18,15 @@ pub(crate) enum View {
     Free(TakenApart),
     /// The working step by step, with its free bodies and which joint can be next.
     Work(TakenApart),
-    /// How it was tested, and the table of bars.
+    /// The proof, and the table of bars.
     Check(TakenApart),
     /// The table of bars.
     Table,
-    /// What stiffness says, the methods by hand, and the deflected shape.
+    /// Stiffness, the methods by hand, and the deflected shape.
     Stiff,
     /// N, V and M along the members; in space all six.
     Inside(Within),
-    /// What has limits, ranked, and pins among their plates.
+    /// Everything that has a limit, ranked, and pins among their plates.
     Size,
 }
 
@@ -36,7 +36,7 @@ impl View {
         !matches!(self, Self::Stiff | Self::Inside(_) | Self::Size)
     }
 
-    /// How the structure is taken apart, where it can be.
+    /// The way the structure is taken apart, where it can be.
     pub(super) fn apart(&self) -> Option<&TakenApart> {
         match self {
             Self::Free(apart) | Self::Work(apart) | Self::Check(apart) => Some(apart),
@@ -45,7 +45,7 @@ impl View {
     }
 }
 
-/// How the structure is taken apart.
+/// The way the structure is taken apart.
 #[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize, JsonSchema)]
 #[serde(default)]
 pub(crate) struct TakenApart {
@@ -64,7 +64,7 @@ pub(crate) struct Chosen {
     pub(crate) after: usize,
 }
 
-/// What is looked at inside the members.
+/// The view inside the members.
 #[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize, JsonSchema)]
 #[serde(default)]
 pub(crate) struct Within {
@@ -74,7 +74,7 @@ pub(crate) struct Within {
     pub(crate) cut: Option<CutWanted>,
 }
 
-/// Which loads act.
+/// The loads that act.
 #[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize, JsonSchema)]
 #[serde(tag = "of", rename_all = "lowercase")]
 pub(crate) enum Loads {
@@ -105,7 +105,7 @@ pub(crate) struct TrainWanted {
     pub(crate) stand: Option<StandWanted>,
 }
 
-/// Where a train stands.
+/// The place where a train stands.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
 pub(crate) struct StandWanted {
     /// The place of its leading force from the beginning of the path, in the sheet's unit.

@@ -14,7 +14,7 @@ fn serve(binary: &Path, data: &Path) -> Command {
     command
 }
 
-/// What is said instead of starting.
+/// The words printed instead of starting.
 async fn refusal(data: &Path) -> String {
     match Server::launch(serve(Path::new(BINARY), data)).await {
         Err(said) => said,

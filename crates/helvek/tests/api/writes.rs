@@ -12,7 +12,7 @@ use tokio::process::Command;
 const KINDS: [&str; 9] =
     ["copy", "create", "cut", "import", "remove", "remove for good", "restore", "save", "tag"];
 
-/// What was answered as kept of one sheet.
+/// The saves of one sheet that were answered as kept.
 #[derive(Default, Clone)]
 struct Acknowledged {
     version: i64,
@@ -24,7 +24,7 @@ struct Acknowledged {
     trashed: bool,
 }
 
-/// What was answered as kept, and how often.
+/// The saves that were answered as kept, and their number.
 #[derive(Default)]
 struct Ledger {
     name: String,
@@ -143,7 +143,7 @@ impl Ledger {
         Some(())
     }
 
-    /// Whether everything that was answered as kept is there, as it was answered.
+    /// Fails where something that was answered as kept is not there as it was answered.
     async fn check(&self, at: &str) {
         let mut found = BTreeMap::new();
         for trash in [false, true] {

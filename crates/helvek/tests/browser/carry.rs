@@ -21,7 +21,7 @@ impl Desk {
         self.browser.find("input[type=file]").await.send_keys(&paths.join("\n")).await.unwrap();
     }
 
-    /// What is said when something was carried.
+    /// The note after something was carried.
     async fn told(&self) -> String {
         self.browser.text("[data-carried=over]").await
     }

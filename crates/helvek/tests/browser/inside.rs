@@ -4,7 +4,7 @@ use super::Desk;
 use helvek_testkit::Theme;
 use serde_json::json;
 
-/// What is read at the place of the cut.
+/// The readings at the place of the cut.
 const READ: &str = "return [...document.querySelectorAll('[data-read]')].map((p) => p.dataset.read + ' ' + p.innerText.replaceAll('\\n', ' | '))";
 
 async fn values(desk: &Desk) -> Vec<String> {

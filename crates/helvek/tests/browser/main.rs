@@ -103,7 +103,7 @@ impl Desk {
     }
 }
 
-/// How many sheets the demo brings.
+/// The number of sheets the demo brings.
 fn demo_sheets() -> usize {
     let folder = Path::new(env!("CARGO_MANIFEST_DIR")).join("../../examples");
     std::fs::read_dir(folder).unwrap().count()

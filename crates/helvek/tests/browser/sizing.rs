@@ -1,4 +1,4 @@
-//! What governs: sections, limits and plates typed, ranked, changed, and judged anew with every key.
+//! The stop of limits: sections, limits and plates typed, ranked, changed, and judged anew with every key.
 
 use super::Desk;
 use helvek_testkit::Theme;

@@ -20,7 +20,7 @@ async fn painter(browser: &Browser) -> String {
     of.as_str().unwrap_or_default().to_owned()
 }
 
-/// How many pixels WebGL has painted: read in the very frame that a small zoom asked for, before the browser takes the picture away.
+/// The number of pixels WebGL has painted: read in the very frame that a small zoom asked for, before the browser takes the picture away.
 const INKED: &str = "
     const done = arguments[0], canvas = document.querySelector('.solid-board canvas');
     const zoom = new WheelEvent('wheel', { deltaY: -1, clientX: 500, clientY: 400, bubbles: true, cancelable: true });

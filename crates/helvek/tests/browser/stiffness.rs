@@ -1,4 +1,4 @@
-//! What is redundant: a portal drawn from nothing, shared by stiffness, its table read entry by entry; sags and their limits.
+//! Redundant structures: a portal drawn from nothing, shared by stiffness, its table read entry by entry; sags and their limits.
 
 use super::Desk;
 use helvek_testkit::Theme;

@@ -1,4 +1,4 @@
-//! What is typed arrives: however fast, whatever the server does meanwhile, and whatever is pressed instead of Enter.
+//! Fast typing: all of it arrives, whatever the server does meanwhile, and whatever is pressed instead of Enter.
 
 use super::Desk;
 use helvek_testkit::{NINE_BARS as TRUSS, Theme};
@@ -13,7 +13,7 @@ fn bars(sheet: &Value) -> Vec<String> {
     bars.iter().map(ends).map(|e| format!("{}{}", e[0].as_str().unwrap(), e[1].as_str().unwrap())).collect()
 }
 
-/// What the truss comes to.
+/// The answers of the truss.
 async fn whole(desk: &Desk) {
     let sheet = desk.sheet().await;
     assert_eq!(bars(&sheet), ["AB", "BC", "AD", "DB", "BE", "EC", "DE", "DF", "FE"]);

@@ -1173,9 +1173,9 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** @description What an answer is about: the reasons for which answers change are told by it. */
+        /** @description The subject of an answer: the reasons for which answers change are told by it. */
         readonly About: "verdict" | "force" | "inside" | "range" | "train" | "growth" | "limits";
-        /** @description What this Helvek is. */
+        /** @description This Helvek. */
         readonly AboutHelvek: {
             /** @description Its version, and the commit that it was built from. */
             readonly version: string;
@@ -1184,14 +1184,14 @@ export interface components {
              * @description The engine that answers.
              */
             readonly engine: number;
-            /** @description How it stands with the daily backups. */
+            /** @description The state of the daily backups. */
             readonly backups: components["schemas"]["Backups"];
         };
         /** @description A part of a sum. */
         readonly Addend: {
             /** @description It is taken off. */
             readonly less?: boolean;
-            /** @description What is added or taken off. */
+            /** @description The term itself, without its sign. */
             readonly of: components["schemas"]["Formula"];
         };
         /** @description A mechanical advantage: the size of one effort over the size of another. */
@@ -1308,9 +1308,9 @@ export interface components {
         };
         /** @description An archive that can be fetched. */
         readonly ArchiveMade: {
-            /** @description Where, for a while. */
+            /** @description The address, for a while. */
             readonly address: string;
-            /** @description How it is called. */
+            /** @description The name of the file. */
             readonly file: string;
             /**
              * Format: uint
@@ -1336,7 +1336,7 @@ export interface components {
         } | {
             readonly failed: components["schemas"]["ErrorBody"];
         };
-        /** @description Which sheets go into an archive: these, or all on the shelf that are found. */
+        /** @description The sheets that go into an archive: these, or all on the shelf that are found. */
         readonly ArchiveOf: {
             /**
              * @description The ids of some; all that are found when it is null.
@@ -1378,7 +1378,7 @@ export interface components {
                 number,
                 number
             ];
-            /** @description Where it meets the line of action. */
+            /** @description The point where it meets the line of action. */
             readonly foot: [
                 number,
                 number
@@ -1391,7 +1391,7 @@ export interface components {
             /** @description Its length with its unit. */
             readonly text: string;
         };
-        /** @description What an arrow stands for. */
+        /** @description The role of an arrow. */
         readonly ArrowRole: "load" | "reaction" | "exerted";
         /** @description One thing that could be asked. */
         readonly Askable: {
@@ -1407,7 +1407,7 @@ export interface components {
             /** @description The mark of what was asked, `support:A`, `bar:D-C`; of how far loads may grow, of what governs. Null where nothing does. */
             readonly of: components["schemas"]["Id"] | null;
             /**
-             * @description What sort of answer it is.
+             * @description The subject of the answer.
              * @default force
              */
             readonly about: components["schemas"]["About"];
@@ -1418,11 +1418,11 @@ export interface components {
             /** @description True when it is answered. */
             readonly answered: boolean;
         };
-        /** @description Why one may be asked for. */
+        /** @description A reason for which one may be asked for. */
         readonly AskedReason: "left" | "named" | "restored";
         /** @description The directions in which unknowns are assumed. */
         readonly Assume: "axes" | "tension" | "guess";
-        /** @description What a two-force member carries. */
+        /** @description The force in a two-force member. */
         readonly AxialForce: {
             /** @description `tension`, `compression`, `zero`; `None` when equilibrium does not fix it. */
             readonly sense: components["schemas"]["Sense"] | null;
@@ -1465,13 +1465,13 @@ export interface components {
             /** @description The distance behind the one before it, 0 or more; the first has none. */
             readonly gap?: components["schemas"]["Quantity"] | null;
         };
-        /** @description How it stands with the backups. */
+        /** @description The state of the backups. */
         readonly Backups: {
             /** @description The folder they go to; null where none are made. */
             readonly folder: string | null;
             /** @description The last one. */
             readonly last: components["schemas"]["LastBackup"] | null;
-            /** @description Why the one that was due could not be made. */
+            /** @description The reason for which the one that was due could not be made. */
             readonly failed: components["schemas"]["FailedBackup"] | null;
         };
         /** @description A weight at a named point. */
@@ -1592,7 +1592,7 @@ export interface components {
             /** @description From the first point to the last. */
             readonly greatest: readonly components["schemas"]["GovernedAnswer"][];
         };
-        /** @description What a file has brought. */
+        /** @description The sheets a file has brought. */
         readonly Came: {
             /** @description The first of the sheets that were not here before. */
             readonly sheets: readonly components["schemas"]["CameSheet"][];
@@ -1603,12 +1603,12 @@ export interface components {
             readonly added: number;
             /**
              * Format: uint
-             * @description How many of them stand beside another state of the same sheet.
+             * @description The number of them that stand beside another state of the same sheet.
              */
             readonly beside: number;
             /**
              * Format: uint
-             * @description How many were here already, the same; they stayed as they were.
+             * @description The number that were here already, the same; they stayed as they were.
              */
             readonly there: number;
             /**
@@ -1638,14 +1638,14 @@ export interface components {
             readonly verdict: components["schemas"]["StatusWord"] | null;
             /**
              * Format: uint
-             * @description How many problems the sheet has; 0 for an empty one.
+             * @description The number of problems of the sheet; 0 for an empty one.
              */
             readonly problems: number;
             /** @description The first few things that were asked, with their answers. */
             readonly asked: readonly components["schemas"]["AskedLine"][];
             /**
              * Format: uint
-             * @description How many were asked in all.
+             * @description The number of all that were asked.
              */
             readonly asked_in_all: number;
             /** @description A small drawing. */
@@ -1653,7 +1653,7 @@ export interface components {
             /** @description It is drawn too finely, or is more work, than a card is worth: the rest is seen when the sheet is opened. */
             readonly too_large: boolean;
         };
-        /** @description What a two-force member can carry. */
+        /** @description The forces a two-force member can carry. */
         readonly Carries: "both" | "pull" | "push";
         /** @description One change. */
         readonly Change: {
@@ -1778,7 +1778,7 @@ export interface components {
             readonly title: string;
             /** @description The sum that vanishes. */
             readonly equation: components["schemas"]["Equation"];
-            /** @description What it would give, or why it does not help yet. */
+            /** @description The unknown it would give, or the reason it does not help yet. */
             readonly says: readonly components["schemas"]["Inline"][];
             /** @description It has one unknown. */
             readonly helps: boolean;
@@ -1795,9 +1795,9 @@ export interface components {
              */
             readonly after: number;
         };
-        /** @description What an equation comes to in which everything is known. */
+        /** @description The two sides of an equation in which everything is known. */
         readonly Closes: {
-            /** @description What its terms come to. */
+            /** @description The sum of its terms. */
             readonly to: components["schemas"]["Number"];
             /** @description True when that is nothing. */
             readonly ok: boolean;
@@ -1935,7 +1935,7 @@ export interface components {
             readonly parts: readonly components["schemas"]["CurvePart"][];
             /** @description The values worth reading, the most important first. */
             readonly values: readonly components["schemas"]["CurveValue"][];
-            /** @description Where it passes through zero. */
+            /** @description The places where it passes through zero. */
             readonly zeros: readonly number[];
         };
         /** @description A polynomial between two places, by its Bézier ordinates at equal distances from the start to the end, as many as it needs: the curve is drawn from them exactly. */
@@ -2006,7 +2006,7 @@ export interface components {
         readonly CutPart: {
             /** @description Its name. */
             readonly title: string;
-            /** @description Why this one first, or that the other says the same. */
+            /** @description The reason to take this one first, or that the other says the same. */
             readonly says: string;
             /** @description Its three equations. */
             readonly lines: readonly components["schemas"]["ChoiceLine"][];
@@ -2026,7 +2026,7 @@ export interface components {
              */
             readonly halves?: boolean;
         };
-        /** @description How everything goes, to be drawn larger than it is. */
+        /** @description The displaced shape, to be drawn larger than it is. */
         readonly Deflected: {
             /** @description Members. */
             readonly paths: readonly components["schemas"]["DeflectedPath"][];
@@ -2049,7 +2049,7 @@ export interface components {
                 number,
                 number
             ][];
-            /** @description How far each of them goes. */
+            /** @description The displacement of each of them. */
             readonly by: readonly [
                 number,
                 number
@@ -2171,7 +2171,7 @@ export interface components {
             ];
             /** @description Moments are drawn on the side that is pulled; else sagging is drawn upwards. */
             readonly tension_side: boolean;
-            /** @description What stands beside the three in place of their letters, when these are influence lines. */
+            /** @description The titles beside the three in place of their letters, when these are influence lines. */
             readonly titles?: [
                 string,
                 string,
@@ -2194,7 +2194,7 @@ export interface components {
             /** @description As it is now; null when nothing is said of it any more. */
             readonly now: string | null;
         };
-        /** @description What a sheet answered when it was saved beside what it answers now. */
+        /** @description The answers of a sheet when it was saved beside those of now. */
         readonly Differences: {
             /**
              * Format: int64
@@ -2208,7 +2208,7 @@ export interface components {
             readonly now: number;
             /** @description The answers that are others now; none where nothing differs. */
             readonly lines: readonly components["schemas"]["Difference"][];
-            /** @description What changed since then, of what concerns this sheet. */
+            /** @description The changes since then that concern this sheet. */
             readonly reasons: readonly components["schemas"]["Reason"][];
         };
         /** @description A direction, written the same way everywhere. */
@@ -2289,7 +2289,7 @@ export interface components {
         readonly Edit: {
             /** @constant */
             readonly edit: "beam";
-            /** @description Where the further piece begins; the end of the first member. */
+            /** @description The point at which the further piece begins; the end of the first member. */
             readonly from?: string | null;
             /** @description Its length: `6`, `"18 ft"`. */
             readonly length?: string | null;
@@ -2311,7 +2311,7 @@ export interface components {
         } | {
             /** @constant */
             readonly edit: "point";
-            /** @description Which one. */
+            /** @description Its name. */
             readonly name: string;
             /** @description Its coordinates. */
             readonly x?: string | null;
@@ -2338,7 +2338,7 @@ export interface components {
             readonly holds?: string | null;
             /** @description Of a rough one: the coefficient that is available; empty for none. */
             readonly friction?: string | null;
-            /** @description How far it settles: `10 mm`, or to the right and up with a semicolon between them; empty for not at all. */
+            /** @description Its settlement: `10 mm`, or to the right and up with a semicolon between them; empty for none. */
             readonly settles?: string | null;
             /** @description Force per length of giving way: `500 kN/m`, or two with a semicolon between them; empty for none. */
             readonly spring?: string | null;
@@ -2389,9 +2389,9 @@ export interface components {
             readonly start?: string | null;
             /** @description Intensity where it ends; empty for the same. */
             readonly end?: string | null;
-            /** @description Where it begins; the beam's start. */
+            /** @description The place where it begins; the beam's start. */
             readonly from?: string | null;
-            /** @description Where it ends; the beam's end. */
+            /** @description The place where it ends; the beam's end. */
             readonly to?: string | null;
             /** @description As for a force. */
             readonly direction?: string | null;
@@ -2421,9 +2421,9 @@ export interface components {
             readonly name?: string | null;
             /** @description The leading force, then each with how far it is behind the one before: `6, 9 @ 2.4, 9 @ 1.2`. */
             readonly forces?: string | null;
-            /** @description Where its path begins; the beam's start. */
+            /** @description The place where its path begins; the beam's start. */
             readonly from?: string | null;
-            /** @description Where it ends; the beam's end. */
+            /** @description The place where it ends; the beam's end. */
             readonly to?: string | null;
             /** @description As for a force. */
             readonly direction?: string | null;
@@ -2456,9 +2456,9 @@ export interface components {
             readonly edit: "shift";
             /** @description Marks of loads, supports and points. */
             readonly ids: readonly components["schemas"]["Id"][];
-            /** @description How far: along their member `0.5`, or in the plane `0.5 up`, `1; -0.5`. */
+            /** @description The shift: along their member `0.5`, or in the plane `0.5 up`, `1; -0.5`. */
             readonly by: string;
-            /** @description How many copies at that distance from each other; none: the things themselves are moved. */
+            /** @description The number of copies at that distance from each other; none: the things themselves are moved. */
             readonly copies?: string | null;
         } | {
             /** @constant */
@@ -2479,7 +2479,7 @@ export interface components {
         } | {
             /** @constant */
             readonly edit: "bar";
-            /** @description Which one. */
+            /** @description Its name. */
             readonly name: string;
             /** @description `bar`, `cable`, `strut`. */
             readonly kind?: string | null;
@@ -2507,7 +2507,7 @@ export interface components {
             readonly plates?: string | null;
             /** @description Its diameter; empty: the next in stock. */
             readonly diameter?: string | null;
-            /** @description What the pin is made of. */
+            /** @description The material of the pin. */
             readonly material?: string | null;
             /** @description The factor that is wanted on what its materials stand. */
             readonly factor?: string | null;
@@ -2534,7 +2534,7 @@ export interface components {
             readonly change?: string | null;
             /** @description By how many kelvins more the left side of a run is warmer; empty for none. */
             readonly across?: string | null;
-            /** @description How far apart the two sides are. */
+            /** @description The distance of the two sides. */
             readonly depth?: string | null;
             /** @description Per kelvin: `12e-6`. */
             readonly expansion?: string | null;
@@ -2552,11 +2552,11 @@ export interface components {
         } | {
             /** @constant */
             readonly edit: "truss";
-            /** @description How long it is. */
+            /** @description Its length. */
             readonly span?: string | null;
-            /** @description How many panels; 4. */
+            /** @description The number of panels; 4. */
             readonly panels?: string | null;
-            /** @description How far the other chord stands from the level one, below it when negative; a sixth of the span. */
+            /** @description The height of the other chord over the level one, below it when negative; a sixth of the span. */
             readonly rise?: string | null;
             /** @description `level`, `sloping ends`, `peak`, `lean-to`. */
             readonly outline?: string | null;
@@ -2564,9 +2564,9 @@ export interface components {
             readonly web?: string | null;
             /** @description `both ends`, `one end`, `not yet`. */
             readonly held?: string | null;
-            /** @description Where its first joint is; the origin. */
+            /** @description The place of its first joint; the origin. */
             readonly from?: string | null;
-            /** @description How its level chord slopes after all. */
+            /** @description The slope of its level chord, where that is not level. */
             readonly slope?: string | null;
         } | {
             /** @constant */
@@ -2575,7 +2575,7 @@ export interface components {
             readonly name?: string | null;
             /** @description `A B C, B D`, `0;0 2;0 +1;2`: see [`chain`](super::chain). */
             readonly through?: string | null;
-            /** @description What joins it to the bodies whose points it passes: `pin`, `weld`. */
+            /** @description The joint to the bodies whose points it passes: `pin`, `weld`. */
             readonly joined?: string | null;
             /** @description Its name; after its points unless given. */
             readonly rename?: string | null;
@@ -2614,14 +2614,14 @@ export interface components {
             readonly edit: "rope";
             /** @description Of the one to change. */
             readonly name?: string | null;
-            /** @description What it runs over, with commas: `A, P, 40 kg`; see [`ropes`](super::ropes). */
+            /** @description The things it runs over, with commas: `A, P, 40 kg`; see [`ropes`](super::ropes). */
             readonly path?: string | null;
             /** @description Its new name. */
             readonly rename?: string | null;
         } | {
             /** @constant */
             readonly edit: "member";
-            /** @description Which bar. */
+            /** @description The bar's name. */
             readonly bar: string;
         } | {
             /** @constant */
@@ -2635,7 +2635,7 @@ export interface components {
             readonly at: string;
             /**
              * Format: uint
-             * @description How many steps of the working stay as they are.
+             * @description The number of steps of the working that stay as they are.
              */
             readonly after: number;
         } | {
@@ -2645,17 +2645,17 @@ export interface components {
             readonly bars: string;
             /**
              * Format: uint
-             * @description How many steps of the working stay as they are; none.
+             * @description The number of steps of the working that stay as they are; none.
              */
             readonly after?: number | null;
         } | {
             /** @constant */
             readonly edit: "equation";
-            /** @description Which: `{"free":["body:jib"],"about":"A"}`. */
+            /** @description The free body and the equation: `{"free":["body:jib"],"about":"A"}`. */
             readonly picked: components["schemas"]["PickedEquation"];
             /**
              * Format: uint
-             * @description How many steps of the working stay as they are.
+             * @description The number of steps of the working that stay as they are.
              */
             readonly after: number;
         } | {
@@ -2668,7 +2668,7 @@ export interface components {
             readonly first: string;
             /** @description The one that moves. */
             readonly second: string;
-            /** @description How far apart. */
+            /** @description The new distance. */
             readonly value: string;
         } | {
             /** @constant */
@@ -2679,7 +2679,7 @@ export interface components {
             readonly first: string;
             /** @description The one that moves. */
             readonly second: string;
-            /** @description How far apart. */
+            /** @description The new distance. */
             readonly value: string;
         } | {
             /** @constant */
@@ -2709,9 +2709,9 @@ export interface components {
             /** @description The new unit of force. */
             readonly force: string;
         };
-        /** @description What the end of a member does. */
+        /** @description The state of the end of a member. */
         readonly EndDoes: "turns" | "fixed" | "hinged" | "overhang" | "free";
-        /** @description What is shown at the door. */
+        /** @description The page at the door. */
         readonly Entering: {
             /** @description The token that the server printed when it started. */
             readonly token: string;
@@ -2738,7 +2738,7 @@ export interface components {
         };
         /** @description A sum that vanishes. */
         readonly Equation: {
-            /** @description What is summed. */
+            /** @description The sum, its terms not yet added up. */
             readonly sum: components["schemas"]["Formula"];
             /** @description Its terms, each with its sign. */
             readonly terms: readonly components["schemas"]["PageTerm"][];
@@ -2749,9 +2749,9 @@ export interface components {
             /** @description In space: the axis of a moment sum. */
             readonly axis?: components["schemas"]["AxisMark"] | null;
         };
-        /** @description What a failed request answers. */
+        /** @description The answer of a failed request. */
         readonly ErrorBody: {
-            /** @description What went wrong, for programs. */
+            /** @description The cause, for programs. */
             readonly code: components["schemas"]["ErrorCode"];
             /** @description The fault. */
             readonly message: string;
@@ -2768,7 +2768,7 @@ export interface components {
              */
             readonly seq?: number | null;
         };
-        /** @description What went wrong, for programs. */
+        /** @description The cause of a failed request, for programs. */
         readonly ErrorCode: "host" | "origin" | "no-route" | "no-sheet" | "no-archive" | "too-large" | "conflict" | "body" | "query" | "path" | "slow" | "method" | "line" | "token" | "busy" | "too-long" | "too-much" | "superseded" | "fault" | "foreign" | "text" | "newer" | "hostile" | "given-up" | "damaged" | "full" | "read-only" | "disk" | "store";
         /** @description A sheet to start from. */
         readonly Example: {
@@ -2805,7 +2805,7 @@ export interface components {
             /** @description The cure. */
             readonly cure: string;
         };
-        /** @description What acts at a fibre, and what Mohr's circle makes of it. */
+        /** @description The stresses at a fibre, and Mohr's circle of them. */
         readonly FibreMark: {
             /**
              * Format: double
@@ -2956,7 +2956,7 @@ export interface components {
             readonly root: components["schemas"]["Formula"];
         } | {
             readonly power: {
-                /** @description What is raised. */
+                /** @description The base. */
                 readonly of: components["schemas"]["Formula"];
                 /**
                  * Format: int8
@@ -2977,7 +2977,7 @@ export interface components {
             ];
         } | {
             readonly in: {
-                /** @description What is measured. */
+                /** @description The measured vector. */
                 readonly of: components["schemas"]["Formula"];
                 /** @description Its unit. */
                 readonly unit: string;
@@ -2985,7 +2985,7 @@ export interface components {
         } | {
             readonly equal: readonly components["schemas"]["Formula"][];
         };
-        /** @description What a sought size is found to be. */
+        /** @description The size that is found for a sought one. */
         readonly FoundSize: {
             /** @description `P = 3.2 kN` */
             readonly text: string;
@@ -2997,7 +2997,7 @@ export interface components {
              */
             readonly step: number | null;
         };
-        /** @description What is freed during some steps that follow one another. */
+        /** @description The parts that are freed during some steps that follow one another. */
         readonly Free: {
             /**
              * Format: uint
@@ -3115,21 +3115,21 @@ export interface components {
         };
         /** @description The result of each stop of the work in a few words. */
         readonly Headlines: {
-            /** @description What was modelled. */
+            /** @description The parts that were modelled. */
             readonly idealise: string;
-            /** @description What was counted. */
+            /** @description The unknowns and equations that were counted. */
             readonly free: string;
-            /** @description How many steps; null where the working was not looked at. */
+            /** @description The number of steps; null where the working was not looked at. */
             readonly work: string | null;
-            /** @description How well it closes; null where the working was not looked at. */
+            /** @description The largest residual; null where the working was not looked at. */
             readonly check: string | null;
-            /** @description How many bars pull and push. */
+            /** @description The numbers of bars that pull and that push. */
             readonly table: string;
             /** @description The largest moment. */
             readonly inside: string;
-            /** @description How many forces are too many, and whether stiffness finds them; empty where stiffness says nothing. */
+            /** @description The number of forces too many, and whether stiffness finds them; empty where stiffness says nothing. */
             readonly stiff: string;
-            /** @description What governs; null where limits were not looked at. */
+            /** @description The limit that governs; null where limits were not looked at. */
             readonly size: string | null;
         };
         /** @description The headings in which a train may travel. */
@@ -3314,7 +3314,7 @@ export interface components {
             readonly verdict: string;
             /** @description Under which loads, and where. */
             readonly place: string | null;
-            /** @description How the figure comes about, conversions first. */
+            /** @description The working of the figure, conversions first. */
             readonly working: readonly (readonly components["schemas"]["Inline"][])[];
             /** @description The limit behind it, where one is stated, to be changed. */
             readonly stated: components["schemas"]["StatedLine"] | null;
@@ -3354,7 +3354,7 @@ export interface components {
         readonly KeptLine: {
             /** @description Its subject. */
             readonly about: components["schemas"]["About"];
-            /** @description What is answered: `verdict`, `bar D-C`. */
+            /** @description The thing that is answered: `verdict`, `bar D-C`. */
             readonly label: string;
             /** @description The answer with its unit. */
             readonly says: string;
@@ -3380,10 +3380,10 @@ export interface components {
             readonly file: string;
             /**
              * Format: uint64
-             * @description When it was made, in milliseconds since 1970 UTC.
+             * @description The moment it was made, in milliseconds since 1970 UTC.
              */
             readonly at: number;
-            /** @description What is in it, in words; null for one that an earlier run has made. */
+            /** @description Its contents in words; null for one that an earlier run has made. */
             readonly holds: string | null;
         };
         /** @description A limit of some things. Every limit is a size, 0 or more. */
@@ -3458,23 +3458,23 @@ export interface components {
         readonly LimitSource: "limit" | "yield" | "ultimate" | "shear" | "bearing" | "screening";
         /** @description A line of words and formulas. */
         readonly Line: {
-            /** @description What it is for. */
+            /** @description Its purpose. */
             readonly role: components["schemas"]["Role"];
             /**
              * Format: uint8
-             * @description How far it is indented below its chapter.
+             * @description The steps by which it is indented below its chapter, from 0.
              */
             readonly level?: number;
-            /** @description What it is about, before a colon; empty for nothing. */
+            /** @description The thing it is about, before a colon; empty for none. */
             readonly lead?: string;
-            /** @description What it says. */
+            /** @description Its words. */
             readonly says: readonly components["schemas"]["Inline"][];
             /** @description A remark, behind it in brackets; empty for none. */
             readonly note?: string;
             /** @description The mark on the drawing it stands for; null where nothing does. */
             readonly of?: components["schemas"]["Id"] | null;
         };
-        /** @description What a line is. */
+        /** @description The sort of a line. */
         readonly LineKind: "run" | "ride" | "bar" | "tie";
         /** @description A straight piece of an influence line. */
         readonly LinePieceAnswer: {
@@ -3506,25 +3506,28 @@ export interface components {
              * @description As sent.
              */
             readonly seq: number;
-            /** @description What was looked at, as sent. */
+            /** @description The view, as sent. */
             readonly view: components["schemas"]["View"];
             /** @description The sheet after the edit; null when none was asked for, or when it could not be done. */
             readonly edited: components["schemas"]["Sheet"] | null;
-            /** @description Why the edit could not be done; the path of each is the slot it was typed into. The rest of the reply is about the sheet as sent. */
+            /**
+             * @description The reasons for which the edit could not be done; the path of each is the slot it was typed into. The rest of the reply is about the
+             *     sheet as sent.
+             */
             readonly refused: readonly components["schemas"]["Problem"][];
-            /** @description What could be done about what was refused, is wrong or is worth a second look. */
+            /** @description Edits that would mend what was refused, is wrong or is worth a second look. */
             readonly offers: readonly components["schemas"]["Offer"][];
             /** @description Everything wrong with the sheet. */
             readonly problems: readonly components["schemas"]["Problem"][];
-            /** @description What is drawn: all of the sheet that could be understood. */
+            /** @description The drawing: all of the sheet that could be understood. */
             readonly scene: components["schemas"]["Scene"];
             /** @description The solution; null while there are problems, and when it was too much work. */
             readonly solution: components["schemas"]["LiveSolution"] | null;
-            /** @description Why it was not solved. */
+            /** @description The reason for which it was not solved. */
             readonly unsolved?: components["schemas"]["ErrorBody"] | null;
             /**
              * Format: uint64
-             * @description How long it took, in microseconds.
+             * @description The time it took, in microseconds.
              */
             readonly micros: number;
         };
@@ -3543,7 +3546,7 @@ export interface components {
              */
             readonly edit?: components["schemas"]["Edit"] | null;
             /**
-             * @description What is looked at: only that is computed.
+             * @description The view: only what it looks at is computed.
              * @default {
              *       "at": "everything"
              *     }
@@ -3558,11 +3561,11 @@ export interface components {
             readonly page: components["schemas"]["Page"];
             /** @description The cut that was wanted. */
             readonly cut?: components["schemas"]["PageCut"] | null;
-            /** @description Why it could not be made. */
+            /** @description The reasons for which it could not be made. */
             readonly cut_refused?: readonly components["schemas"]["Problem"][];
             /** @description The section of the member there, with its stresses. */
             readonly section?: components["schemas"]["SectionMark"] | null;
-            /** @description How it moves, when it can. */
+            /** @description The motion that is free, when there is one. */
             readonly free_motion: components["schemas"]["FreeMotion"] | null;
         };
         /** @description A load on a body. */
@@ -3582,7 +3585,7 @@ export interface components {
             /** @constant */
             readonly kind: "own";
         });
-        /** @description Which loads act. */
+        /** @description The loads that act. */
         readonly Loads: {
             /** @constant */
             readonly of: "drawn";
@@ -3647,7 +3650,7 @@ export interface components {
             readonly carries: components["schemas"]["Carries"];
             /** @description Its length with its unit. */
             readonly length: string;
-            /** @description What it carries; `None` as long as that is not computed. */
+            /** @description Its axial force; `None` as long as that is not computed. */
             readonly force: components["schemas"]["AxialForce"] | null;
         } | {
             /** @constant */
@@ -3670,7 +3673,7 @@ export interface components {
                 number,
                 number
             ];
-            /** @description Which symbol. */
+            /** @description The symbol it is drawn by. */
             readonly shape: components["schemas"]["JointKind"];
             /** @description Of a slot or collar: across it. Of a contact: which way its first body is pushed. */
             readonly facing: [
@@ -3718,26 +3721,26 @@ export interface components {
             readonly id: components["schemas"]["Id"];
             /** @description Its name. */
             readonly name: string;
-            /** @description Where it touches the body. */
+            /** @description The place where it touches the body. */
             readonly at: [
                 number,
                 number
             ];
-            /** @description Which symbol. */
+            /** @description The symbol it is drawn by. */
             readonly shape: components["schemas"]["SupportKind"];
             /** @description From the ground towards the body. */
             readonly facing: [
                 number,
                 number
             ];
-            /** @description How far an inclined one leans from the vertical. */
+            /** @description The angle by which an inclined one leans from the vertical. */
             readonly text: string | null;
         } | {
             /** @constant */
             readonly kind: "force";
             /** @description `load:crate` */
             readonly id: components["schemas"]["Id"];
-            /** @description Where it is applied. */
+            /** @description The place where it is applied. */
             readonly at: [
                 number,
                 number
@@ -3761,7 +3764,7 @@ export interface components {
             readonly kind: "couple";
             /** @description `load:gear` */
             readonly id: components["schemas"]["Id"];
-            /** @description Where it is drawn. */
+            /** @description The place where it is drawn. */
             readonly at: [
                 number,
                 number
@@ -3787,7 +3790,7 @@ export interface components {
                 number,
                 number
             ];
-            /** @description Which way a positive intensity pushes. */
+            /** @description The direction in which a positive intensity pushes. */
             readonly toward: [
                 number,
                 number
@@ -3840,7 +3843,7 @@ export interface components {
             readonly kind: "exerted";
             /** @description `joint:B#B_x@body:jib#0` */
             readonly id: components["schemas"]["Id"];
-            /** @description What it is in the working: `joint:B#B_x`, `bar:D-C`, `rope:hoist`. */
+            /** @description Its name in the working: `joint:B#B_x`, `bar:D-C`, `rope:hoist`. */
             readonly column: components["schemas"]["Id"];
             /** @description Its symbol. */
             readonly symbol: components["schemas"]["SymbolMark"];
@@ -3910,11 +3913,11 @@ export interface components {
             readonly kind: "unclear";
             /** @description `unclear:loads[0].size` */
             readonly id: components["schemas"]["Id"];
-            /** @description What has the problem: `loads[0].size`. */
+            /** @description The path of the thing with the problem: `loads[0].size`. */
             readonly path: string;
             /** @description Its name and what was written. */
             readonly text: string;
-            /** @description Where; `None` when that is not clear either. */
+            /** @description Its place; `None` when that is not clear either. */
             readonly at: [
                 number,
                 number
@@ -4036,7 +4039,7 @@ export interface components {
             /** @description The influence line: what one unit of force does. */
             readonly line: readonly components["schemas"]["LinePieceAnswer"][];
         };
-        /** @description What sort of free body a piece is. */
+        /** @description The sort of free body a piece is. */
         readonly Nature: "body" | "two-force" | "three-force" | "particle" | "group";
         /** @description A revision to be cut of what the sheet is now. */
         readonly NewRevision: {
@@ -4053,7 +4056,7 @@ export interface components {
             /** @description As drawn; it may still have problems. */
             readonly sheet: components["schemas"]["Sheet"];
         };
-        /** @description What a joint yields from some step on. */
+        /** @description The joints that can be solved next, from some step on. */
         readonly NextLine: {
             /** @description The mark of its point. */
             readonly of: components["schemas"]["Id"];
@@ -4066,7 +4069,7 @@ export interface components {
             readonly can: boolean;
             /** @description All its unknowns are known. */
             readonly done: boolean;
-            /** @description Why it can be next, or why not. */
+            /** @description The reason it can be next, or cannot. */
             readonly says: string;
         };
         /** @description The notation of equilibrium in space. */
@@ -4077,7 +4080,7 @@ export interface components {
             readonly text: string;
             /** @description Its unit; null where the formula has none. */
             readonly unit?: string | null;
-            /** @description Where it comes from. */
+            /** @description Its source. */
             readonly source?: components["schemas"]["Source"];
         };
         /** @description A resultant: where it acts and how strong it is. */
@@ -4097,14 +4100,14 @@ export interface components {
         };
         /** @description An edit that is offered. */
         readonly Offer: {
-            /** @description What it does: `Make A-B a member that carries loads between its joints`. */
+            /** @description Its effect: `Make A-B a member that carries loads between its joints`. */
             readonly text: string;
-            /** @description What it belongs to. */
+            /** @description The thing it belongs to. */
             readonly about: components["schemas"]["OfferedFor"];
             /** @description The edit. */
             readonly edit: components["schemas"]["Edit"];
         };
-        /** @description What an edit is offered for. */
+        /** @description The thing an edit is offered for. */
         readonly OfferedFor: {
             /** @constant */
             readonly of: "slot";
@@ -4113,12 +4116,12 @@ export interface components {
         } | {
             /** @constant */
             readonly of: "problem";
-            /** @description Where: `bodies.beam`. */
+            /** @description Its path: `bodies.beam`. */
             readonly path: string;
         } | {
             /** @constant */
             readonly of: "warning";
-            /** @description Which. */
+            /** @description Its name. */
             readonly name: components["schemas"]["WarningName"];
         } | {
             /** @constant */
@@ -4151,29 +4154,29 @@ export interface components {
             readonly verdict: components["schemas"]["VerdictWords"];
             /** @description One line per stop of the way through the work. */
             readonly headlines: components["schemas"]["Headlines"];
-            /** @description What is read from top to bottom beside the outcome: units, what is seen before any equation, steps, checks, limits, warnings. */
+            /** @description The chapters read from top to bottom beside the outcome: units, inspection, steps, checks, limits, warnings. */
             readonly chapters: readonly components["schemas"]["Chapter"][];
-            /** @description Which joint can be solved next, and why: for each joint from some step on. */
+            /** @description The joints that can be solved next, and why: for each joint from some step on. */
             readonly next: readonly components["schemas"]["NextLine"][];
             /** @description The equations of a free body that someone chose: only where that was wanted, see [`choices`](crate::choice::choices). */
             readonly choice?: components["schemas"]["PageChoice"] | null;
             /** @description The bars with what they carry. */
             readonly table: readonly components["schemas"]["TableRow"][];
-            /** @description What every stretch of every body carries inside. */
+            /** @description The internal forces of every stretch of every body. */
             readonly inside: readonly components["schemas"]["InsideLine"][];
             /** @description The least and the greatest over all combinations of load cases. */
             readonly ranges: readonly components["schemas"]["RangeLine"][];
             /** @description Trains of forces, wherever they stand. */
             readonly trains: readonly components["schemas"]["PageTrain"][];
-            /** @description What a train does to N, V and M at a place, where that was wanted: see [`influence_lines`](crate::moving_load::influence_lines). */
+            /** @description The N, V and M that a train causes at a place, where that was wanted: see [`influence_lines`](crate::moving_load::influence_lines). */
             readonly influence: readonly components["schemas"]["TrainLine"][];
-            /** @description What stiffness says, and the methods by hand, where the sheet says how stiff anything is. */
+            /** @description Stiffness and the methods by hand, where the sheet says how stiff anything is. */
             readonly stiff?: components["schemas"]["PageStiff"] | null;
-            /** @description What has limits, ranked: only where that was wanted, see [`page_judgement`]. */
+            /** @description Everything that has a limit, ranked: only where that was wanted, see [`page_judgement`]. */
             readonly judgement?: components["schemas"]["PageJudgement"] | null;
-            /** @description What was asked, with its answer. */
+            /** @description The answers to what was asked. */
             readonly asked: readonly components["schemas"]["AskedLine"][];
-            /** @description What could be asked; nothing when it would be too much to choose from. */
+            /** @description The things that could be asked; none when there are too many to choose from. */
             readonly askable: readonly components["schemas"]["Askable"][];
             /** @description `the arithmetic closes to 2·10⁻¹⁶`; null where nothing was worked. */
             readonly closes: string | null;
@@ -4237,9 +4240,9 @@ export interface components {
         };
         /** @description A difference and what it comes from. */
         readonly PageDifference: {
-            /** @description What it comes from. */
+            /** @description Its source. */
             readonly from: string;
-            /** @description How large, and where; or that there is none. */
+            /** @description Its size and place; or that there is none. */
             readonly says: string;
             /**
              * Format: uint
@@ -4255,7 +4258,7 @@ export interface components {
             readonly joint: string;
             /** @description The mark of its body. */
             readonly of: components["schemas"]["Id"];
-            /** @description Where it is, in the sheet's unit. */
+            /** @description Its place, in the sheet's unit. */
             readonly at: [
                 number,
                 number
@@ -4269,7 +4272,7 @@ export interface components {
             readonly stiffness: string;
             /** @description Its share. */
             readonly factor: string;
-            /** @description What its end does. */
+            /** @description The state of its end. */
             readonly kind: components["schemas"]["EndDoes"];
         };
         /** @description The moment of an end by the unknowns. */
@@ -4298,13 +4301,13 @@ export interface components {
         };
         /** @description The method as it is written. */
         readonly PageForces: {
-            /** @description What is let go. */
+            /** @description The redundants that are released. */
             readonly redundants: readonly string[];
             /** @description The marks of these, in the same order. */
             readonly of: readonly (components["schemas"]["Id"] | null)[];
             /** @description δ₁₀ + δ₁₁ X₁ = 0, with numbers. */
             readonly equations: readonly (readonly components["schemas"]["Inline"][])[];
-            /** @description What they come to. */
+            /** @description The values of the redundants. */
             readonly values: readonly (readonly components["schemas"]["Inline"][])[];
             /** @description The moments under the loads alone, then under one of each, per end. */
             readonly rows: readonly components["schemas"]["PageForceRow"][];
@@ -4315,7 +4318,7 @@ export interface components {
             readonly says: string;
             /** @description True when it does. */
             readonly meets: boolean;
-            /** @description How far the loads may grow, and what ends that. */
+            /** @description The growth the loads may have, and what ends it. */
             readonly reach: string | null;
             /** @description The one that governs first. */
             readonly lines: readonly components["schemas"]["JudgedLine"][];
@@ -4323,7 +4326,7 @@ export interface components {
             readonly pins: readonly components["schemas"]["PinLine"][];
             /** @description The sections that members have. */
             readonly sections: readonly components["schemas"]["SectionLine"][];
-            /** @description What nothing is said of, a sentence for each reason. */
+            /** @description The things nothing is said of, a sentence for each reason. */
             readonly unchecked: readonly string[];
             /** @description Materials whose figures are made up. */
             readonly assumed: string | null;
@@ -4343,9 +4346,9 @@ export interface components {
                 number
             ];
         };
-        /** @description What a prop exerts. */
+        /** @description The force of a prop. */
         readonly PageProp: {
-            /** @description Where, in the sheet's unit. */
+            /** @description Its place, in the sheet's unit. */
             readonly at: [
                 number,
                 number
@@ -4362,7 +4365,7 @@ export interface components {
         };
         /** @description A row. */
         readonly PageRow: {
-            /** @description What is done in it. */
+            /** @description Its operation. */
             readonly kind: components["schemas"]["RowKind"];
             /** @description For people. */
             readonly label: string;
@@ -4380,26 +4383,26 @@ export interface components {
             readonly ends: readonly components["schemas"]["PageEndLine"][];
             /** @description An equation for each unknown. */
             readonly equations: readonly components["schemas"]["PageEquation"][];
-            /** @description What they come to. */
+            /** @description The values of the unknowns. */
             readonly values: readonly components["schemas"]["Formula"][];
         };
-        /** @description What stiffness says about a structure, and how it is worked by hand where it is redundant. */
+        /** @description The findings of stiffness about a structure, and its working by hand where it is redundant. */
         readonly PageStiff: {
-            /** @description Why it does not answer, and what would help. */
+            /** @description The reasons for which it does not answer, and what would help. */
             readonly refused: readonly string[];
-            /** @description What it rests on and how well it closes. */
+            /** @description The stiffnesses it rests on and how well it closes. */
             readonly says: readonly string[];
             /** @description The structure is redundant: what is said of methods by hand is about it. */
             readonly redundant: boolean;
             /** @description The method shown. */
             readonly method: components["schemas"]["Method"];
-            /** @description Why the methods by hand do not apply, with what does. */
+            /** @description The reason for which the methods by hand do not apply, with what does. */
             readonly inapplicable: string | null;
             /** @description The ends of members, joint by joint. */
             readonly ends: readonly components["schemas"]["PageEnd"][];
             /** @description Of moments. */
             readonly unit: string;
-            /** @description Which sense is positive, in a few words. */
+            /** @description The positive sense of end moments, in a few words. */
             readonly sense: string;
             /** @description Members as lines, for small figures of the cases. */
             readonly lines: readonly components["schemas"]["PageMember"][];
@@ -4411,7 +4414,7 @@ export interface components {
             readonly tables: readonly components["schemas"]["PageTable"][];
             /** @description By what each case of sway is multiplied. */
             readonly scale: readonly string[];
-            /** @description How the equations for these are written. */
+            /** @description The equations for these, as they are written. */
             readonly balance: readonly (readonly components["schemas"]["Inline"][])[];
             /** @description The moments in the end, by the method that is shown. */
             readonly moments: readonly string[];
@@ -4421,16 +4424,16 @@ export interface components {
             readonly slopes: components["schemas"]["PageSlopes"] | null;
             /** @description By the forces that are too many. */
             readonly forces: components["schemas"]["PageForces"] | null;
-            /** @description Why that one does not apply. */
+            /** @description The reason for which the force method does not apply. */
             readonly forces_not: string | null;
-            /** @description Where the differences come from. */
+            /** @description The causes of the differences. */
             readonly compared: readonly components["schemas"]["PageDifference"][];
         };
         /** @description The table of one case. */
         readonly PageTable: {
             /** @description `With props at C`, `C displaced` */
             readonly title: string;
-            /** @description What it is about, in a sentence. */
+            /** @description Its subject, in a sentence. */
             readonly about: string;
             /** @description From top to bottom. */
             readonly rows: readonly components["schemas"]["PageRow"][];
@@ -4439,7 +4442,7 @@ export interface components {
              * @description The number of rounds.
              */
             readonly rounds: number;
-            /** @description What each prop exerts. */
+            /** @description The forces of the props. */
             readonly props: readonly components["schemas"]["PageProp"][];
         };
         /** @description One term of an equation. */
@@ -4463,7 +4466,7 @@ export interface components {
             readonly name: string;
             /** @description `cart: 6, then 9 2.4 m behind; from A to D, 12 m` */
             readonly title: string;
-            /** @description Why there are no influence lines. */
+            /** @description The reason there are no influence lines. */
             readonly refused: string | null;
             /**
              * Format: double
@@ -4483,7 +4486,7 @@ export interface components {
             /** @description Everything it changes, with the worst stands. */
             readonly lines: readonly components["schemas"]["TrainLine"][];
         };
-        /** @description What a chapter is about. */
+        /** @description The subject of a chapter. */
         readonly Part: "verdict" | "units" | "inspection" | {
             /** Format: uint */
             readonly step: number;
@@ -4509,11 +4512,11 @@ export interface components {
             readonly id: string;
             /** @description Its name. */
             readonly name: string;
-            /** @description What it spans, without arrows. */
+            /** @description Its extent, without arrows. */
             readonly bounds: components["schemas"]["Bounds"] | null;
-            /** @description What is drawn of it, in painting order; unknowns between parts as [`Mark::Exerted`]. */
+            /** @description Its marks in painting order; unknowns between parts as [`Mark::Exerted`]. */
             readonly marks: readonly components["schemas"]["Mark"][];
-            /** @description What sort of free body it is. */
+            /** @description The sort of free body it is. */
             readonly nature: components["schemas"]["Nature"];
             /** @description Lines of action worth drawing: of a two-force body through its pins, of a three-force body to where they meet. */
             readonly lines: readonly components["schemas"]["Straight"][];
@@ -4574,9 +4577,9 @@ export interface components {
             readonly at: string;
             /** @description `Pin A, 18 mm` */
             readonly title: string;
-            /** @description What each criterion asks for. */
+            /** @description The diameter each criterion asks for. */
             readonly required: readonly components["schemas"]["RequiredLine"][];
-            /** @description What that comes to, and what is chosen. */
+            /** @description The largest of them, and the diameter chosen. */
             readonly says: readonly string[];
         };
         /** @description A plated pin. Lengths are in the sheet's unit of sections, forces under the loads as drawn. */
@@ -4611,7 +4614,7 @@ export interface components {
         };
         /** @description A plane between two plates. */
         readonly PlaneMark: {
-            /** @description What the pin carries through it; empty when equilibrium does not fix it. */
+            /** @description The force that the pin carries through it; empty when equilibrium does not fix it. */
             readonly force: string;
             /**
              * Format: double
@@ -4652,7 +4655,7 @@ export interface components {
         };
         /** @description A plate on a pin. */
         readonly PlateMark: {
-            /** @description What it is part of. */
+            /** @description The member it is part of. */
             readonly of: string;
             /**
              * Format: double
@@ -4661,10 +4664,10 @@ export interface components {
             readonly thickness: number;
             /**
              * Format: double
-             * @description What it presses on the pin with, along the line of the largest force: 1 is the largest, its sign tells which way.
+             * @description The force with which it presses on the pin, along the line of the largest force: 1 is the largest, its sign tells which way.
              */
             readonly push: number;
-            /** @description How large that is; empty when equilibrium does not fix it. */
+            /** @description Its size as text; empty when equilibrium does not fix it. */
             readonly force: string;
             /** @description True when it presses along that line: another direction is told with the force. */
             readonly aligned: boolean;
@@ -4680,12 +4683,12 @@ export interface components {
             /** @description From one end of the pin to the other. */
             readonly plates: readonly components["schemas"]["Plate"][];
         };
-        /** @description What is to be changed. */
+        /** @description The thing to be changed, as it was pointed at. */
         readonly Pointed: {
             readonly mark: {
                 /** @description Its id. */
                 readonly id: components["schemas"]["Id"];
-                /** @description Where it was pointed at; its first piece. */
+                /** @description The place that was pointed at; its first piece. */
                 readonly near?: [
                     number,
                     number
@@ -4704,7 +4707,7 @@ export interface components {
             readonly limit: {
                 /** @description `stress`, `shear`, `reaction`, `pin`, `factor`. */
                 readonly sort: string;
-                /** @description What it is named for; else the one of all is meant. */
+                /** @description The name of the thing it belongs to; else the one of all is meant. */
                 readonly of: string;
             };
         } | {
@@ -4809,7 +4812,7 @@ export interface components {
         };
         /** @description The time at which the reactions of the whole are found. */
         readonly Reactions: "needed" | "always";
-        /** @description Why answers may differ. */
+        /** @description A reason for which answers may differ. */
         readonly Reason: {
             /**
              * Format: uint32
@@ -4818,7 +4821,7 @@ export interface components {
             readonly engine: number;
             /** @description In a few words. */
             readonly title: string;
-            /** @description What was, and what is. */
+            /** @description The answer before, and the answer now. */
             readonly text: string;
         };
         /** @description The reason for an equation. */
@@ -4940,11 +4943,11 @@ export interface components {
             readonly number: number;
             /** @description The title it had. */
             readonly title: string;
-            /** @description Why it was cut. */
+            /** @description The reason for which it was cut. */
             readonly why: components["schemas"]["RevisionReason"];
             /** @description The name it was given. */
             readonly name: string | null;
-            /** @description When, UTC, ISO 8601. */
+            /** @description The moment it was cut, UTC, ISO 8601. */
             readonly cut: string;
             /**
              * Format: int64
@@ -4952,9 +4955,9 @@ export interface components {
              */
             readonly engine: number;
         };
-        /** @description Why a revision was cut. */
+        /** @description The reason for which a revision was cut. */
         readonly RevisionReason: "idle" | "left" | "named" | "restored" | "upgraded";
-        /** @description What a line is for. */
+        /** @description The purpose of a line. */
         readonly Role: "item" | "runin" | "heading" | "reason" | "working" | "result" | "cure" | "caution";
         /** @description A light rope: one tension all along. */
         readonly Rope: {
@@ -4984,7 +4987,7 @@ export interface components {
             /** @description The direction of the pull. */
             readonly direction: components["schemas"]["Direction"];
         };
-        /** @description What is done in a row. */
+        /** @description The operation of a row. */
         readonly RowKind: "held" | "balance" | "over" | "sum";
         /** @description The sag of a span. */
         readonly SagAnswer: {
@@ -5023,7 +5026,7 @@ export interface components {
         };
         /** @description Everything to be drawn of one sheet. */
         readonly Scene: {
-            /** @description What it spans, without arrows and labels. */
+            /** @description Its extent, without arrows and labels. */
             readonly bounds: components["schemas"]["Bounds"] | null;
             /** @description In painting order. */
             readonly marks: readonly components["schemas"]["Mark"][];
@@ -5167,7 +5170,7 @@ export interface components {
             readonly title: string;
             /** @description `A 624 mm²`, `I 401000 mm⁴` ... */
             readonly values: readonly string[];
-            /** @description What to mind. */
+            /** @description A caution about it. */
             readonly remark: string | null;
         };
         /** @description A section with the stresses at the place where its member is cut. Lengths are in the sheet's unit of sections, levels from the centroid, stresses tension positive. */
@@ -5190,7 +5193,7 @@ export interface components {
                 number,
                 number
             ];
-            /** @description Which side of the sheet its top face looks to, as the member lies. */
+            /** @description The side of the sheet its top face looks to, as the member lies. */
             readonly top: components["schemas"]["Side2"];
             /** @description N/A */
             readonly axial: components["schemas"]["StressBand"];
@@ -5342,10 +5345,10 @@ export interface components {
             readonly title: string;
             /**
              * Format: int64
-             * @description How often it was saved.
+             * @description The number of times it was saved.
              */
             readonly version: number;
-            /** @description When it was last saved, UTC, ISO 8601. */
+            /** @description The moment it was last saved, UTC, ISO 8601. */
             readonly changed: string;
             /** @description Its tags. */
             readonly tags: readonly string[];
@@ -5363,7 +5366,7 @@ export interface components {
         readonly ShelfReply: {
             /**
              * Format: int64
-             * @description How many sheets there are in all, of what was looked for.
+             * @description The number of all sheets that were found.
              */
             readonly total: number;
             /** @description Those that were wanted. */
@@ -5372,12 +5375,12 @@ export interface components {
             readonly tags: readonly components["schemas"]["TagCount"][];
             /**
              * Format: int64
-             * @description How many sheets lie in the trash.
+             * @description The number of sheets in the trash.
              */
             readonly in_trash: number;
             /**
              * Format: int64
-             * @description How many sheets on the shelf answer otherwise than when they were saved, under an older engine.
+             * @description The number of sheets on the shelf that answer otherwise than when they were saved, under an older engine.
              */
             readonly differing: number;
         };
@@ -5423,9 +5426,9 @@ export interface components {
         readonly SolidArrow: {
             /** @description Its own id: `load:crate`, `reaction:A_x`, `joint:B#B_x@body:jib`. */
             readonly id: components["schemas"]["Id"];
-            /** @description What it is in the working: `load:crate`, `reaction:A_x`, `joint:B#B_x`, `bar:D-C`; its opposite has the same. */
+            /** @description Its name in the working: `load:crate`, `reaction:A_x`, `joint:B#B_x`, `bar:D-C`; its opposite has the same. */
             readonly of: components["schemas"]["Id"];
-            /** @description What it stands for. */
+            /** @description Its role. */
             readonly role: components["schemas"]["ArrowRole"];
             /** @description The point where it acts. */
             readonly at: [
@@ -5433,7 +5436,7 @@ export interface components {
                 number,
                 number
             ];
-            /** @description Which way it pushes; of a couple the axis about which it turns right-handed. As assumed, where it is an unknown. */
+            /** @description The direction in which it pushes; of a couple the axis about which it turns right-handed. As assumed, where it is an unknown. */
             readonly toward: [
                 number,
                 number,
@@ -5498,7 +5501,7 @@ export interface components {
             /** @description The largest. */
             readonly peak: components["schemas"]["SolidPeak"] | null;
         };
-        /** @description What is freed during some steps that follow one another. */
+        /** @description The parts that are freed during some steps that follow one another. */
         readonly SolidFree: {
             /**
              * Format: uint
@@ -5544,7 +5547,7 @@ export interface components {
             readonly id: components["schemas"]["Id"];
             /** @description Its name. */
             readonly name: string;
-            /** @description What it is. */
+            /** @description Its sort. */
             readonly kind: components["schemas"]["LineKind"];
             /** @description Corner by corner. */
             readonly path: readonly [
@@ -5556,7 +5559,7 @@ export interface components {
             readonly carries: components["schemas"]["Carries"];
             /** @description Its length with its unit, of a bar. */
             readonly length: string | null;
-            /** @description What it carries, of a bar; nothing as long as that is not computed. */
+            /** @description The force of a bar; none as long as that is not computed. */
             readonly force: components["schemas"]["AxialForce"] | null;
         };
         /** @description A part, freed. */
@@ -5629,9 +5632,9 @@ export interface components {
             readonly arrows: readonly components["schemas"]["SolidArrow"][];
             /** @description The parts, freed, each with all that acts on it; nothing where there are too many to be told apart. */
             readonly parts?: readonly components["schemas"]["SolidPart"][];
-            /** @description What is freed step by step. */
+            /** @description The parts that are freed step by step. */
             readonly free?: readonly components["schemas"]["SolidFree"][];
-            /** @description What could not be understood, where it would stand. */
+            /** @description The things that could not be understood, where they would stand. */
             readonly unclear?: readonly components["schemas"]["SolidUnclear"][];
             /** @description The six along the members, where that was wanted. */
             readonly curves?: readonly components["schemas"]["SolidCurve"][];
@@ -5652,7 +5655,7 @@ export interface components {
                 number,
                 number
             ];
-            /** @description Which way a positive intensity pushes. */
+            /** @description The direction in which a positive intensity pushes. */
             readonly toward: [
                 number,
                 number,
@@ -5671,7 +5674,7 @@ export interface components {
             readonly path: string;
             /** @description Its name and what was written. */
             readonly text: string;
-            /** @description Where; nothing when that is not clear either. */
+            /** @description Its place; none when that is not clear either. */
             readonly at: [
                 number,
                 number,
@@ -5704,7 +5707,7 @@ export interface components {
              */
             readonly radius: number;
         };
-        /** @description Where a number comes from. */
+        /** @description The source of a number. */
         readonly Source: "given" | {
             /** Format: uint */
             readonly step: number;
@@ -5736,18 +5739,18 @@ export interface components {
         readonly SpaceKind: "plane" | "space";
         /** @description A turning sense. */
         readonly Spin: "ccw" | "cw";
-        /** @description How far it has come. */
+        /** @description The progress of one stage. */
         readonly Stage: {
-            /** @description What is being done: packing, checking or keeping. */
+            /** @description The stage: packing, checking or keeping. */
             readonly stage: string;
             /**
              * Format: uint
-             * @description How many are done.
+             * @description The number of sheets done.
              */
             readonly done: number;
             /**
              * Format: uint
-             * @description How many there are.
+             * @description The number of all sheets.
              */
             readonly total: number;
         };
@@ -5771,7 +5774,7 @@ export interface components {
              */
             readonly lead: number;
         };
-        /** @description Where a train stands. */
+        /** @description The place where a train stands. */
         readonly StandWanted: {
             /**
              * Format: double
@@ -5783,7 +5786,7 @@ export interface components {
         };
         /** @description A limit that is stated: its sort and what it is of, as they are typed. */
         readonly StatedLine: {
-            /** @description Which limit. */
+            /** @description The sort of limit. */
             readonly sort: components["schemas"]["StatedSort"];
             /** @description The body, bar, support, joint or pin. */
             readonly of: string;
@@ -5839,12 +5842,12 @@ export interface components {
         readonly Stock: string | readonly components["schemas"]["Quantity"][];
         /** @description A straight part of a rope. */
         readonly Straight: {
-            /** @description Where it leaves. */
+            /** @description The place where it leaves. */
             readonly from: [
                 number,
                 number
             ];
-            /** @description Where it arrives. */
+            /** @description The place where it arrives. */
             readonly to: [
                 number,
                 number
@@ -5946,7 +5949,7 @@ export interface components {
             readonly length: number;
             /** @description N, V and M; nothing when it has none. */
             readonly curves: readonly components["schemas"]["Curve"][];
-            /** @description Why it has none. */
+            /** @description The reason it has none. */
             readonly refused: string | null;
         };
         /** @description A support: it holds a body to the ground. */
@@ -6053,18 +6056,18 @@ export interface components {
             readonly reserve: number | null;
             /** @description With its sign of multiplication. */
             readonly reserve_text: string | null;
-            /** @description Why it carries nothing, where that is seen at sight. */
+            /** @description The rule by which it carries nothing, where that is seen at sight. */
             readonly rule: string | null;
         };
         /** @description A tag. */
         readonly Tag: {
             /** @description The tool that changes the thing: the word of its kind, or what it is. */
             readonly tool: string;
-            /** @description What is lit while it is open. */
+            /** @description The mark that is lit while it is open. */
             readonly mark: string;
-            /** @description What is changed. */
+            /** @description The thing that is changed. */
             readonly target: components["schemas"]["Target"];
-            /** @description What stands in its slots, as it can be typed. */
+            /** @description Its slots, as they can be typed. */
             readonly before: {
                 readonly [key: string]: string;
             };
@@ -6077,7 +6080,7 @@ export interface components {
             readonly tag: string;
             /**
              * Format: int64
-             * @description How many.
+             * @description The number of sheets.
              */
             readonly count: number;
         };
@@ -6085,12 +6088,12 @@ export interface components {
         readonly TagRequest: {
             /** @description The sheet, half-typed or whole. */
             readonly sheet: components["schemas"]["Sheet"];
-            /** @description What is to be changed. */
+            /** @description The thing to be changed. */
             readonly of: components["schemas"]["Pointed"];
         };
         /** @description A limit that is stated. */
         readonly TaggedLimit: {
-            /** @description Which. */
+            /** @description Its sort. */
             readonly sort: string;
             /** @description Of what: `all`, or a name. */
             readonly of: string;
@@ -6107,7 +6110,7 @@ export interface components {
             /** @description All of them. */
             readonly tags: readonly string[];
         };
-        /** @description How the structure is taken apart. */
+        /** @description The way the structure is taken apart. */
         readonly TakenApart: {
             /**
              * @description It is taken apart.
@@ -6120,7 +6123,7 @@ export interface components {
              */
             readonly choice?: components["schemas"]["Chosen"] | null;
         };
-        /** @description What an edit is told of the thing that it changes. */
+        /** @description The target of an edit: the thing that it changes. */
         readonly Target: {
             /** @description Its name. */
             readonly name?: string | null;
@@ -6180,9 +6183,9 @@ export interface components {
              */
             readonly value: number;
         };
-        /** @description What is added up over a free body, and which sense of it is positive. */
+        /** @description The quantity added up over a free body, and its positive sense. */
         readonly Total: {
-            /** @description Where it is told: null in space. */
+            /** @description The positive sense, where it is told: null in space. */
             readonly sense: components["schemas"]["Positive"] | null;
             /** @description `F_x`, `M_A` */
             readonly of: components["schemas"]["Formula"];
@@ -6224,7 +6227,7 @@ export interface components {
             readonly of: string;
             /** @description The name of its influence line, where it has one: that of an unknown. */
             readonly line: string | null;
-            /** @description Where it is least and where greatest. */
+            /** @description The places where it is least and where it is greatest. */
             readonly ends: [
                 components["schemas"]["TrainEnd"],
                 components["schemas"]["TrainEnd"]
@@ -6290,11 +6293,11 @@ export interface components {
         readonly VerdictWords: {
             /** @description The outcome. */
             readonly word: components["schemas"]["StatusWord"];
-            /** @description What it means here. */
+            /** @description Its meaning here, in a sentence. */
             readonly sentence: string;
             /** @description The count of equations and unknowns. */
             readonly count: string;
-            /** @description What would hold it, in the order of the answers' cures. */
+            /** @description The cures that would hold it, in the order of the answers' cures. */
             readonly cures: readonly string[];
         };
         /** @description The axis that points up. */
@@ -6375,7 +6378,7 @@ export interface components {
             /** @description As it was saved. */
             readonly sheet: components["schemas"]["Sheet"];
         };
-        /** @description What is looked at inside the members. */
+        /** @description The view inside the members. */
         readonly Within: {
             /**
              * @description Under which loads.
