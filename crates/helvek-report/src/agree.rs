@@ -1,6 +1,6 @@
 //! Printed arithmetic that comes out as it is printed: numbers get more figures until it does.
 
-use crate::formula::read;
+use crate::formula::{Number, read};
 use crate::inline::Inline;
 use helvek_core::units::figures;
 
@@ -24,6 +24,12 @@ pub(crate) fn comes_to(printed: f64, result: f64, largest: f64, digits: u8) -> b
     let place = figures::last_place(if result == 0.0 { largest } else { result }, digits);
     let shown = read(&figures::rounded(result, digits));
     (printed - shown).abs() <= 0.5 * place * (1.0 + 1e-9) + 1e-12 * largest.abs()
+}
+
+/// True when what printed numbers come to is a number as it is printed, within half a unit of its last place.
+pub(crate) fn comes_to_number(printed: f64, result: &Number) -> bool {
+    let decimals = result.text.split_once('.').map_or(0, |(_, decimals)| decimals.len());
+    (printed - read(&result.text)).abs() <= 0.5 * 0.1f64.powi(decimals as i32) * (1.0 + 1e-9)
 }
 
 /// Said behind arithmetic whose printed numbers differ by what rounding leaves.

@@ -2,9 +2,9 @@
 
 use crate::direction;
 use crate::lines::{About, Askable, AskedLine};
-use crate::numbers::Words;
+use crate::numbers::{Words, minus};
 use helvek_core::answers::Publisher;
-use helvek_core::equilibrium::{ColumnKind, ColumnOf};
+use helvek_core::equilibrium::{Column, ColumnKind, ColumnOf};
 use helvek_core::geometry::Vector;
 use helvek_core::id::{Id, Kind};
 use helvek_core::model::{
@@ -224,58 +224,55 @@ impl Words<'_> {
         self.resultant(mine, 0)
     }
 
-    /// The first act of each of some columns, added up.
+    /// The forces and couples of some columns by their first acts: each component with its arrow, then what the forces come to together.
     fn resultant(&self, mine: impl Fn(ColumnOf) -> bool, act: usize) -> Vec<String> {
         let solved = self.statics;
-        let (mut force, mut moment) = (Vector::ZERO, None::<Vector>);
-        let mut parts = Vec::new();
-        let mut any_force = false;
         let signed = solved.model.conventions.results == Results::Components;
-        for (column, value) in solved.full.columns.iter().zip(self.statics.full_values().iter().copied()) {
-            if !mine(column.of) {
-                continue;
-            }
+        let columns = solved.full.columns.iter().zip(solved.full_values().iter().copied());
+        let mine: Vec<_> = columns.filter(|(column, _)| mine(column.of)).collect();
+        let force = |column: &Column| column.kind != ColumnKind::Couple;
+        let alone = mine.iter().filter(|(column, _)| force(column)).count() == 1;
+        // How many forces there are, and behind which part the last of them stands.
+        let (mut sum, mut forces, mut behind) = (Vector::ZERO, 0, 0);
+        let mut parts = Vec::new();
+        for (column, value) in mine {
             let Some(value) = value else {
                 parts.push(format!("{} not fixed by equilibrium", column.symbol));
                 continue;
             };
             let Some(act) = column.acts.get(act) else { continue };
-            if signed {
-                let (number, unit) = self.result(value, column.kind);
-                parts.push(format!("{} = {} {unit}", column.symbol, crate::numbers::minus(&number)));
-                continue;
+            let (number, unit) = self.result(value, column.kind);
+            let (number, size) = (minus(&number), number.replace('-', ""));
+            let acting = act.wrench.scaled(value);
+            if force(column) && value != 0.0 {
+                sum += acting.force;
+                forces += 1;
+                behind = parts.len() + 1;
             }
-            match column.kind {
-                ColumnKind::Couple => {
-                    moment = Some(moment.unwrap_or(Vector::ZERO) + act.wrench.moment * value);
+            parts.push(match (signed, alone || !force(column)) {
+                (true, _) => format!("{} = {number} {unit}", column.symbol),
+                (false, _) if value == 0.0 && (alone || !force(column)) => {
+                    if force(column) {
+                        "0".into()
+                    } else {
+                        "no couple".into()
+                    }
                 }
-                _ => {
-                    any_force = true;
-                    force += act.wrench.force * value;
+                (false, _) if value == 0.0 => format!("{} 0", column.symbol),
+                (false, true) if self.spatial() && !force(column) => {
+                    format!("{} {size} {unit} {}", column.symbol, self.turn_in_space(acting.moment))
                 }
-            }
-        }
-        if solved.model.spatial() {
-            parts.splice(0..0, self.resultant_in_space(any_force.then_some(force), moment));
-            return parts;
-        }
-        if any_force {
-            let text = match force.unit() {
-                Some(unit) => {
-                    let (number, symbol) = self.result(force.length(), ColumnKind::Force);
-                    format!("{number} {symbol} {}", direction::arrow(unit, self.digits()))
+                (false, true) if !force(column) => {
+                    format!("{size} {unit} {}", direction::turn_arrow(acting.moment.z))
                 }
-                None => "0".into(),
-            };
-            parts.insert(0, text);
-        }
-        if let Some(moment) = moment.map(|moment| moment.z) {
-            let (number, symbol) = self.result(moment.abs(), ColumnKind::Couple);
-            parts.push(if moment == 0.0 {
-                "no couple".into()
-            } else {
-                format!("{number} {symbol} {}", direction::turn_arrow(moment))
+                (false, true) => format!("{size} {unit} {}", self.way(acting.force)),
+                (false, false) => format!("{} {size} {unit} {}", column.symbol, self.way(acting.force)),
             });
+        }
+        if forces > 1 && !signed {
+            let (number, unit) = self.result(sum.length(), ColumnKind::Force);
+            let way = if self.spatial() { String::new() } else { format!(" {}", self.way(sum)) };
+            parts.insert(behind, format!("resultant {number} {unit}{way}"));
         }
         parts
     }
@@ -313,7 +310,7 @@ impl Words<'_> {
             Some((v, kind)) => {
                 let (number, unit) = self.result(v, kind);
                 let against = if v < 0.0 { ", against its stated sense" } else { "" };
-                format!("{} {unit}{against}", crate::numbers::minus(&number))
+                format!("{} {unit}{against}", minus(&number))
             }
         }
     }

@@ -7,15 +7,17 @@ use crate::page::Page;
 use crate::stiffness::PageStiff;
 use crate::strength_check::PageJudgement;
 use helvek_core::answers::Sense;
-use helvek_core::problem::capital;
 
 impl Page {
     /// Everything that is said, from top to bottom.
     pub fn document(&self) -> Vec<Chapter> {
         let last = |chapter: &Chapter| matches!(chapter.part, Part::Limits | Part::Warnings | Part::Closing);
         let end = self.chapters.iter().position(last).unwrap_or(self.chapters.len());
-        let mut document = vec![self.outcome()];
-        document.extend_from_slice(&self.chapters[..end]);
+        let (head, working): (Vec<_>, Vec<_>) =
+            self.chapters[..end].iter().cloned().partition(|chapter| chapter.part == Part::Head);
+        let mut document = head;
+        document.push(self.outcome());
+        document.extend(working);
         document.extend(self.stiff.as_ref().map(PageStiff::chapter));
         document.extend(self.members());
         document.extend(self.inside_chapter());
@@ -47,13 +49,13 @@ impl Page {
     /// The outcome, and what would hold it.
     fn outcome(&self) -> Chapter {
         let verdict = &self.verdict;
-        let mut blocks: Vec<Block> = vec![
-            Line::words(Role::RunIn, &verdict.sentence).into(),
-            Line::words(Role::Reason, &verdict.count).into(),
-        ];
-        let cure = |cure: &String| Line::words(Role::Cure, cure).lead("What would hold it").level(1).into();
+        let lines = [&verdict.sentence, &verdict.count].into_iter().filter(|says| !says.is_empty());
+        let roles = [Role::RunIn, Role::Reason];
+        let mut blocks: Vec<Block> =
+            lines.zip(roles).map(|(says, role)| Line::words(role, says).into()).collect();
+        let cure = |cure: &String| Line::words(Role::Cure, cure).lead("To stabilise it").level(1).into();
         blocks.extend(verdict.cures.iter().map(cure));
-        Chapter { part: Part::Verdict, title: capital(verdict.word.word()), blocks }
+        Chapter { part: Part::Verdict, title: verdict.title.clone(), blocks }
     }
 
     /// The last chapter: how well the solution closes, the usual caution, the engine.

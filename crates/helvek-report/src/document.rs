@@ -24,6 +24,8 @@ pub struct Chapter {
 pub enum Part {
     /// The outcome, and what would hold it.
     Verdict,
+    /// All that is given, asked and assumed, and the free bodies.
+    Head,
     /// Quantities that were written in other units.
     Units,
     /// All that is seen before any equation is written.
@@ -123,6 +125,8 @@ pub struct Equation {
     pub terms: Vec<PageTerm>,
     /// Of an equation in which everything is known: what it comes to, and whether that is nothing. Null for one that is solved.
     pub check: Option<Closes>,
+    /// The unit of its numbers.
+    pub unit: String,
     /// As printed it differs from its results by what rounding leaves.
     #[serde(skip_serializing_if = "std::ops::Not::not")]
     #[schemars(default)]
@@ -175,6 +179,13 @@ impl Chapter {
             Block::Line(line) if line.role == role => Some(line),
             _ => None,
         })
+    }
+}
+
+impl Equation {
+    /// True where the symbols say more than the numbers.
+    pub fn symbolic(&self) -> bool {
+        self.terms.iter().any(|term| term.symbols != term.formula)
     }
 }
 

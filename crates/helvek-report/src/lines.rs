@@ -12,7 +12,9 @@ use serde::{Deserialize, Serialize};
 pub struct VerdictWords {
     /// The outcome.
     pub word: StatusWord,
-    /// Its meaning here, in a sentence.
+    /// The outcome as a title: `Stable and statically determinate`.
+    pub title: String,
+    /// More about it; empty where there is no more to say.
     pub sentence: String,
     /// The count of equations and unknowns.
     pub count: String,
@@ -29,13 +31,13 @@ pub struct Headlines {
     pub free: String,
     /// The number of steps; null where the working was not looked at.
     pub work: Option<String>,
-    /// The largest residual; null where the working was not looked at.
+    /// The largest relative residual; null where the working was not looked at.
     pub check: Option<String>,
     /// The numbers of bars that pull and that push.
     pub table: String,
     /// The largest moment.
     pub inside: String,
-    /// The number of forces too many, and whether stiffness finds them; empty where stiffness says nothing.
+    /// The degree of redundancy, and whether stiffness finds them; empty where stiffness says nothing.
     pub stiff: String,
     /// The limit that governs; null where limits were not looked at.
     pub size: Option<String>,
@@ -118,6 +120,8 @@ pub struct PageTerm {
     pub less: bool,
     /// Its factors.
     pub formula: Formula,
+    /// Its size and arm in symbols, without the sign.
+    pub symbols: Formula,
     /// In words, for a pointer resting on it and for reading aloud.
     pub says: String,
     /// Its lever arm.

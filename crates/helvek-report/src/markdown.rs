@@ -1,7 +1,7 @@
 //! A document as Markdown with LaTeX between dollar signs.
 
 use crate::document::{Block, Chapter, Equation, Line, Part, Role, Table};
-use crate::formula::latex;
+use crate::formula::{Formula, latex, upright};
 use crate::inline::Inline;
 use crate::lines::PageTerm;
 use crate::page::Page;
@@ -70,8 +70,15 @@ fn equated(out: &mut String, equation: &Equation) -> std::fmt::Result {
         None => (" = 0", "0"),
         Some(check) => ("", &check.to.text[..]),
     };
-    let terms = terms(&equation.terms);
-    writeln!(out, "$${}{head}:\\quad {terms} = {end}{rounding}$$\n", latex(&equation.sum))
+    let unit = upright(&equation.unit);
+    let numbers = terms(&equation.terms, |term| &term.formula);
+    let sum = latex(&equation.sum);
+    if equation.symbolic() {
+        let symbols = terms(&equation.terms, |term| &term.symbols);
+        writeln!(out, "$${sum}{head}:\\quad {symbols} = 0$$\n")?;
+        return writeln!(out, "$${numbers} = {end}\\;{unit}{rounding}$$\n");
+    }
+    writeln!(out, "$${sum}{head}:\\quad {numbers} = {end}\\;{unit}{rounding}$$\n")
 }
 
 fn tabled(out: &mut String, table: &Table) -> std::fmt::Result {
@@ -89,7 +96,7 @@ fn joined(line: &[Inline]) -> String {
     line.iter().map(piece).collect()
 }
 
-fn terms(terms: &[PageTerm]) -> String {
+fn terms(terms: &[PageTerm], of: impl Fn(&PageTerm) -> &Formula) -> String {
     if terms.is_empty() {
         return "0".into();
     }
@@ -100,7 +107,7 @@ fn terms(terms: &[PageTerm]) -> String {
             (0, false) => "",
             (_, false) => "+\\,",
         };
-        format!("{sign}{}", latex(&term.formula))
+        format!("{sign}{}", latex(of(term)))
     };
     terms.iter().enumerate().map(one).collect::<Vec<_>>().join(" ")
 }

@@ -77,6 +77,17 @@ impl Numbers<'_> {
         format!("({})", v.parts().map(part).join(", "))
     }
 
+    /// The direction of a force as an arrow, else in words.
+    pub(crate) fn way(&self, force: Vector) -> String {
+        let unit = force.unit().unwrap_or_default();
+        if self.spatial() { self.direction_in_space(unit) } else { direction::arrow(unit, self.digits()) }
+    }
+
+    /// `about +x`.
+    pub(crate) fn turn_in_space(&self, moment: Vector) -> String {
+        self.direction_in_space(moment.unit().unwrap_or_default()).replacen("along", "about", 1)
+    }
+
     /// A direction in words.
     pub(crate) fn direction(&self, direction: Vector) -> String {
         if self.statics.model.spatial() {
@@ -99,12 +110,12 @@ pub(crate) fn plural(count: usize, thing: &str) -> String {
     }
 }
 
-/// `closes to 2·10⁻¹⁶`.
+/// `relative residual 2·10⁻¹⁶`.
 pub(crate) fn closes(relative: f64) -> String {
     if relative == 0.0 {
-        return "closes exactly".into();
+        return "no residual".into();
     }
-    format!("closes to {}", figures::scientific(relative, 0))
+    format!("relative residual {}", figures::scientific(relative, 0))
 }
 
 /// The used share of a limit in whole per cent; beyond the limit it is never 100 %.

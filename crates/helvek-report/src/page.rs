@@ -21,7 +21,6 @@ use helvek_core::budget::spend;
 use helvek_core::equilibrium::PartOf;
 use helvek_core::id::Kind;
 use helvek_core::next::{Ready, Yields};
-use helvek_core::problem::capital;
 use helvek_core::solution::{Solved, Statics};
 use helvek_core::strength_check::Judgement;
 use helvek_core::units::figures;
@@ -66,7 +65,7 @@ pub struct Page {
     pub asked: Vec<AskedLine>,
     /// The things that could be asked; none when there are too many to choose from.
     pub askable: Vec<Askable>,
-    /// `the arithmetic closes to 2·10⁻¹⁶`; null where nothing was worked.
+    /// `Checked: relative residual 2·10⁻¹⁶`; null where nothing was worked.
     pub closes: Option<String>,
     /// The usual caution.
     pub caution: String,
@@ -115,8 +114,10 @@ impl Page {
         let mut page = Self::brief(solved, found);
         let [work, check] = wording.worked();
         let checked = !solved.working.steps.is_empty() || solved.elastic().is_some();
-        page.closes = checked.then(|| format!("the arithmetic {check}"));
+        page.closes = checked.then(|| format!("Checked: {check}"));
+        let head = wording.head(&page.asked);
         page.chapters = worked(&wording, page.chapters, page.closes.as_deref());
+        page.chapters.insert(0, head);
         let headlines = &mut page.headlines;
         (headlines.work, headlines.check) = (Some(work), Some(check));
         page
@@ -160,7 +161,7 @@ fn told(statics: &Statics, found: &Findings, words: &Words<'_>) -> Vec<Chapter> 
     let chapters = [
         Chapter::of_items(Part::Units, "Units", conversions(statics)),
         Chapter::of_items(Part::Limits, "Limits", words.limits()),
-        Chapter::of_items(Part::Warnings, "Look at this", warnings),
+        Chapter::of_items(Part::Warnings, "Warnings", warnings),
     ];
     chapters.into_iter().filter(|chapter| !chapter.blocks.is_empty()).collect()
 }
@@ -170,22 +171,22 @@ fn worked(wording: &Wording<'_>, told: Vec<Chapter>, closes: Option<&str>) -> Ve
     let solved = wording.solved;
     let (mut chapters, mut last): (Vec<_>, Vec<_>) =
         told.into_iter().partition(|chapter| chapter.part == Part::Units);
-    chapters.push(Chapter::of_items(Part::Inspection, "Seen at sight", wording.remarks()));
+    chapters.push(Chapter::of_items(Part::Inspection, "By inspection", wording.remarks()));
     let mut met = HashSet::new();
     chapters.extend(solved.working.steps.iter().enumerate().map(|(i, step)| {
         spend(20 + 10 * step.lines.iter().map(|line| line.terms.len()).sum::<usize>());
         wording.step(i + 1, step, &mut met)
     }));
-    let checks = solved.working.checks.iter().flat_map(|check| wording.check(check)).collect();
-    let title = "Checks with equations not used".to_owned();
+    let checks = solved.working.checks.iter().flat_map(|check| wording.check(check, &mut met)).collect();
+    let title = "Checks".to_owned();
     chapters.push(Chapter { part: Part::Checks, title, blocks: checks });
     let unreached = answers::unreached(solved).map(|warning| warning.message);
-    let unreached = Chapter::of_items(Part::Warnings, "Look at this", unreached);
+    let unreached = Chapter::of_items(Part::Warnings, "Warnings", unreached);
     match last.iter_mut().find(|chapter| chapter.part == Part::Warnings) {
         Some(warnings) => warnings.blocks.extend(unreached.blocks),
         None => last.push(unreached),
     }
-    let closes = closes.map(|closes| format!("{}: {}.", capital(closes), wording.routes().join(", ")));
+    let closes = closes.map(|closes| format!("{closes}; by {}.", wording.routes().join(", ")));
     last.push(Chapter::of_items(Part::Closing, "", closes));
     chapters.extend(last);
     chapters.retain(|chapter| !chapter.blocks.is_empty());

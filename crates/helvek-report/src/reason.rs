@@ -20,7 +20,7 @@ impl Wording<'_> {
         }
         self.body(&mut line, &reason.body);
         if step.lines.len() > 1 {
-            line.push(Inline::words("No equation has a single unknown; these hold only "));
+            line.push(Inline::words("No equation has a single unknown; these contain only "));
             self.list(&mut line, &step.unknowns);
             line.push(Inline::words("."));
             return line;
@@ -33,25 +33,25 @@ impl Wording<'_> {
         }
         self.dropped(&mut line, step);
         line.push(Inline::symbol(&self.column(unknown).symbol));
-        line.push(Inline::words(if reason.dropped.is_empty() { " is still open." } else { " is left." }));
+        line.push(Inline::words(" is the only unknown."));
         line
     }
 
     fn body(&self, line: &mut Vec<Inline>, body: &WhyBody) {
         let inside = |count: usize| match count {
-            1 => "the unknown between the parts is inside".to_owned(),
-            _ => format!("the {count} unknowns between the parts are inside"),
+            1 => "its internal force cancels".to_owned(),
+            _ => format!("its {count} internal forces cancel"),
         };
         match body {
             WhyBody::Only | WhyBody::Open(_) => {}
             WhyBody::Whole { inside: count } => {
-                line.push(Inline::words(format!("On the whole {}. ", inside(*count))));
+                line.push(Inline::words(format!("Free body: the whole structure; {}. ", inside(*count))));
             }
             WhyBody::Group { inside: count } => {
-                line.push(Inline::words(format!("Taken together {}. ", inside(*count))));
+                line.push(Inline::words(format!("Free body: these parts together; {}. ", inside(*count))));
             }
             WhyBody::Section { cut } => {
-                line.push(Inline::words("A section through "));
+                line.push(Inline::words("Section through "));
                 self.list(line, cut);
                 line.push(Inline::words(". "));
             }
@@ -88,7 +88,9 @@ impl Wording<'_> {
             let verb = if symbols.len() == 1 { one } else { many };
             line.push(Inline::words(format!(" {verb}{tail}")));
         }
-        line.push(Inline::words(if first { "Only " } else { ", so only " }));
+        if !first {
+            line.push(Inline::words(": "));
+        }
     }
 
     fn through(&self, equation: &Equation) -> String {
@@ -101,46 +103,50 @@ impl Wording<'_> {
         }
     }
 
-    /// In which sense a couple turns.
-    pub(crate) fn turn(&self, moment: Vector) -> String {
+    /// The sense of a couple as a sign; in space in words.
+    pub(crate) fn turn_sign(&self, moment: Vector) -> String {
         if self.solved.model.spatial() {
             return self.turn_in_space(moment);
         }
-        direction::turn_words(moment.z).to_owned()
+        direction::turn_arrow(moment.z).to_owned()
     }
 
     /// The remark on a sign: whether the assumed sense was right.
     pub(crate) fn remark(&self, value: f64, column: &Column) -> String {
         if value == 0.0 {
-            return "exactly zero: nothing to carry".into();
+            return String::new();
         }
         if column.axial() {
-            let word = if value < 0.0 { "negative: compression, it pushes" } else { "tension, as assumed" };
+            let word = if value < 0.0 {
+                "compression, opposite to the assumed sense"
+            } else {
+                "tension, as assumed"
+            };
             return word.into();
         }
         if let [act] = column.acts[..] {
             let wrench = act.wrench.scaled(value);
             let sense = match column.kind {
-                ColumnKind::Couple => self.turn(wrench.moment),
-                _ => self.direction(wrench.force.unit().unwrap_or_default()),
+                ColumnKind::Couple => self.turn_sign(wrench.moment),
+                _ => self.way(wrench.force.unit().unwrap_or_default()),
             };
             return if value < 0.0 {
-                format!("negative: acts {sense}; from here on the arrow is turned")
+                format!("acts {sense}, opposite to the assumed sense; shown reversed from here on")
             } else {
-                format!("as assumed: {sense}")
+                format!("{sense}, as assumed")
             };
         }
         let Some(act) = column.acts.first() else { return String::new() };
         let on = self.solved.part(act.on);
         let wrench = act.wrench.scaled(value);
         let sense = match wrench.force.unit() {
-            Some(unit) => self.direction(unit),
-            None => self.turn(wrench.moment),
+            Some(unit) => self.way(unit),
+            None => self.turn_sign(wrench.moment),
         };
         if value < 0.0 {
-            format!("negative: on {on} it acts {sense}; from here on both arrows are turned")
+            format!("acts {sense} on {on}, opposite to the assumed sense; both shown reversed from here on")
         } else {
-            format!("as assumed: on {on} {sense}")
+            format!("{sense} on {on}, as assumed")
         }
     }
 }
@@ -148,25 +154,25 @@ impl Wording<'_> {
 fn rule_words(rule: ZeroRule) -> &'static str {
     match rule {
         ZeroRule::Joint(JointRule::TwoAtUnloadedJoint) => {
-            "At sight: at an unloaded joint two members that are not in one line carry nothing, nor does one alone."
+            "By inspection: at an unloaded joint two members that are not in one line are zero-force members, and so is one alone."
         }
         ZeroRule::Joint(JointRule::ThirdOfThree) => {
-            "At sight: of three members at an unloaded joint two are in one line, so the third carries nothing."
+            "By inspection: of three members at an unloaded joint two are in one line, so the third is a zero-force member."
         }
         ZeroRule::Joint(JointRule::LoadAlongOther) => {
-            "At sight: what acts at this joint of two members acts along the other one, so this one carries nothing."
+            "By inspection: all that acts at this joint of two members acts along the other one, so this is a zero-force member."
         }
         ZeroRule::Joint(JointRule::ThreeNotCoplanar) => {
-            "At sight: three members that are not in one plane, at an unloaded joint; none carries anything."
+            "By inspection: three members that are not in one plane at an unloaded joint are zero-force members."
         }
         ZeroRule::Joint(JointRule::OutOfPlane) => {
-            "At sight: all others at this unloaded joint lie in one plane, so the one out of it carries nothing."
+            "By inspection: all others at this unloaded joint lie in one plane, so the one out of it is a zero-force member."
         }
         ZeroRule::AcrossPlane => {
-            "At sight: all else at this joint acts in one plane, so the one out of it carries nothing."
+            "By inspection: all else at this joint acts in one plane, so the one out of it is a zero-force member."
         }
         ZeroRule::Joint(_) | ZeroRule::NothingAcross => {
-            "At sight: nothing else acts across the others here, so it carries nothing."
+            "By inspection: nothing else acts across the others here, so it is a zero-force member."
         }
     }
 }

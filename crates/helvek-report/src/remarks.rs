@@ -2,11 +2,11 @@
 
 use crate::step::Wording;
 use helvek_core::model::LoadKind;
-use helvek_core::recognition::{JointRule, Meeting, Seen, Sense, common_sense, symmetry, three_force_bodies};
+use helvek_core::recognition::{JointRule, Seen, Sense, common_sense, symmetry};
 use helvek_core::units::figures;
 
 impl Wording<'_> {
-    /// Links, members that carry nothing, forces that meet, symmetry, and what common sense says of the result.
+    /// Two-force bodies, zero-force members, symmetry, and what common sense says of the result.
     pub(crate) fn remarks(&self) -> Vec<String> {
         let (solved, model) = (self.solved, &self.solved.model);
         let body = |id: helvek_core::model::BodyId| &model.bodies[id.index()].name;
@@ -30,21 +30,6 @@ impl Wording<'_> {
         if model.spatial() {
             return lines;
         }
-        for three in three_force_bodies(&solved.full, self.solved.full_values()) {
-            lines.push(match three.meeting {
-                Meeting::Parallel => format!("Three forces act on {}; they are parallel.", body(three.body)),
-                Meeting::At(at) => {
-                    let [x, y] = self.place(at);
-                    let plain = |v: f64| figures::plain(v, self.digits());
-                    format!(
-                        "Three forces act on {}; they meet at ({}, {}).",
-                        body(three.body),
-                        plain(x),
-                        plain(y)
-                    )
-                }
-            });
-        }
         lines.extend(self.symmetric());
         lines.extend(common_sense(model).into_iter().map(|sense| self.sense(sense)));
         lines
@@ -61,7 +46,7 @@ impl Wording<'_> {
             let sum: f64 = halves.iter().map(|(.., weight)| weight).sum();
             let sum = figures::rounded(force.from_si(sum), self.digits());
             format!(
-                "{}: the own weight of bars, {sum} {} in all, half of each bar's at each of its joints; members are not in it.",
+                "{}: self-weight of the bars, {sum} {} in all, half of each bar's at each of its joints; members are not included.",
                 load.name, force.symbol
             )
         })
@@ -75,7 +60,7 @@ impl Wording<'_> {
         let seen: Vec<Seen> = self.solved.seen_at_joints();
         if seen.len() > LISTED {
             let zero: usize = seen.iter().filter(|s| s.zero()).map(|s| s.members.len()).sum();
-            return vec![format!("At sight, {zero} members carry nothing under these loads.")];
+            return vec![format!("{zero} zero-force members under these loads.")];
         }
         seen.iter().map(|seen| self.seen_words(seen)).collect()
     }
@@ -86,28 +71,38 @@ impl Wording<'_> {
         let (members, joint) = (members.join(" and "), self.solved.part(seen.joint));
         match seen.rule {
             JointRule::TwoAtUnloadedJoint if seen.members.len() == 1 => {
-                format!("{members} carries nothing: it alone is left at the unloaded {joint}.")
+                format!("{members} is a zero-force member: it is the only one left at the unloaded {joint}.")
             }
             JointRule::TwoAtUnloadedJoint => {
-                format!("{members} carry nothing: they alone meet at the unloaded {joint}, not in one line.")
+                format!(
+                    "{members} are zero-force members: only they meet at the unloaded {joint}, not in one line."
+                )
             }
             JointRule::ThirdOfThree => {
-                format!("{members} carries nothing: at the unloaded {joint} the two others are in one line.")
+                format!(
+                    "{members} is a zero-force member: at the unloaded {joint} the two others are in one line."
+                )
             }
             JointRule::ThreeNotCoplanar => {
-                format!("{members} carry nothing: they alone meet at the unloaded {joint}, not in one plane.")
+                format!(
+                    "{members} are zero-force members: only they meet at the unloaded {joint}, not in one plane."
+                )
             }
             JointRule::OutOfPlane => {
-                format!("{members} carries nothing: at the unloaded {joint} all the others lie in one plane.")
+                format!(
+                    "{members} is a zero-force member: at the unloaded {joint} all the others lie in one plane."
+                )
             }
             JointRule::LoadAlongOther => {
-                format!("{members} carries nothing: what acts at {joint} acts along the other member.")
+                format!(
+                    "{members} is a zero-force member: all that acts at {joint} acts along the other member."
+                )
             }
             JointRule::SameThroughout => {
-                format!("{members} carry the same: one line through the unloaded {joint}.")
+                format!("{members} carry the same force: they are in one line at the unloaded {joint}.")
             }
             JointRule::TwoPairs => {
-                format!("{members} carry the same: one of two lines through the unloaded {joint}.")
+                format!("{members} carry the same force: one of two lines through the unloaded {joint}.")
             }
         }
     }
@@ -127,7 +122,7 @@ impl Wording<'_> {
         let pairs: Vec<_> =
             symmetry.pairs.iter().map(|(a, b)| format!("{} and {}", name(*a), name(*b))).collect();
         let x = figures::plain(model.units.length.from_si(symmetry.axis), self.digits());
-        let proved = if equal { "which the result shows" } else { "which equilibrium alone does not show" };
+        let proved = if equal { "as the result shows" } else { "which equilibrium alone does not prove" };
         Some(format!("Symmetric about x = {x}: {} take equal parts, {proved}.", pairs.join(", ")))
     }
 

@@ -7,7 +7,7 @@ use crate::inline::Inline;
 use crate::lines::{AxisMark, SpaceArm};
 use crate::numbers::{AXES, Numbers, minus};
 use crate::step::Wording;
-use helvek_core::equilibrium::{ActionOf, ColumnKind, ColumnOf};
+use helvek_core::equilibrium::{ActionOf, ColumnOf};
 use helvek_core::geometry::{Point, Vector};
 use helvek_core::internal_forces::Six;
 use helvek_core::model::{LoadKind, PointId};
@@ -22,11 +22,6 @@ use std::collections::HashSet;
 const UNITS: [&str; 3] = ["i", "j", "k"];
 
 impl Wording<'_> {
-    /// `about +x`.
-    pub(crate) fn turn_in_space(&self, axis: Vector) -> String {
-        self.direction_in_space(axis).replacen("along", "about", 1)
-    }
-
     /// Three components with their unit vectors, in the unit of what they measure; and their values as printed.
     fn ijk(&self, v: Vector, from_si: impl Fn(f64) -> f64, more: u8) -> (Formula, [f64; 3]) {
         let size = v.length();
@@ -130,7 +125,7 @@ impl Wording<'_> {
     }
 
     /// The two named points between which a force acts that is not along an axis, and what its line is called.
-    fn line_between(&self, line: &Line, of: TermOf) -> Option<(Formula, PointId, PointId)> {
+    pub(crate) fn line_between(&self, line: &Line, of: TermOf) -> Option<(Formula, PointId, PointId)> {
         let model = &self.solved.model;
         let (at, unit, name) = match of {
             TermOf::Column(id) => {
@@ -297,34 +292,6 @@ impl Wording<'_> {
 }
 
 impl Numbers<'_> {
-    /// A force and a couple by their components, with their sizes where more than one is there.
-    pub(crate) fn resultant_in_space(&self, force: Option<Vector>, moment: Option<Vector>) -> Vec<String> {
-        let say = |v: Vector, kind: ColumnKind, turn: bool| {
-            let (size, unit) = self.result(v.length(), kind);
-            match v.tidy().axis() {
-                None if v == Vector::ZERO => {
-                    if turn {
-                        "no couple".into()
-                    } else {
-                        "0".to_owned()
-                    }
-                }
-                Some((axis, forward)) => {
-                    let about = if turn { "about " } else { "" };
-                    format!("{size} {unit} {about}{}{}", if forward { "+" } else { "−" }, AXES[axis])
-                }
-                None => {
-                    let scale = v.length();
-                    let part =
-                        |v: f64| minus(&self.result(if v.abs() <= 1e-12 * scale { 0.0 } else { v }, kind).0);
-                    format!("({}) {unit}, size {size}", v.parts().map(part).join(", "))
-                }
-            }
-        };
-        let force = force.map(|v| say(v, ColumnKind::Force, false));
-        force.into_iter().chain(moment.map(|v| say(v, ColumnKind::Couple, true))).collect()
-    }
-
     /// The six at an asked place.
     pub(crate) fn six_values(&self, cut: usize) -> Vec<String> {
         let Some(values) = self.statics.asked_in_space()[cut] else {

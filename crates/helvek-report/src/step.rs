@@ -11,7 +11,7 @@ use helvek_core::id::{Id, Kind};
 use helvek_core::model::{Amount, Load, LoadKind};
 use helvek_core::plan::{Axis, Centre, Equation as Sum};
 use helvek_core::problem::capital;
-use helvek_core::sheet::Turn;
+use helvek_core::sheet::{Detail, Turn};
 use helvek_core::solution::Solved;
 use helvek_core::units::Unit;
 use helvek_core::working::{self, Arm, Check, Projection, Size, Step, Term, TermOf};
@@ -49,26 +49,16 @@ impl Wording<'_> {
 
     /// A step of the working, from 1; `told`: the unit vectors that were told before.
     pub(crate) fn step(&self, number: usize, step: &Step, told: &mut HashSet<String>) -> Chapter {
-        let alone = step.lines.len() == 1;
         let title = match &step.lines[..] {
             [line] => self.line_title(line),
             lines => format!("{} equations together", lines.len()),
         };
-        let mut blocks: Vec<Block> = vec![Line::new(Role::Reason, self.reason(step)).into()];
-        blocks.extend(self.met(step, told).into_iter().map(|says| Line::new(Role::Working, says).into()));
-        for line in &step.lines {
-            if !alone {
-                blocks.push(Line::words(Role::Heading, self.line_title(line)).into());
-            }
-            // What is seen at sight needs no equation.
-            if step.reason.rule.is_none() {
-                let found: Vec<_> = step.results().collect();
-                let (terms, rounding) = self.sum_that_agrees(line, &found);
-                blocks.push(Block::Equation(Equation { rounding, ..self.equation(line, terms) }));
-            }
+        let detail = self.solved.model.conventions.detail;
+        let mut blocks: Vec<Block> = Vec::new();
+        if detail != Detail::Answers {
+            blocks.push(Line::new(Role::Reason, self.reason(step)).into());
+            blocks.extend(self.equations(step, detail, told));
         }
-        blocks.extend(step.lines.iter().flat_map(|line| self.products(line)).map(Block::Line));
-        blocks.extend(self.matrix(step).map(Block::Table));
         blocks.extend(step.results().map(|(id, value)| {
             let remark = self.remark(value, self.column(id));
             let result = Line::new(Role::Result, vec![self.result_formula(id, value).into()]);
@@ -77,14 +67,47 @@ impl Wording<'_> {
         Chapter { part: Part::Step(number), title, blocks }
     }
 
+    /// The equations of a step, each with where its arms and angles come from.
+    fn equations(&self, step: &Step, detail: Detail, told: &mut HashSet<String>) -> Vec<Block> {
+        let alone = step.lines.len() == 1;
+        let mut blocks: Vec<Block> = Vec::new();
+        blocks.extend(self.met(step, told).into_iter().map(|says| Line::new(Role::Working, says).into()));
+        for line in &step.lines {
+            if !alone {
+                blocks.push(Line::words(Role::Heading, self.line_title(line)).into());
+            }
+            // What is seen at sight needs no equation.
+            if step.reason.rule.is_none() {
+                if detail == Detail::Terms {
+                    blocks.extend(self.sources(line, told).into_iter().map(Block::Line));
+                }
+                let found: Vec<_> = step.results().collect();
+                let (terms, rounding) = self.sum_that_agrees(line, &found);
+                blocks.push(Block::Equation(Equation { rounding, ..self.equation(line, terms) }));
+            }
+        }
+        blocks.extend(step.lines.iter().flat_map(|line| self.products(line)).map(Block::Line));
+        blocks.extend(self.matrix(step).map(Block::Table));
+        blocks
+    }
+
     /// A sum with its terms.
     pub(crate) fn equation(&self, line: &working::Line, terms: Vec<PageTerm>) -> Equation {
         Equation {
             sum: self.sum(&line.equation),
             terms,
             check: None,
+            unit: self.unit_of_sum(&line.equation).symbol,
             rounding: false,
             axis: self.axis_mark(&line.equation),
+        }
+    }
+
+    /// The unit in which a sum adds up.
+    fn unit_of_sum(&self, equation: &Sum) -> Unit {
+        match equation {
+            Sum::Forces { .. } => self.solved.model.units.force.clone(),
+            Sum::Moments { .. } => self.solved.model.units.moment_sums().1,
         }
     }
 
@@ -106,19 +129,21 @@ impl Wording<'_> {
     }
 
     /// An unused equation with everything put in, under its title.
-    pub(crate) fn check(&self, check: &Check) -> [Block; 2] {
+    pub(crate) fn check(&self, check: &Check, told: &mut HashSet<String>) -> Vec<Block> {
         let line = &check.line;
-        let unit = match line.equation {
-            Sum::Forces { .. } => self.solved.model.units.force.clone(),
-            Sum::Moments { .. } => self.solved.model.units.moment_sums().1,
-        };
+        let unit = self.unit_of_sum(&line.equation);
         let left =
             if check.ok() { Number::exact(0) } else { Number::rounded(unit.from_si(check.residual), 3) };
         let (terms, rounding) = self.sum_that_agrees(line, &[]);
         let closes = Closes { to: left.from(Source::Result), ok: check.ok() };
         let equation =
             Equation { check: Some(closes), rounding: rounding && check.ok(), ..self.equation(line, terms) };
-        [Line::words(Role::Item, self.line_title(line)).into(), Block::Equation(equation)]
+        let mut blocks: Vec<Block> = vec![Line::words(Role::Item, self.line_title(line)).into()];
+        if self.solved.model.conventions.detail == Detail::Terms {
+            blocks.extend(self.sources(line, told).into_iter().map(|line| line.level(1).into()));
+        }
+        blocks.push(Block::Equation(equation));
+        blocks
     }
 
     pub(crate) fn line_title(&self, line: &working::Line) -> String {

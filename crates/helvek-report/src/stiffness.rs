@@ -175,7 +175,7 @@ pub fn page_stiff(solved: &Statics) -> Option<PageStiff> {
     Some(page)
 }
 
-/// The headline of the thread: the number of forces too many, and whether stiffness finds them.
+/// The headline of the thread: the degree of redundancy, and whether stiffness finds them.
 pub(crate) fn headline(solved: &Statics) -> String {
     let rings = solved.model.bodies.iter().filter(|body| body.ring).count();
     let redundant = solved.verdict.degree + rings > 0 && solved.verdict.equilibrium;
@@ -184,8 +184,8 @@ pub(crate) fn headline(solved: &Statics) -> String {
         None => String::new(),
         Some(Err(StiffnessRefusal::Moves)) => String::new(),
         Some(Err(_)) => "stiffness is missing".into(),
-        Some(Ok(_)) if solved.verdict.degree > 0 => format!("{} too many, found", solved.verdict.degree),
-        Some(Ok(_)) if rings > 0 => "a ring, found".into(),
+        Some(Ok(_)) if solved.verdict.degree > 0 => format!("degree {}, solved", solved.verdict.degree),
+        Some(Ok(_)) if rings > 0 => "a ring, solved".into(),
         Some(Ok(elastic)) => most_sag(solved, elastic),
     }
 }
@@ -195,7 +195,7 @@ fn most_sag(solved: &Statics, elastic: &Elastic) -> String {
     let ratios = elastic.shapes.iter().flat_map(|shape| shape.sags()).map(|sag| sag.ratio());
     let least = ratios.fold(f64::INFINITY, f64::min);
     if !elastic.knows_displacements() || !least.is_finite() {
-        return "nothing too many".into();
+        return "determinate".into();
     }
     format!("sag L/{}", figures::rounded(least, solved.model.conventions.figures))
 }
@@ -235,7 +235,7 @@ fn said(solved: &Statics, elastic: &Elastic) -> Vec<String> {
     }
     let closes = crate::numbers::closes;
     says.push(format!(
-        "By stiffness: the equilibrium of its nodes {}; the work of the loads against that of the inner forces {}.",
+        "By stiffness. Equilibrium of the nodes: {}; work of the loads against the strain energy: {}.",
         closes(elastic.residual),
         closes(elastic.energy)
     ));
@@ -254,7 +254,7 @@ fn inapplicable(why: &Inapplicable) -> String {
             format!("it would be {count} columns or props, and {most} are the most that is written down")
         }
         Inapplicable::Redundants(count, most) => {
-            format!("{count} forces are too many, and {most} are the most that is written down")
+            format!("it is indeterminate to degree {count}, and {most} is the most that is written down")
         }
         Inapplicable::Nothing => "nothing in it bends between joints".into(),
         Inapplicable::Numbers => "the figures of its equations are lost".into(),

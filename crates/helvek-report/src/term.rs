@@ -50,7 +50,7 @@ impl Wording<'_> {
 
     /// The terms of a line with what is said of each, once their numbers have been settled.
     fn worded(&self, line: &Line, written: Vec<Formula>) -> Vec<PageTerm> {
-        line.terms.iter().zip(written).map(|(term, product)| self.term(term, product)).collect()
+        line.terms.iter().zip(written).map(|(term, product)| self.term(line, term, product)).collect()
     }
 
     /// True when printed numbers add up: the products of the known terms, and those of the unknowns with their printed results.
@@ -116,6 +116,7 @@ impl Wording<'_> {
             (part != whole).then_some(Formula::Share([part, whole]))
         };
         let mut factors: Vec<Formula> = Vec::new();
+        factors.extend((term.times > 1).then(|| i32::from(term.times).into()));
         match term.size {
             Size::Force(v) => factors.push(hand.plain(units.force.from_si(v)).into()),
             Size::Couple(v) => factors.push(hand.plain(hand.couple.from_si(v)).into()),
@@ -124,8 +125,7 @@ impl Wording<'_> {
                 factors.extend([hand.plain(per_length.from_si(intensity)).into(), length(over)]);
             }
             Size::Mass { mass, gravity } => {
-                let gravity = hand.plain(gravity_in(units, gravity));
-                factors.extend([hand.plain(units.mass.from_si(mass)).into(), gravity.into()]);
+                factors.push(hand.carried(units.force.from_si(mass * gravity)).into());
             }
             Size::Sought { profile, found, over } => {
                 factors.extend(share(profile));
@@ -142,13 +142,21 @@ impl Wording<'_> {
                 };
                 factors.push(hand.carried(unit.from_si(v)).from(self.source(term.of)).into());
             }
-            Size::Unknown => factors.extend(self.unknown(term.of)),
+            Size::Unknown => {
+                let symbol = self.unknown(term.of).into_iter();
+                // `2 T`: not a number put in.
+                let times = factors.pop();
+                factors.extend(symbol.map(|symbol| match times.clone() {
+                    Some(times) => Formula::product([times, symbol]),
+                    None => symbol,
+                }));
+            }
         }
         let angle = |radians: f64| Number::degrees(radians, hand.digits + hand.more);
         factors.extend(match term.projection {
             Projection::Whole => None,
-            Projection::Cos(a) => Some(Formula::Cos(angle(a))),
-            Projection::Sin(a) => Some(Formula::Sin(angle(a))),
+            Projection::Cos(a) => Some(Formula::cos(angle(a))),
+            Projection::Sin(a) => Some(Formula::sin(angle(a))),
             Projection::Cosine(part) => Some(Number::rounded(part, hand.digits + hand.more).into()),
         });
         factors.extend(term.arm.map(|arm| hand.plain(hand.arm.from_si(arm.length)).into()));
@@ -174,11 +182,12 @@ impl Wording<'_> {
         }
     }
 
-    fn term(&self, term: &Term, formula: Formula) -> PageTerm {
+    fn term(&self, line: &Line, term: &Term, formula: Formula) -> PageTerm {
         PageTerm {
             of: self.mark(term.of),
             less: term.sign < 0.0,
             formula,
+            symbols: self.symbolic(line, term),
             says: self.says(term),
             arm: term.arm.map(|arm| self.arm(arm)),
             space_arm: self.space_arm(term.arm),
@@ -187,6 +196,6 @@ impl Wording<'_> {
 }
 
 /// The acceleration that turns the sheet's mass into its force: 9.81 in kg and N, 0.00981 in kg and kN.
-fn gravity_in(units: &helvek_core::units::Units, gravity: f64) -> f64 {
+pub(crate) fn gravity_in(units: &helvek_core::units::Units, gravity: f64) -> f64 {
     gravity * units.mass.factor / units.force.factor
 }

@@ -2,10 +2,14 @@
 
 use crate::agree::rounding;
 use crate::document::{Block, Chapter, Equation, Line, Part, Role, Table};
+use crate::formula::Formula;
 use crate::inline::line_text;
 use crate::lines::PageTerm;
 use crate::page::Page;
 use std::fmt::Write;
+
+/// The columns of a line of text.
+const COLUMNS: usize = 100;
 
 /// The working as text, at most about 100 columns for usual sheets.
 pub fn render(title: &str, page: &Page) -> String {
@@ -57,28 +61,67 @@ fn lined(out: &mut String, line: &Line, indent: usize) -> std::fmt::Result {
     let lead = if line.lead.is_empty() { String::new() } else { format!("{}: ", line.lead) };
     let note = if line.note.is_empty() { String::new() } else { format!("   ({})", line.note) };
     let indent = indent + 2 * usize::from(line.level);
-    writeln!(out, "{:indent$}{lead}{}{note}", "", line_text(&line.says))
+    let says = line_text(&line.says);
+    // Of several formulas in a row as many as fit.
+    let parts = match line.role {
+        Role::Working => says.split_inclusive("; ").map(str::trim_end).collect(),
+        _ => vec![&says[..]],
+    };
+    wrapped(out, &" ".repeat(indent), lead, parts, &note)
+}
+
+/// Pieces one behind the other, with the next line where they would be too long.
+fn wrapped<'a>(
+    out: &mut String,
+    head: &str,
+    lead: String,
+    pieces: impl IntoIterator<Item = &'a str>,
+    end: &str,
+) -> std::fmt::Result {
+    let indent = head.chars().count();
+    let mut line = format!("{head}{lead}");
+    // The first piece stays behind what leads it.
+    let (mut empty, mut first) = (lead.is_empty(), true);
+    for piece in pieces {
+        if !first && line.chars().count() + piece.chars().count() > COLUMNS {
+            writeln!(out, "{}", line.trim_end())?;
+            (line, empty) = (" ".repeat(indent), true);
+        }
+        if !empty && !line.ends_with(' ') {
+            line.push(' ');
+        }
+        line.push_str(piece);
+        (empty, first) = (false, false);
+    }
+    writeln!(out, "{line}{end}")
 }
 
 fn equated(out: &mut String, equation: &Equation) -> std::fmt::Result {
-    let (sum, terms) = (&equation.sum, sum(&equation.terms));
-    match &equation.check {
-        None => writeln!(out, "   {sum} = 0:  {terms} = 0{}", rounding(equation.rounding)),
-        Some(check) => {
-            let end = match (check.ok, equation.rounding) {
-                (true, false) => "closes",
-                (true, true) => "closes but for rounding",
-                (false, _) => "DOES NOT CLOSE",
-            };
-            writeln!(out, "   {sum}:  {terms} = {}   ({end})", check.to.text)
-        }
+    let zero = if equation.check.is_none() { " = 0" } else { "" };
+    let mut head = format!("   {}{zero}:  ", equation.sum);
+    // The symbols first, the numbers below them.
+    if equation.symbolic() {
+        let symbols = sum(&equation.terms, |term| &term.symbols);
+        wrapped(out, &head, String::new(), symbols.iter().map(String::as_str), " = 0")?;
+        head = " ".repeat(head.chars().count());
     }
+    let (to, end) = match &equation.check {
+        None => ("0", rounding(equation.rounding)),
+        Some(check) => match (check.ok, equation.rounding) {
+            (true, false) => (&check.to.text[..], "   (closes)"),
+            (true, true) => (&check.to.text[..], "   (closes but for rounding)"),
+            (false, _) => (&check.to.text[..], "   (DOES NOT CLOSE)"),
+        },
+    };
+    let numbers = sum(&equation.terms, |term| &term.formula);
+    let end = format!(" = {to} {}{end}", equation.unit);
+    wrapped(out, &head, String::new(), numbers.iter().map(String::as_str), &end)
 }
 
 /// The terms of an equation, each with its sign set apart.
-fn sum(terms: &[PageTerm]) -> String {
+fn sum(terms: &[PageTerm], of: impl Fn(&PageTerm) -> &Formula) -> Vec<String> {
     if terms.is_empty() {
-        return "0".into();
+        return vec!["0".into()];
     }
     let one = |(i, term): (usize, &PageTerm)| {
         let sign = match (i, term.less) {
@@ -86,9 +129,9 @@ fn sum(terms: &[PageTerm]) -> String {
             (0, false) => "",
             (_, false) => "+ ",
         };
-        format!("{sign}{}", term.formula)
+        format!("{sign}{}", of(term))
     };
-    terms.iter().enumerate().map(one).collect::<Vec<_>>().join(" ")
+    terms.iter().enumerate().map(one).collect()
 }
 
 /// The names of the rows at the left, everything else under the ends of the names of the columns.

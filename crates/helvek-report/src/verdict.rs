@@ -6,7 +6,6 @@ use crate::numbers::{Words, closes, percent, plural};
 use crate::step::Wording;
 use helvek_core::Checks;
 use helvek_core::answers::{Friction, Sense, StatusWord};
-use helvek_core::equilibrium::ColumnOf;
 use helvek_core::model::On;
 use helvek_core::sheet::Couples;
 use helvek_core::tolerance::first_largest;
@@ -16,50 +15,56 @@ use helvek_core::verdict::{Cure, PartMotion};
 impl Words<'_> {
     pub(crate) fn verdict(&self) -> VerdictWords {
         let verdict = &self.statics.verdict;
+        let equations = match self.found.status {
+            StatusWord::Determinate => plural(verdict.equations, "independent equation"),
+            _ => plural(verdict.equations, "equation"),
+        };
         // The count is a hint and no proof: where rank says otherwise, so does this line.
         let misled = verdict.equations == verdict.unknowns && verdict.mobility > 0 && !verdict.equilibrium;
-        let decides =
-            if misled { "the count is right, the arrangement lets it move" } else { "rank decides" };
-        let count = format!(
-            "{} and {}, counted; {decides}.",
-            plural(verdict.equations, "equation"),
-            plural(verdict.unknowns, "unknown")
-        );
-        let sentence = match self.found.status {
-            StatusWord::Determinate => format!("{}{}", self.held(), self.let_go()),
-            StatusWord::Balanced => format!(
-                "Balanced under these loads only: it is free to move{} ({}).{}",
-                if verdict.mobility > 1 {
-                    format!(" in {} ways, one of them", verdict.mobility)
-                } else {
-                    String::new()
-                },
-                self.motion().unwrap_or_default(),
-                self.let_go()
+        let but = if misled { "; their number is right, their arrangement lets it move" } else { "" };
+        let count = format!("{equations}, {}{but}.", plural(verdict.unknowns, "unknown"));
+        let (title, sentence) = match self.found.status {
+            StatusWord::Determinate => ("Stable and statically determinate".to_owned(), self.released()),
+            StatusWord::Balanced => (
+                "Balanced under these loads only".to_owned(),
+                format!("{}{}", self.free_to_move(), self.released()),
             ),
             StatusWord::Indeterminate => {
-                let open = self.open();
-                let others = open.len() < verdict.unknowns;
-                let known = match (self.statics.elastic(), others) {
-                    (Some(_), _) => " Stiffness does.",
-                    (None, true) => " The others are fixed, and answered.",
-                    (None, false) => "",
+                let rest = match self.statics.elastic() {
+                    Some(_) => "stiffness does",
+                    None => "give stiffness for the rest",
                 };
-                format!(
-                    "{} too many: equilibrium alone does not fix {}.{known}",
-                    plural(verdict.degree, "unknown"),
-                    open.join(", ")
+                (
+                    format!("Statically indeterminate to degree {}", verdict.degree),
+                    format!("Equilibrium alone does not give {}; {rest}.", self.open().join(", ")),
                 )
             }
-            StatusWord::Unstable => self.unstable(),
-            StatusWord::Slides => self.slides(),
+            StatusWord::Unstable => ("Unstable".to_owned(), self.unstable()),
+            StatusWord::Slides => ("Slides".to_owned(), self.slides()),
         };
         VerdictWords {
             word: self.found.status,
-            sentence,
+            title,
+            sentence: sentence.trim_start().to_owned(),
             count,
             cures: self.statics.cures().iter().map(|cure| self.cure(cure)).collect(),
         }
+    }
+
+    /// The motion that is free though the loads balance: of what stands on nothing only what moves in itself.
+    fn free_to_move(&self) -> String {
+        let verdict = &self.statics.verdict;
+        if self.statics.model.supports.is_empty() {
+            let whole = if self.statics.model.spatial() { 6 } else { 3 };
+            let parts =
+                if verdict.mobility > whole { ", and its parts can move against each other" } else { "" };
+            return format!("It is not fixed to the ground{parts}; its loads balance.");
+        }
+        let ways = match verdict.mobility {
+            0 | 1 => String::new(),
+            ways => format!(" in {ways} ways, one of them"),
+        };
+        format!("It is free to move{ways}: {}.", self.motion().unwrap_or_default())
     }
 
     /// The equation that friction does not satisfy, and the coefficient that would.
@@ -82,25 +87,19 @@ impl Words<'_> {
             }
         });
         let said: Vec<_> = said.collect();
-        format!("Not in equilibrium as it stands: {}. What follows holds if nothing slid.", said.join("; "))
-    }
-
-    fn held(&self) -> &'static str {
-        let supports_only = self.statics.full.columns.iter().all(|c| matches!(c.of, ColumnOf::Support(_)));
-        if supports_only {
-            "Held, and equilibrium alone fixes every reaction."
-        } else {
-            "Held, and equilibrium alone fixes every force."
-        }
+        format!(
+            "It is not in equilibrium as it stands: {}. The working below assumes that nothing slides.",
+            said.join("; ")
+        )
     }
 
     /// One-way parts that are out of contact.
-    fn let_go(&self) -> String {
+    fn released(&self) -> String {
         let names = self.statics.released_names();
         match names.len() {
             0 => String::new(),
-            1 => format!(" {} is out of contact or slack: the rest carries.", names[0]),
-            _ => format!(" {} are out of contact or slack: the rest carries.", names.join(", ")),
+            1 => format!(" {} is out of contact or slack; the others carry the loads.", names[0]),
+            _ => format!(" {} are out of contact or slack; the others carry the loads.", names.join(", ")),
         }
     }
 
@@ -120,15 +119,15 @@ impl Words<'_> {
         let weight = tips.ballast.iter().map(|b| format!("a weight of {} at {}", force(b.weight), b.at));
         let wanted = Some(holds.join(" and ")).filter(|_| !holds.is_empty());
         let wanted: Vec<_> =
-            wanted.map(|holds| format!("a hold of {holds}")).into_iter().chain(weight).collect();
+            wanted.map(|holds| format!("a hold-down force of {holds}")).into_iter().chain(weight).collect();
         let wanted = match wanted.is_empty() {
             true => String::new(),
-            false => format!(" It would take {}.", wanted.join(", or ")),
+            false => format!(" To hold it down: {}.", wanted.join(", or ")),
         };
         match let_go.len() {
             0 => format!("No equilibrium: {motion}.{wanted}"),
-            1 => format!("No equilibrium: {} lets go, and {motion}.{wanted}", let_go[0]),
-            _ => format!("No equilibrium: {} let go, and {motion}.{wanted}", let_go.join(", ")),
+            1 => format!("No equilibrium: {} loses contact, and {motion}.{wanted}", let_go[0]),
+            _ => format!("No equilibrium: {} lose contact, and {motion}.{wanted}", let_go.join(", ")),
         }
     }
 
@@ -322,7 +321,7 @@ impl Words<'_> {
         if sought.is_some() || Checks(self.statics).limited() {
             return sought;
         }
-        let word = if self.statics.verdict.equilibrium { "nothing limited" } else { "nothing to judge" };
+        let word = if self.statics.verdict.equilibrium { "no limits set" } else { "nothing to check" };
         Some(word.into())
     }
 
@@ -371,11 +370,11 @@ impl Wording<'_> {
     pub(crate) fn routes(&self) -> Vec<&'static str> {
         let solved = self.solved;
         let all = [
-            (!solved.working.checks.is_empty(), "equations not used"),
+            (!solved.working.checks.is_empty(), "unused equations"),
             (solved.disagreement().is_some(), "the global solution"),
-            (solved.proof().closure.is_some(), "every equation of every part"),
+            (solved.proof().closure.is_some(), "the equilibrium of every part"),
             (solved.proof().virtual_work.is_some(), "virtual work"),
-            (solved.elastic().is_some(), "the work of the loads on what gives way"),
+            (solved.elastic().is_some(), "the work of the loads"),
         ];
         all.into_iter().filter(|(there, _)| *there).map(|(_, name)| name).collect()
     }

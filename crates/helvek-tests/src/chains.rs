@@ -177,8 +177,10 @@ fn value(part: &str, figures: usize) -> Option<Value> {
     let starts = std::iter::once(0).chain(part.match_indices(' ').map(|(at, _)| at + 1));
     starts.into_iter().find_map(|at| {
         let led_by_sign = part[..at].trim_end().ends_with(['+', '−', '×', '·', '/', '(']);
+        // A name may hold a number: `a_planks 2`.
+        let named = part[..at].contains('_');
         let mut reader = Reader { rest: &part[at..], figures };
-        let read = reader.sum().filter(|_| !led_by_sign)?;
+        let read = reader.sum().filter(|_| !led_by_sign && !named)?;
         reader.skip();
         (reader.rest.is_empty() || reader.rest.starts_with([';', ',', '('])).then_some(read)
     })
@@ -187,7 +189,8 @@ fn value(part: &str, figures: usize) -> Option<Value> {
 /// How many parts of chains came to the next one, or the first that does not.
 pub fn chains(text: &str, figures: usize) -> Result<usize, String> {
     let mut count = 0;
-    for line in text.lines().filter(|line| line.contains(" = ") && !line.contains("(rounding)")) {
+    let lines = text.lines().filter(|line| !line.contains("(rounding)")).flat_map(|line| line.split("; "));
+    for line in lines.filter(|line| line.contains(" = ")) {
         let mut before: Option<Value> = None;
         for part in line.split(" = ") {
             let Some(value) = value(part.trim(), figures) else {

@@ -1,6 +1,6 @@
 //! Printed equations read back and added up: from the text alone, with code of its own.
 //!
-//! A step is its sums (`↺ ΣM_A = 0:  − 0.6 (0.5) + C_y (2) = 0`) and, below them, what they give (`C_y = 0.870 kN   (as assumed: up)`). Put into its sum as it is printed, each
+//! A step is its sums (`↺ ΣM_A = 0:  − F·x_AB + C_y·x_AC = 0` and below it `− 0.6 (0.5) + C_y (2) = 0 kN·m`) and, below them, what they give (`C_y = 0.870 kN   (as assumed: up)`). Put into its sum as it is printed, each
 //! result has to make it vanish within half a unit of its last place.
 
 /// A printed number: its value, and half a unit of its last place.
@@ -72,40 +72,62 @@ fn terms(text: &str) -> Option<Vec<Term>> {
     Some(list)
 }
 
-/// How many sums of a text were added up, or the first that does not come out.
+/// A sum with the lines it goes on over, without the symbols that stand before its numbers; the line behind it.
+fn whole(lines: &[&str], at: usize, begins: &str) -> Option<(String, usize)> {
+    let (_, first) = lines[at].split_once(begins)?;
+    let mut end = at + 1;
+    while end < lines.len() && lines[end].starts_with("         ") {
+        end += 1;
+    }
+    let parts: Vec<&str> =
+        std::iter::once(first).chain(lines[at + 1..end].iter().map(|line| line.trim())).collect();
+    let text = parts.join(" ");
+    let numbers = match text.match_indices(" = 0 ").nth(1) {
+        Some(_) => text.split_once(" = 0 ").map_or(&text[..], |(_, numbers)| numbers),
+        None => &text,
+    };
+    Some((numbers.to_owned(), end))
+}
+
+/// The number of sums of a text that were added up, or the first that does not come out.
 pub fn adds_up(text: &str, figures: usize) -> Result<usize, String> {
     let lines: Vec<&str> = text.lines().collect();
     let mut count = 0;
     let mut at = 0;
     while at < lines.len() {
-        let Some((_, sum)) = lines[at].split_once(" = 0:  ") else {
-            // A check: `↺ ΣM_D:  0.6 (1.9) − 0.87 (0.4) = 0   (closes)`
-            if let Some((_, rest)) = lines[at].split_once(":  ")
-                && let Some((sum, end)) = rest.rsplit_once(" = 0   (")
-                && end.starts_with("closes")
-            {
-                checked(sum, end, figures).map_err(|what| format!("{what}: {}", lines[at]))?;
-                count += 1;
-            }
+        let Some((sum, next)) = whole(&lines, at, " = 0:  ") else {
+            // A check: `↺ ΣM_D:  0.6 (1.9) − 0.87 (0.4) = 0 kN·m   (closes)`
+            let check = lines[at].contains('Σ').then(|| whole(&lines, at, ":  ")).flatten();
             at += 1;
+            if let Some((rest, next)) = check
+                && let Some((sum, end)) = rest.rsplit_once(" = 0 ")
+                && end.contains("(closes")
+            {
+                checked(sum, end, figures).map_err(|what| format!("{what}: {rest}"))?;
+                count += 1;
+                at = next;
+            }
             continue;
         };
         // The sums of the step, then its results.
-        let mut sums = vec![(sum, lines[at])];
-        at += 1;
+        let mut sums = vec![sum];
+        at = next;
         let mut found: Vec<(String, Number)> = Vec::new();
         while at < lines.len() && !lines[at].trim().is_empty() {
-            if let Some((_, sum)) = lines[at].split_once(" = 0:  ") {
-                sums.push((sum, lines[at]));
-            } else if let Some((symbol, rest)) = lines[at].trim().split_once(" = ")
+            if let Some((sum, next)) = whole(&lines, at, " = 0:  ") {
+                sums.push(sum);
+                at = next;
+                continue;
+            }
+            if let Some((symbol, rest)) = lines[at].trim().split_once(" = ")
                 && let Some(value) = rest.split_whitespace().next().and_then(|word| number(word, figures))
             {
                 found.push((symbol.to_owned(), value));
             }
             at += 1;
         }
-        for (sum, line) in sums {
-            solved(sum, &found, figures).map_err(|what| format!("{what}: {line} with {found:?}"))?;
+        for sum in sums {
+            solved(&sum, &found, figures).map_err(|what| format!("{what}: {sum} with {found:?}"))?;
             count += 1;
         }
     }
@@ -167,13 +189,14 @@ mod tests {
     fn a_sum_that_mixes_units_is_found_out() {
         let step = |arm: &str, result: &str| {
             format!(
-                "1. Moments about O · wheel\n   reason\n   ↺ ΣM_O = 0:  − 18 − F_block ({arm}) = 0\n   F_block = {result} N   (negative)\n\n"
+                "1. Moments about O · wheel\n   reason\n   ↺ ΣM_O = 0:  − M₁\n                − F_block·x_OB = 0\n                − 18\n                − F_block ({arm}) = 0 N·m\n   F_block = {result} N   (negative)\n\n"
             )
         };
         assert!(adds_up(&step("160", "−113"), 3).is_err());
         assert_eq!(adds_up(&step("0.16", "−113"), 3), Ok(1));
         assert!(adds_up(&step("0.16", "−111"), 3).is_err());
-        let check = |last: &str| format!("   ↺ ΣM_D:  0.6 (1.9) + ½ 2 (3) − {last} cos 60° = 0   (closes)\n");
+        let check =
+            |last: &str| format!("   ↺ ΣM_D:  0.6 (1.9) + ½ 2 (3) − {last} cos 60° = 0 kN·m   (closes)\n");
         assert_eq!(adds_up(&check("8.28"), 3), Ok(1));
         assert!(adds_up(&check("8.4"), 3).is_err());
     }

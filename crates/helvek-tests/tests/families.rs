@@ -109,6 +109,8 @@ fn every_redundant_example_comes_out_by_hand() {
 fn numbers(text: &str) -> Vec<String> {
     let plain: String = text
         .replace("\\tfrac12", "½")
+        .replace("\\tfrac13", " 1 3 ")
+        .replace("\\tfrac23", " 2 3 ")
         .replace("^{\\circ}", "")
         .replace("{\\cdot}", "·")
         .replace("(rounding)", "")

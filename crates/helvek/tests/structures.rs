@@ -71,12 +71,9 @@ fn what_is_asked_decides_whether_a_redundant_model_is_answered() {
 #[test]
 fn an_unstable_model_shows_its_motion_and_cures_in_every_format() {
     let text = String::from_utf8(solve(&square(""), "text").stdout).unwrap();
-    assert!(text.contains("Unstable.") && text.contains("What would hold it: "), "{text}");
+    assert!(text.contains("Unstable.") && text.contains("To stabilise it: "), "{text}");
     let markdown = String::from_utf8(solve(&square(""), "markdown").stdout).unwrap();
-    assert!(
-        markdown.contains("**Unstable.**") && markdown.contains("- **What would hold it:** "),
-        "{markdown}"
-    );
+    assert!(markdown.contains("**Unstable.**") && markdown.contains("- **To stabilise it:** "), "{markdown}");
     let answers = json(&solve(&square(""), "json"));
     let bodies = answers["free_motion"]["bodies"].as_array().unwrap();
     // The top sways to the right, where it is pushed.

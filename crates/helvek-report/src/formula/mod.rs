@@ -6,6 +6,7 @@ mod print;
 pub(crate) use number::read;
 pub use number::{Number, Source};
 pub use print::latex;
+pub(crate) use print::upright;
 
 use helvek_core::equilibrium;
 use helvek_core::id::Id;
@@ -48,9 +49,11 @@ pub enum Formula {
         to: i8,
     },
     /// The cosine of an angle.
-    Cos(Number),
+    Cos(Box<Formula>),
     /// The sine of an angle.
-    Sin(Number),
+    Sin(Box<Formula>),
+    /// The angle whose tangent that is.
+    Arctan(Box<Formula>),
     /// Components: `(−2, 3, 6)`.
     List(Vec<Formula>),
     /// The vector product.
@@ -215,6 +218,16 @@ impl Formula {
         Self::Across(Box::new([self, line.into()]))
     }
 
+    /// The cosine of an angle.
+    pub fn cos(angle: impl Into<Formula>) -> Self {
+        Self::Cos(Box::new(angle.into()))
+    }
+
+    /// The sine of an angle.
+    pub fn sin(angle: impl Into<Formula>) -> Self {
+        Self::Sin(Box::new(angle.into()))
+    }
+
     /// `a × b`
     pub fn cross(a: impl Into<Formula>, b: impl Into<Formula>) -> Self {
         Self::Cross(Box::new([a.into(), b.into()]))
@@ -235,8 +248,9 @@ impl Formula {
             Self::Fraction(of) => of[0].value() / of[1].value(),
             Self::Root(of) => of.value().sqrt(),
             Self::Power { of, to } => of.value().powi(i32::from(*to)),
-            Self::Cos(angle) => angle.printed().cos(),
-            Self::Sin(angle) => angle.printed().sin(),
+            Self::Cos(angle) => angle.value().cos(),
+            Self::Sin(angle) => angle.value().sin(),
+            Self::Arctan(of) => of.value().atan(),
             Self::In { of, .. } => of.value(),
             Self::Equal(same) => same.last().map_or(f64::NAN, Self::value),
             Self::Total(_) | Self::List(_) | Self::Cross(_) => f64::NAN,

@@ -21,6 +21,7 @@ struct Medium {
     across: [&'static str; 2],
     cos: &'static str,
     sin: &'static str,
+    arctan: &'static str,
     root: [&'static str; 2],
     power: [&'static str; 2],
     /// Nothing where a fraction is always written in one line.
@@ -47,6 +48,7 @@ const TEXT: Medium = Medium {
     across: [" across ", ""],
     cos: "cos ",
     sin: "sin ",
+    arctan: "arctan",
     root: ["√(", ")"],
     power: ["", ""],
     fraction: None,
@@ -79,13 +81,14 @@ const LATEX: Medium = Medium {
     comma: ",\\,",
     equal: " = ",
     cross: ["\\times ", "\\times "],
-    times: [" \\cdot ", "\\,", " "],
+    times: [" \\cdot ", "\\,", "{\\cdot}"],
     put: ["\\,", " "],
     index: ["_{", "}"],
     along: ["_{\\parallel ", "}"],
     across: ["_{\\perp ", "}"],
     cos: "\\cos ",
     sin: "\\sin ",
+    arctan: "\\arctan",
     root: ["\\sqrt{", "}"],
     power: ["{", "}"],
     fraction: Some(["\\frac{", "}{", "}"]),
@@ -107,9 +110,7 @@ const LATEX: Medium = Medium {
         if symbol.index.is_empty() { base } else { format!("{base}_{{{}}}", latex_name(&symbol.index)) }
     },
     unit: |unit| {
-        let raised = [('²', "^2"), ('³', "^3"), ('⁴', "^4"), ('·', "{\\cdot}")];
-        let set = raised.iter().fold(unit.to_owned(), |unit, (from, to)| unit.replace(*from, to));
-        if unit == "°" { "^{\\circ}".into() } else { format!("\\;\\mathrm{{{set}}}") }
+        if unit == "°" { "^{\\circ}".into() } else { format!("\\;{}", upright(unit)) }
     },
     raised: |power| format!("^{{{power}}}"),
 };
@@ -170,6 +171,7 @@ impl Medium {
                     let [digit, number, symbol] = self.times;
                     out.push_str(match factors[..i].last() {
                         None => "",
+                        Some(_) if matches!(factor, Formula::Cos(_) | Formula::Sin(_)) => self.put[1],
                         Some(_) if factor.begins_with_digit() => digit,
                         Some(Formula::Number(_)) => number,
                         Some(_) => symbol,
@@ -218,11 +220,15 @@ impl Medium {
             }
             Formula::Cos(angle) => {
                 out.push_str(self.cos);
-                self.number(out, angle);
+                self.write(out, angle, low);
             }
             Formula::Sin(angle) => {
                 out.push_str(self.sin);
-                self.number(out, angle);
+                self.write(out, angle, low);
+            }
+            Formula::Arctan(of) => {
+                out.push_str(self.arctan);
+                self.bracketed(out, of, true, true);
             }
             Formula::List(parts) => {
                 out.push('(');
@@ -270,6 +276,13 @@ impl Medium {
     }
 }
 
+/// A unit in LaTeX.
+pub(crate) fn upright(unit: &str) -> String {
+    let raised = [('²', "^2"), ('³', "^3"), ('⁴', "^4"), ('·', "{\\cdot}")];
+    let set = raised.iter().fold(unit.to_owned(), |unit, (from, to)| unit.replace(*from, to));
+    format!("\\mathrm{{{set}}}")
+}
+
 /// A name as it is set: upright, unless it is a single letter.
 fn latex_name(name: &str) -> String {
     let greek = match name {
@@ -279,6 +292,8 @@ fn latex_name(name: &str) -> String {
         "θ" => "\\theta ",
         "δ" => "\\delta ",
         "Δ" => "\\Delta ",
+        "α" => "\\alpha ",
+        "β" => "\\beta ",
         _ if name.chars().count() == 1 => return escape(name),
         _ => return format!("\\mathrm{{{}}}", escape(name)),
     };

@@ -51,7 +51,7 @@ impl PageStiff {
         if let Some(forces) = &self.forces {
             let states = forces.rows.iter().map(|of| row(&of.label, &mut of.cells.iter().cloned()));
             let rows = std::iter::once(ends()).chain(states).collect();
-            tables.push(("By the forces that are too many", table(rows)));
+            tables.push(("By the force method", table(rows)));
         }
         let mut rows = vec![ends()];
         // A method that does not apply has found nothing.

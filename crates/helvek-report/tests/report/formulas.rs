@@ -31,7 +31,7 @@ fn a_formula_comes_to_what_its_printed_numbers_come_to() {
     assert_eq!(Formula::from(Number::rounded(1.0 / 3.0, 3)).value(), 0.333);
     // The coefficient of an unknown; half of 6 over 2 at 60° and an arm of 4.
     let unknown = Formula::from(Symbol::indexed("A", "y"));
-    let angle = Formula::Cos(Number::degrees(std::f64::consts::FRAC_PI_3, 3));
+    let angle = Formula::cos(Number::degrees(std::f64::consts::FRAC_PI_3, 3));
     let term = Formula::Put(vec![Formula::Share([1, 2]), unknown.clone(), angle, number("−4")]);
     assert!((term.value() + 1.0).abs() < 1e-12);
     // Units make SI of what stands before them: 7.41 kN over 6 mm times 233 MPa is 5.3004 mm.

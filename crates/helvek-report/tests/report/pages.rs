@@ -31,38 +31,49 @@ fn an_overhang_that_lifts_reads_as_on_paper() {
     Lamp arm
     ========
 
-    Determinate. Held, and equilibrium alone fixes every reaction.
-    3 equations and 3 unknowns, counted; rank decides.
+    Given
+      Points: A (0, 0), C (1, 0), B (4, 0) m
+      Supports: pin A (holds x, y), roller C (holds y)
+      Loads: F_lamp = 2 kN ↓ at B
+      Asked: reaction at A on beam, reaction at C on beam
+      Assumed: rigid bodies at rest; no self-weight but what is given as a load
+      Positive: forces → and ↑; moments ↺; axial force as tension; angles ↺ from +x
+      Free body beam: A_x → at A; A_y ↑ at A; C_y ↑ at C; F_lamp ↓ at B
 
-    Seen at sight
-      Three forces act on beam; they are parallel.
+    Stable and statically determinate. 3 independent equations, 3 unknowns.
+
+    By inspection
       lamp lies beyond C: by itself it would lift the body off A.
 
     1. Moments about A · beam
-       A_x and A_y pass through A, so only C_y is left.
-       ↺ ΣM_A = 0:  − 2 (4) + C_y (1) = 0
-       C_y = 8.00 kN   (as assumed: up)
+       A_x and A_y pass through A: C_y is the only unknown.
+       ↺ ΣM_A = 0:  − F_lamp·x_AB + C_y·x_AC = 0
+                    − 2 (4) + C_y (1) = 0 kN·m
+       C_y = 8.00 kN   (↑, as assumed)
 
     2. Forces along x · beam
-       A_y acts across this direction, so only A_x is left.
-       → ΣF_x = 0:  A_x = 0
-       A_x = 0 kN   (exactly zero: nothing to carry)
+       A_y acts across this direction: A_x is the only unknown.
+       → ΣF_x = 0:  A_x = 0 kN
+       A_x = 0 kN
 
     3. Forces along y · beam
-       Only A_y is still open.
-       ↑ ΣF_y = 0:  − 2 + 8 + A_y = 0
-       A_y = −6.00 kN   (negative: acts down; from here on the arrow is turned)
+       A_y is the only unknown.
+       ↑ ΣF_y = 0:  − F_lamp + C_y + A_y = 0
+                    − 2 + 8 + A_y = 0 kN
+       A_y = −6.00 kN   (acts ↓, opposite to the assumed sense; shown reversed from here on)
 
-    Checks with equations not used
+    Checks
       Moments about C · beam
-       ↺ ΣM_C:  − 2 (3) + 6 (1) = 0   (closes)
+        x_CB = 4 − 1 = 3 m
+       ↺ ΣM_C:  − F_lamp·x_CB + A_y·x_CA = 0
+                − 2 (3) + 6 (1) = 0 kN·m   (closes)
 
     Asked
-      reaction at A on beam: 6.00 kN ↓
+      reaction at A on beam: A_x 0, A_y 6.00 kN ↓
       reaction at C on beam: 8.00 kN ↑
 
     To be checked by a qualified engineer under the local codes. Statics of rigid bodies at rest only: no strength, stability, fatigue or connections.
-    Helvek, engine 4
+    Helvek, engine 5
     ");
 }
 
@@ -77,18 +88,26 @@ fn what_moves_is_said_with_its_cures() {
     Untitled
     ========
 
+    Given
+      Points: A (0, 0), C (1, 0), B (4, 0) m
+      Supports: roller A (holds y), roller B (holds y)
+      Loads: F_1 = 2 kN at 60° below −x at C
+      Asked: reaction at A on beam, reaction at B on beam
+      Assumed: rigid bodies at rest; no self-weight but what is given as a load
+      Positive: forces → and ↑; moments ↺; axial force as tension; angles ↺ from +x
+
     Unstable. No equilibrium under these loads: beam slides to the left.
-    3 equations and 2 unknowns, counted; rank decides.
-      What would hold it: Make the roller A a pin.
-      What would hold it: Make the roller B a pin.
-      What would hold it: Add a roller at C that pushes to the right.
+    3 equations, 2 unknowns.
+      To stabilise it: Make the roller A a pin.
+      To stabilise it: Make the roller B a pin.
+      To stabilise it: Add a roller at C that pushes to the right.
 
     Asked
       reaction at A on beam: no equilibrium
       reaction at B on beam: no equilibrium
 
     To be checked by a qualified engineer under the local codes. Statics of rigid bodies at rest only: no strength, stability, fatigue or connections.
-    Helvek, engine 4
+    Helvek, engine 5
     ");
 }
 
@@ -101,13 +120,17 @@ fn what_equilibrium_does_not_fix_is_said_and_the_rest_answered() {
     );
     let page = page(&body);
     assert_eq!(page.verdict.word, StatusWord::Indeterminate);
+    assert_eq!(page.verdict.title, "Statically indeterminate to degree 1");
     assert_eq!(
         page.verdict.sentence,
-        "1 unknown too many: equilibrium alone does not fix A_x, B_x. The others are fixed, and answered."
+        "Equilibrium alone does not give A_x, B_x; give stiffness for the rest."
     );
     // Clockwise 6 on a span of 4: the far end pushes up, the near one holds down, 6/4 each.
     let asked: Vec<_> = page.asked.iter().map(|a| a.parts.join(", ")).collect();
-    assert_eq!(asked, ["1.50 kN ↓, A_x not fixed by equilibrium", "1.50 kN ↑, B_x not fixed by equilibrium"]);
+    assert_eq!(
+        asked,
+        ["A_x not fixed by equilibrium, A_y 1.50 kN ↓", "B_x not fixed by equilibrium, B_y 1.50 kN ↑"]
+    );
 }
 
 #[test]
@@ -119,11 +142,14 @@ fn a_wall_answers_with_its_couple() {
         {POINTS}"#
     );
     let page = page(&body);
-    assert_eq!(page.asked[0].parts, ["3.000 kN at 210°", "6.000 kN·m ↻"]);
+    assert_eq!(
+        page.asked[0].parts,
+        ["wall_x 2.598 kN ←", "wall_y 1.500 kN ↓", "resultant 3.000 kN at 30° below −x", "6.000 kN·m ↻"]
+    );
     assert_eq!(page.asked[0].label, "reaction of wall at A on beam");
     let wall = results(&page, 1)[0];
     assert_eq!(line_text(&wall.says), "M_wall = −6.000 kN·m");
-    assert_eq!(wall.note, "negative: acts clockwise; from here on the arrow is turned");
+    assert_eq!(wall.note, "acts ↻, opposite to the assumed sense; shown reversed from here on");
     assert_eq!(page.headlines.free, "3 unknowns · 3 equations");
 }
 
@@ -193,6 +219,9 @@ fn results_are_shown_as_magnitudes_or_as_signed_components_and_stay_the_same() {
             bodies = {{ arm = {{ runs = [["A", "B"]] }} }}"#
         ))
     };
-    assert_eq!(page("magnitude").asked[0].parts, ["5.00 kN at 126.9°", "20.0 kN·m ↺"]);
+    assert_eq!(
+        page("magnitude").asked[0].parts,
+        ["A_x 3.00 kN ←", "A_y 4.00 kN ↑", "resultant 5.00 kN at 53.1° above −x", "20.0 kN·m ↺"]
+    );
     assert_eq!(page("components").asked[0].parts, ["A_x = −3.00 kN", "A_y = 4.00 kN", "M_A = 20.0 kN·m"]);
 }

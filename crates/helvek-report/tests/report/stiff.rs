@@ -28,7 +28,7 @@ fn told(page: &Page) -> &PageStiff {
 fn every_entry_of_a_table_has_its_rule() {
     let page = page(&written("peach-portal"));
     let stiff = told(&page);
-    assert_eq!(page.headlines.stiff, "1 too many, found");
+    assert_eq!(page.headlines.stiff, "degree 1, solved");
     let names: Vec<_> = stiff.ends.iter().map(|end| (end.name.as_str(), end.kind)).collect();
     assert_eq!(names[..3], [("AB", EndDoes::Hinged), ("BA", EndDoes::Turns), ("BC", EndDoes::Turns)]);
     assert_eq!(stiff.ends[1].stiffness, "3EI/L = 3·EI/3.6, its far end is hinged");

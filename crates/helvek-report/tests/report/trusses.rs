@@ -124,7 +124,7 @@ D = [4, 3]
     );
     assert_eq!(
         row("B-D").rule.as_deref(),
-        Some("B-D carries nothing: at the unloaded joint B the two others are in one line.")
+        Some("B-D is a zero-force member: at the unloaded joint B the two others are in one line.")
     );
     assert_eq!((row("A-D").length_text.as_str(), row("A-D").force_text.as_str()), ("5 m", "5.00 kN"));
     assert!((row("A-D").force.unwrap() + 5.0).abs() < 1e-12);
@@ -155,7 +155,7 @@ fn own_weight_is_said_to_go_to_the_joints() {
     let found = bracket(r#"loads = [{ name = "self", kind = "own", size = 0.2 }]"#);
     let said = lines(&Page::of(&found), Part::Inspection);
     assert!(
-        said.iter().any(|line| line == "self: the own weight of bars, 1.80 kN in all, half of each bar's at each of its joints; members are not in it."),
+        said.iter().any(|line| line == "self: self-weight of the bars, 1.80 kN in all, half of each bar's at each of its joints; members are not included."),
         "{said:?}"
     );
 }

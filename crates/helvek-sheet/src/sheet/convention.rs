@@ -49,6 +49,9 @@ pub struct StatedConventions {
     /// The notation of equilibrium in space; default by components.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub working: Option<Notation>,
+    /// The depth of the working; default every term.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub detail: Option<Detail>,
     /// Decimals of the moments in a distribution, 0 to 6; default 2.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schemars(range(min = 0, max = 6))]
@@ -90,6 +93,7 @@ impl StatedConventions {
             working: self.working.unwrap_or(usual.working),
             symmetry: self.symmetry.unwrap_or(usual.symmetry),
             method: self.method.unwrap_or(usual.method),
+            detail: self.detail.unwrap_or(usual.detail),
             decimals: self.decimals.unwrap_or(usual.decimals),
             rounds: self.rounds,
             figures: self.figures.unwrap_or(usual.figures),
@@ -124,6 +128,8 @@ pub struct Conventions {
     pub method: Method,
     /// The part of a mirrored frame that is distributed.
     pub symmetry: Symmetry,
+    /// The depth of the working.
+    pub detail: Detail,
     /// Decimals of the moments in a distribution.
     pub decimals: u8,
     /// Rounds of a distribution; as many as change something when it is not said.
@@ -145,6 +151,7 @@ impl Default for Conventions {
             diagram: MomentSide::SaggingUp,
             inside: DiagramMethod::Cuts,
             working: Notation::Scalar,
+            detail: Detail::Terms,
             method: Method::Distribution,
             symmetry: Symmetry::Whole,
             decimals: 2,
@@ -326,6 +333,24 @@ impl Choice for Symmetry {
     const WORDS: &'static [(&'static str, Self)] = &[("whole", Self::Whole), ("half", Self::Half)];
 }
 
+/// The depth to which the working is shown.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, JsonSchema)]
+#[serde(rename_all = "lowercase")]
+pub enum Detail {
+    /// Equations, and where each of their arms and angles comes from.
+    #[default]
+    Terms,
+    /// Equations in symbols and numbers.
+    Equations,
+    /// Results alone.
+    Answers,
+}
+
+impl Choice for Detail {
+    const WORDS: &'static [(&'static str, Self)] =
+        &[("terms", Self::Terms), ("equations", Self::Equations), ("answers", Self::Answers)];
+}
+
 /// A convention as it is asked of people.
 pub struct Convention {
     /// Its key in the table of conventions.
@@ -427,11 +452,22 @@ pub const CONVENTIONS: &[Convention] = &[
         read: |fields, to| to.pulley = fields.choice("pulley"),
     },
     Convention {
+        key: "detail",
+        question: "The working shows",
+        only: None,
+        answers: Answers::Words(&[
+            ("terms", "where every term comes from"),
+            ("equations", "equations"),
+            ("answers", "answers alone"),
+        ]),
+        read: |fields, to| to.detail = fields.choice("detail"),
+    },
+    Convention {
         key: "results",
         question: "Answers are given as",
         only: None,
         answers: Answers::Words(&[
-            ("magnitude", "magnitude and direction"),
+            ("magnitude", "components and resultant"),
             ("components", "signed components"),
         ]),
         read: |fields, to| to.results = fields.choice("results"),

@@ -23,7 +23,7 @@ pub use connections::{
     Bar, BarKind, Couples, FullBar, Joint, JointKind, On, Pulley, Rope, RopeStop, Support,
 };
 pub use convention::{
-    Answers, Assume, CONVENTIONS, Convention, Conventions, DiagramMethod, First, Method, MomentSide,
+    Answers, Assume, CONVENTIONS, Convention, Conventions, Detail, DiagramMethod, First, Method, MomentSide,
     Notation, Only, Reactions, Results, StatedConventions, Symmetry, Truss, Wheels, asked,
 };
 pub use decode::{no_part, plane_only};

@@ -89,6 +89,11 @@ const UNITS: &[Row] = &[
 ];
 
 impl Unit {
+    /// The newton.
+    pub fn newton() -> Self {
+        Self { symbol: "N".into(), dimension: Dimension::FORCE, factor: 1.0 }
+    }
+
     /// The product, written `kN·m`.
     pub fn times(&self, other: &Self) -> Self {
         Self {

@@ -24,7 +24,7 @@ impl Writer<'_> {
                 let part = force.unit.dot(along);
                 if part.abs() > tolerance::DROPS_OUT {
                     let projection = solid.projection(force.unit, along, part);
-                    self.push(force.of, part.signum(), force.size, projection, None);
+                    self.push(&force, part.signum(), projection, None);
                 }
             }
             Equation::Moments { about, along, .. } => match along.axis() {
@@ -57,7 +57,7 @@ impl Writer<'_> {
             let centre = tidy(centre);
             let projection = solid.projection(force.unit, Vector::AXES[along], unit[along]);
             let arm = Arm { length: r[arm].abs(), centre, foot, at: force.at };
-            self.push(force.of, product.signum(), force.size, projection, Some(arm));
+            self.push(force, product.signum(), projection, Some(arm));
         }
     }
 
@@ -82,7 +82,7 @@ impl Writer<'_> {
         let projection =
             if 1.0 - sine <= tolerance::DROPS_OUT { Projection::Whole } else { Projection::Sin(sine.asin()) };
         let arm = Arm { length: distance.abs(), centre, foot, at: force.at };
-        self.push(force.of, turning.signum(), force.size, projection, Some(arm));
+        self.push(force, turning.signum(), projection, Some(arm));
     }
 }
 

@@ -1,7 +1,8 @@
 //! One term of an equation: size × projection × arm, with its sign.
 
 use crate::equilibrium::{ActionId, ColumnId};
-use helvek_numbers::geometry::Point;
+use crate::model::Given;
+use helvek_numbers::geometry::{Point, Vector};
 use helvek_sheet::things::load::Profile;
 
 /// The thing that a term stands for.
@@ -102,11 +103,17 @@ pub struct Arm {
     pub at: Point,
 }
 
-/// One term. `value` = `sign` × size × projection × arm length, in N or N·m; per unit of the unknown for [`Size::Unknown`].
+/// One term. `value` = `sign` × `times` × size × projection × arm length, in N or N·m; per unit of the unknown for [`Size::Unknown`].
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Term {
     /// The thing it stands for.
     pub of: TermOf,
+    /// The number of times it stands in the sum: a rope may pull several times in one direction.
+    pub times: u8,
+    /// The unit direction of the whole force as it is drawn, or the axis of the couple.
+    pub unit: Vector,
+    /// The axis from which its angle is read.
+    pub given: Given,
     /// +1 or −1: in the positive sense of the equation as the sheet's convention writes it, or against it.
     pub sign: f64,
     /// The size of the force or couple.

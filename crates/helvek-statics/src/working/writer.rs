@@ -138,7 +138,9 @@ impl Writer<'_> {
                 Some(solid) => solid.projection(unit, *along, part),
                 None => Projection::Whole,
             };
-            self.push(of, part.signum() * self.turn, size, projection, None);
+            let given = Given::FromHorizontal;
+            let couple = Force { of, size, unit, at: Point::default(), given };
+            self.push(&couple, part.signum() * self.turn, projection, None);
         }
     }
 
@@ -161,7 +163,7 @@ impl Writer<'_> {
                 let part = force.unit.dot(along);
                 if part.abs() > tolerance::DROPS_OUT {
                     let projection = projection(&force, axis, part);
-                    self.push(force.of, part.signum(), force.size, projection, None);
+                    self.push(&force, part.signum(), projection, None);
                 }
             }
             Equation::Moments { about, .. } => self.moment(&force, about),
@@ -187,20 +189,32 @@ impl Writer<'_> {
             (Projection::Whole, force.at + force.unit * -r.dot(force.unit))
         };
         let arm = Arm { length: foot.distance(about), centre: about, foot, at: force.at };
-        self.push(force.of, sign, force.size, projection, Some(arm));
+        self.push(force, sign, projection, Some(arm));
     }
 
-    pub(super) fn push(
-        &mut self,
-        of: TermOf,
-        sign: f64,
-        size: Size,
-        projection: Projection,
-        arm: Option<Arm>,
-    ) {
+    /// One term more; what pulls a second time in the same direction is gathered with the first: 2 T.
+    pub(super) fn push(&mut self, force: &Force, sign: f64, projection: Projection, arm: Option<Arm>) {
         spend(1);
+        let Force { of, size, unit, given, .. } = *force;
         let value = sign * size.value() * projection.value() * arm.map_or(1.0, |a| a.length);
-        self.terms.push(Term { of, sign, size, projection, arm, value });
+        let term = Term { of, times: 1, unit, given, sign, size, projection, arm, value };
+        let alike = |other: &&mut Term| {
+            let (a, b) = (other.projection.value(), projection.value());
+            arm.is_none()
+                && other.of == of
+                && other.arm.is_none()
+                && other.sign == sign
+                && other.size == size
+                && (a - b).abs() <= tolerance::DROPS_OUT
+                && matches!(of, TermOf::Column(_))
+        };
+        match self.terms.iter_mut().find(alike) {
+            Some(first) => {
+                first.times += 1;
+                first.value += value;
+            }
+            None => self.terms.push(term),
+        }
     }
 }
 

@@ -19,7 +19,7 @@ async fn a_portal_is_drawn_distributed_and_read_entry_by_entry() {
     assert!(page.contains("Worked by moment distribution") && page.contains("C displaced"), "{page}");
     browser.keys("⏎").await;
     browser.settle().await;
-    assert!(browser.text(".thread").await.contains("1 too many, found"));
+    assert!(browser.text(".thread").await.contains("degree 1, solved"));
     assert!(browser.text(".shape-text").await.contains("its form only"));
     // The exact moments are 3.53 and 20.47 (thrust 5.118 at D, 4 high); by hand they differ in the last decimal.
     let page = browser.text(PAGE).await;

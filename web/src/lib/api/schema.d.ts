@@ -1866,6 +1866,8 @@ export interface components {
             readonly symmetry?: components["schemas"]["Symmetry"] | null;
             /** @description The notation of equilibrium in space; default by components. */
             readonly working?: components["schemas"]["Notation"] | null;
+            /** @description The depth of the working; default every term. */
+            readonly detail?: components["schemas"]["Detail"] | null;
             /**
              * Format: uint8
              * @description Decimals of the moments in a distribution, 0 to 6; default 2.
@@ -2085,6 +2087,8 @@ export interface components {
             /** @description In the distance from `start`. */
             readonly coefficients: readonly number[];
         };
+        /** @description The depth to which the working is shown. */
+        readonly Detail: "terms" | "equations" | "answers";
         /** @description N, V and M along a straight stretch of a run, corner to corner. */
         readonly DiagramAnswer: {
             /** @description The body. */
@@ -2744,6 +2748,8 @@ export interface components {
             readonly terms: readonly components["schemas"]["PageTerm"][];
             /** @description Of an equation in which everything is known: what it comes to, and whether that is nothing. Null for one that is solved. */
             readonly check: components["schemas"]["Closes"] | null;
+            /** @description The unit of its numbers. */
+            readonly unit: string;
             /** @description As printed it differs from its results by what rounding leaves. */
             readonly rounding?: boolean;
             /** @description In space: the axis of a moment sum. */
@@ -2965,9 +2971,11 @@ export interface components {
                 readonly to: number;
             };
         } | {
-            readonly cos: components["schemas"]["Number"];
+            readonly cos: components["schemas"]["Formula"];
         } | {
-            readonly sin: components["schemas"]["Number"];
+            readonly sin: components["schemas"]["Formula"];
+        } | {
+            readonly arctan: components["schemas"]["Formula"];
         } | {
             readonly list: readonly components["schemas"]["Formula"][];
         } | {
@@ -3121,13 +3129,13 @@ export interface components {
             readonly free: string;
             /** @description The number of steps; null where the working was not looked at. */
             readonly work: string | null;
-            /** @description The largest residual; null where the working was not looked at. */
+            /** @description The largest relative residual; null where the working was not looked at. */
             readonly check: string | null;
             /** @description The numbers of bars that pull and that push. */
             readonly table: string;
             /** @description The largest moment. */
             readonly inside: string;
-            /** @description The number of forces too many, and whether stiffness finds them; empty where stiffness says nothing. */
+            /** @description The degree of redundancy, and whether stiffness finds them; empty where stiffness says nothing. */
             readonly stiff: string;
             /** @description The limit that governs; null where limits were not looked at. */
             readonly size: string | null;
@@ -4178,7 +4186,7 @@ export interface components {
             readonly asked: readonly components["schemas"]["AskedLine"][];
             /** @description The things that could be asked; none when there are too many to choose from. */
             readonly askable: readonly components["schemas"]["Askable"][];
-            /** @description `the arithmetic closes to 2·10⁻¹⁶`; null where nothing was worked. */
+            /** @description `Checked: relative residual 2·10⁻¹⁶`; null where nothing was worked. */
             readonly closes: string | null;
             /** @description The usual caution. */
             readonly caution: string;
@@ -4453,6 +4461,8 @@ export interface components {
             readonly less?: boolean;
             /** @description Its factors. */
             readonly formula: components["schemas"]["Formula"];
+            /** @description Its size and arm in symbols, without the sign. */
+            readonly symbols: components["schemas"]["Formula"];
             /** @description In words, for a pointer resting on it and for reading aloud. */
             readonly says: string;
             /** @description Its lever arm. */
@@ -4487,7 +4497,7 @@ export interface components {
             readonly lines: readonly components["schemas"]["TrainLine"][];
         };
         /** @description The subject of a chapter. */
-        readonly Part: "verdict" | "units" | "inspection" | {
+        readonly Part: "verdict" | "head" | "units" | "inspection" | {
             /** Format: uint */
             readonly step: number;
         } | "checks" | "stiffness" | "members" | "inside" | "ranges" | "moving" | "strength" | "limits" | "asked" | "warnings" | "closing";
@@ -6293,7 +6303,9 @@ export interface components {
         readonly VerdictWords: {
             /** @description The outcome. */
             readonly word: components["schemas"]["StatusWord"];
-            /** @description Its meaning here, in a sentence. */
+            /** @description The outcome as a title: `Stable and statically determinate`. */
+            readonly title: string;
+            /** @description More about it; empty where there is no more to say. */
             readonly sentence: string;
             /** @description The count of equations and unknowns. */
             readonly count: string;

@@ -10,7 +10,7 @@ export function caption(session: Session): string {
       return 'Supports taken away, their reactions in place. Two heads: a couple, right-handed.';
     const bars = session.stop !== 'work' && session.stops.includes('table');
     return bars
-      ? 'Thin: tension T · thick: compression C · broken: carries nothing'
+      ? 'Thin: tension T · thick: compression C · broken: zero force'
       : 'Dashed: assumed · heavy: found, in its true sense · two heads: a couple';
   }
   if (session.parted) return 'Broken lines join each arrow to its opposite: press one to see it.';
@@ -25,6 +25,6 @@ export function caption(session: Session): string {
   }
   const bars = session.stop !== 'work' && session.stops.includes('table');
   return bars
-    ? 'One heavy line: tension T · open line: compression C · broken: carries nothing'
+    ? 'One heavy line: tension T · open line: compression C · broken: zero force'
     : 'Dashed: assumed · heavy: found, in its true sense';
 }

@@ -32,7 +32,7 @@ function reply({ seq, sheet, edit, view }: Question, more: Partial<LiveReply> = 
   const chapters = worked ? [1, 2, 3].map((step) => ({ part: { step }, title: '', blocks: [] })) : [];
   const page = {
     chapters,
-    headlines: { stiff: '', size: 'nothing limited', work: worked ? '3 steps' : null, check: null },
+    headlines: { stiff: '', size: 'no limits set', work: worked ? '3 steps' : null, check: null },
     closes: worked ? 'closes' : null,
     verdict: { word: 'determinate', cures: [] },
     table: [],

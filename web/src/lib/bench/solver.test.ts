@@ -23,7 +23,7 @@ function reply({ seq, sheet: of, view, edit: change }: Question): LiveReply {
       check: worked ? 'closes' : null,
       size: view.at === 'inside' ? null : 'governs: beam',
     },
-    closes: worked ? 'the arithmetic closes' : null,
+    closes: worked ? 'Checked: no residual' : null,
   };
   return {
     seq,
@@ -70,7 +70,7 @@ describe('the solver of a bench', () => {
       '2 steps',
       'governs: beam',
       2,
-      'the arithmetic closes',
+      'Checked: no residual',
     ]);
     expect(solver.page?.chapters).toEqual([]);
   });

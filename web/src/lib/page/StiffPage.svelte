@@ -1,4 +1,4 @@
-<!-- How stiffness shares the loads: a method by hand where forces are too many, what it comes to beside what is exact, and where the difference comes from. -->
+<!-- How stiffness shares the loads: a method by hand where a structure is indeterminate, what it comes to beside what is exact, and where the difference comes from. -->
 <script lang="ts">
   import { TriangleAlert } from '@lucide/svelte';
   import type { Session } from '../bench/session.svelte';
@@ -36,8 +36,8 @@
   );
   const titles = {
     distribution: 'moment distribution',
-    slopes: 'slopes and deflections',
-    forces: 'the forces that are too many',
+    slopes: 'slope-deflection',
+    forces: 'the force method',
   };
 </script>
 
@@ -50,8 +50,8 @@
         <Offers {session} offers={session.offers((about) => about.of === 'stiffness')} />
       </div>
     {:else if !stiff.redundant}
-      <h2>Nothing is too many</h2>
-      <p class="quiet">Equilibrium fixes all forces; stiffness says how far everything goes.</p>
+      <h2>Statically determinate</h2>
+      <p class="quiet">Equilibrium gives all forces; stiffness gives the deflections.</p>
     {:else}
       <h2>Worked by {titles[stiff.method]}</h2>
       <div class="choices">

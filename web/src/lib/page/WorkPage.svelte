@@ -101,7 +101,7 @@
       <Choice {session} choice={page.choice} />
     {/if}
     <div class="verdict {page.verdict.word}" data-part="verdict">
-      <p><strong>{page.verdict.word}</strong> {page.verdict.sentence}</p>
+      <p><strong>{page.verdict.title}</strong> {page.verdict.sentence}</p>
       <p class="quiet">{page.verdict.count}</p>
       {#if page.verdict.cures.length > 0}
         <div class="cures">
@@ -135,6 +135,16 @@
       <p class="units">
         {#each lines(page, 'units') as line, i (i)}{i > 0 ? ' · ' : ''}<Line line={line.says} />{/each}
       </p>
+    {/each}
+    {#each about(page, 'head') as chapter (chapter.part)}
+      <details class="head" data-part="head">
+        <summary>Given, asked, assumed</summary>
+        <ul aria-label={chapter.title}>
+          {#each lines(page, 'head') as line, i (i)}
+            <li><b>{line.lead}:</b> <Line line={line.says} /></li>
+          {/each}
+        </ul>
+      </details>
     {/each}
     {#each about(page, 'inspection') as chapter (chapter.part)}
       <ul class="remarks" aria-label={chapter.title}>
@@ -223,9 +233,28 @@
     padding: 2px 0 2px 10px;
     margin: 0 0 10px;
   }
+  .head {
+    font-size: 12.5px;
+    margin: 0 0 10px;
+  }
+  .head summary {
+    cursor: pointer;
+    color: var(--color-neutral);
+    min-height: 24px;
+    padding: 2px 0;
+  }
+  .head li {
+    margin: 2px 0 2px 12px;
+  }
+  /* On paper it is always there. */
+  @media print {
+    .head::details-content {
+      content-visibility: visible;
+      block-size: auto;
+    }
+  }
   .verdict strong {
     color: var(--color-success);
-    text-transform: capitalize;
     margin-right: 2px;
   }
   .verdict strong::after {

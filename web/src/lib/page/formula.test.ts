@@ -16,7 +16,7 @@ describe('a formula', () => {
   });
 
   it('is letters, but for its symbols and functions', () => {
-    const angle = { cos: { text: '70', unit: '°' } };
+    const angle: Formula = { cos: number('70', '°') };
     expect(said({ put: [number('2'), angle, number('6')] })).toBe('2\u2060[{}\\cos 70^{\\circ}]\u2009(6)');
     const result = { equal: [{ symbol: { base: 'A', index: 'y' } }, number('−5.64', 'kN·m')] };
     expect(said(result)).toBe('[A_{y}]\u2005=\u2005\u2060−5.64\u2005\u2060kN⋅m');

@@ -29,6 +29,7 @@ interface Medium {
   readonly across: Pair;
   readonly cos: string;
   readonly sin: string;
+  readonly arctan: string;
   readonly root: Pair;
   readonly power: Pair;
   /** Nothing where a fraction is always written in one line. */
@@ -48,6 +49,8 @@ const GREEK: Record<string, string> = {
   θ: '\\theta ',
   δ: '\\delta ',
   Δ: '\\Delta ',
+  α: '\\alpha ',
+  β: '\\beta ',
 };
 const SENSES: Record<string, Pair> = {
   right: ['→', '\\rightarrow'],
@@ -85,6 +88,7 @@ const TEXT: Medium = {
   across: [' across ', ''],
   cos: 'cos ',
   sin: 'sin ',
+  arctan: 'arctan',
   root: ['√(', ')'],
   power: ['', ''],
   fraction: null,
@@ -103,13 +107,14 @@ const LATEX: Medium = {
   comma: ',\\,',
   equal: ' = ',
   cross: ['\\times ', '\\times '],
-  times: [' \\cdot ', '\\,', ' '],
+  times: [' \\cdot ', '\\,', '{\\cdot}'],
   put: ['\\,', ' '],
   index: ['_{', '}'],
   along: ['_{\\parallel ', '}'],
   across: ['_{\\perp ', '}'],
   cos: '\\cos ',
   sin: '\\sin ',
+  arctan: '\\arctan',
   root: ['\\sqrt{', '}'],
   power: ['{', '}'],
   fraction: ['\\frac{', '}{', '}'],
@@ -137,14 +142,14 @@ const LETTERS: Medium = {
   plus: `\u2005+${SPACE}`,
   comma: ',\u2009',
   equal: `\u2005=${SPACE}`,
-  times: [`${SPACE}⋅${SPACE}`, THIN, JOINED],
+  times: [`${SPACE}⋅${SPACE}`, THIN, `${JOINED}⋅${JOINED}`],
   put: ['\u2009', JOINED],
   unit: (unit) => (unit === '°' ? unit : SPACE + unit.replaceAll('·', '⋅')),
 };
 
 /** What is left to the typesetter. */
 function set(formula: Formula): string | null {
-  if ('cos' in formula || 'sin' in formula) {
+  if ('cos' in formula || 'sin' in formula || 'arctan' in formula) {
     // The empty group keeps the thin space that stands before a function.
     return `{}${latex(formula)}`;
   }
@@ -223,7 +228,8 @@ function write(out: Part[], formula: Formula, m: Medium, low = false): void {
   } else if ('product' in formula) {
     formula.product.forEach((factor, i) => {
       const before = formula.product[i - 1];
-      if (before) put(m.times[digit(factor) ? 0 : 'number' in before ? 1 : 2]);
+      const turned = 'cos' in factor || 'sin' in factor;
+      if (before) put(turned ? m.put[1] : m.times[digit(factor) ? 0 : 'number' in before ? 1 : 2]);
       inner(factor, isSum(factor));
     });
   } else if ('put' in formula) {
@@ -257,10 +263,13 @@ function write(out: Part[], formula: Formula, m: Medium, low = false): void {
     put(m.power[1] + m.raised(to));
   } else if ('cos' in formula) {
     put(m.cos);
-    number(formula.cos);
+    inner(formula.cos);
   } else if ('sin' in formula) {
     put(m.sin);
-    number(formula.sin);
+    inner(formula.sin);
+  } else if ('arctan' in formula) {
+    put(m.arctan);
+    inner(formula.arctan, true, true);
   } else if ('list' in formula) {
     put('(');
     list(formula.list, m.comma);
