@@ -1,7 +1,8 @@
 //! The sentences of what was asked, each with its answer.
 
 use crate::direction;
-use crate::lines::{About, Askable, AskedLine};
+use crate::formula::Symbol;
+use crate::lines::{About, Askable, AskedLine, AskedPart};
 use crate::numbers::{Words, minus};
 use helvek_core::answers::Publisher;
 use helvek_core::equilibrium::{Column, ColumnKind, ColumnOf};
@@ -9,7 +10,7 @@ use helvek_core::geometry::Vector;
 use helvek_core::id::{Id, Kind};
 use helvek_core::model::{
     Amount, Asked, Bar, BarId, Joint, JointId, LoadKind, Rope, RopeId, Sense, Sought, SoughtId, SoughtOf,
-    Support, SupportId,
+    Support,
 };
 use helvek_core::sheet::{Find, Results};
 use helvek_core::units::figures;
@@ -112,18 +113,25 @@ impl Words<'_> {
     fn asked_of(&self, asked: Asked) -> Vec<AskedLine> {
         let model = &self.statics.model;
         let answered = self.statics.verdict.equilibrium;
+        let answer = |of: Id, label: String, parts: Vec<AskedPart>, short: usize| {
+            let inside = matches!(asked, Asked::Internal(_));
+            let about = if inside { About::Inside } else { About::Force };
+            // Of N, V and M the last one stands for all.
+            let short = if inside { parts.len().saturating_sub(1) } else { short };
+            let short = if answered { short } else { 0 };
+            let parts = if answered { parts } else { vec!["no equilibrium".to_owned().into()] };
+            AskedLine { of: Some(of), about, label, parts, short, answered }
+        };
         let line = |of: Id, label: String, parts: Vec<String>| {
-            let parts = if answered { parts } else { vec!["no equilibrium".into()] };
-            let about = if matches!(asked, Asked::Internal(_)) { About::Inside } else { About::Force };
-            AskedLine { of: Some(of), about, label, parts, answered }
+            answer(of, label, parts.into_iter().map(AskedPart::from).collect(), 0)
         };
         match asked {
             Asked::Support(id) => {
                 let support = &model.supports[id.index()];
                 let label = self.support_label(support);
-                let mut parts = self.reaction(id);
-                parts.extend(self.friction(&support.name));
-                vec![line(Kind::Support.id(&support.name), label, parts)]
+                let (mut parts, short) = self.resultant(|of| of == ColumnOf::Support(id), 0);
+                parts.extend(self.friction(&support.name).map(AskedPart::from));
+                vec![answer(Kind::Support.id(&support.name), label, parts, short)]
             }
             Asked::Joint(id) => {
                 let joint = &model.joints[id.index()];
@@ -135,9 +143,9 @@ impl Words<'_> {
                         let body = &model.bodies[joint.of[k].index()].name;
                         let label =
                             format!("{} {} on {body}", joint.kind.word_in(model.spatial()), joint.name);
-                        let mut parts = self.joint(id, k, apart);
-                        parts.extend(self.friction(&joint.name));
-                        line(Kind::Joint.id(&joint.name), label, parts)
+                        let (mut parts, short) = self.joint(id, k, apart);
+                        parts.extend(self.friction(&joint.name).map(AskedPart::from));
+                        answer(Kind::Joint.id(&joint.name), label, parts, short)
                     })
                     .collect()
             }
@@ -180,7 +188,8 @@ impl Words<'_> {
                     of: None,
                     about: About::Growth,
                     label: format!("limit of {}", Publisher(self.statics).growing_name(of)),
-                    parts: if answered { Vec::new() } else { vec!["no equilibrium".into()] },
+                    parts: if answered { Vec::new() } else { vec!["no equilibrium".to_owned().into()] },
+                    short: 0,
                     answered,
                 };
                 vec![self.asked_limit(index).filter(|_| answered).unwrap_or_else(none)]
@@ -211,12 +220,7 @@ impl Words<'_> {
         })
     }
 
-    /// The resultant of a support, in words: `0.930 kN ↑`.
-    fn reaction(&self, support: SupportId) -> Vec<String> {
-        self.resultant(|of| of == ColumnOf::Support(support), 0)
-    }
-
-    fn joint(&self, joint: JointId, body: usize, apart: bool) -> Vec<String> {
+    fn joint(&self, joint: JointId, body: usize, apart: bool) -> (Vec<AskedPart>, usize) {
         let mine = |of: ColumnOf| match of {
             ColumnOf::Joint(id, k) => id == joint && (!apart || k == body),
             _ => false,
@@ -224,57 +228,52 @@ impl Words<'_> {
         self.resultant(mine, 0)
     }
 
-    /// The forces and couples of some columns by their first acts: each component with its arrow, then what the forces come to together.
-    fn resultant(&self, mine: impl Fn(ColumnOf) -> bool, act: usize) -> Vec<String> {
+    /// The forces and couples of some columns by their first acts: each component with its arrow, then what the forces come to together; and the
+    /// place of what stands for all.
+    fn resultant(&self, mine: impl Fn(ColumnOf) -> bool, act: usize) -> (Vec<AskedPart>, usize) {
         let solved = self.statics;
         let signed = solved.model.conventions.results == Results::Components;
         let columns = solved.full.columns.iter().zip(solved.full_values().iter().copied());
         let mine: Vec<_> = columns.filter(|(column, _)| mine(column.of)).collect();
         let force = |column: &Column| column.kind != ColumnKind::Couple;
         let alone = mine.iter().filter(|(column, _)| force(column)).count() == 1;
-        // How many forces there are, and behind which part the last of them stands.
-        let (mut sum, mut forces, mut behind) = (Vector::ZERO, 0, 0);
-        let mut parts = Vec::new();
+        let (mut sum, mut forces, mut last) = (Vector::ZERO, 0, 0);
+        let mut parts: Vec<AskedPart> = Vec::new();
         for (column, value) in mine {
+            let symbol = Some(Symbol::unknown(&column.symbol, None));
             let Some(value) = value else {
-                parts.push(format!("{} not fixed by equilibrium", column.symbol));
+                parts.push(AskedPart { symbol, says: "not fixed by equilibrium".into() });
                 continue;
             };
             let Some(act) = column.acts.get(act) else { continue };
             let (number, unit) = self.result(value, column.kind);
-            let (number, size) = (minus(&number), number.replace('-', ""));
+            let size = number.replace('-', "");
             let acting = act.wrench.scaled(value);
             if force(column) && value != 0.0 {
                 sum += acting.force;
                 forces += 1;
-                behind = parts.len() + 1;
+                last = parts.len();
             }
-            parts.push(match (signed, alone || !force(column)) {
-                (true, _) => format!("{} = {number} {unit}", column.symbol),
-                (false, _) if value == 0.0 && (alone || !force(column)) => {
-                    if force(column) {
-                        "0".into()
-                    } else {
-                        "no couple".into()
-                    }
+            let says = match (signed, value == 0.0, force(column)) {
+                (true, ..) => format!("= {} {unit}", minus(&number)),
+                (_, true, true) => "0".into(),
+                (_, true, false) => "no couple".into(),
+                (.., true) => format!("{size} {unit} {}", self.way(acting.force)),
+                (.., false) if self.spatial() => {
+                    format!("{size} {unit} {}", self.turn_in_space(acting.moment))
                 }
-                (false, _) if value == 0.0 => format!("{} 0", column.symbol),
-                (false, true) if self.spatial() && !force(column) => {
-                    format!("{} {size} {unit} {}", column.symbol, self.turn_in_space(acting.moment))
-                }
-                (false, true) if !force(column) => {
-                    format!("{size} {unit} {}", direction::turn_arrow(acting.moment.z))
-                }
-                (false, true) => format!("{size} {unit} {}", self.way(acting.force)),
-                (false, false) => format!("{} {size} {unit} {}", column.symbol, self.way(acting.force)),
-            });
+                (.., false) => format!("{size} {unit} {}", direction::turn_arrow(acting.moment.z)),
+            };
+            let only = if force(column) { alone } else { value == 0.0 || !self.spatial() };
+            parts.push(AskedPart { symbol: symbol.filter(|_| signed || !only), says });
         }
         if forces > 1 && !signed {
             let (number, unit) = self.result(sum.length(), ColumnKind::Force);
             let way = if self.spatial() { String::new() } else { format!(" {}", self.way(sum)) };
-            parts.insert(behind, format!("resultant {number} {unit}{way}"));
+            last += 1;
+            parts.insert(last, format!("resultant {number} {unit}{way}").into());
         }
-        parts
+        (parts, last)
     }
 
     fn value(&self, of: ColumnOf) -> Option<(f64, ColumnKind)> {

@@ -129,7 +129,7 @@ impl Page {
 
     fn asked_chapter(&self) -> Chapter {
         let line = |line: &crate::lines::AskedLine| {
-            Line::words(Role::Item, line.parts.join(", ")).lead(&line.label).of(line.of.clone()).into()
+            Line::words(Role::Item, line.text()).lead(&line.label).of(line.of.clone()).into()
         };
         Chapter { part: Part::Asked, title: "Asked".into(), blocks: self.asked.iter().map(line).collect() }
     }

@@ -194,8 +194,8 @@ impl Wording<'_> {
 
     /// The end of the last part of a load that is spread over several bodies.
     fn last_part_end(&self, load: &Load) -> Option<PointId> {
-        let parts = self.solved.model.loading.loads.iter().filter(|other| other.name == load.name);
-        match &parts.last()?.kind {
+        let last = self.solved.model.loading.loads.iter().rfind(|other| other.name == load.name)?;
+        match &last.kind {
             LoadKind::Spread(spread) => Some(spread.to),
             _ => None,
         }

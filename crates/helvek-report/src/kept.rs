@@ -49,7 +49,7 @@ impl KeptLine {
 
     /// Something asked, with its answer.
     pub fn asked(line: &AskedLine) -> Self {
-        let says = line.parts.join(", ");
+        let says = line.text();
         // What governs stands behind the label, and may be something else next time.
         match line.label.split_once(": ") {
             Some((label, governs)) if line.about == About::Growth => {

@@ -1,6 +1,6 @@
 //! The growth of loads, in words.
 
-use crate::lines::{About, AskedLine};
+use crate::lines::{About, AskedLine, AskedPart};
 use crate::numbers::{Words, minus};
 use crate::strength_check::subjects::mark_of_pin;
 use helvek_core::answers::{GovernsAnswer, LimitAnswer};
@@ -113,7 +113,8 @@ impl Words<'_> {
             of,
             about: About::Growth,
             label,
-            parts: std::iter::once(part).chain(least).collect(),
+            parts: std::iter::once(part).chain(least).map(AskedPart::from).collect(),
+            short: 0,
             answered: true,
         })
     }

@@ -1,11 +1,12 @@
 //! The lines of a page: what is said of each thing, in parts that can be pointed at.
 
-use crate::formula::Formula;
+use crate::formula::{Formula, Symbol};
 use helvek_core::answers::{Sense, StatusWord};
 use helvek_core::id::Id;
 use helvek_core::sheet::Find;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
+use std::fmt;
 
 /// The verdict in words.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
@@ -145,6 +146,33 @@ pub struct ArmMark {
     pub text: String,
 }
 
+/// A value of an answer.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
+pub struct AskedPart {
+    /// The symbol of a component; null where there is only one value.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub symbol: Option<Symbol>,
+    /// Its value with unit and direction.
+    pub says: String,
+}
+
+impl From<String> for AskedPart {
+    fn from(says: String) -> Self {
+        Self { symbol: None, says }
+    }
+}
+
+impl fmt::Display for AskedPart {
+    /// `A_x 0.559 kN ←`
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        if let Some(symbol) = &self.symbol {
+            write!(f, "{} ", Formula::from(symbol.clone()))?;
+        }
+        f.write_str(&self.says)
+    }
+}
+
 /// One thing asked.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
 pub struct AskedLine {
@@ -156,8 +184,11 @@ pub struct AskedLine {
     pub about: About,
     /// `reaction at A on bench`
     pub label: String,
-    /// The answer in parts: a force, a couple, what is not fixed.
-    pub parts: Vec<String>,
+    /// Its values: the components of a force, then their resultant.
+    pub parts: Vec<AskedPart>,
+    /// The place of the value that stands for all of them.
+    #[serde(default)]
+    pub short: usize,
     /// True when it is answered.
     pub answered: bool,
 }
@@ -171,6 +202,13 @@ pub struct Askable {
     pub of: Id,
     /// As of what is asked.
     pub label: String,
+}
+
+impl AskedLine {
+    /// Its values one behind the other.
+    pub fn text(&self) -> String {
+        self.parts.iter().map(AskedPart::to_string).collect::<Vec<_>>().join(", ")
+    }
 }
 
 /// The subject of an answer: the reasons for which answers change are told by it.

@@ -227,7 +227,7 @@ impl Wording<'_> {
         };
         let sign = |v: f64, whole: f64| if whole < 0.0 { -v } else { v };
         let Some(axis) = Self::arm_axis(&arm) else {
-            return Some(self.slanting_arm(term, arm, &chain));
+            return Some(chain(&|more| self.slanting(term, arm, more), self.at_unnamed(arm)));
         };
         let whole = r.parts()[axis];
         let coordinate = |p: Point| (p - Point::default()).parts()[axis];
@@ -276,34 +276,23 @@ impl Wording<'_> {
     }
 
     /// The arm of an inclined force by the components of the vector from the centre to where it is applied.
-    fn slanting_arm(
-        &self,
-        term: &Term,
-        arm: Arm,
-        chain: &dyn Fn(&dyn Fn(u8) -> Vec<Addend>, Option<String>) -> Vec<Inline>,
-    ) -> Vec<Inline> {
+    fn slanting(&self, term: &Term, arm: Arm, more: u8) -> Vec<Addend> {
         let (unit, _) = self.solved.model.units.moment_sums();
         let (r, u) = (arm.at - arm.centre, term.unit);
-        let turning = r.x * u.y - r.y * u.x;
-        let sign = turning.signum();
+        let sign = (r.x * u.y - r.y * u.x).signum();
         let upright = term.given == Given::FromVertical;
         let angle = if upright { u.x.abs().atan2(u.y.abs()) } else { u.y.abs().atan2(u.x.abs()) };
-        chain(
-            &|more| {
-                let figures = self.digits() + more;
-                let term = |distance: f64, sine: bool, sense: f64| {
-                    let angle = Formula::from(Number::degrees(angle, figures));
-                    let part = if sine { Formula::sin(angle) } else { Formula::cos(angle) };
-                    let distance = Number::plain(unit.from_si(distance.abs()), figures);
-                    added(sense, Formula::product([distance.into(), part]))
-                };
-                [(r.x, !upright, sign * r.x * u.y), (r.y, upright, -sign * r.y * u.x)]
-                    .into_iter()
-                    .filter(|(distance, _, _)| distance.abs() > 1e-12)
-                    .map(|(distance, sine, sense)| term(distance, sine, sense))
-                    .collect()
-            },
-            self.at_unnamed(arm),
-        )
+        let figures = self.digits() + more;
+        let part = |distance: f64, sine: bool, sense: f64| {
+            let angle = Formula::from(Number::degrees(angle, figures));
+            let part = if sine { Formula::sin(angle) } else { Formula::cos(angle) };
+            let distance = Number::plain(unit.from_si(distance.abs()), figures);
+            added(sense, Formula::product([distance.into(), part]))
+        };
+        [(r.x, !upright, sign * r.x * u.y), (r.y, upright, -sign * r.y * u.x)]
+            .into_iter()
+            .filter(|(distance, _, _)| distance.abs() > 1e-12)
+            .map(|(distance, sine, sense)| part(distance, sine, sense))
+            .collect()
     }
 }

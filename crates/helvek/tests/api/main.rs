@@ -413,7 +413,7 @@ async fn the_shelf_shows_what_each_sheet_comes_to() {
     let bench = &found["sheets"][0];
     assert_eq!(bench["card"], card.json());
     assert_eq!((&bench["card"]["verdict"], &bench["card"]["problems"]), (&json!("determinate"), &json!(0)));
-    assert_eq!(bench["card"]["asked"][0]["parts"], json!(["0.930 kN ↑"]));
+    assert_eq!(bench["card"]["asked"][0]["parts"][1]["says"], "0.930 kN ↑");
     let kinds: Vec<_> =
         bench["card"]["scene"]["marks"].as_array().unwrap().iter().map(|m| &m["kind"]).collect();
     assert!(kinds.contains(&&json!("body")) && !kinds.contains(&&json!("dimension")), "{kinds:?}");

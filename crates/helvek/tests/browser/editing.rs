@@ -115,8 +115,8 @@ async fn things_are_dragged_to_sensible_places_and_escape_lets_go() {
     desk.new_sheet().await;
     let browser = &desk.browser;
     desk.draw(&["b6⏎", "p⏎", "r⏎", "f12@2⏎"]).await;
-    let place = "return document.querySelector('.asked .answer strong').textContent";
-    assert_eq!(browser.script(place).await, json!("8.00 kN ↑"));
+    let place = "return document.querySelector('.asked .answer .part:last-child').textContent";
+    assert_eq!(browser.script(place).await, json!("Ay\u{a0}8.00 kN ↑"));
     // A sixth of the beam to the right: 2 → 3 m. The drawing stands still meanwhile.
     let sixth = browser
         .script("return document.querySelector('.beam polyline').getBoundingClientRect().width / 6")
@@ -124,14 +124,14 @@ async fn things_are_dragged_to_sensible_places_and_escape_lets_go() {
     let sixth = sixth.as_f64().unwrap();
     browser.drag("[data-handle='load:F1']", sixth + 1.0, 60.0).await;
     browser.settle().await;
-    assert_eq!(browser.script(place).await, json!("6.00 kN ↑"));
+    assert_eq!(browser.script(place).await, json!("Ay\u{a0}6.00 kN ↑"));
     // The roller by its symbol, two sixths to the left: 6 → 4 m; 12·1/4 on the pin.
     browser.drag("[data-handle='support:B']", -2.0 * sixth, 0.0).await;
     browser.settle().await;
-    assert_eq!(browser.script(place).await, json!("3.00 kN ↑"));
+    assert_eq!(browser.script(place).await, json!("Ay\u{a0}3.00 kN ↑"));
     browser.control('z').await;
     browser.settle().await;
-    assert_eq!(browser.script(place).await, json!("6.00 kN ↑"));
+    assert_eq!(browser.script(place).await, json!("Ay\u{a0}6.00 kN ↑"));
     // The end of the beam by its point: it bends up where it is dragged to, or grows when it stays level.
     browser.drag("[data-handle='point:B']", sixth, 0.0).await;
     browser.settle().await;

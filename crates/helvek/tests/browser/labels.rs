@@ -57,7 +57,7 @@ async fn every_example_is_shown_on_every_stop() {
             browser.keys(stop).await;
             browser.settle().await;
         }
-        let closes = "return document.querySelector('.asked .proof').textContent.includes('closes')";
+        let closes = "return document.querySelector('.asked .proof').textContent.includes('Checked: ')";
         browser.until(closes, &format!("{title} to close")).await;
     }
     desk.close().await;

@@ -31,7 +31,7 @@ async fn a_frame_with_a_pulley_takes_less_than_sixty_keys_and_comes_apart() {
     let drawn = ["B0;0 0;3⏎", "B-2;0 B 1;4.5⏎", "p⏎", "pC⏎", "PD⇥.2⏎", "RA, wheel, 60 kg⏎"];
     let keys = desk.draw(&drawn).await;
     assert!(keys < 60, "{keys} keys");
-    assert_eq!(browser.text(".verdict strong").await, "Determinate");
+    assert_eq!(browser.text(".verdict strong").await, "Stable and statically determinate");
 
     browser.keys("2").await;
     browser.settle().await;
@@ -180,7 +180,7 @@ async fn a_compound_beam_is_parted_at_a_hinge_and_worked_from_the_part_that_hang
     let browser = &desk.browser;
     desk.new_sheet().await;
     desk.draw(&["b9⏎", "w⏎", "r⏎", "d2⏎", "H4⏎"]).await;
-    assert_eq!(browser.text(".verdict strong").await, "Determinate");
+    assert_eq!(browser.text(".verdict strong").await, "Stable and statically determinate");
     // 2 per metre over 5 m beyond the hinge: half of it on the roller.
     assert!(desk.asked().await.contains("5.00 kN ↑"));
     browser.keys("3").await;

@@ -129,9 +129,9 @@ async fn a_tripod_from_nothing_seen_from_every_side_and_pulled_apart() {
     assert!(keys < 75, "{keys} keys");
     // 18 · 9.81 N over the three feet: moments about the two axes through A; free to slide, yet balanced.
     let asked = desk.asked().await;
-    assert!(asked.contains("0.0706 kN +z"), "{asked}");
+    assert!(asked.contains("0.0706 kN along +z"), "{asked}");
     browser
-        .until("return document.body.textContent.includes('it is free to move in 3 ways')", "the verdict")
+        .until("return document.body.textContent.includes('It is free to move in 3 ways')", "the verdict")
         .await;
     // Where nothing is said of a way, it is told by key which way to look.
     for (i, name) in ["Plan", "Front", "Side", "Oblique"].into_iter().enumerate() {

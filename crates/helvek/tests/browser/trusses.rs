@@ -64,7 +64,7 @@ async fn joints_are_pointed_at_and_loaded_together() {
     );
     browser.keys("⏎").await;
     browser.settle().await;
-    assert!(page(&desk).await.contains("Indeterminate"), "{}", page(&desk).await);
+    assert!(page(&desk).await.contains("Statically indeterminate to degree 1"), "{}", page(&desk).await);
     desk.browser.control('z').await;
     desk.draw(&["f3@F..H⏎"]).await;
     let loads = "return document.querySelectorAll('[data-label^=\"load:\"]').length";
@@ -94,7 +94,7 @@ async fn a_section_is_drawn_and_worked_as_one_body() {
     browser.settle().await;
     assert_eq!(browser.script("return document.querySelector('main').dataset.stop").await, json!("work"));
     let step = browser.script(STEP).await;
-    assert!(step.as_str().is_some_and(|s| s.contains("A section through")), "{step}");
+    assert!(step.as_str().is_some_and(|s| s.contains("Section through")), "{step}");
     assert_eq!(browser.script("return document.querySelectorAll('polyline.section').length").await, json!(1));
     // One that does not part the truss is refused where it was typed.
     desk.draw(&["1", "xB-C G-C⏎"]).await;
@@ -184,7 +184,7 @@ async fn what_is_wrong_with_bars_is_named_and_mended_by_one_press() {
     open(&desk, sheet(ring(&[["A", "C"], ["C", "A"]]))).await;
     assert!(page(&desk).await.contains("There is already a bar between C and A"));
     browser.click(".offers button").await;
-    assert!(page(&desk).await.contains("Determinate"), "{}", page(&desk).await);
+    assert!(page(&desk).await.contains("Stable and statically determinate"), "{}", page(&desk).await);
 
     // A ring of four bars sways, and is braced by one key.
     open(&desk, sheet(ring(&[]))).await;
@@ -195,12 +195,15 @@ async fn what_is_wrong_with_bars_is_named_and_mended_by_one_press() {
     );
     browser.keys("k").await;
     browser.settle().await;
-    assert!(page(&desk).await.contains("Determinate"), "{}", page(&desk).await);
+    assert!(page(&desk).await.contains("Stable and statically determinate"), "{}", page(&desk).await);
 
     // One bar too many: what it ties up is open, the rest is known, and crossing bars may be joined.
     open(&desk, sheet(ring(&[["A", "C"], ["B", "D"]]))).await;
     let said = page(&desk).await;
-    assert!(said.contains("Indeterminate") && said.contains("cross without a joint"), "{said}");
+    assert!(
+        said.contains("Statically indeterminate to degree 1") && said.contains("cross without a joint"),
+        "{said}"
+    );
     let press = |text: &str| {
         format!(
             "[...document.querySelectorAll('.offers button')].find((b) => b.innerText.startsWith('{text}')).click()"
@@ -210,6 +213,6 @@ async fn what_is_wrong_with_bars_is_named_and_mended_by_one_press() {
     let joined = page(&desk).await;
     assert!(joined.contains("S_AE") && !joined.contains("cross without a joint"), "{joined}");
     browser.script(&press("Take the bar E-D out")).await;
-    assert!(page(&desk).await.contains("Determinate"), "{}", page(&desk).await);
+    assert!(page(&desk).await.contains("Stable and statically determinate"), "{}", page(&desk).await);
     desk.close().await;
 }

@@ -1413,10 +1413,23 @@ export interface components {
             readonly about: components["schemas"]["About"];
             /** @description `reaction at A on bench` */
             readonly label: string;
-            /** @description The answer in parts: a force, a couple, what is not fixed. */
-            readonly parts: readonly string[];
+            /** @description Its values: the components of a force, then their resultant. */
+            readonly parts: readonly components["schemas"]["AskedPart"][];
+            /**
+             * Format: uint
+             * @description The place of the value that stands for all of them.
+             * @default 0
+             */
+            readonly short: number;
             /** @description True when it is answered. */
             readonly answered: boolean;
+        };
+        /** @description A value of an answer. */
+        readonly AskedPart: {
+            /** @description The symbol of a component; null where there is only one value. */
+            readonly symbol?: components["schemas"]["Symbol"] | null;
+            /** @description Its value with unit and direction. */
+            readonly says: string;
         };
         /** @description A reason for which one may be asked for. */
         readonly AskedReason: "left" | "named" | "restored";

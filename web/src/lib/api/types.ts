@@ -50,6 +50,7 @@ export type Inline = Schemas['Inline'];
 export type FreeMotion = Schemas['FreeMotion'];
 export type Askable = Schemas['Askable'];
 export type AskedLine = Schemas['AskedLine'];
+export type AskedPart = Schemas['AskedPart'];
 export type ShelfReply = Schemas['ShelfReply'];
 export type Card = Schemas['Card'];
 export type Example = Schemas['Example'];

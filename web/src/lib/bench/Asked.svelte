@@ -97,7 +97,12 @@
           onpointerenter={() => session.point({ ids: marks(line.of) })}
           onpointerleave={() => session.leave()}
         >
-          <strong>{line.parts.join('   ')}</strong>
+          <strong
+            >{#each line.parts as part, k (k)}{k > 0 ? ' ' : ''}<span class="part"
+                >{#if part.symbol}{part.symbol.base}{#if part.symbol.index}<sub>{part.symbol.index}</sub
+                    >{/if}&nbsp;{/if}{part.says}</span
+              >{/each}</strong
+          >
           <small>{line.label}</small>
         </div>
       {:else}
@@ -210,6 +215,9 @@
     color: var(--color-neutral);
     font-size: 13.5px;
   }
+  .part + .part {
+    margin-left: 12px;
+  }
   .proof {
     flex: none;
     text-align: right;
@@ -246,6 +254,9 @@
       flex-wrap: wrap;
       overflow: visible;
       mask-image: none !important;
+    }
+    .part + .part {
+      margin-left: 12px;
     }
     .proof {
       text-align: left;

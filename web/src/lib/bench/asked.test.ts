@@ -25,7 +25,7 @@ describe('what is asked', () => {
   });
 
   it('is copied so that nothing is taken for a formula', () => {
-    const line = { of: 'bar:@x', label: '@x', parts: ['1 kN T'], answered: true };
+    const line = { of: 'bar:@x', label: '@x', parts: [{ says: '1 kN T' }], answered: true };
     const page = { asked: [line], caution: 'c', engine: 'e' } as unknown as Page;
     const copied = asText({ format: 'helvek-sheet/1', title: '=HYPERLINK("x")\tB' } as Sheet, page);
     expect(copied.split('\n').slice(0, 2)).toEqual(['\'=HYPERLINK("x") B', "'@x: 1 kN T"]);
@@ -33,14 +33,21 @@ describe('what is asked', () => {
 
   it('is copied with its caution and the engine that answered', () => {
     const page = {
-      asked: [{ of: 'support:A', label: 'reaction at A', parts: ['3 kN ↑', '4 kN·m'], answered: true }],
+      asked: [
+        {
+          of: 'support:A',
+          label: 'reaction at A',
+          parts: [{ symbol: { base: 'A', index: 'y' }, says: '3 kN ↑' }, { says: '4 kN·m' }],
+          answered: true,
+        },
+      ],
       caution: 'To be checked.',
       engine: 'Helvek, engine 2',
     } as unknown as Page;
     const copied = asText({ format: 'helvek-sheet/1', title: '' } as Sheet, page);
     expect(copied.split('\n')).toEqual([
       'Untitled sheet',
-      'reaction at A: 3 kN ↑, 4 kN·m',
+      'reaction at A: A_y 3 kN ↑, 4 kN·m',
       'To be checked.',
       'Helvek, engine 2',
     ]);

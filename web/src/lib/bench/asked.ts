@@ -1,5 +1,6 @@
 /** What is asked: chosen from what could be asked, and written out for elsewhere. */
-import type { Askable, Page, Sheet } from '../api/types';
+import type { Askable, AskedPart, Page, Sheet } from '../api/types';
+import { text } from '../page/formula';
 import { guarded } from '../ui/guarded';
 
 type Find = Askable['find'];
@@ -23,8 +24,11 @@ export function toggled(find: readonly Find[], askable: readonly Askable[], one:
   return now.length === everything && now.every(usual) ? [] : now;
 }
 
+/** A value of an answer as text: `A_x 0.559 kN ←`. */
+const said = ({ symbol, says }: AskedPart) => (symbol ? `${text({ symbol })} ${says}` : says);
+
 /** The answers as lines of text. */
 export function asText(sheet: Sheet, page: Page): string {
-  const lines = page.asked.map((line) => guarded(`${line.label}: ${line.parts.join(', ')}`));
+  const lines = page.asked.map((line) => guarded(`${line.label}: ${line.parts.map(said).join(', ')}`));
   return [guarded(sheet.title || 'Untitled sheet'), ...lines, page.caution, page.engine].join('\n');
 }

@@ -86,9 +86,7 @@
     <span class="asked">
       {#each card?.asked.slice(0, 2) ?? [] as line, i (i)}
         <span class="line"
-          ><span class="label">{line.label}</span><strong
-            >{line.about === 'inside' ? line.parts.at(-1) : line.parts[0]}</strong
-          ></span
+          ><span class="label">{line.label}</span><strong>{line.parts[line.short]?.says}</strong></span
         >
       {:else}
         <span class="line quiet">{quiet}</span>
