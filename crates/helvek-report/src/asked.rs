@@ -271,7 +271,8 @@ impl Words<'_> {
             let (number, unit) = self.result(sum.length(), ColumnKind::Force);
             let way = if self.spatial() { String::new() } else { format!(" {}", self.way(sum)) };
             last += 1;
-            parts.insert(last, format!("resultant {number} {unit}{way}").into());
+            let symbol = Some(Symbol::letter("resultant"));
+            parts.insert(last, AskedPart { symbol, says: format!("{number} {unit}{way}") });
         }
         (parts, last)
     }

@@ -149,7 +149,7 @@ pub struct ArmMark {
 /// A value of an answer.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
 pub struct AskedPart {
-    /// The symbol of a component; null where there is only one value.
+    /// The symbol of a component, or the word `resultant`; null where there is only one value.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schemars(default)]
     pub symbol: Option<Symbol>,
