@@ -213,12 +213,7 @@ impl<'a> Apart<'a> {
         if matches!(column.of, ColumnOf::Support(_) | ColumnOf::Sought(_)) {
             return;
         }
-        let here = column.acts.iter().filter(|act| parts.contains(&act.on));
-        // Both sides of it inside: it cancels, and is not seen.
-        let inside = |pair: usize| {
-            column.acts.iter().filter(|act| act.pair == pair && parts.contains(&act.on)).count() == 2
-        };
-        for (index, act) in here.filter(|act| !inside(act.pair)).enumerate() {
+        for (index, act) in column.outside(|part| parts.contains(&part)).enumerate() {
             marks.push(self.mark(id, &act.wrench, &format!("{piece}#{index}")));
         }
     }

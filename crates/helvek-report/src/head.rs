@@ -8,9 +8,9 @@ use crate::lines::AskedLine;
 use crate::numbers::AXES;
 use crate::step::Wording;
 use helvek_core::equilibrium::{ActionOf, PartId, PartOf};
-use helvek_core::geometry::Vector;
+use helvek_core::geometry::{Point, Vector};
 use helvek_core::model::{
-    Amount, Constraint, Given, Load, LoadKind, PointId, RopeEnd, Sense, Support, SupportId,
+    Amount, Constraint, Given, Load, LoadKind, PointId, RopeEnd, Sense, Spread, Support, SupportId,
 };
 use helvek_core::plan::FreeBody;
 use helvek_core::sheet::Turn;
@@ -65,7 +65,7 @@ impl Wording<'_> {
     }
 
     /// `(0.5, 2)`
-    fn coordinates(&self, at: helvek_core::geometry::Point) -> String {
+    fn coordinates(&self, at: Point) -> String {
         let length = &self.solved.model.units.length;
         let parts = [at.x, at.y, at.z];
         let shown = if self.spatial() { &parts[..] } else { &parts[..2] };
@@ -73,7 +73,7 @@ impl Wording<'_> {
         format!("({})", shown.iter().map(number).collect::<Vec<_>>().join(", "))
     }
 
-    /// `roller C at C (prevents displacement along y, only pushes)`
+    /// `roller C (holds y, pushes only)`
     fn support_words(&self, support: &Support, held: &[Constraint]) -> String {
         let model = &self.solved.model;
         let at = model.point_name(support.at);
@@ -155,9 +155,7 @@ impl Wording<'_> {
     /// `F_crate = 0.6 kN ↓ at B`
     fn load_words(&self, load: &Load) -> Vec<Inline> {
         let model = &self.solved.model;
-        let symbol = |symbol: Formula| Inline::from(symbol);
         let own = self.load_symbol(load, None);
-        let way = |v: Vector| self.way(v);
         let point = |p: PointId| model.point_name(p);
         let (size, place) = match &load.kind {
             LoadKind::Force { at, given: Given::Mass(mass), .. } => {
@@ -167,7 +165,7 @@ impl Wording<'_> {
                 let size = self.amount(*size, Dimension::FORCE);
                 let way = match (given, direction.tidy().axis()) {
                     (Given::Components, None) => self.components(*direction, load),
-                    _ => way(*direction),
+                    _ => self.way(*direction),
                 };
                 (format!(" = {size} {way}"), format!(" at {}", point(*at)))
             }
@@ -177,26 +175,25 @@ impl Wording<'_> {
                 (format!(" = {} {sense}", self.amount(*size, Dimension::MOMENT)), at)
             }
             LoadKind::Spread(spread) => {
-                let mut ends: Vec<String> = spread
-                    .parts
-                    .iter()
-                    .map(|(_, size)| self.amount(*size, Dimension::FORCE_PER_LENGTH))
-                    .collect();
+                // One that is spread over several bodies has a part on each.
+                let last = self.last_part(load).unwrap_or(spread);
+                let sizes = [spread.parts.first(), last.parts.last()].into_iter().flatten();
+                let mut ends: Vec<String> =
+                    sizes.map(|(_, size)| self.amount(*size, Dimension::FORCE_PER_LENGTH)).collect();
                 ends.dedup();
-                let to = self.last_part_end(load).unwrap_or(spread.to);
-                let whole = format!(" from {} to {}", point(spread.from), point(to));
-                (format!(" = {} {}", ends.join(" to "), way(spread.direction)), whole)
+                let whole = format!(" from {} to {}", point(spread.from), point(last.to));
+                (format!(" = {} {}", ends.join(" to "), self.way(spread.direction)), whole)
             }
             LoadKind::Own { .. } => (", the self-weight of the bars".to_owned(), String::new()),
         };
-        vec![symbol(own), Inline::words(format!("{size}{place}"))]
+        vec![own.into(), Inline::words(format!("{size}{place}"))]
     }
 
-    /// The end of the last part of a load that is spread over several bodies.
-    fn last_part_end(&self, load: &Load) -> Option<PointId> {
+    /// The last part of a load that is spread over several bodies.
+    fn last_part(&self, load: &Load) -> Option<&Spread> {
         let last = self.solved.model.loading.loads.iter().rfind(|other| other.name == load.name)?;
         match &last.kind {
-            LoadKind::Spread(spread) => Some(spread.to),
+            LoadKind::Spread(spread) => Some(spread),
             _ => None,
         }
     }
@@ -293,16 +290,13 @@ impl Wording<'_> {
             }
             says.extend([symbol.into(), Inline::words(words)]);
         };
-        let at = |p: helvek_core::geometry::Point| match self.named(p) {
+        let at = |p: Point| match self.named(p) {
             Some(name) => format!(" at {name}"),
             None => String::new(),
         };
         for id in equilibrium.column_ids() {
             let column = equilibrium.column(id);
-            for act in column.acts.iter().filter(|act| holds(act.on)) {
-                if column.acts.iter().filter(|other| other.pair == act.pair && holds(other.on)).count() > 1 {
-                    continue;
-                }
+            for act in column.outside(holds) {
                 let way = match act.wrench.force.unit() {
                     Some(unit) => self.way(unit),
                     None => self.turn_sign(act.wrench.moment),

@@ -6,17 +6,17 @@ use crate::formula::{Addend, Formula, Number, Source};
 use crate::inline::Inline;
 use crate::step::Wording;
 use crate::term::gravity_in;
-use helvek_core::geometry::{Point, Vector};
-use helvek_core::model::Given;
 use helvek_core::plan::{Axis, Centre, Equation};
 use helvek_core::units::Unit;
-use helvek_core::working::{Arm, Line, Projection, Size, Term, TermOf};
+use helvek_core::working::origin::{self, AngleOrigin, Piece};
+use helvek_core::working::{Arm, Line, Projection, Size, Term};
 use std::collections::HashSet;
 use std::f64::consts::PI;
 
-/// A number added, or taken off where it is negative.
-fn added(value: f64, number: impl Into<Formula>) -> Addend {
-    Addend { less: value < 0.0, of: number.into() }
+/// A sum of signed values; `write`: each without its sign.
+fn sum(values: &[f64], write: impl Fn(usize) -> Formula) -> Formula {
+    let part = |i: usize| Addend { less: values[i] < 0.0, of: write(i) };
+    Formula::Sum((0..values.len()).map(part).collect())
 }
 
 impl Wording<'_> {
@@ -41,20 +41,20 @@ impl Wording<'_> {
                 Projection::Cos(angle) | Projection::Sin(angle) => {
                     let symbol = self.angle(line, term);
                     let first = new(format!("{symbol} {angle:.6}"));
-                    first.then(|| self.angle_source(line, term, symbol, angle)).flatten()
+                    first.then(|| self.angle_source(line, term, &symbol, angle)).flatten()
                 }
                 _ => None,
             };
             let arm = term.arm.and_then(|arm| {
                 let symbol = self.arm_symbol(line, term, arm);
                 let first = new(format!("{symbol} {:.6e}", arm.length));
-                first.then(|| self.arm_source(term, arm, symbol)).flatten()
+                first.then(|| self.arm_source(term, &arm, &symbol)).flatten()
             });
             let intensity = match term.size {
                 Size::Resultant { intensity, .. } => {
                     let symbol = self.force_symbol(term);
                     let first = new(format!("{symbol} {intensity:.6e}"));
-                    first.then(|| self.intensity_source(term, symbol, intensity)).flatten()
+                    first.then(|| self.intensity_source(term, &symbol, intensity)).flatten()
                 }
                 _ => None,
             };
@@ -97,28 +97,6 @@ impl Wording<'_> {
         marked(vec![formula.into()], differs)
     }
 
-    /// `q_soil,E = 80 − 20 = 60 N/m`: a trapezoid is a uniform load and a triangle of the difference; none for an intensity as it was given.
-    fn intensity_source(&self, term: &Term, symbol: Formula, intensity: f64) -> Option<Vec<Inline>> {
-        let units = &self.solved.model.units;
-        let unit = units.force.per(&units.length);
-        let mut ends: Vec<f64> =
-            self.spread(term)?.parts.iter().filter_map(|(_, size)| size.known()).map(f64::abs).collect();
-        ends.sort_by(f64::total_cmp);
-        let [smaller, larger] = ends[..] else { return None };
-        let difference = (larger - smaller - intensity).abs() <= 1e-9 * larger;
-        if smaller == 0.0 || !difference {
-            return None;
-        }
-        let (formula, differs) = agreeing(|more| {
-            let number = |v: f64| Number::plain(unit.from_si(v), self.digits() + more);
-            let from = Formula::Sum(vec![Addend::plus(number(larger)), Addend::minus(number(smaller))]);
-            let result = number(intensity).unit(&unit).from(Source::Result);
-            let agrees = comes_to_number(from.value(), &result);
-            (Formula::Equal(vec![symbol.clone(), from, result.into()]), agrees)
-        });
-        Some(marked(vec![formula.into()], differs))
-    }
-
     /// The place of a centre that no point names, and the positive direction of a sum along or across something.
     fn place_of_sum(&self, equation: &Equation) -> Option<Vec<Inline>> {
         match *equation {
@@ -144,155 +122,92 @@ impl Wording<'_> {
         }
     }
 
+    /// `symbol = from = result`, with as many figures as it takes to come out; a number alone is the result itself.
+    /// `one`: the value of the first in the unit of the result.
+    fn derived(&self, symbol: &Formula, one: f64, write: impl Fn(u8) -> (Formula, Number)) -> Vec<Inline> {
+        let (formula, differs) = agreeing(|more| {
+            let (from, result) = write(self.digits() + more);
+            let agrees = comes_to_number(from.value() / one, &result);
+            let alone = match &from {
+                Formula::Sum(parts) => matches!(parts[..], [Addend { of: Formula::Number(_), .. }]),
+                _ => false,
+            };
+            let from = Some(from).filter(|_| !alone);
+            let chain =
+                std::iter::once(symbol.clone()).chain(from).chain([result.from(Source::Result).into()]);
+            (Formula::Equal(chain.collect()), agrees)
+        });
+        marked(vec![formula.into()], differs)
+    }
+
+    /// `q_soil,E = 80 − 20 = 60 N/m`; none for an intensity as it was given.
+    fn intensity_source(&self, term: &Term, symbol: &Formula, intensity: f64) -> Option<Vec<Inline>> {
+        let units = &self.solved.model.units;
+        let unit = units.force.per(&units.length);
+        let [larger, smaller] = origin::intensity(&self.solved.model, &self.solved.equilibrium, term)?;
+        Some(self.derived(symbol, 1.0, |figures| {
+            let number = |v: f64| Number::plain(unit.from_si(v.abs()), figures);
+            let values = [larger, -smaller];
+            (sum(&values, |i| number(values[i]).into()), number(intensity).unit(&unit))
+        }))
+    }
+
     /// `α_AE = arctan(0.7/1.6) = 23.6°`, `β_N_C = 115° − 101.3° = 13.7°`; none for an angle that was given.
-    fn angle_source(&self, line: &Line, term: &Term, symbol: Formula, angle: f64) -> Option<Vec<Inline>> {
-        let length = &self.solved.model.units.length;
-        let chain = |write: &dyn Fn(u8) -> Formula| {
-            let (formula, differs) = agreeing(|more| {
-                let from = write(self.digits() + more);
-                let result = Number::degrees(angle, self.digits() + more).from(Source::Result);
-                let agrees = comes_to_number(from.value().to_degrees(), &result);
-                (Formula::Equal(vec![symbol.clone(), from, result.into()]), agrees)
-            });
-            marked(vec![formula.into()], differs)
-        };
-        if let Equation::Forces { along, axis: Axis::Across(_) | Axis::Along(_) } = line.equation {
-            let degrees = |v: Vector| v.y.atan2(v.x);
-            let (force, axis) = (degrees(term.unit), degrees(along));
-            let apart = (force - axis + PI).rem_euclid(2.0 * PI) - PI;
-            let full = |v: f64| v.rem_euclid(2.0 * PI);
-            let (mut larger, mut smaller) = (full(force), full(axis));
-            if larger < smaller {
-                std::mem::swap(&mut larger, &mut smaller);
-            }
-            return Some(chain(&|figures| {
-                // A figure more than their difference has.
-                let number = |v: f64| Formula::from(Number::degrees(v, figures + 1));
-                let difference = [Addend::plus(number(larger)), Addend::minus(number(smaller))];
-                let turned = larger - smaller;
-                let acute = apart.abs() <= PI / 2.0;
-                match (acute, turned <= PI) {
-                    (true, true) => Formula::Sum(difference.into()),
-                    (true, false) => {
-                        let [a, b] = difference.map(|of| of.of);
-                        Formula::Sum(vec![Addend::plus(number(2.0 * PI)), Addend::minus(a), Addend::plus(b)])
-                    }
-                    (false, true) => {
-                        let [a, b] = difference.map(|of| of.of);
-                        Formula::Sum(vec![Addend::plus(number(PI)), Addend::minus(a), Addend::plus(b)])
-                    }
-                    (false, false) => Formula::Sum([&difference[..], &[Addend::minus(number(PI))]].concat()),
+    fn angle_source(&self, line: &Line, term: &Term, symbol: &Formula, angle: f64) -> Option<Vec<Inline>> {
+        let (model, equilibrium) = (&self.solved.model, &self.solved.equilibrium);
+        let length = &model.units.length;
+        let from = origin::angle(model, equilibrium, &line.free_body, &line.equation, term)?;
+        Some(self.derived(symbol, 1f64.to_radians(), |figures| {
+            let from = match &from {
+                // A figure more than their sum has.
+                AngleOrigin::Sum(angles) => {
+                    sum(angles, |i| Number::degrees(angles[i].abs(), figures + 1).into())
                 }
-            }));
-        }
-        let axial = match term.of {
-            TermOf::Column(id) => self.column(id).axial(),
-            TermOf::Action(_) => false,
-        };
-        let (_, from, to) = self.line_between(line, term.of).filter(|_| axial)?;
-        let r = self.solved.model.at(to) - self.solved.model.at(from);
-        Some(chain(&|figures| {
-            let number = |v: f64| Formula::from(Number::plain(length.from_si(v.abs()), figures.max(4)));
-            // From the axis that includes the angle.
-            let level = (r.y.abs().atan2(r.x.abs()) - angle).abs() < 1e-9;
-            let [above, below] = if level { [r.y, r.x] } else { [r.x, r.y] };
-            Formula::Arctan(Box::new(Formula::over(number(above), number(below))))
+                AngleOrigin::Joints(sides) => {
+                    let [above, below] = sides.map(|v| Number::plain(length.from_si(v), figures.max(4)));
+                    Formula::Arctan(Box::new(Formula::over(above, below)))
+                }
+            };
+            (from, Number::degrees(angle, figures))
         }))
     }
 
     /// `x_AB = 2.5 − 0.5 = 2 m`, `a_soil = 0.4 + ½·2.4 = 1.6 m`, `a_N_C = 3 sin 65° + 1.2 cos 65° = 3.96 m`; none for a coordinate as it
     /// was given.
-    fn arm_source(&self, term: &Term, arm: Arm, symbol: Formula) -> Option<Vec<Inline>> {
-        let (unit, _) = self.solved.model.units.moment_sums();
-        let r = arm.at - arm.centre;
-        let number = |v: f64, more: u8| Number::plain(unit.from_si(v.abs()), self.digits() + more);
-        let chain = |write: &dyn Fn(u8) -> Vec<Addend>, behind: Option<String>| {
-            let (formula, differs) = agreeing(|more| {
-                let mut parts = write(more);
-                parts.sort_by_key(|part| part.less);
-                let sum = Formula::Sum(parts);
-                let result = number(arm.length, more).unit(&unit).from(Source::Result);
-                let agrees = comes_to_number(sum.value(), &result);
-                let chain = match &sum {
-                    Formula::Sum(parts) if matches!(parts[..], [Addend { of: Formula::Number(_), .. }]) => {
-                        vec![symbol.clone(), result.into()]
-                    }
-                    _ => vec![symbol.clone(), sum, result.into()],
-                };
-                (Formula::Equal(chain), agrees)
-            });
-            let mut says: Vec<Inline> = vec![formula.into()];
-            says.extend(behind.map(Inline::words));
-            marked(says, differs)
-        };
-        let sign = |v: f64, whole: f64| if whole < 0.0 { -v } else { v };
-        let Some(axis) = Self::arm_axis(&arm) else {
-            return Some(chain(&|more| self.slanting(term, arm, more), self.at_unnamed(arm)));
-        };
-        let whole = r.parts()[axis];
-        let coordinate = |p: Point| (p - Point::default()).parts()[axis];
-        if let Some(spread) = self.spread(term).filter(|_| self.named(arm.at).is_none()) {
-            let (Size::Resultant { profile, .. } | Size::Sought { profile, .. }) = term.size else {
-                return None;
-            };
-            let (from, to) = (self.solved.model.at(spread.from), self.solved.model.at(spread.to));
-            let start = sign(coordinate(from) - coordinate(arm.centre), whole);
-            let over = sign(coordinate(to) - coordinate(from), whole);
-            let centre = profile.sort().centre;
-            return Some(chain(
-                &|more| {
-                    let part = Formula::product([Formula::Share(centre), number(over, more).into()]);
-                    let mut parts = vec![added(over, part)];
-                    if start.abs() > 1e-12 {
-                        parts.insert(0, added(start, number(start, more)));
-                    }
-                    parts
-                },
-                None,
-            ));
+    fn arm_source(&self, term: &Term, arm: &Arm, symbol: &Formula) -> Option<Vec<Inline>> {
+        let (model, equilibrium) = (&self.solved.model, &self.solved.equilibrium);
+        let (unit, _) = model.units.moment_sums();
+        let mut pieces = origin::arm(model, equilibrium, term, arm);
+        // What is added stands first.
+        pieces.sort_by_key(|piece| piece.value() < 0.0);
+        let place = self.at_unnamed(arm);
+        if matches!(pieces[..], [] | [Piece::Length(_)]) && place.is_none() {
+            return None;
         }
-        let [far, near] = [coordinate(arm.at), coordinate(arm.centre)].map(|v| sign(v, whole));
-        let tiny = 1e-9 * arm.length;
-        let behind = self.at_unnamed(arm);
-        let given = [far, near].iter().filter(|v| v.abs() > tiny).count() < 2;
-        (!given || behind.is_some()).then(|| {
-            chain(
-                &|more| {
-                    let both = [(far, far), (near, -near)].into_iter().filter(|(v, _)| v.abs() > tiny);
-                    both.map(|(v, signed)| added(signed, number(v, more))).collect()
-                },
-                behind,
-            )
-        })
+        let values: Vec<f64> = pieces.iter().map(|piece| piece.value()).collect();
+        let mut says = self.derived(symbol, 1.0, |figures| {
+            let number = |v: f64| Formula::from(Number::plain(unit.from_si(v.abs()), figures));
+            let angle = |radians: f64| Number::degrees(radians, figures);
+            let write = |i: usize| match pieces[i] {
+                Piece::Length(v) => number(v),
+                Piece::Share(share, v) => Formula::product([Formula::Share(share), number(v)]),
+                Piece::Sine(v, a) => Formula::product([number(v), Formula::sin(angle(a))]),
+                Piece::Cosine(v, a) => Formula::product([number(v), Formula::cos(angle(a))]),
+            };
+            (sum(&values, write), Number::plain(unit.from_si(arm.length), figures).unit(&unit))
+        });
+        // Of what is spread the place follows from the arm.
+        let spread = pieces.iter().any(|piece| matches!(piece, Piece::Share(..)));
+        says.extend(place.filter(|_| !spread).map(Inline::words));
+        Some(says)
     }
 
-    /// `, at (1.35, 0.889) m` for a force at a place that no point names.
-    fn at_unnamed(&self, arm: Arm) -> Option<String> {
+    /// `, acting at (1.35, 0.889) m` for a force at a place that no point names.
+    fn at_unnamed(&self, arm: &Arm) -> Option<String> {
         let length = &self.solved.model.units.length;
         let [x, y] = [arm.at.x, arm.at.y].map(|v| {
             Number::plain(length.from_si(if v.abs() < 1e-12 { 0.0 } else { v }), self.digits() + 1).text
         });
         self.named(arm.at).is_none().then(|| format!(", acting at ({x}, {y}) {}", length.symbol))
-    }
-
-    /// The arm of an inclined force by the components of the vector from the centre to where it is applied.
-    fn slanting(&self, term: &Term, arm: Arm, more: u8) -> Vec<Addend> {
-        let (unit, _) = self.solved.model.units.moment_sums();
-        let (r, u) = (arm.at - arm.centre, term.unit);
-        let sign = (r.x * u.y - r.y * u.x).signum();
-        let upright = term.given == Given::FromVertical;
-        let angle = if upright { u.x.abs().atan2(u.y.abs()) } else { u.y.abs().atan2(u.x.abs()) };
-        let figures = self.digits() + more;
-        let part = |distance: f64, sine: bool, sense: f64| {
-            let angle = Formula::from(Number::degrees(angle, figures));
-            let part = if sine { Formula::sin(angle) } else { Formula::cos(angle) };
-            let distance = Number::plain(unit.from_si(distance.abs()), figures);
-            added(sense, Formula::product([distance.into(), part]))
-        };
-        [(r.x, !upright, sign * r.x * u.y), (r.y, upright, -sign * r.y * u.x)]
-            .into_iter()
-            .filter(|(distance, _, _)| distance.abs() > 1e-12)
-            .map(|(distance, sine, sense)| part(distance, sine, sense))
-            .collect()
     }
 }

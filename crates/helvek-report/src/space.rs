@@ -7,16 +7,16 @@ use crate::inline::Inline;
 use crate::lines::{AxisMark, SpaceArm};
 use crate::numbers::{AXES, Numbers, minus};
 use crate::step::Wording;
-use helvek_core::equilibrium::{ActionOf, ColumnOf};
+use helvek_core::equilibrium::ColumnOf;
 use helvek_core::geometry::{Point, Vector};
 use helvek_core::internal_forces::Six;
-use helvek_core::model::{LoadKind, PointId};
+use helvek_core::model::PointId;
 use helvek_core::plan::{Axis, Centre, Equation};
 use helvek_core::sheet::Notation;
 use helvek_core::tolerance::first_largest;
 use helvek_core::units::figures;
 use helvek_core::verdict::PartMotion;
-use helvek_core::working::{Arm, Line, Step, TermOf};
+use helvek_core::working::{Arm, Line, Step, TermOf, origin};
 use std::collections::HashSet;
 
 const UNITS: [&str; 3] = ["i", "j", "k"];
@@ -125,44 +125,17 @@ impl Wording<'_> {
     }
 
     /// The two named points between which a force acts that is not along an axis, and what its line is called.
-    pub(crate) fn line_between(&self, line: &Line, of: TermOf) -> Option<(Formula, PointId, PointId)> {
-        let model = &self.solved.model;
-        let (at, unit, name) = match of {
-            TermOf::Column(id) => {
-                let column = self.column(id);
-                let act = column.acts.iter().find(|act| line.free_body.parts.contains(&act.on))?;
-                if let ColumnOf::Bar(bar) = column.of {
-                    let bar = &model.bars[bar.index()];
-                    let near = |p: PointId| model.at(p).distance(act.wrench.about) <= 1e-12;
-                    let [a, b] = bar.ends;
-                    let (from, to) = if near(a) { (a, b) } else { (b, a) };
-                    let name = Symbol::letter(&column.symbol.index);
-                    return act.wrench.force.axis().is_none().then(|| (name.into(), from, to));
-                }
-                let name = Symbol::unknown(&column.symbol, self.column_mark(id));
-                (act.wrench.about, act.wrench.force.unit()?, name)
-            }
-            TermOf::Action(id) => {
-                let action = &self.solved.equilibrium.actions[id.index()];
-                let ActionOf::Load(load) = action.of else { return None };
-                let load = model.loading.load(load);
-                let LoadKind::Force { direction, .. } = load.kind else { return None };
-                (action.act.wrench.about, direction, Symbol::letter(&load.name))
-            }
+    fn line_between(&self, line: &Line, of: TermOf) -> Option<(Formula, PointId, PointId)> {
+        let (model, equilibrium) = (&self.solved.model, &self.solved.equilibrium);
+        let (from, to) = origin::joints(model, equilibrium, &line.free_body, of)?;
+        let name: Formula = match of {
+            TermOf::Column(id) => match self.column(id).of {
+                ColumnOf::Bar(_) => Symbol::letter(&self.column(id).symbol.index).into(),
+                _ => Symbol::unknown(&self.column(id).symbol, self.column_mark(id)).into(),
+            },
+            TermOf::Action(_) => Symbol::letter(&origin::load(model, equilibrium, of)?.name).into(),
         };
-        if unit.axis().is_some() {
-            return None;
-        }
-        let from = model.point_ids().find(|p| model.at(*p).distance(at) <= 1e-12)?;
-        let ahead = |p: &PointId| {
-            let r = model.at(*p) - at;
-            r.dot(unit) > 0.0 && r.cross(unit).length() <= 1e-9 * r.length()
-        };
-        let to = model
-            .point_ids()
-            .filter(ahead)
-            .min_by(|p, q| model.at(*p).distance(at).total_cmp(&model.at(*q).distance(at)))?;
-        Some((name.into(), from, to))
+        Some((name, from, to))
     }
 
     /// `u_S = r_DA/r = (−2, 3, 6) m/7 m = −0.286 i + 0.429 j + 0.857 k`: destination minus origin.

@@ -5,10 +5,10 @@ use crate::numbers::AXES;
 use crate::step::Wording;
 use helvek_core::equilibrium::{ActionOf, ColumnOf};
 use helvek_core::geometry::Point;
-use helvek_core::model::{Amount, Given, Load, LoadKind, Spread};
+use helvek_core::model::{Given, Load, LoadKind};
 use helvek_core::plan::{Axis, Centre, Equation};
 use helvek_core::things::load::{LoadWord, Profile};
-use helvek_core::working::{Arm, Line, Projection, Size, Term, TermOf};
+use helvek_core::working::{Arm, Line, Projection, Size, Term, TermOf, origin};
 
 /// The name of a distance between two points: `AB`, with a comma between names that are longer than a letter.
 fn between(a: &str, b: &str) -> String {
@@ -44,20 +44,15 @@ impl Wording<'_> {
         }
     }
 
-    fn load(&self, of: TermOf) -> Option<&Load> {
-        let TermOf::Action(id) = of else { return None };
-        match self.solved.equilibrium.actions[id.index()].of {
-            ActionOf::Load(load) => Some(self.solved.model.loading.load(load)),
-            ActionOf::End(..) => None,
-        }
-    }
-
     /// The symbol of a force or couple: an unknown's own, a load's, `W_rope` of what hangs on a rope.
     pub(crate) fn force_symbol(&self, term: &Term) -> Formula {
         let TermOf::Action(id) = term.of else {
             return self.unknown(term.of).unwrap_or_else(|| "F".into());
         };
-        match (self.load(term.of), self.solved.equilibrium.actions[id.index()].of) {
+        match (
+            origin::load(&self.solved.model, &self.solved.equilibrium, term.of),
+            self.solved.equilibrium.actions[id.index()].of,
+        ) {
             (Some(load), _) => self.load_symbol(load, Some(term)),
             (None, ActionOf::End(rope, _)) => {
                 let letter = if matches!(term.size, Size::Mass { .. }) { "W" } else { "F" };
@@ -126,34 +121,11 @@ impl Wording<'_> {
         }
     }
 
-    /// The spread load of a term.
-    pub(crate) fn spread(&self, term: &Term) -> Option<&Spread> {
-        let model = &self.solved.model;
-        let of_load = |load: &'_ Load| matches!(load.kind, LoadKind::Spread(_));
-        let load = match term.of {
-            TermOf::Action(_) => self.load(term.of)?,
-            TermOf::Column(id) => {
-                let ColumnOf::Sought(sought) = self.column(id).of else { return None };
-                let mine =
-                    |load: &&Load| of_load(load) && load.kind.amounts().contains(&Amount::Sought(sought));
-                let mut all = model.loading.loads.iter().filter(mine);
-                let first = all.next()?;
-                // Of several it is not known which one a term belongs to.
-                return match (&first.kind, all.next()) {
-                    (LoadKind::Spread(spread), None) => Some(spread),
-                    _ => None,
-                };
-            }
-        };
-        match &load.kind {
-            LoadKind::Spread(spread) => Some(spread),
-            _ => None,
-        }
-    }
-
     /// The length over which a load is spread: `AD`, or its projection `x_AD`.
     fn stretch(&self, term: &Term) -> Formula {
-        let Some(spread) = self.spread(term) else { return "L".into() };
+        let Some(spread) = origin::spread(&self.solved.model, &self.solved.equilibrium, term) else {
+            return "L".into();
+        };
         let model = &self.solved.model;
         let name = between(model.point_name(spread.from), model.point_name(spread.to));
         let r = model.at(spread.to) - model.at(spread.from);
@@ -191,11 +163,6 @@ impl Wording<'_> {
         }
     }
 
-    /// The axis along which an arm is measured, when it is one.
-    pub(crate) fn arm_axis(arm: &Arm) -> Option<usize> {
-        (arm.foot - arm.centre).unit()?.tidy().axis().map(|(axis, _)| axis)
-    }
-
     /// The name of the point at a place; none of those that only a load has.
     pub(crate) fn named(&self, at: Point) -> Option<&str> {
         Some(self.solved.model.name_at(at)).filter(|name| !name.is_empty())
@@ -223,7 +190,7 @@ impl Wording<'_> {
             }
             _ => None,
         };
-        match (centre, self.named(arm.at), Self::arm_axis(&arm)) {
+        match (centre, self.named(arm.at), origin::axis(&arm)) {
             (Some(centre), Some(at), Some(axis)) => Symbol::indexed(AXES[axis], &between(centre, at)).into(),
             _ => {
                 let arm_of = self.of_force("a", term);

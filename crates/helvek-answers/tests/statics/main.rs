@@ -9,6 +9,7 @@ mod exact_verdict;
 mod internal_forces;
 mod mirrored;
 mod one_way;
+mod origins;
 mod parts;
 mod plan;
 mod properties;

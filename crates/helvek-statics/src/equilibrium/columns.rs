@@ -110,6 +110,14 @@ impl Column {
         self.flank = sense == Sense::Flank;
     }
 
+    /// What it exerts on a free body from outside: equal and opposite on two parts of it, it cancels.
+    pub fn outside(&self, holds: impl Fn(PartId) -> bool) -> impl Iterator<Item = &Act> {
+        let here: Vec<&Act> = self.acts.iter().filter(|act| holds(act.on)).collect();
+        let alone = |act: &&Act, all: &[&Act]| all.iter().filter(|other| other.pair == act.pair).count() == 1;
+        let outside: Vec<&Act> = here.iter().filter(|act| alone(act, &here)).copied().collect();
+        outside.into_iter()
+    }
+
     /// The force of the unknown belongs to a straight two-force member or rope: positive in tension.
     pub fn axial(&self) -> bool {
         matches!(self.of, ColumnOf::Bar(_) | ColumnOf::Rope(_) | ColumnOf::Link(_))

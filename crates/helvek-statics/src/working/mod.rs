@@ -4,6 +4,7 @@
 //! keeps the sense it assumed; from the next step on an unknown that came out negative is drawn turned round and enters with its
 //! magnitude, never both in one equation.
 
+pub mod origin;
 mod solid;
 mod term;
 mod writer;

@@ -75,11 +75,7 @@ pub(super) fn terms(
         }
         let sense = if value.is_some_and(|v| v < 0.0) { -1.0 } else { 1.0 };
         let of = TermOf::Column(ColumnId(index));
-        for act in column.acts.iter().filter(|act| holds(act.on)) {
-            // Equal and opposite on two parts of this free body: inside it.
-            if column.acts.iter().filter(|other| other.pair == act.pair && holds(other.on)).count() > 1 {
-                continue;
-            }
+        for act in column.outside(holds) {
             let size = match column.kind {
                 ColumnKind::Intensity => spread(model, column, act.pair, value),
                 _ => value.map_or(Size::Unknown, |v| Size::Found(v.abs())),
