@@ -61,7 +61,7 @@ fn the_working_of_the_bench_reads_as_on_paper() {
         "                − 0.6 (0.5) − 0.5 (2.4) (1.2) + C_y (2) = 0 kN·m\n",
         "C_y = 0.870 kN   (↑, as assumed)",
         "A_x = 0 kN\n",
-        "reaction at A on bench: 0.930 kN ↑",
+        "reaction at A on bench: A_x 0, A_y 0.930 kN ↑",
     ] {
         assert!(printed.contains(line), "{line}\nis not in\n{printed}");
     }
@@ -180,7 +180,7 @@ fn what_slides_is_no_equilibrium() {
     let printed = text(&slides.stdout);
     assert_eq!(slides.status.code(), Some(1), "{printed}");
     assert!(
-        printed.contains("Slides. Not in equilibrium as it stands: at foot friction of 0.240 kN / 0.800 kN = 0.300 is required and 0.2 is available, 0.667 of it."),
+        printed.contains("Slides. It is not in equilibrium as it stands: at foot friction of 0.240 kN / 0.800 kN = 0.300 is required and 0.2 is available, 0.667 of it."),
         "{printed}"
     );
     assert_eq!(helvek(&["solve", "-"], sheet(0.3).as_bytes()).status.code(), Some(0));
