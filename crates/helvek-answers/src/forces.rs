@@ -296,14 +296,7 @@ impl Publisher<'_> {
         };
         let columns = self.full.columns.iter().zip(values);
         let found = columns.into_iter().all(|(column, value)| value.is_some() || !asked(column.of));
-        let inside = || {
-            if self.model.spatial() {
-                self.asked_in_space().iter().all(Option::is_some)
-            } else {
-                self.asked_inside().iter().all(Option::is_some)
-            }
-        };
-        found && (self.model.cuts.is_empty() || inside())
+        found && self.asked_inside().iter().all(Option::is_some)
     }
 }
 

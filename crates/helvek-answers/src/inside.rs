@@ -2,6 +2,7 @@
 
 use crate::Publisher;
 use crate::words::diagram_refused;
+use helvek_sheet::units::Unit;
 use helvek_statics::internal_forces::{Diagram, Extreme, Inner, Inside, Poly, Side};
 use helvek_statics::model::PointId;
 use schemars::JsonSchema;
@@ -95,15 +96,18 @@ impl Publisher<'_> {
         let found = self.asked_inside();
         let answers = self.model.cuts.iter().zip(found).map(|(cut, found)| {
             let name = |p: PointId| self.model.point_name(p).to_owned();
+            // The six of space are told apart from these.
+            let found = found.filter(|_| !self.model.spatial());
+            let value = |i: usize, unit: &Unit| found.as_ref().map(|f| unit.from_si(f[i]));
             InternalAnswer {
                 on: self.model.bodies[cut.body.index()].name.clone(),
                 from: name(cut.stretch[0]),
                 to: name(cut.stretch[1]),
                 distance: units.length.from_si(cut.station),
                 side: cut.side,
-                n: found.map(|f| units.force.from_si(f[0])),
-                v: found.map(|f| units.force.from_si(f[1])),
-                m: found.map(|f| units.moment.from_si(f[2])),
+                n: value(0, &units.force),
+                v: value(1, &units.force),
+                m: value(2, &units.moment),
             }
         });
         answers.collect()

@@ -3,7 +3,7 @@
 use super::combinations::ForceOf;
 use crate::Publisher;
 use helvek_checks::Checks;
-use helvek_checks::moving_load::{Extreme, Facing, Line, Passage, Section, Stand, Swept, SweptPart};
+use helvek_checks::moving_load::{Extreme, Facing, Line, Passage, Stand, Swept, SweptPart};
 use helvek_sheet::units::Unit;
 use helvek_statics::equilibrium::{Column, ColumnKind};
 use helvek_statics::internal_forces::Inner;
@@ -154,9 +154,7 @@ impl Publisher<'_> {
             })
             .collect();
         for (place, (cut, drawn)) in self.model.cuts.iter().zip(self.asked_inside()).enumerate() {
-            let section =
-                Section { body: cut.body, stretch: cut.stretch, station: cut.station, side: cut.side };
-            let Some((lines, drawn)) = passage.section(&section).zip(drawn) else { continue };
+            let Some((lines, drawn)) = passage.section(cut).zip(drawn) else { continue };
             for (inner, line) in Inner::ALL.into_iter().zip(lines) {
                 let unit = self.model.inner_unit_of(inner);
                 let of = (inner.letter().to_owned(), ForceOf::Internal, inner == Inner::M);

@@ -101,14 +101,16 @@ impl Publisher<'_> {
             return Vec::new();
         }
         let name = |p: PointId| self.model.point_name(p).to_owned();
-        let each = self.model.cuts.iter().zip(self.asked_in_space());
+        let each = self.model.cuts.iter().zip(self.asked_inside());
         each.map(|(cut, found)| InternalSpaceAnswer {
             on: self.model.bodies[cut.body.index()].name.clone(),
             from: name(cut.stretch[0]),
             to: name(cut.stretch[1]),
             distance: self.model.units.length.from_si(cut.station),
             side: cut.side,
-            six: SixAnswer::of(|six| found.map(|f| self.model.six_unit(six).from_si(f[six as usize]) + 0.0)),
+            six: SixAnswer::of(|six| {
+                found.as_ref().map(|f| self.model.six_unit(six).from_si(f[six as usize]) + 0.0)
+            }),
         })
         .collect()
     }

@@ -26,10 +26,10 @@
 pub use helvek_answers as answers;
 pub use helvek_answers::ENGINE;
 pub use helvek_checks::{Checks, hand_methods, limits, moving_load, strength, strength_check};
-pub use helvek_edit::{cut, edit};
+pub use helvek_edit::edit;
 pub use helvek_numbers::{budget, geometry, tolerance};
 pub use helvek_sheet::{id, problem, section, sheet, things, units};
 pub use helvek_statics::{
-    choice, equilibrium, internal_forces, model, next, plan, proof, recognition, solution, stiffness,
+    choice, cut, equilibrium, internal_forces, model, next, plan, proof, recognition, solution, stiffness,
     verdict, working,
 };

@@ -6,7 +6,8 @@ use crate::diagrams::{
 use helvek_core::equilibrium::ColumnKind;
 use helvek_core::id::Kind;
 use helvek_core::internal_forces::Inner;
-use helvek_core::moving_load::{Line, Passage, Section};
+use helvek_core::model::CutAt;
+use helvek_core::moving_load::{Line, Passage};
 use helvek_core::units::{Unit, figures};
 
 /// The envelope of a train along every stretch, wherever it stands. Nothing where it is refused.
@@ -34,7 +35,7 @@ pub fn influence_of(passage: &Passage<'_>, of: &str) -> Option<Diagrams> {
 }
 
 /// The influence lines of N, V and M at a place inside a body.
-pub fn influence_at(passage: &Passage<'_>, section: &Section) -> Option<Diagrams> {
+pub fn influence_at(passage: &Passage<'_>, section: &CutAt) -> Option<Diagrams> {
     let lines = passage.section(section)?;
     let curves = Inner::ALL.into_iter().zip(lines);
     let curves = curves

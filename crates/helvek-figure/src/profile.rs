@@ -3,7 +3,7 @@
 use helvek_core::Checks;
 use helvek_core::geometry::Vector;
 use helvek_core::internal_forces::Inner;
-use helvek_core::moving_load::Section as Place;
+use helvek_core::model::CutAt;
 use helvek_core::section::Solid;
 use helvek_core::solution::Statics;
 use helvek_core::strength::StressAt;
@@ -99,7 +99,7 @@ pub struct SectionPart {
 const LEVELS: usize = 12;
 
 /// The section of a member where it is cut; nothing without one, without a diagram, or where M bends it off the plane of the sheet.
-pub fn section_mark(statics: &Statics, place: &Place) -> Option<SectionMark> {
+pub fn section_mark(statics: &Statics, place: &CutAt) -> Option<SectionMark> {
     let model = &statics.model;
     let inside = statics.inside();
     let row = inside.iter().position(|i| i.body == place.body && [i.from, i.to] == place.stretch)?;

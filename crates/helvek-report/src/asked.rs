@@ -169,17 +169,8 @@ impl Words<'_> {
             }
             Asked::Internal(id) => {
                 let cut = &model.cuts[id.index()];
-                let [from, to] = cut.stretch.map(|p| model.at(p));
-                if model.spatial() {
-                    let of = Kind::Inside.id(&model.bodies[cut.body.index()].name);
-                    return vec![line(of, self.cut_label(cut), self.six_values(id.index()))];
-                }
-                let parts = match (self.statics.asked_inside()[id.index()], (to - from).unit()) {
-                    (Some(values), Some(along)) => self.cut_values(along, values),
-                    _ => vec!["not fixed by equilibrium".into()],
-                };
                 let of = Kind::Inside.id(&model.bodies[cut.body.index()].name);
-                vec![line(of, self.cut_label(cut), parts)]
+                vec![answer(of, self.cut_label(cut), self.internal_values(cut), 0)]
             }
             Asked::Limit(of) => {
                 let asked = model.asked.iter().filter(|a| matches!(a, Asked::Limit(_)));

@@ -90,6 +90,7 @@ impl Page {
             for line in &self.inside {
                 let words = |level, words: &str| Line::words(Role::Item, words).level(level).into();
                 blocks.push(words(0, &line.title));
+                blocks.extend(line.table.clone().map(Block::Table));
                 blocks.extend(line.says.iter().map(|says| words(1, says)));
                 for step in &line.areas {
                     blocks.push(words(1, &step.title));
@@ -104,10 +105,14 @@ impl Page {
 
     fn range_chapter(&self) -> Option<Chapter> {
         (!self.ranges.is_empty()).then(|| {
-            let rows = self
-                .ranges
-                .iter()
-                .map(|line| vec![line.of.clone(), line.least.clone(), line.greatest.clone()]);
+            let rows = self.ranges.iter().map(|line| {
+                let mut ends = [line.least.clone(), line.greatest.clone()];
+                for (end, place) in ends.iter_mut().zip(line.places.iter().flatten()) {
+                    *end = format!("{end} {place}");
+                }
+                let [least, greatest] = ends;
+                vec![line.of.clone(), least, greatest]
+            });
             let title = "Over all combinations, with the one that governs".into();
             let table = Block::Table(Table::of_words(&["", "least", "greatest"], rows));
             Chapter { part: Part::Ranges, title, blocks: vec![table] }

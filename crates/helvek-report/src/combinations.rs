@@ -3,7 +3,7 @@
 use crate::numbers::{Numbers, minus};
 use helvek_core::answers::Publisher;
 use helvek_core::answers::{ForceOf, RangeAnswer};
-use helvek_core::internal_forces::Inner;
+use helvek_core::internal_forces::{Diagram, Inner};
 use helvek_core::model::BodyId;
 use helvek_core::solution::State;
 use helvek_core::units::figures;
@@ -19,12 +19,25 @@ pub struct RangeLine {
     pub least: String,
     /// The same.
     pub greatest: String,
+    /// Where the two stand, `2.8 m from A`, of what varies along a member; none for a single force.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub places: Option<[String; 2]>,
 }
 
 /// The largest V and M of a body: the least and the greatest, each in the state that governs.
 struct Inside<'a> {
     body: BodyId,
-    range: [(f64, &'a State); 2],
+    range: [Most<'a>; 2],
+}
+
+/// A value of an envelope.
+#[derive(Clone, Copy)]
+struct Most<'a> {
+    value: f64,
+    by: &'a State,
+    /// Metres from the first point of a stretch.
+    at: (&'a Diagram, f64),
 }
 
 impl Numbers<'_> {
@@ -48,6 +61,7 @@ impl Numbers<'_> {
                 of,
                 least: said(range.least, &unit.symbol, &range.governs[0]),
                 greatest: said(range.greatest, &unit.symbol, &range.governs[1]),
+                places: None,
             }
         };
         let forces = Publisher(solved).force_ranges(states);
@@ -57,8 +71,10 @@ impl Numbers<'_> {
             let unit = solved.model.inner_unit_of(inner);
             lines.extend(inside(states, inner).into_iter().map(|Inside { body, range }| {
                 let [least, greatest] =
-                    range.map(|(value, by)| said(unit.from_si(value), &unit.symbol, &by.name));
+                    range.map(|most| said(unit.from_si(most.value), &unit.symbol, &most.by.name));
+                let place = |Most { at: (diagram, station), .. }: Most<'_>| self.place_in(diagram, station);
                 RangeLine {
+                    places: Some(range.map(place)),
                     of: format!("{} in {}", inner.letter(), solved.model.bodies[body.index()].name),
                     least,
                     greatest,
@@ -74,13 +90,17 @@ fn inside(states: &[State], inner: Inner) -> Vec<Inside<'_>> {
     let mut bodies: Vec<Inside<'_>> = Vec::new();
     for state in states {
         for diagram in state.solved.inside().iter().filter_map(|inside| inside.diagram.as_ref().ok()) {
-            let [low, high] = diagram.range(inner).map(|extreme| (extreme.value, state));
+            let [low, high] = diagram.range(inner).map(|extreme| Most {
+                value: extreme.value,
+                by: state,
+                at: (diagram, extreme.station),
+            });
             match bodies.iter_mut().find(|known| known.body == diagram.body) {
                 Some(Inside { range: [least, greatest], .. }) => {
-                    if low.0 < least.0 {
+                    if low.value < least.value {
                         *least = low;
                     }
-                    if high.0 > greatest.0 {
+                    if high.value > greatest.value {
                         *greatest = high;
                     }
                 }

@@ -32,6 +32,8 @@ pub enum Part {
     Inspection,
     /// A step of the working, from 1.
     Step(usize),
+    /// Internal forces at a place that is asked.
+    Cut,
     /// Equations that were not used.
     Checks,
     /// Stiffness, and the methods by hand.

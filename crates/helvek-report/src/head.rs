@@ -55,7 +55,7 @@ impl Wording<'_> {
             line("Joints", words(listed(joints.collect(), "joints"))),
             line("Bars", words(listed(bars.collect(), "bars"))),
             line("Loads", self.loads()),
-            line("Asked", words(labels.join(", "))),
+            line("Asked", words(labels.join("; "))),
             line("Assumed", words(self.assumed())),
             line("Positive", words(self.signs())),
         ];

@@ -1,6 +1,7 @@
 //! N, V and M in words.
 
 use crate::areas::AreaLine;
+use crate::document::Table;
 use crate::numbers::{Numbers, minus};
 use helvek_core::Checks;
 use helvek_core::answers::words::diagram_refused;
@@ -9,9 +10,9 @@ use helvek_core::geometry::Vector;
 use helvek_core::id::{Id, Kind};
 use helvek_core::internal_forces::{Diagram, Inner, Inside, Six, SolidInside};
 use helvek_core::model::{CutAt, PointId};
-use helvek_core::sheet::{DiagramMethod, Side};
+use helvek_core::sheet::DiagramMethod;
 use helvek_core::strength::Stressed;
-use helvek_core::tolerance::first_largest;
+use helvek_core::tolerance::{self, first_largest};
 use helvek_core::units::figures;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -23,7 +24,11 @@ pub struct InsideLine {
     pub of: Id,
     /// `jib, B to C`
     pub title: String,
-    /// A sentence for each of N, V and M; or why there are none.
+    /// N, V and M at every key point; null where there are none.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schemars(default)]
+    pub table: Option<Table>,
+    /// A sentence for each of N, V and M with its extremes; or why there are none.
     pub says: Vec<String>,
     /// V and M by areas, where that is how members are worked.
     #[serde(skip_serializing_if = "Vec::is_empty")]
@@ -81,6 +86,7 @@ impl Numbers<'_> {
                         name(inside.to)
                     )),
                     title: format!("{body}, {} to {}", name(inside.from), name(inside.to)),
+                    table: inside.diagram.as_ref().ok().map(|of| self.key_points_in_space(of)),
                     says: self.six_words(row),
                     areas: Vec::new(),
                 }
@@ -146,14 +152,13 @@ impl Numbers<'_> {
         let all = self.statics.inside();
         let found = all.iter().filter_map(|inside| inside.diagram.as_ref().ok());
         let largest = |inner: Inner| {
-            let each = found.clone().map(|d| (d.largest(inner), d.from()));
+            let each = found.clone().map(|d| (d.largest(inner), d));
             first_largest(each.filter(|(e, _)| e.value != 0.0), |(e, _)| e.value.abs())
         };
         let said = |inner: Inner| {
-            let (most, from) = largest(inner)?;
+            let (most, diagram) = largest(inner)?;
             let value = self.inner(inner, most.value.abs());
-            let from = self.statics.model.point_name(from);
-            Some(format!("{} {value}, {}", inner.letter(), self.place_along(most.station, from)))
+            Some(format!("{} {value}, {}", inner.letter(), self.place_in(diagram, most.station)))
         };
         let unknown = all.iter().any(|inside| inside.diagram.is_err());
         let nothing = || {
@@ -186,6 +191,7 @@ impl Numbers<'_> {
         };
         InsideLine {
             areas,
+            table: inside.diagram.as_ref().ok().map(|diagram| self.key_points(diagram)),
             of: Kind::Inside.id(body).part(index),
             title: format!("{body}, {} to {}", name(inside.from), name(inside.to)),
             says,
@@ -202,6 +208,15 @@ impl Numbers<'_> {
     pub(crate) fn distance(&self, metres: f64) -> String {
         let unit = &self.statics.model.units.length;
         format!("{} {}", figures::plain(unit.from_si(metres), self.digits().max(3)), unit.symbol)
+    }
+
+    /// `at C`, where a point stands; else `0.8 m from B`, its first one.
+    pub(crate) fn place_in(&self, diagram: &Diagram, station: f64) -> String {
+        let slack = tolerance::GEOMETRY * diagram.length();
+        match diagram.points.iter().find(|(_, at)| (at - station).abs() <= slack) {
+            Some((point, _)) => format!("at {}", self.statics.model.point_name(*point)),
+            None => self.place_along(station, self.statics.model.point_name(diagram.from())),
+        }
     }
 
     /// `0.8 m from B`; `at B`.
@@ -246,26 +261,6 @@ impl Numbers<'_> {
 
     /// `inside jib, 0.8 m from B, just before`; the side only where something steps.
     pub(crate) fn cut_label(&self, cut: &CutAt) -> String {
-        let model = &self.statics.model;
-        let body = &model.bodies[cut.body.index()].name;
-        let mine = |i: &&Inside| i.body == cut.body && i.from == cut.stretch[0] && i.to == cut.stretch[1];
-        let diagram = self.statics.inside().iter().find(mine).and_then(|i| i.diagram.as_ref().ok());
-        let side = match (diagram.is_none_or(|d| d.steps(cut.station)), cut.side) {
-            (false, _) => "",
-            (true, Side::Before) => ", just before",
-            (true, Side::After) => ", just after",
-        };
-        let from = model.point_name(cut.stretch[0]);
-        format!("inside {body}, {}{side}", self.place_along(cut.station, from))
-    }
-
-    /// The three values at a place, each with what it means.
-    pub(crate) fn cut_values(&self, along: Vector, values: [f64; 3]) -> Vec<String> {
-        let [n, v, m] = values;
-        vec![
-            format!("N {} {}", self.inner(Inner::N, n), axial(n)),
-            format!("V {}", self.inner(Inner::V, v)),
-            format!("M {} {}", self.inner(Inner::M, m), bending(along, m)),
-        ]
+        format!("inside {}", self.cut_title(cut).trim_end_matches(" what acts there"))
     }
 }

@@ -16,6 +16,7 @@ mod head;
 mod inline;
 pub mod internal_forces;
 pub mod kept;
+mod key_points;
 mod limits;
 mod lines;
 pub mod markdown;

@@ -4,8 +4,8 @@ use crate::numbers::{Numbers, minus};
 use helvek_core::answers::Publisher;
 use helvek_core::answers::{ForceOf, MostAnswer, MovingAnswer, MovingForce, StandAnswer};
 use helvek_core::internal_forces::Inner;
-use helvek_core::model::{PointId, Train};
-use helvek_core::moving_load::{Line, Passage, Section};
+use helvek_core::model::{CutAt, PointId, Train};
+use helvek_core::moving_load::{Line, Passage};
 use helvek_core::units::{Unit, figures};
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -54,7 +54,7 @@ pub struct TrainEnd {
 }
 
 /// The least and the greatest N, V and M that a train causes at a place inside a body.
-pub fn influence_lines(passage: &Passage<'_>, section: &Section) -> Vec<TrainLine> {
+pub fn influence_lines(passage: &Passage<'_>, section: &CutAt) -> Vec<TrainLine> {
     let solved = passage.solved;
     let wording = Numbers { statics: solved };
     let inside = solved.inside();

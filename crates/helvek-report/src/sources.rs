@@ -8,7 +8,7 @@ use crate::step::Wording;
 use crate::term::gravity_in;
 use helvek_core::plan::{Axis, Centre, Equation};
 use helvek_core::units::Unit;
-use helvek_core::working::origin::{self, AngleOrigin, Piece};
+use helvek_core::working::origin::{self, AngleOrigin, IntensityOrigin, Piece};
 use helvek_core::working::{Arm, Line, Projection, Size, Term};
 use std::collections::HashSet;
 use std::f64::consts::PI;
@@ -17,6 +17,11 @@ use std::f64::consts::PI;
 fn sum(values: &[f64], write: impl Fn(usize) -> Formula) -> Formula {
     let part = |i: usize| Addend { less: values[i] < 0.0, of: write(i) };
     Formula::Sum((0..values.len()).map(part).collect())
+}
+
+/// The larger less the smaller.
+fn difference([larger, smaller]: [f64; 2], write: impl Fn(f64) -> Number) -> Formula {
+    sum(&[larger, -smaller], |i| write([larger, smaller][i]).into())
 }
 
 impl Wording<'_> {
@@ -144,11 +149,29 @@ impl Wording<'_> {
     fn intensity_source(&self, term: &Term, symbol: &Formula, intensity: f64) -> Option<Vec<Inline>> {
         let units = &self.solved.model.units;
         let unit = units.force.per(&units.length);
-        let [larger, smaller] = origin::intensity(&self.solved.model, &self.solved.equilibrium, term)?;
+        let origin = origin::intensity(&self.solved.model, &self.solved.equilibrium, term)?;
         Some(self.derived(symbol, 1.0, |figures| {
             let number = |v: f64| Number::plain(unit.from_si(v.abs()), figures);
-            let values = [larger, -smaller];
-            (sum(&values, |i| number(values[i]).into()), number(intensity).unit(&unit))
+            let from = match origin {
+                IntensityOrigin::Difference(ends) => difference(ends, number),
+                IntensityOrigin::Proportion { base, ends, lengths } => {
+                    let rise = match ends {
+                        [larger, 0.0] => number(larger).into(),
+                        ends => difference(ends, number),
+                    };
+                    let [part, whole] =
+                        lengths.map(|v| Number::plain(units.length.from_si(v), figures.max(4)));
+                    let rise = Formula::product([rise, Formula::over(part, whole)]);
+                    match base.filter(|base| *base != 0.0) {
+                        Some(base) => Formula::Sum(vec![
+                            Addend { less: false, of: number(base).into() },
+                            Addend { less: false, of: rise },
+                        ]),
+                        None => rise,
+                    }
+                }
+            };
+            (from, number(intensity).unit(&unit))
         }))
     }
 

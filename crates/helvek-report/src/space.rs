@@ -67,13 +67,16 @@ impl Wording<'_> {
                     _ => Symbol::indexed("F", AXES[i]).into(),
                 }
             }
-            Equation::Forces { axis: Axis::Across(column) | Axis::Along(column), .. } => {
+            Equation::Forces { along, axis: Axis::Along(_) } => {
+                Symbol::indexed("F", model.axis_name(along).unwrap_or("s")).into()
+            }
+            Equation::Forces { axis: Axis::Across(column), .. } => {
                 let symbol = Symbol::unknown(&self.column(column).symbol, self.column_mark(column));
                 Formula::from("F").across(symbol)
             }
             Equation::Moments { along, centre, .. } => match centre {
                 Centre::Named(point) | Centre::Meeting(point, ..) => {
-                    about(along.axis().map_or("s", |(axis, _)| AXES[axis]), point)
+                    about(model.axis_name(along).unwrap_or("s"), point)
                 }
                 Centre::Through(a, b) => self.moment_about(&format!("{}{}", named(a), named(b))),
                 Centre::Crossing(..) => self.moment_about("s"),
@@ -265,19 +268,6 @@ impl Wording<'_> {
 }
 
 impl Numbers<'_> {
-    /// The six at an asked place.
-    pub(crate) fn six_values(&self, cut: usize) -> Vec<String> {
-        let Some(values) = self.statics.asked_in_space()[cut] else {
-            return vec!["not fixed by equilibrium".into()];
-        };
-        let say = |six: Six| {
-            let unit = self.statics.model.six_unit(six);
-            let number = minus(&figures::rounded(unit.from_si(values[six as usize]), self.digits()));
-            format!("{} {number} {}", six.name(), unit.symbol)
-        };
-        Six::ALL.map(say).to_vec()
-    }
-
     /// A motion in space as a screw, in words.
     pub(crate) fn screw_words(&self, motion: &PartMotion) -> String {
         let model = &self.statics.model;

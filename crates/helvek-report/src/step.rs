@@ -8,7 +8,7 @@ use crate::numbers::Words;
 use helvek_core::answers::Findings;
 use helvek_core::equilibrium::{ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, PartOf};
 use helvek_core::id::{Id, Kind};
-use helvek_core::model::{Amount, Load, LoadKind};
+use helvek_core::model::{Amount, JointKind, Load, LoadKind};
 use helvek_core::plan::{Axis, Centre, Equation as Sum};
 use helvek_core::problem::capital;
 use helvek_core::sheet::{Detail, Turn};
@@ -24,6 +24,8 @@ pub(crate) struct Wording<'a> {
     words: Words<'a>,
     /// In which step an unknown is found, from 1.
     pub(crate) step_of: HashMap<ColumnId, usize>,
+    /// The two parts of a cut are drawn apart, with what it carries.
+    pub(crate) apart: bool,
 }
 
 impl<'a> Deref for Wording<'a> {
@@ -38,7 +40,7 @@ impl<'a> Wording<'a> {
     pub(crate) fn of(solved: &'a Solved, found: &'a Findings) -> Self {
         let steps = solved.working.steps.iter().enumerate();
         let step_of = steps.flat_map(|(i, step)| step.unknowns.iter().map(move |id| (*id, i + 1))).collect();
-        Self { solved, words: Words::of(solved, found), step_of }
+        Self { solved, words: Words::of(solved, found), step_of, apart: false }
     }
 }
 
@@ -243,6 +245,11 @@ impl Wording<'_> {
                     (None, Some((rope, _))) => Some(Kind::Rope.id(&rope.name)),
                     (None, None) => None,
                 }
+            }
+            ColumnOf::Joint(joint, _)
+                if !self.apart && matches!(model.joints[joint.index()].kind, JointKind::Cut { .. }) =>
+            {
+                None
             }
             _ => Some(self.solved.unknown_id(id)),
         }

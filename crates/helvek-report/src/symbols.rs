@@ -5,7 +5,7 @@ use crate::numbers::AXES;
 use crate::step::Wording;
 use helvek_core::equilibrium::{ActionOf, ColumnOf};
 use helvek_core::geometry::Point;
-use helvek_core::model::{Given, Load, LoadKind};
+use helvek_core::model::{Given, Load, LoadKind, PointId, Spread};
 use helvek_core::plan::{Axis, Centre, Equation};
 use helvek_core::things::load::{LoadWord, Profile};
 use helvek_core::working::{Arm, Line, Projection, Size, Term, TermOf, origin};
@@ -14,6 +14,17 @@ use helvek_core::working::{Arm, Line, Projection, Size, Term, TermOf, origin};
 fn between(a: &str, b: &str) -> String {
     let short = |name: &str| name.chars().count() == 1;
     if short(a) && short(b) { format!("{a}{b}") } else { format!("{a},{b}") }
+}
+
+/// The end of a part of a load at which its smaller intensity is none of those that were given.
+fn interior(spread: &Spread) -> Option<PointId> {
+    let portion = spread.portion?;
+    let [first, last] = spread.ends().map(|end| end.known().map(f64::abs));
+    let (first, last) = (first?, last?);
+    let inside = |share: f64| share > 1e-9 && share < 1.0 - 1e-9;
+    let (at, share) =
+        if first < last { (spread.from, portion.share[0]) } else { (spread.to, portion.share[1]) };
+    (first != last && inside(share)).then_some(at)
 }
 
 impl Wording<'_> {
@@ -79,7 +90,7 @@ impl Wording<'_> {
                 Some(model.name_at(self.solved.equilibrium.actions[id.index()].act.wrench.about))
             }
             (LoadKind::Spread(spread), Size::Resultant { profile, .. }, _) => match profile {
-                Profile::Uniform => None,
+                Profile::Uniform => interior(spread).map(|point| model.point_name(point)),
                 Profile::Falling => Some(model.point_name(spread.from)),
                 Profile::Rising => Some(model.point_name(spread.to)),
             },
@@ -152,7 +163,7 @@ impl Wording<'_> {
             (Equation::Forces { along, .. }, _) | (Equation::Moments { along, .. }, None) => along,
             (Equation::Moments { along, .. }, Some(arm)) => along.cross(arm.foot - arm.centre),
         };
-        let axis = along.unit().and_then(|unit| unit.tidy().axis()).map_or("s", |(axis, _)| AXES[axis]);
+        let axis = along.unit().and_then(|unit| self.solved.model.axis_name(unit.tidy())).unwrap_or("s");
         match self.of_force("u", term) {
             Formula::Symbol(symbol) => Symbol::indexed("u", &format!("{},{axis}", symbol.index)).into(),
             Formula::Index(of) => {

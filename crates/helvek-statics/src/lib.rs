@@ -8,6 +8,7 @@
 //! equilibrium leaves open, so that each would have published nearly all it has.
 
 pub mod choice;
+pub mod cut;
 pub mod equilibrium;
 pub mod internal_forces;
 pub mod model;

@@ -5,6 +5,7 @@ use crate::internal_forces::{Inner, Six};
 use crate::model::{JointKind, Model, RopeEnd};
 use crate::plan::{Axis, Centre, Equation, FreeBody};
 use crate::solution::{Solved, Statics};
+use helvek_numbers::geometry::Vector;
 use helvek_sheet::id::{Id, Kind};
 use helvek_sheet::units::Unit;
 
@@ -74,6 +75,20 @@ impl Model {
     }
 }
 
+impl Model {
+    /// The name of an axis of the sheet, `x`, or of a member that is cut through, `x′`; in either sense.
+    pub fn axis_name(&self, along: Vector) -> Option<&'static str> {
+        if let Some((axis, _)) = along.axis() {
+            return Some(["x", "y", "z"][axis]);
+        }
+        let same = |axis: &Vector| axis.cross(along).length() <= helvek_numbers::tolerance::GEOMETRY;
+        self.joints.iter().find_map(|joint| match joint.kind {
+            JointKind::Cut { axes } => axes.iter().position(same).map(|i| ["x′", "y′", "z′"][i]),
+            _ => None,
+        })
+    }
+}
+
 impl Statics {
     /// The names of one-way parts that are out of contact or slack, each once: friction goes with its normal force.
     pub fn released_names(&self) -> Vec<String> {
@@ -134,6 +149,11 @@ impl Solved {
     /// `moments about A`, `forces along x`.
     pub fn equation_name(&self, equation: &Equation) -> String {
         let symbol = |c: ColumnId| self.unknown_name(c);
+        if let Equation::Forces { along, axis: Axis::Along(_) } = *equation
+            && let Some(axis) = self.model.axis_name(along).filter(|_| self.model.spatial())
+        {
+            return format!("forces along {axis}");
+        }
         let cut = |c: ColumnId| {
             let column = self.equilibrium.column(c);
             let ColumnOf::Joint(joint, _) = column.of else { return None };
@@ -154,7 +174,7 @@ impl Solved {
             }
             Equation::Forces { axis: Axis::Along(column), .. } => format!("forces along {}", symbol(column)),
             Equation::Moments { along, centre: Centre::Named(point), .. } if self.model.spatial() => {
-                let axis = along.axis().map_or("", |(axis, _)| ["x", "y", "z"][axis]);
+                let axis = self.model.axis_name(along).unwrap_or_default();
                 format!("moments about {axis} through {}", self.model.point_name(point))
             }
             Equation::Moments { centre: Centre::Through(a, b), .. } => {

@@ -3,6 +3,7 @@
 //! A family makes a sheet from a seed and compares ([`Family::run`]). The same seed makes the same sheet. Tests run fixed seeds, the soak
 //! runs fresh ones for as long as it is asked to.
 
+pub mod asked;
 pub mod chains;
 mod families;
 pub mod hand;

@@ -7,6 +7,7 @@ use helvek_report::formula::{Formula, latex};
 use helvek_report::page::Page;
 use helvek_report::text;
 use helvek_tests::FAMILIES;
+use helvek_tests::asked::ask_inside;
 use helvek_tests::chains::chains;
 use helvek_tests::hand::hand;
 use helvek_tests::printed::adds_up;
@@ -34,11 +35,12 @@ fn examples_add_up(change: impl Fn(&mut Sheet)) -> [usize; 4] {
         let mut read = sheet::read(&std::fs::read_to_string(&path).unwrap(), Syntax::Toml);
         change(&mut read.sheet);
         let written = serde_json::to_string(&read.sheet).unwrap();
-        let built = model::build(&sheet::read(&written, Syntax::Json));
+        let mut built = model::build(&sheet::read(&written, Syntax::Json));
         if !built.problems.is_empty() {
             // In these units it is another sheet, and some are none.
             continue;
         }
+        ask_inside(&mut built.model);
         let solved = solution::solve(built.model);
         let figures = usize::from(solved.model.conventions.figures);
         let printed = text::render("", &Page::of(&solved));

@@ -3,9 +3,10 @@
 use crate::common;
 use crate::common::solved;
 use helvek_checks::Checks;
-use helvek_checks::moving_load::{Extreme, Facing, Line, MovingLoadRefusal, Nudge, Passage, Section, Stand};
+use helvek_checks::moving_load::{Extreme, Facing, Line, MovingLoadRefusal, Nudge, Passage, Stand};
 use helvek_statics::equilibrium::ColumnId;
 use helvek_statics::internal_forces::{Inner, Side};
+use helvek_statics::model::CutAt;
 use helvek_statics::solution::{Solved, Statics};
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
@@ -61,7 +62,7 @@ fn one_force_over_a_simple_beam() {
     close(peak(passage, Inner::V, false).1, -12.0);
     assert_eq!(peak(passage, Inner::M, false).1, 0.0);
     // At 4: η_M rises to 4·6/10 = 2.4, η_V falls to −0.4 and steps to +0.6.
-    let section = Section {
+    let section = CutAt {
         body: solved.model.body_ids().next().unwrap(),
         stretch: solved.model.trains[0].ends,
         station: 4.0,
@@ -142,7 +143,7 @@ bodies = { first = { runs = [["A", "H"]] }, second = { runs = [["B", "H"]] } }"#
     let second = solved.model.body_ids().nth(1).unwrap();
     let [h, b] =
         ["H", "B"].map(|n| solved.model.point_ids().find(|p| solved.model.point_name(*p) == n).unwrap());
-    let section = Section { body: second, stretch: [b, h], station: 2.0, side: Side::Before };
+    let section = CutAt { body: second, stretch: [b, h], station: 2.0, side: Side::Before };
     let [_, v, m] = passage.section(&section).unwrap();
     close(m.at(5.0, Nudge::On, 1e-9).abs(), 2.0 / 3.0);
     close((v.at(5.0, Nudge::On, 1e-9) - v.at(5.0, Nudge::Back, 1e-9)).abs(), 1.0);
@@ -283,7 +284,7 @@ proptest! {
                 let length = there.inside()[row].diagram.as_ref().unwrap().length();
                 let station = share * length;
                 let found = at(&there, row, station, Side::Before);
-                let section = Section { body: swept.body, stretch: swept.ends, station, side: Side::Before };
+                let section = CutAt { body: swept.body, stretch: swept.ends, station, side: Side::Before };
                 let lines = passage.section(&section).unwrap();
                 let drawn = at(&solved, row, station, Side::Before);
                 for inner in Inner::ALL {
@@ -374,7 +375,7 @@ bodies = {{ beam = {{ runs = [["P0", "A", "B", "P1"]] }} }}"#
         let body = solved.model.body_ids().next().unwrap();
         let stretch = [solved.inside()[0].from, solved.inside()[0].to];
         for (station, side) in [(0.0, Side::After), (9.0, Side::Before)] {
-            let section = Section { body, stretch, station, side };
+            let section = CutAt { body, stretch, station, side };
             let lines = passage.section(&section).unwrap();
             // Every place at which some force of the train is right at an end, at a support or anywhere else that a coarse row of places meets.
             let mut most = [[0.0f64; 2]; 3];
@@ -412,7 +413,7 @@ bodies = { beam = { runs = [["A", "B", "C"]] } }"#,
     );
     let passage = &Checks(&solved).passages()[0];
     let body = solved.model.body_ids().next().unwrap();
-    let section = Section { body, stretch: solved.model.trains[0].ends, station: 4.7, side: Side::Before };
+    let section = CutAt { body, stretch: solved.model.trains[0].ends, station: 4.7, side: Side::Before };
     let [n, _, m] = passage.section(&section).unwrap();
     assert!(n.pieces.iter().all(|piece| piece.first == 0.0 && piece.last == 0.0));
     assert_eq!((m.pieces[0].first, m.pieces[0].last, m.pieces[1].first), (0.0, 0.0, 0.0));

@@ -7,10 +7,10 @@
 //! - s after x: λd in all: N −= λ d·t, V += λ d·n, M −= λ(b − s) d·n.
 
 use super::line::{Line, LinePiece, Nudge};
-use super::{Passage, Section, UnitState};
+use super::{Passage, UnitState};
 use helvek_numbers::tolerance;
 use helvek_statics::internal_forces::{Inner, Inside, Side};
-use helvek_statics::model::{BodyId, PathPiece, PointId};
+use helvek_statics::model::{BodyId, CutAt, PathPiece, PointId};
 
 /// The effect at one place, ready for any place of the force.
 pub(super) struct At {
@@ -86,7 +86,7 @@ fn row(all: &[Inside], body: BodyId, stretch: [PointId; 2]) -> Option<usize> {
 
 impl At {
     /// At a section.
-    pub(super) fn section(passage: &Passage<'_>, states: &[UnitState], section: &Section) -> Option<Self> {
+    pub(super) fn section(passage: &Passage<'_>, states: &[UnitState], section: &CutAt) -> Option<Self> {
         let row = row(&states.first()?.inside, section.body, section.stretch)?;
         let value = |state: &UnitState| {
             let diagram = state.inside[row].diagram.as_ref().ok()?;

@@ -15,8 +15,8 @@ pub use sweep::{Governing, Swept, SweptPart};
 
 use crate::Checks;
 use helvek_statics::equilibrium::{ColumnId, ColumnKind};
-use helvek_statics::internal_forces::{Inner, Inside, Side, inside};
-use helvek_statics::model::{Amount, BodyId, Given, Load, LoadKind, On, PointId, Train};
+use helvek_statics::internal_forces::{Inner, Inside, inside};
+use helvek_statics::model::{Amount, BodyId, CutAt, Given, Load, LoadKind, On, PointId, Train};
 use helvek_statics::solution::Statics;
 use helvek_statics::verdict::linear;
 
@@ -56,19 +56,6 @@ struct UnitState {
     values: Vec<Option<f64>>,
     /// As `Statics::inside`, per unit of force.
     inside: Vec<Inside>,
-}
-
-/// A place inside a body whose influence lines are wanted.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Section {
-    /// The body.
-    pub body: BodyId,
-    /// The ends of its straight stretch.
-    pub stretch: [PointId; 2],
-    /// Metres from its first point.
-    pub station: f64,
-    /// On which side of what acts there.
-    pub side: Side,
 }
 
 impl<'a> Checks<'a> {
@@ -134,7 +121,7 @@ impl Passage<'_> {
     }
 
     /// The influence lines of N, V and M at a place inside a body, per unit of force, SI; nothing where there is no diagram.
-    pub fn section(&self, section: &Section) -> Option<[Line; 3]> {
+    pub fn section(&self, section: &CutAt) -> Option<[Line; 3]> {
         let states = &self.result.as_ref().ok()?.states;
         let effect = effects::At::section(self, states, section)?;
         let usual = |inner| if inner == Inner::M { self.train.length() } else { 1.0 };

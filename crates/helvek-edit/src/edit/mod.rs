@@ -9,17 +9,17 @@
 //! - What stands in the slots of a thing: `tag`, printed by the grammar as it can be typed.
 //! - Things: `member`, `meeting`, `rigid`, `joints`, `ropes`, `supports`, `loads`, `states` (combinations, trains), `profiles`, `judged` (limits, plates), `stiff`, `table`.
 //! - Trusses: `chain`, `panels`, `bars`, `bar_list`, `copies`, `limits`, `order`.
-//! - Several at once: `group`, `remove` with `dependents`, `unite`, `halves`; `points` visits every mention of a point, `parts` keeps what was said of parts when names change.
+//! - Several at once: `group`, `remove` with `dependents`, `unite`; `points` visits every mention of a point, `parts` keeps what was said of parts when names change.
 
 mod bar_list;
 mod bars;
 mod chain;
 mod copies;
+mod cut_place;
 mod dependents;
 mod efforts;
 mod figure;
 mod group;
-mod halves;
 mod joints;
 mod judged;
 mod limits;
@@ -52,7 +52,7 @@ use helvek_sheet::problem::{Problem, ProblemKind, nearest};
 use helvek_sheet::sheet::{Document, Sheet};
 use helvek_statics::model;
 
-pub use halves::{CutPlace, Halves, cut_place, halves};
+pub use cut_place::{CutPlace, cut_place};
 pub use request::Edit;
 pub use tag::{Axis, Pointed, Tag, tag};
 

@@ -2,13 +2,11 @@
 
 use super::figure::Figure;
 use super::place::{free_name, spot_of};
-use super::typed::{filled, quantity, tidy};
+use super::typed::filled;
 use super::{chain, meeting, parts, place, space, stiff, supports, units, words, wrong};
 use helvek_sheet::id::Kind;
 use helvek_sheet::problem::Problem;
-use helvek_sheet::sheet::{Body, DistributedLoad, Find, JointKind, Load, Quantity, RopeStop, Sheet};
-use helvek_sheet::units::Dimension;
-use helvek_statics::model::units_of;
+use helvek_sheet::sheet::{Body, Find, JointKind, Load, RopeStop, Sheet};
 use std::collections::HashSet;
 
 type Outcome<T = ()> = Result<T, Vec<Problem>>;
@@ -278,30 +276,6 @@ pub(super) fn telling_name(sheet: &Sheet, figure: &Figure, run: &[String], hinge
     let telling = |i: usize| i == 0 || i == last || held(&run[i]) || bends(i);
     let named: Vec<String> = (0..=last).filter(|i| telling(*i)).map(|i| run[i].clone()).collect();
     usual_name(sheet, &[named])
-}
-
-/// The intensity of a load at a fraction of its way, in the unit of its first end.
-pub(super) fn between(sheet: &Sheet, load: &DistributedLoad, fraction: f64) -> Outcome<Quantity> {
-    let Some(end) = &load.end else { return Ok(load.start.clone()) };
-    let usual = units_of(sheet).of(Dimension::FORCE_PER_LENGTH);
-    let read = |q: &Quantity| match q {
-        Quantity::Number(n) => Ok((*n, None)),
-        Quantity::Text(text) => {
-            quantity(text, Dimension::FORCE_PER_LENGTH, "place").map(|q| (q.value, q.unit))
-        }
-    };
-    let ((a, unit), (b, other)) = (read(&load.start)?, read(end)?);
-    let own = unit.as_ref().unwrap_or(&usual);
-    let b = if unit.as_ref().map(|u| &u.symbol) == other.as_ref().map(|u| &u.symbol) {
-        b
-    } else {
-        own.from_si(other.as_ref().unwrap_or(&usual).to_si(b))
-    };
-    let value = tidy(a + (b - a) * fraction);
-    Ok(match unit {
-        None => Quantity::Number(value),
-        Some(unit) => Quantity::Text(format!("{value} {}", unit.symbol)),
-    })
 }
 
 /// A point that was moved onto another one becomes that one, and the bodies that meet there are pinned.

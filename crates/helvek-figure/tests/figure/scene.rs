@@ -8,7 +8,7 @@ use helvek_core::solution::{self, Solved};
 use helvek_figure::{
     ArrowRole, Mark, Scene, SolidScene, Spin, mark_unclear, outline, pieces, scene, scene_of_state, thumbnail,
 };
-use helvek_report::document::{Chapter, Role};
+use helvek_report::document::{Chapter, Part, Role};
 use helvek_report::page::Page;
 
 fn solved(body: &str) -> Solved {
@@ -63,7 +63,10 @@ fn every_term_of_every_example_has_its_mark() {
         let text = std::fs::read_to_string(entry.unwrap().path()).unwrap();
         let solved = solution::solve(model::build(&sheet::read(&text, Syntax::Toml)).model);
         let (scene, page) = (scene(&solved), Page::of(&solved));
-        let terms = page.chapters.iter().flat_map(Chapter::equations).flat_map(|equation| &equation.terms);
+        let terms = |cut: bool| {
+            let chapters = page.chapters.iter().filter(move |chapter| (chapter.part == Part::Cut) == cut);
+            chapters.flat_map(Chapter::equations).flat_map(|equation| &equation.terms)
+        };
         let pieces = pieces(&solved, &scene, &[]);
         let exerted = |of: &Id| {
             let mut marks = pieces.iter().flat_map(|piece| &piece.marks);
@@ -71,7 +74,9 @@ fn every_term_of_every_example_has_its_mark() {
         };
         let results = page.steps().flat_map(|step| step.lines(Role::Result)).map(|line| &line.of);
         let all: Vec<&Id> =
-            terms.map(|term| &term.of).chain(results).map(|of| of.as_ref().unwrap()).collect();
+            terms(false).map(|term| &term.of).chain(results).map(|of| of.as_ref().unwrap()).collect();
+        // What a cut carries is drawn where its parts are drawn apart, the rest is on the drawing of the whole.
+        let all: Vec<&Id> = all.into_iter().chain(terms(true).filter_map(|term| term.of.as_ref())).collect();
         if let Some(solid) = &scene.solid {
             for of in all {
                 assert!(marked_in_space(solid, of), "{of} in {}", solved.model.title);
@@ -458,7 +463,7 @@ C = [0, 3]
 #[test]
 fn the_fibres_of_a_cut_member_carry_what_mohrs_circle_makes_of_them() {
     use helvek_core::internal_forces::Side;
-    use helvek_core::moving_load::Section as Place;
+    use helvek_core::model::CutAt;
     // 60 × 100 built in at A: 12 kN along and 30 kN across at 0.2 m. At A: 2 MPa ± 60 MPa, and 7.5 MPa of shear in the middle.
     let solved = solved(
         r#"supports = [{ at = "A", kind = "fixed" }]
@@ -469,7 +474,7 @@ sections = { s = { shape = "rectangle", width = 60, height = 100 } }"#,
     );
     let point = |name: &str| solved.model.point_ids().find(|p| solved.model.point_name(*p) == name).unwrap();
     let body = solved.model.body_ids().next().unwrap();
-    let place = Place { body, stretch: [point("A"), point("B")], station: 0.0, side: Side::After };
+    let place = CutAt { body, stretch: [point("A"), point("B")], station: 0.0, side: Side::After };
     let mark = helvek_figure::section_mark(&solved, &place).unwrap();
     let near = |a: f64, b: f64| assert!((a - b).abs() <= 1e-6 * b.abs().max(1.0), "{a} is not {b}");
     let worst = &mark.fibres[mark.worst];

@@ -35,7 +35,7 @@ fn an_overhang_that_lifts_reads_as_on_paper() {
       Points: A (0, 0), C (1, 0), B (4, 0) m
       Supports: pin A (holds x, y), roller C (holds y)
       Loads: F_lamp = 2 kN ↓ at B
-      Asked: reaction at A on beam, reaction at C on beam
+      Asked: reaction at A on beam; reaction at C on beam
       Assumed: rigid bodies at rest; no self-weight but what is given as a load
       Positive: forces → and ↑; moments ↺; axial force as tension; angles ↺ from +x
       Free body beam: A_x → at A; A_y ↑ at A; C_y ↑ at C; F_lamp ↓ at B
@@ -92,7 +92,7 @@ fn what_moves_is_said_with_its_cures() {
       Points: A (0, 0), C (1, 0), B (4, 0) m
       Supports: roller A (holds y), roller B (holds y)
       Loads: F_1 = 2 kN at 60° below −x at C
-      Asked: reaction at A on beam, reaction at B on beam
+      Asked: reaction at A on beam; reaction at B on beam
       Assumed: rigid bodies at rest; no self-weight but what is given as a load
       Positive: forces → and ↑; moments ↺; axial force as tension; angles ↺ from +x
 

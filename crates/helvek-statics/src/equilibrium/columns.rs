@@ -395,7 +395,7 @@ fn symbol<'a>(letter: Letter, name: &'a str, suffix: &str) -> (&'a str, String) 
         Letter::Couple("") => ("M", format!("{name}{suffix}")),
         Letter::Couple(about) => ("M", format!("{name},{about}{suffix}")),
         Letter::Own(letter) => (letter, name.to_owned()),
-        Letter::Bare(letter) => (letter, String::new()),
+        Letter::Bare(letter, index) => (letter, index.to_owned()),
     }
 }
 

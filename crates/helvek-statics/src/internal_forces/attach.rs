@@ -196,7 +196,7 @@ fn loads(
                 acting.attached.push(Attached { at, source, wrench });
             }
             LoadKind::Spread(spread) if mine => {
-                let model::Spread { from, to, ref parts, direction, over } = *spread;
+                let model::Spread { from, to, ref parts, direction, over, .. } = *spread;
                 let length = model.at(from).distance(model.at(to));
                 let sizes: Option<Vec<_>> =
                     parts.iter().map(|(profile, amount)| Some((profile.sort(), size(*amount)?))).collect();

@@ -36,15 +36,15 @@ impl Six {
     /// In the order in which they are told.
     pub const ALL: [Self; 6] = [Self::N, Self::Vy, Self::Vz, Self::T, Self::My, Self::Mz];
 
-    /// `N`, `Vy` ...
+    /// `N`, `V_y` ...
     pub fn name(self) -> &'static str {
         match self {
             Self::N => "N",
-            Self::Vy => "Vy",
-            Self::Vz => "Vz",
+            Self::Vy => "V_y",
+            Self::Vz => "V_z",
             Self::T => "T",
-            Self::My => "My",
-            Self::Mz => "Mz",
+            Self::My => "M_y",
+            Self::Mz => "M_z",
         }
     }
 

@@ -60,8 +60,8 @@ pub enum Letter {
     Couple(&'static str),
     /// A force by what it is, `N_A`.
     Own(&'static str),
-    /// A force in a cut, `N`.
-    Bare(&'static str),
+    /// What a cut carries, `N`, `V_y`.
+    Bare(&'static str, &'static str),
 }
 
 /// In which senses something is prevented.
@@ -256,16 +256,29 @@ impl Holding {
 }
 
 impl JointKind {
+    /// What a cut carries, in the order of its unknowns; of a joint what it prevents.
+    pub fn carries(self, spatial: bool) -> Constraints {
+        self.constraints(spatial, Vector::Z, 1.0)
+    }
+
     /// What it prevents, on the first of its bodies; `flank`: on which of them gear teeth push.
     fn constraints(self, spatial: bool, up: Vector, flank: f64) -> Constraints {
         let list = match self {
             Self::Pin => displacements(spatial),
             Self::Weld => [displacements(spatial), turns(spatial)].concat(),
             Self::Hinge { axis, thrust } => bearing(axis, up, thrust, true),
-            Self::Cut { along } => vec![
-                Constraint::new(Component::Along, Letter::Bare("N"), along),
-                Constraint::new(Component::Across, Letter::Bare("V"), -along.left()),
-                Constraint::new(Component::Couple, Letter::Bare("M"), Vector::Z),
+            Self::Cut { axes: [x, y, z] } if spatial => vec![
+                Constraint::new(Component::Along, Letter::Bare("N", ""), x),
+                Constraint::new(Component::First, Letter::Bare("V", "y"), -y),
+                Constraint::new(Component::Second, Letter::Bare("V", "z"), -z),
+                Constraint::new(Component::Couple, Letter::Bare("T", ""), x),
+                Constraint::new(Component::TurnFirst, Letter::Bare("M", "y"), -y),
+                Constraint::new(Component::TurnSecond, Letter::Bare("M", "z"), z),
+            ],
+            Self::Cut { axes: [x, y, z] } => vec![
+                Constraint::new(Component::Along, Letter::Bare("N", ""), x),
+                Constraint::new(Component::Across, Letter::Bare("V", ""), -y),
+                Constraint::new(Component::Couple, Letter::Bare("M", ""), z),
             ],
             Self::Slot { normal } => vec![own("N", normal)],
             Self::Collar { normal } => vec![own("N", normal), couple()],

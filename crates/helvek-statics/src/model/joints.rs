@@ -68,10 +68,10 @@ pub enum JointKind {
         /// The coefficient that is available, when the contact is rough.
         friction: Option<f64>,
     },
-    /// All of a body on the other side of a cut: N along the run, V against its left, and M, on the first body. Not part of the format.
+    /// All of a body on the other side of a cut, on the first body: N, V and M in their positive senses, in space the six. Not part of the format.
     Cut {
-        /// The run's direction.
-        along: Vector,
+        /// x′ along the run, y′ and z′ across it; in the plane y′ is its left.
+        axes: [Vector; 3],
     },
     /// In space: forces, and couples about the two directions across its axis.
     Hinge {

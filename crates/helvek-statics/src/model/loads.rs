@@ -86,6 +86,17 @@ pub struct Spread {
     pub direction: Vector,
     /// Metres over which the intensity counts: the stretch's own length, or its projection.
     pub over: f64,
+    /// Where it is a part of a load: of which stretch.
+    pub portion: Option<Portion>,
+}
+
+/// The stretch of a whole load of which there is only a part here.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Portion {
+    /// The first and the last point of the whole.
+    pub ends: [PointId; 2],
+    /// The fractions of the whole at which the part begins and ends.
+    pub share: [f64; 2],
 }
 
 impl Spread {
@@ -122,7 +133,11 @@ impl Spread {
     /// The same, told from its other end.
     pub(crate) fn reversed(&self) -> Self {
         let parts = self.parts.iter().rev().map(|(profile, size)| (profile.sort().reversed, *size));
-        Self { from: self.to, to: self.from, parts: parts.collect(), ..*self }
+        let portion = self.portion.map(|Portion { ends: [a, b], share: [s, t] }| Portion {
+            ends: [b, a],
+            share: [1.0 - t, 1.0 - s],
+        });
+        Self { from: self.to, to: self.from, parts: parts.collect(), portion, ..*self }
     }
 
     /// The resultants that stand for it when it is worked with: where nothing is sought and its sense stays, a uniform part with a triangle on top
@@ -144,16 +159,28 @@ impl Spread {
         }
     }
 
-    /// A stretch of it by the fractions where it begins and ends; `None` where what is sought would not be the same size all along.
-    fn part(&self, [from, to]: [f64; 2]) -> Option<Vec<(Profile, Amount)>> {
+    /// A part of it between two points, by the fractions where it begins and ends; `None` where what is sought would not be the same size all
+    /// along.
+    pub(super) fn part(&self, [from, to]: [PointId; 2], share: [f64; 2]) -> Option<Self> {
         let at = |t: f64| -> Option<f64> {
             self.parts.iter().map(|(profile, size)| Some(profile.at(t) * size.known()?)).sum()
         };
-        match (self.parts.as_slice(), at(from).zip(at(to))) {
-            ([(Profile::Uniform, size)], _) => Some(vec![(Profile::Uniform, *size)]),
-            (_, Some((start, end))) => Some(Self::straight(Amount::Known(start), Amount::Known(end))),
-            _ => None,
-        }
+        let [first, last] = share.map(at);
+        let parts = match (self.parts.as_slice(), first.zip(last)) {
+            ([(Profile::Uniform, size)], _) => vec![(Profile::Uniform, *size)],
+            (_, Some((start, end))) => Self::straight(Amount::Known(start), Amount::Known(end)),
+            _ => return None,
+        };
+        let [a, b] = share;
+        let portion = match self.portion {
+            None => Portion { ends: [self.from, self.to], share },
+            Some(of) => {
+                let [s, t] = of.share;
+                Portion { share: [s + (t - s) * a, s + (t - s) * b], ..of }
+            }
+        };
+        let (direction, over) = (self.direction, self.over * (b - a));
+        Some(Self { from, to, parts, direction, over, portion: Some(portion) })
     }
 }
 
@@ -401,20 +428,19 @@ impl Builder {
             }
         };
         let (start, end) = (start?, end?);
-        let load = Spread { from, to, parts: Spread::straight(start, end), direction, over };
+        let load = Spread { from, to, parts: Spread::straight(start, end), direction, over, portion: None };
         if let [PathPiece { body, ends: [from, to], .. }] = pieces[..] {
             return Some(vec![(On::Body(body), LoadKind::Spread(Spread { from, to, ..load }))]);
         }
         let whole = stretch.length();
         let mut list = Vec::with_capacity(pieces.len());
         for PathPiece { body, ends: [from, to], start, end } in pieces {
-            let Some(parts) = load.part([start / whole, end / whole]) else {
+            let Some(part) = load.part([from, to], [start / whole, end / whole]) else {
                 let message = format!("{what} varies over a joint, and one of its ends is sought.");
                 self.sense(path, message, "Write one load for each body.");
                 return None;
             };
-            let over = over * (end - start) / whole;
-            list.push((On::Body(body), LoadKind::Spread(Spread { from, to, parts, direction, over })));
+            list.push((On::Body(body), LoadKind::Spread(part)));
         }
         Some(list)
     }

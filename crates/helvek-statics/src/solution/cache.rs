@@ -1,8 +1,7 @@
 //! What follows from a solution once someone looks: found then, and kept.
 
 use super::{State, Statics};
-use crate::internal_forces::{self, AreaStep, Inner, Inside, Six, SolidInside};
-use crate::model::CutAt;
+use crate::internal_forces::{self, AreaStep, Inside, SolidInside};
 use crate::proof::{Proof, prove};
 use crate::stiffness::Factors;
 use crate::verdict::{Cure, cures_of};
@@ -76,26 +75,5 @@ impl Statics {
             Some(Ok(diagram)) => diagram.areas(&self.model, &self.full, self.full_values()),
             _ => Vec::new(),
         }
-    }
-
-    /// N, V and M at the places that are asked, SI, in order; nothing where there is no diagram.
-    pub fn asked_inside(&self) -> Vec<Option<[f64; 3]>> {
-        let at = |cut: &CutAt| {
-            let mine = |inside: &&Inside| inside.body == cut.body && [inside.from, inside.to] == cut.stretch;
-            let diagram = self.inside().iter().find(mine)?.diagram.as_ref().ok()?;
-            Some(Inner::ALL.map(|inner| diagram.at(inner, cut.station, cut.side)))
-        };
-        self.model.cuts.iter().map(at).collect()
-    }
-
-    /// The six at the places that are asked, SI, in order; nothing where there is no diagram.
-    pub fn asked_in_space(&self) -> Vec<Option<[f64; 6]>> {
-        let at = |cut: &CutAt| {
-            let mine =
-                |inside: &&SolidInside| inside.body == cut.body && [inside.from, inside.to] == cut.stretch;
-            let diagram = self.inside_space().iter().find(mine)?.diagram.as_ref().ok()?;
-            Some(Six::ALL.map(|inner| diagram.at(inner, cut.station, cut.side)))
-        };
-        self.model.cuts.iter().map(at).collect()
     }
 }

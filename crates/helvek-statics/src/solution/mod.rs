@@ -1,6 +1,7 @@
 //! The whole chain, every stage kept.
 
 mod cache;
+mod parted;
 mod states;
 
 pub(crate) use cache::SolutionCache;

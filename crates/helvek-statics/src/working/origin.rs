@@ -6,6 +6,7 @@ use crate::model::{Amount, Given, Load, LoadKind, Model, PointId, Spread};
 use crate::plan::{Axis, Equation, FreeBody};
 use helvek_numbers::geometry::{Point, Vector};
 use helvek_numbers::tolerance;
+use helvek_sheet::things::load::Profile;
 use std::f64::consts::PI;
 
 /// A part of an arm, m; negative where it is taken off.
@@ -128,15 +129,50 @@ fn between(a: Vector, b: Vector) -> Vec<f64> {
     }
 }
 
-/// The two intensities of which a triangle is the difference, the larger first, N/m: a trapezoid is a uniform load and that triangle. None for an
-/// intensity as it was given.
-pub fn intensity(model: &Model, equilibrium: &Equilibrium, term: &Term) -> Option<[f64; 2]> {
-    let Size::Resultant { intensity, .. } = term.size else { return None };
-    let parts = &spread(model, equilibrium, term)?.parts;
-    let [Some(first), Some(last)] = [parts.first()?.1.known(), parts.last()?.1.known()] else { return None };
-    let (larger, smaller) = (first.abs().max(last.abs()), first.abs().min(last.abs()));
+/// The source of an intensity, N/m.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum IntensityOrigin {
+    /// The two of which a triangle is the difference, the larger first: a trapezoid is a uniform load and that triangle.
+    Difference([f64; 2]),
+    /// Of a part of a load that goes straight from one intensity to another.
+    Proportion {
+        /// The smaller one, where it is added.
+        base: Option<f64>,
+        /// The larger and the smaller one at the ends of the whole.
+        ends: [f64; 2],
+        /// Metres, of which so many are counted and so many are the whole.
+        lengths: [f64; 2],
+    },
+}
+
+/// The source of the intensity of a term; none for one that was given.
+pub fn intensity(model: &Model, equilibrium: &Equilibrium, term: &Term) -> Option<IntensityOrigin> {
+    let Size::Resultant { intensity, profile, .. } = term.size else { return None };
+    let spread = spread(model, equilibrium, term)?;
+    let [Some(first), Some(last)] = spread.ends().map(Amount::known) else { return None };
+    let ends = [first.abs(), last.abs()];
+    if let Some(portion) = spread.portion.filter(|_| first != last && first * last >= 0.0) {
+        let [s, t] = portion.share;
+        // At the ends of the whole, along the same line.
+        let [a, b] = [0.0, 1.0].map(|at| ends[0] + (ends[1] - ends[0]) * (at - s) / (t - s));
+        let length = model.at(portion.ends[0]).distance(model.at(portion.ends[1]));
+        let low = if ends[0] < ends[1] { s } else { t };
+        let (base, share) = match profile {
+            Profile::Uniform => (Some(a.min(b)), if a < b { low } else { 1.0 - low }),
+            _ => (None, t - s),
+        };
+        let ends = [a.max(b), a.min(b)].map(|v| if v <= tolerance::GEOMETRY * a.max(b) { 0.0 } else { v });
+        // What begins where the whole begins was given.
+        let given = profile == Profile::Uniform && share <= tolerance::GEOMETRY;
+        return (!given).then_some(IntensityOrigin::Proportion {
+            base,
+            ends,
+            lengths: [share * length, length],
+        });
+    }
+    let (larger, smaller) = (ends[0].max(ends[1]), ends[0].min(ends[1]));
     let difference = (larger - smaller - intensity).abs() <= tolerance::GEOMETRY * larger;
-    (smaller > 0.0 && difference).then_some([larger, smaller])
+    (smaller > 0.0 && difference).then_some(IntensityOrigin::Difference([larger, smaller]))
 }
 
 /// The load of a term.

@@ -1,5 +1,6 @@
 //! Assemblies in mixed units: every printed sum adds up as it is printed.
 
+use crate::asked::ask_inside;
 use crate::chains::chains;
 use crate::hand::hand;
 use crate::printed::adds_up;
@@ -45,10 +46,11 @@ pub(super) fn run(seed: u64) -> Result<usize, String> {
 /// Reads back everything that is printed for a sheet.
 fn reads(text: &str, figures: usize) -> Result<usize, String> {
     super::made(text);
-    let built = model::build(&sheet::read(text, Syntax::Toml));
+    let mut built = model::build(&sheet::read(text, Syntax::Toml));
     if !built.problems.is_empty() {
         return Err(format!("refused: {:?}\n{text}", built.problems));
     }
+    ask_inside(&mut built.model);
     let printed = text::render("", &Page::of(&solution::solve(built.model)));
     let readers = [adds_up, chains, vectors, hand];
     let counts = readers.into_iter().map(|reader| reader(&printed, figures));

@@ -2,13 +2,14 @@
 
 use super::view::{CutWanted, Loads, TrainWanted, Within};
 use helvek_core::Checks;
-use helvek_core::cut::cut;
+use helvek_core::answers::Findings;
+use helvek_core::answers::words::cut_refused;
 use helvek_core::edit;
 use helvek_core::id::{Id, Kind};
-use helvek_core::internal_forces::{Inside, Side};
-use helvek_core::model::BodyId;
-use helvek_core::moving_load::{Facing, Passage, Section};
-use helvek_core::problem::Problem;
+use helvek_core::internal_forces::Side;
+use helvek_core::model::{CutAt, CutRefusal};
+use helvek_core::moving_load::{Facing, Passage};
+use helvek_core::problem::{Problem, ProblemKind};
 use helvek_core::sheet::Document;
 use helvek_core::solution::Statics;
 use helvek_figure::{
@@ -27,6 +28,7 @@ pub(super) fn look_inside(
     within: &Within,
     document: &Document,
     statics: &Statics,
+    found: &Findings,
     page: &mut Page,
     scene: &mut Scene,
 ) -> Cutting {
@@ -35,7 +37,7 @@ pub(super) fn look_inside(
         Loads::Combination { name } => statics.state(name),
         _ => None,
     };
-    let (mut seen, mut name) = (statics, None);
+    let mut seen = statics;
     match &within.loads {
         Loads::Envelope => {
             page.ranges = ranges(statics);
@@ -54,7 +56,7 @@ pub(super) fn look_inside(
         Loads::Drawn | Loads::Combination { .. } => {}
     }
     if let Some(state) = &state {
-        (seen, name) = (&state.solved, Some(state.name.as_str()));
+        seen = &state.solved;
         *scene = scene_of_state(seen);
         // What counts nothing in it is not drawn.
         let out: Vec<Id> = state.left_out.iter().map(|load| Kind::Load.id(load)).collect();
@@ -62,7 +64,7 @@ pub(super) fn look_inside(
     }
     page.inside = inside_lines(seen);
     scene.inside = diagrams(seen);
-    cut.map_or_else(Cutting::default, |cut| cut_through(cut, document, seen, name, scene))
+    cut.map_or_else(Cutting::default, |cut| cut_through(cut, document, seen, found, scene))
 }
 
 /// A train: its envelope, influence lines, or what it does where it stands.
@@ -95,15 +97,10 @@ fn pass(
     scene.inside = lines.or(drawn).or_else(|| swept(passage));
 }
 
-/// The place of a cut as a section of the model.
-fn section(document: &Document, solved: &Statics, wanted: &CutWanted) -> Option<Section> {
+/// The place of a cut in the model.
+fn section(document: &Document, solved: &Statics, wanted: &CutWanted) -> Option<CutAt> {
     let place = edit::cut_place(document, &wanted.place).ok()?;
-    let model = &solved.model;
-    let body: BodyId = model.body_ids().find(|id| model.bodies[id.index()].name == place.body)?;
-    let point = |name: &String| model.point_ids().find(|p| model.point_name(*p) == name);
-    let stretch = [point(&place.stretch[0])?, point(&place.stretch[1])?];
-    let station = model.units.length.to_si(place.station);
-    Some(Section { body, stretch, station, side: wanted.side.unwrap_or(Side::Before) })
+    place.in_model(&solved.model, wanted.side.unwrap_or(Side::Before))
 }
 
 /// A body cut through, where that was wanted.
@@ -123,18 +120,18 @@ pub(crate) struct Cutting {
     pub(crate) section: Option<SectionMark>,
 }
 
-/// Cuts a body through, with its two parts as free bodies where they are wanted; nothing without equilibrium. `combination`: the name of the one under which `statics` stands.
+/// Cuts a body through, with its two parts as free bodies where they are wanted; nothing without equilibrium.
 fn cut_through(
     wanted: &CutWanted,
     document: &Document,
     statics: &Statics,
-    combination: Option<&str>,
+    found: &Findings,
     scene: &mut Scene,
 ) -> Cutting {
     if !statics.verdict.equilibrium {
         return Cutting::default();
     }
-    match look_into(document, statics, wanted, combination) {
+    match look_into(document, statics, found, wanted) {
         Ok((page, halves)) => {
             scene.apart = halves;
             let section = section(document, statics, wanted).and_then(|place| section_mark(statics, &place));
@@ -147,22 +144,18 @@ fn cut_through(
 /// Cuts a body through: its page, and its two parts as free bodies where they are wanted.
 fn look_into(
     document: &Document,
-    solved: &Statics,
+    statics: &Statics,
+    found: &Findings,
     wanted: &CutWanted,
-    combination: Option<&str>,
 ) -> Result<(PageCut, Vec<Piece>), Vec<Problem>> {
     let place = edit::cut_place(document, &wanted.place)?;
-    let metres = solved.model.units.length.to_si(place.station);
-    let mine = |inside: &&Inside| {
-        let name = |p| solved.model.point_name(p);
-        solved.model.bodies[inside.body.index()].name == place.body
-            && [name(inside.from), name(inside.to)] == [place.stretch[0].as_str(), place.stretch[1].as_str()]
+    let refused = |why: &CutRefusal| {
+        let [message, cure] = cut_refused(why, &place.body);
+        vec![Problem::new(ProblemKind::Sense, "place", message, cure)]
     };
-    let all = solved.inside();
-    let diagram = all.iter().find(mine).and_then(|inside| inside.diagram.as_ref().ok());
-    let steps = diagram.is_some_and(|diagram| diagram.steps(metres));
     let side = wanted.side.unwrap_or(Side::Before);
-    let cut = cut(document, &place, side, combination)?;
+    let at = place.in_model(&statics.model, side).ok_or_else(|| refused(&CutRefusal::NoStretch))?;
+    let cut = statics.cut(&at).map_err(|why| refused(&why))?;
     let halves = if wanted.halves {
         let ids = cut.parts.map(|part| cut.solved.part_id(part).to_string());
         let mut all = pieces(&cut.solved, &helvek_figure::scene(&cut.solved), &[]);
@@ -171,5 +164,5 @@ fn look_into(
     } else {
         Vec::new()
     };
-    Ok((page_cut(&cut, &place, side, steps), halves))
+    Ok((page_cut(statics, found, &at, &cut), halves))
 }

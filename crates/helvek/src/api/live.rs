@@ -271,7 +271,7 @@ fn look(
             scene.deflected = deflected(&statics);
         }
         View::Inside(within) => {
-            cut = look_inside(within, document, &statics, &mut page, &mut scene);
+            cut = look_inside(within, document, &statics, &found, &mut page, &mut scene);
         }
         _ => {}
     }

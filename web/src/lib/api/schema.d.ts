@@ -1426,7 +1426,7 @@ export interface components {
         };
         /** @description A value of an answer. */
         readonly AskedPart: {
-            /** @description The symbol of a component; null where there is only one value. */
+            /** @description The symbol of a component, or the word `resultant`; null where there is only one value. */
             readonly symbol?: components["schemas"]["Symbol"] | null;
             /** @description Its value with unit and direction. */
             readonly says: string;
@@ -2023,8 +2023,8 @@ export interface components {
             readonly title: string;
             /** @description The reason to take this one first, or that the other says the same. */
             readonly says: string;
-            /** @description Its three equations. */
-            readonly lines: readonly components["schemas"]["ChoiceLine"][];
+            /** @description Its equations, each with where its arms come from and what it gives. */
+            readonly blocks: readonly components["schemas"]["Block"][];
         };
         /** @description A place at which a body is cut through. */
         readonly CutWanted: {
@@ -3183,7 +3183,9 @@ export interface components {
             readonly of: components["schemas"]["Id"];
             /** @description `jib, B to C` */
             readonly title: string;
-            /** @description A sentence for each of N, V and M; or why there are none. */
+            /** @description N, V and M at every key point; null where there are none. */
+            readonly table?: components["schemas"]["Table"] | null;
+            /** @description A sentence for each of N, V and M with its extremes; or why there are none. */
             readonly says: readonly string[];
             /** @description V and M by areas, where that is how members are worked. */
             readonly areas?: readonly components["schemas"]["AreaLine"][];
@@ -4513,7 +4515,7 @@ export interface components {
         readonly Part: "verdict" | "head" | "units" | "inspection" | {
             /** Format: uint */
             readonly step: number;
-        } | "checks" | "stiffness" | "members" | "inside" | "ranges" | "moving" | "strength" | "limits" | "asked" | "warnings" | "closing";
+        } | "cut" | "checks" | "stiffness" | "members" | "inside" | "ranges" | "moving" | "strength" | "limits" | "asked" | "warnings" | "closing";
         /** @description The length that a distributed load's intensity is counted per. */
         readonly Per: "length" | "projection";
         /** @description A free body someone chose, or one equation of one. */
@@ -4817,6 +4819,11 @@ export interface components {
             readonly least: string;
             /** @description The same. */
             readonly greatest: string;
+            /** @description Where the two stand, `2.8 m from A`, of what varies along a member; none for a single force. */
+            readonly places?: [
+                string,
+                string
+            ] | null;
         };
         /** @description The force and moment of a support on its body. A component that neither equilibrium nor stiffness fixes is null. */
         readonly Reaction: {

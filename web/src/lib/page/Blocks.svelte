@@ -30,7 +30,7 @@
   {#if 'equation' in block}
     <Sum {session} id="{id}-{place(i)}" equation={block.equation} />
   {:else if 'table' in block}
-    <TableBlock table={block.table} label="Coefficients" />
+    <TableBlock table={block.table} label="Coefficients" ruled />
   {:else if block.line.role === 'result' || block.line.of}
     {@const line = block.line}
     {@const of = line.of ?? null}

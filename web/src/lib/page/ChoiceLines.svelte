@@ -1,4 +1,4 @@
-<!-- Equations that someone chose or that a cut needs: each with what it holds and what it gives. -->
+<!-- Equations that someone chose: each with what it holds and what it gives. -->
 <script lang="ts">
   import type { ChoiceLine } from '../api/types';
   import type { Session } from '../bench/session.svelte';

@@ -4,10 +4,11 @@
   import { ENVELOPE, Looking } from '../bench/looking.svelte';
   import { AT_INSIDE, keyOf, type Tool, tool } from '../entry/tools';
   import Symbol from '../ui/Symbol.svelte';
-  import ChoiceLines from './ChoiceLines.svelte';
+  import Blocks from './Blocks.svelte';
   import Leaf from './Leaf.svelte';
   import Line from './Line.svelte';
   import SectionView from './SectionView.svelte';
+  import TableBlock from './TableBlock.svelte';
   import TrainLines from './TrainLines.svelte';
 
   const { session, choose }: { session: Session; choose: (tool: Tool) => void } = $props();
@@ -35,7 +36,7 @@
       {#each cut.parts as part, i (part.title)}
         <h3>{part.title}</h3>
         <p class="quiet">{part.says}</p>
-        <ChoiceLines {session} id="cut-{i}" lines={part.lines} />
+        <Blocks {session} id="cut-{i}" blocks={part.blocks} />
       {/each}
       <p class="closes" class:off={!cut.agree}>
         {cut.agree ? 'Both parts agree.' : 'The two parts do not agree.'}
@@ -59,9 +60,13 @@
       <tbody>
         {#each page.ranges as range (range.of)}
           <tr
-            ><th scope="row"><Symbol text={range.of} /></th><td>{range.least}</td><td>{range.greatest}</td
-            ></tr
-          >
+            ><th scope="row"><Symbol text={range.of} /></th>
+            {#each [range.least, range.greatest] as end, i (i)}
+              <td
+                >{end}{#if range.places}<small>{range.places[i]}</small>{/if}</td
+              >
+            {/each}
+          </tr>
         {/each}
       </tbody>
     </table>
@@ -73,6 +78,7 @@
     {#each page.inside as line (line.of)}
       <article data-inside={line.of}>
         <h3>{line.title}</h3>
+        {#if line.table}<TableBlock table={line.table} label="{line.title}, at its key points" />{/if}
         {#each line.says as says (says)}<p>{says}</p>{/each}
         {#if line.areas}
           <ol class="areas" onmouseleave={() => (session.looking.span = null)}>
@@ -119,6 +125,11 @@
   th[scope='row'] {
     text-align: left;
     padding-left: 0;
+  }
+  small {
+    display: block;
+    font-size: 12px;
+    color: var(--color-neutral);
   }
   .cut {
     border: 1.5px solid var(--focus);

@@ -3,13 +3,19 @@
   import type { Table } from '../api/types';
   import Line from './Line.svelte';
 
-  const { table, label }: { table: Table; label: string } = $props();
+  interface Props {
+    table: Table;
+    label: string;
+    /** Its last column stands apart: what the others add up to. */
+    ruled?: boolean;
+  }
+  const { table, label, ruled = false }: Props = $props();
   const none = (cell: Table['head'][number]) =>
     cell.length === 1 && cell[0] && 'words' in cell[0] && cell[0].words === '0';
 </script>
 
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-<div class="wide" tabindex="0" role="region" aria-label={label}>
+<div class="wide" class:ruled tabindex="0" role="region" aria-label={label}>
   <table>
     <thead>
       <tr>
@@ -53,8 +59,8 @@
     color: var(--color-neutral);
     opacity: 0.7;
   }
-  th:last-child,
-  td:last-child {
+  .ruled th:last-child,
+  .ruled td:last-child {
     border-left: 1px solid var(--ink);
     color: var(--ink);
   }

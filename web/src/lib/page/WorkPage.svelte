@@ -161,6 +161,12 @@
         goTo={() => goTo(step.number)}
       />
     {/each}
+    {#each about(page, 'cut') as chapter (chapter.title)}
+      <article data-part="cut">
+        <h2>{chapter.title}</h2>
+        <Blocks {session} id={chapter.title} blocks={chapter.blocks} />
+      </article>
+    {/each}
     {#each about(page, 'checks') as chapter (chapter.part)}
       <article class="checks" class:now={session.stop === 'check'} data-part="checks">
         <h2>
