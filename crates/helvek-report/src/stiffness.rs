@@ -2,7 +2,7 @@
 
 mod forces;
 mod lists;
-mod rules;
+mod members;
 mod slopes;
 mod table;
 
@@ -10,6 +10,7 @@ pub use forces::{PageForceRow, PageForces};
 pub use slopes::{PageEndLine, PageEquation, PageSlopes};
 pub use table::{PageCell, PageProp, PageRow, PageTable, RowKind};
 
+use crate::document::Block;
 use crate::formula::Number;
 use crate::inline::Inline;
 use crate::numbers::minus;
@@ -49,6 +50,8 @@ pub struct PageStiff {
     pub columns: Vec<usize>,
     /// It and its loads are mirrored: half of it would do.
     pub mirrored: bool,
+    /// What a distribution begins with: stiffnesses, distribution factors, fixed-end moments.
+    pub given: Vec<Block>,
     /// By distribution: one table with props, then one for each of them.
     pub tables: Vec<PageTable>,
     /// By what each case of sway is multiplied.
@@ -65,6 +68,8 @@ pub struct PageStiff {
     pub forces: Option<PageForces>,
     /// The reason for which the force method does not apply.
     pub forces_not: Option<String>,
+    /// What follows from the moments: the shears of members, the reactions.
+    pub shears: Vec<Block>,
     /// The causes of the differences.
     pub compared: Vec<PageDifference>,
 }
@@ -82,7 +87,7 @@ pub struct PageEnd {
     pub at: [f64; 2],
     /// The other end.
     pub toward: [f64; 2],
-    /// `3EI/L = 3·1.5 EI/6`; empty for an end that does not turn with a joint.
+    /// `k_BA = 3EI/L = 3·1.5 EI/6 = 0.75 EI /m`; empty for an end that does not turn with a joint.
     pub stiffness: String,
     /// Its share.
     pub factor: String,
@@ -264,6 +269,11 @@ fn inapplicable(why: &Inapplicable) -> String {
     )
 }
 
+/// Words and formulas in one line of text.
+fn plain(says: &[Inline]) -> String {
+    says.iter().map(ToString::to_string).collect()
+}
+
 impl Stiff<'_> {
     fn write(&self, page: &mut PageStiff) {
         let frame = &self.hand.frame;
@@ -278,18 +288,20 @@ impl Stiff<'_> {
             })
             .collect();
         let method = self.solved.model.conventions.method;
-        page.moments = match (method, &self.hand.forces) {
-            (Method::Distribution, _) => self.tabled(&self.hand.distribution.moments),
-            (Method::Forces, Ok(forces)) => self.tabled(&forces.moments),
-            (Method::Forces, Err(_)) => Vec::new(),
-            (Method::Slopes, _) => self.tabled(&self.hand.slopes.moments),
-        };
         page.exact = self.tabled(&self.hand.exact);
+        let by_hand = match (method, &self.hand.forces) {
+            (Method::Distribution, _) => Some(&self.hand.distribution.moments),
+            (Method::Slopes, _) => Some(&self.hand.slopes.moments),
+            (Method::Forces, forces) => forces.as_ref().ok().map(|forces| &forces.moments),
+        };
+        page.moments = by_hand.map(|moments| self.tabled(moments)).unwrap_or_default();
+        page.shears = by_hand.map(|moments| self.shears(moments)).unwrap_or_default();
         match method {
             Method::Distribution => {
                 page.mirrored = self.hand.mirrored;
                 let place = |end: &End| self.ends.iter().position(|other| other == end);
                 page.columns = self.hand.distribution.ends.iter().filter_map(place).collect();
+                page.given = self.given();
                 page.tables = self.tables();
                 page.scale = self.scales();
                 page.balance = self.balance();
@@ -361,7 +373,7 @@ impl Stiff<'_> {
             of: Kind::Body.id(&self.solved.model.bodies[member.body.index()].name),
             at: self.place(near.at),
             toward: self.place(far.at),
-            stiffness: self.stiffness_rule(end),
+            stiffness: self.stiffness_formula(end).map(|says| plain(&says)).unwrap_or_default(),
             factor: if factor > 0.0 { format!("{factor:.places$}") } else { String::new() },
             kind: match (member.overhang, member.kinds[end.end]) {
                 (true, _) => EndDoes::Overhang,

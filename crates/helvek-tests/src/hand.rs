@@ -121,7 +121,7 @@ fn table(rows: &[&str]) -> Result<usize, String> {
     for row in &rows[1..] {
         let label = row.trim_start();
         let values = cells(row, &ends);
-        if label.starts_with("share") {
+        if label.starts_with("DF") {
             continue;
         }
         if label.starts_with("sum") {
@@ -160,9 +160,10 @@ pub fn hand(text: &str, figures: usize) -> Result<usize, String> {
     let lines = &lines[start..end];
     let mut count = equations(lines, figures)?;
     for (at, line) in lines.iter().enumerate() {
-        if line.trim_start().starts_with("end ") && lines[at + 1].trim_start().starts_with("share") {
-            let rows: Vec<&str> =
-                lines[at..].iter().take_while(|line| !line.trim().is_empty()).copied().collect();
+        if line.trim_start().starts_with("end ") && lines[at + 1].trim_start().starts_with("DF ") {
+            // Below the sum stand the forces of props.
+            let below = |line: &&&str| line.trim_start().starts_with("Prop force") || line.trim().is_empty();
+            let rows: Vec<&str> = lines[at..].iter().take_while(|line| !below(line)).copied().collect();
             count += table(&rows)?;
         }
     }
@@ -177,7 +178,7 @@ mod tests {
     fn equations_and_tables_by_hand_are_followed() {
         let text = |theta: &str, sum: &str| {
             format!(
-                "Stiffness\n\n  end         AB     BA     BC\n  share           0.400  0.600\n  held      1.00  −3.00\n  balance          1.20   1.80\n  carry over 0.60\n  sum       1.60  {sum}   1.80\n\n  280.0 θ_B = −1.293\n  θ_B = {theta}·10⁻³ rad\nAsked\n"
+                "Stiffness\n\n  end         AB     BA     BC\n  DF              0.400  0.600\n  FEM       1.00  −3.00\n  balance          1.20   1.80\n  carry over 0.60\n  sum       1.60  {sum}   1.80\n\n  280.0 θ_B = −1.293\n  θ_B = {theta}·10⁻³ rad\nAsked\n"
             )
         };
         assert_eq!(hand(&text("−4.618", "−1.80"), 3), Ok(4));

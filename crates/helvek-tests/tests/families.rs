@@ -109,6 +109,8 @@ fn every_redundant_example_comes_out_by_hand() {
 
 /// Every number of a formula, in order; halves and powers as digits.
 fn numbers(text: &str) -> Vec<String> {
+    let digit = |c: char| "⁰¹²³⁴⁵⁶⁷⁸⁹₀₁₂₃₄₅₆₇₈₉".chars().position(|d| d == c);
+    let mut within = None;
     let plain: String = text
         .replace("\\tfrac12", "½")
         .replace("\\tfrac13", " 1 3 ")
@@ -118,9 +120,13 @@ fn numbers(text: &str) -> Vec<String> {
         .replace("(rounding)", "")
         .chars()
         .flat_map(|c| {
-            // A power is a number of its own.
-            let raised = "⁰¹²³⁴⁵⁶⁷⁸⁹₀₁₂₃₄₅₆₇₈₉".chars().position(|d| d == c);
-            raised.map_or(vec![c], |d| vec![' ', char::from(b'0' + (d % 10) as u8)])
+            // A power is a number of its own, an index of two digits is one.
+            let raised = digit(c);
+            let level = raised.map(|d| d / 10);
+            let goes_on = level.is_some() && within == level;
+            within = level;
+            let gap = if goes_on { vec![] } else { vec![' '] };
+            raised.map_or(vec![c], |d| [gap, vec![char::from(b'0' + (d % 10) as u8)]].concat())
         })
         .collect();
     let words = plain.split(|c: char| !c.is_ascii_digit() && c != '.' && c != '½');

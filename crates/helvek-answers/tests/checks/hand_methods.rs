@@ -124,7 +124,7 @@ right = { runs = [["H", "E", "C", "D"]], EI = 12000 }
 conventions = { decimals = 5 }
 "#;
     let text = text.replace("conventions = { decimals = 5 }\n", "");
-    let hand = by_hand(&format!("conventions = {{ decimals = 5 }}\n{text}"));
+    let hand = by_hand(&format!("conventions = {{ decimals = 5, rounds = 60 }}\n{text}"));
     assert_eq!(hand.frame.sways.len(), 1);
     assert_eq!((hand.frame.sways[0].at.as_str(), hand.frame.sways[0].prop.y), ("H", 1.0));
     let at = |name: &str| hand.frame.ends().iter().position(|end| hand.frame.end_name(*end) == name).unwrap();
@@ -179,7 +179,7 @@ fn a_ring_is_cut_by_the_method_of_forces() {
 /// A mirrored portal of two storeys on fixed feet, with loads at B, C (lower beam) and E, F (upper beam).
 fn mirrored(loads: &str, symmetry: &str) -> String {
     format!(
-        r#"conventions = {{ decimals = 5, symmetry = "{symmetry}" }}
+        r#"conventions = {{ decimals = 5, rounds = 60, symmetry = "{symmetry}" }}
 supports = [{{ at = "A", kind = "fixed" }}, {{ at = "D", kind = "fixed" }}]
 loads = [{loads}]
 [points]

@@ -2,7 +2,6 @@
 
 use super::distribution::Distribution;
 use super::frame::{End, Frame, Inapplicable};
-use helvek_sheet::sheet::Conventions;
 
 /// A difference of moments, the largest over all ends.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -34,15 +33,13 @@ impl Compared {
     pub(super) fn of(
         frame: &Frame,
         distribution: &Distribution,
-        conventions: &Conventions,
         unit: f64,
         exact: &[f64],
         given: &[f64],
     ) -> Result<Self, Inapplicable> {
-        // The same number of rounds as were made, so that only the rounding differs.
-        let most = distribution.tables.iter().map(|table| table.rounds.len()).max().unwrap_or(1);
         let half = distribution.half.as_ref();
-        let same = Distribution::exactly(frame, conventions.rounds.or(u8::try_from(most).ok()), unit, half)?;
+        // As many rounds as were made, so that only the rounding differs.
+        let same = Distribution::exactly(frame, Some(distribution), unit, half)?;
         let endless = Distribution::exactly(frame, None, unit, half)?;
         let ends = frame.ends();
         let largest = exact.iter().fold(0.0f64, |a, b| a.max(b.abs()));

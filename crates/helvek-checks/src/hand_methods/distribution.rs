@@ -8,7 +8,9 @@ use super::half::Half;
 use super::reduce;
 
 /// Rounds that are made at most when their number is not said.
-const ROUNDS: u8 = 60;
+const ROUNDS: usize = 60;
+/// The share of the largest fixed-end moment below which what is out of balance is left: nobody goes on then.
+const LEFT: f64 = 0.01;
 /// The largest fixed-end moment of a case of sway, in the sheet's units: any amount will do, and this one reads well.
 const ANY: f64 = 100.0;
 
@@ -105,6 +107,19 @@ impl Frame {
     }
 }
 
+/// The rounds of a distribution.
+#[derive(Debug, Clone, Copy)]
+enum Rounds<'a> {
+    /// Until nothing is out of balance that matters.
+    Enough,
+    /// So many.
+    Exactly(usize),
+    /// So many in each table.
+    Each(&'a [usize]),
+    /// Until nothing changes.
+    Endless,
+}
+
 impl Distribution {
     /// The distribution with so many decimals of the moments in units of `unit` N·m, in so many rounds.
     ///
@@ -119,16 +134,20 @@ impl Distribution {
     ) -> Result<Self, Inapplicable> {
         let step = 10f64.powi(i32::from(decimals));
         let round = |v: f64| (v / unit * step).round() / step * unit + 0.0;
+        let rounds = rounds.map_or(Rounds::Enough, |rounds| Rounds::Exactly(usize::from(rounds)));
         Self::rounded(frame, &round, 0.5 * unit / step, rounds, unit, Some(decimals), half)
     }
 
-    /// The same without any rounding, in as many rounds as the other one has, or until nothing changes.
+    /// The same without any rounding: in as many rounds as each table of `like` has, or until nothing changes.
     pub(super) fn exactly(
         frame: &Frame,
-        rounds: Option<u8>,
+        like: Option<&Self>,
         unit: f64,
         half: Option<&Half>,
     ) -> Result<Self, Inapplicable> {
+        let counts: Option<Vec<usize>> =
+            like.map(|like| like.tables.iter().map(|table| table.rounds.len()).collect());
+        let rounds = counts.as_deref().map_or(Rounds::Endless, Rounds::Each);
         Self::rounded(frame, &|v| v, 1e-12 * unit, rounds, unit, None, half)
     }
 
@@ -136,7 +155,7 @@ impl Distribution {
         frame: &Frame,
         round: &dyn Fn(f64) -> f64,
         least: f64,
-        rounds: Option<u8>,
+        rounds: Rounds<'_>,
         unit: f64,
         decimals: Option<u8>,
         half: Option<&Half>,
@@ -218,7 +237,7 @@ struct Shared<'a> {
     over: &'a [Option<usize>],
     round: &'a dyn Fn(f64) -> f64,
     least: f64,
-    rounds: Option<u8>,
+    rounds: Rounds<'a>,
     half: Option<&'a Half>,
 }
 
@@ -255,7 +274,7 @@ impl Shared<'_> {
         let fixed: Vec<f64> =
             parts.iter().map(|parts| (self.round)(parts.iter().map(|p| p.1).sum())).collect();
         let couples = |joint: usize| if case == Case::Held { frame.joints[joint].couple } else { 0.0 };
-        let rounds = self.distribute(&fixed, couples);
+        let rounds = self.distribute(case, &fixed, couples);
         let sums: Vec<f64> = (0..fixed.len())
             .map(|k| {
                 let each = rounds.iter().map(|r| r.balanced[k] + r.carried.get(k).copied().unwrap_or(0.0));
@@ -271,8 +290,10 @@ impl Shared<'_> {
     }
 
     /// Balances all joints, carries over, and so on; the last round is a balance.
-    fn distribute(&self, fixed: &[f64], couple: impl Fn(usize) -> f64) -> Vec<Round> {
+    fn distribute(&self, case: Case, fixed: &[f64], couple: impl Fn(usize) -> f64) -> Vec<Round> {
         let count = self.ends.len();
+        let couples = (0..self.frame.joints.len()).map(&couple);
+        let enough = LEFT * fixed.iter().copied().chain(couples).fold(0.0, |most, m| m.abs().max(most));
         let mut open: Vec<f64> = (0..self.frame.joints.len()).map(|joint| -couple(joint)).collect();
         for (end, moment) in self.ends.iter().zip(fixed) {
             open[self.frame.joint(*end)] += moment;
@@ -299,9 +320,21 @@ impl Shared<'_> {
                     carried[*far] = (self.round)(balanced[k] / 2.0);
                 }
             }
+            let mut next = vec![0.0; self.frame.joints.len()];
+            for (end, moment) in self.ends.iter().zip(&carried) {
+                next[self.frame.joint(*end)] += moment;
+            }
+            // What goes over to a fixed end counts as much.
+            let largest = next.iter().fold(0.0, |most: f64, m| most.max(m.abs()));
+            let made = rounds.len() + 1;
             let last = match self.rounds {
-                Some(rounds_wanted) => rounds.len() + 1 >= usize::from(rounds_wanted),
-                None => rounds.len() + 1 >= usize::from(ROUNDS),
+                Rounds::Exactly(wanted) => made >= wanted,
+                Rounds::Each(counts) => {
+                    let table = if let Case::Sway(k) = case { k + 1 } else { 0 };
+                    made >= counts.get(table).copied().unwrap_or(ROUNDS)
+                }
+                Rounds::Enough => made >= ROUNDS || largest < enough,
+                Rounds::Endless => made >= ROUNDS,
             };
             // Half of the last decimal goes on for ever when it is rounded up each time.
             let goes = |(b, over): (&f64, &Option<usize>)| over.map_or(0.0, |_| (b / 2.0).abs());
@@ -312,10 +345,7 @@ impl Shared<'_> {
                 rounds.push(Round { open, balanced, carried: Vec::new() });
                 return rounds;
             }
-            let before = std::mem::replace(&mut open, vec![0.0; self.frame.joints.len()]);
-            for (end, moment) in self.ends.iter().zip(&carried) {
-                open[self.frame.joint(*end)] += moment;
-            }
+            let before = std::mem::replace(&mut open, next);
             rounds.push(Round { open: before, balanced, carried });
         }
     }

@@ -137,7 +137,23 @@ pub struct Frame {
     pub(super) pushed: Vec<Vector>,
 }
 
+impl FrameMember {
+    /// The forces across it at its two ends, to the left of the run, that its own loads need when both ends are hinged, N: moments about the other
+    /// end.
+    pub fn simply_supported(&self) -> [f64; 2] {
+        let n = self.along.left();
+        let across = || self.forces.iter().map(|(x, force)| (x, force.dot(n)));
+        let first = (self.couple - across().map(|(x, f)| (self.length - x) * f).sum::<f64>()) / self.length;
+        [first, -across().map(|(_, f)| f).sum::<f64>() - first]
+    }
+}
+
 impl Frame {
+    /// The load on a place, N.
+    pub fn pushed_at(&self, node: usize) -> Vector {
+        self.pushed[node]
+    }
+
     /// The ends of members joint by joint, in the order of the joints, as the columns of a table.
     pub fn ends(&self) -> Vec<End> {
         let mut ends: Vec<End> =

@@ -72,7 +72,7 @@ impl Checks<'_> {
         let distribution = Distribution::of(&frame, conventions.decimals, conventions.rounds, unit, worked)?;
         let slopes = SlopeMethod::of(&frame)?;
         let forces = ForceMethod::of(self, &frame);
-        let compared = Compared::of(&frame, &distribution, conventions, unit, &exact, &given)?;
+        let compared = Compared::of(&frame, &distribution, unit, &exact, &given)?;
         Ok(ByHand { mirrored: half.is_some(), frame, distribution, slopes, forces, exact, compared })
     }
 }

@@ -17,6 +17,8 @@ pub struct PageForces {
     pub redundants: Vec<String>,
     /// The marks of these, in the same order.
     pub of: Vec<Option<Id>>,
+    /// δ₁₀ and δ₁₁ by their integrals.
+    pub integrals: Vec<Vec<Inline>>,
     /// δ₁₀ + δ₁₁ X₁ = 0, with numbers.
     pub equations: Vec<Vec<Inline>>,
     /// The values of the redundants.
@@ -63,13 +65,51 @@ impl Stiff<'_> {
         let index = |k: usize| below(&(k + 1).to_string());
         let symbol = |k: usize| Formula::from(Symbol::indexed("X", &index(k)));
         // Work of one sheet unit of the i-th: δ₁₀ in length (or rad), δᵢⱼ per unit of the j-th; with ratios alone times EI.
+        let per = |i: usize| {
+            let own = unit(&method.redundants[i]).factor;
+            // What is done by one of its own units, over the work of a force along a length.
+            let to = own / (units.force.factor * units.length.factor);
+            let by = if couple(&method.redundants[i]) { to } else { 1.0 / units.length.factor };
+            by / self.one_ei()
+        };
+        let settles = solved.model.loading.settlements.iter().any(|s| *s != Default::default());
+        let imposed = match (settles, solved.model.loading.warmings.is_empty()) {
+            (true, true) => " dx + work on the settlements = ",
+            (true, false) => " dx + work on the settlements and by temperature = ",
+            (false, false) => " dx + work by temperature = ",
+            (false, true) => " dx = ",
+        };
+        // δ₁₀ = ∫M₀·M₁/EI dx: what the loads, and one of each redundant, open at the place of the i-th.
+        let delta = |i: usize, j: Option<usize>| {
+            let digit = |k: Option<usize>| k.map_or_else(|| "₀".to_owned(), index);
+            let name = Symbol::indexed("δ", &format!("{}{}", index(i), digit(j)));
+            let [m, n] = [j, Some(i)].map(|k| Formula::from(Symbol::indexed("M", &digit(k))));
+            let product = if j == Some(i) { n.power(2) } else { Formula::product([m, n]) };
+            let value = match j {
+                None => method.gaps[i] * per(i),
+                Some(j) => method.flexibility[i][j] * per(i) * unit(&method.redundants[j]).factor,
+            };
+            let one = if couple(&method.redundants[i]) { "rad" } else { &units.length.symbol };
+            let behind =
+                j.map(|j| format!(" per {}", unit(&method.redundants[j]).symbol)).unwrap_or_default();
+            let unit = if self.relative() { ", times 1/EI".to_owned() } else { format!(" {one}{behind}") };
+            let integral = Formula::over(product, "EI");
+            vec![
+                Formula::from(name).into(),
+                Inline::words(" = ∫ "),
+                integral.into(),
+                Inline::words(if j.is_none() { imposed } else { " dx = " }),
+                Formula::from(self.number(value).from(Source::Result)).into(),
+                Inline::words(unit),
+            ]
+        };
+        let integrals = (0..count)
+            .flat_map(|i| std::iter::once(None).chain((0..count).map(Some)).map(move |j| (i, j)))
+            .map(|(i, j)| delta(i, j))
+            .collect();
         let equations = (0..count)
             .map(|i| {
-                let own = unit(&method.redundants[i]).factor;
-                // What is done by one of its own units, over the work of a force along a length.
-                let to = own / (units.force.factor * units.length.factor);
-                let by = if couple(&method.redundants[i]) { to } else { 1.0 / units.length.factor };
-                let by = by / self.one_ei();
+                let by = per(i);
                 let part = |value: f64, behind: Option<Formula>| {
                     let size = Formula::from(self.number(value.abs()));
                     let of = match behind {
@@ -121,6 +161,7 @@ impl Stiff<'_> {
         PageForces {
             redundants: method.redundants.iter().map(named).collect(),
             of: method.redundants.iter().map(of).collect(),
+            integrals,
             equations,
             values,
             rows,

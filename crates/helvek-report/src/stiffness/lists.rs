@@ -10,15 +10,21 @@ impl PageStiff {
     pub(crate) fn chapter(&self) -> Chapter {
         let sentences = self.refused.iter().chain(&self.says).chain(&self.inapplicable);
         let mut blocks: Vec<Block> = sentences.chain(&self.forces_not).cloned().map(Block::item).collect();
-        for (title, table) in self.tables_by_title() {
+        blocks.extend(self.given.iter().cloned());
+        for (place, (title, table)) in self.tables_by_title().into_iter().enumerate() {
             let title = format!("{title} ({}, {} positive)", self.unit, self.sense);
             blocks.extend([Line::words(Role::Heading, title).into(), Block::Table(table)]);
+            let props = self.tables.get(place).into_iter().flat_map(|table| &table.props);
+            blocks.extend(
+                props.map(|prop| Line::new(Role::Working, prop.rule.clone()).lead("Prop force").into()),
+            );
         }
         let lines = self.lines();
         if !lines.is_empty() {
             blocks.push(Line::words(Role::Heading, "Equations").into());
         }
         blocks.extend(lines.into_iter().map(|says| Line::new(Role::Item, says).into()));
+        blocks.extend(self.shears.iter().cloned());
         Chapter { part: Part::Stiffness, title: "Stiffness".into(), blocks }
     }
 
@@ -35,10 +41,8 @@ impl PageStiff {
         for one in &self.tables {
             let columns =
                 |of: fn(&PageEnd) -> &String| self.columns.iter().map(move |k| of(&self.ends[*k]).clone());
-            let mut rows = vec![
-                row("end", &mut columns(|end| &end.name)),
-                row("share", &mut columns(|end| &end.factor)),
-            ];
+            let mut rows =
+                vec![row("end", &mut columns(|end| &end.name)), row("DF", &mut columns(|end| &end.factor))];
             rows.extend(
                 one.rows.iter().map(|of| row(&of.label, &mut of.cells.iter().map(|cell| cell.text.clone()))),
             );
@@ -73,7 +77,7 @@ impl PageStiff {
             lines.extend(slopes.values.iter().map(alone));
         }
         if let Some(forces) = &self.forces {
-            lines.extend(forces.equations.iter().chain(&forces.values).cloned());
+            lines.extend(forces.integrals.iter().chain(&forces.equations).chain(&forces.values).cloned());
         }
         lines.extend(self.balance.iter().cloned());
         let mut words = Vec::new();

@@ -1,6 +1,6 @@
 //! The tables of a distribution.
 
-use super::Stiff;
+use super::{Stiff, plain};
 use crate::formula::{Addend, Formula, Symbol};
 use crate::inline::Inline;
 use helvek_core::geometry::Vector;
@@ -11,7 +11,7 @@ use serde::Serialize;
 /// The table of one case.
 #[derive(Debug, Clone, PartialEq, Serialize, JsonSchema)]
 pub struct PageTable {
-    /// `With props at C`, `C displaced`
+    /// `Sway prevented at C`, `C displaced`
     pub title: String,
     /// Its subject, in a sentence.
     pub about: String,
@@ -70,8 +70,8 @@ pub struct PageProp {
     pub way: [f64; 2],
     /// With its unit.
     pub text: String,
-    /// The shears of members and the loads that it is made of, in words.
-    pub rule: String,
+    /// The loads and the shears of members that it is made of.
+    pub rule: Vec<Inline>,
 }
 
 impl Stiff<'_> {
@@ -111,13 +111,12 @@ impl Stiff<'_> {
                 ("Distribution".to_owned(), "No joint can go anywhere: nothing sways.".to_owned())
             }
             Case::Held if half.is_some() => (
-                format!("Held by props at {}", names.join(", ")),
-                "The loads are antisymmetrical: one half is worked, while props keep every joint where it is."
-                    .to_owned(),
+                format!("Sway prevented at {}", names.join(", ")),
+                "The loads are antisymmetrical: one half is worked, with sway prevented.".to_owned(),
             ),
             Case::Held => (
-                format!("Held by props at {}", names.join(", ")),
-                "The loads, while props keep every joint where it is.".to_owned(),
+                format!("Sway prevented at {}", names.join(", ")),
+                "The loads, with sway prevented.".to_owned(),
             ),
             Case::Sway(k) => (
                 format!("{} displaced", names[k]),
@@ -127,8 +126,11 @@ impl Stiff<'_> {
                 ),
             ),
         };
-        let mut rows = vec![self.row(RowKind::Held, "held".to_owned(), 0, &table.fixed, |k, text| {
-            PageCell { rule: self.fixed_rule(self.columns()[k], &table.parts[k]), text, from: None }
+        let mut rows = vec![self.row(RowKind::Held, "FEM".to_owned(), 0, &table.fixed, |k, text| {
+            let each = self.fixed_formulas(self.columns()[k], &table.parts[k]);
+            let each: Vec<String> = each.iter().map(|says| plain(says)).collect();
+            let rule = if each.is_empty() { "nothing on it bends it".into() } else { each.join("; ") };
+            PageCell { rule, text, from: None }
         })];
         for (i, round) in table.rounds.iter().enumerate() {
             let balance =
@@ -161,7 +163,7 @@ impl Stiff<'_> {
         PageTable { title, about, rows, rounds: table.rounds.len(), props }
     }
 
-    fn factor(&self, k: usize) -> String {
+    pub(super) fn factor(&self, k: usize) -> String {
         let places = usize::from(self.solved.model.conventions.decimals.max(2)) + 1;
         format!("{:.places$}", self.hand.distribution.factors[k])
     }
@@ -205,26 +207,8 @@ impl Stiff<'_> {
             at: self.place(frame.nodes[sway.node]),
             way: [way.x, way.y],
             text: self.force(value.abs()),
-            rule: self.prop_rule(k, table),
+            rule: self.prop_formula(k, table),
         }
-    }
-
-    /// `loads 6.00 kN, AB −1.97 kN, CD 3.20 kN: the prop takes −7.31 kN`
-    fn prop_rule(&self, k: usize, table: &Table) -> String {
-        let frame = &self.hand.frame;
-        let moment = |end: End| self.hand.distribution.mirrored(frame, end, &table.sums);
-        let (loads, members) = frame.prop_parts(k, moment, table.case == Case::Held);
-        let mut parts = Vec::new();
-        if loads != 0.0 {
-            parts.push(format!("loads {}", self.force(loads)));
-        }
-        for (row, shear) in members.into_iter().filter(|(_, shear)| shear.abs() > 1e-9 * (1.0 + loads.abs()))
-        {
-            let name = frame.end_name(End { member: row, end: 0 });
-            parts.push(format!("{name} by its end moments {}", self.force(shear)));
-        }
-        parts.push(format!("so the prop exerts {}", self.force(table.props[k])));
-        parts.join(", ")
     }
 
     /// `× 0.2641`

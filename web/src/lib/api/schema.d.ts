@@ -4291,7 +4291,7 @@ export interface components {
                 number,
                 number
             ];
-            /** @description `3EI/L = 3·1.5 EI/6`; empty for an end that does not turn with a joint. */
+            /** @description `k_BA = 3EI/L = 3·1.5 EI/6 = 0.75 EI /m`; empty for an end that does not turn with a joint. */
             readonly stiffness: string;
             /** @description Its share. */
             readonly factor: string;
@@ -4328,6 +4328,8 @@ export interface components {
             readonly redundants: readonly string[];
             /** @description The marks of these, in the same order. */
             readonly of: readonly (components["schemas"]["Id"] | null)[];
+            /** @description δ₁₀ and δ₁₁ by their integrals. */
+            readonly integrals: readonly (readonly components["schemas"]["Inline"][])[];
             /** @description δ₁₀ + δ₁₁ X₁ = 0, with numbers. */
             readonly equations: readonly (readonly components["schemas"]["Inline"][])[];
             /** @description The values of the redundants. */
@@ -4383,8 +4385,8 @@ export interface components {
             ];
             /** @description With its unit. */
             readonly text: string;
-            /** @description The shears of members and the loads that it is made of, in words. */
-            readonly rule: string;
+            /** @description The loads and the shears of members that it is made of. */
+            readonly rule: readonly components["schemas"]["Inline"][];
         };
         /** @description A row. */
         readonly PageRow: {
@@ -4433,6 +4435,8 @@ export interface components {
             readonly columns: readonly number[];
             /** @description It and its loads are mirrored: half of it would do. */
             readonly mirrored: boolean;
+            /** @description What a distribution begins with: stiffnesses, distribution factors, fixed-end moments. */
+            readonly given: readonly components["schemas"]["Block"][];
             /** @description By distribution: one table with props, then one for each of them. */
             readonly tables: readonly components["schemas"]["PageTable"][];
             /** @description By what each case of sway is multiplied. */
@@ -4449,12 +4453,14 @@ export interface components {
             readonly forces: components["schemas"]["PageForces"] | null;
             /** @description The reason for which the force method does not apply. */
             readonly forces_not: string | null;
+            /** @description What follows from the moments: the shears of members, the reactions. */
+            readonly shears: readonly components["schemas"]["Block"][];
             /** @description The causes of the differences. */
             readonly compared: readonly components["schemas"]["PageDifference"][];
         };
         /** @description The table of one case. */
         readonly PageTable: {
-            /** @description `With props at C`, `C displaced` */
+            /** @description `Sway prevented at C`, `C displaced` */
             readonly title: string;
             /** @description Its subject, in a sentence. */
             readonly about: string;

@@ -4,6 +4,7 @@
   import type { Session } from '../bench/session.svelte';
   import { CONVENTIONS, setting, withConvention } from '../bench/conventions';
   import { keyOf, type Tool, tool } from '../entry/tools';
+  import Blocks from './Blocks.svelte';
   import CaseFigure from './CaseFigure.svelte';
   import Distribution from './Distribution.svelte';
   import Formula from './Formula.svelte';
@@ -74,7 +75,7 @@
             <CaseFigure
               {stiff}
               which={i}
-              title={i === 0 ? 'props hold' : `${table.title}${tables.length > 2 ? `, c${i}` : ''}`}
+              title={i === 0 ? 'sway prevented' : `${table.title}${tables.length > 2 ? `, c${i}` : ''}`}
               text={i === 0 ? `prop ${propsAt(i)}` : `prop ${propsAt(i)}, × ${stiff.scale[i - 1]}`}
               now={sharing.case === i}
               pick={() => sharing.read(i)}
@@ -82,6 +83,12 @@
           {/each}
           <CaseFigure {stiff} which={null} title="sum" text="no prop" now={false} pick={null} />
         </div>
+      {/if}
+      {#if stiff.given.length > 0}
+        <details>
+          <summary>Stiffnesses, distribution factors, fixed-end moments</summary>
+          <Blocks {session} id="given" blocks={stiff.given} />
+        </details>
       {/if}
       {#if stiff.method === 'distribution' && tables.length > 0}
         <Distribution {session} {stiff}>
@@ -138,7 +145,7 @@
             >{/each}. What closes the structure again:
         </p>
         <ul class="lines">
-          {#each forces.equations as line, i (i)}<li><Line {line} /></li>{/each}
+          {#each [...forces.integrals, ...forces.equations] as line, i (i)}<li><Line {line} /></li>{/each}
         </ul>
         <ul class="lines found">
           {#each forces.values as line, i (i)}<li><Line {line} /></li>{/each}
@@ -187,6 +194,12 @@
             </tbody>
           </table>
         </div>
+        {#if stiff.shears.length > 0}
+          <details>
+            <summary>Shears and reactions from these moments</summary>
+            <Blocks {session} id="shears" blocks={stiff.shears} />
+          </details>
+        {/if}
         <h3>What the moments differ by</h3>
         <ul class="differences">
           {#each stiff.compared as line (line.from)}
