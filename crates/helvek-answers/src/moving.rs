@@ -80,6 +80,9 @@ pub struct MostAnswer {
     pub distance: Option<f64>,
     /// The stand of the train; null when it is away.
     pub stand: Option<StandAnswer>,
+    /// The ordinates of the influence line under its forces, the leading one first; 0 off the path. Empty along a member.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub ordinates: Vec<f64>,
 }
 
 /// A stand of a train.
@@ -191,10 +194,15 @@ impl Publisher<'_> {
     ) -> MovingForce {
         let length = |v: f64| self.model.units.length.from_si(v);
         let each = self.model.units.force.to_si(1.0);
+        let ordinates = |most: &Extreme| -> Vec<f64> {
+            let all = line.ordinates(passage.train, most);
+            all.into_iter().map(|ordinate| unit.from_si(ordinate * each)).collect()
+        };
         let [least, greatest] = passage.most(line, drawn).map(|most: Extreme| MostAnswer {
             value: unit.from_si(most.value),
             distance: None,
             stand: most.stand.map(|stand| self.stand_answer(passage, stand)),
+            ordinates: ordinates(&most),
         });
         let piece = |piece: &helvek_checks::moving_load::LinePiece| LinePieceAnswer {
             start: length(piece.start),
@@ -235,6 +243,7 @@ impl Publisher<'_> {
                 value: unit.from_si(value),
                 distance: Some(length(station)),
                 stand: stand.map(|stand| self.stand_answer(passage, stand)),
+                ordinates: Vec::new(),
             });
             let [least, greatest] = swept.bounds[inner as usize].each_ref().map(|parts| {
                 let part = |part: &SweptPart| super::PieceAnswer {

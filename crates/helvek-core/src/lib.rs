@@ -30,6 +30,6 @@ pub use helvek_edit::edit;
 pub use helvek_numbers::{budget, geometry, tolerance};
 pub use helvek_sheet::{id, problem, section, sheet, things, units};
 pub use helvek_statics::{
-    choice, cut, equilibrium, internal_forces, model, next, plan, proof, recognition, solution, stiffness,
-    verdict, working,
+    choice, cut, equilibrium, internal_forces, model, next, overturning, plan, proof, recognition, solution,
+    stiffness, verdict, working,
 };

@@ -122,10 +122,13 @@ impl Page {
     fn moving_chapters(&self) -> impl Iterator<Item = Chapter> {
         self.trains.iter().map(|train| {
             let refused = train.refused.iter().cloned().map(Block::item);
-            let ranges = train.lines.iter().map(|line| {
+            let ranges = train.lines.iter().flat_map(|line| {
                 let [least, greatest] =
                     line.ends.each_ref().map(|end| format!("{} ({})", end.value, end.stand));
-                Line::words(Role::Item, format!("{least} to {greatest}")).lead(&line.of).into()
+                let range = Line::words(Role::Item, format!("{least} to {greatest}")).lead(&line.of);
+                let sums = line.ends.iter().filter(|end| !end.sum.is_empty());
+                let sums = sums.map(|end| Line::new(Role::Working, end.sum.clone()).level(1));
+                std::iter::once(range).chain(sums).map(Block::Line)
             });
             let title = format!("Moving: {}", train.title);
             Chapter { part: Part::Moving, title, blocks: refused.chain(ranges).collect() }

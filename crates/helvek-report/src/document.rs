@@ -30,6 +30,8 @@ pub enum Part {
     Units,
     /// All that is seen before any equation is written.
     Inspection,
+    /// Tipping and sliding.
+    Stability,
     /// A step of the working, from 1.
     Step(usize),
     /// Internal forces at a place that is asked.

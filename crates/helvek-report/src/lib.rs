@@ -29,6 +29,7 @@ pub mod strength_check;
 
 mod sources;
 mod space;
+mod stability;
 mod step;
 pub mod stiffness;
 mod stress;

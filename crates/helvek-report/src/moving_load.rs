@@ -1,5 +1,8 @@
 //! Trains of forces in words: where one has to stand for the least and the greatest.
 
+use crate::agree::{agreeing, comes_to, marked};
+use crate::formula::{Addend, Formula, Number, Source, Symbol};
+use crate::inline::Inline;
 use crate::numbers::{Numbers, minus};
 use helvek_core::answers::Publisher;
 use helvek_core::answers::{ForceOf, MostAnswer, MovingAnswer, MovingForce, StandAnswer};
@@ -51,6 +54,11 @@ pub struct TrainEnd {
     pub lead: Option<f64>,
     /// It heads to the end of its path.
     pub on: bool,
+    /// `A_y = 1.00 + 3.2·1.24 + 1.8·1.02 = 6.80 kN`: the loads as drawn, and each force times the ordinate under it; empty along a member, and
+    /// when the train is away.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    #[schemars(default)]
+    pub sum: Vec<Inline>,
 }
 
 /// The least and the greatest N, V and M that a train causes at a place inside a body.
@@ -66,8 +74,13 @@ pub fn influence_lines(passage: &Passage<'_>, section: &CutAt) -> Vec<TrainLine>
         let unit = solved.model.inner_unit_of(inner);
         let ends = passage.most(&line, drawn).map(|most| {
             let stand = most.stand.map(|stand| Publisher(solved).stand_answer(passage, stand));
-            let most = MostAnswer { value: unit.from_si(most.value), distance: None, stand };
-            wording.train_end(passage.train, &most, unit)
+            let each = solved.model.units.force.to_si(1.0);
+            let ordinates = line.ordinates(passage.train, &most).into_iter();
+            let ordinates = ordinates.map(|ordinate| unit.from_si(ordinate * each)).collect();
+            let most = MostAnswer { value: unit.from_si(most.value), distance: None, stand, ordinates };
+            let end = wording.train_end(passage.train, &most, unit);
+            let of = Symbol::letter(inner.letter()).into();
+            TrainEnd { sum: wording.by_ordinates(of, passage.train, &most, unit.from_si(drawn), unit), ..end }
         });
         TrainLine { of: inner.letter().to_owned(), line: None, ends }
     };
@@ -104,7 +117,14 @@ impl Numbers<'_> {
         let unit = |force: &MovingForce| if force.couple { &units.moment } else { &units.force };
         for force in answer.forces.iter().filter(|f| f.least.value != f.greatest.value) {
             let of = if force.kind == ForceOf::Bar { format!("bar {}", force.of) } else { force.of.clone() };
-            let ends = [&force.least, &force.greatest].map(|most| self.train_end(train, most, unit(force)));
+            let symbol = match force.kind {
+                ForceOf::Bar => Symbol::indexed("S", &force.of.replace('-', "")),
+                _ => {
+                    let (base, index) = force.of.split_once('_').unwrap_or((&force.of, ""));
+                    Symbol::indexed(base, index)
+                }
+            };
+            let ends = self.train_ends(symbol, train, force, unit(force));
             lines.push(TrainLine { of, line: Some(force.of.clone()), ends });
         }
         for diagram in &answer.diagrams {
@@ -130,7 +150,7 @@ impl Numbers<'_> {
         for force in answer.internal.iter().filter(|f| f.least.value != f.greatest.value) {
             let Some(cut) = force.place.map(|place| &self.statics.model.cuts[place]) else { continue };
             let unit = if force.of == "M" { &units.moment } else { &units.force };
-            let ends = [&force.least, &force.greatest].map(|most| self.train_end(train, most, unit));
+            let ends = self.train_ends(Symbol::letter(&force.of), train, force, unit);
             lines.push(TrainLine { of: format!("{} {}", force.of, self.cut_label(cut)), line: None, ends });
         }
         let length = plain(answer.length);
@@ -164,6 +184,54 @@ impl Numbers<'_> {
         }
     }
 
+    /// The least and the greatest of a force, with their sums.
+    fn train_ends(&self, of: Symbol, train: &Train, force: &MovingForce, unit: &Unit) -> [TrainEnd; 2] {
+        [&force.least, &force.greatest].map(|most| {
+            let sum = self.by_ordinates(of.clone().into(), train, most, force.drawn, unit);
+            TrainEnd { sum, ..self.train_end(train, most, unit) }
+        })
+    }
+
+    /// `A_y = 1.00 + 3.2·1.24 + 1.8·1.02 = 6.80 kN`: what the loads as drawn make of it, and each force times the ordinate under it.
+    fn by_ordinates(
+        &self,
+        of: Formula,
+        train: &Train,
+        most: &MostAnswer,
+        drawn: f64,
+        unit: &Unit,
+    ) -> Vec<Inline> {
+        let forces = &self.statics.model.units.force;
+        let under: Vec<(f64, f64)> = train
+            .axles
+            .iter()
+            .zip(&most.ordinates)
+            .map(|(axle, ordinate)| (forces.from_si(axle.size), *ordinate))
+            .filter(|(_, ordinate)| *ordinate != 0.0)
+            .collect();
+        if under.is_empty() {
+            return Vec::new();
+        }
+        let largest = under.iter().map(|(p, ordinate)| (p * ordinate).abs()).fold(drawn.abs(), f64::max);
+        let (formula, differs) = agreeing(|more| {
+            let digits = self.digits() + more;
+            let mut parts = Vec::new();
+            if drawn != 0.0 {
+                parts.push(Addend { less: drawn < 0.0, of: Number::rounded(drawn.abs(), digits).into() });
+            }
+            parts.extend(under.iter().map(|(p, ordinate)| {
+                let size = Number::plain(*p, digits.max(4)).into();
+                let product = Formula::product([size, Number::rounded(ordinate.abs(), digits).into()]);
+                Addend { less: *ordinate < 0.0, of: product }
+            }));
+            let numeric = Formula::Sum(parts);
+            let agrees = comes_to(numeric.value(), most.value, largest, self.digits());
+            let result = Number::rounded(most.value, self.digits()).unit(unit).from(Source::Result);
+            (Formula::Equal(vec![of.clone(), numeric, result.into()]), agrees)
+        });
+        marked(vec![formula.into()], differs)
+    }
+
     fn train_end(&self, train: &Train, most: &MostAnswer, unit: &Unit) -> TrainEnd {
         let value = format!("{} {}", minus(&figures::rounded(most.value, self.digits())), unit.symbol);
         let said = |stand: &StandAnswer| {
@@ -186,6 +254,7 @@ impl Numbers<'_> {
                 .stand
                 .as_ref()
                 .is_none_or(|stand| stand.heads_to == self.statics.model.point_name(train.ends[1])),
+            sum: Vec::new(),
         }
     }
 }

@@ -177,6 +177,7 @@ fn worked(wording: &Wording<'_>, told: Vec<Chapter>, closes: Option<&str>) -> Ve
         spend(20 + 10 * step.lines.iter().map(|line| line.terms.len()).sum::<usize>());
         wording.step(i + 1, step, &mut met)
     }));
+    chapters.push(wording.stability(&mut met));
     chapters.extend(wording.cuts());
     let checks = solved.working.checks.iter().flat_map(|check| wording.check(check, &mut met)).collect();
     let title = "Checks".to_owned();

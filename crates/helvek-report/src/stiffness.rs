@@ -307,7 +307,10 @@ impl Stiff<'_> {
                 page.balance = self.balance();
                 page.compared = self.differences(&self.hand.compared);
             }
-            Method::Slopes => page.slopes = Some(self.slopes()),
+            Method::Slopes => {
+                page.given = self.given();
+                page.slopes = Some(self.slopes());
+            }
             Method::Forces => match &self.hand.forces {
                 Ok(forces) => page.forces = Some(self.forces(forces)),
                 Err(why) => page.forces_not = Some(inapplicable(why)),

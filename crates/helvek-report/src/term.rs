@@ -37,6 +37,11 @@ impl Wording<'_> {
         self.worded(line, self.written(line, 0))
     }
 
+    /// The terms of a line with so many figures more than usual.
+    pub(crate) fn terms_with(&self, line: &Line, more: u8) -> Vec<PageTerm> {
+        self.worded(line, self.written(line, more))
+    }
+
     /// The terms of a line with what it finds, SI, or of one in which everything is known. They get up to two figures more until the printed numbers agree with the
     /// printed results within half a unit of their last places; whether they still differ.
     pub(crate) fn sum_that_agrees(&self, line: &Line, found: &[(ColumnId, f64)]) -> (Vec<PageTerm>, bool) {

@@ -14,6 +14,7 @@ pub mod internal_forces;
 pub mod model;
 mod names;
 pub mod next;
+pub mod overturning;
 pub mod plan;
 pub mod proof;
 pub mod recognition;

@@ -2,12 +2,14 @@
 
 use crate::common;
 use crate::common::solved;
+use helvek_answers::Publisher;
 use helvek_checks::Checks;
 use helvek_checks::moving_load::{Extreme, Facing, Line, MovingLoadRefusal, Nudge, Passage, Stand};
+use helvek_sheet::sheet::{self, Syntax};
 use helvek_statics::equilibrium::ColumnId;
 use helvek_statics::internal_forces::{Inner, Side};
-use helvek_statics::model::CutAt;
-use helvek_statics::solution::{Solved, Statics};
+use helvek_statics::model::{self, CutAt};
+use helvek_statics::solution::{self, Solved, Statics};
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
 
@@ -418,4 +420,32 @@ bodies = { beam = { runs = [["A", "B", "C"]] } }"#,
     assert!(n.pieces.iter().all(|piece| piece.first == 0.0 && piece.last == 0.0));
     assert_eq!((m.pieces[0].first, m.pieces[0].last, m.pieces[1].first), (0.0, 0.0, 0.0));
     close(m.pieces[1].last, -1.4);
+}
+
+#[test]
+fn each_extreme_is_what_is_drawn_and_each_force_times_its_ordinate() {
+    let mut compared = 0;
+    let two = "{ size = 6 }, { size = 9, gap = 2.4 }, { size = 2, gap = 1.1 }";
+    let trolley =
+        std::fs::read_to_string(format!("{}/../../examples/fern-trolley.toml", env!("CARGO_MANIFEST_DIR")));
+    let trolley = model::build(&sheet::read(&trolley.unwrap(), Syntax::Toml)).model;
+    for solved in [simple(two, ""), solution::solve(trolley)] {
+        let forces: Vec<Vec<f64>> = solved
+            .model
+            .trains
+            .iter()
+            .map(|train| train.axles.iter().map(|axle| solved.model.units.force.from_si(axle.size)).collect())
+            .collect();
+        for (moving, sizes) in Publisher(&solved).moving_answers().iter().zip(&forces) {
+            for force in moving.forces.iter().chain(&moving.internal) {
+                for most in [&force.least, &force.greatest] {
+                    let train: f64 = sizes.iter().zip(&most.ordinates).map(|(p, by)| p * by).sum();
+                    close(force.drawn + train, most.value);
+                    assert_eq!(most.ordinates.is_empty(), most.stand.is_none());
+                    compared += usize::from(train != 0.0);
+                }
+            }
+        }
+    }
+    assert!(compared > 10, "{compared}");
 }

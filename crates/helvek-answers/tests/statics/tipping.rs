@@ -8,6 +8,8 @@ use helvek_random::assembly::Dice;
 use helvek_sheet::sheet::SupportKind;
 use helvek_statics::equilibrium::Equilibrium;
 use helvek_statics::model::{Model, On};
+use helvek_statics::overturning::Overturning;
+use helvek_statics::plan::Equation;
 use helvek_statics::solution::{self, Solved};
 use helvek_statics::verdict::{self, OneWayState};
 use std::fmt::Write;
@@ -215,4 +217,101 @@ bodies = { beam = { runs = [["A", "M", "B", "C"]] } }"#,
     assert_eq!(a.released, ["C"]);
     assert_eq!(a.reactions[2].force, [Some(0.0), Some(0.0)]);
     assert_near(a.reactions[0].force[0].unwrap(), -2.0 / 2f64.sqrt());
+}
+
+/// A block on two smooth feet at A and B, with a stop at B, and with forces at points of it: `[x, y, fx, fy]`.
+fn on_two_feet(width: f64, forces: &[[f64; 4]], conventions: &str) -> Solved {
+    let mut points = format!("A = [0, 0], B = [{width}, 0]");
+    let mut loads = String::new();
+    let mut riding = Vec::new();
+    for (i, [x, y, fx, fy]) in forces.iter().enumerate() {
+        points += &format!(", P{i} = [{x}, {y}]");
+        loads += &format!("{{ kind = \"force\", at = \"P{i}\", components = [{fx}, {fy}] }}, ");
+        riding.push(format!("\"P{i}\""));
+    }
+    solved(&format!(
+        "conventions = {{ {conventions} }}\nsupports = [{{ at = \"A\", kind = \"surface\" }}, {{ at = \"B\", kind = \"surface\" }}, {{ name = \"stop\", at = \"B\", kind = \"roller\", normal = \"right\" }}]\nloads = [{loads}]\npoints = {{ {points} }}\nbodies = {{ block = {{ runs = [[\"A\", \"B\"]], points = [{}] }} }}",
+        riding.join(", ")
+    ))
+}
+
+#[test]
+fn what_turns_it_over_and_what_holds_it_back_are_moments_about_the_edge() {
+    // About B, 2 from A: 10 down at 0.5 holds back 15; 3 to the right at 2.4 up and 1 down at 3.5 turn over 7.2 + 1.5. Written clockwise positive it is the same.
+    for conventions in ["", "moment = \"cw\""] {
+        let forces = [[0.5, 1.0, 0.0, -10.0], [1.0, 2.4, 3.0, 0.0], [3.5, 0.5, 0.0, -1.0]];
+        let solved = on_two_feet(2.0, &forces, conventions);
+        let all = solved.overturning();
+        let [about_b] = &all[..] else { panic!("{all:?}") };
+        assert_eq!(solved.model.point_name(about_b.edge), "B");
+        assert_near(about_b.resisting / 1e3, 15.0);
+        assert_near(about_b.overturning / 1e3, 8.7);
+        assert_eq!(about_b.sense, -1.0);
+        assert_near(about_b.factor(), 15.0 / 8.7);
+        assert!(solved.unbalanced().is_none());
+    }
+}
+
+#[test]
+fn a_block_stands_where_every_factor_is_one_at_least() {
+    let mut dice = Dice(77);
+    let (mut stands, mut tips) = (0, 0);
+    for _ in 0..300 {
+        let width = 0.5 + dice.below(30) as f64 / 10.0;
+        let mut number = |from: f64, to: f64| dice.between(from, to);
+        let mut forces = vec![[width / 2.0 + number(-0.4, 0.4), number(0.0, 3.0), 0.0, -number(2.0, 9.0)]];
+        for _ in 0..2 {
+            forces.push([number(-2.0, 5.0), number(0.0, 4.0), number(-3.0, 3.0), number(-2.0, 0.5)]);
+        }
+        let solved = on_two_feet(width, &forces, "");
+        // By its own sums: N_A from moments about B, N_B from moments about A.
+        let about = |x0: f64| forces.iter().map(|[x, y, fx, fy]| (x - x0) * fy - y * fx).sum::<f64>();
+        let (n_a, n_b) = (about(width) / width, -about(0.0) / width);
+        if n_a.abs() < 1e-6 || n_b.abs() < 1e-6 {
+            continue;
+        }
+        let least = solved.overturning().iter().map(Overturning::factor).fold(f64::INFINITY, f64::min);
+        let holds = n_a > 0.0 && n_b > 0.0;
+        assert_eq!(solved.verdict.equilibrium, holds, "{forces:?} on {width}");
+        assert_eq!(least > 1.0, holds, "{least} {forces:?} on {width}");
+        for edge in solved.overturning() {
+            let (other, arm) =
+                if solved.model.point_name(edge.edge) == "B" { (n_a, width) } else { (n_b, width) };
+            assert_near((edge.resisting - edge.overturning) / 1e3, other * arm);
+        }
+        if holds { stands += 1 } else { tips += 1 }
+    }
+    assert!(stands > 60 && tips > 60, "{stands} {tips}");
+}
+
+#[test]
+fn the_sum_that_nothing_balances_is_the_one_along_what_moves() {
+    // On rollers it slides; on one pin it turns; what is held or moves in several ways has no such sum.
+    let rollers = solved(
+        r#"supports = [{ at = "A", kind = "roller" }, { at = "B", kind = "roller" }]
+loads = [{ kind = "force", at = "A", components = [-4, -3] }]
+points = { A = [0, 0], B = [3, 0] }
+bodies = { cart = { runs = [["A", "B"]] } }"#,
+    );
+    let (line, left) = rollers.unbalanced().unwrap();
+    assert!(matches!(line.equation, Equation::Forces { .. }));
+    assert_near(left, -4000.0);
+    let pinned = solved(
+        r#"supports = [{ at = "A", kind = "pin" }]
+loads = [{ kind = "force", at = "B", components = [2, -3] }]
+points = { A = [0, 1], B = [3, 0] }
+bodies = { arm = { runs = [["A", "B"]] } }"#,
+    );
+    // (3)(−3) − (−1)(2) = −7
+    let (line, left) = pinned.unbalanced().unwrap();
+    assert!(matches!(line.equation, Equation::Moments { .. }));
+    assert_near(left, -7000.0);
+    let chain = solved(
+        r#"supports = [{ at = "A", kind = "pin" }]
+joints = [{ at = "B", kind = "pin", of = ["one", "two"] }]
+loads = [{ kind = "force", at = "C", components = [2, -3] }]
+points = { A = [0, 0], B = [2, 0], C = [3, 1] }
+bodies = { one = { runs = [["A", "B"]] }, two = { runs = [["B", "C"]] } }"#,
+    );
+    assert!(!chain.verdict.equilibrium && chain.unbalanced().is_none());
 }

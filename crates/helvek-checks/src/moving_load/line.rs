@@ -116,6 +116,26 @@ impl Line {
         self.pieces.iter().find(here).map(|piece| piece.first)
     }
 
+    /// The ordinates under the forces of a train where it stands for an extreme, per unit of force; 0 off the path. Nothing when it is away.
+    pub fn ordinates(&self, train: &Train, extreme: &Extreme) -> Vec<f64> {
+        let slack = tolerance::GEOMETRY * train.length();
+        let Some(stand) = extreme.stand else { return Vec::new() };
+        let each = |right_at: bool| self.under(train, stand, right_at, slack);
+        let sum = |of: &[f64]| train.axles.iter().zip(of).map(|(axle, by)| axle.size * by).sum::<f64>();
+        let [beside, right] = [each(false), each(true)];
+        let off = |of: &[f64]| (sum(of) - extreme.by_train).abs();
+        if off(&right) < off(&beside) { right } else { beside }
+    }
+
+    /// The ordinates under the forces of a train in a stand; `right_at`: right at the ends of the path, where that is another.
+    fn under(&self, train: &Train, stand: Stand, right_at: bool, slack: f64) -> Vec<f64> {
+        let effect = |place: f64| {
+            let point = self.right_at(place, slack).filter(|_| right_at);
+            point.unwrap_or_else(|| self.at(place, stand.nudge, slack))
+        };
+        stand.places(train).into_iter().map(effect).collect()
+    }
+
     /// Without noise: what is nothing beside the largest value, or beside what such a line usually reaches, is exactly 0.
     pub(super) fn clean(mut self, usual: f64) -> Self {
         let zero = tolerance::ZERO_FORCE * self.largest().max(usual);
@@ -172,12 +192,8 @@ pub(super) fn most(train: &Train, line: &Line, drawn: f64) -> [Extreme; 2] {
     let mut most = [(0.0, None); 2];
     for stand in stands(train, &places) {
         let sum = |right_at: bool| -> f64 {
-            let each = train.axles.iter().zip(stand.places(train));
-            let effect = |place: f64| {
-                let point = line.right_at(place, slack).filter(|_| right_at);
-                point.unwrap_or_else(|| line.at(place, stand.nudge, slack))
-            };
-            each.map(|(axle, place)| axle.size * effect(place)).sum()
+            let each = train.axles.iter().zip(line.under(train, stand, right_at, slack));
+            each.map(|(axle, ordinate)| axle.size * ordinate).sum()
         };
         let at_a_point = line.right_at(stand.place, slack).map(|_| sum(true));
         for sum in [Some(sum(false)), at_a_point].into_iter().flatten() {

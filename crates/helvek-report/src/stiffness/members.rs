@@ -9,6 +9,7 @@ use crate::formula::{Addend, Formula, Number, Source, Symbol};
 use crate::inline::Inline;
 use helvek_core::hand_methods::{Case, End, EndKind, PartOf, Table};
 use helvek_core::model::{LoadId, SupportId};
+use helvek_core::sheet::Method;
 use helvek_core::units::{Dimension, figures};
 
 impl Stiff<'_> {
@@ -339,17 +340,21 @@ impl Stiff<'_> {
         let mut blocks = Vec::new();
         let stiff: Vec<Block> =
             d.ends.iter().filter_map(|end| self.stiffness_formula(*end)).map(item).collect();
-        let factors: Vec<Block> =
-            (0..d.ends.len()).filter_map(|k| self.factor_formula(k)).map(item).collect();
+        let shares = self.solved.model.conventions.method == Method::Distribution;
+        let ends = (0..d.ends.len()).filter(|_| shares);
+        let factors: Vec<Block> = ends.filter_map(|k| self.factor_formula(k)).map(item).collect();
         if !stiff.is_empty() {
-            blocks.push(heading("Stiffness and distribution factors"));
+            let title = if shares { "Stiffness and distribution factors" } else { "Stiffnesses" };
+            blocks.push(heading(title));
             blocks.extend(self.rigidities());
             blocks.extend(stiff.into_iter().chain(factors));
         }
         let held = d.ends.iter().zip(&d.tables[0].parts).flat_map(|(end, parts)| {
-            let name = Formula::from(Symbol::indexed("FEM", &frame.end_name(*end))).to_string();
+            let name = Formula::from(Symbol::indexed("FEM", &frame.end_name(*end)));
             let formulas = self.fixed_formulas(*end, parts);
-            let line = |says| Block::from(Line::new(Role::Working, says).lead(name.clone()));
+            let line = |says: Vec<Inline>| {
+                item([name.clone().into(), Inline::words(": ")].into_iter().chain(says).collect())
+            };
             formulas.into_iter().map(line).collect::<Vec<_>>()
         });
         let held: Vec<Block> = held.collect();

@@ -7,6 +7,7 @@ mod judged;
 mod kept;
 mod mutilated;
 mod pages;
+mod stability;
 mod stiff;
 mod structures;
 mod symbols;

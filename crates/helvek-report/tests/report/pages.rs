@@ -102,6 +102,11 @@ fn what_moves_is_said_with_its_cures() {
       To stabilise it: Make the roller B a pin.
       To stabilise it: Add a roller at C that pushes to the right.
 
+    Stability
+      Forces along x · beam
+      → ΣF_x = −F_1 cos α_F1 = −2 cos 60° = −1.00 kN ≠ 0
+      No reaction enters this sum: nothing balances it.
+
     Asked
       reaction at A on beam: no equilibrium
       reaction at B on beam: no equilibrium

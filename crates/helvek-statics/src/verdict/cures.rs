@@ -271,12 +271,19 @@ fn candidates(model: &Model, equilibrium: &Equilibrium, motion: &Motion, many: b
         list.extend(braces(model, &places).into_iter().take(2));
     }
     // From the far end back: the end of a beam is where a support is looked for first.
-    for place in places.iter().rev().filter(|place| !held(place)) {
-        for normal in [upward(place.along.left()), upward(place.along)] {
-            if works(place.moves, normal) {
-                list.push(Cure::Add { at: place.at, on: place.on, holding: Holding::roller(normal) });
-            }
+    // A point that only rides along, the centre of a weight say, is no place for one; where it stands upright is looked for first, along a member last.
+    let rides = |place: &Place| match place.on {
+        On::Body(body) => {
+            let runs = &model.bodies[body.index()].runs;
+            !runs.is_empty() && !runs.iter().any(|run| run.points.contains(&place.at))
         }
+        On::Pin(_) => false,
+    };
+    for place in places.iter().rev().filter(|place| !held(place) && !rides(place)) {
+        let normals = [Vector::Y, upward(place.along.left()), Vector::X, upward(place.along)];
+        let first = normals.into_iter().find(|normal| works(place.moves, *normal));
+        let roller = first.map(|normal| Holding::roller(normal));
+        list.extend(roller.map(|holding| Cure::Add { at: place.at, on: place.on, holding }));
     }
     for (index, joint) in model.joints.iter().enumerate() {
         if model.joined_by(JointId(index)).is_pin(false) && joint.of.len() == 2 && joint.pin.is_none() {

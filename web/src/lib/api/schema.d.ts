@@ -3994,6 +3994,8 @@ export interface components {
             readonly distance?: number | null;
             /** @description The stand of the train; null when it is away. */
             readonly stand: components["schemas"]["StandAnswer"] | null;
+            /** @description The ordinates of the influence line under its forces, the leading one first; 0 off the path. Empty along a member. */
+            readonly ordinates?: readonly number[];
         };
         /** @description A train of forces with what it comes to, wherever it stands. */
         readonly MovingAnswer: {
@@ -4518,7 +4520,7 @@ export interface components {
             readonly lines: readonly components["schemas"]["TrainLine"][];
         };
         /** @description The subject of a chapter. */
-        readonly Part: "verdict" | "head" | "units" | "inspection" | {
+        readonly Part: "verdict" | "head" | "units" | "inspection" | "stability" | {
             /** Format: uint */
             readonly step: number;
         } | "cut" | "checks" | "stiffness" | "members" | "inside" | "ranges" | "moving" | "strength" | "limits" | "asked" | "warnings" | "closing";
@@ -6256,6 +6258,11 @@ export interface components {
             readonly lead: number | null;
             /** @description It heads to the end of its path. */
             readonly on: boolean;
+            /**
+             * @description `A_y = 1.00 + 3.2·1.24 + 1.8·1.02 = 6.80 kN`: the loads as drawn, and each force times the ordinate under it; empty along a member, and
+             *     when the train is away.
+             */
+            readonly sum?: readonly components["schemas"]["Inline"][];
         };
         /** @description The least and the greatest of one thing. */
         readonly TrainLine: {

@@ -44,7 +44,10 @@
       {#if line.note}<span class="remark">{line.note}</span>{/if}
     </p>
   {:else}
-    <p class={block.line.role}>{@render said(block.line)}</p>
+    <p class={block.line.role}>
+      {@render said(block.line)}
+      {#if block.line.note}<span class="remark">{block.line.note}</span>{/if}
+    </p>
   {/if}
 {/each}
 

@@ -226,6 +226,16 @@
 </Leaf>
 
 <style>
+  details {
+    margin: 6px 0 10px;
+  }
+  summary {
+    cursor: pointer;
+    min-height: 24px;
+    padding: 2px 0;
+    font-size: 13.5px;
+    color: var(--color-neutral);
+  }
   .offers {
     margin-left: -12px;
   }

@@ -1,6 +1,7 @@
 <!-- What a train of forces comes to: for everything the least and the greatest, each a press away from how the train stands for it. -->
 <script lang="ts">
   import type { PageTrain } from '../api/types';
+  import Line from './Line.svelte';
   import Symbol from '../ui/Symbol.svelte';
   import type { Session } from '../bench/session.svelte';
 
@@ -66,6 +67,9 @@
               </td>
             {/each}
           </tr>
+          {#each row.ends.filter((end) => end.sum && here(end)).slice(0, 1) as end (end.value)}
+            <tr class="sum"><td colspan="3"><Line line={end.sum ?? []} /></td></tr>
+          {/each}
         {/each}
       </tbody>
     </table>

@@ -161,8 +161,8 @@
         goTo={() => goTo(step.number)}
       />
     {/each}
-    {#each about(page, 'cut') as chapter (chapter.title)}
-      <article data-part="cut">
+    {#each [...about(page, 'stability'), ...about(page, 'cut')] as chapter (chapter.title)}
+      <article data-part={chapter.part}>
         <h2>{chapter.title}</h2>
         <Blocks {session} id={chapter.title} blocks={chapter.blocks} />
       </article>
