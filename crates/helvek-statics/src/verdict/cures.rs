@@ -282,7 +282,7 @@ fn candidates(model: &Model, equilibrium: &Equilibrium, motion: &Motion, many: b
     for place in places.iter().rev().filter(|place| !held(place) && !rides(place)) {
         let normals = [Vector::Y, upward(place.along.left()), Vector::X, upward(place.along)];
         let first = normals.into_iter().find(|normal| works(place.moves, *normal));
-        let roller = first.map(|normal| Holding::roller(normal));
+        let roller = first.map(Holding::roller);
         list.extend(roller.map(|holding| Cure::Add { at: place.at, on: place.on, holding }));
     }
     for (index, joint) in model.joints.iter().enumerate() {

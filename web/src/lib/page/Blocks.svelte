@@ -22,8 +22,7 @@
 </script>
 
 {#snippet said(line: DocumentLine)}
-  {#if line.lead}<b>{line.lead}:</b>
-  {/if}<Line line={line.says} />
+  {#if line.lead}<b class="lead">{line.lead}:</b>{/if}<Line line={line.says} />
 {/snippet}
 
 {#each blocks as block, i (kind(block, i))}
@@ -52,6 +51,9 @@
 {/each}
 
 <style>
+  .lead {
+    margin-right: 0.4em;
+  }
   .working {
     font-size: 12.5px;
     overflow-x: auto;
