@@ -23,7 +23,7 @@ async fn a_cut_is_typed_its_sides_chosen_and_both_parts_seen() {
     browser.keys("5").await;
     browser.settle().await;
     assert_eq!(values(&desk).await, ["8.00", "−4.00", "16.0"]);
-    assert!(browser.text(".thread").await.contains("M 16.0 kN·m, 2 m from A"));
+    assert!(browser.text(".thread").await.contains("M 16.0 kN·m, at C"));
 
     browser.keys("x2⏎").await;
     browser.settle().await;
@@ -52,7 +52,7 @@ async fn a_cut_is_typed_its_sides_chosen_and_both_parts_seen() {
     browser.settle().await;
     let parts = "return [...document.querySelectorAll('[data-piece]')].map((p) => p.dataset.piece).sort()";
     let parts = browser.script(parts).await;
-    assert_eq!(parts, json!(["body:beam beyond the cut", "body:beam up to the cut"]));
+    assert_eq!(parts, json!(["body:beam, A to K", "body:beam, K to B"]));
     browser.keys("z").await;
     browser.settle().await;
     browser.keys("⎋").await;
