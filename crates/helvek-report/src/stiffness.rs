@@ -3,6 +3,7 @@
 mod forces;
 mod lists;
 mod members;
+mod shears;
 mod slopes;
 mod table;
 
