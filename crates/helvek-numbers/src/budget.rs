@@ -10,7 +10,7 @@ use std::panic::{AssertUnwindSafe, catch_unwind, resume_unwind};
 use std::sync::Arc;
 use std::sync::atomic::{AtomicBool, Ordering};
 
-/// What tells work to stop. Cloning shares it.
+/// A word to work to stop. Cloning shares it.
 #[derive(Debug, Clone, Default)]
 pub struct Stop(Arc<AtomicBool>);
 
@@ -20,13 +20,13 @@ impl Stop {
         self.0.store(true, Ordering::Relaxed);
     }
 
-    /// Whether it was told to stop.
+    /// True when it was told to stop.
     pub fn told(&self) -> bool {
         self.0.load(Ordering::Relaxed)
     }
 }
 
-/// Why work has no result.
+/// The reason why work has no result.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum GivenUp {
     /// It was told to stop.
@@ -39,11 +39,11 @@ pub enum GivenUp {
 pub const ENDLESS: u64 = u64::MAX;
 
 thread_local! {
-    /// What is left of the budget of this thread's work.
+    /// The rest of the budget of this thread's work.
     static LEFT: Cell<u64> = const { Cell::new(ENDLESS) };
-    /// What it may still do before it is given up to be done elsewhere.
+    /// The work it may still do before it is given up to be done elsewhere.
     static HERE: Cell<u64> = const { Cell::new(ENDLESS) };
-    /// What it listens to.
+    /// The word it listens to.
     static STOP: RefCell<Option<Stop>> = const { RefCell::new(None) };
 }
 
@@ -77,7 +77,7 @@ fn attempt<T>(units: u64, here: u64, stop: &Stop, work: impl FnOnce() -> T) -> R
     })
 }
 
-/// What some work costs, in units, by its own account; it is paid as well.
+/// The cost of some work, in units, by its own account; it is paid as well.
 pub fn cost<T>(work: impl FnOnce() -> T) -> (T, u64) {
     let before = LEFT.replace(ENDLESS);
     let done = catch_unwind(AssertUnwindSafe(work));

@@ -24,12 +24,12 @@ impl Matrix {
         Self(Mat::zeros(rows, columns))
     }
 
-    /// How many rows it has.
+    /// The number of its rows.
     pub fn rows(&self) -> usize {
         self.0.nrows()
     }
 
-    /// How many columns it has.
+    /// The number of its columns.
     pub fn columns(&self) -> usize {
         self.0.ncols()
     }
@@ -44,7 +44,7 @@ impl Matrix {
         (0..self.columns()).map(|j| self.0.col(j).norm_l2()).collect()
     }
 
-    /// What solves a square system, by elimination with complete pivoting.
+    /// The solution of a square system, by elimination with complete pivoting.
     pub fn solve(&self, right: &[f64]) -> Vec<f64> {
         let mut values = column(right);
         self.0.full_piv_lu().solve_in_place(&mut values);
@@ -58,7 +58,7 @@ impl Matrix {
         entries(&values)
     }
 
-    /// What solves a square system that is known to be sound, by elimination with partial pivoting.
+    /// The solution of a square system that is known to be sound, by elimination with partial pivoting.
     pub fn solve_sound(&self, right: &[f64]) -> Vec<f64> {
         entries(&self.0.partial_piv_lu().solve(&column(right)))
     }
@@ -145,7 +145,7 @@ impl Ldlt {
         Some(Self { symbolic, values })
     }
 
-    /// What solves it.
+    /// Its solution.
     pub fn solve(&self, right: &[f64]) -> Vec<f64> {
         let mut values = column(right);
         let need = self.symbolic.solve_in_place_scratch::<f64>(1, Par::Seq);
@@ -156,7 +156,7 @@ impl Ldlt {
     }
 }
 
-/// What solves a symmetric positive definite sparse system, from the entries of its lower half; nothing when it is not.
+/// The solution of a symmetric positive definite sparse system, from the entries of its lower half; nothing when it is not.
 pub fn solve_definite(size: usize, lower: &[Entry], right: &[f64]) -> Option<Vec<f64>> {
     let factors = sparse(size, lower)?.sp_cholesky(Side::Lower).ok()?;
     Some(entries(&factors.solve(&column(right))))

@@ -21,7 +21,7 @@ const TRY_SPARSE: usize = 40;
 /// A split by rank.
 #[derive(Debug)]
 pub struct Spectrum {
-    /// How many of its singular values are not zero.
+    /// The number of its singular values that are not zero.
     pub rank: usize,
     /// The smallest singular value that is not zero, over the largest.
     pub soundness: Option<f64>,

@@ -22,7 +22,7 @@ pub const SELF_STRESS: f64 = 1e-8;
 /// An equation closes when its residual is below this times the sum of the sizes of its terms and the largest force that is carried.
 pub const RESIDUAL: f64 = 1e-9;
 
-/// What rounding leaves in a sound structure. Over the soundness it is what has to be granted to the residual of critical geometry.
+/// The remainder of rounding in a sound structure. Over the soundness it is what has to be granted to the residual of critical geometry.
 pub const ROUNDING: f64 = 1e-13;
 
 /// A coefficient below this times the largest of its equation does not hold its unknown: it drops out.

@@ -27,7 +27,7 @@ impl Dice {
     }
 }
 
-/// What holds or joins, by what it transmits at a point.
+/// A support or a joint, by the forces it transmits at a point.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum Hold {
     /// Two forces.

@@ -51,13 +51,13 @@ pub struct Warm {
 }
 
 impl Warm {
-    /// How much longer per length, and the turn of the tangent per length: counter-clockwise where the right side is longer.
+    /// The elongation per length, and the turn of the tangent per length: counter-clockwise where the right side is longer.
     fn free(&self) -> [f64; 2] {
         [self.expansion * self.change, -self.expansion * self.across / self.depth]
     }
 }
 
-/// What a frame comes to.
+/// The solution of a frame.
 #[derive(Debug, Clone)]
 pub struct Result {
     /// x, y and turn of every node.

@@ -19,7 +19,7 @@ pub struct RangeLine {
     pub least: String,
     /// The same.
     pub greatest: String,
-    /// Where the two stand, `2.8 m from A`, of what varies along a member; none for a single force.
+    /// The places of the two, `2.8 m from A`, of what varies along a member; none for a single force.
     #[serde(skip_serializing_if = "Option::is_none")]
     #[schemars(default)]
     pub places: Option<[String; 2]>,

@@ -21,7 +21,7 @@ use std::collections::HashSet;
 const NAMED: usize = 16;
 
 impl Wording<'_> {
-    /// What a checker reads before the working.
+    /// The chapter that a checker reads before the working.
     pub(crate) fn head(&self, asked: &[AskedLine]) -> Chapter {
         let model = &self.solved.model;
         let line = |lead: &str, says: Vec<Inline>| {

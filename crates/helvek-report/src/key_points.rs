@@ -11,7 +11,7 @@ use helvek_core::units::{Unit, figures};
 /// A diagram as it is read off, plane or of space.
 struct Reading<'a> {
     points: &'a [(PointId, f64)],
-    /// Where each piece begins and ends, m, and its polynomials.
+    /// The beginning and the end of each piece, m, and its polynomials.
     pieces: Vec<([f64; 2], &'a [Poly])>,
     columns: Vec<Column>,
     /// The value of a column at a station, on one side.
@@ -22,7 +22,7 @@ struct Reading<'a> {
 struct Column {
     symbol: Symbol,
     unit: Unit,
-    /// What vanishes where it turns.
+    /// The slope that vanishes where it turns.
     slope: &'static str,
     /// The size below which it is nothing, SI.
     zero: f64,

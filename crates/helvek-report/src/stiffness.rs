@@ -51,7 +51,7 @@ pub struct PageStiff {
     pub columns: Vec<usize>,
     /// It and its loads are mirrored: half of it would do.
     pub mirrored: bool,
-    /// What a distribution begins with: stiffnesses, distribution factors, fixed-end moments.
+    /// The beginning of a distribution: stiffnesses, distribution factors, fixed-end moments.
     pub given: Vec<Block>,
     /// By distribution: one table with props, then one for each of them.
     pub tables: Vec<PageTable>,
@@ -69,7 +69,7 @@ pub struct PageStiff {
     pub forces: Option<PageForces>,
     /// The reason for which the force method does not apply.
     pub forces_not: Option<String>,
-    /// What follows from the moments: the shears of members, the reactions.
+    /// Everything that follows from the moments: the shears of members, the reactions.
     pub shears: Vec<Block>,
     /// The causes of the differences.
     pub compared: Vec<PageDifference>,

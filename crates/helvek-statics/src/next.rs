@@ -5,7 +5,7 @@ use crate::solution::Solved;
 use helvek_numbers::geometry::Vector;
 use helvek_numbers::tolerance;
 
-/// What a joint yields.
+/// The yield of a joint.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub enum Yields {
     /// All its unknowns are known.
@@ -14,9 +14,9 @@ pub enum Yields {
     All(Vec<ColumnId>),
     /// Of those that are open only these: the others are in one line.
     Some {
-        /// What it yields.
+        /// The unknowns it yields.
         found: Vec<ColumnId>,
-        /// What stays open.
+        /// The unknowns that stay open.
         left: Vec<ColumnId>,
     },
     /// The open ones are in one line: one equation for all of them.
@@ -25,19 +25,19 @@ pub enum Yields {
     TooMany(Vec<ColumnId>),
 }
 
-/// What a joint yields from some step on.
+/// The yield of a joint from some step on.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct Ready {
     /// The joint.
     pub joint: PartId,
     /// From when so many steps are done, until its next entry.
     pub after: usize,
-    /// What it yields then.
+    /// Its yield then.
     pub yields: Yields,
 }
 
 impl Yields {
-    /// Whether it can be solved next.
+    /// True when it can be solved next.
     pub fn can(&self) -> bool {
         matches!(self, Self::All(_) | Self::Some { .. })
     }
@@ -79,7 +79,7 @@ impl Solved {
         list
     }
 
-    /// What a joint yields when `steps` are done, in words: why it can be solved next, or why not.
+    /// The yield of a joint when `steps` are done, in words: why it can be solved next, or why not.
     pub fn readiness_words(&self, ready: &Ready) -> String {
         let names = |ids: &[ColumnId]| {
             let names: Vec<_> = ids.iter().map(|id| self.unknown_name(*id)).collect();

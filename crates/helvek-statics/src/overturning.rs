@@ -20,9 +20,9 @@ pub struct Overturning {
     pub line: Line,
     /// +1 where what tips it turns counter-clockwise, −1 clockwise.
     pub sense: f64,
-    /// What holds it back, N·m.
+    /// The resisting moment, N·m.
     pub resisting: f64,
-    /// What turns it over, N·m; more than 0.
+    /// The overturning moment, N·m; more than 0.
     pub overturning: f64,
 }
 
@@ -118,7 +118,7 @@ impl Solved {
         found
     }
 
-    /// Where there is no equilibrium in the plane: the sum of the loads along what moves, or about what it turns about, and what is left of it, SI.
+    /// The sum of the loads that nothing balances, in the plane: along the motion, or about its centre; and its remainder, SI.
     /// Nothing where parts move differently.
     pub fn unbalanced(&self) -> Option<(Line, f64)> {
         let model = &self.model;

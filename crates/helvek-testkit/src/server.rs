@@ -38,7 +38,7 @@ impl Server {
     /// Starts it with a command of one's own, and waits until it prints its address.
     ///
     /// # Errors
-    /// What it printed when it did not start.
+    /// Its output when it did not start.
     pub async fn launch(mut command: Command) -> Result<Self, String> {
         let mut child = command
             .stdout(Stdio::piped())

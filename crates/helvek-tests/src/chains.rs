@@ -3,7 +3,7 @@
 
 use crate::printed::number;
 
-/// What an expression comes to.
+/// The value of an expression.
 #[derive(Debug, Clone, Copy, PartialEq)]
 struct Value {
     /// As the numbers stand.
@@ -167,7 +167,7 @@ impl Reader<'_> {
     }
 }
 
-/// Whether a unit ends here: no letter follows.
+/// True when a unit ends here: no letter follows.
 fn whole(text: &str, cut: usize) -> bool {
     text[cut..].chars().next().is_none_or(|c| !c.is_alphabetic())
 }
@@ -186,7 +186,7 @@ fn value(part: &str, figures: usize) -> Option<Value> {
     })
 }
 
-/// How many parts of chains came to the next one, or the first that does not.
+/// The number of parts of chains that came to the next one, or the first that does not.
 pub fn chains(text: &str, figures: usize) -> Result<usize, String> {
     let mut count = 0;
     let lines = text.lines().filter(|line| !line.contains("(rounding)")).flat_map(|line| line.split("; "));

@@ -152,7 +152,7 @@ fn table(rows: &[&str]) -> Result<usize, String> {
     Err(format!("no sum below {}", rows[0]))
 }
 
-/// How many equations and columns by hand of a text came out, or the first that does not.
+/// The number of equations and columns by hand of a text that came out, or the first that does not.
 pub fn hand(text: &str, figures: usize) -> Result<usize, String> {
     let lines: Vec<&str> = text.lines().collect();
     let Some(start) = lines.iter().position(|line| *line == "Stiffness") else { return Ok(0) };

@@ -9,7 +9,7 @@ const USE: &str = "soak [MINUTES] [SEED] [FAMILY]";
 /// Failures of one family that are printed and kept.
 const KEPT: usize = 3;
 
-/// What became of a family.
+/// The outcome of a family.
 #[derive(Default, Clone)]
 struct Tally {
     sheets: usize,

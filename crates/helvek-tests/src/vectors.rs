@@ -29,7 +29,7 @@ fn vector(text: &str, figures: usize) -> Option<(Triple, Triple)> {
     pending.is_none().then_some((sum, half))
 }
 
-/// What stands in the brackets of a factor, and what they are multiplied by: `C_z (1.00 k)`, or `(−177 k)`.
+/// The text in the brackets of a factor, and its multiplier: `C_z (1.00 k)`, or `(−177 k)`.
 fn factor(text: &str) -> Option<(&str, &str)> {
     let text = text.trim();
     match text.split_once('(') {
@@ -120,7 +120,7 @@ fn words(line: &str) -> Vec<&str> {
     line.split("  ").map(str::trim).filter(|word| !word.is_empty()).collect()
 }
 
-/// How many vectors, and rows of tables, of a text came out; or the first that does not.
+/// The number of vectors, and rows of tables, of a text that came out; or the first that does not.
 pub fn vectors(text: &str, figures: usize) -> Result<usize, String> {
     let lines: Vec<&str> = text.lines().collect();
     let mut count = 0;

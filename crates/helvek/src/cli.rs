@@ -90,13 +90,13 @@ struct Serving {
     /// The SQLite file that keeps the sheets; made when missing.
     #[arg(long, default_value = DATA)]
     data: PathBuf,
-    /// Where to listen. An address that other machines can reach needs --network.
+    /// The address to listen at. One that other machines can reach needs --network.
     #[arg(long, default_value = "127.0.0.1:7460")]
     listen: SocketAddr,
     /// Let other machines reach it. Whoever has the token can read and change every sheet; the line itself is not encrypted: see docs/running.md.
     #[arg(long)]
     network: bool,
-    /// What is asked of whoever comes; with --network one is made and printed when none is given.
+    /// The token asked of whoever comes; with --network one is made and printed when none is given.
     #[arg(long, env = "HELVEK_TOKEN", hide_env_values = true)]
     token: Option<String>,
     /// A name, besides its address, by which it is called: of a proxy in front of it, or of this machine. May be given several times.
@@ -105,7 +105,7 @@ struct Serving {
     /// Make a verified backup in this folder every day while it runs.
     #[arg(long, value_name = "FOLDER")]
     backup_to: Option<PathBuf>,
-    /// How many of these backups stay.
+    /// The number of these backups that stay.
     #[arg(long, default_value_t = 14, value_parser = clap::value_parser!(u16).range(1..), requires = "backup_to")]
     backups: u16,
     /// How to log to standard error.

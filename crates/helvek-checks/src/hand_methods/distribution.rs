@@ -75,7 +75,7 @@ pub struct Distribution {
 }
 
 impl Part {
-    /// What it gives at one end when the other is hinged: half of the moment there is carried back.
+    /// Its fixed-end moment at one end when the other is hinged, N·m: half of the moment there is carried back.
     pub(super) fn at(&self, end: usize, kinds: [EndKind; 2]) -> f64 {
         let [near, far] = [self.held[end], self.held[1 - end]];
         match (kinds[end], kinds[1 - end]) {
@@ -97,7 +97,7 @@ impl Frame {
         times * member.ei / member.length
     }
 
-    /// What the moment of an end with all joints held comes from, under its loads.
+    /// The parts of the fixed-end moment of an end, under its loads.
     pub(super) fn fixed_parts(&self, end: End) -> Vec<(PartOf, f64)> {
         let member = &self.members[end.member];
         if member.overhang {
@@ -216,7 +216,7 @@ impl Distribution {
 }
 
 impl Distribution {
-    /// What an end has when the columns have these moments: its own, or its image's.
+    /// The moment of an end when the columns have these: its own, or its image's.
     pub fn mirrored(&self, frame: &Frame, end: End, columns: &[f64]) -> f64 {
         let all = everywhere(frame, &self.ends, self.half.as_ref(), |k| columns[k]);
         frame.ends().iter().position(|other| *other == end).map_or(0.0, |k| all[k])

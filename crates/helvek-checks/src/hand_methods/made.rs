@@ -21,7 +21,7 @@ impl Frame {
     /// The frame of a structure that was solved by its stiffness.
     ///
     /// # Errors
-    /// What it has that hand methods cannot deal with.
+    /// Anything in it that hand methods cannot deal with.
     pub(super) fn of(solved: &Statics, elastic: &Elastic) -> Result<Self, Inapplicable> {
         let model = &solved.model;
         if !model.ropes.is_empty() {
@@ -101,7 +101,7 @@ pub(super) fn made(solved: &Statics) -> Result<Made, Inapplicable> {
     Ok(Made { frame: maker.frame, places: maker.places, supported })
 }
 
-/// What a frame is made from, vertex by vertex: its place, and what turns with it.
+/// The makings of a frame, vertex by vertex: its place, and what turns with it.
 struct Maker<'a> {
     solved: &'a Statics,
     /// Per body, per vertex: its place.
@@ -210,7 +210,7 @@ impl Maker<'_> {
         Ok(())
     }
 
-    /// Which places a support or a bar holds.
+    /// Per place: a support or a bar holds it.
     fn supported(&self) -> Vec<bool> {
         let model = &self.solved.model;
         let supports = model.supports.iter().map(|support| model.at(support.at));

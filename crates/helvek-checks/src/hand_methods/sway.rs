@@ -135,7 +135,7 @@ fn turns_of(frame: &Frame, goes: &[Vector]) -> Vec<f64> {
 }
 
 impl Frame {
-    /// What the force of a prop is made of, each part by its work on the sway by 1: of the loads, and of the end moments of each member that turns, which of an upright
+    /// The parts of the force of a prop, each by its work on the sway by 1: of the loads, and of the end moments of each member that turns, which of an upright
     /// column is its shear.
     pub fn prop_parts(
         &self,

@@ -44,7 +44,7 @@ pub(super) struct Lying {
     pub(super) force: [f64; 2],
 }
 
-/// How a piece lies on a stretch of its own body; nothing when it does not.
+/// The position of a piece on a stretch of its own body; nothing when it does not.
 pub(super) fn lying(
     passage: &Passage<'_>,
     piece: &PathPiece,
@@ -164,7 +164,7 @@ impl At {
     }
 }
 
-/// Which piece of the path a force stands on that is moved a little from a place; nothing when that is off the path.
+/// The piece of the path under a force that is moved a little from a place; nothing when that is off the path.
 pub(super) fn piece_at(path: &[PathPiece], place: f64, nudge: Nudge, slack: f64) -> Option<usize> {
     path.iter().position(|piece| match nudge {
         Nudge::On => place >= piece.start - slack && place < piece.end - slack,

@@ -3,7 +3,7 @@
 use helvek_numbers::tolerance;
 use helvek_statics::model::Train;
 
-/// What a unit force does as it travels along the path: straight pieces, one behind the other, with a step where two do not meet.
+/// The effect of a unit force as it travels along the path: straight pieces, one behind the other, with a step where two do not meet.
 ///
 /// A place just inside an end of the path has a piece of no length at that end: the force that stands right there is on the other side of the place.
 #[derive(Debug, Clone, PartialEq)]

@@ -80,7 +80,7 @@ impl<'a> Checks<'a> {
         Ok(Effects { states: states.collect::<Result<_, _>>()? })
     }
 
-    /// What a unit force at a point of a body does by itself; nothing where the structure moves under it.
+    /// The structure under a unit force alone, at a point of a body; nothing where the structure moves under it.
     fn unit_state(&self, train: &Train, body: BodyId, at: PointId) -> Option<UnitState> {
         let kind = LoadKind::Force {
             at,

@@ -145,7 +145,7 @@ impl Sweep<'_> {
         tolerance::GEOMETRY * self.train().length().max(self.base.length())
     }
 
-    /// Where a force enters or leaves a piece.
+    /// The places where a force enters or leaves a piece, m.
     fn gates(&self) -> Vec<f64> {
         let mut gates: Vec<f64> = self.train().path.iter().flat_map(|p| [p.start, p.end]).collect();
         gates.dedup_by(|a, b| (*a - *b).abs() <= self.slack());
@@ -219,7 +219,7 @@ impl Sweep<'_> {
         swept
     }
 
-    /// What a unit force does at a station.
+    /// The effects of a unit force at a station.
     fn at(&self, station: f64, on: Option<(usize, Lying)>) -> At {
         spend(1 + self.units.len() / 5);
         let value = |d: &&Diagram| {
@@ -255,7 +255,7 @@ impl Sweep<'_> {
         })
     }
 
-    /// What the train comes to at a station.
+    /// The effects of the train at a station, SI.
     fn sums(&self, by: Governing, at: &At) -> [f64; 3] {
         let train = self.train();
         let place = at.within.map(|within| within.place);

@@ -206,7 +206,7 @@ pub struct Judgement {
 }
 
 impl Checks<'_> {
-    /// Whether anything has a limit, a section or plates, so that there is something to judge. Where a load is sought by its limits everything is worked for one unit of
+    /// True when anything has a limit, a section or plates, so that there is something to judge. Where a load is sought by its limits everything is worked for one unit of
     /// it, and only how large it may be says anything (`Checks::growths`).
     pub fn limited(&self) -> bool {
         let model = &self.model;

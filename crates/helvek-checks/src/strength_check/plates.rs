@@ -90,7 +90,7 @@ impl Checks<'_> {
         Some(OnPin { plates, planes, left_over })
     }
 
-    /// What one of those that meet at a pin exerts on it.
+    /// The force on a pin of one of those that meet there, N.
     fn exerted_on_pin(&self, pin: &PlatedPin, owner: PlateOf) -> Option<Vector> {
         let values = self.full_values();
         let owns = |column: &Column| match (column.of, owner) {

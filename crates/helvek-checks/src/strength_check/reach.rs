@@ -73,7 +73,7 @@ impl<'a> Checks<'a> {
         Some([part(false)?, part(true)?])
     }
 
-    /// How far some loads may grow, as drawn and in every combination that is in equilibrium: what is left over all of them. Nothing when the loads as drawn are balanced
+    /// The growth that some loads may reach, as drawn and in every combination that is in equilibrium: what is left over all of them. Nothing when the loads as drawn are balanced
     /// only together.
     pub(crate) fn reach_over(
         &self,

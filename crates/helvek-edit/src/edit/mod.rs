@@ -296,7 +296,7 @@ pub fn apply(document: &Document, edit: &Edit) -> Result<Sheet, Vec<Problem>> {
 /// Merges a table of sections or of materials into a document, as [`Edit::Table`] does into a sheet.
 ///
 /// # Errors
-/// What is wrong with the table, by its lines.
+/// The faults of the table, by its lines.
 pub fn merge_table(document: &mut Document, csv: &str) -> Result<(), Vec<Problem>> {
     table::merge(&mut document.sheet, csv)
 }

@@ -66,7 +66,7 @@ impl Stiff<'_> {
         blocks
     }
 
-    /// What supports exert across members that go straight on over them: the sum of the shears there.
+    /// The reactions across members that go straight on over their supports: the sum of the shears there.
     fn reactions(&self, shears: &[(End, f64)]) -> Vec<Block> {
         let (frame, model) = (&self.hand.frame, &self.solved.model);
         let units = &model.units;

@@ -34,7 +34,7 @@ impl Shape {
     /// One by its dimensions, in the order of its row; what it may have is as it is else.
     ///
     /// # Panics
-    /// Where it is not made of so many dimensions.
+    /// When it is not made of so many dimensions.
     pub fn sized(word: ShapeWord, dimensions: &[f64]) -> Self {
         let Made::Sized { needs, may, .. } = word.sort().made else {
             panic!("{word:?} is not made of dimensions")
@@ -61,7 +61,7 @@ impl Shape {
     /// The solids it is made of, standing where its dimensions put them.
     ///
     /// # Errors
-    /// What makes it impossible.
+    /// The fault that makes it impossible.
     pub fn solids(&self) -> Result<Vec<Solid>, Fault> {
         let solids = match self {
             Self::Sized(word, sizes) => match word.sort().made {

@@ -9,7 +9,7 @@ use std::fmt::Write;
 /// The text of a sheet, written anew in a syntax. What has no words there (null in TOML) is left out.
 ///
 /// # Errors
-/// What is wrong, when the text cannot be read at all, or is no table.
+/// Its faults, when the text cannot be read at all, or is no table.
 pub fn rewritten(text: &str, from: Syntax, to: Syntax) -> Result<String, Vec<Problem>> {
     let text = unmarked(text);
     let mut problems = Problems::default();

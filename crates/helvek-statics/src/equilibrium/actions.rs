@@ -107,7 +107,7 @@ pub(super) fn actions(model: &Model, lookup: &Lookup) -> Vec<Action> {
     list
 }
 
-/// Where a couple is drawn: it acts the same everywhere.
+/// The place where a couple is drawn: it acts the same everywhere.
 pub(super) fn couple_place(model: &Model, load: &Load) -> Point {
     let own = match load.kind {
         LoadKind::Couple { at, .. } => at,

@@ -110,7 +110,7 @@ impl Column {
         self.flank = sense == Sense::Flank;
     }
 
-    /// What it exerts on a free body from outside: equal and opposite on two parts of it, it cancels.
+    /// Its acts on a free body from outside: equal and opposite on two parts of it, it cancels.
     pub fn outside(&self, holds: impl Fn(PartId) -> bool) -> impl Iterator<Item = &Act> {
         let here: Vec<&Act> = self.acts.iter().filter(|act| holds(act.on)).collect();
         let alone = |act: &&Act, all: &[&Act]| all.iter().filter(|other| other.pair == act.pair).count() == 1;
@@ -192,7 +192,7 @@ impl Maker<'_> {
         }
     }
 
-    /// What each joint transmits: between two bodies a pair, else between each body and the pin (or the weld).
+    /// The unknowns of every joint: between two bodies a pair, else between each body and the pin (or the weld).
     fn joints(&mut self) {
         let model = self.model;
         for (index, joint) in model.joints.iter().enumerate() {
@@ -269,7 +269,7 @@ impl Maker<'_> {
         }
     }
 
-    /// What a link is pinned to at one of its ends; `None`: the ground.
+    /// The part to which a link is pinned at one of its ends; `None`: the ground.
     fn beyond(&self, link: TwoForce, at: PointId) -> Option<PartId> {
         let joint = self.model.joints.iter().find(|j| j.at == at && j.of.contains(&link.body))?;
         match joint.pin {
@@ -281,7 +281,7 @@ impl Maker<'_> {
         }
     }
 
-    /// What the axle of a freed wheel exerts on the body that carries it.
+    /// The forces of the axle of a freed wheel on the body that carries it.
     fn axles(&mut self) {
         let model = self.model;
         if model.conventions.wheels == Wheels::On {
@@ -320,7 +320,7 @@ impl Maker<'_> {
         }
     }
 
-    /// What a rope pulls at its `stop`-th stop; `None`: the ground.
+    /// The part that a rope pulls at its `stop`-th stop; `None`: the ground.
     fn rope_part(&self, rope: &Rope, id: RopeId, stop: usize) -> Option<PartId> {
         let end = match stop {
             0 => Some(0),

@@ -76,7 +76,7 @@ impl Freed {
         }
     }
 
-    /// What acts on the parts in a model of this structure.
+    /// The actions on the parts in a model of this structure.
     pub(super) fn actions(&self, model: &Model) -> Vec<Action> {
         actions::actions(model, &self.lookup)
     }
@@ -133,7 +133,7 @@ impl Freed {
         &self.columns[id.0]
     }
 
-    /// What a wrench on a part puts into that part's scaled rows: forces as they are, moments about the reference point over the length
+    /// The entries that a wrench on a part puts into that part's scaled rows: forces as they are, moments about the reference point over the length
     /// scale, so that all entries are of one size whatever the units and wherever the origin.
     pub fn scaled_rows(&self, act: &Act, mut put: impl FnMut(usize, f64)) {
         let part = &self.parts[act.on.index()];
@@ -192,7 +192,7 @@ impl Freed {
         (entries, by)
     }
 
-    /// What lets go together: a one-way part, and of a rough contact the friction that goes with its normal force.
+    /// The unknowns that let go together: a one-way part, and of a rough contact the friction that goes with its normal force.
     pub fn letting_go(&self, id: ColumnId) -> impl Iterator<Item = ColumnId> + use<> {
         let next = ColumnId(id.0 + 1);
         let rubs = self

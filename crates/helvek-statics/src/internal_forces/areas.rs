@@ -61,7 +61,7 @@ impl AreaStep {
     }
 }
 
-/// What a stretch and everything that acts on its body are walked along with.
+/// A stretch, with everything that acts on its body.
 struct Walk<'a> {
     model: &'a Model,
     diagram: &'a Diagram,
@@ -118,7 +118,7 @@ impl Walk<'_> {
         steps
     }
 
-    /// What steps at a place.
+    /// The steps at a place.
     fn jumps(&self, station: f64, [from, to]: [[f64; 3]; 2], steps: &mut Vec<AreaStep>) {
         let diagram = self.diagram;
         let origin = self.model.at(diagram.from());

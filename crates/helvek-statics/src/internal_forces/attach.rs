@@ -116,7 +116,7 @@ pub fn everything_acting(
     all
 }
 
-/// What one act of an unknown puts on a body; nothing for a sought size, which is counted with its loads.
+/// The force or couple that one act of an unknown puts on a body; nothing for a sought size, which is counted with its loads.
 fn attached(
     model: &Model,
     full: &Equilibrium,

@@ -70,7 +70,7 @@ pub fn governing(polys: &[Poly], [start, end]: [f64; 2], zero: f64, greatest: bo
     parts.collect()
 }
 
-/// Which of `rivals` is the largest from one place on to the next, over [0, length]: where it ends, and which.
+/// The largest of `rivals` from one place on to the next, over [0, length]: where it ends, and which.
 fn upper(polys: &[Poly], rivals: &[usize], length: f64, zero: f64) -> Vec<(f64, usize)> {
     match rivals {
         [] => Vec::new(),

@@ -317,7 +317,7 @@ impl Graph {
         (force, moment)
     }
 
-    /// What acts on an edge itself.
+    /// The sum of the loads on an edge itself.
     fn own(&self, edge: &Edge) -> Sum {
         let from = self.vertices[edge.ends[0]].at;
         let along = (self.vertices[edge.ends[1]].at - from).unit().unwrap_or(Vector::X);
@@ -399,7 +399,7 @@ struct Walk {
     place: Vec<usize>,
     /// The edge by which each was reached.
     parent: Vec<Option<usize>>,
-    /// How many vertices hang on each, itself included.
+    /// The number of vertices that hang on each, itself included.
     size: Vec<usize>,
     /// The earliest place in the order that can be reached from what hangs on it without its parent edge.
     low: Vec<usize>,

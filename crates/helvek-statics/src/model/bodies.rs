@@ -196,7 +196,7 @@ impl Builder {
         self.sensible_run(name, &points, path).then_some(Run { points })
     }
 
-    /// Whether a run goes on from point to point; what is wrong with it otherwise.
+    /// True when a run goes on from point to point; its faults are told otherwise.
     fn sensible_run(&mut self, name: &str, points: &[PointId], path: &str) -> bool {
         let at: Vec<_> = points.iter().map(|p| self.model.at(*p)).collect();
         let names: Vec<_> = points.iter().map(|p| self.model.point_name(*p).to_owned()).collect();
@@ -230,7 +230,7 @@ impl Builder {
     }
 }
 
-/// Whether the pieces of the runs close a ring: as many pieces as points, or more, in one connected part.
+/// True when the pieces of the runs close a ring: as many pieces as points, or more, in one connected part.
 fn closes_a_ring(runs: &[Run]) -> bool {
     let mut root: std::collections::HashMap<PointId, PointId> = std::collections::HashMap::new();
     let find = |root: &mut std::collections::HashMap<PointId, PointId>, mut p: PointId| {

@@ -60,7 +60,7 @@ pub enum Letter {
     Couple(&'static str),
     /// A force by what it is, `N_A`.
     Own(&'static str),
-    /// What a cut carries, `N`, `V_y`.
+    /// An internal force in a cut, `N`, `V_y`.
     Bare(&'static str, &'static str),
 }
 
@@ -204,7 +204,7 @@ fn across(axis: Vector, up: Vector, turn: bool) -> Vec<Constraint> {
     (0..2).map(skew).collect()
 }
 
-/// What holds a shaft across its axis, and along it with `thrust`: in the order of x, y and z, forces first.
+/// The constraints of a bearing across its axis, and along it with `thrust`: in the order of x, y and z, forces first.
 fn bearing(axis: Vector, up: Vector, thrust: bool, couples: bool) -> Vec<Constraint> {
     let mut list = across(axis, up, false);
     if thrust {
@@ -256,12 +256,12 @@ impl Holding {
 }
 
 impl JointKind {
-    /// What a cut carries, in the order of its unknowns; of a joint what it prevents.
+    /// The internal forces of a cut, in the order of its unknowns; the constraints of a joint.
     pub fn carries(self, spatial: bool) -> Constraints {
         self.constraints(spatial, Vector::Z, 1.0)
     }
 
-    /// What it prevents, on the first of its bodies; `flank`: on which of them gear teeth push.
+    /// Its constraints, on the first of its bodies; `flank`: on which of them gear teeth push.
     fn constraints(self, spatial: bool, up: Vector, flank: f64) -> Constraints {
         let list = match self {
             Self::Pin => displacements(spatial),

@@ -80,7 +80,7 @@ impl Builder {
         }
     }
 
-    /// Whether it is a couple.
+    /// True of a couple.
     fn turns(&self, effort: Effort) -> bool {
         match effort {
             Effort::Load(id) => matches!(self.model.loading.load(id).kind, LoadKind::Couple { .. }),

@@ -244,7 +244,7 @@ impl Builder {
         Some(Joint { name, at, kind, of, pin: None })
     }
 
-    /// What is wrong with a second joint of the same two bodies at one point: a contact beside a pin or a weld never opens, and two contacts
+    /// The fault of a second joint of the same two bodies at one point: a contact beside a pin or a weld never opens, and two contacts
     /// that push opposite ways would press the bodies apart both ways.
     fn contradicts(&self, at: PointId, kind: &JointKind, of: &[BodyId]) -> Option<(String, &'static str)> {
         let name = |body: &BodyId| self.model.bodies[body.0].name.as_str();
@@ -340,7 +340,7 @@ impl Builder {
         }
     }
 
-    /// What the user said about one end of a bar.
+    /// The body that is named at one end of a bar.
     fn fastened(&self, bar: &sheet::Bar, end: usize, at: PointId) -> Option<String> {
         match bar.on()? {
             sheet::On::Each(each) => Some(each[end].clone()).filter(|name| !name.trim().is_empty()),

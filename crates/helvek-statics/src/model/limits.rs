@@ -110,7 +110,7 @@ impl Builder {
         }
     }
 
-    /// What is meant to grow.
+    /// The loads that are meant to grow.
     pub(super) fn growing(&mut self, load: Option<&str>, case: Option<&str>, path: &str) -> Option<Growing> {
         let unknown = |what: &str, name: &str, known: Vec<&str>| {
             let cure = match nearest(name, known.iter().copied()) {

@@ -86,7 +86,7 @@ pub struct Spread {
     pub direction: Vector,
     /// Metres over which the intensity counts: the stretch's own length, or its projection.
     pub over: f64,
-    /// Where it is a part of a load: of which stretch.
+    /// The stretch of the whole load, where it is only a part of one.
     pub portion: Option<Portion>,
 }
 
@@ -291,7 +291,7 @@ impl Builder {
         }
     }
 
-    /// Where a load acts. A bar is named by mistake now and then: it carries nothing between its ends.
+    /// The body or pin on which a load acts. A bar is named by mistake now and then: it carries nothing between its ends.
     fn loaded(&mut self, at: PointId, on: Option<&str>, what: &str, path: &str) -> Option<On> {
         if let Some(name) = on
             && self.model.bars.iter().any(|b| b.name == name)
@@ -445,7 +445,7 @@ impl Builder {
         Some(list)
     }
 
-    /// What a load is spread along: the body that is named, else the only one with a run through both points; else the bodies that follow one
+    /// The pieces along which a load is spread: of the body that is named, else the only one with a run through both points; else the bodies that follow one
     /// another between them on a straight line.
     fn stretch(
         &mut self,

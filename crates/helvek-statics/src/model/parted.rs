@@ -42,7 +42,7 @@ pub struct Parted {
 /// Names for the point of a cut, the first that is free.
 const NAMES: [&str; 6] = ["K", "S", "X", "cut", "cut 2", "cut 3"];
 
-/// Which points of a body lie before the cut (0) and beyond it (1), and where they are.
+/// The points of a body, before the cut (0) or beyond it (1), with their places.
 struct Sides(HashMap<PointId, (usize, Point)>);
 
 impl Sides {
@@ -318,7 +318,7 @@ fn share_runs(
 }
 
 impl Spread {
-    /// What lies before a point at this fraction of it, and what lies behind; `None` where what is sought would not be the same size all along.
+    /// Its parts before a point at this fraction of it, and behind; `None` where what is sought would not be the same size all along.
     fn cut(&self, at: PointId, share: f64) -> Option<[Self; 2]> {
         Some([self.part([self.from, at], [0.0, share])?, self.part([at, self.to], [share, 1.0])?])
     }

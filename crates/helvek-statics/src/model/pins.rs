@@ -259,7 +259,7 @@ impl Builder {
         Some(Plate { of, thickness, material, edge, share: 1.0 })
     }
 
-    /// What a plate is part of: one of those that meet at the pin.
+    /// The owner of a plate: one of those that meet at the pin.
     fn owner(&mut self, name: &str, through: Threaded, path: &str) -> Option<PlateOf> {
         let model = &self.model;
         let at = through.at(model);

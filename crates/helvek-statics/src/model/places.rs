@@ -30,7 +30,7 @@ impl Builder {
         pin
     }
 
-    /// What something at `point` acts on; `None`, with a problem, when that is not clear.
+    /// The body or pin on which something at `point` acts; `None`, with a problem, when that is not clear.
     pub(super) fn acting(&mut self, point: PointId, on: Option<&str>, what: &str, path: &str) -> Option<On> {
         let pinned = self.places.pin_joints.contains_key(&point);
         let here = self.bodies_at(point).to_vec();

@@ -71,7 +71,7 @@ struct Rim {
 }
 
 impl Rim {
-    /// Where a rope that travels along `direction` touches it.
+    /// The place where a rope that travels along `direction` touches it.
     fn touch(self, direction: Vector) -> Point {
         self.centre + direction.left() * -self.turned
     }
@@ -178,7 +178,7 @@ impl Builder {
         Some((Rope { name: name.to_owned(), ends: [first, last], wheels, legs }, [one, other]))
     }
 
-    /// Why a rope cannot run straight from its stop `first` (counted from 1) to the next, and what mends it.
+    /// The reason why a rope cannot run straight from its stop `first` (counted from 1) to the next, and what mends it.
     fn no_way(&self, rope: &str, first: usize, from: &Stop, to: &Stop) -> (String, &'static str) {
         let rim = |stop: &Stop| match stop {
             Stop::End(_, rim) | Stop::Wheel(_, rim) => Some(*rim),

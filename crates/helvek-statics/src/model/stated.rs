@@ -157,7 +157,7 @@ impl Builder {
         None
     }
 
-    /// What the limits of one sort come to: for those that are named, then for all the others.
+    /// The values of the limits of one sort: for those that are named, then for all the others.
     fn of_sort<'s, T: Copy, Q>(
         &mut self,
         sheet: &'s Sheet,

@@ -100,7 +100,7 @@ impl Builder {
         (0..parts.iter().flatten().sum()).map(one).collect()
     }
 
-    /// How stiff a bar is along itself.
+    /// The axial stiffness of a bar.
     pub(super) fn stiff_bar(
         &mut self,
         written: Option<&Quantity>,
@@ -189,7 +189,7 @@ impl Builder {
         None
     }
 
-    /// How the ground gives way under a support, and how it settles.
+    /// The springs of the ground under a support, and its settlement.
     pub(super) fn yielding(
         &mut self,
         support: &sheet::Support,
@@ -267,7 +267,7 @@ impl Builder {
         }
     }
 
-    /// What warms up; every member by its own expansion.
+    /// The members that warm up; each by its own expansion.
     pub(super) fn warmings(&mut self, sheet: &Sheet) {
         for (row, written) in sheet.temperature.iter().enumerate() {
             let path = format!("temperature[{row}]");

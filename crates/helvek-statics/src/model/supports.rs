@@ -58,7 +58,7 @@ impl Holding {
         Self::new(if spatial { SupportKind::Ball } else { SupportKind::Pin }, None)
     }
 
-    /// Whether it is a pin, in space a ball: as a thing, which goes through plates, whatever else prevents the same.
+    /// True of a pin, in space a ball: as a thing, which goes through plates, whatever else prevents the same.
     pub fn is_pin(&self) -> bool {
         matches!(self.kind, SupportKind::Pin | SupportKind::Ball)
     }
@@ -78,7 +78,7 @@ impl Holding {
         self.kind.sort()
     }
 
-    /// Where it pushes on the body; `None` of what has no normal.
+    /// The direction in which it pushes on the body; `None` of what has no normal.
     pub fn normal(&self) -> Option<Vector> {
         self.way.filter(|_| self.sort().pointer == Pointer::Normal)
     }

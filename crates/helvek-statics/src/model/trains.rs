@@ -12,7 +12,7 @@ use helvek_sheet::units::Dimension;
 pub struct Train {
     /// Given or generated; unique among trains.
     pub name: String,
-    /// Where the path begins and where it ends.
+    /// The beginning and the end of the path.
     pub ends: [PointId; 2],
     /// The unit vector along the path.
     pub along: Vector,
@@ -20,9 +20,9 @@ pub struct Train {
     pub direction: Vector,
     /// The leading one first.
     pub axles: Vec<Axle>,
-    /// Which way round it may travel.
+    /// The ways round it may travel.
     pub heads: Heads,
-    /// What it runs on, one behind the other, over the whole path.
+    /// The pieces it runs on, one behind the other, over the whole path.
     pub path: Vec<PathPiece>,
 }
 
@@ -61,7 +61,7 @@ pub fn train_names(sheet: &sheet::Sheet) -> Vec<String> {
     names::complete(&given, |_| "T#".into())
 }
 
-/// Why there is no way along a straight line.
+/// The reason why there is no way along a straight line.
 pub(super) enum Gap {
     /// So many metres from its beginning there is nothing.
     Nothing(f64),
@@ -154,10 +154,10 @@ impl Builder {
         Some(axles)
     }
 
-    /// What lies on the straight line between two places, from body to body where one ends and the next begins; `on` before others.
+    /// The pieces on the straight line between two places, from body to body where one ends and the next begins; `on` before others.
     ///
     /// # Errors
-    /// Where the line is not whole, or not clear.
+    /// When the line is not whole, or not clear.
     pub(super) fn pieces(&self, on: Option<BodyId>, [a, b]: [Point; 2]) -> Result<Vec<PathPiece>, Gap> {
         let length = a.distance(b);
         let Some(along) = (b - a).unit() else { return Err(Gap::Nothing(0.0)) };

@@ -8,7 +8,7 @@ use crate::model::PointId;
 use helvek_numbers::geometry::Vector;
 use std::collections::HashSet;
 
-/// How many unused equations are shown.
+/// The number of unused equations that are shown.
 const AT_MOST: usize = 4;
 
 /// Of the moment sums on a free body the one that tests most unknowns and loads together (supported points first), and the unused axis

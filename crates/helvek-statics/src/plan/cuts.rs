@@ -9,7 +9,7 @@ use helvek_numbers::tolerance;
 use helvek_sheet::sheet::Truss;
 use std::collections::{BTreeMap, HashSet};
 
-/// What sort of free body it is.
+/// The sort of free body.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub(super) enum CutKind {
     Single,
@@ -28,7 +28,7 @@ pub(super) struct Entering {
     pub(super) column: ColumnId,
     /// Of norm 1.
     pub(super) line: Six,
-    /// What it was divided by. Norms differ from one free body to another: equations of several are compared with them put back.
+    /// The norm it was divided by. Norms differ from one free body to another: equations of several are compared with them put back.
     pub(super) norm: f64,
 }
 

@@ -71,7 +71,7 @@ struct Body {
     cut: usize,
     /// Its unknowns among those that are looked for, each by its place in a set.
     own: Vec<u32>,
-    /// What it yields, by which of them are known; kept where these are few enough to count through.
+    /// The unknowns it yields, by those that are known; kept where these are few enough to count through.
     yields: Vec<Option<Rc<Vec<Isolated>>>>,
 }
 

@@ -24,7 +24,7 @@ pub(super) struct Isolated {
     pub(super) equation: Equation,
     /// Columns that enter and are known.
     pub(super) needs: Vec<ColumnId>,
-    /// How much work it is; integers, so that no rounding ever decides.
+    /// The work it takes; integers, so that no rounding ever decides.
     pub(super) effort: u64,
     /// Seen without writing it: nothing else enters, so it is zero.
     pub(super) at_sight: bool,
@@ -256,7 +256,7 @@ impl<'a> Chooser<'a> {
         Some(Isolated { unknown: u.column, equation, needs, effort, at_sight })
     }
 
-    /// How many of the others are applied at the moment centre itself: a pin with two unknowns is where a person looks first.
+    /// The number of the others that are applied at the moment centre itself: a pin with two unknowns is where a person looks first.
     fn centred(&self, cut: &Cut, equation: &Equation, others: &[&Entering]) -> u64 {
         let Equation::Moments { about, along, .. } = *equation else { return 2 };
         let near = tolerance::GEOMETRY * self.length();
@@ -351,14 +351,14 @@ impl<'a> Chooser<'a> {
         Some(Equation::Moments { about, along: Vector::Z, centre: Centre::Crossing(first, second) })
     }
 
-    /// What a unit of a column puts into an equation on a cut, of the norm of its line.
+    /// True when a column enters an equation on a cut, beside the norm of its line.
     pub(super) fn enters(&self, cut: &Cut, equation: &Equation, column: ColumnId) -> bool {
         let form = form_of(equation, cut.origin, self.length());
         let entering = cut.entering.iter().find(|e| e.column == column);
         entering.is_some_and(|e| dot(form, e.line).abs() > tolerance::DROPS_OUT * 10.0)
     }
 
-    /// How many loads enter an equation.
+    /// The number of loads that enter an equation.
     pub(super) fn loads(&self, cut: &Cut, equation: &Equation) -> usize {
         let form = form_of(equation, cut.origin, self.length());
         cut.loads.iter().filter(|l| dot(form, **l).abs() > tolerance::ZERO_FORCE * self.scale).count()

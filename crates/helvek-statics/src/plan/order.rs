@@ -9,7 +9,7 @@ use helvek_numbers::geometry::Vector;
 use helvek_numbers::tolerance;
 use helvek_sheet::sheet::First;
 
-/// What can be written next comes next; on the free body at hand as long as it has something, moments or sums first as the convention has it.
+/// The steps in the order of writing: each that can be written next; on the free body at hand as long as it has something, moments or sums first as the convention has it.
 /// The first `stay` steps stay where they are.
 pub(super) fn ordered(
     chooser: &Chooser<'_>,

@@ -130,7 +130,7 @@ impl Graph {
         Self { near }
     }
 
-    /// What can be reached from `start` without the edge `but`.
+    /// Everything that can be reached from `start` without the edge `but`.
     fn reachable(&self, start: usize, but: Option<usize>) -> Vec<bool> {
         let mut reached = vec![false; self.near.len()];
         let mut stack = vec![start];

@@ -158,7 +158,7 @@ fn rows_in_space(chooser: &Chooser<'_>, cut: &Cut, open: &[ColumnId]) -> Vec<Equ
     rows
 }
 
-/// Whether the equations determine the unknowns, well enough to be worked by hand.
+/// True when the equations determine the unknowns, well enough to be worked by hand.
 fn independent(chooser: &Chooser<'_>, lines: &[&Candidate], unknowns: &[ColumnId]) -> bool {
     let rows: Vec<(usize, Equation)> = lines.iter().map(|line| (line.0, line.1)).collect();
     sound(&coefficients(chooser, &rows, unknowns))
@@ -335,7 +335,7 @@ fn part_equations(chooser: &Chooser<'_>, known: &[bool]) -> Vec<(usize, Equation
     rows
 }
 
-/// Whether an equation holds nothing open that equilibrium does not fix.
+/// True when an equation holds nothing open that equilibrium does not fix.
 fn usable(chooser: &Chooser<'_>, cut: &Cut, equation: &Equation, known: &[bool]) -> bool {
     cut.entering.iter().all(|e| {
         let open = !known[e.column.index()] && !chooser.given.determined[e.column.index()];

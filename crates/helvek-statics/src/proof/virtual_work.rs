@@ -14,7 +14,7 @@ use helvek_sheet::things::load::Profile;
 /// Movements of more than this many freedoms are not looked at: everything is solved densely here, so that it stays a plain second way.
 const MOST: usize = 120;
 
-/// How something moves: a coefficient for each freedom.
+/// A movement: a coefficient for each freedom.
 type Moves = Vec<(usize, f64)>;
 
 /// A displacement, or a turn, along x, y and z.
@@ -118,7 +118,7 @@ impl<'a> Freedoms<'a> {
         self.turns(self.first_of(body))
     }
 
-    /// How far the free end of a rope moves away from the rope.
+    /// The way of the free end of a rope away from the rope, m.
     fn end(&self, rope: RopeId, k: usize) -> Moves {
         let place = self.ends.iter().position(|end| *end == (rope, k));
         place.map_or_else(Vec::new, |place| vec![(self.first_end + place, 1.0)])

@@ -66,7 +66,7 @@ pub fn common_sense(model: &Model) -> Vec<Sense> {
     list
 }
 
-/// Where a load pushes straight down.
+/// The point at which a load pushes straight down.
 fn downward(load: &LoadKind) -> Option<PointId> {
     match *load {
         LoadKind::Force { at, direction, size, .. } if direction == -Vector::Y => {

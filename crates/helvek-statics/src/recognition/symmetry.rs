@@ -129,7 +129,7 @@ impl Mirror<'_> {
         })
     }
 
-    /// What is known to act at a point; `None` when something there is sought.
+    /// The known force at a point; `None` when something there is sought.
     fn net(&self, at: PointId) -> Option<Vector> {
         let here =
             self.model.loading.loads.iter().filter_map(|load| force_at(&load.kind)).filter(|(p, _)| *p == at);
@@ -166,7 +166,7 @@ fn sorted(a: PointId, b: PointId) -> [PointId; 2] {
     if a < b { [a, b] } else { [b, a] }
 }
 
-/// Where a force acts, and the force when it is known.
+/// The point of a force, and the force when it is known.
 fn force_at(load: &LoadKind) -> Option<(PointId, Option<Vector>)> {
     match *load {
         LoadKind::Force { at, direction, size, .. } => Some((at, size.known().map(|s| direction * s))),

@@ -168,7 +168,7 @@ impl Map<'_> {
         self.tension(*link)
     }
 
-    /// What pulls a two-force body apart: the part of what acts on its first pin that points away from the second.
+    /// The tension of a two-force body, N: the part of what acts on its first pin that points away from the second.
     fn tension(&self, link: TwoForce) -> Option<f64> {
         let [a, b] = link.ends.map(|p| self.model.at(p));
         let outward = (a - b).unit()?;
@@ -259,7 +259,7 @@ impl Statics {
         Solved { statics: self, equilibrium, working, global, values }
     }
 
-    /// What the unknowns of the full equilibrium come to, SI, along their assumed senses: the working's values once it is worked, else the global solution's; nothing
+    /// The values of the unknowns of the full equilibrium, SI, along their assumed senses: the working's values once it is worked, else the global solution's; nothing
     /// where neither equilibrium nor stiffness fixes them.
     pub fn full_values(&self) -> &[Option<f64>] {
         &self.values

@@ -12,7 +12,7 @@ use crate::equilibrium::{ColumnId, Equilibrium};
 use helvek_numbers::complementarity::complementary;
 use helvek_numbers::linear::Matrix;
 
-/// What a stands at below this moves freely.
+/// The share of its spring below which what a part stands on lets it move freely, no unit.
 const FREE: f64 = 1e-8;
 /// Springs are tried at these times the usual stiffness: a long structure is far softer than its pieces.
 const SPRINGS: [f64; 3] = [1.0, 1e-4, 1e-8];
@@ -37,7 +37,7 @@ struct Sprung {
     moves: Vec<f64>,
     /// H, m/N.
     flexibility: Matrix,
-    /// How far each part gives way by itself, m/N.
+    /// The flexibility of each part by itself, m/N.
     own: Vec<f64>,
 }
 
@@ -73,7 +73,7 @@ impl Sprung {
         Some(Self { spring, apart, moves, flexibility, own })
     }
 
-    /// Which parts are out of contact; the second time without those that do not gape either.
+    /// The parts that are out of contact; the second time without those that do not gape either.
     fn out(&self) -> Option<[Vec<usize>; 2]> {
         let count = self.own.len();
         let even =

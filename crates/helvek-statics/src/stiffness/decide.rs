@@ -11,7 +11,7 @@ use helvek_numbers::tolerance;
 /// A state of force whose Σ N² L is below this beside the largest is carried by nothing that has a length to keep.
 const IDLE: f64 = 1e-10;
 
-/// Where forces in links that do not give way are not unique: those of runs that only keep their length are the limit in which all have one and the same EA.
+/// The unique forces of links that do not give way, where equilibrium leaves them open: those of runs that only keep their length are the limit in which all have one and the same EA.
 /// Everything else is refused by name. `open`: the states of force that are not decided, one row each over all links.
 ///
 /// With one large EA the energy is ½ ∫ N²/EA along all runs beside what does not depend on it; so in the limit ∫ N² is the least. Along a piece N(x) = q + h(x),

@@ -95,7 +95,7 @@ impl Piece {
         over_powers(&self.p, |k| self.length.powi(k + 1) / f64::from(k + 1))
     }
 
-    /// What its loads across it put on its first end when it is held like a simple beam, N.
+    /// The force of its loads across it on its first end when it is held like a simple beam, N.
     fn first(&self) -> f64 {
         over_powers(&self.w, |k| self.length.powi(k + 1) / pair(k))
     }

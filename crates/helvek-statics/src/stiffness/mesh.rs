@@ -21,14 +21,14 @@ pub struct Mesh {
     pub links: Vec<Link>,
     /// Per link: 1, or for a moment the length of the model, which makes a force of it, m.
     pub(crate) arms: Vec<f64>,
-    /// What acts on the displacements.
+    /// The loads on the displacements.
     pub loads: Vec<f64>,
     /// The columns of sought loads are no links.
     pub skipped: Vec<bool>,
 }
 
 impl Mesh {
-    /// Where the links of the columns begin.
+    /// The first link of the columns.
     pub fn first_column(&self) -> usize {
         3 * self.pieces.len()
     }
@@ -155,7 +155,7 @@ impl Mesh {
         }
     }
 
-    /// What acts on bodies, where it enters.
+    /// The actions on bodies, where they enter.
     fn put_bodies(
         &mut self,
         model: &Model,
@@ -181,7 +181,7 @@ impl Mesh {
         debug_assert_eq!(columns.len(), full.columns.len());
     }
 
-    /// What acts on rigid bodies, pins, wheels and ends.
+    /// The actions on rigid bodies, pins, wheels and ends.
     fn put_others(&mut self, full: &Equilibrium, values: &[Option<f64>], columns: &mut [Link]) {
         let rigid = |part: &PartOf| match part {
             PartOf::Body(body) => self.graphs[body.index()].is_none(),
@@ -216,7 +216,7 @@ impl Mesh {
     }
 }
 
-/// Whether any run of a body gives way.
+/// True when any run of a body gives way.
 fn gives(model: &Model, body: BodyId) -> bool {
     let stiff = &model.bodies[body.index()].stiff;
     stiff.iter().any(|s| s.bending != Rigidity::Rigid || s.axial != Rigidity::Rigid)
@@ -229,7 +229,7 @@ pub fn warmed(model: &Model, member: Member) -> (f64, f64) {
     mine.fold((0.0, 0.0), |(e, k), (_, (strain, curvature))| (e + strain, k + curvature))
 }
 
-/// How a column gives way, and what is imposed on it.
+/// The flexibility of a column, and the displacement imposed on it.
 fn give_way(model: &Model, full: &Equilibrium, index: usize) -> (f64, f64) {
     let column = &full.columns[index];
     match column.of {
@@ -252,7 +252,7 @@ fn give_way(model: &Model, full: &Equilibrium, index: usize) -> (f64, f64) {
     }
 }
 
-/// What a wrench does on a node at a place, whose displacements begin at `first`.
+/// The entries of a wrench on a node at a place, whose displacements begin at `first`.
 fn rows(wrench: &Wrench, at: helvek_numbers::geometry::Point, first: usize) -> [(usize, f64); 3] {
     [(first, wrench.force.x), (first + 1, wrench.force.y), (first + 2, wrench.moment_about(at).z)]
 }

@@ -179,7 +179,7 @@ fn sought(
     each.collect()
 }
 
-/// Whether ratios of stiffnesses are enough.
+/// A test whether ratios of stiffnesses are enough.
 fn ratios(model: &Model) -> Result<(), StiffnessRefusal> {
     let bodies = model.bodies.iter().flat_map(|body| {
         body.stiff.iter().flat_map(|s| [s.bending, s.axial]).map(|r| (r, body.name.clone()))

@@ -158,7 +158,7 @@ impl DeflectedShape {
         sum
     }
 
-    /// Where the line begins with which the sag of a span is measured, and how steep it is.
+    /// The beginning of the line from which the sag of a span is measured, and its slope.
     fn line(&self, first: SpanEnd, last: SpanEnd) -> (f64, f64) {
         let [a, b] = [first, last].map(|held| self.moves(held.station)[1]);
         match (first.free, last.free) {

@@ -23,7 +23,7 @@ use std::sync::Arc;
 const TOGETHER: usize = 6;
 /// One-way parts, rough ones among them, of which all sets are tried.
 const SETS: usize = 10;
-/// What is left of the equations may not be more than this beside their right-hand side.
+/// The largest remainder of the equations beside their right-hand side.
 const LOST: f64 = 1e-6;
 
 pub(super) fn solve(
@@ -202,7 +202,7 @@ fn rigid(model: &Model) -> Vec<Member> {
     bodies.map(Member::Body).chain(bars).collect()
 }
 
-/// How far Σ P d is from Σ q (f q + e₀), over the largest single term that enters them: also of what is taken together in them, the elongation bᵀ d that a link has
+/// The distance of Σ P d from Σ q (f q + e₀), over the largest single term that enters them: also of what is taken together in them, the elongation bᵀ d that a link has
 /// and the e₀ that it would have by itself. Where the work of all loads is nothing, their sum is no measure; where nothing moves, it is what the largest force stores in
 /// something of the usual stiffness.
 fn energy(mesh: &Mesh, solution: &Solution, out: &BTreeSet<ColumnId>) -> f64 {

@@ -192,7 +192,7 @@ impl System {
         Some(Solution { d, q, left, unbalanced })
     }
 
-    /// What the residual asks for: a few steps of GMRES with the damped system before it (Y. Saad and M. Schultz, SIAM J. Sci. Stat. Comput. 7, 1986). Almost all of its
+    /// A correction by the residual: a few steps of GMRES with the damped system before it (Y. Saad and M. Schultz, SIAM J. Sci. Stat. Comput. 7, 1986). Almost all of its
     /// eigenvalues are 1; the few that damping moves away are what the steps are for.
     fn cycle(&self, residual: &[f64]) -> Vec<f64> {
         let began = norm(residual);

@@ -54,7 +54,7 @@ pub fn ballast(model: &Model, equilibrium: &Equilibrium, verdict: &Verdict) -> O
     best
 }
 
-/// What weights come to, all parts acting both ways.
+/// The effects of weights, all parts acting both ways.
 struct Weights<'a> {
     equilibrium: &'a Equilibrium,
     judged: Judged,

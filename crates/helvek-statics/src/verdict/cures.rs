@@ -53,9 +53,9 @@ pub enum Cure {
     Several(Vec<Cure>),
 }
 
-/// How many cures are proposed: more would be a menu, not advice.
+/// The number of cures that are proposed: more would be a menu, not advice.
 const AT_MOST: usize = 3;
-/// How many candidates are tried, for models of up to this many equations and for larger ones.
+/// The number of equations up to which a model is small, and of candidates that are tried for small models and for larger ones.
 const TRIED: (usize, usize, usize) = (200, 60, 12);
 
 /// The cures of a model that can move or tips; empty when there is nothing to cure, or nothing simple helps.
@@ -129,7 +129,7 @@ pub(crate) fn cures_of(model: &Model, equilibrium: &Equilibrium, before: &Verdic
     found
 }
 
-/// How many constraints a cure adds.
+/// The number of constraints a cure adds.
 fn adds(model: &Model, cure: &Cure) -> usize {
     let holds =
         |holding: Holding, couples: bool| holding.constraints(model.spatial(), model.up(), couples).len();
@@ -243,7 +243,7 @@ struct Place {
     on: On,
     /// The direction of the member there.
     along: Vector,
-    /// How it moves.
+    /// Its displacement in the motion.
     moves: Vector,
     turns: bool,
 }
@@ -321,7 +321,7 @@ fn candidates(model: &Model, equilibrium: &Equilibrium, motion: &Motion, many: b
     list
 }
 
-/// What nothing holds yet stands on its feet: a pin at the left of its lowest points, a roller at the right.
+/// The feet of a structure that nothing holds yet: a pin at the left of its lowest points, a roller at the right.
 fn feet(model: &Model, places: &[Place]) -> Option<Cure> {
     if !model.supports.is_empty() {
         return None;

@@ -74,7 +74,7 @@ pub struct Verdict {
 pub struct Critical {
     /// The motion that is nearly free.
     pub motion: Motion,
-    /// How much the largest unknown changes, over its size, when the points that move most are shifted by a millimetre: to first order, the
+    /// The change of the largest unknown, over its size, when the points that move most are shifted by a millimetre: to first order, the
     /// change of angle, one millimetre over the length scale, over the soundness.
     pub per_millimetre: f64,
 }

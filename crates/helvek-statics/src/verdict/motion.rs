@@ -38,7 +38,7 @@ pub struct Motion {
     pub parts: Vec<PartMotion>,
 }
 
-/// What every part would do by itself, in the scaled rows: fall, go along each level axis, turn about each axis. By these one motion is chosen where none is
+/// The ways every part would go by itself, in the scaled rows: fall, go along each level axis, turn about each axis. By these one motion is chosen where none is
 /// driven, whatever the order in which things are written.
 fn ways(equilibrium: &Equilibrium) -> Vec<Vec<f64>> {
     let up = equilibrium.up;

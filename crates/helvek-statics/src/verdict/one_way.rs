@@ -167,7 +167,7 @@ impl Bound<'_> {
             .collect()
     }
 
-    /// Whether all least forces occur together: whether the amounts of self-stress that give them exist.
+    /// True when all least forces occur together: when the amounts of self-stress that give them exist.
     fn together(&self, parts: &[(ColumnId, OneWay)], least: &[f64]) -> bool {
         // Least squares in the amounts: N z = least − x₀.
         let (rows, count) = (parts.len(), self.judged.stresses.len());
@@ -249,7 +249,7 @@ impl Bound<'_> {
         }
     }
 
-    /// Whether there is equilibrium when parts are pressed against what they touch by so much, and a trace more.
+    /// True when there is equilibrium when parts are pressed against what they touch by so much, and a trace more.
     fn prevented_by(&self, holds: &[Hold]) -> bool {
         let mut loads = self.loads.to_vec();
         for Hold { column, force } in holds {

@@ -102,7 +102,7 @@ fn angle_of(column: &Column) -> Given {
     }
 }
 
-/// How a sought intensity is spread in the `pair`-th of its loads.
+/// The profile of a sought intensity in the `pair`-th of its loads.
 fn spread(model: &Model, column: &Column, pair: usize, value: Option<f64>) -> Size {
     let ColumnOf::Sought(id) = column.of else { return Size::Unknown };
     let spreads = model.loading.loads.iter().filter_map(|load| match &load.kind {
@@ -214,7 +214,7 @@ impl Writer<'_> {
     }
 }
 
-/// How the part of an inclined force along an axis is written: with the angle it was given by.
+/// The factor by which the part of an inclined force along an axis is written: with the angle it was given by.
 fn projection(force: &Force, axis: Axis, part: f64) -> Projection {
     let cosine = part.abs().min(1.0);
     if 1.0 - cosine <= tolerance::DROPS_OUT {
@@ -227,17 +227,17 @@ fn projection(force: &Force, axis: Axis, part: f64) -> Projection {
     if own_axis { Projection::Cos(cosine.acos()) } else { Projection::Sin(cosine.asin()) }
 }
 
-/// How a term is written in space.
+/// The form of a term in space.
 #[derive(Debug, Clone, Copy)]
 pub(super) struct Solid {
-    /// Which way is up: angles are read from the level.
+    /// Upwards: angles are read from the level.
     pub(super) up: Vector,
     /// With direction cosines throughout, or with an angle where a force lies in a plane of the axes.
     pub(super) notation: Notation,
 }
 
 impl Solid {
-    /// How the part of a force (or couple) along a direction is written.
+    /// The factor by which the part of a force (or couple) along a direction is written.
     pub(super) fn projection(self, unit: Vector, along: Vector, part: f64) -> Projection {
         let cosine = part.abs().min(1.0);
         if 1.0 - cosine <= tolerance::DROPS_OUT {

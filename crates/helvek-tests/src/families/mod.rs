@@ -21,7 +21,7 @@ use std::cell::RefCell;
 
 /// A sort of sheet with the way in which it is proved.
 pub struct Family {
-    /// What it is called in reports.
+    /// Its name in reports.
     pub name: &'static str,
     /// Makes the sheet of a seed, solves it and compares: how many values were compared, or what differs with the sheet below it.
     pub run: fn(u64) -> Result<usize, String>,

@@ -4437,7 +4437,7 @@ export interface components {
             readonly columns: readonly number[];
             /** @description It and its loads are mirrored: half of it would do. */
             readonly mirrored: boolean;
-            /** @description What a distribution begins with: stiffnesses, distribution factors, fixed-end moments. */
+            /** @description The beginning of a distribution: stiffnesses, distribution factors, fixed-end moments. */
             readonly given: readonly components["schemas"]["Block"][];
             /** @description By distribution: one table with props, then one for each of them. */
             readonly tables: readonly components["schemas"]["PageTable"][];
@@ -4455,7 +4455,7 @@ export interface components {
             readonly forces: components["schemas"]["PageForces"] | null;
             /** @description The reason for which the force method does not apply. */
             readonly forces_not: string | null;
-            /** @description What follows from the moments: the shears of members, the reactions. */
+            /** @description Everything that follows from the moments: the shears of members, the reactions. */
             readonly shears: readonly components["schemas"]["Block"][];
             /** @description The causes of the differences. */
             readonly compared: readonly components["schemas"]["PageDifference"][];
@@ -4827,7 +4827,7 @@ export interface components {
             readonly least: string;
             /** @description The same. */
             readonly greatest: string;
-            /** @description Where the two stand, `2.8 m from A`, of what varies along a member; none for a single force. */
+            /** @description The places of the two, `2.8 m from A`, of what varies along a member; none for a single force. */
             readonly places?: [
                 string,
                 string
