@@ -181,7 +181,7 @@ impl<'a> Publisher<'a> {
             End::Reached(check) => {
                 format!("{} {}", Checks(self).subject_of(check.subject), check.subject.sort().word())
             }
-            End::LetsGo(id) => format!("{} lets go", self.model.owner_name(self.full.column(*id).of)),
+            End::LetsGo(id) => format!("{} loses contact", self.model.owner_name(self.full.column(*id).of)),
         };
         let ends = [0, 1].map(|k| {
             let reach = judgement.reach.as_ref()?;

@@ -276,7 +276,7 @@ impl Words<'_> {
     fn bar(&self, id: BarId) -> String {
         match self.value(ColumnOf::Bar(id)) {
             None => "not fixed by equilibrium".into(),
-            Some((0.0, _)) => "0, carries nothing".into(),
+            Some((0.0, _)) => "0, zero-force member".into(),
             Some((v, kind)) => {
                 let (number, unit) = self.result(v.abs(), kind);
                 format!("{number} {unit} {}", if v > 0.0 { "T" } else { "C" })

@@ -165,7 +165,7 @@ impl Numbers<'_> {
             let words = match (all.is_empty(), unknown) {
                 (true, _) => "nothing to look into",
                 (_, true) => "not known",
-                _ => "carries nothing",
+                _ => "N, V and M are zero",
             };
             words.to_owned()
         };

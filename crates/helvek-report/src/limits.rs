@@ -146,7 +146,7 @@ fn capital(of: &str) -> String {
 fn reaches(governs: &GovernsAnswer) -> String {
     let under = under(governs);
     match governs.by {
-        CheckSort::LetsGo => format!("{} lets go{under}", governs.part),
+        CheckSort::LetsGo => format!("{} loses contact{under}", governs.part),
         by => format!("{} reaches its {} limit{under}", governs.part, by.word().replace('-', " ")),
     }
 }
@@ -158,7 +158,7 @@ fn under(governs: &GovernsAnswer) -> String {
 
 fn beyond(governs: &GovernsAnswer) -> String {
     match governs.by {
-        CheckSort::LetsGo => format!("{} lets go{}", governs.part, under(governs)),
+        CheckSort::LetsGo => format!("{} loses contact{}", governs.part, under(governs)),
         by => {
             format!("{} is beyond its {} limit{}", governs.part, by.word().replace('-', " "), under(governs))
         }
@@ -169,7 +169,7 @@ fn short(governs: &GovernsAnswer) -> String {
     match governs.by {
         CheckSort::Tension => format!("{} governs, T", governs.part),
         CheckSort::Compression => format!("{} governs, C", governs.part),
-        CheckSort::LetsGo => format!("{} lets go", governs.part),
+        CheckSort::LetsGo => format!("{} loses contact", governs.part),
         by => format!("{} governs, {}", governs.part, by.word().replace('-', " ")),
     }
 }

@@ -228,7 +228,7 @@ fn said(solved: &Statics, elastic: &Elastic) -> Vec<String> {
     }
     if !elastic.shared.is_empty() {
         says.push(format!(
-            "Lengths are kept, and they alone do not fix N in {}: shared as if all had one and the same EA.",
+            "Members are axially rigid, and that alone does not fix N in {}: shared assuming equal EA.",
             names(&elastic.shared)
         ));
     }
@@ -318,7 +318,7 @@ impl Stiff<'_> {
             },
         }
         if method != Method::Distribution {
-            page.compared = vec![self.difference("keeping lengths", &self.hand.compared.axial)];
+            page.compared = vec![self.difference("axially rigid members", &self.hand.compared.axial)];
         }
     }
 
@@ -409,7 +409,7 @@ impl Stiff<'_> {
         if let Some(sway) = &compared.sway {
             list.push(self.difference("sway, had it been left out", sway));
         }
-        list.push(self.difference("keeping lengths", &compared.axial));
+        list.push(self.difference("axially rigid members", &compared.axial));
         list
     }
 }

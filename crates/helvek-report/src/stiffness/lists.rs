@@ -63,7 +63,7 @@ impl PageStiff {
             rows.push(row("by hand", &mut self.moments.iter().cloned()));
         }
         rows.push(row("exact", &mut self.exact.iter().cloned()));
-        tables.push(("Moments in the end", table(rows)));
+        tables.push(("Final end moments", table(rows)));
         tables
     }
 

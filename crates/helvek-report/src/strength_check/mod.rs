@@ -183,7 +183,7 @@ impl Judging<'_> {
             }
             Some(End::LetsGo(id)) => {
                 let name = self.solved.model.owner_name(self.solved.full.column(*id).of);
-                format!("{name} lets go{}", under(k))
+                format!("{name} loses contact{}", under(k))
             }
             None => String::new(),
         };

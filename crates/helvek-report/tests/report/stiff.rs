@@ -113,7 +113,7 @@ fn documents_hold_the_whole_table() {
         marked.contains("| end | AB | BA | BC | CB | CD | DC |\n|---|--:|--:|--:|--:|--:|--:|"),
         "{marked}"
     );
-    assert!(marked.contains("### Moments in the end"));
+    assert!(marked.contains("### Final end moments"));
 }
 
 /// The lines under a heading of a document's chapter of stiffness.

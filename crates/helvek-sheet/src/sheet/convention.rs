@@ -495,8 +495,8 @@ pub const CONVENTIONS: &[Convention] = &[
         only: Some(Only::Redundant),
         answers: Answers::Words(&[
             ("distribution", "Distribution"),
-            ("slopes", "Slopes"),
-            ("forces", "Forces"),
+            ("slopes", "Slope-deflection"),
+            ("forces", "Force method"),
         ]),
         read: |fields, to| to.method = fields.choice("method"),
     },

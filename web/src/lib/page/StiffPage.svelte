@@ -161,12 +161,12 @@
       {/if}
       {#if stiff.ends.length > 0}
         <h3>
-          Moments in the end <small
+          Final end moments <small
             >{stiff.unit}, {stiff.sense === 'clockwise' ? '↻' : '↺'} + on the member</small
           >
         </h3>
         <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-        <div class="scroll" tabindex="0" role="region" aria-label="Moments in the end">
+        <div class="scroll" tabindex="0" role="region" aria-label="Final end moments">
           <table>
             <thead>
               <tr
