@@ -49,13 +49,17 @@ impl Wording<'_> {
         let bars = model.bars.iter().map(|bar| bar.name.clone());
         let mut labels: Vec<&str> = asked.iter().map(|line| line.label.as_str()).collect();
         labels.dedup();
+        let more = labels.len().saturating_sub(NAMED);
+        labels.truncate(NAMED);
+        let asked = labels.join("; ");
+        let asked = if more > 0 { format!("{asked}; and {more} more") } else { asked };
         let blocks = [
             line("Points", words(points)),
             line("Supports", words(listed(supports.collect(), "supports"))),
             line("Joints", words(listed(joints.collect(), "joints"))),
             line("Bars", words(listed(bars.collect(), "bars"))),
             line("Loads", self.loads()),
-            line("Asked", words(labels.join("; "))),
+            line("Asked", words(asked)),
             line("Assumed", words(self.assumed())),
             line("Positive", words(self.signs())),
         ];

@@ -39,9 +39,8 @@ impl Wording<'_> {
                 Sum::Forces { .. } => self.solved.model.units.force.clone(),
                 Sum::Moments { .. } => self.solved.model.units.moment_sums().1,
             };
-            let mut says = self.added_up(self.sum(&line.equation), &line, &unit, left);
-            says.push(Inline::words(" ≠ 0"));
-            blocks.push(Line::new(Role::Working, says).into());
+            let says = self.added_up(self.sum(&line.equation), &line, &unit, left);
+            blocks.push(Line::new(Role::Working, says).note("≠ 0").into());
             blocks
                 .push(Line::words(Role::Reason, "No reaction enters this sum: nothing balances it.").into());
         }
@@ -95,7 +94,7 @@ impl Wording<'_> {
         let says = marked(vec![formula.into()], differs);
         blocks.push(Line::new(Role::Result, says).note(verdict).into());
         if factor < 1.0 {
-            blocks.extend(self.held_down(edge).into_iter().map(|says| Line::new(Role::Working, says).into()));
+            blocks.extend(self.held_down(edge).into_iter().map(Block::from));
             if edge.resisting == 0.0 {
                 blocks.push(words(Role::Reason, "Nothing holds it back.".into()));
             }
@@ -118,13 +117,17 @@ impl Wording<'_> {
             let numeric = sum(|term| &term.formula);
             let agrees = comes_to_number(numeric.value(), &shown);
             let result = shown.clone().unit(unit).from(Source::Result);
-            (Formula::Equal(vec![name.clone(), sum(|term| &term.symbols), numeric, result.into()]), agrees)
+            // A force alone is its own number.
+            let alone = matches!(&terms[..], [only] if matches!(only.formula, Formula::Number(_)));
+            let numeric = Some(numeric).filter(|_| !alone);
+            let chain = [name.clone(), sum(|term| &term.symbols)].into_iter().chain(numeric);
+            (Formula::Equal(chain.chain([result.into()]).collect()), agrees)
         });
         marked(vec![formula.into()], differs)
     }
 
     /// `G·x_BA = M_O − M_R: G = (3.00 − 2.10)/1.5 = 0.600 kN at A`: a hold-down where the support lifts, and a weight where it does most.
-    fn held_down(&self, edge: &Overturning) -> Vec<Vec<Inline>> {
+    fn held_down(&self, edge: &Overturning) -> Vec<Line> {
         let model = &self.solved.model;
         let (arm, couple) = model.units.moment_sums();
         let force = &model.units.force;
@@ -152,16 +155,14 @@ impl Wording<'_> {
                 let result = shown.clone().unit(force).from(Source::Result);
                 (Formula::Equal(vec![letter.into(), letters, numeric, result.into()]), agrees)
             });
-            let mut says = marked(vec![formula.into()], differs);
-            says.push(Inline::words(behind));
-            says
+            Line::new(Role::Working, marked(vec![formula.into()], differs)).note(behind)
         };
         let mut lines = Vec::new();
         if let [only] = edge.lifts[..] {
             let column = self.column(only);
             let lever: f64 = column.outside(|_| true).map(|act| act.wrench.moment_about(about).z).sum();
             let name = model.owner_name(column.of);
-            lines.push(write("H", lever.abs(), format!(" hold-down at {name}, in the line of its reaction")));
+            lines.push(write("H", lever.abs(), format!("hold-down at {name}, in the line of its reaction")));
         }
         let ballast = self.found.tips.as_ref().and_then(|tips| tips.ballast.as_ref());
         if let Some(ballast) = ballast
@@ -172,7 +173,7 @@ impl Wording<'_> {
             let enough =
                 (missing / lever - force.to_si(ballast.weight)).abs() <= 1e-6 * (missing / lever).abs();
             if lever > 0.0 && enough {
-                lines.push(write("G", lever, format!(" ballast at {}", ballast.at)));
+                lines.push(write("G", lever, format!("ballast at {}", ballast.at)));
             }
         }
         lines
@@ -189,16 +190,16 @@ impl Wording<'_> {
             let letters = Formula::over("F", "N");
             (Formula::Equal(vec![letters, numeric, shown.clone().from(Source::Result).into()]), agrees)
         });
-        let mut says = marked(vec![formula.into()], differs);
-        says.push(Inline::words(match (friction.available, friction.factor) {
+        let says = marked(vec![formula.into()], differs);
+        let note = match (friction.available, friction.factor) {
             (Some(there), Some(factor)) => {
                 let there = figures::plain(there, self.digits());
                 let factor = figures::rounded(factor, self.digits());
                 let outcome = if friction.holds == Some(false) { "it slides" } else { "it holds" };
-                format!(" required, {there} available: {outcome}, factor {factor}")
+                format!("required, {there} available: {outcome}, factor {factor}")
             }
-            _ => " required".to_owned(),
-        }));
-        Some(Line::new(Role::Working, says).lead(format!("Sliding at {}", friction.of)))
+            _ => "required".to_owned(),
+        };
+        Some(Line::new(Role::Working, says).lead(format!("Sliding at {}", friction.of)).note(note))
     }
 }

@@ -104,7 +104,7 @@ fn what_moves_is_said_with_its_cures() {
 
     Stability
       Forces along x · beam
-      → ΣF_x = −F_1 cos α_F1 = −2 cos 60° = −1.00 kN ≠ 0
+      → ΣF_x = −F_1 cos α_F1 = −2 cos 60° = −1.00 kN   (≠ 0)
       No reaction enters this sum: nothing balances it.
 
     Asked

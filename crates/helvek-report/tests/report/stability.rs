@@ -39,7 +39,7 @@ fn what_stands_has_its_factor_and_what_rubs_what_it_needs() {
             "Overturning: M_O = F_pot·x_BJ + F_wind·y_BJ = 2.2 (1.3) + 0.4 (2.4) = 3.82 kN·m",
             "Resisting: M_R = W_stone·x_BG = 6 (1.1) = 6.60 kN·m",
             "M_R/M_O = 6.60/3.82 = 1.73   (factor against tipping)",
-            "Sliding at toe: F/N = 0.400/6.46 = 0.0619 required, 0.05 available: it slides, factor 0.808",
+            "Sliding at toe: F/N = 0.400/6.46 = 0.0619   (required, 0.05 available: it slides, factor 0.808)",
         ]
     );
 }
@@ -54,8 +54,8 @@ fn what_tips_has_its_hold_down_and_its_ballast_by_an_equation() {
             "Overturning: M_O = F_pot·x_BJ + F_wind·y_BJ = 5.2 (1.3) + 0.4 (2.4) = 7.72 kN·m",
             "Resisting: M_R = W_stone·x_BG = 6 (1.1) = 6.60 kN·m",
             "M_R/M_O = 6.60/7.72 = 0.855   (it tips)",
-            "H = (M_O − M_R)/a = (7.72 − 6.60)/1.6 = 0.700 kN hold-down at heel, in the line of its reaction",
-            "G = (M_O − M_R)/a = (7.72 − 6.60)/1.6 = 0.700 kN ballast at A",
+            "H = (M_O − M_R)/a = (7.72 − 6.60)/1.6 = 0.700 kN   (hold-down at heel, in the line of its reaction)",
+            "G = (M_O − M_R)/a = (7.72 − 6.60)/1.6 = 0.700 kN   (ballast at A)",
         ]
     );
 }
@@ -70,7 +70,7 @@ bodies = { cart = { runs = [["A", "B"]] } }"#;
         stability(cart),
         [
             "Forces along x · cart",
-            "→ ΣF_x = F_push cos α_push = 6 cos 30° = 5.20 kN ≠ 0",
+            "→ ΣF_x = F_push cos α_push = 6 cos 30° = 5.20 kN   (≠ 0)",
             "No reaction enters this sum: nothing balances it.",
         ]
     );
