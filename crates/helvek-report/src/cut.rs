@@ -13,7 +13,7 @@ use helvek_core::choice::ChosenEquation;
 use helvek_core::cut::Cut;
 use helvek_core::equilibrium::{ColumnKind, Component};
 use helvek_core::geometry::Vector;
-use helvek_core::internal_forces::{Side, Six};
+use helvek_core::internal_forces::Side;
 use helvek_core::model::{CutAt, JointKind, Letter};
 use helvek_core::plan::FreeBody;
 use helvek_core::sheet::Detail;
@@ -82,7 +82,7 @@ pub fn page_cut(statics: &Statics, found: &Findings, at: &CutAt, cut: &Cut) -> P
         station: length.from_si(at.station),
         at: numbers.place(place),
         side: at.side,
-        steps: numbers.steps_at(at),
+        steps: statics.steps_at(at),
         values: numbers.internal_values(at).iter().map(ToString::to_string).collect(),
         parts,
         agree: cut.agrees(),
@@ -141,7 +141,7 @@ impl Numbers<'_> {
 
     /// `jib, 0.8 m from B, just before what acts there`; the side only where something steps.
     pub(crate) fn cut_title(&self, cut: &CutAt) -> String {
-        let side = match (self.steps_at(cut), cut.side) {
+        let side = match (self.statics.steps_at(cut), cut.side) {
             (false, _) => "",
             (true, Side::Before) => ", just before what acts there",
             (true, Side::After) => ", just after what acts there",
@@ -157,25 +157,6 @@ impl Numbers<'_> {
             None => format!(", {}", self.place_along(cut.station, from)),
         };
         format!("{}{place}{side}", model.bodies[cut.body.index()].name)
-    }
-
-    /// True where N, V or M steps at a cut.
-    pub(crate) fn steps_at(&self, cut: &CutAt) -> bool {
-        if self.spatial() {
-            let mut all = self.statics.inside_space().iter();
-            let mine = all.find(|of| of.body == cut.body && [of.from, of.to] == cut.stretch);
-            return mine.and_then(|of| of.diagram.as_ref().ok()).is_some_and(|diagram| {
-                let inside = cut.station > 0.0 && cut.station < diagram.length();
-                let at = |six, side| diagram.at(six, cut.station, side);
-                inside
-                    && Six::ALL
-                        .into_iter()
-                        .any(|six| (at(six, Side::Before) - at(six, Side::After)).abs() > diagram.zero(six))
-            });
-        }
-        let mut all = self.statics.inside().iter();
-        let mine = all.find(|of| of.body == cut.body && [of.from, of.to] == cut.stretch);
-        mine.and_then(|of| of.diagram.as_ref().ok()).is_some_and(|diagram| diagram.steps(cut.station))
     }
 }
 

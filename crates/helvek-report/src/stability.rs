@@ -131,8 +131,7 @@ impl Wording<'_> {
         let model = &self.solved.model;
         let (arm, couple) = model.units.moment_sums();
         let force = &model.units.force;
-        let about = model.at(edge.edge);
-        let missing = edge.overturning - edge.resisting;
+        let missing = edge.missing();
         let write = |letter: &str, lever: f64, behind: String| {
             let value = missing / lever;
             let shown = Number::rounded(force.from_si(value), self.digits());
@@ -158,17 +157,15 @@ impl Wording<'_> {
             Line::new(Role::Working, marked(vec![formula.into()], differs)).note(behind)
         };
         let mut lines = Vec::new();
-        if let [only] = edge.lifts[..] {
-            let column = self.column(only);
-            let lever: f64 = column.outside(|_| true).map(|act| act.wrench.moment_about(about).z).sum();
-            let name = model.owner_name(column.of);
-            lines.push(write("H", lever.abs(), format!("hold-down at {name}, in the line of its reaction")));
+        if let Some((column, arm)) = self.solved.held_at(edge) {
+            let name = model.owner_name(self.column(column).of);
+            lines.push(write("H", arm, format!("hold-down at {name}, in the line of its reaction")));
         }
         let ballast = self.found.tips.as_ref().and_then(|tips| tips.ballast.as_ref());
         if let Some(ballast) = ballast
             && let Some(point) = model.point_ids().find(|p| model.point_name(*p) == ballast.at)
         {
-            let lever = (model.at(point) - about).cross(-model.up()).z * -edge.sense;
+            let lever = self.solved.arm_of_weight(edge, point);
             // A weight that is found by all edges together may be more than this one needs.
             let enough =
                 (missing / lever - force.to_si(ballast.weight)).abs() <= 1e-6 * (missing / lever).abs();

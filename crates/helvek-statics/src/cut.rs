@@ -2,8 +2,8 @@
 
 use crate::choice::ChosenEquation;
 use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, PartId, PartOf};
-use crate::internal_forces::{Inner, Six};
-use crate::model::{CutAt, CutRefusal, PointId};
+use crate::internal_forces::{Inner, Side, Six};
+use crate::model::{BodyId, CutAt, CutRefusal, PointId};
 use crate::plan::{Axis, Centre, Equation};
 use crate::solution::{Solved, Statics};
 use helvek_numbers::geometry::Vector;
@@ -114,17 +114,35 @@ impl Statics {
 
     /// The axes of a member at a cut, and N, V and M (in space the six) there, SI; nothing where it has no diagram.
     pub fn carried_at(&self, cut: &CutAt) -> Option<([Vector; 3], Vec<f64>)> {
+        let (axes, values, _) = self.read_at(cut, cut.side)?;
+        Some((axes, values))
+    }
+
+    /// True where something steps at a cut: its two sides differ.
+    pub fn steps_at(&self, cut: &CutAt) -> bool {
+        let sides = [Side::Before, Side::After].map(|side| self.read_at(cut, side));
+        let [Some((_, before, zeros)), Some((_, after, _))] = sides else { return false };
+        before.iter().zip(after).zip(zeros).any(|((a, b), zero)| (a - b).abs() > zero)
+    }
+
+    /// Axes and values on one side of a place, and below which size each is nothing.
+    fn read_at(&self, cut: &CutAt, side: Side) -> Option<([Vector; 3], Vec<f64>, Vec<f64>)> {
+        let mine = |body: BodyId, ends: [PointId; 2]| body == cut.body && ends == cut.stretch;
         if self.model.spatial() {
-            let mut all = self.inside_space().iter();
-            let mine = all.find(|of| of.body == cut.body && [of.from, of.to] == cut.stretch)?;
-            let diagram = mine.diagram.as_ref().ok()?;
-            let values = Six::ALL.map(|six| diagram.at(six, cut.station, cut.side));
-            return Some((diagram.axes, values.to_vec()));
+            let all = self.inside_space();
+            let diagram = all.iter().find(|of| mine(of.body, [of.from, of.to]))?.diagram.as_ref().ok()?;
+            let read = |six| diagram.at(six, cut.station, side);
+            return Some((
+                diagram.axes,
+                Six::ALL.map(read).to_vec(),
+                Six::ALL.map(|six| diagram.zero(six)).to_vec(),
+            ));
         }
-        let mine = self.inside().iter().find(|of| of.body == cut.body && [of.from, of.to] == cut.stretch)?;
-        let diagram = mine.diagram.as_ref().ok()?;
-        let values = Inner::ALL.map(|inner| diagram.at(inner, cut.station, cut.side));
-        Some(([diagram.along, diagram.along.left(), Vector::Z], values.to_vec()))
+        let all = self.inside();
+        let diagram = all.iter().find(|of| mine(of.body, [of.from, of.to]))?.diagram.as_ref().ok()?;
+        let axes = [diagram.along, diagram.along.left(), Vector::Z];
+        let read = |inner| diagram.at(inner, cut.station, side);
+        Some((axes, Inner::ALL.map(read).to_vec(), Inner::ALL.map(|inner| diagram.zero(inner)).to_vec()))
     }
 }
 

@@ -31,6 +31,11 @@ impl Overturning {
     pub fn factor(&self) -> f64 {
         self.resisting / self.overturning
     }
+
+    /// The moment that is missing where it tips, N·m; negative where it stands.
+    pub fn missing(&self) -> f64 {
+        self.overturning - self.resisting
+    }
 }
 
 impl Solved {
@@ -77,8 +82,13 @@ impl Solved {
             return Vec::new();
         }
         let length = self.equilibrium.length_scale;
-        let mut edges: Vec<PointId> = model.supports.iter().map(|support| support.at).collect();
-        edges.dedup();
+        // Several supports may stand at one point.
+        let mut edges: Vec<PointId> = Vec::new();
+        for support in &model.supports {
+            if !edges.contains(&support.at) {
+                edges.push(support.at);
+            }
+        }
         let mut found: Vec<Overturning> = Vec::new();
         for edge in edges {
             let about = model.at(edge);
@@ -116,6 +126,21 @@ impl Solved {
             }
         }
         found
+    }
+
+    /// The unknown that alone lifts off an edge, and its arm about it, m; none where several lift.
+    pub fn held_at(&self, edge: &Overturning) -> Option<(ColumnId, f64)> {
+        let &[only] = &edge.lifts[..] else { return None };
+        let about = self.model.at(edge.edge);
+        let acts = self.equilibrium.column(only).outside(|_| true);
+        let arm: f64 = acts.map(|act| act.wrench.moment_about(about).z).sum();
+        Some((only, arm.abs()))
+    }
+
+    /// The arm by which a weight at a point holds back about an edge, m; negative where it helps to turn it over.
+    pub fn arm_of_weight(&self, edge: &Overturning, point: PointId) -> f64 {
+        let model = &self.model;
+        (model.at(point) - model.at(edge.edge)).cross(-model.up()).z * -edge.sense
     }
 
     /// The sum of the loads that nothing balances, in the plane: along the motion, or about its centre; and its remainder, SI.

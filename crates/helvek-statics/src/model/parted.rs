@@ -26,11 +26,9 @@ pub enum CutRefusal {
     Open,
 }
 
-/// A model in two parts.
-#[derive(Debug, Clone)]
+/// Where a model is in two parts.
+#[derive(Debug, Clone, Copy)]
 pub struct Parted {
-    /// With the part before the cut in the place of the body, and the part beyond it as its last body.
-    pub model: Model,
     /// The joint between them.
     pub joint: JointId,
     /// The point of the cut.
@@ -60,11 +58,11 @@ impl Sides {
 }
 
 impl Model {
-    /// Cuts a body through; `axes`: along the run there and across it, x′, y′ and z′ in space, x′ and its left in the plane.
+    /// A body cut through: the part before the cut in its place, the part beyond it as the last body. `axes`: along the run there and across it, x′, y′ and z′ in space, x′ and its left in the plane.
     ///
     /// # Errors
     /// When a single cut does not part the body, or what acts on it cannot be shared out.
-    pub(crate) fn parted(&self, cut: &CutAt, axes: [Vector; 3]) -> Result<Parted, CutRefusal> {
+    pub(crate) fn parted(&self, cut: &CutAt, axes: [Vector; 3]) -> Result<(Self, Parted), CutRefusal> {
         let mut model = self.clone();
         // The places of loads keep their ids among the points.
         let spots = std::mem::take(&mut model.loading.spots);
@@ -121,7 +119,7 @@ impl Model {
         let kind = JointKind::Cut { axes };
         model.joints.push(Joint { name, at, kind, of: bodies.to_vec(), pin: None });
         model.contact.flanks.push(1.0);
-        Ok(Parted { model, joint, at, bodies })
+        Ok((model, Parted { joint, at, bodies }))
     }
 
     /// The run of a cut, the point that stands there, and the place in the run of the first point beyond the cut.

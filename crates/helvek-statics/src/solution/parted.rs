@@ -20,8 +20,7 @@ impl Statics {
         axes: [Vector; 3],
         inner: &[f64],
     ) -> Result<(Solved, Parted), CutRefusal> {
-        let parted = self.model.parted(cut, axes)?;
-        let model = parted.model.clone();
+        let (model, parted) = self.model.parted(cut, axes)?;
         let mut links = two_force_bodies(&self.model);
         links.retain(|link| link.body != cut.body);
         let full = Equilibrium::of(&model);
