@@ -65,7 +65,13 @@ fn lined(line: &Line) -> String {
 }
 
 fn equated(out: &mut String, equation: &Equation) -> std::fmt::Result {
-    let rounding = if equation.rounding { "\\quad\\text{(rounding)}" } else { "" };
+    let nearly = equation.check.as_ref().is_some_and(|check| check.ok && check.to.text != "0");
+    let rounding = match (nearly, equation.rounding) {
+        (true, false) => "\\approx 0",
+        (true, true) => "\\approx 0\\quad\\text{(rounding)}",
+        (false, true) => "\\quad\\text{(rounding)}",
+        (false, false) => "",
+    };
     let (head, end) = match &equation.check {
         None => (" = 0", "0"),
         Some(check) => ("", &check.to.text[..]),

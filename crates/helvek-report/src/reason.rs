@@ -19,6 +19,10 @@ impl Wording<'_> {
             return line;
         }
         self.body(&mut line, &reason.body);
+        if step.lines.len() > 1 && reason.nothing_else {
+            line.push(Inline::words("Nothing else acts along these directions."));
+            return line;
+        }
         if step.lines.len() > 1 {
             line.push(Inline::words("No equation has a single unknown; these contain only "));
             self.list(&mut line, &step.unknowns);
@@ -154,25 +158,25 @@ impl Wording<'_> {
 fn rule_words(rule: ZeroRule) -> &'static str {
     match rule {
         ZeroRule::Joint(JointRule::TwoAtUnloadedJoint) => {
-            "By inspection: at an unloaded joint two members that are not in one line are zero-force members, and so is one alone."
+            "At an unloaded joint two members that are not in one line are zero-force members, and so is one alone."
         }
         ZeroRule::Joint(JointRule::ThirdOfThree) => {
-            "By inspection: of three members at an unloaded joint two are in one line, so the third is a zero-force member."
+            "Of three members at an unloaded joint two are in one line, so the third is a zero-force member."
         }
         ZeroRule::Joint(JointRule::LoadAlongOther) => {
-            "By inspection: all that acts at this joint of two members acts along the other one, so this is a zero-force member."
+            "All that acts at this joint of two members acts along the other one, so this is a zero-force member."
         }
         ZeroRule::Joint(JointRule::ThreeNotCoplanar) => {
-            "By inspection: three members that are not in one plane at an unloaded joint are zero-force members."
+            "Three members that are not in one plane at an unloaded joint are zero-force members."
         }
         ZeroRule::Joint(JointRule::OutOfPlane) => {
-            "By inspection: all others at this unloaded joint lie in one plane, so the one out of it is a zero-force member."
+            "All others at this unloaded joint lie in one plane, so the one out of it is a zero-force member."
         }
         ZeroRule::AcrossPlane => {
-            "By inspection: all else at this joint acts in one plane, so the one out of it is a zero-force member."
+            "All else at this joint acts in one plane, so the one out of it is a zero-force member."
         }
         ZeroRule::Joint(_) | ZeroRule::NothingAcross => {
-            "By inspection: nothing else acts across the others here, so it is a zero-force member."
+            "Nothing else acts across the others here, so it is a zero-force member."
         }
     }
 }

@@ -2,10 +2,11 @@
 
 use crate::agree::{agreeing, comes_to_number, marked};
 use crate::document::{self, Role};
-use crate::formula::{Addend, Formula, Number, Source};
+use crate::formula::{Addend, Formula, Number, Source, Symbol};
 use crate::inline::Inline;
 use crate::step::Wording;
 use crate::term::gravity_in;
+use helvek_core::geometry::Vector;
 use helvek_core::plan::{Axis, Centre, Equation};
 use helvek_core::units::Unit;
 use helvek_core::working::origin::{self, AngleOrigin, IntensityOrigin, Piece};
@@ -30,7 +31,7 @@ impl Wording<'_> {
         let mut lines: Vec<Vec<Inline>> = Vec::new();
         let mut lengths: Vec<Inline> = Vec::new();
         let mut new = |key: String| told.insert(key);
-        if !self.spatial() && new(format!("{:?}", line.equation)) {
+        if new(format!("{:?}", line.equation)) {
             lines.extend(self.place_of_sum(&line.equation));
         }
         for term in &line.terms {
@@ -38,6 +39,15 @@ impl Wording<'_> {
                 && new(self.force_symbol(term).to_string())
             {
                 lines.push(self.weight(term, mass, gravity));
+            }
+            if let Equation::Forces { along, axis: Axis::Square(..) } = line.equation
+                && matches!(term.projection, Projection::Cosine(_))
+            {
+                let symbol = self.cosine(line, term);
+                if new(format!("{symbol} {along:?}")) {
+                    lengths.extend((!lengths.is_empty()).then(|| Inline::words("; ")));
+                    lengths.extend(self.part_along(term, along, symbol));
+                }
             }
             if self.spatial() {
                 continue;
@@ -123,8 +133,40 @@ impl Wording<'_> {
                     Inline::words(" from +x"),
                 ])
             }
+            Equation::Forces { along, axis: Axis::Square(a, b) } => {
+                let mut says = vec![Inline::words("Positive direction, square to ")];
+                self.list(&mut says, &[a, b]);
+                let n = Formula::from(Symbol::letter("n").vector());
+                let equal = Formula::Equal(vec![n, self.ijk(along, |v| v, 0).0]);
+                says.extend([Inline::words(": "), equal.into()]);
+                Some(says)
+            }
             _ => None,
         }
+    }
+
+    /// `u_AB,n = 0.286·0.61 + 0.857·0.44 = 0.551`: the part of a unit vector along another one, as a sum of products, its sign apart.
+    fn part_along(&self, term: &Term, along: Vector, symbol: Formula) -> Vec<Inline> {
+        let part = term.unit.dot(along);
+        let pairs: Vec<(f64, f64)> =
+            term.unit.tidy().parts().into_iter().zip(along.parts()).filter(|(a, b)| a * b != 0.0).collect();
+        let (formula, differs) = agreeing(|more| {
+            let number = |v: f64| Number::rounded(v.abs(), self.digits() + more);
+            let addend = |(a, b): &(f64, f64)| Addend {
+                less: (a * b < 0.0) != (part < 0.0),
+                of: Formula::product([number(*a).into(), number(*b).into()]),
+            };
+            let from = match pairs[..] {
+                // Of a force along an axis it is that part of the direction itself.
+                [(a, _)] if a.abs() == 1.0 => None,
+                _ => Some(Formula::Sum(pairs.iter().map(addend).collect())),
+            };
+            let result = number(part).from(Source::Result);
+            let agrees = from.as_ref().is_none_or(|from| comes_to_number(from.value(), &result));
+            let chain = std::iter::once(symbol.clone()).chain(from).chain([result.into()]).collect();
+            (Formula::Equal(chain), agrees)
+        });
+        marked(vec![formula.into()], differs)
     }
 
     /// `symbol = from = result`, with as many figures as it takes to come out; a number alone is the result itself.

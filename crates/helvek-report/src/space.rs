@@ -23,7 +23,7 @@ const UNITS: [&str; 3] = ["i", "j", "k"];
 
 impl Wording<'_> {
     /// Three components with their unit vectors, in the unit of what they measure; and their values as printed.
-    fn ijk(&self, v: Vector, from_si: impl Fn(f64) -> f64, more: u8) -> (Formula, [f64; 3]) {
+    pub(crate) fn ijk(&self, v: Vector, from_si: impl Fn(f64) -> f64, more: u8) -> (Formula, [f64; 3]) {
         let size = v.length();
         let mut parts = Vec::new();
         let mut printed = [0.0; 3];
@@ -74,6 +74,7 @@ impl Wording<'_> {
                 let symbol = Symbol::unknown(&self.column(column).symbol, self.column_mark(column));
                 Formula::from("F").across(symbol)
             }
+            Equation::Forces { axis: Axis::Square(..), .. } => Symbol::indexed("F", "n").into(),
             Equation::Moments { along, centre, .. } => match centre {
                 Centre::Named(point) | Centre::Meeting(point, ..) => {
                     about(model.axis_name(along).unwrap_or("s"), point)

@@ -9,7 +9,7 @@ use helvek_core::answers::Findings;
 use helvek_core::equilibrium::{ActionId, ActionOf, Column, ColumnId, ColumnKind, ColumnOf, PartOf};
 use helvek_core::id::{Id, Kind};
 use helvek_core::model::{Amount, JointKind, Load, LoadKind};
-use helvek_core::plan::{Axis, Centre, Equation as Sum};
+use helvek_core::plan::{Axis, Centre, Equation as Sum, FreeBody};
 use helvek_core::problem::capital;
 use helvek_core::sheet::{Detail, Turn};
 use helvek_core::solution::Solved;
@@ -51,8 +51,16 @@ impl Wording<'_> {
 
     /// A step of the working, from 1; `told`: the unit vectors that were told before.
     pub(crate) fn step(&self, number: usize, step: &Step, told: &mut HashSet<String>) -> Chapter {
+        let trivial = step.reason.nothing_else;
         let title = match &step.lines[..] {
+            lines if step.reason.rule.is_some() => format!("By inspection · {}", self.bodies(lines)),
             [line] => self.line_title(line),
+            lines if trivial => {
+                let names: Vec<_> =
+                    lines.iter().map(|line| self.solved.equation_name(&line.equation)).collect();
+                let names = names.join(" and ").replace(" and forces along ", " and ");
+                format!("{} · {}", capital(&names), self.bodies(lines))
+            }
             lines => format!("{} equations together", lines.len()),
         };
         let detail = self.solved.model.conventions.detail;
@@ -61,17 +69,50 @@ impl Wording<'_> {
             blocks.push(Line::new(Role::Reason, self.reason(step)).into());
             blocks.extend(self.equations(step, detail, told));
         }
-        blocks.extend(step.results().map(|(id, value)| {
-            let remark = self.remark(value, self.column(id));
-            let result = Line::new(Role::Result, vec![self.result_formula(id, value).into()]);
-            result.note(remark).of(self.column_mark(id)).into()
-        }));
+        // An equation of nothing but its unknown is its result.
+        if detail == Detail::Answers || !trivial || step.reason.rule.is_some() {
+            blocks.extend(self.results(step));
+        }
         Chapter { part: Part::Step(number), title, blocks }
+    }
+
+    /// The free bodies of some lines, as one.
+    fn bodies(&self, lines: &[working::Line]) -> String {
+        let mut parts: Vec<_> = lines.iter().flat_map(|line| line.free_body.parts.iter().copied()).collect();
+        parts.sort_unstable();
+        parts.dedup();
+        self.solved.free_body_name(&FreeBody { parts })
+    }
+
+    /// What a step yields; what a rule shows to be nothing in one line.
+    fn results(&self, step: &Step) -> Vec<Block> {
+        let found: Vec<_> = step.results().collect();
+        let mut all: Vec<_> = found.iter().map(|(id, value)| self.result_formula(*id, *value)).collect();
+        if step.reason.rule.is_some() {
+            let last = all.pop();
+            let symbols = found.iter().map(|(id, _)| self.column(*id).symbol.clone());
+            let mut chain: Vec<Formula> = symbols
+                .zip(&found)
+                .take(all.len())
+                .map(|(symbol, (id, _))| Symbol::unknown(&symbol, self.column_mark(*id)).into())
+                .collect();
+            chain.extend(last.into_iter().flat_map(|last| match last {
+                Formula::Equal(of) => of,
+                other => vec![other],
+            }));
+            let first = step.unknowns.first().and_then(|id| self.column_mark(*id));
+            return vec![Line::new(Role::Result, vec![Formula::Equal(chain).into()]).of(first).into()];
+        }
+        let line = |(formula, (id, value)): (Formula, &(ColumnId, f64))| {
+            let remark = self.remark(*value, self.column(*id));
+            Line::new(Role::Result, vec![formula.into()]).note(remark).of(self.column_mark(*id)).into()
+        };
+        all.into_iter().zip(&found).map(line).collect()
     }
 
     /// The equations of a step, each with where its arms and angles come from.
     fn equations(&self, step: &Step, detail: Detail, told: &mut HashSet<String>) -> Vec<Block> {
-        let alone = step.lines.len() == 1;
+        let alone = step.lines.len() == 1 || step.reason.nothing_else || step.reason.rule.is_some();
         let mut blocks: Vec<Block> = Vec::new();
         blocks.extend(self.met(step, told).into_iter().map(|says| Line::new(Role::Working, says).into()));
         for line in &step.lines {
@@ -89,7 +130,9 @@ impl Wording<'_> {
             }
         }
         blocks.extend(step.lines.iter().flat_map(|line| self.products(line)).map(Block::Line));
-        blocks.extend(self.matrix(step).map(Block::Table));
+        if !alone {
+            blocks.extend(self.matrix(step).map(Block::Table));
+        }
         blocks
     }
 
@@ -134,18 +177,46 @@ impl Wording<'_> {
     pub(crate) fn check(&self, check: &Check, told: &mut HashSet<String>) -> Vec<Block> {
         let line = &check.line;
         let unit = self.unit_of_sum(&line.equation);
-        let left =
-            if check.ok() { Number::exact(0) } else { Number::rounded(unit.from_si(check.residual), 3) };
         let (terms, rounding) = self.sum_that_agrees(line, &[]);
+        // What the printed numbers come to, and not what the full ones do: that is what can be added up again.
+        let printed: Vec<f64> = terms
+            .iter()
+            .map(|term| if term.less { -term.formula.value() } else { term.formula.value() })
+            .collect();
+        let largest = printed.iter().fold(0.0f64, |most, value| most.max(value.abs()));
+        let left = match (check.ok(), printed.iter().sum::<f64>()) {
+            (false, _) => Number::rounded(unit.from_si(check.residual), 3),
+            (true, sum) if sum.abs() <= 1e-12 * largest => Number::exact(0),
+            (true, sum) => Number::rounded(sum, 2),
+        };
         let closes = Closes { to: left.from(Source::Result), ok: check.ok() };
         let equation =
             Equation { check: Some(closes), rounding: rounding && check.ok(), ..self.equation(line, terms) };
         let mut blocks: Vec<Block> = vec![Line::words(Role::Item, self.line_title(line)).into()];
+        for step in &check.before {
+            blocks.extend(self.before(step, told));
+        }
         if self.solved.model.conventions.detail == Detail::Terms {
             blocks.extend(self.sources(line, told).into_iter().map(|line| line.level(1).into()));
         }
         blocks.push(Block::Equation(equation));
         blocks
+    }
+
+    /// A step that only a check needs: its equation and what it yields.
+    fn before(&self, step: &Step, told: &mut HashSet<String>) -> Vec<Block> {
+        let with: Vec<_> = step.lines.iter().map(|line| self.line_title(line)).collect();
+        let mut blocks: Vec<Block> =
+            vec![Line::words(Role::Working, format!("First: {}", with.join("; "))).into()];
+        blocks.extend(self.equations(step, self.solved.model.conventions.detail, told));
+        if !step.reason.nothing_else {
+            blocks.extend(self.results(step));
+        }
+        let below = |block| match block {
+            Block::Line(line) => line.level(1).into(),
+            other => other,
+        };
+        blocks.into_iter().map(below).collect()
     }
 
     pub(crate) fn line_title(&self, line: &working::Line) -> String {
@@ -167,6 +238,8 @@ impl Wording<'_> {
             Sum::Forces { axis: Axis::X, .. } => (Some(Positive::Right), "F_x".into()),
             Sum::Forces { axis: Axis::Y | Axis::Z, .. } => (Some(Positive::Up), "F_y".into()),
             Sum::Forces { axis: Axis::Along(column), .. } => (None, Formula::from("F").along(symbol(column))),
+            // Of sheets of space, which have words of their own.
+            Sum::Forces { axis: Axis::Square(..), .. } => (None, "F".into()),
             Sum::Forces { axis: Axis::Across(column), .. } => {
                 (None, Formula::from("F").across(symbol(column)))
             }

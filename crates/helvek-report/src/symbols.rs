@@ -157,13 +157,15 @@ impl Wording<'_> {
     }
 
     /// A component of a unit vector in space: `u_AB,x`.
-    fn cosine(&self, line: &Line, term: &Term) -> Formula {
+    pub(crate) fn cosine(&self, line: &Line, term: &Term) -> Formula {
         // In a moment sum the component that turns is the one square to the arm and to the axis.
         let along = match (line.equation, term.arm) {
             (Equation::Forces { along, .. }, _) | (Equation::Moments { along, .. }, None) => along,
             (Equation::Moments { along, .. }, Some(arm)) => along.cross(arm.foot - arm.centre),
         };
-        let axis = along.unit().and_then(|unit| self.solved.model.axis_name(unit.tidy())).unwrap_or("s");
+        let square = matches!(line.equation, Equation::Forces { axis: Axis::Square(..), .. });
+        let other = if square { "n" } else { "s" };
+        let axis = along.unit().and_then(|unit| self.solved.model.axis_name(unit.tidy())).unwrap_or(other);
         match self.of_force("u", term) {
             Formula::Symbol(symbol) => Symbol::indexed("u", &format!("{},{axis}", symbol.index)).into(),
             Formula::Index(of) => {

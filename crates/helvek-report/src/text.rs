@@ -107,10 +107,11 @@ fn equated(out: &mut String, equation: &Equation) -> std::fmt::Result {
     }
     let (to, end) = match &equation.check {
         None => ("0", rounding(equation.rounding)),
-        Some(check) => match (check.ok, equation.rounding) {
-            (true, false) => (&check.to.text[..], "   (closes)"),
-            (true, true) => (&check.to.text[..], "   (closes but for rounding)"),
-            (false, _) => (&check.to.text[..], "   (DOES NOT CLOSE)"),
+        Some(check) => match (check.ok, &check.to.text[..], equation.rounding) {
+            (true, "0", _) => ("0", "   (closes)"),
+            (true, to, false) => (to, " ≈ 0   (closes)"),
+            (true, to, true) => (to, " ≈ 0   (closes but for rounding)"),
+            (false, to, _) => (to, "   (DOES NOT CLOSE)"),
         },
     };
     let numbers = sum(&equation.terms, |term| &term.formula);

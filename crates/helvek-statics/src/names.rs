@@ -173,6 +173,9 @@ impl Solved {
                 format!("forces across {}", symbol(column))
             }
             Equation::Forces { axis: Axis::Along(column), .. } => format!("forces along {}", symbol(column)),
+            Equation::Forces { axis: Axis::Square(a, b), .. } => {
+                format!("forces square to {} and {}", symbol(a), symbol(b))
+            }
             Equation::Moments { along, centre: Centre::Named(point), .. } if self.model.spatial() => {
                 let axis = self.model.axis_name(along).unwrap_or_default();
                 format!("moments about {axis} through {}", self.model.point_name(point))

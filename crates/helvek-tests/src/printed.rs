@@ -82,11 +82,17 @@ fn whole(lines: &[&str], at: usize, begins: &str) -> Option<(String, usize)> {
     let parts: Vec<&str> =
         std::iter::once(first).chain(lines[at + 1..end].iter().map(|line| line.trim())).collect();
     let text = parts.join(" ");
-    let numbers = match text.match_indices(" = 0 ").nth(1) {
-        Some(_) => text.split_once(" = 0 ").map_or(&text[..], |(_, numbers)| numbers),
-        None => &text,
+    // Behind the symbols come the numbers, with what they come to.
+    let numbers = match text.split_once(" = 0 ") {
+        Some((_, numbers)) if numbers.contains(" = ") => numbers,
+        _ => &text,
     };
     Some((numbers.to_owned(), end))
+}
+
+/// True of the first line of an equation in which everything is known.
+fn is_check(line: &str) -> bool {
+    line.contains('Σ') && line.contains(":  ") && !line.contains(" = 0:  ")
 }
 
 /// The number of sums of a text that were added up, or the first that does not come out.
@@ -96,11 +102,11 @@ pub fn adds_up(text: &str, figures: usize) -> Result<usize, String> {
     let mut at = 0;
     while at < lines.len() {
         let Some((sum, next)) = whole(&lines, at, " = 0:  ") else {
-            // A check: `↺ ΣM_D:  0.6 (1.9) − 0.87 (0.4) = 0 kN·m   (closes)`
-            let check = lines[at].contains('Σ').then(|| whole(&lines, at, ":  ")).flatten();
+            // A check: `↺ ΣM_D:  0.6 (1.9) − 0.87 (0.4) = 0.002 kN·m ≈ 0   (closes)`
+            let check = is_check(lines[at]).then(|| whole(&lines, at, ":  ")).flatten();
             at += 1;
             if let Some((rest, next)) = check
-                && let Some((sum, end)) = rest.rsplit_once(" = 0 ")
+                && let Some((sum, end)) = rest.rsplit_once(" = ")
                 && end.contains("(closes")
             {
                 checked(sum, end, figures).map_err(|what| format!("{what}: {rest}"))?;
@@ -113,7 +119,7 @@ pub fn adds_up(text: &str, figures: usize) -> Result<usize, String> {
         let mut sums = vec![sum];
         at = next;
         let mut found: Vec<(String, Number)> = Vec::new();
-        while at < lines.len() && !lines[at].trim().is_empty() {
+        while at < lines.len() && !lines[at].trim().is_empty() && !is_check(lines[at]) {
             if let Some((sum, next)) = whole(&lines, at, " = 0:  ") {
                 sums.push(sum);
                 at = next;
@@ -153,6 +159,10 @@ fn solved(sum: &str, found: &[(String, Number)], figures: usize) -> Result<(), S
             continue;
         };
         let Some((_, result)) = found.iter().find(|(name, _)| *name == symbol) else {
+            // An equation of nothing but its unknown is its result.
+            if sum == symbol || sum == format!("− {symbol}") {
+                return Ok(());
+            }
             return Err(format!("{symbol} has no result"));
         };
         total += value * result.value;
@@ -174,6 +184,12 @@ fn checked(sum: &str, end: &str, figures: usize) -> Result<(), String> {
     let total: f64 = all.iter().map(|t| t.value).sum();
     let largest = all.iter().fold(0.0f64, |a, t| a.max(t.value.abs()));
     let slack = place(largest, figures);
+    // What it is said to come to is what it comes to, to two figures.
+    let told =
+        end.split_whitespace().next().and_then(|word| number(word, 2)).ok_or("a sum without a result")?;
+    if (total - told.value).abs() > told.half * (1.0 + 1e-6) + 1e-9 * largest {
+        return Err(format!("comes to {total}, said is {}", told.value));
+    }
     if total.abs() <= slack * (1.0 + 1e-6) + 1e-9 * largest || end.contains("rounding") {
         Ok(())
     } else {
@@ -195,9 +211,12 @@ mod tests {
         assert!(adds_up(&step("160", "−113"), 3).is_err());
         assert_eq!(adds_up(&step("0.16", "−113"), 3), Ok(1));
         assert!(adds_up(&step("0.16", "−111"), 3).is_err());
-        let check =
-            |last: &str| format!("   ↺ ΣM_D:  0.6 (1.9) + ½ 2 (3) − {last} cos 60° = 0 kN·m   (closes)\n");
-        assert_eq!(adds_up(&check("8.28"), 3), Ok(1));
-        assert!(adds_up(&check("8.4"), 3).is_err());
+        let check = |last: &str, to: &str| {
+            format!("   ↺ ΣM_D:  0.6 (1.9) + ½ 2 (3) − {last} cos 60° = {to}   (closes)\n")
+        };
+        assert_eq!(adds_up(&check("8.28", "0 kN·m"), 3), Ok(1));
+        assert_eq!(adds_up(&check("8.276", "0.0020 kN·m ≈ 0"), 3), Ok(1));
+        assert!(adds_up(&check("8.276", "0.0030 kN·m ≈ 0"), 3).is_err(), "it comes to something else");
+        assert!(adds_up(&check("8.4", "−0.060 kN·m ≈ 0"), 3).is_err(), "that is not nothing");
     }
 }

@@ -39,7 +39,12 @@ fn only_what_is_asked_is_worked() {
         &POINTS,
         &format!("{SIMPLE}\n{LOAD}\nfind = [{{ what = \"reactions\", support = \"B\" }}]"),
     ));
-    assert!(asked.working.checks.is_empty(), "an equation that holds an unknown nobody found tests nothing");
+    // B_y tests nothing alone: A_y is found by moments about B, and the two add up to the load.
+    let [check] = &asked.working.checks[..] else { panic!("{:?}", asked.working.checks) };
+    let [before] = &check.before[..] else { panic!("{:?}", check.before) };
+    assert_eq!(asked.unknown_name(before.unknowns[0]), "A_y");
+    assert_near(before.values[0] / 1000.0, 6.0);
+    assert!(matches!(check.line.equation, Equation::Forces { axis: Axis::Y, .. }) && check.ok());
 }
 
 #[test]

@@ -159,7 +159,12 @@ fn members_that_carry_nothing_are_seen_in_rounds_each_by_its_rule() {
         F = [3, 0]"#,
     );
     let rule = |bar: &str| {
-        let step = solved.working.steps.iter().find(|s| solved.unknown_name(s.unknowns[0]) == bar).unwrap();
+        let step = solved
+            .working
+            .steps
+            .iter()
+            .find(|s| s.unknowns.iter().any(|id| solved.unknown_name(*id) == bar))
+            .unwrap();
         step.reason.rule
     };
     assert_eq!(rule("E-F"), Some(ZeroRule::Joint(JointRule::TwoAtUnloadedJoint)));

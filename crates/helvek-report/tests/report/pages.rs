@@ -54,7 +54,6 @@ fn an_overhang_that_lifts_reads_as_on_paper() {
     2. Forces along x · beam
        A_y acts across this direction: A_x is the only unknown.
        → ΣF_x = 0:  A_x = 0 kN
-       A_x = 0 kN
 
     3. Forces along y · beam
        A_y is the only unknown.
@@ -63,6 +62,10 @@ fn an_overhang_that_lifts_reads_as_on_paper() {
        A_y = −6.00 kN   (acts ↓, opposite to the assumed sense; shown reversed from here on)
 
     Checks
+      Moments about B · beam
+        x_BC = 4 − 1 = 3 m
+       ↺ ΣM_B:  A_y·x_BA − C_y·x_BC = 0
+                6 (4) − 8 (3) = 0 kN·m   (closes)
       Moments about C · beam
         x_CB = 4 − 1 = 3 m
        ↺ ΣM_C:  − F_lamp·x_CB + A_y·x_CA = 0
@@ -171,7 +174,7 @@ fn names_are_never_taken_for_markup_or_commands() {
     let page = page(body);
     let markdown = markdown::render("*5% & $x$*", &page);
     assert!(markdown.starts_with("# \\*5% & \\$x\\$\\*\n"), "{markdown}");
-    let [Inline::Formula(result)] = &results(&page, 2)[0].says[..] else { panic!("{page:?}") };
+    let [Inline::Formula(result)] = &results(&page, 3)[0].says[..] else { panic!("{page:?}") };
     let latex = latex(result);
     assert!(latex.contains("a\\_b\\#\\%\\{"), "{latex}");
     assert!(page.steps().next().unwrap().title.ends_with("b|c") && markdown.contains("b\\|c"));

@@ -111,6 +111,7 @@ fn angles_of_bars_come_from_their_joints() {
 supports = [{ at = "A", kind = "pin" }, { at = "B", kind = "pin" }]
 loads = [{ name = "bell", kind = "force", at = "C", size = 3, direction = "down" }]
 bars = [["A", "C"], ["B", "C"]]
+find = [{ what = "bar", bar = "A-C" }, { what = "bar", bar = "B-C" }]
 [points]
 A = [0, 0]
 B = [0, 2]

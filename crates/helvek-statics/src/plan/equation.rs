@@ -17,6 +17,8 @@ pub enum Axis {
     Across(ColumnId),
     /// Along the line of an unknown, where everything else is known.
     Along(ColumnId),
+    /// In space: square to the lines of two unknowns, so that they and all in their plane drop out.
+    Square(ColumnId, ColumnId),
 }
 
 /// The reason for a moment centre.

@@ -4,7 +4,8 @@
 //! still asked and not zero needs an equation each, which is the bound.
 
 use super::Found;
-use super::isolate::{Chooser, Isolated};
+use super::cuts::CutKind;
+use super::isolate::{Chooser, Isolated, POOR};
 use crate::equilibrium::ColumnId;
 use helvek_numbers::budget::spend;
 use std::cmp::Reverse;
@@ -15,6 +16,8 @@ use std::rc::Rc;
 const MOST_UNKNOWNS: usize = 14;
 /// Sets of known unknowns that are looked at before the search gives up.
 const MOST_STATES: usize = 6000;
+/// Nobody cuts a truss for a bar that is not asked if a reaction does as well.
+const BESIDE: u64 = 12;
 /// One equation outweighs any effort.
 pub(super) const EQUATION: u64 = 1_000_000;
 
@@ -86,18 +89,18 @@ impl Body {
         Self { cut, own, yields: vec![None; sets] }
     }
 
-    fn yields(&mut self, chooser: &mut Chooser<'_>, set: u32, known: &[bool]) -> Rc<Vec<Isolated>> {
+    fn yields(&mut self, chooser: &Chooser<'_>, set: u32, known: &[bool]) -> Rc<Vec<Isolated>> {
         let own = self.own.iter().enumerate();
         let own = own.fold(0usize, |own, (i, bit)| own | usize::from(set & bit != 0) << i);
         match self.yields.get_mut(own) {
-            Some(kept) => Rc::clone(kept.get_or_insert_with(|| chooser.remembered(self.cut, known))),
-            None => chooser.remembered(self.cut, known),
+            Some(kept) => Rc::clone(kept.get_or_insert_with(|| Rc::new(chooser.options(self.cut, known)))),
+            None => Rc::new(chooser.options(self.cut, known)),
         }
     }
 }
 
 /// The steps to `target`; `None` when there are too many unknowns, or no way by single equations.
-pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[ColumnId]) -> Option<Vec<Found>> {
+pub(super) fn search(chooser: &Chooser<'_>, known: &[bool], target: &[ColumnId]) -> Option<Vec<Found>> {
     let open: Vec<ColumnId> = chooser
         .equilibrium
         .column_ids()
@@ -144,7 +147,10 @@ pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[Column
             let choices = body.yields(chooser, mask, &now);
             for (index, choice) in choices.iter().enumerate() {
                 let Some(place) = places[choice.unknown.index()] else { continue };
-                let cost = if choice.at_sight { choice.effort } else { EQUATION + choice.effort };
+                let section = chooser.cuts[body.cut].kind == CutKind::Section;
+                let beside = section && goal & (1 << place) == 0 && !choice.at_sight;
+                let effort = choice.effort + if beside { BESIDE } else { 0 };
+                let cost = if choice.at_sight { effort } else { EQUATION + effort };
                 if easiest[place].as_ref().is_none_or(|(c, _)| cost < *c) {
                     easiest[place] =
                         Some((cost, Taken { cut: body.cut, choices: Rc::clone(&choices), index }));
@@ -153,6 +159,15 @@ pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[Column
         }
         let mut easiest: Vec<(u64, Taken)> = easiest.into_iter().flatten().collect();
         easiest.sort_by_key(|(cost, taken)| (*cost, taken.choice().unknown));
+        // What is seen at sight costs nothing, and what is asked costs its one equation whenever it is found, and may help with the rest:
+        // the easiest of these is as good a step as any. Only what is not asked is a choice.
+        let taken_now = |(_, taken): &&(u64, Taken)| {
+            let choice = taken.choice();
+            choice.at_sight || (goal & bit(&choice.unknown) != 0 && choice.effort < POOR)
+        };
+        if let Some(now) = easiest.iter().find(taken_now).cloned() {
+            easiest = vec![now];
+        }
         for (step, taken) in easiest {
             let next = mask | bit(&taken.choice().unknown);
             let cost = cost + step;

@@ -32,7 +32,7 @@ impl Set {
 }
 
 /// Steps towards `target`, as far as single equations lead.
-pub(super) fn search(chooser: &mut Chooser<'_>, known: &[bool], target: &[ColumnId]) -> Vec<Found> {
+pub(super) fn search(chooser: &Chooser<'_>, known: &[bool], target: &[ColumnId]) -> Vec<Found> {
     let count = chooser.equilibrium.columns.len();
     let mut known = known.to_vec();
     let mut way: Vec<Option<Set>> = vec![None; count];

@@ -6,12 +6,15 @@ mod equation;
 mod exact;
 mod greedy;
 mod isolate;
+mod moves;
 mod order;
 mod picks;
+mod reactions;
 mod sections;
-mod solid;
+mod shared;
 mod together;
 
+pub use checks::PlannedCheck;
 pub use cuts::sides;
 pub use equation::{Axis, Centre, Equation};
 
@@ -105,6 +108,8 @@ pub struct Reason {
     pub found_before: Vec<ColumnId>,
     /// A rule that saves the equation.
     pub rule: Option<ZeroRule>,
+    /// True where each line holds nothing but its own unknown, which is so nothing.
+    pub nothing_else: bool,
     /// The other member of a collinear pair that this one equals.
     pub same_as: Option<ColumnId>,
 }
@@ -135,7 +140,7 @@ pub struct Plan {
     /// In the order in which they can be solved.
     pub steps: Vec<PlannedStep>,
     /// Unused equations that test what was found.
-    pub checks: Vec<Line>,
+    pub checks: Vec<PlannedCheck>,
     /// Asked unknowns that equilibrium fixes but that no equation of this plan reaches: taken from the global solution.
     pub unreached: Vec<ColumnId>,
 }
@@ -171,19 +176,22 @@ pub(crate) fn plan(model: &Model, equilibrium: &Equilibrium, given: &Given<'_>) 
         targets.insert(0, reactions);
     }
     let cuts = cuts::cuts(model, equilibrium, &asked);
-    let mut chooser = Chooser::new(model, equilibrium, given, cuts);
+    let chooser = Chooser::new(model, equilibrium, given, cuts);
     let mut known: Vec<bool> = given.released.to_vec();
     let mut steps: Vec<Found> = Vec::new();
-    let stay = picks::chosen(&mut chooser, &mut known, &mut steps);
+    let stay = picks::chosen(&chooser, &mut known, &mut steps);
     // What was chosen is worked, whether it leads on or not.
     targets.push(steps.iter().flat_map(|step| step.unknowns.clone()).collect());
+    reactions::first(&chooser, &mut known, &asked, &mut steps);
     for target in &targets {
-        reach(&mut chooser, &mut known, target, &mut steps);
+        reach(&chooser, &mut known, target, &mut steps);
     }
     let unreached = asked.iter().filter(|c| !known[c.index()]).copied().collect();
     let wanted: Vec<_> = targets.concat();
+    let steps = shared::shared(&chooser, needed(steps, &wanted), stay, given);
+    // What only a step that was moved has needed is needed no more.
     let steps = order::ordered(&chooser, needed(steps, &wanted), stay, given);
-    let checks = checks::checks(&chooser, &steps, given);
+    let checks = checks::checks(&chooser, &steps, &wanted, given);
     Plan { steps, checks, unreached }
 }
 
@@ -197,7 +205,7 @@ struct Found {
 }
 
 /// Extends `steps` until all of `target` is known, or nothing more can be reached.
-fn reach(chooser: &mut Chooser<'_>, known: &mut [bool], target: &[ColumnId], steps: &mut Vec<Found>) {
+fn reach(chooser: &Chooser<'_>, known: &mut [bool], target: &[ColumnId], steps: &mut Vec<Found>) {
     loop {
         let open: Vec<_> = target.iter().filter(|c| !known[c.index()]).copied().collect();
         if open.is_empty() {

@@ -34,14 +34,26 @@ pub(super) fn ordered(
     loop {
         spend(1 + left.len() / 15);
         let ready = |step: &Found| step.needs.iter().all(|c| known[c.index()]);
-        let first = left.iter().position(|s| s.as_ref().is_some_and(&ready));
-        let Some(first) = first else { break };
+        // Reactions that the whole gives come first of all.
+        let reaction = |step: &Found| {
+            let (cut, equation) = (step.lines[0].0, &step.lines[0].1);
+            // That nothing acts along x can wait until the whole is drawn.
+            let says = !step.needs.is_empty() || chooser.loads(&chooser.cuts[cut], equation).next().is_some();
+            chooser.cuts[cut].kind == CutKind::Whole
+                && says
+                && matches!(chooser.equilibrium.column(step.unknowns[0]).of, ColumnOf::Support(_))
+        };
+        let of = |wanted: &dyn Fn(&Found) -> bool| {
+            left.iter().position(|s| s.as_ref().is_some_and(|s| ready(s) && wanted(s)))
+        };
+        let Some(first) = of(&reaction).or_else(|| of(&|_| true)) else { break };
         let body = |s: &Found| s.lines[0].0;
         let stays = |s: &Found| at_hand == Some(body(s));
-        let here = left.iter().flatten().any(|s| stays(s) && ready(s));
+        let here = left.iter().flatten().any(|s| stays(s) && ready(s))
+            && !left[first].as_ref().is_some_and(&reaction);
         let wanted = if here { at_hand } else { left[first].as_ref().map(body) };
         let next = if planned.len() < stay {
-            first
+            of(&|_| true).unwrap_or(first)
         } else {
             (0..left.len())
                 .filter(|i| left[*i].as_ref().is_some_and(|s| wanted == Some(body(s)) && ready(s)))
@@ -53,7 +65,7 @@ pub(super) fn ordered(
         planned.push(reasoned(chooser, &step, &known, given));
         step.unknowns.iter().for_each(|c| known[c.index()] = true);
     }
-    planned
+    merged(planned)
 }
 
 fn reasoned(chooser: &Chooser<'_>, step: &Found, known: &[bool], given: &Given<'_>) -> PlannedStep {
@@ -71,11 +83,15 @@ fn reasoned(chooser: &Chooser<'_>, step: &Found, known: &[bool], given: &Given<'
     let unknown = step.unknowns[0];
     let axial = chooser.equilibrium.column(unknown).axial();
     let joint = single && axial && is_joint(chooser, cut);
-    let rule = (joint && found_before.is_empty() && chooser.loads(cut, equation) == 0).then(|| {
-        let across = if chooser.model.spatial() { ZeroRule::AcrossPlane } else { ZeroRule::NothingAcross };
-        chooser.rules.get(&unknown).copied().unwrap_or(across)
-    });
-    let same_as = (joint && rule.is_none() && chooser.loads(cut, equation) == 0)
+    let rule =
+        (joint && found_before.is_empty() && chooser.loads(cut, equation).next().is_none()).then(|| {
+            let across =
+                if chooser.model.spatial() { ZeroRule::AcrossPlane } else { ZeroRule::NothingAcross };
+            chooser.rules.get(&unknown).copied().unwrap_or(across)
+        });
+    let alone = single && found_before.is_empty() && chooser.loads(cut, equation).next().is_none();
+    let nothing_else = alone && matches!(equation, Equation::Forces { .. });
+    let same_as = (joint && rule.is_none() && chooser.loads(cut, equation).next().is_none())
         .then(|| collinear(chooser, cut, unknown, &found_before))
         .flatten();
     PlannedStep {
@@ -85,8 +101,48 @@ fn reasoned(chooser: &Chooser<'_>, step: &Found, known: &[bool], given: &Given<'
             .map(|(cut, equation)| Line { free_body: chooser.cuts[*cut].free_body(), equation: *equation })
             .collect(),
         unknowns: step.unknowns.clone(),
-        reason: Reason { body: why(chooser, cut, known), dropped, found_before, rule, same_as },
+        reason: Reason { body: why(chooser, cut, known), dropped, found_before, rule, nothing_else, same_as },
     }
+}
+
+/// Steps with their reasons, in the order they are in, from what is known.
+pub(super) fn planned(
+    chooser: &Chooser<'_>,
+    steps: &[Found],
+    known: &[bool],
+    given: &Given<'_>,
+) -> Vec<PlannedStep> {
+    let mut known = known.to_vec();
+    let mut list = Vec::new();
+    for step in steps {
+        list.push(reasoned(chooser, step, &known, given));
+        step.unknowns.iter().for_each(|id| known[id.index()] = true);
+    }
+    list
+}
+
+/// Steps that follow one another as one where nothing has to be worked: what one rule shows at sight, and sums of one free body in which nothing acts.
+fn merged(steps: Vec<PlannedStep>) -> Vec<PlannedStep> {
+    let mut list: Vec<PlannedStep> = Vec::new();
+    for step in steps {
+        let trivial = |a: &PlannedStep, b: &PlannedStep| {
+            let of = |step: &PlannedStep| step.lines.first().map(|line| line.free_body.clone());
+            match (a.reason.rule, b.reason.rule) {
+                (Some(rule), Some(other)) => rule == other,
+                (None, None) => a.reason.nothing_else && b.reason.nothing_else && of(a) == of(b),
+                _ => false,
+            }
+        };
+        match list.last_mut() {
+            Some(last) if trivial(last, &step) => {
+                last.lines.extend(step.lines);
+                last.unknowns.extend(step.unknowns);
+                last.reason.dropped.clear();
+            }
+            _ => list.push(step),
+        }
+    }
+    list
 }
 
 fn is_joint(chooser: &Chooser<'_>, cut: &Cut) -> bool {

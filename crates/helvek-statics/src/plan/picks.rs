@@ -10,7 +10,7 @@ use helvek_sheet::sheet::PickedAxis;
 
 /// The steps on the chosen free bodies, in their order; a section is worked on the side with fewer unknowns, its reactions found before.
 /// Returns how many of them stay exactly where they are: those up to the last equation that was chosen by itself.
-pub(super) fn chosen(chooser: &mut Chooser<'_>, known: &mut [bool], steps: &mut Vec<Found>) -> usize {
+pub(super) fn chosen(chooser: &Chooser<'_>, known: &mut [bool], steps: &mut Vec<Found>) -> usize {
     let mut stay = 0;
     for picked in chooser.model.order.clone() {
         if let Picked::Equation(parts, sum) = &picked {

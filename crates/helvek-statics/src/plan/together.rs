@@ -1,7 +1,8 @@
 //! Equations that have to be solved together: the smallest set, where no equation with one unknown exists.
 
-use super::cuts::{Cut, CutKind, Entering};
-use super::isolate::{Chooser, cross, dot, flat, form_of, span, unit};
+use super::cuts::{Cut, CutKind};
+use super::isolate::{Chooser, dot, form_of};
+use super::moves;
 use super::{Centre, Equation, Found};
 use crate::equilibrium::{ColumnId, Freedom};
 use crate::model::PointId;
@@ -13,9 +14,6 @@ use petgraph::algo::{maximum_matching, tarjan_scc};
 use petgraph::graph::{DiGraph, NodeIndex, UnGraph};
 use std::collections::BTreeMap;
 
-/// Most unknowns in a pair search.
-const MOST_OPEN: usize = 8;
-
 /// The next set, from what is known: two equations in two unknowns, else a block of the parts' own equations.
 pub(super) fn smallest(chooser: &Chooser<'_>, known: &[bool]) -> Option<Found> {
     if chooser.model.spatial() {
@@ -24,60 +22,38 @@ pub(super) fn smallest(chooser: &Chooser<'_>, known: &[bool]) -> Option<Found> {
     pair(chooser, known).or_else(|| block(chooser, known))
 }
 
+/// An equation on a cut, with the effort it takes.
 type Candidate = (usize, Equation, u64);
 
 /// Two equations that hold the same two unknowns and nothing else that is open: a three-hinged frame on unlevel feet.
 fn pair(chooser: &Chooser<'_>, known: &[bool]) -> Option<Found> {
     let mut by_pair: BTreeMap<(ColumnId, ColumnId), Vec<Candidate>> = BTreeMap::new();
     for (index, cut) in chooser.cuts.iter().enumerate() {
-        let open: Vec<&Entering> = cut.entering.iter().filter(|e| !known[e.column.index()]).collect();
-        if open.len() < 2 || open.len() > MOST_OPEN {
-            continue;
-        }
-        for (i, u) in open.iter().enumerate() {
-            for v in &open[i + 1..] {
-                let fixed = [u, v].iter().all(|e| chooser.given.determined[e.column.index()]);
-                if !fixed {
-                    continue;
-                }
-                let others: Vec<&Entering> =
-                    open.iter().copied().filter(|e| e.column != u.column && e.column != v.column).collect();
-                let basis = span(others.iter().map(|e| e.line));
-                let forms = match basis[..] {
-                    [a, b] => vec![cross(a, b)],
-                    [a] => {
-                        // All that leave out one line: two of them span the rest.
-                        let flat = if a[0].abs() < 0.9 { flat(1.0, 0.0, 0.0) } else { flat(0.0, 1.0, 0.0) };
-                        let first = cross(a, flat);
-                        vec![first, cross(a, first)]
-                    }
-                    [] => vec![flat(1.0, 0.0, 0.0), flat(0.0, 1.0, 0.0)],
-                    _ => continue,
-                };
-                for form in forms.into_iter().filter_map(unit) {
-                    let Some(equation) = chooser.equation(cut, form, &others, u) else { continue };
-                    let body = match cut.kind {
-                        CutKind::Single => 0,
-                        CutKind::Whole => 1,
-                        CutKind::Section => 2,
-                        CutKind::Group => 3,
-                    };
-                    by_pair.entry((u.column, v.column)).or_default().push((index, equation, body));
-                }
+        for of in chooser.moves(index, known).iter() {
+            let of_open = |(i, _): &&(usize, f64)| !known[cut.entering[*i].column.index()];
+            let mut open = of.enters.iter().filter(of_open).map(|(i, _)| cut.entering[*i].column);
+            let (Some(u), Some(v), None) = (open.next(), open.next(), open.next()) else { continue };
+            if [u, v].iter().all(|id| chooser.given.determined[id.index()]) {
+                let known_that_enter = of.enters.len() as u64 - 2;
+                let effort = chooser.effort(cut, of, known_that_enter, 1.0);
+                by_pair.entry((u, v)).or_default().push((index, of.equation, effort));
             }
         }
     }
     let mut best: Option<(u64, Found)> = None;
-    for ((u, v), candidates) in by_pair {
+    for ((u, v), mut candidates) in by_pair {
+        candidates.sort_by_key(|(_, _, effort)| *effort);
         for (i, a) in candidates.iter().enumerate() {
             for b in &candidates[i + 1..] {
                 let cost = a.2 + b.2;
-                if best.as_ref().is_some_and(|(c, _)| *c <= cost) || !independent(chooser, &[a, b], &[u, v]) {
-                    continue;
+                if best.as_ref().is_some_and(|(least, _)| *least <= cost) {
+                    break;
                 }
-                let lines = vec![(a.0, a.1), (b.0, b.1)];
-                let needs = needs(chooser, &lines, known);
-                best = Some((cost, Found { lines, unknowns: vec![u, v], needs }));
+                if independent(chooser, &[a, b], &[u, v]) {
+                    let lines = vec![(a.0, a.1), (b.0, b.1)];
+                    let needs = needs(chooser, &lines, known);
+                    best = Some((cost, Found { lines, unknowns: vec![u, v], needs }));
+                }
             }
         }
     }
@@ -139,8 +115,9 @@ fn rows_in_space(chooser: &Chooser<'_>, cut: &Cut, open: &[ColumnId]) -> Vec<Equ
         },
         _ => (0..3).map(sum).collect(),
     };
-    let entering: Vec<&Entering> = cut.entering.iter().filter(|e| open.contains(&e.column)).collect();
-    let points = chooser.points(cut, &entering);
+    let entering: Vec<usize> =
+        (0..cut.entering.len()).filter(|i| open.contains(&cut.entering[*i].column)).collect();
+    let points = moves::points(chooser, cut, &entering);
     let dropped = |point: &PointId| {
         let about = chooser.model.at(*point);
         let meets = |along: Vector| {
@@ -149,7 +126,7 @@ fn rows_in_space(chooser: &Chooser<'_>, cut: &Cut, open: &[ColumnId]) -> Vec<Equ
         };
         Vector::AXES.into_iter().map(meets).sum::<usize>()
     };
-    let named: Vec<PointId> = points.into_iter().filter_map(|at| chooser.named(at)).collect();
+    let named: Vec<PointId> = points.into_iter().map(|(_, point)| point).collect();
     let best = named.into_iter().rev().max_by_key(dropped);
     rows.extend(best.into_iter().flat_map(|point| {
         let about = chooser.model.at(point);

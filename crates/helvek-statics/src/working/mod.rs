@@ -51,6 +51,8 @@ impl Step {
 /// An unused equation with everything put in.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Check {
+    /// Steps to what it holds beside what was found.
+    pub before: Vec<Step>,
     /// The line, all of it known.
     pub line: Line,
     /// The remainder, N or N·m.
@@ -142,12 +144,11 @@ pub(crate) fn work(
     closing: f64,
 ) -> Working {
     let mut found = Found(released.iter().map(|released| released.then_some(0.0)).collect());
-    let mut steps = Vec::new();
     let scales = equilibrium.scales();
-    for planned in plan.steps {
+    let step = |planned: plan::PlannedStep, found: &mut Found| {
         let unknown = |term: &Term| matches!(term.of, TermOf::Column(c) if planned.unknowns.contains(&c));
         let write = |line: plan::Line| {
-            let mut terms = terms(model, equilibrium, &line.free_body, &line.equation, &found);
+            let mut terms = terms(model, equilibrium, &line.free_body, &line.equation, found);
             terms.sort_by_key(unknown);
             Line { free_body: line.free_body, equation: line.equation, terms }
         };
@@ -160,13 +161,17 @@ pub(crate) fn work(
         for (id, value) in planned.unknowns.iter().zip(&values) {
             found.0[id.index()] = Some(*value);
         }
-        steps.push(Step { lines, unknowns: planned.unknowns, values, reason: planned.reason });
-    }
+        Step { lines, unknowns: planned.unknowns, values, reason: planned.reason }
+    };
+    let steps: Vec<Step> = plan.steps.into_iter().map(|planned| step(planned, &mut found)).collect();
     let carried = equilibrium.carried(&found.0);
     let checks = plan
         .checks
         .into_iter()
         .map(|planned| {
+            let mut found = Found(found.0.clone());
+            let before = planned.before.into_iter().map(|planned| step(planned, &mut found)).collect();
+            let planned = planned.line;
             let terms = terms(model, equilibrium, &planned.free_body, &planned.equation, &found);
             let residual = terms.iter().map(|t| t.value).sum();
             let kind = match planned.equation {
@@ -175,7 +180,7 @@ pub(crate) fn work(
             };
             let scale = carried.of(kind) + terms.iter().map(|t| t.value.abs()).sum::<f64>();
             let line = Line { free_body: planned.free_body, equation: planned.equation, terms };
-            Check { line, residual, scale, closing }
+            Check { before, line, residual, scale, closing }
         })
         .collect();
     Working { steps, checks, unreached: plan.unreached }

@@ -222,7 +222,7 @@ fn projection(force: &Force, axis: Axis, part: f64) -> Projection {
     }
     let own_axis = match (axis, force.given) {
         (Axis::X, Given::FromVertical) | (Axis::Y, Given::FromHorizontal | Given::Components) => false,
-        (Axis::X | Axis::Y | Axis::Z | Axis::Across(_) | Axis::Along(_), _) => true,
+        (Axis::X | Axis::Y | Axis::Z | Axis::Across(_) | Axis::Along(_) | Axis::Square(..), _) => true,
     };
     if own_axis { Projection::Cos(cosine.acos()) } else { Projection::Sin(cosine.asin()) }
 }

@@ -10,8 +10,9 @@
 
   const { session, id, equation }: { session: Session; id: string; equation: Equation } = $props();
   const terms = $derived(equation.terms);
+  const nearly = $derived(equation.check?.ok && equation.check.to.text !== '0');
   const end = $derived(
-    `${equation.check?.to.text ?? '0'}\u2009${equation.unit}${equation.rounding ? ' (rounding)' : ''}`,
+    `${equation.check?.to.text ?? '0'}\u2009${equation.unit}${nearly ? ' ≈ 0' : ''}${equation.rounding ? ' (rounding)' : ''}`,
   );
   /** The symbols say more than the numbers. */
   const symbolic = $derived(terms.some((term) => text(term.symbols) !== text(term.formula)));
