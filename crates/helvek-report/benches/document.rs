@@ -12,6 +12,10 @@ use std::fmt::Write;
 use std::hint::black_box;
 use std::time::Duration;
 
+/// As in the application.
+#[global_allocator]
+static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
+
 fn built(text: &str) -> Model {
     let built = model::build(&sheet::read(text, Syntax::Toml));
     assert_eq!(built.problems, []);

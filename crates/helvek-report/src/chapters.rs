@@ -7,26 +7,30 @@ use crate::page::Page;
 use crate::stiffness::PageStiff;
 use crate::strength_check::PageJudgement;
 use helvek_core::answers::Sense;
+use std::borrow::Cow;
 
 impl Page {
     /// Everything that is said, from top to bottom.
-    pub fn document(&self) -> Vec<Chapter> {
+    pub fn document(&self) -> Vec<Cow<'_, Chapter>> {
         let last = |chapter: &Chapter| matches!(chapter.part, Part::Limits | Part::Warnings | Part::Closing);
         let end = self.chapters.iter().position(last).unwrap_or(self.chapters.len());
         let (head, working): (Vec<_>, Vec<_>) =
-            self.chapters[..end].iter().cloned().partition(|chapter| chapter.part == Part::Head);
+            self.chapters[..end].iter().map(Cow::Borrowed).partition(|chapter| chapter.part == Part::Head);
         let mut document = head;
-        document.push(self.outcome());
+        document.push(Cow::Owned(self.outcome()));
         document.extend(working);
-        document.extend(self.stiff.as_ref().map(PageStiff::chapter));
-        document.extend(self.members());
-        document.extend(self.inside_chapter());
-        document.extend(self.range_chapter());
-        document.extend(self.moving_chapters());
-        document.extend(self.judgement.as_ref().map(strength));
-        document.push(self.asked_chapter());
-        document.extend(self.chapters[end..].iter().filter(|of| of.part != Part::Closing).cloned());
-        document.push(self.closing());
+        let stiff = self.stiff.as_ref().map(PageStiff::chapter).into_iter();
+        let made = stiff
+            .chain(self.members())
+            .chain(self.inside_chapter())
+            .chain(self.range_chapter())
+            .chain(self.moving_chapters())
+            .chain(self.judgement.as_ref().map(strength))
+            .chain([self.asked_chapter()]);
+        document.extend(made.map(Cow::Owned));
+        let end = self.chapters[end..].iter().filter(|of| of.part != Part::Closing);
+        document.extend(end.map(Cow::Borrowed));
+        document.push(Cow::Owned(self.closing()));
         document
     }
 

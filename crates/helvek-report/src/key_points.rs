@@ -124,13 +124,14 @@ impl Numbers<'_> {
         };
         let forces = reading.columns.iter().map(|column| titled(column.symbol.clone(), &column.unit.symbol));
         let head = [vec![Inline::words("at")], titled(Symbol::letter("x"), &length.symbol)];
+        let vanishing = |column: &Column| format!("{} = 0", Formula::from(column.symbol.clone()));
+        let vanish: Vec<String> = reading.columns.iter().map(vanishing).collect();
         let row = |Row { name, station, side }: &Row| {
             let place = figures::plain(length.from_si(*station), self.digits().max(3));
             let value = |(k, column): (usize, &Column)| {
                 let value = (reading.value)(k, *station, *side);
                 // Where its slope vanishes a force is nothing to its last figure.
-                let vanishes = *name == format!("{} = 0", Formula::from(column.symbol.clone()));
-                let value = if vanishes { 0.0 } else { value };
+                let value = if *name == vanish[k] { 0.0 } else { value };
                 vec![Inline::words(minus(&figures::rounded(column.unit.from_si(value), self.digits())))]
             };
             let values = reading.columns.iter().enumerate().map(value);

@@ -5,6 +5,7 @@ use crate::formula::{Formula, latex, upright};
 use crate::inline::Inline;
 use crate::lines::PageTerm;
 use crate::page::Page;
+use std::borrow::Cow;
 use std::fmt::Write;
 
 /// The working as Markdown.
@@ -15,7 +16,7 @@ pub fn render(title: &str, page: &Page) -> String {
     out
 }
 
-fn write(out: &mut String, title: &str, document: &[Chapter]) -> std::fmt::Result {
+fn write(out: &mut String, title: &str, document: &[Cow<'_, Chapter>]) -> std::fmt::Result {
     let title = if title.is_empty() { "Untitled" } else { title };
     writeln!(out, "# {}\n", plain(title))?;
     for chapter in document {

@@ -54,17 +54,11 @@ impl Wording<'_> {
             }
             let angle = match term.projection {
                 Projection::Cos(angle) | Projection::Sin(angle) => {
-                    let symbol = self.angle(line, term);
-                    let first = new(format!("{symbol} {angle:.6}"));
-                    first.then(|| self.angle_source(line, term, &symbol, angle)).flatten()
+                    self.angle_source(line, term, angle, &mut new)
                 }
                 _ => None,
             };
-            let arm = term.arm.and_then(|arm| {
-                let symbol = self.arm_symbol(line, term, arm);
-                let first = new(format!("{symbol} {:.6e}", arm.length));
-                first.then(|| self.arm_source(term, &arm, &symbol)).flatten()
-            });
+            let arm = term.arm.and_then(|arm| self.arm_source(line, term, &arm, &mut new));
             let intensity = match term.size {
                 Size::Resultant { intensity, .. } => {
                     let symbol = self.force_symbol(term);
@@ -217,12 +211,22 @@ impl Wording<'_> {
         }))
     }
 
-    /// `α_AE = arctan(0.7/1.6) = 23.6°`, `β_N_C = 115° − 101.3° = 13.7°`; none for an angle that was given.
-    fn angle_source(&self, line: &Line, term: &Term, symbol: &Formula, angle: f64) -> Option<Vec<Inline>> {
+    /// `α_AE = arctan(0.7/1.6) = 23.6°`, `β_N_C = 115° − 101.3° = 13.7°`; none for an angle that was given, or is not `new`.
+    fn angle_source(
+        &self,
+        line: &Line,
+        term: &Term,
+        angle: f64,
+        new: &mut impl FnMut(String) -> bool,
+    ) -> Option<Vec<Inline>> {
         let (model, equilibrium) = (&self.solved.model, &self.solved.equilibrium);
         let length = &model.units.length;
         let from = origin::angle(model, equilibrium, &line.free_body, &line.equation, term)?;
-        Some(self.derived(symbol, 1f64.to_radians(), |figures| {
+        let symbol = self.angle(line, term);
+        if !new(format!("{symbol} {angle:.6}")) {
+            return None;
+        }
+        Some(self.derived(&symbol, 1f64.to_radians(), |figures| {
             let from = match &from {
                 // A figure more than their sum has.
                 AngleOrigin::Sum(angles) => {
@@ -238,8 +242,14 @@ impl Wording<'_> {
     }
 
     /// `x_AB = 2.5 − 0.5 = 2 m`, `a_soil = 0.4 + ½·2.4 = 1.6 m`, `a_N_C = 3 sin 65° + 1.2 cos 65° = 3.96 m`; none for a coordinate as it
-    /// was given.
-    fn arm_source(&self, term: &Term, arm: &Arm, symbol: &Formula) -> Option<Vec<Inline>> {
+    /// was given, or an arm that is not `new`.
+    fn arm_source(
+        &self,
+        line: &Line,
+        term: &Term,
+        arm: &Arm,
+        new: &mut impl FnMut(String) -> bool,
+    ) -> Option<Vec<Inline>> {
         let (model, equilibrium) = (&self.solved.model, &self.solved.equilibrium);
         let (unit, _) = model.units.moment_sums();
         let mut pieces = origin::arm(model, equilibrium, term, arm);
@@ -249,8 +259,12 @@ impl Wording<'_> {
         if matches!(pieces[..], [] | [Piece::Length(_)]) && place.is_none() {
             return None;
         }
+        let symbol = self.arm_symbol(line, term, *arm);
+        if !new(format!("{symbol} {:.6e}", arm.length)) {
+            return None;
+        }
         let values: Vec<f64> = pieces.iter().map(|piece| piece.value()).collect();
-        let mut says = self.derived(symbol, 1.0, |figures| {
+        let mut says = self.derived(&symbol, 1.0, |figures| {
             let number = |v: f64| Formula::from(Number::plain(unit.from_si(v.abs()), figures));
             let angle = |radians: f64| Number::degrees(radians, figures);
             let write = |i: usize| match pieces[i] {
@@ -269,10 +283,13 @@ impl Wording<'_> {
 
     /// `, acting at (1.35, 0.889) m` for a force at a place that no point names.
     fn at_unnamed(&self, arm: &Arm) -> Option<String> {
+        if self.named(arm.at).is_some() {
+            return None;
+        }
         let length = &self.solved.model.units.length;
         let [x, y] = [arm.at.x, arm.at.y].map(|v| {
             Number::plain(length.from_si(if v.abs() < 1e-12 { 0.0 } else { v }), self.digits() + 1).text
         });
-        self.named(arm.at).is_none().then(|| format!(", acting at ({x}, {y}) {}", length.symbol))
+        Some(format!(", acting at ({x}, {y}) {}", length.symbol))
     }
 }

@@ -87,9 +87,9 @@ impl Wording<'_> {
     }
 
     /// The arm of a term in space.
-    pub(crate) fn space_arm(&self, arm: Option<Arm>) -> Option<SpaceArm> {
+    pub(crate) fn space_arm(&self, arm: Option<Arm>, text: Option<&str>) -> Option<SpaceArm> {
         let arm = arm.filter(|_| self.spatial())?;
-        let text = self.arm_text(arm.length);
+        let text = text.unwrap_or_default().to_owned();
         Some(SpaceArm {
             centre: self.solid(arm.centre),
             foot: self.solid(arm.foot),

@@ -328,8 +328,8 @@ impl Wording<'_> {
         }
     }
 
-    /// The term in words: what it is, its part, its arm, and what its sign means.
-    pub(crate) fn says(&self, term: &Term) -> String {
+    /// The term in words: what it is, its part, its `arm`, and what its sign means.
+    pub(crate) fn says(&self, term: &Term, arm: Option<&str>) -> String {
         let of = match term.of {
             TermOf::Action(id) => {
                 let name = self.action_name(id);
@@ -354,10 +354,7 @@ impl Wording<'_> {
                 ", the part that counts".into()
             }
         };
-        let arm = match term.arm {
-            Some(arm) => format!(", at an arm of {}", self.arm_text(arm.length)),
-            None => String::new(),
-        };
+        let arm = arm.map_or_else(String::new, |arm| format!(", at an arm of {arm}"));
         let sense = match (term.sign < 0.0, term.arm.is_some() || matches!(term.size, Size::Couple(_))) {
             (true, true) => "turns against the positive sense",
             (false, true) => "turns in the positive sense",
@@ -367,12 +364,7 @@ impl Wording<'_> {
         format!("{of}{part}{arm}; {sense}")
     }
 
-    pub(crate) fn arm(&self, arm: Arm) -> ArmMark {
-        ArmMark {
-            centre: self.place(arm.centre),
-            foot: self.place(arm.foot),
-            at: self.place(arm.at),
-            text: self.arm_text(arm.length),
-        }
+    pub(crate) fn arm(&self, arm: Arm, text: String) -> ArmMark {
+        ArmMark { centre: self.place(arm.centre), foot: self.place(arm.foot), at: self.place(arm.at), text }
     }
 }

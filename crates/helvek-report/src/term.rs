@@ -113,7 +113,7 @@ impl Wording<'_> {
 
     fn product(&self, term: &Term, hand: &Hand) -> Formula {
         let units = &self.solved.model.units;
-        let per_length = units.force.per(&units.length);
+        let per_length = |v: f64| units.force.per(&units.length).from_si(v);
         let length = |metres: f64| hand.plain(units.length.from_si(metres)).into();
         // How much of a size counts, before it; nothing for all of it.
         let share = |profile: Profile| {
@@ -127,7 +127,7 @@ impl Wording<'_> {
             Size::Couple(v) => factors.push(hand.plain(hand.couple.from_si(v)).into()),
             Size::Resultant { profile, intensity, over } => {
                 factors.extend(share(profile));
-                factors.extend([hand.plain(per_length.from_si(intensity)).into(), length(over)]);
+                factors.extend([hand.plain(per_length(intensity)).into(), length(over)]);
             }
             Size::Mass { mass, gravity } => {
                 factors.push(hand.carried(units.force.from_si(mass * gravity)).into());
@@ -135,7 +135,7 @@ impl Wording<'_> {
             Size::Sought { profile, found, over } => {
                 factors.extend(share(profile));
                 factors.extend(match found {
-                    Some(v) => Some(hand.carried(per_length.from_si(v)).from(self.source(term.of)).into()),
+                    Some(v) => Some(hand.carried(per_length(v)).from(self.source(term.of)).into()),
                     None => self.unknown(term.of),
                 });
                 factors.push(length(over));
@@ -188,14 +188,15 @@ impl Wording<'_> {
     }
 
     fn term(&self, line: &Line, term: &Term, formula: Formula) -> PageTerm {
+        let text = term.arm.map(|arm| self.arm_text(arm.length));
         PageTerm {
             of: self.mark(term.of),
             less: term.sign < 0.0,
             formula,
             symbols: self.symbolic(line, term),
-            says: self.says(term),
-            arm: term.arm.map(|arm| self.arm(arm)),
-            space_arm: self.space_arm(term.arm),
+            says: self.says(term, text.as_deref()),
+            space_arm: self.space_arm(term.arm, text.as_deref()),
+            arm: term.arm.zip(text).map(|(arm, text)| self.arm(arm, text)),
         }
     }
 }

@@ -6,6 +6,7 @@ use crate::formula::Formula;
 use crate::inline::line_text;
 use crate::lines::PageTerm;
 use crate::page::Page;
+use std::borrow::Cow;
 use std::fmt::Write;
 
 /// The columns of a line of text.
@@ -19,7 +20,7 @@ pub fn render(title: &str, page: &Page) -> String {
     out
 }
 
-fn write(out: &mut String, title: &str, document: &[Chapter]) -> std::fmt::Result {
+fn write(out: &mut String, title: &str, document: &[Cow<'_, Chapter>]) -> std::fmt::Result {
     let title = if title.is_empty() { "Untitled" } else { title };
     writeln!(out, "{title}\n{}", "=".repeat(title.chars().count()))?;
     document.iter().try_for_each(|chapter| written(out, chapter))
@@ -80,17 +81,21 @@ fn wrapped<'a>(
 ) -> std::fmt::Result {
     let indent = head.chars().count();
     let mut line = format!("{head}{lead}");
+    let mut width = line.chars().count();
     // The first piece stays behind what leads it.
     let (mut empty, mut first) = (lead.is_empty(), true);
     for piece in pieces {
-        if !first && line.chars().count() + piece.chars().count() > COLUMNS {
+        let more = piece.chars().count();
+        if !first && width + more > COLUMNS {
             writeln!(out, "{}", line.trim_end())?;
-            (line, empty) = (" ".repeat(indent), true);
+            (line, width, empty) = (" ".repeat(indent), indent, true);
         }
         if !empty && !line.ends_with(' ') {
             line.push(' ');
+            width += 1;
         }
         line.push_str(piece);
+        width += more;
         (empty, first) = (false, false);
     }
     writeln!(out, "{line}{end}")

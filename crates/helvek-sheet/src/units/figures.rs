@@ -1,19 +1,30 @@
 //! Numbers as people read them. Values are never rounded before they are shown.
 
+use std::io::Write;
+
 /// Decimal figures beyond which a number is noise: 0.1 + 0.2 is 0.3, and 100.49999999999999 is half-way to 101.
 const TRUE: usize = 12;
 
 /// The figures of a size that is not 0, rounded half away from zero, and the power of ten of the first.
 fn decimal(value: f64, figures: usize) -> (Vec<u8>, i32) {
-    let parts = |text: &str| -> (Vec<u8>, i32) {
+    let parts = |exact: Option<usize>| -> (Vec<u8>, i32) {
+        let mut text = [0; 40];
+        let mut free = &mut text[..];
+        // Seventeen figures and their exponent take fewer bytes than that.
+        let _ = match exact {
+            None => write!(free, "{:e}", value.abs()),
+            Some(places) => write!(free, "{:.places$e}", value.abs()),
+        };
+        let left = free.len();
+        let text = std::str::from_utf8(&text[..text.len() - left]).unwrap_or_default();
         let (mantissa, power) = text.split_once('e').unwrap_or((text, "0"));
         let digits = mantissa.bytes().filter(u8::is_ascii_digit).map(|b| b - b'0').collect();
         (digits, power.parse().unwrap_or(0))
     };
     // What is short is exact already, and much quicker to write than to so many figures.
-    let (mut digits, mut power) = parts(&format!("{:e}", value.abs()));
+    let (mut digits, mut power) = parts(None);
     if digits.len() > TRUE {
-        (digits, power) = parts(&format!("{:.*e}", TRUE - 1, value.abs()));
+        (digits, power) = parts(Some(TRUE - 1));
     }
     digits.resize(TRUE.max(figures), 0);
     let up = digits.get(figures).is_some_and(|next| *next >= 5);
@@ -43,14 +54,27 @@ pub fn rounded(value: f64, figures: u8) -> String {
         return if value.is_finite() { "0".into() } else { value.to_string() };
     }
     let (digits, power) = decimal(value, usize::from(figures.max(1)));
-    // As many of the figures stand before the point as the power says; what is below 1 begins with zeros behind it.
+    written(value < 0.0, &digits, power)
+}
+
+/// Figures with their point: as many stand before it as the power of the first says; what is below 1 begins with zeros behind it.
+fn written(negative: bool, digits: &[u8], power: i32) -> String {
     let before = usize::try_from(power + 1).unwrap_or(0);
-    let text = |digits: &[u8]| -> String { digits.iter().map(|d| char::from(b'0' + d)).collect() };
     let (whole, part) = digits.split_at(before.min(digits.len()));
-    let whole = if before == 0 { "0".to_owned() } else { text(whole) + &"0".repeat(before - whole.len()) };
-    let zeros = "0".repeat(usize::try_from(-power - 1).unwrap_or(0));
-    let sign = if value < 0.0 { "-" } else { "" };
-    if part.is_empty() { format!("{sign}{whole}") } else { format!("{sign}{whole}.{zeros}{}", text(part)) }
+    let mut text = String::with_capacity(digits.len().max(before) + 12);
+    let put = |text: &mut String, digits: &[u8]| text.extend(digits.iter().map(|d| char::from(b'0' + d)));
+    let zeros = |text: &mut String, count: usize| text.extend(std::iter::repeat_n('0', count));
+    if negative {
+        text.push('-');
+    }
+    put(&mut text, whole);
+    zeros(&mut text, (before - whole.len()).max(usize::from(before == 0)));
+    if !part.is_empty() {
+        text.push('.');
+        zeros(&mut text, usize::try_from(-power - 1).unwrap_or(0));
+        put(&mut text, part);
+    }
+    text
 }
 
 /// `value` to so many decimals, half away from zero once noise is snapped, never −0: 112.5 to none is `113`, 1.005 to two is `1.01`.
@@ -111,20 +135,11 @@ pub fn plain(value: f64, figures: u8) -> String {
     if value == 0.0 {
         return "0".into();
     }
-    let significant = |text: &str| {
-        let digits = text.bytes().filter(u8::is_ascii_digit);
-        let all: Vec<u8> = digits.skip_while(|digit| *digit == b'0').collect();
-        all.len() - all.iter().rev().take_while(|digit| **digit == b'0').count()
-    };
-    let (mut clean, mut short) = (value, value.to_string());
-    if significant(&short) > TRUE {
-        // Twelve figures hide the noise of 0.1 + 0.2; what is still long after that is long by nature.
-        clean = format!("{value:.*e}", TRUE - 1).parse().unwrap_or(value);
-        short = clean.to_string();
-    }
-    let significant = significant(&short);
-    if significant <= usize::from(figures.max(4)) + 1 && clean.abs() >= 1e-6 && clean.abs() < 1e9 {
-        short
+    // Twelve figures hide the noise of 0.1 + 0.2; what is still long after that is long by nature.
+    let (digits, power) = if value.is_finite() { decimal(value, TRUE) } else { (Vec::new(), i32::MAX) };
+    let significant = TRUE - digits.iter().rev().take_while(|digit| **digit == 0).count();
+    if significant <= usize::from(figures.max(4)) + 1 && (-6..9).contains(&power) {
+        written(value < 0.0, &digits[..significant], power)
     } else {
         let long = rounded(value, figures + 1);
         // 7.000: the noise was larger than twelve figures show.
