@@ -7,6 +7,7 @@ use helvek_statics::equilibrium::{ColumnOf, Freedom, PartId, PartOf};
 use helvek_statics::model;
 use helvek_statics::plan::sides;
 use helvek_statics::solution::{Solved, solve};
+use helvek_statics::working::Turn;
 use std::collections::HashSet;
 
 type Outcome = Result<(), Vec<Problem>>;
@@ -128,15 +129,18 @@ fn exactly(solved: &Solved, after: usize) -> Vec<Pick> {
     let steps = solved.working.steps.iter().take(after);
     let mut order: Vec<Pick> = Vec::new();
     for step in steps {
-        let pick = match &step.lines[..] {
-            [line] => solved.summed(&line.equation).map(|sum| {
-                let free = line.free_body.parts.iter().map(|part| solved.part_id(*part)).collect();
-                Pick::Equation(PickedEquation { free, sum })
-            }),
-            _ => None,
-        };
-        let pick = pick.or_else(|| written(solved, &step.lines.first()?.free_body.parts));
-        order.extend(pick.filter(|pick| order.last() != Some(pick)));
+        let apart = step.lines.len() == 1 || step.reason.at_sight();
+        for line in step.lines.iter().take(if apart { step.lines.len() } else { 1 }) {
+            let sum = solved.summed(&line.equation).filter(|_| apart);
+            let pick = match sum {
+                Some(sum) => {
+                    let free = line.free_body.parts.iter().map(|part| solved.part_id(*part)).collect();
+                    Some(Pick::Equation(PickedEquation { free, sum }))
+                }
+                None => written(solved, &line.free_body.parts),
+            };
+            order.extend(pick.filter(|pick| order.last() != Some(pick)));
+        }
     }
     order
 }
@@ -151,7 +155,16 @@ fn before(solved: &Solved, after: usize) -> Vec<Pick> {
         return exactly(solved, after);
     }
     let turns = solved.working.turns();
-    turns.iter().filter(|turn| turn.first < after).filter_map(|turn| written(solved, &turn.parts)).collect()
+    let free_bodies = |turn: Turn| {
+        let step = &solved.working.steps[turn.first];
+        if step.reason.at_sight() {
+            step.lines.iter().map(|line| line.free_body.parts.clone()).collect()
+        } else {
+            vec![turn.parts]
+        }
+    };
+    let done = turns.into_iter().filter(|turn| turn.first < after);
+    done.flat_map(free_bodies).filter_map(|parts| written(solved, &parts)).collect()
 }
 
 fn written(solved: &Solved, parts: &[PartId]) -> Option<Pick> {

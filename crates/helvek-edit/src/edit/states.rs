@@ -123,6 +123,15 @@ fn axles(text: &str) -> Outcome<Vec<Axle>> {
     Ok(axles)
 }
 
+/// Said behind the sum of a service combination: `permanent + 0.6 wind, service`.
+const SERVICE: &str = "service";
+
+/// The sum of a combination as it is typed.
+pub(super) fn printed(combination: &Combination) -> String {
+    let sum = list::printed_sum(combination.factors.iter());
+    if combination.service == Some(true) { format!("{sum}, {SERVICE}") } else { sum }
+}
+
 /// Makes a combination of load cases, or changes it.
 pub(super) fn combination(
     sheet: &mut Sheet,
@@ -132,7 +141,12 @@ pub(super) fn combination(
 ) -> Outcome {
     let names: Vec<String> = sheet.combinations.iter().map(|c| c.name.clone()).collect();
     let row = name.map(|name| row_named(&names, name, "combination")).transpose()?;
-    let factors = filled(sum).map(|text| factors(sheet, text)).transpose()?;
+    let sum = filled(sum).map(|text| match text.split_once(',') {
+        Some((sum, word)) if word.trim() == SERVICE => (sum, Some(true)),
+        _ => (text, None),
+    });
+    let service = sum.and_then(|(_, service)| service);
+    let factors = sum.map(|(text, _)| factors(sheet, text)).transpose()?;
     let new_name = match filled(rename) {
         Some(text) if names.iter().enumerate().any(|(i, n)| n == text && Some(i) != row) => {
             return wrong(
@@ -147,13 +161,14 @@ pub(super) fn combination(
     match (row, factors) {
         (Some(row), factors) => {
             let there = &mut sheet.combinations[row];
+            there.service = if factors.is_some() { service } else { there.service };
             there.factors = factors.unwrap_or_else(|| std::mem::take(&mut there.factors));
             there.name = new_name.unwrap_or_else(|| std::mem::take(&mut there.name));
         }
         (None, Some(factors)) => {
             let letters = ('A'..='Z').map(String::from).chain((1..).map(|n| format!("A{n}")));
             let free = || letters.into_iter().find(|letter| !names.contains(letter)).unwrap_or_default();
-            sheet.combinations.push(Combination { name: new_name.unwrap_or_else(free), factors });
+            sheet.combinations.push(Combination { name: new_name.unwrap_or_else(free), factors, service });
         }
         (None, None) => {
             return wrong("sum", "A combination needs a sum of cases.", "Type 1.35 permanent + 1.5 wind.");

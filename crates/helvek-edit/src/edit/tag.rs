@@ -187,8 +187,7 @@ fn marked(sheet: &Sheet, id: &Id, near: Option<[f64; 2]>) -> Option<Tag> {
         Kind::Train => train(sheet, &thing),
         Kind::Combination => {
             let combination = sheet.combinations.iter().find(|one| one.name == name)?;
-            let before =
-                slots([("sum", list::printed_sum(combination.factors.iter())), ("rename", name.to_owned())]);
+            let before = slots([("sum", states::printed(combination)), ("rename", name.to_owned())]);
             Some(Tag::named("combination", &thing, name, before))
         }
         _ => None,

@@ -329,6 +329,13 @@ fn trains_and_combinations_are_entered_changed_and_gone() {
     assert_eq!((sheet.combinations[1].name.as_str(), sheet.combinations[1].factors["wind"]), ("B", 1.0));
     let sheet = edit(&sheet, r#"{"edit":"combination","name":"B","rename":"gale"}"#).unwrap();
     assert_eq!(sheet.combinations[1].factors["wind"], 1.0);
+    let sheet = edit(&sheet, r#"{"edit":"combination","name":"gale","sum":"0.6 wind, service"}"#).unwrap();
+    assert_eq!((sheet.combinations[1].service, sheet.combinations[1].factors["wind"]), (Some(true), 0.6));
+    // A new sum says anew what it is; a new name leaves it.
+    let renamed = edit(&sheet, r#"{"edit":"combination","name":"gale","rename":"breeze"}"#).unwrap();
+    assert_eq!(renamed.combinations[1].service, Some(true));
+    let plain = edit(&sheet, r#"{"edit":"combination","name":"gale","sum":"0.6 wind"}"#).unwrap();
+    assert_eq!(plain.combinations[1].service, None);
     for (wrong, words) in [
         (r#"{"edit":"combination"}"#, "needs a sum"),
         (r#"{"edit":"combination","sum":"1.5 snow"}"#, "No load belongs to a case \"snow\""),

@@ -4,10 +4,11 @@ use helvek_answers as answers;
 use helvek_edit::edit::{Edit, apply};
 use helvek_sheet::id::Kind;
 use helvek_sheet::sheet::{Document, FORMAT, Pick, Sheet};
-use helvek_statics::equilibrium::PartOf;
+use helvek_statics::equilibrium::{PartId, PartOf};
 use helvek_statics::model;
 use helvek_statics::next;
 use helvek_statics::solution::{Solved, solve};
+use helvek_statics::working::Turn;
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
 
@@ -181,7 +182,10 @@ proptest! {
             sheet = pick(&sheet, name, after).unwrap();
             let worked = solved(&sheet);
             let turns = worked.working.turns();
-            let turn = turns.iter().find(|t| t.first >= after && worked.part(t.parts[0]) == format!("joint {name}"));
+            // What is seen at sight may stand together with what was seen just before.
+            let alone = |parts: &[PartId]| parts.len() == 1 && worked.part(parts[0]) == format!("joint {name}");
+            let of = |t: &&Turn| worked.working.steps[t.first].lines.iter().any(|line| alone(&line.free_body.parts));
+            let turn = turns.iter().filter(|t| t.last + 1 >= after).find(of);
             prop_assert!(turn.is_some(), "{name} after {after}");
             after = turn.map_or(after, |t| t.last + 1);
         }

@@ -4,7 +4,8 @@
 //! already: an equation that is a multiple of another, term by term, is that equation.
 
 use super::cuts::{CutKind, six};
-use super::isolate::{Chooser, Isolated, POOR, dot, form_of, net};
+use super::forms::{dot, form_of, net};
+use super::isolate::{Chooser, Isolated, POOR};
 use super::{Axis, Centre, Equation, Found, Given, Line, PlannedStep, order};
 use crate::equilibrium::{ColumnId, PartId};
 use helvek_numbers::budget::spend;

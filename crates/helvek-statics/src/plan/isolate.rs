@@ -1,19 +1,18 @@
 //! Which unknowns of a free body can be had by one equation, and by which: of the equations worth writing on it (`moves`), those that hold
 //! nothing else that is open.
 
-use super::cuts::{Cut, CutKind, Six, six};
+use super::bodies::FreeBodies;
+use super::cuts::{Cut, CutKind};
 use super::moves::{Move, moves};
-use super::{Axis, Centre, Equation, Given, ZeroRule};
-use crate::equilibrium::{ColumnId, Equilibrium, Freedom};
-use crate::model::{Model, PointId};
-use crate::recognition::{Seen, at_joints};
+use super::{Axis, Centre, Equation, Given};
+use crate::equilibrium::{ColumnId, Equilibrium};
+use crate::model::Model;
 use helvek_numbers::budget::spend;
-use helvek_numbers::geometry::{Point, Vector};
 use helvek_numbers::tolerance;
 use helvek_sheet::sheet::{First, Truss};
 use std::borrow::Cow;
 use std::cell::OnceCell;
-use std::collections::HashMap;
+use std::ops::Deref;
 
 /// One equation that isolates one unknown.
 #[derive(Debug, Clone)]
@@ -35,18 +34,9 @@ const LISTED: usize = 24;
 /// The effort that marks an equation whose unknown hardly enters.
 pub(super) const POOR: u64 = 1000;
 
+/// The equations of the free bodies, and which of them serve.
 pub(super) struct Chooser<'a> {
-    pub(super) model: &'a Model,
-    pub(super) equilibrium: &'a Equilibrium,
-    pub(super) given: &'a Given<'a>,
-    pub(super) cuts: Vec<Cut>,
-    /// The cuts that each column enters.
-    pub(super) cuts_of: Vec<Vec<usize>>,
-    /// Members that a rule of joints shows to carry nothing.
-    pub(super) rules: HashMap<ColumnId, ZeroRule>,
-    scale: f64,
-    grid: HashMap<[i64; 3], PointId>,
-    cell: f64,
+    bodies: FreeBodies<'a>,
     /// Per cut, once they were asked for.
     listed: Vec<OnceCell<Vec<Move>>>,
 }
@@ -59,6 +49,14 @@ struct Best<'m> {
     at_sight: bool,
 }
 
+impl<'a> Deref for Chooser<'a> {
+    type Target = FreeBodies<'a>;
+
+    fn deref(&self) -> &FreeBodies<'a> {
+        &self.bodies
+    }
+}
+
 impl<'a> Chooser<'a> {
     pub(super) fn new(
         model: &'a Model,
@@ -66,54 +64,8 @@ impl<'a> Chooser<'a> {
         given: &'a Given<'a>,
         cuts: Vec<Cut>,
     ) -> Self {
-        let mut cuts_of = vec![Vec::new(); equilibrium.columns.len()];
-        for (index, cut) in cuts.iter().enumerate() {
-            cut.entering.iter().for_each(|e| cuts_of[e.column.index()].push(index));
-        }
-        let cell = 1e-6 * equilibrium.length_scale;
-        let mut grid = HashMap::new();
-        for id in model.point_ids() {
-            grid.entry(key(model.at(id), cell)).or_insert(id);
-        }
-        let scale = equilibrium.load_scale();
-        let mut rules = HashMap::new();
-        for seen in at_joints(equilibrium, given.released).into_iter().filter(Seen::zero) {
-            for member in seen.members {
-                rules.entry(member).or_insert(ZeroRule::Joint(seen.rule));
-            }
-        }
         let listed = cuts.iter().map(|_| OnceCell::new()).collect();
-        Self { model, equilibrium, given, cuts, cuts_of, rules, scale, grid, cell, listed }
-    }
-
-    pub(super) fn length(&self) -> f64 {
-        self.equilibrium.length_scale
-    }
-
-    /// Forces below this, N, are none.
-    pub(super) fn nothing(&self) -> f64 {
-        tolerance::ZERO_FORCE * self.scale
-    }
-
-    /// The named point at a place.
-    pub(super) fn named(&self, at: Point) -> Option<PointId> {
-        let [i, j, k] = key(at, self.cell);
-        let near =
-            |id: &PointId| self.model.at(*id).distance(at) <= tolerance::GEOMETRY * 10.0 * self.length();
-        // Nearly always it is in the very cell.
-        if let Some(id) = self.grid.get(&[i, j, k]).filter(|id| near(id)) {
-            return Some(*id);
-        }
-        let depth = if self.model.spatial() { -1..=1 } else { 0..=0 };
-        depth
-            .flat_map(|dk| (-1..=1).flat_map(move |di| (-1..=1).map(move |dj| [i + di, j + dj, k + dk])))
-            .filter_map(|cell| self.grid.get(&cell).copied())
-            .find(near)
-    }
-
-    /// True for a free body that is one joint, or one end of a rope.
-    pub(super) fn particle(&self, cut: &Cut) -> bool {
-        cut.parts.len() == 1 && self.equilibrium.parts[cut.parts[0].index()].freedom == Freedom::Particle
+        Self { bodies: FreeBodies::new(model, equilibrium, given, cuts), listed }
     }
 
     /// The equations worth writing on a free body where at most [`MOST_OPEN`] unknowns are open; none where more are.
@@ -126,7 +78,7 @@ impl<'a> Chooser<'a> {
         if cut.entering.len() <= LISTED {
             return self.listed(index);
         }
-        Cow::Owned(moves(self, cut, &open().collect::<Vec<_>>()))
+        Cow::Owned(moves(&self.bodies, cut, &open().collect::<Vec<_>>()))
     }
 
     /// The equations worth writing on a free body, whatever is open; without those that two unknowns give where there are more than
@@ -134,10 +86,10 @@ impl<'a> Chooser<'a> {
     pub(super) fn listed(&self, index: usize) -> Cow<'_, [Move]> {
         let cut = &self.cuts[index];
         if cut.entering.len() > LISTED {
-            return Cow::Owned(moves(self, cut, &[]));
+            return Cow::Owned(moves(&self.bodies, cut, &[]));
         }
         let all: Vec<usize> = (0..cut.entering.len()).collect();
-        Cow::Borrowed(self.listed[index].get_or_init(|| moves(self, cut, &all)))
+        Cow::Borrowed(self.listed[index].get_or_init(|| moves(&self.bodies, cut, &all)))
     }
 
     /// Every unknown of a free body that one equation isolates, with the easiest such equation; and, where that rests on more, the
@@ -224,84 +176,5 @@ impl<'a> Chooser<'a> {
         // In a moment sum a carried value has an arm as well.
         let carrying = if matches!(of.equation, Equation::Moments { .. }) { 4 } else { 2 };
         poor + per_term * (of.loads + carried + 1) + carrying * carried + kind + body
-    }
-
-    /// True when a column enters an equation on a cut, beside the norm of its line.
-    pub(super) fn enters(&self, cut: &Cut, equation: &Equation, column: ColumnId) -> bool {
-        let form = form_of(equation, cut.origin, self.length());
-        let entering = cut.entering.iter().find(|e| e.column == column);
-        entering.is_some_and(|e| dot(form, e.line).abs() > tolerance::DROPS_OUT * 10.0)
-    }
-
-    /// The known actions that enter an equation, each by its place among those of the cut.
-    pub(super) fn loads<'c>(&self, cut: &'c Cut, equation: &Equation) -> impl Iterator<Item = usize> + 'c {
-        let (form, nothing) = (form_of(equation, cut.origin, self.length()), self.nothing());
-        let enters = move |(_, load): &(usize, &Six)| dot(form, **load).abs() > nothing;
-        cut.loads.iter().enumerate().filter(enters).map(|(i, _)| i)
-    }
-}
-
-/// An equation as a form of norm 1.
-pub(super) fn form_of(equation: &Equation, origin: Point, length: f64) -> Six {
-    let form = match *equation {
-        Equation::Forces { along, .. } => [along.x, along.y, along.z, 0.0, 0.0, 0.0],
-        Equation::Moments { about, along, .. } => moment_form(about, along, origin, length),
-    };
-    unit(form).unwrap_or(form)
-}
-
-/// The moment about the axis through P along u: u · (M about O − p × F) = u · M about O + (p × u) · F, with p from O to P; moments over the length
-/// scale.
-pub(super) fn moment_form(about: Point, along: Vector, origin: Point, length: f64) -> Six {
-    let force = (about - origin).cross(along) * (1.0 / length);
-    [force.x, force.y, force.z, along.x, along.y, along.z]
-}
-
-pub(super) fn dot(a: Six, b: Six) -> f64 {
-    a.iter().zip(b).map(|(a, b)| a * b).sum()
-}
-
-/// A form of the plane, from its parts along F_x, F_y and M_z.
-pub(super) fn flat(x: f64, y: f64, m: f64) -> Six {
-    [x, y, 0.0, 0.0, 0.0, m]
-}
-
-/// In the plane: the one form that leaves out two lines.
-pub(super) fn cross(a: Six, b: Six) -> Six {
-    let [p, q] = [a, b].map(|l| [l[0], l[1], l[5]]);
-    flat(p[1] * q[2] - p[2] * q[1], p[2] * q[0] - p[0] * q[2], p[0] * q[1] - p[1] * q[0])
-}
-
-pub(super) fn unit(a: Six) -> Option<Six> {
-    let size = dot(a, a).sqrt();
-    (size > 0.0).then(|| a.map(|x| x / size))
-}
-
-fn key(at: Point, cell: f64) -> [i64; 3] {
-    [at.x, at.y, at.z].map(|v| (v / cell).round() as i64)
-}
-
-/// The six numbers of a column's net wrench on a cut, not normed: 0 when it cancels inside.
-pub(super) fn net(equilibrium: &Equilibrium, cut: &Cut, column: ColumnId) -> Six {
-    let mut sum = [0.0; 6];
-    for act in equilibrium.column(column).acts.iter().filter(|act| cut.parts.contains(&act.on)) {
-        let line = six(&act.wrench, cut.origin, equilibrium.length_scale);
-        sum.iter_mut().zip(line).for_each(|(s, l)| *s += l);
-    }
-    sum
-}
-
-#[cfg(test)]
-mod tests {
-    use super::*;
-
-    #[test]
-    fn the_form_of_a_moment_is_the_moment() {
-        // 3 N along x at (2, 5) and 4 N along y there, about (1, 1): −3·4 + 4·1 = −8, with a length scale of 2.
-        let wrench = helvek_numbers::geometry::Wrench::force(Vector::plane(3.0, 4.0), Point::plane(2.0, 5.0));
-        let (origin, length) = (Point::plane(-1.0, 0.5), 2.0);
-        let form = moment_form(Point::plane(1.0, 1.0), Vector::Z, origin, length);
-        let value = dot(form, six(&wrench, origin, length)) * length;
-        assert!((value + 8.0).abs() < 1e-12, "{value}");
     }
 }

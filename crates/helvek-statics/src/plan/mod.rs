@@ -1,9 +1,11 @@
 //! The plan: what to free, which equation to write, for which unknown, and why. Facts only; renderers word them.
 
+mod bodies;
 mod checks;
 mod cuts;
 mod equation;
 mod exact;
+mod forms;
 mod greedy;
 mod isolate;
 mod moves;
@@ -114,6 +116,13 @@ pub struct Reason {
     pub same_as: Option<ColumnId>,
 }
 
+impl Reason {
+    /// True of lines that stand together without being solved together: each gives its own unknown at sight.
+    pub fn at_sight(&self) -> bool {
+        self.rule.is_some() || self.nothing_else
+    }
+}
+
 /// An equation of a free body.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Line {
@@ -180,6 +189,7 @@ pub(crate) fn plan(model: &Model, equilibrium: &Equilibrium, given: &Given<'_>) 
     let mut known: Vec<bool> = given.released.to_vec();
     let mut steps: Vec<Found> = Vec::new();
     let stay = picks::chosen(&chooser, &mut known, &mut steps);
+    let chosen = steps.len();
     // What was chosen is worked, whether it leads on or not.
     targets.push(steps.iter().flat_map(|step| step.unknowns.clone()).collect());
     reactions::first(&chooser, &mut known, &asked, &mut steps);
@@ -188,9 +198,9 @@ pub(crate) fn plan(model: &Model, equilibrium: &Equilibrium, given: &Given<'_>) 
     }
     let unreached = asked.iter().filter(|c| !known[c.index()]).copied().collect();
     let wanted: Vec<_> = targets.concat();
-    let steps = shared::shared(&chooser, needed(steps, &wanted), stay, given);
+    let steps = shared::shared(&chooser, needed(steps, &wanted), chosen, given);
     // What only a step that was moved has needed is needed no more.
-    let steps = order::ordered(&chooser, needed(steps, &wanted), stay, given);
+    let steps = order::ordered(&chooser, needed(steps, &wanted), [stay, chosen], given);
     let checks = checks::checks(&chooser, &steps, &wanted, given);
     Plan { steps, checks, unreached }
 }

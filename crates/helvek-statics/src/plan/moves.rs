@@ -11,8 +11,9 @@
 //! In the plane that is all there is: where the others leave one equation it is the moment about their crossing, or the sum across them. In space
 //! most forms that would leave the others out are screws, about axes that nobody could point at.
 
+use super::bodies::FreeBodies;
 use super::cuts::{Cut, CutKind};
-use super::isolate::{Chooser, cross, dot, form_of, unit};
+use super::forms::{cross, dot, form_of, unit};
 use super::{Axis, Centre, Equation};
 use crate::equilibrium::{ColumnId, ColumnKind, Freedom, PartId, PartOf};
 use crate::model::PointId;
@@ -41,9 +42,9 @@ const MOST_MET: usize = 8;
 const FAR: f64 = 1e-7;
 
 /// The list of a cut; `among`: the unknowns, by their places, of which two have a crossing or a direction square to both.
-pub(super) fn moves(chooser: &Chooser<'_>, cut: &Cut, among: &[usize]) -> Vec<Move> {
-    let mut list = List { chooser, cut, among, moves: Vec::new() };
-    if chooser.model.spatial() {
+pub(super) fn moves(bodies: &FreeBodies<'_>, cut: &Cut, among: &[usize]) -> Vec<Move> {
+    let mut list = List { bodies, cut, among, moves: Vec::new() };
+    if bodies.model.spatial() {
         list.in_space();
     } else {
         list.in_the_plane();
@@ -52,7 +53,7 @@ pub(super) fn moves(chooser: &Chooser<'_>, cut: &Cut, among: &[usize]) -> Vec<Mo
 }
 
 struct List<'a> {
-    chooser: &'a Chooser<'a>,
+    bodies: &'a FreeBodies<'a>,
     cut: &'a Cut,
     among: &'a [usize],
     moves: Vec<Move>,
@@ -60,14 +61,14 @@ struct List<'a> {
 
 impl List<'_> {
     fn push(&mut self, equation: Equation) {
-        let (chooser, cut) = (self.chooser, self.cut);
-        let form = form_of(&equation, cut.origin, chooser.length());
+        let (bodies, cut) = (self.bodies, self.cut);
+        let form = form_of(&equation, cut.origin, bodies.length());
         let sizes = cut.entering.iter().map(|e| dot(form, e.line).abs()).enumerate();
         let enters: Vec<_> = sizes.filter(|(_, size)| *size > tolerance::DROPS_OUT * 10.0).collect();
         if enters.is_empty() {
             return;
         }
-        let loads = chooser.loads(cut, &equation).count() as u64;
+        let loads = bodies.loads(cut, &equation).count() as u64;
         let at_centre = self.at_centre(&equation);
         self.moves.push(Move { equation, enters, loads, at_centre });
     }
@@ -75,9 +76,9 @@ impl List<'_> {
     /// A pin with two unknowns is where a person looks first.
     fn at_centre(&self, equation: &Equation) -> Vec<usize> {
         let Equation::Moments { about, along, .. } = *equation else { return Vec::new() };
-        let near = tolerance::GEOMETRY * self.chooser.length();
+        let near = tolerance::GEOMETRY * self.bodies.length();
         let there = |i: &usize| {
-            let acts = &self.chooser.equilibrium.column(self.cut.entering[*i].column).acts;
+            let acts = &self.bodies.equilibrium.column(self.cut.entering[*i].column).acts;
             let off = |at: Point| (at - about).cross(along).length();
             acts.iter().any(|act| self.cut.parts.contains(&act.on) && off(act.wrench.about) <= near)
         };
@@ -92,7 +93,7 @@ impl List<'_> {
     }
 
     fn is_single(&self, freedom: impl Fn(Freedom) -> bool) -> bool {
-        matches!(self.cut.parts[..], [part] if freedom(self.chooser.equilibrium.parts[part.index()].freedom))
+        matches!(self.cut.parts[..], [part] if freedom(self.bodies.equilibrium.parts[part.index()].freedom))
     }
 
     /// True when a sum listed so far has this direction, or its opposite.
@@ -105,7 +106,7 @@ impl List<'_> {
 
     fn in_the_plane(&mut self) {
         if let [part] = self.cut.parts[..]
-            && let Freedom::Line(along) = self.chooser.equilibrium.parts[part.index()].freedom
+            && let Freedom::Line(along) = self.bodies.equilibrium.parts[part.index()].freedom
         {
             // Along an oblique guide what is guided gives the direction its name.
             let axis = match along.axis() {
@@ -157,10 +158,10 @@ impl List<'_> {
         if c.abs() <= FAR * x.hypot(y) {
             return None;
         }
-        let length = self.chooser.length();
+        let length = self.bodies.length();
         let about = self.cut.origin + Vector::plane(-y * length / c, x * length / c);
-        let (about, centre) = match self.chooser.named(about) {
-            Some(point) => (self.chooser.model.at(point), Centre::Named(point)),
+        let (about, centre) = match self.bodies.named(about) {
+            Some(point) => (self.bodies.model.at(point), Centre::Named(point)),
             None => {
                 // A couple has no line.
                 self.direction(a).zip(self.direction(b))?;
@@ -194,7 +195,7 @@ impl List<'_> {
                 if square.length() <= tolerance::NO_PIVOT {
                     if alone {
                         let column = self.cut.entering[*a].column;
-                        for along in d.across(self.chooser.model.up()) {
+                        for along in d.across(self.bodies.model.up()) {
                             self.sum_square(along, column, self.cut.entering[*b].column);
                         }
                     }
@@ -236,7 +237,7 @@ impl List<'_> {
             }
         }
         // Joints alone are met by too many lines for this to be what a person would look for.
-        let rigid = |part: &PartId| self.chooser.equilibrium.parts[part.index()].freedom == Freedom::Rigid;
+        let rigid = |part: &PartId| self.bodies.equilibrium.parts[part.index()].freedom == Freedom::Rigid;
         if self.cut.kind != CutKind::Whole && !self.cut.parts.iter().any(rigid) {
             return;
         }
@@ -251,7 +252,7 @@ impl List<'_> {
 
     /// The line of action of an unknown force: one of its points, and its unit direction.
     fn line_of(&self, i: usize) -> Option<(Point, Vector)> {
-        let column = self.chooser.equilibrium.column(self.cut.entering[i].column);
+        let column = self.bodies.equilibrium.column(self.cut.entering[i].column);
         if column.kind != ColumnKind::Force {
             return None;
         }
@@ -264,7 +265,7 @@ impl List<'_> {
 
     /// Through a point there is one line that meets two others: where the planes through the point and each of them cross.
     fn meeting(&mut self, about: Point, point: PointId, lines: &[(usize, Point, Vector)]) {
-        let off = tolerance::GEOMETRY * 10.0 * self.chooser.length();
+        let off = tolerance::GEOMETRY * 10.0 * self.bodies.length();
         let plane = |(_, at, d): &(usize, Point, Vector)| (*at - about).cross(*d);
         for (i, a) in lines.iter().enumerate() {
             for b in &lines[i + 1..] {
@@ -287,7 +288,7 @@ impl List<'_> {
     }
 
     fn points(&self) -> Vec<(Point, PointId)> {
-        points(self.chooser, self.cut, &[])
+        points(self.bodies, self.cut, &[])
     }
 }
 
@@ -297,19 +298,19 @@ fn rightwards(d: Vector) -> Vector {
 }
 
 /// Moment centres: where these unknowns are applied first, then where any is, then the points of the body; named ones only.
-pub(super) fn points(chooser: &Chooser<'_>, cut: &Cut, first: &[usize]) -> Vec<(Point, PointId)> {
+pub(super) fn points(bodies: &FreeBodies<'_>, cut: &Cut, first: &[usize]) -> Vec<(Point, PointId)> {
     let mut points: Vec<(Point, PointId)> = Vec::new();
-    let near = tolerance::GEOMETRY * chooser.length();
+    let near = tolerance::GEOMETRY * bodies.length();
     let mut push = |at: Point| {
         if points.len() < MOST_POINTS
             && !points.iter().any(|(p, _)| p.distance(at) <= near)
-            && let Some(point) = chooser.named(at)
+            && let Some(point) = bodies.named(at)
         {
             points.push((at, point));
         }
     };
     for i in first.iter().copied().chain(0..cut.entering.len()) {
-        let column = chooser.equilibrium.column(cut.entering[i].column);
+        let column = bodies.equilibrium.column(cut.entering[i].column);
         if column.kind == ColumnKind::Force {
             column
                 .acts
@@ -319,9 +320,9 @@ pub(super) fn points(chooser: &Chooser<'_>, cut: &Cut, first: &[usize]) -> Vec<(
         }
     }
     if let [part] = cut.parts[..]
-        && let PartOf::Body(body) = chooser.equilibrium.parts[part.index()].of
+        && let PartOf::Body(body) = bodies.equilibrium.parts[part.index()].of
     {
-        chooser.model.points_of(body).into_iter().for_each(|p| push(chooser.model.at(p)));
+        bodies.model.points_of(body).into_iter().for_each(|p| push(bodies.model.at(p)));
     }
     points
 }

@@ -1,7 +1,8 @@
 //! The order in which a person would write the steps, and the reason of each in its place.
 
 use super::cuts::{Cut, CutKind};
-use super::isolate::{Chooser, net};
+use super::forms::net;
+use super::isolate::Chooser;
 use super::{Axis, Dropped, DropsOut, Equation, Found, Given, Line, PlannedStep, Reason, WhyBody, ZeroRule};
 use crate::equilibrium::{ColumnId, ColumnKind, ColumnOf, Freedom};
 use helvek_numbers::budget::spend;
@@ -10,11 +11,11 @@ use helvek_numbers::tolerance;
 use helvek_sheet::sheet::First;
 
 /// The steps in the order of writing: each that can be written next; on the free body at hand as long as it has something, moments or sums first as the convention has it.
-/// The first `stay` steps stay where they are.
+/// The first `stay` steps stay where they are; before the first `chosen` come no reactions that nobody chose.
 pub(super) fn ordered(
     chooser: &Chooser<'_>,
     steps: Vec<Found>,
-    stay: usize,
+    [stay, chosen]: [usize; 2],
     given: &Given<'_>,
 ) -> Vec<PlannedStep> {
     let mut known: Vec<bool> = given.released.to_vec();
@@ -46,6 +47,8 @@ pub(super) fn ordered(
         let of = |wanted: &dyn Fn(&Found) -> bool| {
             left.iter().position(|s| s.as_ref().is_some_and(|s| ready(s) && wanted(s)))
         };
+        let free = left.iter().take(chosen).all(Option::is_none);
+        let reaction = |step: &Found| free && reaction(step);
         let Some(first) = of(&reaction).or_else(|| of(&|_| true)) else { break };
         let body = |s: &Found| s.lines[0].0;
         let stays = |s: &Found| at_hand == Some(body(s));

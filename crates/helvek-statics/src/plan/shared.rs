@@ -7,19 +7,19 @@ use super::isolate::Chooser;
 /// A free body saved is worth this much effort.
 const A_DRAWING: u64 = 10;
 
-/// The same steps, those that stand alone on their free body moved to one that is drawn anyway where it gives the same unknown nearly as easily. The first `stay`
+/// The same steps, those that stand alone on their free body moved to one that is drawn anyway where it gives the same unknown nearly as easily. The first `chosen`
 /// steps stay.
 pub(super) fn shared(
     chooser: &Chooser<'_>,
     mut steps: Vec<Found>,
-    stay: usize,
+    chosen: usize,
     given: &Given<'_>,
 ) -> Vec<Found> {
     let mut known: Vec<bool> = given.released.to_vec();
     for i in 0..steps.len() {
         let on = |step: &Found| step.lines[0].0;
         let alone = steps.iter().filter(|step| on(step) == on(&steps[i])).count() == 1;
-        if i >= stay
+        if i >= chosen
             && alone
             && let [unknown] = steps[i].unknowns[..]
         {

@@ -1,7 +1,8 @@
 //! Equations that have to be solved together: the smallest set, where no equation with one unknown exists.
 
 use super::cuts::{Cut, CutKind};
-use super::isolate::{Chooser, dot, form_of};
+use super::forms::{dot, form_of};
+use super::isolate::Chooser;
 use super::moves;
 use super::{Centre, Equation, Found};
 use crate::equilibrium::{ColumnId, Freedom};

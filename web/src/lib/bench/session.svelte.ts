@@ -424,10 +424,13 @@ export class Session {
   /** Works a joint next, after the step that is read; says why when it cannot be. */
   async pickNext(at: string): Promise<void> {
     const done = this.stop === 'work' ? this.step : 0;
+    const pin = idOf('pin', at);
     await this.#inTurn(async () => {
       const reply = await this.#done({ edit: 'pick', at, after: done });
       if (!reply) return;
-      this.step = Math.min(done + 1, this.solver.steps ?? 1);
+      // Where what is seen there at sight stands together with what was seen just before, that is the step.
+      const free = reply.scene?.free?.find((one) => one.last >= done && one.pieces.includes(pin));
+      this.step = free ? Math.max(free.first, Math.min(done + 1, free.last)) : done + 1;
       this.said = `Joint ${at} is worked next.`;
     });
   }
