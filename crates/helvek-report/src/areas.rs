@@ -203,9 +203,8 @@ impl Numbers<'_> {
 
     /// A place by its point, else by its distance.
     fn spot(&self, diagram: &Diagram, station: f64) -> String {
-        let named = diagram.points.iter().find(|(_, at)| (at - station).abs() <= 1e-9 * diagram.length());
-        match named {
-            Some((point, _)) => self.statics.model.point_name(*point).to_owned(),
+        match diagram.point_at(station) {
+            Some(point) => self.statics.model.point_name(point).to_owned(),
             None => self.distance(station),
         }
     }

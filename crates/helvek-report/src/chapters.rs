@@ -5,7 +5,7 @@ use crate::inline::Inline;
 use crate::lines::About;
 use crate::page::Page;
 use crate::stiffness::PageStiff;
-use crate::strength_check::PageJudgement;
+use crate::strength_check::{JudgedLine, PageJudgement};
 use helvek_core::answers::Sense;
 use std::borrow::Cow;
 
@@ -151,12 +151,21 @@ impl Page {
 fn strength(judgement: &PageJudgement) -> Chapter {
     let mut blocks: Vec<Block> = Vec::new();
     let words = |level, words: &str| Block::from(Line::words(Role::Item, words).level(level));
-    blocks.extend(judgement.reach.iter().map(|reach| words(0, reach)));
-    for line in &judgement.lines {
-        let place = line.place.as_ref().map(|place| format!(" ({place})")).unwrap_or_default();
-        blocks.push(words(0, &format!("{} of its limit: {}{place}", line.used_text, line.title)));
-        let reserve = line.reserve.as_ref().map(|times| format!(", reserve {times}")).unwrap_or_default();
-        blocks.push(words(1, &format!("{}, limit {}{reserve}; {}", line.demand, line.limit, line.verdict)));
+    blocks.extend(judgement.reach.iter().chain(&judgement.serviced).map(|says| words(0, says)));
+    if !judgement.lines.is_empty() {
+        let head = ["limit", "used", "demand", "resistance", "where"].map(|title| vec![Inline::words(title)]);
+        let row = |line: &JudgedLine| {
+            let place = line.place.clone().unwrap_or_default();
+            let cells = [&line.title, &line.used_text, &line.demand, &line.most, &place];
+            cells.map(|cell| vec![Inline::words(cell.as_str())]).into()
+        };
+        blocks
+            .push(Block::Table(Table { head: head.into(), rows: judgement.lines.iter().map(row).collect() }));
+    }
+    // Below it what stands behind a row: where its limit comes from, and its working.
+    for line in judgement.lines.iter().filter(|line| !line.working.is_empty()) {
+        blocks.push(words(0, &line.title));
+        blocks.push(words(1, &format!("{}, limit {}; {}", line.demand, line.limit, line.verdict)));
         blocks.extend(line.working.iter().map(|says| Line::new(Role::Working, says.clone()).level(1).into()));
     }
     for pin in &judgement.pins {
@@ -171,7 +180,7 @@ fn strength(judgement: &PageJudgement) -> Chapter {
         blocks.extend(pin.says.iter().map(|says| words(1, says)));
     }
     for section in &judgement.sections {
-        blocks.push(Line::words(Role::Heading, format!("Chapter {}", section.title)).into());
+        blocks.push(Line::words(Role::Heading, format!("Section {}", section.title)).into());
         blocks.push(words(1, &section.values.join(" · ")));
         blocks.extend(section.remark.iter().map(|remark| words(1, remark)));
     }

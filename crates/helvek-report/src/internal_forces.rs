@@ -12,7 +12,7 @@ use helvek_core::internal_forces::{Diagram, Inner, Inside, Six, SolidInside};
 use helvek_core::model::{CutAt, PointId};
 use helvek_core::sheet::DiagramMethod;
 use helvek_core::strength::Stressed;
-use helvek_core::tolerance::{self, first_largest};
+use helvek_core::tolerance::first_largest;
 use helvek_core::units::figures;
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -212,9 +212,8 @@ impl Numbers<'_> {
 
     /// `at C`, where a point stands; else `0.8 m from B`, its first one.
     pub(crate) fn place_in(&self, diagram: &Diagram, station: f64) -> String {
-        let slack = tolerance::GEOMETRY * diagram.length();
-        match diagram.points.iter().find(|(_, at)| (at - station).abs() <= slack) {
-            Some((point, _)) => format!("at {}", self.statics.model.point_name(*point)),
+        match diagram.point_at(station) {
+            Some(point) => format!("at {}", self.statics.model.point_name(point)),
             None => self.place_along(station, self.statics.model.point_name(diagram.from())),
         }
     }

@@ -6,7 +6,7 @@ use crate::formula::{Addend, Formula, Number, Source, Symbol};
 use crate::inline::Inline;
 use crate::step::Wording;
 use crate::term::gravity_in;
-use helvek_core::geometry::Vector;
+use helvek_core::geometry::{Point, Vector};
 use helvek_core::plan::{Axis, Centre, Equation};
 use helvek_core::units::Unit;
 use helvek_core::working::origin::{self, AngleOrigin, IntensityOrigin, Piece};
@@ -47,6 +47,15 @@ impl Wording<'_> {
                 if new(format!("{symbol} {along:?}")) {
                     lengths.extend((!lengths.is_empty()).then(|| Inline::words("; ")));
                     lengths.extend(self.part_along(term, along, symbol));
+                }
+            }
+            if let Equation::Moments { about, along, .. } = line.equation
+                && along.axis().is_none()
+                && let Some(arm) = term.arm
+            {
+                let symbol = self.arm_symbol(line, term, arm);
+                if new(format!("{symbol} {:.6e} {along:?}", arm.length)) {
+                    lines.push(self.arm_about_line(term, arm, about, along, symbol));
                 }
             }
             if self.spatial() {
@@ -127,6 +136,11 @@ impl Wording<'_> {
                     Inline::words(" from +x"),
                 ])
             }
+            Equation::Moments { along, centre: Centre::Through(..) | Centre::Meeting(..), .. } => {
+                let lambda = Formula::from(Symbol::letter("λ").vector());
+                let equal = Formula::Equal(vec![lambda, self.ijk(along, |v| v, 0).0]);
+                Some(vec![Inline::words("Along the line: "), equal.into()])
+            }
             Equation::Forces { along, axis: Axis::Square(a, b) } => {
                 let mut says = vec![Inline::words("Positive direction, square to ")];
                 self.list(&mut says, &[a, b]);
@@ -158,6 +172,47 @@ impl Wording<'_> {
             let result = number(part).from(Source::Result);
             let agrees = from.as_ref().is_none_or(|from| comes_to_number(from.value(), &result));
             let chain = std::iter::once(symbol.clone()).chain(from).chain([result.into()]).collect();
+            (Formula::Equal(chain), agrees)
+        });
+        marked(vec![formula.into()], differs)
+    }
+
+    /// `a_AB = λ·(r × u) = 0.6·1.2·0.8 − 0.8·0.5·0.6 = 0.336 m` about a line that is not along an axis: λ and u of length 1, r from the line to the force; its sign
+    /// apart.
+    fn arm_about_line(
+        &self,
+        term: &Term,
+        arm: Arm,
+        about: Point,
+        along: Vector,
+        symbol: Formula,
+    ) -> Vec<Inline> {
+        let (unit, _) = self.solved.model.units.moment_sums();
+        let r = (arm.at - about).tidy();
+        let sense = if r.cross(term.unit).dot(along) < 0.0 { -1.0 } else { 1.0 };
+        let [l, r, u] = [along.tidy(), r, term.unit.tidy()].map(|v| v.parts());
+        // λ_x (r_y u_z − r_z u_y), and so on round.
+        let products: Vec<[f64; 3]> = (0..3)
+            .flat_map(|i| [(1, 2, 1.0), (2, 1, -1.0)].map(|(j, k, s)| (i, (i + j) % 3, (i + k) % 3, s)))
+            .map(|(i, j, k, s)| [l[i] * s * sense, r[j], u[k]])
+            .filter(|of| of.iter().product::<f64>() != 0.0)
+            .collect();
+        let signs: Vec<f64> = products.iter().map(|of| of.iter().product()).collect();
+        let (formula, differs) = agreeing(|more| {
+            let number = |v: f64| Formula::from(Number::rounded(v.abs(), self.digits() + more));
+            let distance = |v: f64| Formula::from(Number::plain(unit.from_si(v.abs()), self.digits() + more));
+            let write = |i: usize| {
+                let [cosine, r, u] = products[i];
+                let mut factors = vec![number(cosine), distance(r)];
+                factors.extend((u.abs() != 1.0).then(|| number(u)));
+                Formula::Product(factors)
+            };
+            let from = sum(&signs, write);
+            let result = Number::plain(unit.from_si(arm.length), self.digits() + 1).unit(&unit);
+            let agrees = comes_to_number(from.value(), &result);
+            let turned = Formula::cross(Symbol::letter("r").vector(), Symbol::letter("u").vector());
+            let triple = Formula::product([Symbol::letter("λ").vector().into(), turned]);
+            let chain = vec![symbol.clone(), triple, from, result.from(Source::Result).into()];
             (Formula::Equal(chain), agrees)
         });
         marked(vec![formula.into()], differs)

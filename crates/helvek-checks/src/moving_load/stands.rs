@@ -58,6 +58,7 @@ impl Passage<'_> {
             name: self.stand_name(facing, lead),
             solved: self.solved.under(self.placed(lead, facing)),
             superposed: false,
+            strength: false,
             left_out: Vec::new(),
             train: Some(train),
         }

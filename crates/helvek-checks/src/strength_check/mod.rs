@@ -169,6 +169,14 @@ pub struct Judged {
     pub under: Option<usize>,
 }
 
+impl Subject {
+    /// False of sag and the forces of supports in a strength state: where service combinations are named, they are limited in these and under the loads as
+    /// drawn.
+    pub fn judged_under(self, state: &State) -> bool {
+        !(state.strength && matches!(self, Self::Sag { .. } | Self::Reaction(_)))
+    }
+}
+
 impl Judged {
     /// The demand over the limit; a thousand million where nothing at all is allowed and something acts.
     pub fn utilisation(&self) -> f64 {
@@ -241,7 +249,9 @@ impl Checks<'_> {
         let mut judged: Vec<Judged> = Vec::new();
         let mut unfixed = Vec::new();
         for check in &checks {
-            let each = all.iter().filter_map(|(under, state)| {
+            let counts =
+                |under: &Option<usize>| under.is_none_or(|row| check.subject.judged_under(&states[row]));
+            let each = all.iter().filter(|(under, _)| counts(under)).filter_map(|(under, state)| {
                 let demand = self.demand(state, check.subject, &sizes)?;
                 Some(Judged { check: *check, demand: demand.0, place: demand.1, under: *under })
             });

@@ -85,7 +85,9 @@ impl<'a> Checks<'a> {
         let mut all = self.reach(of, &*self.parted(of)?, checks, sizes);
         for (row, state) in states.iter().enumerate().filter(|(_, s)| s.solved.verdict.equilibrium) {
             let Some(parts) = Checks(&state.solved).parted(of) else { continue };
-            all.narrow(Checks(&state.solved).reach(of, &parts, checks, sizes), row);
+            let checks: Vec<Check> =
+                checks.iter().filter(|check| check.subject.judged_under(state)).copied().collect();
+            all.narrow(Checks(&state.solved).reach(of, &parts, &checks, sizes), row);
         }
         Some(all)
     }

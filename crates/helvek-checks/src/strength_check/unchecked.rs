@@ -26,6 +26,9 @@ pub enum SkipReason {
     NoDiagram,
     /// It carries compression: it may buckle.
     Buckling,
+    /// It is bent about its strong axis, and nothing says that its pressed side is held.
+    #[serde(rename = "lateral-buckling")]
+    Lateral,
     /// The section is not round: T·r/J does not hold.
     NotRound,
     /// It is bent and twisted: each is looked at by itself.
@@ -144,9 +147,21 @@ impl Checks<'_> {
                     if n.fold(0.0, f64::min) < -1e3 * diagram.zero(Inner::N) {
                         list.add(SkipReason::Buckling, &body.name);
                     }
+                    let m = diagram.segments.iter().flat_map(|s| s.inner[2].ordinates(s.length()));
+                    let bent = m.fold(0.0, |most: f64, m| most.max(m.abs())) > 1e3 * diagram.zero(Inner::M);
+                    if bent && body.profile.is_some_and(|row| self.is_slender(row)) {
+                        list.add(SkipReason::Lateral, &body.name);
+                    }
                 }
             }
         }
+    }
+
+    /// True of a section that is much stiffer in the plane of the sheet than across it, so that it may turn over sideways.
+    fn is_slender(&self, profile: usize) -> bool {
+        const MUCH: f64 = 3.0;
+        let properties = &self.model.profiles[profile].section.properties;
+        properties.i_z > MUCH * properties.i_y
     }
 
     /// Joints and supports; those where pins have their plates listed, by whichever name, are looked at with the pins.

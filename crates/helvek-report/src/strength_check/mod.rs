@@ -14,7 +14,7 @@ use helvek_core::Checks;
 use helvek_core::answers::Publisher;
 use helvek_core::id::Id;
 use helvek_core::solution::{State, Statics};
-use helvek_core::strength_check::{Check, End, Judged, Judgement, LimitBasis, Strength};
+use helvek_core::strength_check::{Check, End, Judged, Judgement, LimitBasis, Strength, Subject};
 use helvek_core::units::{Unit, figures};
 use schemars::JsonSchema;
 use serde::Serialize;
@@ -32,6 +32,8 @@ pub struct PageJudgement {
     pub meets: bool,
     /// The growth the loads may have, and what ends it.
     pub reach: Option<String>,
+    /// Under which loads sag and forces of supports are judged, where that is not under all.
+    pub serviced: Option<String>,
     /// The one that governs first.
     pub lines: Vec<JudgedLine>,
     /// The plated pins.
@@ -55,6 +57,8 @@ pub struct JudgedLine {
     pub title: String,
     /// `53.3 MPa`
     pub demand: String,
+    /// `160 MPa`
+    pub most: String,
     /// `160 MPa, stated`
     pub limit: String,
     /// The demand over the limit.
@@ -145,6 +149,13 @@ impl Judging<'_> {
             (_, 1) => "One limit is not met.".to_owned(),
             (n, short) => format!("{short} of {n} limits are not met."),
         };
+        // What carries nothing is counted, not listed.
+        let (loaded, idle): (Vec<_>, Vec<_>) = judged.iter().partition(|one| one.demand > 0.0);
+        let idle = match idle.len() {
+            0 => String::new(),
+            1 => " One of them is of what carries nothing.".to_owned(),
+            n => format!(" {n} of them are of what carries nothing."),
+        };
         let model = &self.solved.model;
         let assumed: Vec<&str> =
             model.materials.iter().filter(|m| m.assumed).map(|m| m.name.as_str()).collect();
@@ -152,16 +163,26 @@ impl Judging<'_> {
             format!("Illustrative figures, to be replaced by those of your material: {}.", assumed.join(", "))
         });
         PageJudgement {
-            says,
+            says: says + &idle,
             meets: short == 0,
             reach: self.reach(),
-            lines: judged.iter().map(|one| self.line(one)).collect(),
+            serviced: self.serviced(),
+            lines: loaded.into_iter().map(|one| self.line(one)).collect(),
             pins: self.judgement.pins.iter().map(|pin| self.pin(pin)).collect(),
             sections: self.sections(),
             unchecked: self.unchecked(),
             assumed,
             caution: JUDGEMENT_CAUTION.to_owned(),
         }
+    }
+
+    fn serviced(&self) -> Option<String> {
+        let mut subjects = self.judgement.judged.iter().map(|judged| judged.check.subject);
+        let apart = self.states.iter().any(|state| state.strength)
+            && subjects.any(|subject| matches!(subject, Subject::Sag { .. } | Subject::Reaction(_)));
+        apart.then(|| {
+            "Sag and forces of supports are judged under the loads as drawn and in the service combinations, everything else in all.".to_owned()
+        })
     }
 
     fn figure(&self, value: f64) -> String {
@@ -244,6 +265,7 @@ impl Judging<'_> {
             of: self.mark(check.subject),
             title: self.title_of(judged, worked),
             demand: format!("{} {}", self.figure(unit.from_si(judged.demand)), unit.symbol),
+            most: format!("{} {}", self.figure(unit.from_si(check.most)), unit.symbol),
             limit: self.limit(check, unit),
             used: judged.utilisation(),
             used_text: used(judged.utilisation()),

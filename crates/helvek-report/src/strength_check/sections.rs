@@ -33,7 +33,7 @@ impl Judging<'_> {
         let (p, unit) = (&profile.section.properties, &self.solved.model.units.section);
         let size = |si: f64, power: u8| {
             let unit = unit.raised(power);
-            format!("{} {}", self.figure(unit.from_si(si)), unit.symbol)
+            format!("{} {}", figures::powered(unit.from_si(si), self.digits).replace('-', "−"), unit.symbol)
         };
         let near = |a: f64, b: f64| (a - b).abs() <= 1e-9 * a.abs().max(b.abs());
         let [top, bottom] = p.moduli();

@@ -31,7 +31,10 @@ impl Judging<'_> {
             Subject::Normal(_) => format!("{of}, normal stress"),
             Subject::Shear(_) => format!("{of}, shear stress"),
             Subject::Torsion(_) => format!("{of}, shear stress by torsion"),
-            Subject::Sag { .. } => format!("{of}, sag"),
+            Subject::Sag { row, span } => match self.ends_of(row, span) {
+                Some([from, to]) => format!("{of}, sag between {from} and {to}"),
+                None => format!("{of}, sag"),
+            },
             Subject::Reaction(_) => format!("support {of}, its force"),
             Subject::Joint(_) => format!("joint {of}, its force"),
             Subject::PinShear { pin, plane } => {
@@ -41,6 +44,15 @@ impl Judging<'_> {
             Subject::Bearing { pin, plate } => format!("pin {of}, bearing in {}", owner(pin, plate)),
             Subject::TearOut { pin, plate } => format!("pin {of}, tear-out of {}", owner(pin, plate)),
         }
+    }
+
+    /// The ends of a span, where its stretch has several.
+    fn ends_of(&self, row: usize, span: usize) -> Option<[&str; 2]> {
+        let spans = self.solved.elastic()?.shapes.get(row)?.sags();
+        let ends = spans.get(span).filter(|_| spans.len() > 1)?.span;
+        let diagram = self.solved.inside()[row].diagram.as_ref().ok()?;
+        let named = |station| diagram.point_at(station).map(|point| self.solved.model.point_name(point));
+        Some([named(ends[0])?, named(ends[1])?])
     }
 
     /// With the face at which the normal stress is largest.
@@ -95,13 +107,14 @@ impl Judging<'_> {
             _ => None,
         };
         let at = row.zip(judged.place).map(|(row, place)| {
-            let from = self.solved.model.point_name(self.solved.inside()[row].from);
-            let far = figures::plain(units.length.from_si(place.station), self.digits);
-            if far == "0" {
-                format!("at {from}")
-            } else {
-                format!("{far} {} from {from}", units.length.symbol)
+            let (inside, model) = (&self.solved.inside()[row], &self.solved.model);
+            let point = inside.diagram.as_ref().ok().and_then(|along| along.point_at(place.station));
+            if let Some(point) = point {
+                return format!("at {}", model.point_name(point));
             }
+            let from = model.point_name(inside.from);
+            let far = figures::plain(units.length.from_si(place.station), self.digits);
+            format!("{far} {} from {from}", units.length.symbol)
         });
         let under = judged.under.map(|row| format!("under {}", self.states[row].name));
         let all: Vec<String> = at.into_iter().chain(under).collect();

@@ -8,7 +8,10 @@ const MOST_NAMES: usize = 6;
 
 impl Judging<'_> {
     pub(super) fn unchecked(&self) -> Vec<String> {
-        self.judgement.unchecked.iter().map(sentence).collect()
+        // Pins are told of where some have their plates listed: elsewhere nobody looks at pins.
+        let pins = !self.solved.model.plated.is_empty();
+        let told = |entry: &&Unchecked| pins || entry.why != SkipReason::NoPlates;
+        self.judgement.unchecked.iter().filter(told).map(sentence).collect()
     }
 }
 
@@ -30,6 +33,9 @@ fn sentence(entry: &Unchecked) -> String {
         SkipReason::NoDiagram => "N, V and M are not known along it.",
         SkipReason::Buckling => {
             "it is pressed somewhere: a body of its own shape is not checked for buckling."
+        }
+        SkipReason::Lateral => {
+            "lateral buckling not looked at: nothing says that its pressed side is held sideways."
         }
         SkipReason::NotRound => "twisted, but not round: T·r/J does not hold.",
         SkipReason::Together => {

@@ -3,6 +3,7 @@
 use helvek_core::model;
 use helvek_core::sheet::{self, Syntax};
 use helvek_core::solution;
+use helvek_report::document::{Block, Part};
 use helvek_report::formula::latex;
 use helvek_report::page::Page;
 use helvek_report::strength_check::PageJudgement;
@@ -35,7 +36,7 @@ fn a_figure_is_shown_with_its_conversions_and_its_formula() {
         (first.used_text.as_str(), first.verdict.as_str()),
         ("2.22", "falls short of the stated limit")
     );
-    assert_eq!(first.place.as_deref(), Some("1.3 m from A, under calm"));
+    assert_eq!(first.place.as_deref(), Some("at B, under calm"));
     // By hand: 1.5·2.4·0.8 + 1.2·0.09·0.8²/2 = 2.9146 kN·m over the strut.
     let working: Vec<String> = first.working.iter().map(|line| line_text(line)).collect();
     assert_eq!(
@@ -61,6 +62,43 @@ fn a_figure_is_shown_with_its_conversions_and_its_formula() {
         // Nothing is ever called that.
         assert!(!text.to_lowercase().contains("safe"), "{text}");
     }
+}
+
+#[test]
+fn one_table_has_what_carries_something_and_the_rest_is_counted() {
+    let page = example("lean-to-glass");
+    let told = judged(&page);
+    assert_eq!(told.says, "All 22 limits that were checked are met. 12 of them are of what carries nothing.");
+    let document = page.document();
+    let chapter = document.iter().find(|chapter| chapter.part == Part::Strength).unwrap();
+    let tables = chapter.blocks.iter().filter_map(|block| match block {
+        Block::Table(table) => Some(table),
+        _ => None,
+    });
+    let [table] = &tables.collect::<Vec<_>>()[..] else { panic!("{chapter:?}") };
+    let row = |cells: &[Vec<Inline>]| cells.iter().map(|cell| line_text(cell)).collect::<Vec<_>>();
+    assert_eq!(row(&table.head), ["limit", "used", "demand", "resistance", "where"]);
+    assert_eq!(row(&table.rows[0]), ["A-E, compression", "0.68", "6.84 kN", "10.0 kN", ""]);
+    assert_eq!(table.rows.len(), 10);
+    assert!(table.rows.iter().all(|cells| row(cells)[1] != "0.00"));
+    // The pin at A is no subject where no pin has its plates listed.
+    assert!(told.unchecked.iter().all(|says| !says.contains("plates")), "{:?}", told.unchecked);
+}
+
+#[test]
+fn it_is_said_under_which_loads_sag_and_reactions_are_judged() {
+    let path = format!("{}/../../examples/lantern-boom.toml", env!("CARGO_MANIFEST_DIR"));
+    let text = std::fs::read_to_string(path).unwrap();
+    assert_eq!(judged(&page(&text)).serviced, None, "no combination is one of use");
+    let first = text.find("factors = {").unwrap();
+    let end = first + text[first..].find('}').unwrap();
+    let page = page(&format!("{}, service = true{}", &text[..=end], &text[end + 1..]));
+    let serviced = judged(&page).serviced.as_ref().unwrap();
+    assert!(serviced.contains("in the service combinations"), "{serviced}");
+    // What stands behind a row is below the table: where the limit comes from, and the working.
+    let text = text::render("", &page);
+    let details = text.split("resistance").nth(1).unwrap();
+    assert!(details.contains("limit 160 MPa: yield stress 240 of assumed steel over 1.5"), "{details}");
 }
 
 #[test]
@@ -99,7 +137,7 @@ own = { yield = 250, shear = 120 }
     // 16·120000/(π·40³) = 9.55
     assert_eq!(line_text(twist.working.last().unwrap()), "τ = T·r/J = 120000·20/251330 = 9.55 MPa");
     let rod = &told.sections[0];
-    assert!(rod.values.contains(&"J 251000 mm⁴".to_owned()), "{:?}", rod.values);
+    assert!(rod.values.contains(&"J 251·10³ mm⁴".to_owned()), "{:?}", rod.values);
     for says in ["A: no limit on its force", "shaft: bending and torsion are looked at apart"] {
         assert!(told.unchecked.iter().any(|told| told.starts_with(says)), "{says}: {:?}", told.unchecked);
     }

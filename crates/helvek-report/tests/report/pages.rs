@@ -76,7 +76,7 @@ fn an_overhang_that_lifts_reads_as_on_paper() {
       reaction at C on beam: 8.00 kN ↑
 
     To be checked by a qualified engineer under the local codes. Statics of rigid bodies at rest only: no strength, stability, fatigue or connections.
-    Helvek, engine 5
+    Helvek, engine 6
     ");
 }
 
@@ -115,7 +115,7 @@ fn what_moves_is_said_with_its_cures() {
       reaction at B on beam: no equilibrium
 
     To be checked by a qualified engineer under the local codes. Statics of rigid bodies at rest only: no strength, stability, fatigue or connections.
-    Helvek, engine 5
+    Helvek, engine 6
     ");
 }
 

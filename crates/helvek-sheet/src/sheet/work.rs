@@ -85,4 +85,7 @@ pub struct Combination {
     /// Per case its factor; a load without a case belongs to case `1`.
     #[schemars(with = "BTreeMap<String, f64>")]
     pub factors: IndexMap<String, f64>,
+    /// True of loads as things are used: sag and the forces of supports are judged under these where there are any.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub service: Option<bool>,
 }

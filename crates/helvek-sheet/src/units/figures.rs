@@ -105,17 +105,30 @@ pub fn last_place(value: f64, figures: u8) -> f64 {
 pub fn scientific(value: f64, places: usize) -> String {
     let text = format!("{value:.places$e}");
     let (mantissa, exponent) = text.split_once('e').unwrap_or((&text, "0"));
-    let superscript: String = exponent
-        .chars()
-        .map(|c| match c {
-            '-' => '⁻',
-            '1' => '¹',
-            '2' => '²',
-            '3' => '³',
-            digit => char::from_u32('⁰' as u32 + digit.to_digit(10).unwrap_or(0)).unwrap_or('⁰'),
-        })
-        .collect();
-    format!("{mantissa}·10{superscript}")
+    format!("{mantissa}·10{}", superscript(exponent))
+}
+
+/// To `figures` significant figures; from a hundred thousand on with a power of ten that is a multiple of three: `21.1·10⁶`.
+pub fn powered(value: f64, figures: u8) -> String {
+    const LONG: f64 = 1e5;
+    if value.abs() < LONG || !value.is_finite() {
+        return rounded(value, figures);
+    }
+    let (_, power) = decimal(value, usize::from(figures.max(1)));
+    let thousands = power.div_euclid(3) * 3;
+    let text = rounded(value / 10f64.powi(thousands), figures);
+    format!("{text}·10{}", superscript(&thousands.to_string()))
+}
+
+fn superscript(exponent: &str) -> String {
+    let raised = |c| match c {
+        '-' => '⁻',
+        '1' => '¹',
+        '2' => '²',
+        '3' => '³',
+        digit => char::from_u32('⁰' as u32 + digit.to_digit(10).unwrap_or(0)).unwrap_or('⁰'),
+    };
+    exponent.chars().map(raised).collect()
 }
 
 /// A number in a message about it, as it was written; one that nobody reads in full with a power of ten.
@@ -211,6 +224,9 @@ mod tests {
             assert_eq!(said(value), text);
         }
         assert_eq!(scientific(2.04e-16, 0), "2·10⁻¹⁶");
+        let powers =
+            [(21.094e6, "21.1·10⁶"), (99_960.0, "100000"), (-123_456.0, "-123·10³"), (4.0e9, "4.00·10⁹")];
+        powers.into_iter().for_each(|(value, text)| assert_eq!(powered(value, 3), text));
     }
 
     #[test]

@@ -127,6 +127,12 @@ pub struct Inside {
 }
 
 impl Diagram {
+    /// The point that stands at a distance from the first, m.
+    pub fn point_at(&self, station: f64) -> Option<PointId> {
+        let slack = tolerance::GEOMETRY * self.length();
+        self.points.iter().find(|(_, at)| (at - station).abs() <= slack).map(|(point, _)| *point)
+    }
+
     /// Its length, m.
     pub fn length(&self) -> f64 {
         self.segments.last().map_or(0.0, |segment| segment.end)

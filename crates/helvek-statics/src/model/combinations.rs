@@ -12,6 +12,8 @@ pub struct Combination {
     pub name: String,
     /// Per case its factor; cases that are not here count nothing.
     pub factors: IndexMap<String, f64>,
+    /// True of loads as things are used.
+    pub service: bool,
 }
 
 impl Combination {
@@ -57,7 +59,11 @@ impl Builder {
                 );
                 self.problem(ProblemKind::Name, &format!("{path}.{case}"), message, cure);
             }
-            let combination = Combination { name: written.name.clone(), factors: written.factors.clone() };
+            let combination = Combination {
+                name: written.name.clone(),
+                factors: written.factors.clone(),
+                service: written.service == Some(true),
+            };
             self.model.combinations.push(combination);
         }
     }

@@ -21,6 +21,8 @@ pub struct State {
     pub superposed: bool,
     /// Loads of cases that count nothing in it.
     pub left_out: Vec<String>,
+    /// True of a combination that is no service combination beside others that are: nobody asks in it how far things sag.
+    pub strength: bool,
     /// The train that stands in it, by its place in the model's list.
     pub train: Option<usize>,
 }
@@ -65,13 +67,21 @@ impl Statics {
     ) -> State {
         let loading = self.model.loading.factored(|case| combination.factor(case));
         let name = combination.name.clone();
+        let strength = !combination.service && self.model.combinations.iter().any(|other| other.service);
         let counts =
             |load: &&Load| combination.factor(load.case.as_deref().unwrap_or(Combination::DEFAULT)) != 0.0;
         let loads = self.model.loading.loads.iter();
         let left_out =
             loads.filter(|load| load.part == 0 && !counts(load)).map(|load| load.name.clone()).collect();
         let Some(cases) = cases.filter(|_| self.verdict.equilibrium) else {
-            return State { name, solved: self.under(loading), superposed: false, left_out, train: None };
+            return State {
+                name,
+                solved: self.under(loading),
+                superposed: false,
+                left_out,
+                strength,
+                train: None,
+            };
         };
         let mut verdict = self.verdict.clone();
         for (index, value) in verdict.values.iter_mut().enumerate() {
@@ -86,6 +96,7 @@ impl Statics {
             solved: self.beside(model, full, verdict, Contacts::Sought),
             superposed: true,
             left_out,
+            strength,
             train: None,
         }
     }

@@ -61,17 +61,15 @@ impl Writer<'_> {
         }
     }
 
-    /// About any other line: the whole force, times the sine of its angle with the line, times their shortest distance.
+    /// About any other line: the force times λ·(r × u), with λ along the line and u along the force. That is their shortest distance, which is drawn, times the
+    /// sine of the angle between them.
     fn moment_about_line(&mut self, force: &Force, about: Point, along: Vector) {
         let r = force.at - about;
         let turning = r.cross(force.unit).dot(along);
         if turning.abs() <= tolerance::DROPS_OUT * self.length {
             return;
         }
-        let square = along.cross(force.unit);
-        let sine = square.length().min(1.0);
-        let across = square * (1.0 / sine);
-        let distance = r.dot(across);
+        let sine = along.cross(force.unit).length().min(1.0);
         // The feet of the common perpendicular: along the line from `about`, and along the force from where it is applied.
         let cosine = along.dot(force.unit);
         let (s, t) = (r.dot(along), r.dot(force.unit));
@@ -79,10 +77,8 @@ impl Writer<'_> {
         let on_force = (cosine * s - t) / (sine * sine);
         let centre = about + along * on_line;
         let foot = force.at + force.unit * on_force;
-        let projection =
-            if 1.0 - sine <= tolerance::DROPS_OUT { Projection::Whole } else { Projection::Sin(sine.asin()) };
-        let arm = Arm { length: distance.abs(), centre, foot, at: force.at };
-        self.push(force, turning.signum(), projection, Some(arm));
+        let arm = Arm { length: turning.abs(), centre, foot, at: force.at };
+        self.push(force, turning.signum(), Projection::Whole, Some(arm));
     }
 }
 

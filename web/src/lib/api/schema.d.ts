@@ -1823,6 +1823,8 @@ export interface components {
             readonly factors: {
                 readonly [key: string]: number;
             };
+            /** @description True of loads as things are used: sag and the forces of supports are judged under these where there are any. */
+            readonly service?: boolean | null;
         };
         /** @description A combination with what it comes to. */
         readonly CombinationAnswer: {
@@ -3320,6 +3322,8 @@ export interface components {
             readonly title: string;
             /** @description `53.3 MPa` */
             readonly demand: string;
+            /** @description `160 MPa` */
+            readonly most: string;
             /** @description `160 MPa, stated` */
             readonly limit: string;
             /**
@@ -4347,6 +4351,8 @@ export interface components {
             readonly meets: boolean;
             /** @description The growth the loads may have, and what ends it. */
             readonly reach: string | null;
+            /** @description Under which loads sag and forces of supports are judged, where that is not under all. */
+            readonly serviced: string | null;
             /** @description The one that governs first. */
             readonly lines: readonly components["schemas"]["JudgedLine"][];
             /** @description The plated pins. */
@@ -5459,7 +5465,7 @@ export interface components {
             readonly Mz: components["schemas"]["LargestAnswer"];
         };
         /** @description The reason why something was not checked. */
-        readonly SkipReason: "no-limit" | "no-section" | "no-strength" | "no-shear-strength" | "no-diagram" | "buckling" | "not-round" | "bent-and-twisted" | "no-plates" | "no-pin-strength" | "no-bearing-strength" | "no-edge" | "left-over" | "no-size" | "no-reaction-limit" | "no-shape" | "not-fixed" | "moving";
+        readonly SkipReason: "no-limit" | "no-section" | "no-strength" | "no-shear-strength" | "no-diagram" | "buckling" | "lateral-buckling" | "not-round" | "bent-and-twisted" | "no-plates" | "no-pin-strength" | "no-bearing-strength" | "no-edge" | "left-over" | "no-size" | "no-reaction-limit" | "no-shape" | "not-fixed" | "moving";
         /** @description A force or a couple. */
         readonly SolidArrow: {
             /** @description Its own id: `load:crate`, `reaction:A_x`, `joint:B#B_x@body:jib`. */

@@ -32,7 +32,7 @@ export const STATES: readonly Tool[] = [
     shift: true,
     name: 'Combination',
     words: 'load cases factors sum envelope',
-    hint: 'A sum of load cases, each with its factor: {sum|1.35 permanent + 1.5 wind}, {sum|permanent - 0.5 wind}. The case of a load is one of its slots; loads without one are case 1.',
+    hint: 'A sum of load cases, each with its factor: {sum|1.35 permanent + 1.5 wind}, {sum|permanent - 0.5 wind}. The case of a load is one of its slots; loads without one are case 1. With {sum|permanent + wind, service} sag and forces of supports are judged in it.',
     slots: [
       { key: 'sum', label: 'sum', usual: '1.35 permanent + 1.5 wind', width: 30 },
       { ...NAME, usual: 'A', width: 8 },

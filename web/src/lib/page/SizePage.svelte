@@ -51,6 +51,7 @@
   {#if judged}
     <h2 class:off={!judged.meets}>{judged.says}</h2>
     {#if judged.reach}<p class="reach">{judged.reach}</p>{/if}
+    {#if judged.serviced}<p class="reach">{judged.serviced}</p>{/if}
     <ol class="checks">
       {#each lines as line, i (key(line))}
         {@const open = opened === null ? i === 0 : opened === key(line)}

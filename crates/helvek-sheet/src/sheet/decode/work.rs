@@ -119,7 +119,8 @@ pub(super) fn combination(reader: &mut Reader, node: &Node, path: &str) -> Optio
             ),
         }
     }
+    let service = fields.truth("service");
     let told = !fields.has("factors");
     fields.finish(&[]);
-    Some(Combination { name: name?, factors }).filter(|_| !told)
+    Some(Combination { name: name?, factors, service }).filter(|_| !told)
 }
