@@ -428,8 +428,10 @@ export class Session {
     await this.#inTurn(async () => {
       const reply = await this.#done({ edit: 'pick', at, after: done });
       if (!reply) return;
-      // Where what is seen there at sight stands together with what was seen just before, that is the step.
-      const free = reply.scene?.free?.find((one) => one.last >= done && one.pieces.includes(pin));
+      // Where what is seen there at sight stands together with what was seen just before, that is the step; never what is larger than it.
+      const free = reply.scene?.free
+        ?.filter((one) => one.last >= done && one.pieces.includes(pin))
+        .sort((a, b) => a.pieces.length - b.pieces.length)[0];
       this.step = free ? Math.max(free.first, Math.min(done + 1, free.last)) : done + 1;
       this.said = `Joint ${at} is worked next.`;
     });
