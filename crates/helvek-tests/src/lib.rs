@@ -9,5 +9,6 @@ mod families;
 pub mod hand;
 pub mod printed;
 pub mod vectors;
+pub mod verification;
 
 pub use families::{FAMILIES, Family};
