@@ -211,7 +211,7 @@ impl Painter<'_> {
             says.push(format!("spring {} {}", springs.join("; "), stiff.symbol));
         }
         if let Some(turning) = yielding.turning {
-            says.push(format!("spring {} {}/rad", plain(units.moment.from_si(turning)), units.moment.symbol));
+            says.push(format!("spring {} {}/rad", plain(units.couple.from_si(turning)), units.couple.symbol));
         }
         (!says.is_empty()).then(|| says.join(" · "))
     }
@@ -274,7 +274,7 @@ impl Painter<'_> {
                     };
                     let at = at.or(first).map_or([0.0, 0.0], |p| self.point(p));
                     let text = match size {
-                        Amount::Known(size) => self.as_written(load, ".size", size.abs(), &units.moment),
+                        Amount::Known(size) => self.as_written(load, ".size", size.abs(), &units.couple),
                         Amount::Sought(_) => self.sought(size),
                     };
                     let found = self.found(size);

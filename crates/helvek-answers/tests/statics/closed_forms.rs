@@ -173,5 +173,35 @@ fn units_may_be_mixed_and_answers_are_in_the_sheets_own() {
         beam = { runs = [["A", "C", "B"]] }"#;
     let answers = answers(body);
     assert_near(reaction(&answers, "B").1, 111.205_540_381_512_5);
-    assert_eq!(answers.units.moment, "N·mm");
+    assert_eq!(answers.units.moment, "N·m");
+}
+
+#[test]
+fn moments_are_found_in_metres_where_lengths_are_in_parts_of_one() {
+    // 400 N at 90 mm from the wall and a bare couple of 5000 N·mm against it: 36 − 5 = 31 N·m. Where a unit is named it is that one, and the couple is 5000 of it.
+    let body = |units: &str, size: &str| {
+        format!(
+            r#"units = {{ length = "mm", force = "N"{units} }}
+            supports = [{{ at = "A", kind = "fixed" }}]
+            loads = [
+                {{ kind = "force", at = "B", size = 400, direction = "down" }},
+                {{ kind = "couple", at = "B", size = {size} }},
+            ]
+            points = {{ A = [0, 0], B = [90, 0] }}
+            bodies = {{ arm = {{ runs = [["A", "B"]] }} }}"#
+        )
+    };
+    let found = |units, size| {
+        let answers = answers(&body(units, size));
+        (answers.units.moment.clone(), reaction(&answers, "A").2)
+    };
+    let (symbol, moment) = found("", "5000");
+    assert_eq!(symbol, "N·m");
+    assert_near(moment, 31.0);
+    let (symbol, moment) = found(r#", moment = "N·mm""#, "5000");
+    assert_eq!(symbol, "N·mm");
+    assert_near(moment, 31_000.0);
+    let (symbol, moment) = found(r#", moment = "kN·m""#, "0.005");
+    assert_eq!(symbol, "kN·m");
+    assert_near(moment, 0.031);
 }

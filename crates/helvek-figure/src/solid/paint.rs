@@ -331,7 +331,7 @@ impl Painter<'_> {
                     On::Pin(_) => None,
                 };
                 let at = at.or(first).map_or([0.0; 3], |p| self.solid_at(p));
-                let text = written(".size", size, &units.moment);
+                let text = written(".size", size, &units.couple);
                 vec![arrow(id, at, axis, true, size, text)]
             }
             LoadKind::Spread(_) => Vec::new(),

@@ -27,7 +27,9 @@ pub struct Units {
     pub stress: Unit,
     /// Of section dimensions. Default mm.
     pub section: Unit,
-    /// Default force × length.
+    /// Of bare moments, and of sums of moments. Default force × length.
+    pub couple: Unit,
+    /// Of moments that are found. The unit that is written for bare ones; else [`Units::found_moment`].
     pub moment: Unit,
 }
 
@@ -39,6 +41,7 @@ impl Default for Units {
         let unit = |symbol| parse_unit(symbol).expect("the defaults are units");
         let (force, length) = (unit("kN"), unit("m"));
         Self {
+            couple: force.times(&length),
             moment: force.times(&length),
             length,
             force,
@@ -59,7 +62,7 @@ impl Units {
             Dimension::FORCE => self.force.clone(),
             Dimension::MASS => self.mass.clone(),
             Dimension::ANGLE => self.angle.clone(),
-            Dimension::MOMENT => self.moment.clone(),
+            Dimension::MOMENT => self.couple.clone(),
             Dimension::BENDING => Unit {
                 symbol: format!("{}·{}²", self.force.symbol, self.length.symbol),
                 ..self.force.times(&self.length).times(&self.length)
@@ -71,16 +74,23 @@ impl Units {
         }
     }
 
+    /// The unit of moments that are found: force × length, but in metres where lengths are in parts of a metre: 36.0 N·m and not 36000 N·mm.
+    pub fn found_moment(force: &Unit, length: &Unit) -> Unit {
+        let parts = matches!(length.symbol.as_str(), "mm" | "cm");
+        let metre = parse_unit("m").ok().filter(|_| parts);
+        force.times(metre.as_ref().unwrap_or(length))
+    }
+
     /// The units in which a moment sum is written, so that it adds up as it stands: of its arms and of its couples, whose quotient is the unit of force. Arms in
     /// the length that makes the unit of moments with it; where that is no unit of length, couples in force × length.
     pub fn moment_sums(&self) -> (Unit, Unit) {
-        let arm = self.moment.factor / self.force.factor;
+        let arm = self.couple.factor / self.force.factor;
         let same = |unit: &Unit| (unit.factor / arm - 1.0).abs() < 1e-9;
         if same(&self.length) {
-            return (self.length.clone(), self.moment.clone());
+            return (self.length.clone(), self.couple.clone());
         }
         match LENGTHS.iter().filter_map(|symbol| parse_unit(symbol).ok()).find(same) {
-            Some(length) => (length, self.moment.clone()),
+            Some(length) => (length, self.couple.clone()),
             None => (self.length.clone(), self.force.times(&self.length)),
         }
     }

@@ -94,8 +94,13 @@ fn units(written: &sheet::UnitNames, problems: &mut Problems) -> Units {
     let defaults = Units::default();
     let length = read("length", &written.length, Dimension::LENGTH, defaults.length);
     let force = read("force", &written.force, Dimension::FORCE, defaults.force);
-    let moment = read("moment", &written.moment, Dimension::MOMENT, force.times(&length));
+    let couple = read("moment", &written.moment, Dimension::MOMENT, force.times(&length));
+    let moment = match &written.moment {
+        Some(_) => couple.clone(),
+        None => Units::found_moment(&force, &length),
+    };
     Units {
+        couple,
         moment,
         length,
         force,

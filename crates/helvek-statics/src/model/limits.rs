@@ -5,7 +5,7 @@ use super::resolve::Builder;
 use super::{Amount, LoadId, Model, Rope, RopeEnd};
 use helvek_sheet::problem::{ProblemKind, nearest};
 use helvek_sheet::sheet::{Document, Quantity};
-use helvek_sheet::units::Dimension;
+use helvek_sheet::units::{Dimension, Units};
 use std::sync::Arc;
 
 /// The largest force of a bar each way, N, both positive; `None` where it is not limited.
@@ -162,7 +162,8 @@ impl Builder {
         if parameter.alone {
             let units = &mut structure.units;
             units.force.symbol.clone_from(&parameter.symbol);
-            units.moment = units.force.times(&units.length);
+            units.couple = units.force.times(&units.length);
+            units.moment = Units::found_moment(&units.force, &units.length);
         }
     }
 }
