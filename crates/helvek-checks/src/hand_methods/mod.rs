@@ -9,6 +9,7 @@ mod distribution;
 mod forces;
 mod frame;
 mod half;
+mod line;
 mod made;
 mod reduce;
 mod slopes;
@@ -20,6 +21,7 @@ pub use distribution::{Case, Distribution, Round, Table};
 pub use forces::{ForceMethod, Redundant};
 pub use frame::{End, EndKind, Frame, FrameJoint, FrameMember, Inapplicable, Sway};
 pub use half::Half;
+pub use line::InLine;
 pub use slopes::{SlopeMethod, Unknown};
 
 use crate::Checks;

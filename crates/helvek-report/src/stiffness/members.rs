@@ -1,7 +1,7 @@
 //! What a method by hand begins with, as it is written: stiffnesses, distribution factors, fixed-end moments.
 
 use super::Stiff;
-use crate::agree::{agreeing, comes_to_number, marked};
+use crate::agree::{agreeing, comes_to, comes_to_number, marked};
 use crate::document::{Block, Line, Role};
 use crate::formula::{Addend, Formula, Number, Source, Symbol};
 use crate::inline::Inline;
@@ -63,20 +63,19 @@ impl Stiff<'_> {
                 Formula::product([times.into(), self.ei_formula(end.member, more)]),
                 self.long(member.length, more),
             );
-            let shown = if self.relative() {
-                Number::rounded(k * length.factor, self.digits().max(4))
-            } else {
-                let unit = self.solved.model.units.of(Dimension::BENDING);
-                Number::rounded(unit.from_si(k) * length.factor, self.digits().max(4))
-            };
-            let agrees = comes_to_number(numeric.value(), &shown);
+            // EI over a length is a moment per rad, in the units of EI.
+            let digits = self.digits().max(4);
+            let bending =
+                if self.relative() { 1.0 } else { self.solved.model.units.of(Dimension::BENDING).factor };
+            let value = k / bending * length.factor;
+            let agrees = comes_to(numeric.value(), value, value, digits);
+            let shown = Number::rounded(value, digits);
             let shown = shown.from(Source::Result);
             let result: Formula = match self.relative() {
                 true => {
                     let per = Symbol::letter(&format!("EI/{}", length.symbol));
                     Formula::product([shown.into(), per.into()])
                 }
-                // EI over a length is a moment per rad, in the units of EI.
                 false => Formula::from(shown).unit(&moment_of_length.symbol),
             };
             let symbolic = Formula::over(Formula::product([times.into(), "EI".into()]), "L");
@@ -288,8 +287,9 @@ impl Stiff<'_> {
             }
             // Another unit than that of force times length is said.
             let value = couple.from_si(m) * self.sense;
-            let first = Number::rounded(value, self.digits().max(4));
-            let agrees = comes_to_number(numeric.value(), &first);
+            let digits = self.digits().max(4);
+            let first = Number::rounded(value, digits);
+            let agrees = comes_to(numeric.value(), value, value, digits);
             chain.push(first.unit(&couple).from(Source::Result).into());
             chain.push(own.unit(&units.moment).from(Source::Result).into());
             (chain, agrees)

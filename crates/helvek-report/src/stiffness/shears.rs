@@ -6,7 +6,7 @@ use crate::direction;
 use crate::document::{Block, Line, Role};
 use crate::formula::{Addend, Formula, Number, Source, Symbol};
 use crate::inline::Inline;
-use helvek_core::equilibrium::ColumnOf;
+use helvek_core::equilibrium::{Column, ColumnOf};
 use helvek_core::hand_methods::{Case, End, Table};
 use helvek_core::model::SupportId;
 
@@ -25,6 +25,10 @@ impl Stiff<'_> {
             let both = [0, 1].map(|end| moment(End { member: row, end }) * self.sense);
             let turned: f64 = self.sense * both.iter().sum::<f64>() / member.length;
             let simple = member.simply_supported();
+            if both.iter().chain(&simple).all(|nothing| *nothing == 0.0) {
+                found.extend([0, 1].map(|end| (End { member: row, end }, 0.0)));
+                continue;
+            }
             for (k, sign) in [(0, 1.0), (1, -1.0)] {
                 let end = End { member: row, end: k };
                 let value = simple[k] + sign * turned;
@@ -66,74 +70,69 @@ impl Stiff<'_> {
         blocks
     }
 
-    /// The reactions across members that go straight on over their supports: the sum of the shears there.
+    /// The reactions of which all is known once the shears are: a support along a line of members carries the shears of those across the line.
     fn reactions(&self, shears: &[(End, f64)]) -> Vec<Block> {
         let (frame, model) = (&self.hand.frame, &self.solved.model);
-        let units = &model.units;
-        let mut blocks = Vec::new();
-        for (index, support) in model.supports.iter().enumerate() {
-            let at = model.at(support.at);
-            let here: Vec<&(End, f64)> = shears
+        let columns = self.solved.full.columns.iter().filter_map(|column| match column.of {
+            ColumnOf::Support(support) => Some((column, support)),
+            _ => None,
+        });
+        let lines = columns.filter_map(|(column, support)| {
+            let held = model.held_by(support);
+            let own =
+                held.iter().find(|held| held.component == column.component && !held.component.turns())?;
+            let at = model.at(model.supports[support.index()].at);
+            let node = frame.joints.iter().find(|joint| joint.at.distance(at) <= 1e-9)?.node;
+            let line = frame.in_line(node, own.along)?;
+            // What else holds the line that way would share.
+            let shared = model.supports.iter().enumerate().any(|(index, other)| {
+                let on =
+                    line.nodes.iter().any(|node| frame.nodes[*node].distance(model.at(other.at)) <= 1e-9);
+                let holds = || {
+                    model
+                        .held_by(SupportId(index))
+                        .iter()
+                        .any(|held| !held.component.turns() && held.along.dot(own.along).abs() > 1e-9)
+                };
+                index != support.index() && on && holds()
+            });
+            let parts: Option<Vec<(End, f64, f64)>> = line
+                .across
                 .iter()
-                .filter(|(end, _)| frame.joints[frame.joint(*end)].at.distance(at) <= 1e-9)
+                .map(|(end, by)| shears.iter().find(|(of, _)| of == end).map(|(_, v)| (*end, v * by, *by)))
                 .collect();
-            let Some((first, _)) = here.first() else { continue };
-            let along = frame.members[first.member].along;
-            let n = along.left();
-            let straight = |end: &End| frame.members[end.member].along.cross(along).length() <= 1e-9;
-            let held = model.held_by(SupportId(index));
-            let Some(across) =
-                held.iter().find(|h| !h.component.turns() && h.along.cross(n).length() <= 1e-9)
-            else {
-                continue;
-            };
-            // What hangs on an overhang, and what pushes the joint itself, is in none of the shears.
-            let node = frame.joints[frame.joint(*first)].node;
-            let hangs = frame
-                .members
-                .iter()
-                .any(|m| m.overhang && m.joints.iter().any(|joint| frame.joints[*joint].node == node));
-            let pushed = frame.pushed_at(node).dot(n).abs() > 1e-9;
-            if hangs || pushed || !here.iter().all(|(end, _)| straight(end)) {
-                continue;
-            }
-            let sense = across.along.dot(n).signum();
-            let signs = here.iter().map(|(end, value)| {
-                let own = frame.members[end.member].along.dot(along).signum();
-                (*end, value * own * sense, own * sense)
+            let parts = parts.filter(|parts| !parts.is_empty() && !shared)?;
+            Some(self.reaction(column, &parts, -line.load))
+        });
+        lines.collect()
+    }
+
+    /// `A_y = V_AB − V_AC = 5.67 + 3.58 = 9.25 kN`: shears, each with its share and its sign, and the loads in line with it.
+    fn reaction(&self, column: &Column, parts: &[(End, f64, f64)], loads: f64) -> Block {
+        let (frame, force) = (&self.hand.frame, &self.solved.model.units.force);
+        let value: f64 = loads + parts.iter().map(|(_, v, _)| v).sum::<f64>();
+        let largest = parts.iter().map(|(_, v, _)| v.abs()).fold(loads.abs(), f64::max);
+        let loaded = loads.abs() > 1e-9 * largest;
+        let (formula, differs) = agreeing(|more| {
+            let digits = self.digits() + more;
+            let number =
+                |v: f64| Addend { less: v < 0.0, of: Number::rounded(force.from_si(v.abs()), digits).into() };
+            let letters = parts.iter().map(|(end, _, by)| Addend {
+                less: *by < 0.0,
+                of: Symbol::indexed("V", &frame.end_name(*end)).into(),
             });
-            let signs: Vec<_> = signs.collect();
-            let value: f64 = signs.iter().map(|(_, v, _)| v).sum();
-            let largest = signs.iter().map(|(_, v, _)| v.abs()).fold(0.0, f64::max);
-            let Some(column) = self.solved.full.columns.iter().find(|column| {
-                column.of == ColumnOf::Support(SupportId(index)) && column.component == across.component
-            }) else {
-                continue;
-            };
-            let (formula, differs) = agreeing(|more| {
-                let digits = self.digits() + more;
-                let letters = signs.iter().map(|(end, _, by)| Addend {
-                    less: *by < 0.0,
-                    of: Symbol::indexed("V", &frame.end_name(*end)).into(),
-                });
-                let numbers = signs.iter().map(|(_, v, _)| Addend {
-                    less: *v < 0.0,
-                    of: Number::rounded(units.force.from_si(v.abs()), digits).into(),
-                });
-                let numeric = Formula::Sum(numbers.collect());
-                let shown = units.force.from_si(value);
-                let agrees = comes_to(numeric.value(), shown, units.force.from_si(largest), self.digits());
-                let symbol = Symbol::unknown(&column.symbol, None).into();
-                let letters = Formula::Sum(letters.collect());
-                let result = Number::rounded(shown, self.digits()).unit(&units.force).from(Source::Result);
-                let mut chain = vec![symbol, letters];
-                chain.extend((signs.len() > 1).then_some(numeric));
-                chain.push(result.into());
-                (Formula::Equal(chain), agrees)
-            });
-            blocks.push(Line::new(Role::Working, marked(vec![formula.into()], differs)).into());
-        }
-        blocks
+            let loads_word = loaded.then(|| Addend::plus("loads"));
+            let numbers = parts.iter().map(|(_, v, _)| *v).chain(loaded.then_some(loads)).map(number);
+            let numeric = Formula::Sum(numbers.collect());
+            let clean = if value.abs() <= 1e-9 * largest { 0.0 } else { force.from_si(value) };
+            let agrees = comes_to(numeric.value(), clean, force.from_si(largest), self.digits());
+            let mut chain: Vec<Formula> = vec![Symbol::unknown(&column.symbol, None).into()];
+            chain.push(Formula::Sum(letters.chain(loads_word).collect()));
+            chain.extend((parts.len() > 1 || loaded).then_some(numeric));
+            chain.push(Number::rounded(clean, self.digits()).unit(force).from(Source::Result).into());
+            (Formula::Equal(chain), agrees)
+        });
+        Line::new(Role::Working, marked(vec![formula.into()], differs)).into()
     }
 
     /// `F_C = −1.728 − (0 − 7.04)/3.6 − (3.25 + 0)/4.2 = −3.34 kN`: what the loads and the end moments do on its sway, taken by the prop.

@@ -191,3 +191,47 @@ fn rounds_end_where_nothing_of_weight_is_out_of_balance_unless_more_are_asked() 
         "{asked:?}"
     );
 }
+
+#[test]
+fn a_column_carries_the_shears_of_the_beams_across_it_and_the_loads_on_its_line() {
+    // Two storeys, unsymmetrical; 4 kN down on the head E of the left column, 1.5 kN down at G within it.
+    let text = r#"format = "helvek-sheet/1"
+conventions = { method = "slopes", figures = 5 }
+supports = [{ at = "A", kind = "fixed" }, { at = "B", kind = "pin" }]
+loads = [
+  { kind = "force", at = "C", size = 8, direction = "right" },
+  { kind = "force", at = "E", size = 4, direction = "down" },
+  { kind = "force", at = "G", size = 1.5, direction = "down" },
+  { kind = "distributed", from = "E", to = "F", start = 3 },
+]
+points = { A = [0, 0], C = [0, 3], G = [0, 4], E = [0, 5.5], B = [5, 0], D = [5, 3], F = [5, 5.5] }
+bodies = { frame = { runs = [["A", "C", "G", "E", "F", "D", "B"], ["C", "D"]], EI = "1 EI" } }"#;
+    let built = model::build(&sheet::read(text, Syntax::Toml));
+    assert_eq!(built.problems, []);
+    let solved = solution::solve(built.model);
+    let plain = text::render("", &Page::of(&solved));
+    let answers = helvek_core::answers::answers(&solved);
+    let told = under(&plain, "Reactions");
+    let found: Vec<(&str, f64)> = told
+        .iter()
+        .map(|line| {
+            let number = line.rsplit(" = ").next().unwrap().trim_end_matches(" kN").replace('−', "-");
+            (line.split(" = ").next().unwrap(), number.parse().unwrap())
+        })
+        .collect();
+    let by_stiffness = answers.reactions.iter().flat_map(|of| {
+        ["x", "y"].iter().zip(&of.force).map(move |(axis, v)| (format!("{}_{axis}", of.support), v.unwrap()))
+    });
+    let by_stiffness: Vec<_> = by_stiffness.collect();
+    assert_eq!(found.len(), by_stiffness.len(), "{told:?}");
+    for ((name, by_hand), (symbol, exact)) in found.iter().zip(&by_stiffness) {
+        assert_eq!(name, symbol);
+        assert!((by_hand - exact).abs() <= 1e-4 * 15.0, "{name}: {by_hand} {exact}");
+    }
+    assert!(told[1].starts_with("A_y = V_CD + V_EF + loads = "), "{}", told[1]);
+    // What a table comes to stands below what it comes from.
+    assert!(
+        plain.find("Final end moments").unwrap() > plain.find("Moments of the joint C").unwrap(),
+        "{plain}"
+    );
+}
