@@ -126,10 +126,21 @@ impl Working<'_> {
                     self.without("A", &to_area, area, hole.area);
                     self.without("I", &to_inertia, inertia, hole.inertia);
                 }
-                self.conversion("N", n, force, &to_force);
-                self.conversion("M", m, moment, &to_moment);
-                let second = |of: Formula| Addend { less: bending < 0.0, of };
-                let sum = |n: Formula, m: Formula| Formula::Sum(vec![Addend::plus(n), second(m)]);
+                // What is nothing is left out; something is said in any case.
+                let largest = axial.abs().max(bending.abs());
+                let pulls = axial.abs() > 1e-9 * largest;
+                let bends = bending.abs() > 1e-9 * largest || !pulls;
+                if pulls {
+                    self.conversion("N", n, force, &to_force);
+                }
+                if bends {
+                    self.conversion("M", m, moment, &to_moment);
+                }
+                let sum = |n: Formula, m: Formula| {
+                    let n = pulls.then(|| Addend::plus(n));
+                    let m = bends.then_some(Addend { less: bending < 0.0, of: m });
+                    Formula::Sum(n.into_iter().chain(m).collect())
+                };
                 let of_n = Formula::over(self.found(n, &to_force), self.put(area, &to_area));
                 let m = Formula::over(
                     Formula::product([self.found(m.abs(), &to_moment), self.put(fibre[1].abs(), &to_length)]),
@@ -137,7 +148,6 @@ impl Working<'_> {
                 );
                 let [stress_n, stress_m] =
                     [axial, bending.abs()].map(|si| Formula::from(self.stress(si, self.more)));
-                let largest = axial.abs().max(bending.abs());
                 let whole = self.whole_stress(axial + bending);
                 let stresses = sum(stress_n, stress_m);
                 self.gives(stresses.value(), axial + bending, largest);
@@ -159,14 +169,18 @@ impl Working<'_> {
                             Addend::minus(Formula::from("I_zy").power(2)),
                         ]),
                     );
-                    let formula = Formula::Sum(vec![Addend::plus(n_over_a), Addend::minus(askew)]);
-                    self.line(vec!["σ".into(), formula, sum(of_n, of_m), stresses, whole]);
+                    let n_over_a = pulls.then(|| Addend::plus(n_over_a));
+                    let formula = n_over_a.into_iter().chain([Addend::minus(askew)]).collect();
+                    self.line(vec!["σ".into(), Formula::Sum(formula), sum(of_n, of_m), stresses, whole]);
                     return;
                 }
                 let numbers = sum(of_n, m);
                 self.gives(numbers.value(), axial + bending, largest);
                 let mc_over_i = Formula::over(Formula::product(["M".into(), "c".into()]), "I");
-                self.line(vec!["σ".into(), sum(n_over_a, mc_over_i), numbers, stresses, whole]);
+                let mut chain = vec!["σ".into(), sum(n_over_a, mc_over_i), numbers];
+                chain.extend((pulls && bends).then_some(stresses));
+                chain.push(whole);
+                self.line(chain);
             }
             Worked::Shear { v, first_moment, inertia, width, .. } => {
                 self.conversion("V", v.abs(), force, &to_force);
