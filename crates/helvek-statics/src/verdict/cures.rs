@@ -87,21 +87,26 @@ pub(crate) fn cures_of(model: &Model, equilibrium: &Equilibrium, before: &Verdic
         }
         _ => before.degree,
     };
-    let helps = |cure: &Cure| {
+    let holds_with = |cure: &Cure, redundant: usize| {
         let after = judge(&Equilibrium::of(&applied(model, cure)));
         after.equilibrium && after.mobility == 0 && after.degree <= redundant && after.critical.is_none()
     };
+    let helps = |cure: &Cure| holds_with(cure, redundant);
     let many = if tips { 1 } else { before.mobility };
     let tried = if equilibrium.rows() <= TRIED.0 { TRIED.1 } else { TRIED.2 };
-    let mut found: Vec<Cure> = Vec::new();
     if let OneWayState::Tips(holds) = &before.one_way {
         let two_way: Vec<_> =
             holds.iter().filter_map(|hold| both_ways(model, equilibrium, hold.column)).collect();
         let all = if two_way.len() == 1 { two_way[0].clone() } else { Cure::Several(two_way.clone()) };
-        if two_way.len() == holds.len() && !two_way.is_empty() && helps(&all) {
-            found.push(all);
+        // Rough, it grips again as well. Nobody would look further than that.
+        let grips =
+            two_way.iter().filter(|cure| matches!(cure, Cure::Change { to, .. } if to.friction.is_some()));
+        let redundant = redundant + grips.count();
+        if two_way.len() == holds.len() && !two_way.is_empty() && holds_with(&all, redundant) {
+            return vec![all];
         }
     }
+    let mut found: Vec<Cure> = Vec::new();
     let list = candidates(model, equilibrium, motion, many > 1);
     // Each constraint takes away one motion: fewer are not enough, more are redundant.
     let fits = |cure: &Cure| tips || adds(model, cure) == before.mobility;
