@@ -20,7 +20,8 @@ impl Words<'_> {
             _ => plural(verdict.equations, "equation"),
         };
         // The count is a hint and no proof: where rank says otherwise, so does this line.
-        let misled = verdict.equations == verdict.unknowns && verdict.mobility > 0 && !verdict.equilibrium;
+        let open = !verdict.equilibrium || verdict.degree > 0;
+        let misled = verdict.equations == verdict.unknowns && verdict.mobility > 0 && open;
         let but = if misled { "; their number is right, their arrangement lets it move" } else { "" };
         let count = format!("{equations}, {}{but}.", plural(verdict.unknowns, "unknown"));
         let (title, sentence) = match self.found.status {
@@ -34,9 +35,18 @@ impl Words<'_> {
                     Some(_) => "stiffness does",
                     None => "give stiffness for the rest",
                 };
+                // Too much here can go with too little there.
+                let free = match verdict.mobility {
+                    0 => String::new(),
+                    _ => format!(" {}", self.free_to_move()),
+                };
                 (
                     format!("Statically indeterminate to degree {}", verdict.degree),
-                    format!("Equilibrium alone does not give {}; {rest}.", self.open().join(", ")),
+                    format!(
+                        "Equilibrium alone does not give {}; {rest}.{free}{}",
+                        self.open().join(", "),
+                        self.released()
+                    ),
                 )
             }
             StatusWord::Unstable => ("Unstable".to_owned(), self.unstable()),

@@ -6,11 +6,15 @@ use helvek_core::solution;
 use helvek_report::page::Page;
 use helvek_report::text;
 
-/// The chapter about stability of a sheet, line by line.
-fn stability(body: &str) -> Vec<String> {
+fn page(body: &str) -> Page {
     let built = model::build(&sheet::read(&format!("format = \"helvek-sheet/1\"\n{body}"), Syntax::Toml));
     assert_eq!(built.problems, []);
-    let plain = text::render("", &Page::of(&solution::solve(built.model)));
+    Page::of(&solution::solve(built.model))
+}
+
+/// The chapter about stability of a sheet, line by line.
+fn stability(body: &str) -> Vec<String> {
+    let plain = text::render("", &page(body));
     let lines = plain.lines().skip_while(|line| *line != "Stability").skip(1);
     lines.take_while(|line| !line.is_empty()).map(|line| line.trim().to_owned()).collect()
 }
@@ -77,4 +81,19 @@ bodies = { cart = { runs = [["A", "B"]] } }"#;
     // Held, and on nothing one-way: nothing is said.
     let held = cart.replace("{ at = \"A\", kind = \"roller\" }", "{ at = \"A\", kind = \"pin\" }");
     assert_eq!(stability(&held), [] as [String; 0]);
+}
+
+#[test]
+fn what_has_too_much_in_one_place_and_too_little_in_another_is_said_to_move() {
+    // Two bars in one line between two pins: one unknown too many along it, and nothing across it at B. The load pulls along the line.
+    let told = page(
+        r#"bars = [["A", "B"], ["B", "C"]]
+supports = [{ at = "A", kind = "pin" }, { at = "C", kind = "pin" }]
+loads = [{ kind = "force", at = "B", size = 3, direction = "right" }]
+points = { A = [0, 0], B = [1, 0], C = [3, 0] }"#,
+    );
+    let verdict = &told.verdict;
+    assert!(verdict.title.contains("indeterminate to degree 1"), "{}", verdict.title);
+    assert!(verdict.sentence.contains("It is free to move: joint B slides"), "{}", verdict.sentence);
+    assert!(verdict.count.contains("their arrangement lets it move"), "{}", verdict.count);
 }
