@@ -10,15 +10,20 @@ use helvek_core::recognition::JointRule;
 use helvek_core::working::Step;
 
 impl Wording<'_> {
-    /// The reason for this free body and this equation: what is inside, what drops out and how, and what is left.
-    pub(crate) fn reason(&self, step: &Step) -> Vec<Inline> {
+    /// The reason for this free body and this equation: what is inside (where the step before is not about the same), what drops out and how, and
+    /// what is left.
+    pub(crate) fn reason(&self, step: &Step, before: Option<&Step>) -> Vec<Inline> {
         let mut line = Vec::new();
         let (reason, unknown) = (&step.reason, step.unknowns[0]);
         if let Some(rule) = reason.rule {
             line.push(Inline::words(rule_words(rule)));
             return line;
         }
-        self.body(&mut line, &reason.body);
+        let told = |before: &Step| before.lines[0].free_body == step.lines[0].free_body;
+        let cancels = matches!(reason.body, WhyBody::Whole { .. } | WhyBody::Group { .. });
+        if !(cancels && before.is_some_and(told)) {
+            self.body(&mut line, &reason.body);
+        }
         if step.lines.len() > 1 && reason.nothing_else {
             line.push(Inline::words("Nothing else acts along these directions."));
             return line;

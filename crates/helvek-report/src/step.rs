@@ -66,7 +66,8 @@ impl Wording<'_> {
         let detail = self.solved.model.conventions.detail;
         let mut blocks: Vec<Block> = Vec::new();
         if detail != Detail::Answers {
-            blocks.push(Line::new(Role::Reason, self.reason(step)).into());
+            let before = number.checked_sub(2).map(|index| &self.solved.working.steps[index]);
+            blocks.push(Line::new(Role::Reason, self.reason(step, before)).into());
             blocks.extend(self.equations(step, detail, told));
         }
         // An equation of nothing but its unknown is its result.

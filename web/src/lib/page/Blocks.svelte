@@ -56,8 +56,8 @@
   }
   .working {
     font-size: 12.5px;
-    overflow-x: auto;
-    padding: 2px 0;
+    overflow: auto hidden;
+    padding: 3px 0;
     border-radius: 4px;
   }
   .working.lit {

@@ -249,7 +249,7 @@
     padding: 0 0 8px 50px;
     font-size: 14px;
     line-height: 1.9;
-    overflow-x: auto;
+    overflow: auto hidden;
   }
   .verdict {
     font-size: 13px;
@@ -299,7 +299,7 @@
     font-weight: 620;
   }
   .required p {
-    overflow-x: auto;
+    overflow: auto hidden;
     line-height: 1.9;
   }
   .values {

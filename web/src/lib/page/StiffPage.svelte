@@ -292,7 +292,7 @@
     gap: 3px;
     margin: 4px 0 10px;
     font-size: 13px;
-    overflow-x: auto;
+    overflow: auto hidden;
   }
   .lines li {
     border-radius: 5px;
