@@ -278,6 +278,21 @@ points = { A = [0, 0], B = [1, 0], C = [1, 1] }
 }
 
 #[test]
+fn where_no_pin_has_plates_a_pin_support_misses_a_limit_on_its_force_as_any_other_does() {
+    let found = answers(
+        r#"supports = [{ at = "A", kind = "pin" }, { at = "B", kind = "roller" }]
+loads = [{ kind = "force", at = "C", size = 2, direction = "down" }]
+limits = [{ sag = "L/250" }]
+points = { A = [0, 0], C = [1, 0], B = [3, 0] }
+bodies = { beam = { runs = [["A", "C", "B"]], EI = 900 } }"#,
+    );
+    let unchecked = &judgement(&found).unchecked;
+    let why = |why| unchecked.iter().find(|u| u.why == why).map(|u| u.of.clone());
+    assert_eq!(why(SkipReason::NoReaction).unwrap(), ["A", "B"]);
+    assert_eq!(why(SkipReason::NoPlates), None);
+}
+
+#[test]
 fn a_shaft_is_twisted_by_the_torque_that_is_given() {
     // τ = 16T/(πd³)
     let found = answers(

@@ -168,9 +168,11 @@ impl Checks<'_> {
     fn of_places(&self, list: &mut Collected) {
         let model = &self.model;
         let places: Vec<PointId> = model.plated.iter().map(|pin| pin.at(model)).collect();
+        // Plates are missed where some pin has them.
+        let plated = !model.plated.is_empty();
         for (joint, row) in model.joints.iter().zip(0..) {
             let limited = places.contains(&joint.at) || self.is_stated(Limited::Joint(JointId(row)));
-            if model.joined_by(JointId(row)).is_pin(model.spatial()) && !limited {
+            if plated && model.joined_by(JointId(row)).is_pin(model.spatial()) && !limited {
                 list.add(SkipReason::NoPlates, &joint.name);
             }
         }
@@ -179,7 +181,7 @@ impl Checks<'_> {
                 continue;
             }
             // A thrust bearing holds a shaft as a ball does, and has no pin that goes through plates.
-            let pin = support.holding.is_pin();
+            let pin = plated && support.holding.is_pin();
             list.add(if pin { SkipReason::NoPlates } else { SkipReason::NoReaction }, &support.name);
         }
     }

@@ -8,10 +8,7 @@ const MOST_NAMES: usize = 6;
 
 impl Judging<'_> {
     pub(super) fn unchecked(&self) -> Vec<String> {
-        // Pins are told of where some have their plates listed: elsewhere nobody looks at pins.
-        let pins = !self.solved.model.plated.is_empty();
-        let told = |entry: &&Unchecked| pins || entry.why != SkipReason::NoPlates;
-        self.judgement.unchecked.iter().filter(told).map(sentence).collect()
+        self.judgement.unchecked.iter().map(sentence).collect()
     }
 }
 
