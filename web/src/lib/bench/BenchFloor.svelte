@@ -552,6 +552,7 @@
     .zoom,
     .tools,
     .caption,
+    .board-keys,
     .told {
       display: none;
     }

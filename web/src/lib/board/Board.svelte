@@ -610,6 +610,12 @@
     stroke: var(--grid);
     stroke-width: 0.6;
   }
+  /* It is far larger than the drawing, and would lie under the words. */
+  @media print {
+    .paper {
+      display: none;
+    }
+  }
   .hatch {
     stroke: var(--ink);
     stroke-width: 1.3;

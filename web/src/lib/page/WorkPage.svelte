@@ -258,6 +258,9 @@
       content-visibility: visible;
       block-size: auto;
     }
+    .head summary {
+      list-style: none;
+    }
   }
   .verdict strong {
     color: var(--color-success);
